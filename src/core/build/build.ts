@@ -1,0 +1,254 @@
+import { Type } from 'class-transformer'
+import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsIn, IsISO8601, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator'
+import { Dimension } from '../units/dimension.ts'
+import { LENGTH_DISPLAYS, type LengthDisplay } from '../units/length.ts'
+import { ID, ID_MESSAGE } from '../parts/ids.ts'
+import { Part } from '../parts/part.ts'
+import { Circuit } from './circuitRecord.ts'
+import { IsBandTable } from './validators/isBandTable.ts'
+import { IsSlotTable } from './validators/isSlotTable.ts'
+
+export const FORMAT = 'snugbolt-build'
+export const VERSION = 1
+
+const number = { allowNaN: false, allowInfinity: false }
+const NOTE = /^[A-G](#|b)?-?\d$/
+const DAY = /^\d{4}-\d{2}-\d{2}$/
+const DAY_MESSAGE = { message: 'must be a day, YYYY-MM-DD' }
+
+/** What kind of instrument it is. Tuning is given from the thinnest string, one note name a string. */
+export class Instrument {
+  @IsInt() @Min(1) @Max(18)
+  strings!: number
+
+  @IsIn(['right', 'left'])
+  handedness!: 'right' | 'left'
+
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(18)
+  @Matches(NOTE, { each: true, message: 'each note must be like E4, F#3 or Bb2' })
+  tuning!: string[]
+
+  @IsInt() @Min(1) @Max(4)
+  pickups!: number
+}
+
+/** A point on the body: from the pocket's end wall along the centre line, and off it to the treble side. */
+export class BodyPlace {
+  @ValidateNested() @Type(() => Dimension)
+  x!: Dimension
+
+  @ValidateNested() @Type(() => Dimension)
+  y!: Dimension
+}
+
+/** Where parts sit that the builder places. */
+export class Placements {
+  /** Front edge of the bridge plate. Left out: the layout proposes it. */
+  @IsOptional() @ValidateNested() @Type(() => BodyPlace)
+  bridge?: BodyPlace
+
+  /** Strap buttons, in the edge of the body. */
+  @IsOptional() @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => BodyPlace)
+  buttons?: BodyPlace[]
+}
+
+/** A fix that the builder chose for a joint; its amounts are computed anew from the dimensions. */
+export class ChosenFix {
+  @IsString() @MaxLength(120)
+  joint!: string
+
+  @IsString() @MaxLength(60)
+  method!: string
+}
+
+/** Targets and schools of the setup. Heights and gaps in mm. */
+export class SetupTargets {
+  @IsNumber(number) @Min(0) @Max(2) relief!: number
+  @IsIn(['fret 12', 'last fret']) actionAt!: 'fret 12' | 'last fret'
+  @IsNumber(number) @Min(0.3) @Max(8) actionBass!: number
+  @IsNumber(number) @Min(0.3) @Max(8) actionTreble!: number
+  @IsIn(['gap over fret 1', 'held behind fret 3']) nutSchool!: 'gap over fret 1' | 'held behind fret 3'
+  @IsNumber(number) @Min(0) @Max(3) nutBass!: number
+  @IsNumber(number) @Min(0) @Max(3) nutTreble!: number
+  @IsIn(['equal gaps', 'equal centres']) spacing!: 'equal gaps' | 'equal centres'
+  /** Outer strings' distance from the fingerboard edge at the nut, to the string's surface. */
+  @IsNumber(number) @Min(0) @Max(12) edgeMargin!: number
+}
+
+/** Which finish, and in what air. */
+export class FinishChoice {
+  @IsIn(['dye and hard-wax oil'])
+  system!: 'dye and hard-wax oil'
+
+  @IsString() @MaxLength(40)
+  colour!: string
+
+  @IsInt() @Min(1) @Max(12)
+  coats!: number
+
+  @IsNumber(number) @Min(-20) @Max(60)
+  airCelsius!: number
+
+  @IsNumber(number) @Min(-20) @Max(80)
+  surfaceCelsius!: number
+
+  @IsNumber(number) @Min(1) @Max(100)
+  relativeHumidity!: number
+}
+
+/** When the work starts and how many hours there are on each day of the week, Monday first. */
+export class Calendar {
+  @Matches(DAY, DAY_MESSAGE)
+  startOn!: string
+
+  @IsArray() @ArrayMinSize(7) @ArrayMaxSize(7)
+  @IsNumber(number, { each: true }) @Min(0, { each: true }) @Max(16, { each: true })
+  hours!: number[]
+
+  /** Time of day when bench work starts, HH:MM. */
+  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day, HH:MM' })
+  from!: string
+}
+
+/** Something read off the instrument. `of` names what: `setup.relief`, `meter.bridge`, `part/<id>/<path>`. */
+export class Reading {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsString() @MinLength(1) @MaxLength(160)
+  of!: string
+
+  @IsNumber(number) @Min(-1e9) @Max(1e9)
+  value!: number
+
+  @IsNumber(number) @Min(0) @Max(1e9)
+  doubt!: number
+
+  @IsISO8601()
+  at!: string
+
+  @IsOptional() @IsString() @MaxLength(80)
+  with?: string
+}
+
+/** How far a step of the plan is. Steps come out of the engines; only their state is kept. */
+export class StepState {
+  @IsString() @MaxLength(160)
+  step!: string
+
+  @IsIn(['done', 'skipped'])
+  state!: 'done' | 'skipped'
+
+  @IsISO8601()
+  at!: string
+
+  @IsOptional() @IsString() @MaxLength(1000)
+  note?: string
+}
+
+/** A step that the builder added, placed after another. */
+export class OwnStep {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsString() @MinLength(1) @MaxLength(160)
+  title!: string
+
+  @IsOptional() @IsString() @MaxLength(160)
+  after?: string
+
+  @IsNumber(number) @Min(1) @Max(6000)
+  minutes!: number
+}
+
+/** A line in the log that the builder wrote. */
+export class LogEntry {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsISO8601()
+  at!: string
+
+  @IsString() @MinLength(1) @MaxLength(2000)
+  text!: string
+
+  @IsOptional() @IsNumber(number) @Min(0) @Max(1e7)
+  cost?: number
+}
+
+/** How this build's numbers are shown, and which bits are in the drawer. */
+export class Preferences {
+  @IsIn(LENGTH_DISPLAYS)
+  length!: LengthDisplay
+
+  @IsIn(['metric', 'fractional'])
+  bits!: 'metric' | 'fractional'
+
+  @IsString() @MaxLength(16)
+  currency!: string
+}
+
+/** One instrument: chosen parts, places, circuit, finish, setup, readings and what was done. */
+export class Build {
+  @Equals(FORMAT)
+  format!: typeof FORMAT
+
+  @Equals(VERSION)
+  version!: typeof VERSION
+
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsString() @MinLength(1) @MaxLength(80)
+  name!: string
+
+  @IsOptional() @IsString() @MaxLength(4000)
+  note?: string
+
+  @ValidateNested() @Type(() => Instrument)
+  instrument!: Instrument
+
+  /** Which part sits in which slot of the instrument. */
+  @IsObject() @IsSlotTable()
+  slots!: Record<string, string>
+
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => Part)
+  parts!: Part[]
+
+  @ValidateNested() @Type(() => Placements)
+  placements!: Placements
+
+  /** Snug bands of this build that differ from the table, by joint family. */
+  @IsObject() @IsBandTable()
+  bands!: Record<string, { low: number; high: number }>
+
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => ChosenFix)
+  fixes!: ChosenFix[]
+
+  @ValidateNested() @Type(() => Circuit)
+  circuit!: Circuit
+
+  @ValidateNested() @Type(() => FinishChoice)
+  finish!: FinishChoice
+
+  @ValidateNested() @Type(() => SetupTargets)
+  setup!: SetupTargets
+
+  @ValidateNested() @Type(() => Calendar)
+  calendar!: Calendar
+
+  @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => Reading)
+  readings!: Reading[]
+
+  @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => StepState)
+  steps!: StepState[]
+
+  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => OwnStep)
+  ownSteps!: OwnStep[]
+
+  @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => LogEntry)
+  log!: LogEntry[]
+
+  @ValidateNested() @Type(() => Preferences)
+  preferences!: Preferences
+}

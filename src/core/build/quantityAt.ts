@@ -1,0 +1,25 @@
+import { dimensionAt, specAt } from '../parts/dimensionAt.ts'
+import type { Part } from '../parts/part.ts'
+import { fromDimension, type Quantity } from '../units/quantity.ts'
+
+/** Name of one dimension of one part, as readings and trails use it. */
+export const refOf = (part: Part, path: string): string => `${part.id}/${path}`
+
+/** Splits a name made by `refOf`. */
+export function splitRef(ref: string): { partId: string; path: string } {
+  const i = ref.indexOf('/')
+  return { partId: ref.slice(0, i), path: ref.slice(i + 1) }
+}
+
+/** A part's dimension as a quantity that remembers where it comes from; undefined when the part lacks it. */
+export function quantityAt(part: Part | undefined, path: string): Quantity | undefined {
+  const d = part && dimensionAt(part, path)
+  return d && fromDimension(refOf(part, path), specAt(part, path)?.label ?? path, d)
+}
+
+/** The same for a dimension that every part of its kind has; throws when a document slipped past validation. */
+export function need(part: Part, path: string): Quantity {
+  const q = quantityAt(part, path)
+  if (!q) throw new Error(`${part.id} has no ${path}`)
+  return q
+}

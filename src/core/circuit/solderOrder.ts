@@ -1,0 +1,52 @@
+import type { Build } from '../build/build.ts'
+import type { Wire } from '../build/circuitRecord.ts'
+
+/** One joint of the iron: the wires that meet at a lug. */
+export interface SolderJoint {
+  order: number
+  terminal: string
+  wires: Wire[]
+  stage: 'on the controls' | 'pickups' | 'through the body'
+  why: string
+}
+
+const STAGE_WHY: Record<SolderJoint['stage'], string> = {
+  'on the controls': 'Fixed on the controls first, while they can be turned in the hand.',
+  pickups: 'Pickup leads next, when what they land on is finished.',
+  'through the body': 'Last what passes through the body: bridge ground and jack.',
+}
+
+/** Which terminal of a wire the iron meets, as the lug it lands on rather than the component's own leg or lead. */
+const ownEnd = (w: Wire, kindOf: (t: string) => string | undefined): string[] =>
+  [w.from, w.to].filter(t => !((w.kind === 'lead' && kindOf(t) === 'pickup') || (w.kind === 'leg' && kindOf(t) === 'capacitor')))
+
+/**
+ * All solder joints in an order that works: what sits on the controls, then pickups, then what passes through the
+ * body [common practice]. A lug is soldered once, with every wire it takes, at the latest stage any of them needs;
+ * pot cases take one joint per stage, there is room.
+ */
+export function solderOrder(build: Build): SolderJoint[] {
+  const { components, wires } = build.circuit
+  const kindOf = (t: string) => components.find(c => c.id === t.split('.')[0])?.kind
+  const stageOf = (w: Wire): SolderJoint['stage'] => {
+    const kinds = [kindOf(w.from), kindOf(w.to)]
+    return kinds.includes('jack') || kinds.includes('metal') ? 'through the body' : kinds.includes('pickup') ? 'pickups' : 'on the controls'
+  }
+  const stages: SolderJoint['stage'][] = ['on the controls', 'pickups', 'through the body']
+  const found = new Map<string, { terminal: string; wires: Wire[]; stage: SolderJoint['stage'] }>()
+  for (const w of wires) {
+    const stage = stageOf(w)
+    let ends = ownEnd(w, kindOf)
+    if (ends.length === 0) ends = [w.from]
+    for (const t of ends) {
+      const shared = t.endsWith('.case') || t.endsWith('.frame')
+      const key = shared ? `${t}@${stage}` : t
+      const j = found.get(key) ?? { terminal: t, wires: [], stage }
+      j.wires.push(w)
+      if (stages.indexOf(stage) > stages.indexOf(j.stage)) j.stage = stage
+      found.set(key, j)
+    }
+  }
+  return [...found.values()].sort((a, b) => stages.indexOf(a.stage) - stages.indexOf(b.stage) || a.terminal.localeCompare(b.terminal))
+    .map((j, i) => ({ order: i + 1, ...j, why: STAGE_WHY[j.stage] }))
+}

@@ -1,0 +1,17 @@
+import type { Wood } from '../parts/woods.ts'
+
+/** Nominal diameter of wood screw number N, mm: 0.060 + 0.013·N in [published: ASME B18.6.1]. */
+export const screwNumberDiameter = (n: number): number => (0.06 + 0.013 * n) * 25.4
+
+/** Nearest wood screw number to a diameter in mm. */
+export const screwNumber = (mm: number): number => Math.max(0, Math.round((mm / 25.4 - 0.06) / 0.013))
+
+/** Root diameter as a share of the outside diameter [from memory]. */
+export const ROOT_SHARE = 0.81
+
+/** Lead hole for a screw in a wood, mm: 70 % of root in softwoods, 90 % in hardwoods [published: Wood Handbook, fastenings]. */
+export const leadHole = (diameter: number, wood: Wood): number => diameter * ROOT_SHARE * wood.leadShare
+
+/** Withdrawal resistance of a wood screw in side grain, N: 108.25 · G² · D · L, D and L in mm [published: Wood Handbook, fastenings]. */
+export const withdrawal = (specificGravity: number, diameter: number, threadInWood: number): number =>
+  108.25 * specificGravity ** 2 * diameter * threadInWood

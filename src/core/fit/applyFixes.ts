@@ -1,0 +1,59 @@
+import type { Build, ChosenFix } from '../build/build.ts'
+import { splitRef } from '../build/quantityAt.ts'
+import { bridgeLine } from '../layout/bridgeLine.ts'
+import { specAt, withDimension } from '../parts/dimensionAt.ts'
+import type { Dimension } from '../units/dimension.ts'
+import { jointsAsTheyStand } from './findJoints.ts'
+import type { Change, Fix, Joint } from './joint.ts'
+
+/** A chosen fix with its amounts as computed in its turn; `fix` is missing when the joint no longer needs it. */
+export interface PlannedFix { chosen: ChosenFix; joint: Joint | undefined; fix: Fix | undefined }
+
+export interface FitResult {
+  /** Joints with no fix applied. */
+  now: Joint[]
+  /** Joints as they will be when every chosen fix is done. */
+  planned: Joint[]
+  fixes: PlannedFix[]
+  /** The build as it will be. */
+  build: Build
+}
+
+/** The build with one dimension or place set to what a piece of work makes of it. */
+export function applyChange(build: Build, c: Change, as: Partial<Dimension> & { planned?: true }): Build {
+  const d = { value: c.value, doubt: c.doubt, basis: 'assumed' as const, ...as }
+  if (c.ref.startsWith('placements/')) {
+    const old = build.placements.bridge ?? { x: proposed(build), y: { value: 0, doubt: 0.3, basis: 'assumed' as const } }
+    return { ...build, placements: { ...build.placements, bridge: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } } }
+  }
+  const { partId, path } = splitRef(c.ref)
+  return { ...build, parts: build.parts.map(p => (p.id === partId && specAt(p, path) ? withDimension(p, path, d) : p)) }
+}
+
+function proposed(build: Build): Dimension {
+  const line = bridgeLine(build)
+  return { value: line?.ideal.value ?? 0, doubt: 0.3, basis: 'assumed' }
+}
+
+/** Key by which a fix's step is known in plan and step states. */
+export const fixStepId = (f: ChosenFix): string => `fix/${f.joint}/${f.method}`
+
+/**
+ * Judges every joint as it stands and as it will be. Chosen fixes are applied in the order they were chosen, each
+ * computed from the dimensions the ones before it leave. A fix whose step is done is in the dimensions already.
+ */
+export function fit(build: Build): FitResult {
+  const now = jointsAsTheyStand(build)
+  const done = new Set(build.steps.map(s => s.step))
+  let at = build, joints = now
+  const fixes = build.fixes.map((chosen): PlannedFix => {
+    const joint = joints.find(j => j.id === chosen.joint)
+    const fix = joint?.fixes.find(f => f.method === chosen.method)
+    if (fix && !done.has(fixStepId(chosen))) {
+      for (const c of fix.changes) at = applyChange(at, c, { planned: true })
+      joints = jointsAsTheyStand(at)
+    }
+    return { chosen, joint: now.find(j => j.id === chosen.joint) ?? joint, fix }
+  })
+  return { now, planned: joints, fixes, build: at }
+}

@@ -1,0 +1,45 @@
+/** What happens outside a joint's snug band, and where it stops going at all. */
+export interface Band {
+  label: string
+  /** Which clearance is compared, in words. */
+  compared: string
+  /** Snug from low to high, mm; no high: more never hurts. */
+  low: number
+  high?: number
+  /** Below this it won't go; between this and low it is tight. */
+  never: number
+  /** Above this it won't go either; between high and this it is loose. */
+  neverAbove?: number
+  source: string
+}
+
+const C = 'common practice'
+const LIMIT = 'common practice; where it stops going is from memory'
+
+/** Snug bands of all joint families, mm. The handbook's table of joints; a build may change low and high. */
+export const BANDS = {
+  'heel width': { label: 'Heel width in pocket', compared: 'pocket − heel', low: 0.05, high: 0.25, never: -0.1, source: LIMIT },
+  'heel length': { label: 'Heel end to pocket end', compared: 'pocket length − heel length', low: 0, high: 0.4, never: -0.5, source: LIMIT },
+  'pocket floor': { label: 'Pocket floor', compared: '0.10 − dip under the heel', low: 0, never: -0.4, source: LIMIT },
+  'bridge line': { label: 'Bridge line', compared: 'scale length − foremost saddle', low: 0, high: 5, never: -1, neverAbove: 6, source: LIMIT },
+  'tuner bushing pressed': { label: 'Tuner bushing, pressed', compared: 'hole − bushing', low: -0.12, high: -0.02, never: -0.25, source: LIMIT },
+  'tuner bushing threaded': { label: 'Tuner bushing, threaded', compared: 'hole − bushing', low: 0.1, high: 0.5, never: 0, source: LIMIT },
+  'tuner pitch': { label: 'Tuner bodies side by side', compared: 'pitch − body width', low: 0.1, never: 0, source: C },
+  'tuner edge': { label: 'Tuner hole to headstock edge', compared: 'edge − hole radius', low: 3, never: 1.5, source: LIMIT },
+  'head thickness': { label: 'Headstock in the tuner’s range', compared: 'room to the nearer end of the range', low: 0, never: -0.5, source: LIMIT },
+  'string margin': { label: 'String to fingerboard edge', compared: 'edge − string surface at the last fret', low: 2.5, high: 4.5, never: 1, source: 'common practice: about 3 mm, under 2.5 mm the string falls off; the rest from memory' },
+  'nut thickness': { label: 'Nut in its slot', compared: 'slot − nut', low: 0, high: 0.05, never: -0.6, source: LIMIT },
+  'nut length': { label: 'Nut against neck width', compared: 'nut − neck width', low: 0, high: 0.3, never: -1, source: LIMIT },
+  'pickup rout': { label: 'Pickup in its rout', compared: 'distance between outlines, per side', low: 0.3, high: 2, never: 0, source: C },
+  'pickup depth': { label: 'Pickup depth', compared: 'rout depth − pickup at its lowest', low: 1, never: 0, source: C },
+  'pole spread': { label: 'Strings over poles', compared: 'outer pole − its string', low: -1, high: 1, never: -4, neverAbove: 4, source: 'common practice: ±1 mm is fine, 2 mm is audible; the limits from memory' },
+  'control thread': { label: 'Thread through the top', compared: 'thread − (top + washer + nut)', low: 1, high: 4, never: 0, source: C },
+  'control hole': { label: 'Bushing in its hole', compared: 'hole − thread', low: 0.1, high: 0.6, never: 0, source: C },
+  'cavity depth': { label: 'Case under the cover', compared: 'cavity depth − case', low: 2, never: 0, source: C },
+  'saddle height': { label: 'Saddle height from neck angle', compared: 'needed height − lowest saddle', low: 0.5, high: 4, never: 0, neverAbove: 5, source: 'geometry; reserves from memory' },
+  'screw bite': { label: 'Neck screw bite', compared: 'length in the heel', low: 12, never: 8, source: LIMIT },
+  'screw tip': { label: 'Neck screw under the fingerboard', compared: 'wood left before the fingerboard', low: 3, never: 0.5, source: LIMIT },
+} as const satisfies Record<string, Band>
+
+export type FamilyId = keyof typeof BANDS
+export const FAMILY_IDS = Object.keys(BANDS) as FamilyId[]

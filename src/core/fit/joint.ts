@@ -1,0 +1,60 @@
+import type { Build } from '../build/build.ts'
+import type { Point } from '../geometry/outline.ts'
+import type { Layout } from '../layout/layOut.ts'
+import type { Quantity } from '../units/quantity.ts'
+import type { FamilyId } from './bands.ts'
+import type { Limits, Verdict } from './verdict.ts'
+
+/** What a fix alters: a dimension by its name, and what it will be, with the tolerance the method holds. */
+export interface Change { ref: string; value: number; doubt: number }
+
+/** One way to make a joint snug, costed. */
+export interface Fix {
+  /** Stable name of the method within its joint. */
+  method: string
+  title: string
+  /** What is left, spoiled or moved by it. */
+  note: string
+  minutes: number
+  tools: readonly string[]
+  risk: 'low' | 'some' | 'high'
+  reversible: boolean
+  when: 'before finish' | 'any time'
+  cautions: readonly CautionId[]
+  changes: readonly Change[]
+  /** The dimension to read when it is done. */
+  read?: string
+}
+
+export type CautionId = 'cutters' | 'dust' | 'solder' | 'oily rags' | 'strings' | 'solvent' | 'springs'
+
+/** A joint as a family finds it, before it is judged. */
+export interface FoundJoint {
+  id: string
+  family: FamilyId
+  title: string
+  clearance: Quantity
+  /** Limits that depend on the parts, where the table's do not do. */
+  limits?: Limits
+  at: Point
+  /** Words for the finding, by which side it misses. */
+  meaning: { under: string; over: string }
+  fixes: (aim: { low: number; high: number | undefined }) => Fix[]
+  /** Slot whose part could be swapped instead. */
+  slots: readonly string[]
+}
+
+/** A joint with its verdict and what can be done. */
+export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning'>, Verdict {
+  limits: Limits
+  doubt: number
+  source: string
+  compared: string
+  finding: string
+  fixes: Fix[]
+}
+
+export interface FitContext { build: Build; layout: Layout | undefined }
+
+/** One family of joints: finds all of its kind in a build, from the parts alone. */
+export type JointFamily = (c: FitContext) => FoundJoint[]

@@ -1,0 +1,43 @@
+import { doubtOf, type Quantity } from '../units/quantity.ts'
+
+export const STATES = ["won't go", 'tight', 'snug', 'loose', "can't tell"] as const
+export type State = (typeof STATES)[number]
+type Settled = Exclude<State, "can't tell">
+
+/** The limits against which a clearance is judged, mm. */
+export interface Limits { low: number; high?: number | undefined; never: number; neverAbove?: number | undefined }
+
+export interface Verdict {
+  state: State
+  /** Chance of each settled state, summing to 1. */
+  chances: Record<Settled, number>
+}
+
+/** A state is called when it has at least this chance; below it the joint can't be told yet [our choice]. */
+export const CERTAIN = 0.9
+
+/**
+ * Standard normal distribution function by the complementary error function's rational approximation
+ * [published: Abramowitz and Stegun 7.1.26, error below 1.5e-7].
+ */
+export function normalBelow(z: number): number {
+  const x = Math.abs(z) / Math.SQRT2
+  const t = 1 / (1 + 0.3275911 * x)
+  const erf = 1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-x * x)
+  return z < 0 ? (1 - erf) / 2 : (1 + erf) / 2
+}
+
+/**
+ * Chance of each state and the verdict. The combined half-width of doubt is read as an expanded uncertainty with
+ * coverage factor 2 (JCGM 100:2008 §6.2) [published]; with no doubt the value alone decides.
+ */
+export function judge(clearance: Quantity, limits: Limits): Verdict {
+  const u = doubtOf(clearance) / 2
+  const c = clearance.value
+  const below = (x: number | undefined): number => (x === undefined ? 1 : u === 0 ? Number(c < x) : normalBelow((x - c) / u))
+  const upTo = (x: number | undefined): number => (x === undefined ? 1 : u === 0 ? Number(c <= x) : below(x))
+  const top = upTo(limits.neverAbove), high = Math.min(upTo(limits.high), top), low = below(limits.low), never = below(limits.never)
+  const chances: Record<Settled, number> = { "won't go": never + (1 - top), tight: low - never, snug: high - low, loose: top - high }
+  const best = (Object.keys(chances) as Settled[]).reduce((a, b) => (chances[b] > chances[a] ? b : a))
+  return { state: chances[best] >= CERTAIN ? best : "can't tell", chances }
+}

@@ -1,0 +1,61 @@
+import type { Build } from '../build/build.ts'
+import { need, quantityAt } from '../build/quantityAt.ts'
+import { partIn } from '../build/references.ts'
+import { fromSource, linear, type Quantity } from '../units/quantity.ts'
+import { COMPENSATION_DOUBT, startingCompensation } from './compensation.ts'
+
+/** Room wanted beyond the saddles' needed places at both ends of their travel, mm [common practice]. */
+export const TRAVEL_RESERVE = 1
+
+export interface BridgeLine {
+  /** How far the saddles can come ahead of the scale length, mm: scale length − foremost saddle place. */
+  ahead: Quantity
+  /** Smallest and largest `ahead` that leave every string's saddle its place with the reserve. */
+  low: number
+  high: number
+  /** Pocket end to the plate's front edge, as placed or proposed. */
+  place: Quantity
+  proposed: boolean
+  /** What `place` would have to be for the middle of the range. */
+  ideal: Quantity
+  compensation: number[]
+  /** Nut to foremost saddle point. */
+  foremost: Quantity
+}
+
+/**
+ * Ties neck, body and bridge together: pocket end → bridge must equal scale length + compensation − (nut → heel end),
+ * within the saddles' travel [common practice: the bridge-line check].
+ * Undefined while neck, bridge or strings are not chosen.
+ */
+export function bridgeLine(build: Build): BridgeLine | undefined {
+  const neck = partIn(build, 'neck'), bridge = partIn(build, 'bridge'), strings = partIn(build, 'strings')
+  if (!neck || !bridge || !strings?.gauges?.length) return undefined
+  const scale = need(neck, 'dims.scaleLength'), toHeel = need(neck, 'dims.nutToHeelEnd')
+  const front = need(bridge, 'dims.frontToForwardSaddle'), travel = need(bridge, 'dims.saddleTravel').value
+  const compensation = strings.gauges.map(startingCompensation)
+  const low = TRAVEL_RESERVE - Math.min(...compensation)
+  const high = travel - Math.max(...compensation) - TRAVEL_RESERVE
+  const aim = Math.max((low + high) / 2, Math.min(TRAVEL_RESERVE, high))
+  const ideal = linear([[1, scale], [-1, toHeel], [-1, front]], -aim)
+  const placed = build.placements.bridge?.x
+  const place: Quantity = placed
+    ? fromSource({ id: 'placements/bridge.x', label: 'pocket end to bridge plate', value: placed.value, doubt: placed.doubt, basis: placed.basis })
+    : ideal
+  const foremost = linear([[1, toHeel], [1, place], [1, front]])
+  const start = fromSource({ id: 'table/compensation', label: 'starting compensation', value: 0, doubt: COMPENSATION_DOUBT, basis: 'assumed' })
+  return { ahead: linear([[1, scale], [-1, foremost], [1, start]]), low, high, place, proposed: !placed, ideal, compensation, foremost }
+}
+
+/** Off-centre place of the bridge, towards the treble side, mm. */
+export function bridgeOffset(build: Build): Quantity {
+  const y = build.placements.bridge?.y
+  return fromSource({ id: 'placements/bridge.y', label: 'bridge off the centre line', value: y?.value ?? 0, doubt: y?.doubt ?? 0.3, basis: y?.basis ?? 'assumed' })
+}
+
+/** The pocket feature of the chosen body. */
+export function pocketOf(build: Build) {
+  const body = partIn(build, 'body')
+  const pocket = body?.features.find(f => f.role === 'neck-pocket')
+  return body && pocket && quantityAt(body, `features.${pocket.id}.depth`) ? { body, pocket, at: (key: string) => need(body, `features.${pocket.id}.${key}`) } : undefined
+}

@@ -1,0 +1,33 @@
+import type { PlannedDimension } from '../units/quantity.ts'
+import type { DimensionSpec } from './dimensionSpec.ts'
+import { FEATURE_ROLES } from './featureRoles.ts'
+import type { Part } from './part.ts'
+import { PART_KINDS } from './partKinds.ts'
+
+/** The dimension of a part by its path `dims.heelWidth` or `features.<id>.width`; undefined when it has none. */
+export function dimensionAt(part: Part, path: string): PlannedDimension | undefined {
+  const [head, a, b] = path.split('.')
+  if (head === 'dims') return part.dims[a ?? '']
+  return part.features.find(f => f.id === a)?.dims[b ?? '']
+}
+
+/** What is known of the dimension at a path: label, unit, range, how to take it. */
+export function specAt(part: Part, path: string): DimensionSpec | undefined {
+  const [head, a, b] = path.split('.')
+  if (head === 'dims') return (PART_KINDS[part.kind].dims as Record<string, DimensionSpec>)[a ?? '']
+  const f = part.features.find(x => x.id === a)
+  return f && (FEATURE_ROLES[f.role].dims as Record<string, DimensionSpec>)[b ?? '']
+}
+
+/** A copy of the part with another dimension at the path. */
+export function withDimension(part: Part, path: string, d: PlannedDimension): Part {
+  const [head, a, b] = path.split('.')
+  if (head === 'dims') return { ...part, dims: { ...part.dims, [a!]: d } }
+  return { ...part, features: part.features.map(f => (f.id === a ? { ...f, dims: { ...f.dims, [b!]: d } } : f)) }
+}
+
+/** All dimension paths that a part has, its own first. */
+export const dimensionPaths = (part: Part): string[] => [
+  ...Object.keys(part.dims).map(k => `dims.${k}`),
+  ...part.features.flatMap(f => Object.keys(f.dims).map(k => `features.${f.id}.${k}`)),
+]

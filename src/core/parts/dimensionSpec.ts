@@ -1,0 +1,32 @@
+/** What a dimension counts: decides its unit, its parser and how it is shown. */
+export type QuantityKind = 'length' | 'angle' | 'resistance' | 'inductance' | 'capacitance' | 'mass' | 'count' | 'ratio'
+
+/** Unit in which each kind is stored. */
+export const STORED_UNIT: Record<QuantityKind, string> = {
+  length: 'mm', angle: '°', resistance: 'Ω', inductance: 'H', capacitance: 'F', mass: 'g', count: '', ratio: '',
+}
+
+/** What is known of a dimension before any part is at hand. */
+export interface DimensionSpec {
+  label: string
+  quantity: QuantityKind
+  /** Smallest and largest value that is accepted at all. */
+  min: number
+  max: number
+  /** Our default for a part of which nothing is known [from memory unless the table says otherwise]. */
+  typical: number
+  /** How to take it at the bench. */
+  how: string
+  optional?: true
+}
+
+/** A length dimension in mm. */
+export const mm = (label: string, min: number, max: number, typical: number, how = 'Calliper, outside jaws.'): DimensionSpec =>
+  ({ label, quantity: 'length', min, max, typical, how })
+
+/** Any other dimension. */
+export const other = (quantity: QuantityKind, label: string, min: number, max: number, typical: number, how: string): DimensionSpec =>
+  ({ label, quantity, min, max, typical, how })
+
+/** The same dimension, not needed for a part to be complete. */
+export const maybe = (d: DimensionSpec): DimensionSpec => ({ ...d, optional: true })

@@ -1,0 +1,42 @@
+import { maybe, mm, type DimensionSpec } from './dimensionSpec.ts'
+
+const HOLE_HOW = 'Calliper, inside jaws, across two directions; or the largest bit shank that slips in.'
+const place = {
+  x: mm('place along the centre line', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
+  y: mm('place off the centre line', -400, 400, 0, 'Steel rule square to the centre line, towards the treble side.'),
+}
+const hole = { ...place, diameter: mm('hole diameter', 0.5, 60, 8, HOLE_HOW), depth: maybe(mm('hole depth', 0, 80, 10, 'Depth rod of the calliper.')) }
+const controlHole = { ...hole, topThickness: maybe(mm('top at this hole, if recessed', 0.5, 40, 6, 'Calliper through the hole, over the top.')) }
+const rout = {
+  ...place,
+  length: mm('rout along the strings', 3, 400, 40, 'Calliper, inside jaws, along the strings.'),
+  width: mm('rout across the strings', 3, 400, 70, 'Calliper, inside jaws, across the strings.'),
+  corner: mm('corner radius', 0, 60, 4, 'Lay drill shanks into the corner until one touches all along.'),
+  depth: mm('rout depth', 0.5, 80, 18, 'Depth rod of the calliper, at three places.'),
+}
+
+/**
+ * Places on a part where another part goes in or through, and their dimensions. Datum: the body's is the pocket's
+ * end wall on the centre line, the neck's the fingerboard edge of the nut, the bridge's its foremost saddle point;
+ * x runs towards the bridge, y to the treble side.
+ */
+export const FEATURE_ROLES = {
+  'neck-pocket': {
+    label: 'Neck pocket', dims: {
+      ...rout,
+      width: mm('pocket width at the mouth', 20, 90, 56, 'Calliper, inside jaws, right at the mouth.'),
+      widthEnd: mm('pocket width at the end', 20, 90, 56, 'Calliper, inside jaws, just before the end wall.'),
+      floorDip: mm('dip in the pocket floor', 0, 5, 0.05, 'Straightedge across the floor, feeler gauge under it.'),
+    },
+  },
+  'pickup-rout': { label: 'Pickup rout', dims: rout },
+  'control-cavity': { label: 'Control cavity', dims: { ...rout, topThickness: mm('top left over the cavity', 1, 40, 6, 'Body thickness less cavity depth, or calliper through a control hole.') } },
+  'pot-hole': { label: 'Control hole', dims: controlHole },
+  'switch-hole': { label: 'Switch hole', dims: controlHole },
+  'jack-hole': { label: 'Jack hole', dims: hole },
+  'tuner-hole': { label: 'Tuner hole', dims: hole },
+  'screw-hole': { label: 'Screw hole', dims: hole },
+} as const satisfies Record<string, { label: string; dims: Record<string, DimensionSpec> }>
+
+export type FeatureRole = keyof typeof FEATURE_ROLES
+export const FEATURE_ROLE_NAMES = Object.keys(FEATURE_ROLES) as FeatureRole[]

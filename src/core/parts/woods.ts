@@ -1,0 +1,42 @@
+/** What the trade needs to know of a wood. */
+export interface Wood {
+  name: string
+  /** Specific gravity at 12 % moisture. */
+  specificGravity: number
+  /** Side hardness, N. */
+  sideHardness: number
+  /** Lead holes: share of the screw's root diameter. */
+  leadShare: 0.7 | 0.9
+  openPored: boolean
+  /** Dimensional change per 1 % moisture, tangential and radial. */
+  changeTangential?: number
+  changeRadial?: number
+  source: string
+}
+
+const FPL = 'USDA FPL Wood Handbook, strength and dimensional-change tables [published]'
+const MEMORY = 'from memory'
+
+/**
+ * Woods by name. Lead holes: 70 % of root diameter in softwoods, 90 % in hardwoods [published: Wood Handbook,
+ * fastenings]; hardwoods lighter than 0.35 are drilled like softwoods [from memory: at 90 % the thread strips].
+ */
+export const WOODS: readonly Wood[] = [
+  { name: 'hard maple', specificGravity: 0.63, sideHardness: 6400, leadShare: 0.9, openPored: false, changeTangential: 0.00353, changeRadial: 0.00165, source: FPL },
+  { name: 'white ash', specificGravity: 0.6, sideHardness: 5900, leadShare: 0.9, openPored: true, source: FPL },
+  { name: 'black walnut', specificGravity: 0.55, sideHardness: 4500, leadShare: 0.9, openPored: true, source: FPL },
+  { name: 'red maple', specificGravity: 0.54, sideHardness: 4200, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'black cherry', specificGravity: 0.5, sideHardness: 4200, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'yellow-poplar', specificGravity: 0.42, sideHardness: 2400, leadShare: 0.9, openPored: false, changeTangential: 0.00289, changeRadial: 0.00158, source: FPL },
+  { name: 'red alder', specificGravity: 0.41, sideHardness: 2600, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'basswood', specificGravity: 0.37, sideHardness: 1800, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'paulownia', specificGravity: 0.27, sideHardness: 1300, leadShare: 0.7, openPored: true, source: MEMORY },
+]
+
+export const WOOD_NAMES = WOODS.map(w => w.name)
+
+/** The wood of that name; red alder's numbers stand in for one that is not in the table. */
+export const woodOf = (name: string | undefined): Wood => WOODS.find(w => w.name === name) ?? WOODS.find(w => w.name === 'red alder')!
+
+/** Below about 2000 N side hardness a fingernail marks the wood [common practice]. */
+export const marksEasily = (w: Wood): boolean => w.sideHardness < 2000

@@ -1,0 +1,33 @@
+import { IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+
+/** Where a dimension's value comes from. A listing is not a fact. */
+export const BASES = ['claimed', 'measured', 'assumed'] as const
+export type Basis = (typeof BASES)[number]
+
+/**
+ * One dimension of a part: a value, the half-width of its doubt and the basis for both.
+ * Unit is the one of the dimension's own kind (mm for lengths, Ω, H, F, g, °).
+ */
+export class Dimension {
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  value!: number
+
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(1e9)
+  doubt!: number
+
+  @IsIn(BASES)
+  basis!: Basis
+
+  /** Day of the measurement, YYYY-MM-DD. */
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  on?: string
+
+  /** What it was measured with, or which listing claimed it. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  with?: string
+}
