@@ -1,0 +1,79 @@
+/** One piece of work for one person. */
+export interface WorkItem {
+  id: string
+  minutes: number
+  /** Hours that must pass after it before what needs it can start. */
+  waitHours: number
+  needs: readonly string[]
+  /** Must not be broken off: a coat, a glue-up. */
+  whole?: boolean
+}
+
+/** When there is time: hours on each day of the week, Monday first, from a time of day. */
+export interface WorkingHours { startOn: string; hours: readonly number[]; from: string }
+
+/** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
+export interface Slot { id: string; start: string; end: string; parts: { start: string; end: string }[]; readyAt: string }
+
+const MINUTE = 60_000
+const DAY = 1440
+
+/** Minutes since the first day's midnight as local date and time. */
+const stamp = (startOn: string, minutes: number): string =>
+  new Date(Date.parse(`${startOn}T00:00:00Z`) + Math.round(minutes) * MINUTE).toISOString().slice(0, 16)
+
+/** Longest calendar that is laid out, days: beyond it the hours are too few for the work. */
+const HORIZON = 3660
+
+/**
+ * Lays items out one after another in the hours there are. Of the items whose needs are met and whose waiting is over,
+ * the earliest in the given order goes first; waiting time is used for others. Items may be broken off at a day's end
+ * unless they are whole; a whole item longer than every day's hours is started at a day's beginning and runs over.
+ * Undefined when there are no hours at all, or needs that lead nowhere.
+ */
+export function schedule(items: readonly WorkItem[], w: WorkingHours): Slot[] | undefined {
+  if (w.hours.every(h => h <= 0)) return undefined
+  const [hh = 0, mm = 0] = w.from.split(':').map(Number)
+  const open = hh * 60 + mm
+  const weekday = (new Date(`${w.startOn}T00:00:00Z`).getUTCDay() + 6) % 7
+  const longest = Math.max(...w.hours) * 60
+  const window = (day: number) => ({ from: day * DAY + open, to: day * DAY + open + (w.hours[(weekday + day) % 7] ?? 0) * 60 })
+  const ready = new Map<string, number>()
+  const left = [...items]
+  const out: Slot[] = []
+  let day = 0, now = window(0).from
+  const advance = () => { day++; now = window(day).from }
+  while (left.length) {
+    if (day > HORIZON) return undefined
+    const { from, to } = window(day)
+    now = Math.max(now, from)
+    if (now >= to) { advance(); continue }
+    const waits = left.map(i => (i.needs.every(n => ready.has(n)) ? Math.max(0, ...i.needs.map(n => ready.get(n)!)) : Infinity))
+    if (waits.every(x => x === Infinity)) return undefined
+    const fits = (i: WorkItem) => !i.whole || now + i.minutes <= to || (i.minutes > longest && now === from)
+    let k = left.findIndex((i, j) => waits[j]! <= now && fits(i))
+    if (k < 0) {
+      const soonest = Math.min(...waits.filter(x => x > now))
+      if (soonest < to) now = soonest
+      else advance()
+      continue
+    }
+    const [item] = left.splice(k, 1)
+    k = -1
+    const parts: Slot['parts'] = []
+    let rest = item!.minutes
+    for (;;) {
+      const end = window(day).to
+      const take = item!.whole ? rest : Math.min(rest, end - now)
+      if (take > 0) parts.push({ start: stamp(w.startOn, now), end: stamp(w.startOn, now + take) })
+      now += take
+      rest -= take
+      if (rest <= 0) break
+      do advance(); while (window(day).to <= window(day).from)
+    }
+    const readyAt = now + item!.waitHours * 60
+    ready.set(item!.id, readyAt)
+    out.push({ id: item!.id, start: parts[0]?.start ?? stamp(w.startOn, now), end: stamp(w.startOn, now), parts, readyAt: stamp(w.startOn, readyAt) })
+  }
+  return out
+}
