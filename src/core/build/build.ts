@@ -15,6 +15,10 @@ const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/
 const DAY = /^\d{4}-\d{2}-\d{2}$/
 const DAY_MESSAGE = { message: 'must be a day, YYYY-MM-DD' }
+/** Times of day are kept in UTC in one form, so that they sort as text. */
+const STAMP = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{3})?Z$/
+const STAMP_MESSAGE = { message: 'must be a time in UTC, YYYY-MM-DDTHH:MM:SSZ' }
+const REAL_DAY = { strict: true }
 
 /** What kind of instrument it is. Tuning is given from the thinnest string, one note name a string. */
 export class Instrument {
@@ -98,7 +102,7 @@ export class FinishChoice {
 
 /** When the work starts and how many hours there are on each day of the week, Monday first. */
 export class Calendar {
-  @Matches(DAY, DAY_MESSAGE)
+  @Matches(DAY, DAY_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
   startOn!: string
 
   @IsArray() @ArrayMinSize(7) @ArrayMaxSize(7)
@@ -124,7 +128,7 @@ export class Reading {
   @IsNumber(number) @Min(0) @Max(1e9)
   doubt!: number
 
-  @IsISO8601()
+  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
   @IsOptional() @IsString() @MaxLength(80)
@@ -139,7 +143,7 @@ export class StepState {
   @IsIn(['done', 'skipped'])
   state!: 'done' | 'skipped'
 
-  @IsISO8601()
+  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
   @IsOptional() @IsString() @MaxLength(1000)
@@ -166,7 +170,7 @@ export class LogEntry {
   @Matches(ID, ID_MESSAGE)
   id!: string
 
-  @IsISO8601()
+  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
   @IsString() @MinLength(1) @MaxLength(2000)

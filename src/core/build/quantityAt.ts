@@ -1,4 +1,4 @@
-import { dimensionAt, specAt } from '../parts/dimensionAt.ts'
+import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import { fromDimension, type Quantity } from '../units/quantity.ts'
 
@@ -14,7 +14,7 @@ export function splitRef(ref: string): { partId: string; path: string } {
 /** A part's dimension as a quantity that remembers where it comes from; undefined when the part lacks it. */
 export function quantityAt(part: Part | undefined, path: string): Quantity | undefined {
   const d = part && dimensionAt(part, path)
-  return d && fromDimension(refOf(part, path), specAt(part, path)?.label ?? path, d)
+  return d && fromDimension(refOf(part, path), labelAt(part, path), d)
 }
 
 /** The same for a dimension that every part of its kind has; throws when a document slipped past validation. */

@@ -4,7 +4,7 @@ import { schedule, type Slot } from '../calendar/schedule.ts'
 import type { CautionId } from '../fit/joint.ts'
 import { marksEasily, woodOf } from '../parts/woods.ts'
 import { checkAir, type AirCheck } from './air.ts'
-import { gritSequence } from './grits.ts'
+import { WOOD_PREPARATION } from './grits.ts'
 import { bodySurface, type BodySurface } from './surface.ts'
 import { FINISH_SYSTEMS } from './systems.ts'
 
@@ -32,7 +32,7 @@ export function finishWork(build: Build): FinishWork {
     const times = s.repeat ? build.finish.coats : 1
     return Array.from({ length: times }, (_, k): FinishStep => ({
       id: times > 1 || s.repeat ? `${s.id}-${k + 1}` : s.id,
-      title: s.id === 'sand' ? `${s.title}: ${gritSequence('P180', 'P320').join(', ')}` : s.id === 'dye' ? `Dye ${build.finish.colour}, lightest mix first` : s.repeat ? `${s.title} ${k + 1} of ${times}` : s.title,
+      title: s.id === 'sand' ? `${s.title}: ${WOOD_PREPARATION.join(', ')}` : s.id === 'dye' ? `Dye ${build.finish.colour}, lightest mix first` : s.repeat ? `${s.title} ${k + 1} of ${times}` : s.title,
       why: s.why, minutes: Math.round(Math.max(s.minutesAtLeast, s.minutesPerSquareMetre * area)), waitHours: s.waitHours, tools: s.tools, cautions: s.cautions, whole: s.whole ?? false,
     }))
   })

@@ -4,16 +4,8 @@ export const GRITS: readonly (readonly [string, number])[] = [
   ['P1000', 18.3], ['P1200', 15.3], ['P1500', 12.6], ['P2000', 10.3], ['P2500', 8.4],
 ]
 
-const grain = (name: string): number => GRITS.find(([n]) => n === name)?.[1] ?? NaN
+/** Grits that bare wood is prepared with, in order [common practice]. */
+export const WOOD_PREPARATION = ['P180', 'P240', 'P320'] as const
 
-/** Grits to go through from one to another; a next grit is no finer than about half the last one's grain [common practice]. */
-export function gritSequence(from: string, to: string): string[] {
-  const out = [from]
-  while (out.at(-1) !== to) {
-    const at = grain(out.at(-1)!)
-    const next = GRITS.filter(([, g]) => g < at && g >= at / 2 && g >= grain(to)).at(-1)
-    if (!next) break
-    out.push(next[0])
-  }
-  return out
-}
+/** Median grain of a grit, µm; undefined when it is not in the table. */
+export const grainOf = (name: string): number | undefined => GRITS.find(([n]) => n === name)?.[1]

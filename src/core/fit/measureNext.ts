@@ -1,6 +1,6 @@
 import type { Build } from '../build/build.ts'
 import { splitRef } from '../build/quantityAt.ts'
-import { specAt } from '../parts/dimensionAt.ts'
+import { labelAt, specAt } from '../parts/dimensionAt.ts'
 import { shareOf } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
 
@@ -32,7 +32,7 @@ export function measureNext(build: Build, joints: readonly Joint[], most = 8): M
       const part = build.parts.find(p => p.id === partId)
       const spec = part && specAt(part, path)
       if (!part || !spec || source.basis === 'measured' || source.basis === 'planned') continue
-      const item = found.get(source.id) ?? { ref: source.id, label: spec.label, partName: part.name, value: source.value, doubt: source.doubt, basis: source.basis, how: spec.how, joints: [], weight: 0 }
+      const item = found.get(source.id) ?? { ref: source.id, label: labelAt(part, path), partName: part.name, value: source.value, doubt: source.doubt, basis: source.basis, how: spec.how, joints: [], weight: 0 }
       const share = shareOf(j.clearance, source.id)
       if (share < 0.01) continue
       item.joints.push(j.id)

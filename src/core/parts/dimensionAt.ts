@@ -19,6 +19,14 @@ export function specAt(part: Part, path: string): DimensionSpec | undefined {
   return f && (FEATURE_ROLES[f.role].dims as Record<string, DimensionSpec>)[b ?? '']
 }
 
+/** Name of the dimension at a path, with the feature it belongs to: `Pickup rout (neck), depth`. */
+export function labelAt(part: Part, path: string): string {
+  const spec = specAt(part, path)
+  const f = path.startsWith('features.') ? part.features.find(x => x.id === path.split('.')[1]) : undefined
+  if (!spec) return path
+  return f ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '')})` : ''}, ${spec.label}` : spec.label
+}
+
 /** A copy of the part with another dimension at the path. */
 export function withDimension(part: Part, path: string, d: PlannedDimension): Part {
   const [head, a, b] = path.split('.')

@@ -5,14 +5,14 @@ const place = {
   x: mm('place along the centre line', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
   y: mm('place off the centre line', -400, 400, 0, 'Steel rule square to the centre line, towards the treble side.'),
 }
-const hole = { ...place, diameter: mm('hole diameter', 0.5, 60, 8, HOLE_HOW), depth: maybe(mm('hole depth', 0, 80, 10, 'Depth rod of the calliper.')) }
+const hole = { ...place, diameter: mm('diameter', 0.5, 60, 8, HOLE_HOW), depth: maybe(mm('depth', 0, 80, 10, 'Depth rod of the calliper.')) }
 const controlHole = { ...hole, topThickness: maybe(mm('top at this hole, if recessed', 0.5, 40, 6, 'Calliper through the hole, over the top.')) }
 const rout = {
   ...place,
-  length: mm('rout along the strings', 3, 400, 40, 'Calliper, inside jaws, along the strings.'),
-  width: mm('rout across the strings', 3, 400, 70, 'Calliper, inside jaws, across the strings.'),
+  length: mm('length along the strings', 3, 400, 40, 'Calliper, inside jaws, along the strings.'),
+  width: mm('width across the strings', 3, 400, 70, 'Calliper, inside jaws, across the strings.'),
   corner: mm('corner radius', 0, 60, 4, 'Lay drill shanks into the corner until one touches all along.'),
-  depth: mm('rout depth', 0.5, 80, 18, 'Depth rod of the calliper, at three places.'),
+  depth: mm('depth', 0.5, 80, 18, 'Depth rod of the calliper, at three places.'),
 }
 
 /**
@@ -24,9 +24,10 @@ export const FEATURE_ROLES = {
   'neck-pocket': {
     label: 'Neck pocket', dims: {
       ...rout,
-      width: mm('pocket width at the mouth', 20, 90, 56, 'Calliper, inside jaws, right at the mouth.'),
-      widthEnd: mm('pocket width at the end', 20, 90, 56, 'Calliper, inside jaws, just before the end wall.'),
-      floorDip: mm('dip in the pocket floor', 0, 5, 0.05, 'Straightedge across the floor, feeler gauge under it.'),
+      length: mm('length', 20, 200, 76, 'Calliper, inside jaws, from the mouth to the end wall.'),
+      width: mm('width at the mouth', 20, 90, 56, 'Calliper, inside jaws, right at the mouth.'),
+      widthEnd: mm('width at the end', 20, 90, 56, 'Calliper, inside jaws, just before the end wall.'),
+      floorDip: mm('dip in the floor', 0, 5, 0.05, 'Straightedge across the floor, feeler gauge under it.'),
     },
   },
   'pickup-rout': { label: 'Pickup rout', dims: rout },

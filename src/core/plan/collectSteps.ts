@@ -8,22 +8,22 @@ import { holeList, type Hole } from '../drill/holeList.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { fixStepId, type FitResult } from '../fit/applyFixes.ts'
 import { measureNext } from '../fit/measureNext.ts'
-import { specAt } from '../parts/dimensionAt.ts'
+import { labelAt } from '../parts/dimensionAt.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import type { Step } from './step.ts'
 
 const labelOf = (build: Build, ref: string): string => {
   const { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)
-  return (part && specAt(part, path)?.label) ?? ref
+  return part ? labelAt(part, path) : ref
 }
 
 /** Measurements that would settle joints, best first. Those already taken stay in the plan as done. */
 function measureSteps(build: Build, fit: FitResult): Step[] {
-  const open = measureNext(build, fit.now).map(m => ({ ref: m.ref, title: `Measure ${m.label}`, why: `${m.partName}: claimed ${m.value} ± ${m.doubt}. Settles ${m.joints.length} joint${m.joints.length > 1 ? 's' : ''}. ${m.how}`, expected: m.value as number | undefined }))
+  const open = measureNext(build, fit.now).map(m => ({ ref: m.ref, title: `Measure: ${m.label}`, why: `${m.partName}: claimed ${m.value} ± ${m.doubt}. Settles ${m.joints.length} joint${m.joints.length > 1 ? 's' : ''}. ${m.how}`, expected: m.value as number | undefined }))
   const done = build.steps.filter(s => s.step.startsWith('measure/') && !open.some(o => `measure/${o.ref}` === s.step)).map(s => {
     const ref = s.step.slice('measure/'.length)
-    return { ref, title: `Measure ${labelOf(build, ref)}`, why: 'Taken.', expected: undefined }
+    return { ref, title: `Measure: ${labelOf(build, ref)}`, why: 'Taken.', expected: undefined }
   })
   return [...done, ...open].map(m => ({ id: `measure/${m.ref}`, phase: 'measure', title: m.title, why: m.why, station: 'fit', minutes: 3, waitHours: 0, whole: false, tools: ['calliper', 'steel rule'], cautions: [], needs: [], read: { of: `part/${m.ref}`, label: labelOf(build, m.ref), unit: 'mm', expected: m.expected } }))
 }

@@ -53,6 +53,8 @@ export function plan(build: Build, fit: FitResult = fitOf(build)): Plan {
     const status = state ? state.state : s.id === first ? 'next' : s.needs.every(n => over.has(n)) ? 'ready' : 'waiting'
     return { ...s, status, ...(d ? { start: d.start, end: d.end, readyAt: d.readyAt } : {}), ...(state?.note ? { note: state.note } : {}) }
   })
+  const rank = new Map(slots?.map((x, i) => [x.id, i]))
+  steps.sort((a, b) => (over.has(a.id) ? -1 : rank.get(a.id) ?? 0) - (over.has(b.id) ? -1 : rank.get(b.id) ?? 0))
   return {
     steps, next: steps.find(s => s.status === 'next'), minutesLeft: open.reduce((m, s) => m + s.minutes, 0), endsOn: slots?.at(-1)?.end.slice(0, 10),
     trouble: slots ? undefined : 'No hours on any day of the week: enter some to get dates.',

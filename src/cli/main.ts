@@ -1,0 +1,82 @@
+import { Command, CommanderError, Option } from 'commander'
+import { meterAtJack } from '../core/circuit/meter.ts'
+import { bonds } from '../core/circuit/bonds.ts'
+import { response } from '../core/circuit/response.ts'
+import { allSettings, openSettings, pullsOf, settingLabel, type Settings } from '../core/circuit/settings.ts'
+import { solderOrder } from '../core/circuit/solderOrder.ts'
+import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
+import { SWITCH_POSITIONS } from '../core/circuit/terminals.ts'
+import type { Build } from '../core/build/build.ts'
+import { writeBuild } from '../core/build/readBuild.ts'
+import { buildSchema } from '../core/build/schema.ts'
+import { holeList } from '../core/drill/holeList.ts'
+import { finishWork } from '../core/finish/finishWork.ts'
+import { fitReport } from '../core/fit/report.ts'
+import { plan } from '../core/plan/plan.ts'
+import { setupWork } from '../core/setup/setupWork.ts'
+import { loadBuild, loadSample, InputError } from './loadBuild.ts'
+
+const say = (x: unknown): void => { process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n') }
+
+interface CircuitOptions { position: string; pull: string[]; knob: string[]; dc?: boolean }
+
+/** Settings from the command line's words; refuses positions, pulls and knobs that the build has not. */
+function settingsFrom(build: Build, o: CircuitOptions): Settings {
+  const s = openSettings(build, o.position)
+  const pulls = pullsOf(build), knobs = Object.keys(s.knobs)
+  for (const p of o.pull) {
+    if (!pulls.includes(p)) throw new InputError(`--pull ${p}: no pull switch of that name; this build has ${pulls.join(', ') || 'none'}`)
+    s.pulled[p] = true
+  }
+  for (const k of o.knob) {
+    const [id = '', text = ''] = k.split('=')
+    const x = Number(text)
+    if (!knobs.includes(id) || text === '' || !(x >= 0 && x <= 1)) throw new InputError(`--knob ${k}: wants NAME=0…1 with a name of ${knobs.join(', ')}`)
+    s.knobs[id] = x
+  }
+  return s
+}
+
+function circuitReport(build: Build) {
+  return {
+    build: build.id, load: build.circuit.load,
+    positions: allSettings(build).map(s => { const r = response(build, s); return { position: settingLabel(build, s), settings: s, level100HzDb: r.base, peak: r.peak, silent: r.silent } }),
+    meterAtJack: meterAtJack(build).map(({ settings, ...m }) => { void settings; return { ...m, ohms: Number.isFinite(m.ohms) ? m.ohms : 'open', high: Number.isFinite(m.high) ? m.high : 'open', low: Number.isFinite(m.low) ? m.low : 'open' } }),
+    bonds: bonds(build), solderOrder: solderOrder(build),
+  }
+}
+
+/** Runs one command and returns the exit code: 0, or 2 with one line on stderr for bad input. */
+export async function main(argv: string[]): Promise<number> {
+  const program = new Command('snugbolt').description('Computes an instrument from its build file. Results are JSON on stdout.').exitOverride()
+    .configureOutput({ writeErr: s => process.stderr.write(s.trim().split('\n')[0] + '\n') })
+  const onBuild = (name: string, what: string, run: (b: Build) => unknown) =>
+    program.command(`${name} [build]`).description(what).action((file?: string) => say(run(loadBuild(file))))
+  onBuild('fit', 'every joint with clearance, doubt, verdict and fixes; what to measure next', fitReport)
+  onBuild('drill', 'the hole list', holeList)
+  onBuild('finish', 'coats, materials, air, dates', finishWork)
+  onBuild('setup', 'strings with tension; readings and the next adjustment', setupWork)
+  onBuild('plan', 'all steps in order with dates', b => plan(b))
+  program.command('circuit [words...]').description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')
+    .addOption(new Option('--position <name>', 'switch position').choices(SWITCH_POSITIONS.map(p => p.id)).default(SWITCH_POSITIONS[0]!.id))
+    .option('--pull <name>', 'a pull switch that is pulled', (v: string, all: string[]) => [...all, v], [] as string[])
+    .option('--knob <name=0..1>', 'where a knob stands', (v: string, all: string[]) => [...all, v], [] as string[])
+    .option('--dc', 'a netlist for the resistance at the jack instead of the response')
+    .action((words: string[], o: CircuitOptions) => {
+      const spice = words[0] === 'spice'
+      const build = loadBuild(words[spice ? 1 : 0])
+      if (!spice) return say(circuitReport(build))
+      const s = settingsFrom(build, o)
+      process.stdout.write(o.dc ? spiceDcNetlist(build, s) : spiceNetlist(build, s))
+    })
+  program.command('schema').description('JSON Schema of the build file').action(() => say(buildSchema()))
+  program.command('sample <name>').description('a demo build, such as heron').action((name: string) => { process.stdout.write(writeBuild(loadSample(name))) })
+  try {
+    await program.parseAsync(argv, { from: 'user' })
+    return 0
+  } catch (e) {
+    if (e instanceof CommanderError) return e.exitCode === 0 ? 0 : 2
+    if (e instanceof InputError) { process.stderr.write(e.message + '\n'); return 2 }
+    throw e
+  }
+}

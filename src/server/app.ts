@@ -1,0 +1,50 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import { buildStore } from './buildStore.ts'
+import type { Database } from './db/openDatabase.ts'
+import { ApiError, notFound, sendError } from './middleware/apiError.ts'
+import { ownHost } from './middleware/ownHost.ts'
+import { buildRoutes } from './routes/builds.ts'
+import { shelfRoutes } from './routes/shelf.ts'
+import { shelfStore } from './shelfStore.ts'
+
+export interface AppOptions {
+  db: Database
+  /** Folder of the built interface; left out, only the API is served. */
+  web?: string
+  /** Host names it answers to; `*` for any. */
+  hosts: readonly string[]
+}
+
+/** The whole HTTP application: JSON under /api, the interface at every other address. */
+export function createApp({ db, web, hosts }: AppOptions): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(ownHost(hosts))
+  app.use(helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: { 'default-src': ["'self'"], 'script-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'font-src': ["'self'", 'data:'], 'worker-src': ["'self'", 'blob:'], 'object-src': ["'none'"], 'base-uri': ["'self'"], 'frame-ancestors': ["'none'"], 'form-action': ["'self'"] },
+    },
+    strictTransportSecurity: false,
+  }))
+  const api = express.Router()
+  api.use(express.json({ limit: '4mb', strict: false }))
+  api.get('/health', (_req, res) => { res.json({ ok: true }) })
+  api.use('/builds', buildRoutes(buildStore(db)))
+  api.use('/shelf', shelfRoutes(shelfStore(db)))
+  api.use(notFound)
+  app.use('/api', api)
+  if (web && existsSync(join(web, 'index.html'))) {
+    app.use(express.static(web, { index: false, maxAge: '1h', setHeaders: (res, path) => { if (path.includes('/assets/')) res.setHeader('Cache-Control', 'public, max-age=31536000, immutable') } }))
+    app.get('/{*path}', (req, res, next) => {
+      if (/\.\w+$/.test(req.path)) return next(new ApiError(404, 'unknown-address', `Nothing is at ${req.path}.`))
+      res.sendFile(join(web, 'index.html'))
+    })
+  }
+  app.use(notFound)
+  app.use(sendError)
+  return app
+}

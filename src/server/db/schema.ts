@@ -1,0 +1,19 @@
+import { integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
+import type { Build } from '../../core/build/build.ts'
+import type { Part } from '../../core/parts/part.ts'
+
+/** One instrument a row: the whole document, and the revision it stands at. */
+export const builds = pgTable('builds', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  revision: integer('revision').notNull(),
+  document: jsonb('document').$type<Build>().notNull(),
+  updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
+})
+
+/** Parts on the workshop's shelf, free for any build. */
+export const shelf = pgTable('shelf', {
+  id: text('id').primaryKey(),
+  position: integer('position').notNull(),
+  part: jsonb('part').$type<Part>().notNull(),
+})

@@ -1,0 +1,46 @@
+import { join } from 'node:path'
+import { createApp } from './app.ts'
+import { openDatabase } from './db/openDatabase.ts'
+import { loadDemo } from './loadDemo.ts'
+import { lockFolder } from './lockFolder.ts'
+import { databaseFolder, prepareFolder, prepareNew } from './prepareFolder.ts'
+import { projectRoot } from './projectRoot.ts'
+
+const root = projectRoot()
+const data = process.env.SNUGBOLT_DATA ?? join(root, 'data')
+const host = process.env.HOST ?? '127.0.0.1'
+const port = Number(process.env.PORT ?? 4180)
+const demo = process.argv.includes('--demo')
+const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
+
+/** Opens the data, with the demo workshop if asked and the folder is new, and serves until it is told to stop. */
+async function serve(): Promise<void> {
+  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT is ${process.env.PORT}; it must be a whole number from 0 to 65535`)
+  const url = process.env.DATABASE_URL
+  const unlock = url ? () => undefined : lockFolder(data)
+  if (!url) prepareFolder(data, demo)
+  const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) })
+  if (url && demo) await loadDemo(database.db, join(root, 'demo'))
+  const hosts = LOOPBACK.includes(host) ? LOOPBACK : (process.env.HOSTS?.split(',') ?? ['*'])
+  const server = createApp({ db: database.db, web: join(root, 'dist/web'), hosts }).listen(port, host)
+  server.on('error', (e: NodeJS.ErrnoException) => {
+    unlock()
+    console.error(e.code === 'EADDRINUSE' ? `Port ${port} is taken. Start with another: PORT=${port + 1} npm run demo` : `Cannot listen: ${e.message}`)
+    process.exit(1)
+  })
+  server.on('listening', () => {
+    const a = server.address()
+    console.log(`Snug Bolt is open at http://${host}:${typeof a === 'object' && a ? a.port : port}/`)
+  })
+  const stop = () => {
+    server.closeAllConnections()
+    server.close(() => void database.close().finally(() => { unlock(); process.exit(0) }))
+  }
+  process.on('SIGINT', stop)
+  process.on('SIGTERM', stop)
+}
+
+(process.argv.includes('--prepare') ? prepareNew(data, demo) : serve()).catch((e: unknown) => {
+  console.error(e instanceof Error ? e.message : e)
+  process.exit(1)
+})

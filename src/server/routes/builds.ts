@@ -1,0 +1,79 @@
+import { Router, type Request } from 'express'
+import type { Build } from '../../core/build/build.ts'
+import { readBuild } from '../../core/build/readBuild.ts'
+import { bridgeTemplate, PAPERS, type Paper } from '../../core/drill/bridgeTemplate.ts'
+import { sheetPdf } from '../../core/drill/sheetPdf.ts'
+import { calendarFile } from '../../core/plan/calendarFile.ts'
+import { plan } from '../../core/plan/plan.ts'
+import type { BuildStore, StoredBuild } from '../buildStore.ts'
+import { ApiError } from '../middleware/apiError.ts'
+
+const idOf = (req: Request): string => String(req.params.id)
+
+/** The build in a body, or a 4xx that names each bad field. */
+function accepted(input: unknown): Build {
+  if (input === undefined) throw new ApiError(415, 'not-json', 'Send a build as application/json.')
+  const r = readBuild(input)
+  if (!r.ok) throw new ApiError(422, 'bad-build', 'The build was refused; nothing was changed.', r.problems)
+  return r.build
+}
+
+function revisionOf(value: unknown): number {
+  const n = typeof value === 'string' ? Number(value) : value
+  if (!Number.isInteger(n) || (n as number) < 1) throw new ApiError(400, 'bad-revision', 'A whole revision number from 1 is needed.', [{ path: 'revision', reason: 'must be a whole number from 1' }])
+  return n as number
+}
+
+export function buildRoutes(store: BuildStore): Router {
+  const r = Router()
+  const existing = async (id: string): Promise<StoredBuild> => {
+    const found = await store.read(id)
+    if (!found) throw new ApiError(404, 'unknown-build', `There is no build “${id.slice(0, 60)}”.`)
+    return found
+  }
+  const stale = (current: StoredBuild) => new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
+
+  r.get('/', async (_req, res) => { res.json(await store.list()) })
+
+  r.post('/', async (req, res) => {
+    const build = accepted(req.body)
+    const wanted = req.query.copy === '1' ? { ...build, id: await store.freeId(build.id) } : build
+    const created = await store.create(wanted)
+    if (!created) throw new ApiError(409, 'id-taken', `There is a build “${build.id}” already. Bring this one in as a copy instead.`)
+    res.status(201).json(created)
+  })
+
+  r.get('/:id', async (req, res) => { res.json(await existing(idOf(req))) })
+
+  r.put('/:id', async (req, res) => {
+    const body = req.body as { revision?: unknown; build?: unknown } | undefined
+    if (!body || typeof body !== 'object') throw new ApiError(415, 'not-json', 'Send { revision, build } as application/json.')
+    const revision = revisionOf(body.revision)
+    const build = accepted(body.build ?? null)
+    if (build.id !== idOf(req)) throw new ApiError(422, 'bad-build', 'The build’s id is another than the address’s.', [{ path: 'id', reason: `must be “${idOf(req)}”` }])
+    const written = await store.write(build, revision)
+    if (!written) throw stale(await existing(build.id))
+    res.json({ revision: written.revision, updatedAt: written.updatedAt })
+  })
+
+  r.delete('/:id', async (req, res) => {
+    const revision = revisionOf(req.query.revision)
+    if (!(await store.remove(idOf(req), revision))) throw stale(await existing(idOf(req)))
+    res.status(204).end()
+  })
+
+  r.get('/:id/plan.ics', async (req, res) => {
+    const { build } = await existing(idOf(req))
+    res.type('text/calendar').attachment(`${build.id}-plan.ics`).send(calendarFile(build, plan(build), new Date().toISOString()))
+  })
+
+  r.get('/:id/bridge-template.pdf', async (req, res) => {
+    const { build } = await existing(idOf(req))
+    const paper = String(req.query.paper ?? 'A4')
+    if (!(paper in PAPERS)) throw new ApiError(400, 'bad-paper', `Paper must be one of ${Object.keys(PAPERS).join(', ')}.`, [{ path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` }])
+    const sheet = bridgeTemplate(build, paper as Paper)
+    if (!sheet) throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: the template is drawn from them.')
+    res.type('application/pdf').setHeader('Content-Disposition', `inline; filename="${build.id}-bridge.pdf"`).send(Buffer.from(await sheetPdf(sheet)))
+  })
+  return r
+}

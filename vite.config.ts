@@ -1,0 +1,11 @@
+import tailwindcss from '@tailwindcss/vite'
+import react from '@vitejs/plugin-react'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  root: 'src/web',
+  plugins: [react(), tailwindcss()],
+  build: { outDir: '../../dist/web', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
+  worker: { format: 'es' },
+  server: { host: '127.0.0.1', port: 4182, proxy: { '/api': 'http://127.0.0.1:4180' } },
+})
