@@ -3,7 +3,7 @@ import type { Limits } from './verdict.ts'
 /** The stretch of a snug gauge and its marks, mm. */
 export interface GaugeScale { from: number; to: number; ticks: number[]; minor: number[]; decimals: number }
 
-const NICE = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100]
+const NICE = [0.0005, 0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100]
 
 /** A scale that shows the band, touching (0) when it is near, and the clearance with its whisker. */
 export function gaugeScale(value: number, doubt: number, limits: Limits): GaugeScale {
@@ -17,5 +17,5 @@ export function gaugeScale(value: number, doubt: number, limits: Limits): GaugeS
   from -= pad; to += pad
   const step = NICE.find(s => (to - from) / s <= 7) ?? 200
   const marks = (s: number) => { const out: number[] = []; for (let k = Math.ceil(from / s); k * s <= to; k++) out.push(Number((k * s).toFixed(6))); return out }
-  return { from, to, ticks: marks(step), minor: marks(step / 5), decimals: step >= 1 ? 0 : step >= 0.1 ? 1 : 2 }
+  return { from, to, ticks: marks(step), minor: marks(step / 5), decimals: step >= 1 ? 0 : step >= 0.1 ? 1 : step >= 0.01 ? 2 : step >= 0.001 ? 3 : 4 }
 }

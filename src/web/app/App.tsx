@@ -1,0 +1,43 @@
+import { lazy, Suspense } from 'react'
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
+import { Frame } from './Frame.tsx'
+import { Workshop } from './Workshop.tsx'
+
+const Shelf = lazy(() => import('../stations/shelf/Shelf.tsx').then(m => ({ default: m.Shelf })))
+const Parts = lazy(() => import('../stations/parts/Parts.tsx').then(m => ({ default: m.Parts })))
+const Fit = lazy(() => import('../stations/fit/Fit.tsx').then(m => ({ default: m.Fit })))
+const Drill = lazy(() => import('../stations/drill/Drill.tsx').then(m => ({ default: m.Drill })))
+const Wiring = lazy(() => import('../stations/wiring/Wiring.tsx').then(m => ({ default: m.Wiring })))
+const Meter = lazy(() => import('../stations/meter/Meter.tsx').then(m => ({ default: m.Meter })))
+const Finish = lazy(() => import('../stations/finish/Finish.tsx').then(m => ({ default: m.Finish })))
+const Setup = lazy(() => import('../stations/setup/Setup.tsx').then(m => ({ default: m.Setup })))
+const Plan = lazy(() => import('../stations/plan/Plan.tsx').then(m => ({ default: m.Plan })))
+const Log = lazy(() => import('../stations/log/Log.tsx').then(m => ({ default: m.Log })))
+const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ default: m.Bench })))
+
+export function App() {
+  return (
+    <BrowserRouter>
+      <Suspense fallback={<p className="p-6 text-[17px]">Opening.</p>}>
+        <Routes>
+          <Route path="/" element={<Workshop />} />
+          <Route path="/b/:id" element={<Frame />}>
+            <Route index element={<Navigate to="fit" replace />} />
+            <Route path="shelf" element={<Shelf />} />
+            <Route path="parts" element={<Parts />} />
+            <Route path="fit" element={<Fit />} />
+            <Route path="drill" element={<Drill />} />
+            <Route path="wiring" element={<Wiring />} />
+            <Route path="meter" element={<Meter />} />
+            <Route path="finish" element={<Finish />} />
+            <Route path="setup" element={<Setup />} />
+            <Route path="plan" element={<Plan />} />
+            <Route path="log" element={<Log />} />
+            <Route path="bench" element={<Bench />} />
+          </Route>
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
+    </BrowserRouter>
+  )
+}

@@ -1,0 +1,54 @@
+import { useEffect, useState } from 'react'
+import { Outlet, useLocation, useNavigate, useParams } from 'react-router'
+import { useKeys } from '../hooks/useKeys.ts'
+import { openBuild } from '../stores/autosave.ts'
+import { redo, undo, useBuild } from '../stores/buildStore.ts'
+import { Refused } from '../stores/api.ts'
+import { ConflictDialog } from './ConflictDialog.tsx'
+import { KeysDialog } from './KeysDialog.tsx'
+import { SearchDialog } from './SearchDialog.tsx'
+import { Spine } from './Spine.tsx'
+import { STATIONS } from './stations.ts'
+
+/** Opens the build that the address names and frames its stations. */
+export function Frame() {
+  const { id = '' } = useParams()
+  const open = useBuild(s => s.build?.id)
+  const [trouble, setTrouble] = useState<string>()
+  useEffect(() => {
+    setTrouble(undefined)
+    if (useBuild.getState().build?.id !== id) openBuild(id).catch((e: unknown) => setTrouble(e instanceof Refused ? e.message : 'The workshop does not answer. Is it running?'))
+  }, [id])
+  if (trouble) return <main className="p-8 text-[18px]"><h1 className="text-[26px] font-semibold">It did not open</h1><p>{trouble}</p><p><a className="underline" href="/">All builds</a></p></main>
+  if (open !== id) return <main className="p-8 text-[18px]" aria-busy="true">Opening the build.</main>
+  return <Opened />
+}
+
+function Opened() {
+  const { id = '' } = useParams()
+  const { pathname, search } = useLocation()
+  const navigate = useNavigate()
+  const [keys, setKeys] = useState(false), [searching, setSearching] = useState(false)
+  const station = pathname.split('/')[3] ?? ''
+  const goBy = (by: number) => {
+    const i = STATIONS.findIndex(s => s.id === station)
+    const to = STATIONS[(i + by + STATIONS.length) % STATIONS.length]!
+    void navigate(`/b/${id}/${to.id}`)
+  }
+  const bench = station === 'bench'
+  const hand = new URLSearchParams(search).get('hand')
+  useKeys({
+    '?': () => setKeys(true), '/': () => setSearching(true), '[': () => goBy(-1), ']': () => goBy(1),
+    b: () => void navigate(bench ? `/b/${id}/plan` : `/b/${id}/bench${station === 'plan' && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`),
+    'ctrl+z': () => undo(), 'ctrl+shift+z': () => redo(), 'ctrl+y': () => redo(),
+  })
+  return (
+    <div className="flex h-dvh min-h-0 max-[900px]:flex-col">
+      {!bench && <Spine />}
+      <main className="min-h-0 min-w-0 flex-1"><Outlet /></main>
+      <KeysDialog open={keys} onClose={() => setKeys(false)} />
+      <SearchDialog open={searching} onClose={() => setSearching(false)} />
+      <ConflictDialog />
+    </div>
+  )
+}

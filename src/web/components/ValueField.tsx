@@ -1,0 +1,45 @@
+import { useEffect, useId, useState } from 'react'
+import type { Parsed } from '../../core/units/parsed.ts'
+
+interface Props {
+  label: string
+  /** Text of the present value, shown until something is typed. */
+  text: string
+  parse: (text: string) => Parsed
+  /** Refuses a parsed value with a reason. */
+  check?: (value: number) => string | undefined
+  onValue: (value: number) => void
+  hideLabel?: boolean
+  wide?: boolean
+  placeholder?: string
+  large?: boolean
+  /** Clears itself after a value is taken, for readings. */
+  clears?: boolean
+}
+
+/** A field that reads quantities as people type them. A refused text stays, with the reason and what is accepted. */
+export function ValueField({ label, text, parse, check, onValue, hideLabel, wide, placeholder, large, clears }: Props) {
+  const [typed, setTyped] = useState<string>()
+  const [problem, setProblem] = useState<string>()
+  const id = useId()
+  useEffect(() => { setTyped(undefined); setProblem(undefined) }, [text, label])
+  const commit = () => {
+    if (typed === undefined || typed === text || (typed.trim() === '' && clears)) { setProblem(undefined); return }
+    const p = parse(typed)
+    const reason = p.ok ? check?.(p.value) : `${p.reason}. Accepted: ${p.accepted}`
+    setProblem(reason)
+    if (!reason && p.ok) {
+      setTyped(clears ? '' : undefined)
+      onValue(p.value)
+    }
+  }
+  return (
+    <span className="inline-flex flex-col gap-0.5">
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-[15px] text-muted'}>{label}</label>
+      <input id={id} value={typed ?? text} placeholder={placeholder} aria-invalid={problem ? true : undefined} aria-describedby={problem ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}
+        onChange={e => setTyped(e.target.value)} onBlur={commit} onKeyDown={e => { if (e.key === 'Enter') { e.preventDefault(); commit() } if (e.key === 'Escape') { setTyped(undefined); setProblem(undefined) } }}
+        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`} />
+      {problem && <span id={`${id}-why`} role="alert" className="max-w-72 text-[15px] text-never">{label}: {problem}</span>}
+    </span>
+  )
+}

@@ -1,0 +1,40 @@
+import { wrap, type Remote } from 'comlink'
+import { useEffect, useState } from 'react'
+import type { Build } from '../../core/build/build.ts'
+import { useOpenBuild } from '../stores/buildStore.ts'
+import type { HeavyEngines } from '../workers/engines.worker.ts'
+
+const caches = new Map<unknown, WeakMap<Build, unknown>>()
+
+/** Result of a cheap engine for a build, computed once however many places show it. */
+export function computed<T>(engine: (b: Build) => T, build: Build): T {
+  let cache = caches.get(engine)
+  if (!cache) caches.set(engine, (cache = new WeakMap()))
+  if (!cache.has(build)) cache.set(build, engine(build))
+  return cache.get(build) as T
+}
+
+/** Result of a cheap engine for the open build. The engine must be a stable function. */
+export const useEngine = <T>(engine: (b: Build) => T): T => computed(engine, useOpenBuild())
+
+let remote: Remote<HeavyEngines> | undefined
+const heavy = () => (remote ??= wrap<HeavyEngines>(new Worker(new URL('../workers/engines.worker.ts', import.meta.url), { type: 'module' })))
+
+/**
+ * Result of an engine that runs in the worker. The last result stays until the next one is there; a request that a
+ * newer one overtakes is dropped before it is sent.
+ */
+export function useHeavy<T>(run: (e: Remote<HeavyEngines>) => Promise<T>, deps: readonly unknown[]): { result: T | undefined; busy: boolean } {
+  const [state, setState] = useState<{ result: T | undefined; busy: boolean }>({ result: undefined, busy: true })
+  useEffect(() => {
+    let wanted = true
+    setState(s => ({ ...s, busy: true }))
+    const frame = requestAnimationFrame(() => {
+      run(heavy()).then(result => { if (wanted) setState({ result, busy: false }) }, (e: unknown) => { console.error(e); if (wanted) setState(s => ({ ...s, busy: false })) })
+    })
+    return () => { wanted = false; cancelAnimationFrame(frame) }
+    // The caller names what the request depends on.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, deps)
+  return state
+}

@@ -1,0 +1,18 @@
+import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
+import { useBuild } from '../stores/buildStore.ts'
+
+/** Lengths in the display the user picked. Gauges use decimal inches where fractions would hide the doubt. */
+export function useLength() {
+  const display: LengthDisplay = useBuild(s => s.build?.preferences.length ?? 'mm')
+  const fine: LengthDisplay = display === 'mm' ? 'mm' : 'inch-decimal'
+  return {
+    display,
+    bare: display === 'mm' ? ('mm' as const) : ('inch' as const),
+    perUnit: display === 'mm' ? 1 : MM_PER_INCH,
+    unit: display === 'mm' ? 'mm' : 'in',
+    text: (mm: number, decimals = 1) => formatLength(mm, display, decimals),
+    fineText: (mm: number, decimals = 2) => formatLength(mm, fine, decimals),
+    figure: (mm: number, decimals = 1) => lengthFigure(mm, display, decimals),
+    fineFigure: (mm: number, decimals = 2) => lengthFigure(mm, fine, decimals),
+  }
+}

@@ -1,0 +1,13 @@
+import '@fontsource/barlow-semi-condensed/latin-400.css'
+import '@fontsource/barlow-semi-condensed/latin-500.css'
+import '@fontsource/barlow-semi-condensed/latin-600.css'
+import '@fontsource/ibm-plex-mono/latin-400.css'
+import '@fontsource/ibm-plex-mono/latin-600.css'
+import './styles.css'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { App } from './app/App.tsx'
+import { startAutosave } from './stores/autosave.ts'
+
+startAutosave()
+createRoot(document.getElementById('root')!).render(<StrictMode><App /></StrictMode>)

@@ -1,0 +1,39 @@
+import { halfBoardAt, type Layout } from '../../core/layout/layOut.ts'
+import type { Point } from '../../core/geometry/outline.ts'
+
+const path = (p: readonly Point[]): string => (p.length ? `M${p.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z` : '')
+
+/** The instrument's lines in mm, nut at the left; the caller scales and turns it. */
+export function InstrumentDrawing({ layout: l, fine }: { layout: Layout; fine?: boolean }) {
+  const board: Point[] = [[0, l.halfNut], [l.nutToHeelEnd, halfBoardAt(l, l.nutToHeelEnd)], [l.nutToHeelEnd, -halfBoardAt(l, l.nutToHeelEnd)], [0, -l.halfNut]]
+  const first = l.strings[0], last = l.strings.at(-1)
+  return (
+    <g className="drawing">
+      <path d={path(l.head)} className="line-edge" style={{ fill: 'var(--paper)' }} />
+      <path d={path(l.body)} className="line-edge" style={{ fill: 'var(--paper)' }} />
+      {l.features.filter(f => f.role === 'control-cavity').map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" />)}
+      {l.features.filter(f => f.role === 'pickup-rout').map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" style={{ fill: 'var(--shade)' }} />)}
+      <path d={path(board)} className="line-part" style={{ fill: 'var(--paper)' }} />
+      {l.features.filter(f => f.role === 'neck-pocket').map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" />)}
+      {l.frets.map((x, i) => <line key={i} x1={x} x2={x} y1={-halfBoardAt(l, x)} y2={halfBoardAt(l, x)} className="line-fine" />)}
+      <line x1={0} x2={0} y1={-l.halfNut} y2={l.halfNut} className="line-edge" />
+      {l.pickups.map(p => (
+        <g key={p.slot}>
+          <path d={path(p.polygon)} className="line-part" style={{ fill: 'var(--paper)', fillOpacity: fine ? 0.35 : 0.6 }} />
+          {p.poles.map((q, i) => <circle key={i} cx={q[0]} cy={q[1]} r={2.4} className="line-fine" />)}
+        </g>
+      ))}
+      <path d={path(l.bridge.plate)} className="line-part" style={{ fill: 'var(--paper)' }} />
+      {l.features.filter(f => f.diameter !== undefined && f.face !== 'side').map(f => <circle key={f.partId + f.id} cx={f.centre[0]} cy={f.centre[1]} r={f.diameter! / 2} className="line-part" style={{ fill: 'var(--ground)' }} />)}
+      {l.features.filter(f => f.role === 'jack-hole').map(f => <circle key={f.id} cx={f.centre[0]} cy={f.centre[1]} r={f.diameter! / 2} className="line-hidden" />)}
+      {l.strings.map(s => (
+        <g key={s.number}>
+          {s.tuner && <line x1={s.tuner[0]} y1={s.tuner[1]} x2={s.nut[0]} y2={s.nut[1]} className="line-fine" />}
+          <line x1={s.nut[0]} y1={s.nut[1]} x2={s.saddle[0]} y2={s.saddle[1]} className="line-fine" style={{ strokeWidth: Math.max(0.6, s.diameter * 0.9) }} />
+          <rect x={s.saddle[0] - 1.5} y={s.saddle[1] - 3.2} width={9} height={6.4} className="line-fine" style={{ fill: 'var(--paper)' }} />
+        </g>
+      ))}
+      {first && last && <line x1={l.scaleLength} x2={l.scaleLength} y1={last.saddle[1] - 12} y2={first.saddle[1] + 12} className="line-centre" />}
+    </g>
+  )
+}

@@ -1,0 +1,12 @@
+import type { Step } from '../../../core/plan/step.ts'
+import { parseResistance } from '../../../core/units/electrical.ts'
+import { LengthField } from '../../components/LengthField.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
+
+/** The reading that a step calls for; entering it ticks the step. */
+export function ReadingField({ step, onReading }: { step: Step; onReading: (v: number) => void }) {
+  if (!step.read) return null
+  return step.read.unit === 'mm'
+    ? <LengthField label="Measured" large clears wide mm={undefined} onMm={onReading} />
+    : <ValueField label="Measured" large clears wide text="" placeholder="8.5k" parse={t => (/^(ol|open)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))} onValue={onReading} />
+}

@@ -1,0 +1,1 @@
+export { CalendarArrowDown as CalendarDown, Maximize2, Plus } from 'lucide-react'

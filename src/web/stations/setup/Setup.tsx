@@ -1,0 +1,65 @@
+import { takeReading } from '../../../core/build/edits.ts'
+import type { SetupTargets } from '../../../core/build/build.ts'
+import type { Point } from '../../../core/geometry/outline.ts'
+import { layOut, type Layout } from '../../../core/layout/layOut.ts'
+import { fixed } from '../../../core/units/length.ts'
+import { StationFrame } from '../../app/StationFrame.tsx'
+import { setupOf } from '../../app/stations.ts'
+import { Figure } from '../../components/Figure.tsx'
+import { Ledger } from '../../components/Ledger.tsx'
+import { LengthField } from '../../components/LengthField.tsx'
+import { useEngine } from '../../hooks/useEngine.ts'
+import { useHand } from '../../hooks/useHand.ts'
+import { useLength } from '../../hooks/useLength.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+
+const placeOf = (id: string, l: Layout): Point => {
+  const treble = l.strings[0]!, bass = l.strings.at(-1)!
+  const s = id.endsWith('treble') ? treble : bass
+  if (id === 'relief') return [l.frets[6] ?? l.scaleLength / 3, 0]
+  if (id.startsWith('nut')) return s.nut
+  return [l.scaleLength / 2, s.nut[1] + (s.saddle[1] - s.nut[1]) / 2]
+}
+const TARGET_OF: Record<string, keyof SetupTargets> = { relief: 'relief', 'nut.bass': 'nutBass', 'nut.treble': 'nutTreble', 'action.bass': 'actionBass', 'action.treble': 'actionTreble' }
+
+/** Readings in, the next adjustment out, in handbook order. */
+export function Setup() {
+  const build = useOpenBuild()
+  const layout = useEngine(layOut)
+  const work = useEngine(setupOf)
+  const l = useLength()
+  const { hand, take } = useHand(work.adjustments)
+  const set = (patch: Partial<SetupTargets>) => editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }))
+  const rows = work.adjustments.map(a => ({ id: a.id, label: `${a.title}: ${a.state}`, content: <><span className="min-w-0 flex-1"><span className="block text-[17px] font-medium leading-tight">{a.title}{a.id === work.next ? <span className="ml-2 bg-hand px-1.5 text-[15px] text-on-hand">next</span> : null}</span><span className={`text-[15px] ${a.state === 'adjust' ? 'font-semibold text-tight' : 'text-muted'}`}>{a.state}</span></span><span className="figure shrink-0 text-right text-[16px] leading-tight">{a.reading === undefined ? '–' : l.fineFigure(a.reading).figure}<br /><span className="text-muted">{l.fineFigure(a.target).figure}</span></span></> }))
+  const reading = hand?.reading === undefined ? undefined : l.fineFigure(hand.reading)
+  return (
+    <StationFrame
+      map={{ title: 'Setup', summary: `${fixed(work.totalNewtons, 0)} N on the neck`, hand: hand?.id, take, caption: hand?.title, reach: 34, marks: layout ? work.adjustments.map((a, i) => ({ id: a.id, at: placeOf(a.id, layout), label: String(i + 1), title: a.title })) : [] }}
+      ledger={<Ledger heading="In this order" aside={`read, target, ${l.unit}`} rows={rows} hand={hand?.id} take={take} empty="Choose a neck at the Parts station first." />}
+    >
+      <article className="flex max-w-[780px] flex-col gap-4">
+        {hand && <>
+          <header className="flex flex-col"><h2 className="text-[24px] font-semibold">{hand.title}</h2><p className="text-[16px] text-muted">{hand.how}</p></header>
+          <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+            <div><p className="text-[15px] text-muted">it reads</p>{reading ? <Figure value={reading.figure} unit={reading.unit} /> : <Figure value="–" />}</div>
+            <LengthField label="New reading" large clears wide mm={undefined} min={0} max={12} onMm={v => editBuild(b => takeReading(b, { of: `setup.${hand.id}`, value: v, doubt: 0.03, at: now(), with: 'feeler gauge' }))} />
+            <LengthField label="Target" mm={hand.target} min={hand.id.startsWith('action') ? 0.3 : 0} max={hand.id === 'relief' ? 2 : hand.id.startsWith('nut') ? 3 : 8} onMm={v => set({ [TARGET_OF[hand.id]!]: v })} />
+          </div>
+          <p className={`border-l-4 pl-3 text-[22px] font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}>{hand.move}</p>
+          <p className="text-[16px]">{hand.why}</p>
+        </>}
+        <div className="flex flex-wrap gap-x-8 gap-y-2 text-[16px]">
+          <label className="flex flex-col text-[15px] text-muted">Nut, school<select value={build.setup.nutSchool} onChange={e => set({ nutSchool: e.target.value as SetupTargets['nutSchool'] })} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"><option>gap over fret 1</option><option>held behind fret 3</option></select></label>
+          <label className="flex flex-col text-[15px] text-muted">Action, school<select value={build.setup.actionAt} onChange={e => set({ actionAt: e.target.value as SetupTargets['actionAt'] })} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"><option>fret 12</option><option>last fret</option></select></label>
+          <label className="flex flex-col text-[15px] text-muted">Nut slots, school<select value={build.setup.spacing} onChange={e => set({ spacing: e.target.value as SetupTargets['spacing'] })} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"><option>equal gaps</option><option>equal centres</option></select></label>
+        </div>
+        <table className="text-[16px]">
+          <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Strings and tension</caption>
+          <thead><tr className="text-left text-[15px] text-muted"><th className="font-normal">String</th><th className="font-normal">Note</th><th className="font-normal">Diameter</th><th className="text-right font-normal">Pull</th></tr></thead>
+          <tbody>{work.strings.map(s => <tr key={s.number} className="rule-row"><th scope="row" className="figure text-left font-normal">{s.number}</th><td className="figure">{s.note}, {fixed(s.hz, 1)} Hz</td><td className="figure">{l.fineText(s.diameter, l.display === 'mm' ? 3 : 2)}{s.wound ? ' wound' : ''}</td><td className="figure text-right">{fixed(s.newtons, 1)} N</td></tr>)}</tbody>
+        </table>
+      </article>
+    </StationFrame>
+  )
+}

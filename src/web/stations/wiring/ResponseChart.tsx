@@ -1,0 +1,41 @@
+import { Chart as Registry, LinearScale, LineController, LineElement, LogarithmicScale, PointElement, Tooltip } from 'chart.js'
+import { useMemo } from 'react'
+import { Line } from 'react-chartjs-2'
+import type { Response } from '../../../core/circuit/response.ts'
+import { fixed } from '../../../core/units/length.ts'
+import { useTokens } from '../../hooks/useTokens.ts'
+
+Registry.register(LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip)
+
+const DECADES = [20, 50, 100, 200, 500, 1000, 2000, 5000, 10000, 20000]
+const hz = (v: number) => (v >= 1000 ? `${v / 1000}k` : String(v))
+
+/** Level at the jack over frequency: the position in hand in ink, the others behind it. */
+export function ResponseChart({ curves, index, labels }: { curves: readonly Response[]; index: number; labels: readonly string[] }) {
+  const t = useTokens()
+  const data = useMemo(() => ({
+    datasets: curves.map((c, i) => ({
+      label: labels[i] ?? '', data: c.hz.map((x, k) => ({ x, y: c.db[k]! })), parsing: false as const, normalized: true,
+      borderColor: i === index ? t.hand : t.line, borderWidth: i === index ? 3 : 1.3, pointRadius: 0, pointHitRadius: i === index ? 6 : 0, order: i === index ? 0 : 1,
+    })),
+  }), [curves, index, labels, t])
+  const shown = curves.filter(c => !c.silent).flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000))
+  const top = Math.ceil((Math.max(...shown, 0) + 2) / 5) * 5, bottom = Math.max(top - 40, Math.floor(Math.min(...shown, 0) / 5) * 5)
+  const font = { family: 'IBM Plex Mono', size: 13 }
+  return (
+    <div className="h-[230px]">
+      <Line
+        aria-label={`Response of ${labels[index] ?? ''}: ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`} role="img"
+        data={data}
+        options={{
+          responsive: true, maintainAspectRatio: false, animation: false,
+          scales: {
+            x: { type: 'logarithmic', min: 20, max: 20000, title: { display: true, text: 'frequency, Hz', color: t.ink, font: { family: 'Barlow Semi Condensed', size: 15 } }, afterBuildTicks: a => { a.ticks = DECADES.map(value => ({ value })) }, ticks: { color: t.ink, font, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false }, grid: { color: t.line } },
+            y: { min: bottom, max: top, title: { display: true, text: 'level at the jack, dB', color: t.ink, font: { family: 'Barlow Semi Condensed', size: 15 } }, ticks: { color: t.ink, font, stepSize: 10 }, grid: { color: t.line } },
+          },
+          plugins: { tooltip: { mode: 'nearest', intersect: false, callbacks: { title: items => `${Math.round(items[0]?.parsed.x ?? 0)} Hz`, label: i => `${fixed(i.parsed.y ?? 0, 1)} dB` } } },
+        }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,37 @@
+import type { Build } from '../../core/build/build.ts'
+import type { Problem } from '../../core/build/problem.ts'
+import type { Part } from '../../core/parts/part.ts'
+
+export interface StoredBuild { build: Build; revision: number; updatedAt: string }
+export interface BuildRow { id: string; name: string; revision: number; updatedAt: string }
+
+/** A refusal of the server, as it worded it. */
+export class Refused extends Error {
+  readonly status: number
+  readonly code: string
+  readonly problems: Problem[]
+  readonly current: StoredBuild | undefined
+  constructor(status: number, body: { error?: { code?: string; message?: string; problems?: Problem[] }; current?: StoredBuild }) {
+    super(body.error?.message ?? `The workshop answered ${status}.`)
+    this.status = status
+    this.code = body.error?.code ?? 'unknown'
+    this.problems = body.error?.problems ?? []
+    this.current = body.current
+  }
+}
+
+async function call<T>(path: string, init?: RequestInit): Promise<T> {
+  const res = await fetch(`/api${path}`, init && { ...init, headers: { 'Content-Type': 'application/json', ...init.headers } })
+  if (!res.ok) throw new Refused(res.status, (await res.json().catch(() => ({}))) as object)
+  return (res.status === 204 ? undefined : await res.json()) as T
+}
+
+const body = (x: unknown) => JSON.stringify(x)
+
+export const api = {
+  builds: () => call<BuildRow[]>('/builds'),
+  build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
+  save: (build: Build, revision: number) => call<{ revision: number; updatedAt: string }>(`/builds/${build.id}`, { method: 'PUT', body: body({ revision, build }) }),
+  create: (document: string | Build, copy = false) => call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, { method: 'POST', body: typeof document === 'string' ? document : body(document) }),
+  shelf: () => call<Part[]>('/shelf'),
+}

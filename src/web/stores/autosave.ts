@@ -1,0 +1,93 @@
+import type { Build } from '../../core/build/build.ts'
+import { api, Refused, type StoredBuild } from './api.ts'
+import { forgetHistory, useBuild } from './buildStore.ts'
+
+const PAUSE_MS = 350
+const RETRY_MS = 3000
+const draftKey = (id: string) => `snugbolt.draft.${id}`
+
+interface Draft { revision: number; build: Build }
+
+/** What was typed but not yet acknowledged when the tab was closed. */
+export function readDraft(id: string): Draft | undefined {
+  try {
+    return JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | undefined ?? undefined
+  } catch {
+    return undefined
+  }
+}
+
+const keepDraft = (d: Draft) => { try { localStorage.setItem(draftKey(d.build.id), JSON.stringify(d)) } catch { /* storage full or refused: the server copy still follows */ } }
+const dropDraft = (id: string) => localStorage.removeItem(draftKey(id))
+
+let timer: ReturnType<typeof setTimeout> | undefined
+let running = false
+
+async function saveNow(): Promise<void> {
+  const { build, revision, save, patch } = useBuild.getState()
+  if (!build || running || save === 'conflict' || save === 'saved') return
+  running = true
+  patch({ save: 'saving' })
+  try {
+    const r = await api.save(build, revision)
+    const current = useBuild.getState()
+    if (current.build?.id !== build.id) return
+    const more = current.build !== build
+    patch({ revision: r.revision, save: more ? 'unsaved' : 'saved' })
+    if (more) { keepDraft({ revision: r.revision, build: current.build }); later(0) } else dropDraft(build.id)
+  } catch (e) {
+    if (e instanceof Refused && e.status === 409 && e.current) patch({ save: 'conflict', theirs: e.current })
+    else { patch({ save: 'offline' }); later(RETRY_MS) }
+  } finally {
+    running = false
+  }
+}
+
+function later(ms: number) {
+  clearTimeout(timer)
+  timer = setTimeout(() => void saveNow(), ms)
+}
+
+/** Saves the open build as it changes; what is not acknowledged yet is also kept in this browser. */
+export function startAutosave(): () => void {
+  return useBuild.subscribe((s, before) => {
+    if (!s.build || s.build === before.build) return
+    if (before.build?.id !== s.build.id || s.save === 'saved') {
+      if (s.save !== 'unsaved' && before.build?.id !== s.build.id) return
+      if (s.save === 'saved') useBuild.setState({ save: 'unsaved' })
+    }
+    keepDraft({ revision: s.revision, build: s.build })
+    if (useBuild.getState().save !== 'conflict') later(PAUSE_MS)
+  })
+}
+
+/** Opens a build from the server, with what was left unsaved in this browser on top of it. */
+export async function openBuild(id: string): Promise<void> {
+  const stored = await api.build(id)
+  const draft = readDraft(id)
+  useBuild.getState().open(stored, draft?.build)
+  forgetHistory()
+  if (!draft) return
+  if (draft.revision === stored.revision) later(0)
+  else useBuild.getState().patch({ save: 'conflict', theirs: stored })
+}
+
+/** Settles a conflict: mine goes to a build of its own, theirs is opened; both are kept. */
+export async function keepBoth(): Promise<StoredBuild | undefined> {
+  const { build, theirs, open } = useBuild.getState()
+  if (!build || !theirs) return undefined
+  const copy = await api.create({ ...build, name: `${build.name} (your copy)` }, true)
+  dropDraft(build.id)
+  open(theirs)
+  forgetHistory()
+  return copy
+}
+
+/** Settles a conflict by taking theirs and dropping mine. */
+export function takeTheirs(): void {
+  const { build, theirs, open } = useBuild.getState()
+  if (!build || !theirs) return
+  dropDraft(build.id)
+  open(theirs)
+  forgetHistory()
+}
