@@ -1,0 +1,45 @@
+// What every command needs first: packages, and the built interface and server. Node's own modules only.
+import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = fileURLToPath(new URL('..', import.meta.url))
+
+/** Runs a program and stops with its exit code when it fails. */
+export function run(command, args, options = {}) {
+  const r = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options })
+  if (r.error) { console.error(`${command}: ${r.error.message}`); process.exit(1) }
+  if (r.status !== 0) process.exit(r.status ?? 1)
+}
+
+const stampFile = join(root, 'node_modules/.snugbolt-packages')
+const hash = text => createHash('sha256').update(text).digest('hex')
+
+/** Installs the npm packages when they are missing or the lock file changed. */
+export function packages() {
+  const want = hash(readFileSync(join(root, 'package-lock.json')))
+  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === want) return
+  console.log('Installing packages.')
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+  writeFileSync(stampFile, want)
+}
+
+function newest(path) {
+  const s = statSync(path)
+  return s.isDirectory() ? Math.max(0, ...readdirSync(path).map(f => newest(join(path, f)))) : s.mtimeMs
+}
+
+/** Builds interface and server when a source is newer than what is built. */
+export function built() {
+  const stamp = join(root, 'dist/built')
+  const sources = ['src', 'package-lock.json', 'vite.config.ts', 'vite.server.config.ts'].map(f => newest(join(root, f)))
+  if (existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) >= Math.max(...sources)) return
+  console.log('Building.')
+  const at = Math.max(...sources)
+  run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'])
+  run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '-c', 'vite.server.config.ts', '--logLevel', 'warn'])
+  mkdirSync(join(root, 'dist'), { recursive: true })
+  writeFileSync(stamp, String(at))
+}
