@@ -1,13 +1,13 @@
-import { integer, jsonb, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
+import { integer, json, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
 import type { Build } from '../../core/build/build.ts'
 import type { Part } from '../../core/parts/part.ts'
 
-/** One instrument a row: the whole document, and the revision it stands at. */
+/** One instrument a row: the whole document, and the revision it stands at. Kept as json, not jsonb: that keeps the keys in order. */
 export const builds = pgTable('builds', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   revision: integer('revision').notNull(),
-  document: jsonb('document').$type<Build>().notNull(),
+  document: json('document').$type<Build>().notNull(),
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 })
 
@@ -15,5 +15,5 @@ export const builds = pgTable('builds', {
 export const shelf = pgTable('shelf', {
   id: text('id').primaryKey(),
   position: integer('position').notNull(),
-  part: jsonb('part').$type<Part>().notNull(),
+  part: json('part').$type<Part>().notNull(),
 })

@@ -21,7 +21,7 @@ export function Ledger({ heading, aside, rows, hand, take, empty }: { heading: s
           {rows.map(r => (
             <li key={r.id} className="rule-row">
               <button type="button" aria-current={r.id === hand} aria-label={r.label} onClick={() => take(r.id)}
-                className={`flex min-h-14 w-full items-center gap-3 border-l-[5px] px-3 py-2 text-left ${r.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}>{r.content}</button>
+                className={`flex min-h-14 w-full items-center gap-x-3 gap-y-1 max-[900px]:flex-wrap border-l-[5px] px-3 py-2 text-left ${r.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}>{r.content}</button>
             </li>
           ))}
         </ol>

@@ -20,7 +20,7 @@ interface Props {
 export function SnugGauge({ value, doubt, limits, state, title, size, planned }: Props) {
   const { perUnit, unit } = useLength()
   const big = size === 'sheet'
-  const w = big ? 660 : 124, h = big ? 128 : 38, base = big ? 70 : 26, deep = big ? 20 : 7, r = big ? 20 : 8.5
+  const w = big ? 660 : 108, h = big ? 112 : 38, base = big ? 54 : 26, deep = big ? 20 : 7, r = big ? 20 : 8.5
   const inUnit = (x: number | undefined) => (x === undefined ? undefined : x / perUnit)
   const span = planned ? { value: value, doubt: Math.max(doubt, Math.abs(planned.value - value) + planned.doubt) } : { value, doubt }
   const s = gaugeScale(span.value / perUnit, (planned ? Math.min(span.doubt, 6 * Math.abs(value - limits.low) + doubt) : doubt) / perUnit, { low: limits.low / perUnit, high: inUnit(limits.high), never: limits.never / perUnit, neverAbove: inUnit(limits.neverAbove) })
@@ -40,7 +40,7 @@ export function SnugGauge({ value, doubt, limits, state, title, size, planned }:
         {s.minor.map(t => <line key={t} x1={x(t * perUnit)} x2={x(t * perUnit)} y1={base + deep + 5} y2={base + deep + 9} stroke="var(--muted)" strokeWidth="1" />)}
         {s.ticks.map(t => <g key={t}><line x1={x(t * perUnit)} x2={x(t * perUnit)} y1={base + deep + 5} y2={base + deep + 14} stroke="var(--ink)" strokeWidth="1.4" />
           <text x={x(t * perUnit)} y={h - 6} textAnchor="middle" fontSize="14" className="figure" fill="var(--ink)">{fixed(t, s.decimals)}</text></g>)}
-        {limits.high !== undefined && <>{s.from < 0 && s.to > 0 && Math.abs(x(0) - low) > 40 && <><line x1={x(0)} x2={x(0)} y1={22} y2={base} stroke="var(--muted)" strokeDasharray="2 3" /><text x={x(0)} y={14} textAnchor="middle" fontSize="13" fill="var(--muted)">touching</text></>}</>}
+        {limits.high !== undefined && <>{s.from < 0 && s.to > 0 && Math.abs(x(0) - low) > 40 && <><line x1={x(0)} x2={x(0)} y1={18} y2={base} stroke="var(--muted)" strokeDasharray="2 3" /><text x={x(0)} y={12} textAnchor="middle" fontSize="13" fill="var(--muted)">touching</text></>}</>}
       </>}
       {planned && <g opacity="0.9"><line x1={clamp(x(planned.value - planned.doubt))} x2={clamp(x(planned.value + planned.doubt))} y1={base - r} y2={base - r} stroke="var(--hand)" strokeWidth="2" /><polygon points={Array.from({ length: 6 }, (_, i) => { const a = ((i - 0.5) * Math.PI) / 3; return `${clamp(x(planned.value)) + r * 0.8 * Math.cos(a)},${base - r + (big ? 8 : 2) + r * 0.8 * Math.sin(a)}` }).join(' ')} fill="var(--paper)" stroke="var(--hand)" strokeWidth={big ? 2.5 : 1.6} /></g>}
       {doubt > 0 && <g stroke={stateColour(state)} strokeWidth={big ? 2.2 : 1.5}>

@@ -35,7 +35,7 @@ export function InstrumentMap({ title, summary, marks, hand, take, caption, reac
   const header = <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3"><h1 className="text-[21px] font-semibold">{title}</h1><p className="text-[16px] text-muted">{summary}</p></div>
   if (!layout) return <div ref={ref} className="relative h-full">{header}<p className="p-5 pt-14 text-[17px]">The map is drawn from neck, bridge and strings. Choose them at the Parts station first.</p></div>
   const box = boundsOf([...layout.body, ...layout.head, ...layout.bridge.plate, [0, layout.halfNut], [layout.scaleLength + 12, -layout.halfNut]])
-  const loupe = width > 700 ? Math.min(300, width * 0.27) : Math.min(210, width * 0.29)
+  const loupe = !inHand ? 0 : width > 700 ? Math.min(300, width * 0.27) : Math.min(210, width * 0.29)
   const scale = Math.max(0.05, Math.min((width - loupe - 2 * PAD.side) / (box.x1 - box.x0), (height - PAD.top - PAD.bottom) / (box.y1 - box.y0)))
   const flip = right ? -1 : 1
   const drawn = (box.x1 - box.x0) * scale
@@ -63,6 +63,10 @@ export function InstrumentMap({ title, summary, marks, hand, take, caption, reac
             <g key={m.id}>
               <line x1={m.px} y1={m.py} x2={m.bx} y2={m.by} stroke={m.id === hand ? 'var(--hand)' : 'var(--ink)'} strokeWidth={m.id === hand ? 2 : 0.8} />
               <circle cx={m.px} cy={m.py} r={2} fill="var(--ink)" />
+            </g>
+          ))}
+          {placed.map(m => (
+            <g key={m.id}>
               <a role="button" tabIndex={-1} aria-label={m.title} aria-pressed={m.id === hand} onClick={() => take(m.id)} style={{ cursor: 'pointer' }}>
                 <circle cx={m.bx} cy={m.by} r={20} fill="transparent" />
                 {m.id === hand && <polygon points={hexPoints(m.bx, m.by, R + 5)} fill="var(--ground)" stroke="var(--hand)" strokeWidth={2.4} />}

@@ -62,7 +62,7 @@ export function Bench() {
       <footer className="flex flex-wrap items-end justify-between gap-4 border-t-2 border-ink px-6 py-4">
         <Button className="min-h-16 px-6 text-[24px]" onClick={() => go(-1)} disabled={i <= 0}><ArrowLeft aria-hidden="true" />Back</Button>
         <span className="flex items-end gap-3">{!over && step.read && <ReadingField key={step.id} step={step} onReading={tick} />}
-          {!over && <Button kind="main" className="min-h-16 px-8 text-[24px]" onClick={() => tick()}>{step.read ? 'Not measured, done' : 'Done'}</Button>}</span>
+          {!over && <Button kind={step.read ? 'plain' : 'main'} className="min-h-16 px-6 text-[24px]" onClick={() => tick()}>{step.read ? 'Not measured, done' : 'Done'}</Button>}</span>
         <Button className="min-h-16 px-6 text-[24px]" onClick={() => go(1)} disabled={!next}>Next<ArrowRight aria-hidden="true" /></Button>
       </footer>
     </article>

@@ -26,7 +26,7 @@ export function Fit() {
       id: j.id, label: `${i + 1}, ${j.title}: ${j.state}, ${f.figure} ${f.unit}`,
       content: <>
         <span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span>
-        <span className="min-w-0 flex-1"><span className="block text-[16px] font-medium leading-tight">{j.title}</span><span className="flex items-center gap-1.5 text-[15px] text-muted"><Hex state={j.state} size={15} />{j.state}{chosen ? ', fix planned' : ''}</span></span>
+        <span className="min-w-0 flex-1 max-[900px]:basis-[75%]"><span className="block text-[16px] font-medium leading-tight">{j.title}</span><span className="flex items-center gap-1.5 text-[15px] text-muted"><Hex state={j.state} size={15} />{j.state}{chosen ? ', fix planned' : ''}</span></span>
         <SnugGauge size="ledger" title={j.title} value={j.clearance.value} doubt={j.doubt} limits={j.limits} state={j.state} />
         <span className="figure w-[4.2em] shrink-0 text-right text-[17px]">{f.figure}</span>
       </>,

@@ -43,25 +43,6 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
       <SnugGauge size="sheet" title={joint.title} value={joint.clearance.value} doubt={joint.doubt} limits={joint.limits} state={joint.state} planned={will} />
       {will && <p className="border-l-4 border-hand pl-3 text-[16px]">As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ± <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.{moved.length > 0 && <> It also moves: {moved.map((m, i) => <span key={m.id}>{i > 0 && ', '}<button type="button" className="underline" onClick={() => take(m.id)}>{m.title} ({m.state})</button></span>)}.</>}</p>}
 
-      <table className="w-full text-[16px]">
-        <caption className="sr-only">What it is computed from</caption>
-        <tbody>
-          {inputs.map(({ source }) => {
-            const { partId, path } = splitRef(source.id)
-            const part = build.parts.find(p => p.id === partId)
-            const spec = part && specAt(part, path)
-            return (
-              <tr key={source.id} className="rule-row">
-                <th scope="row" className="py-1 pr-3 text-left font-normal">{source.label}<span className="block text-[15px] leading-tight text-muted">{part?.name ?? 'placement'}</span></th>
-                <td className="figure whitespace-nowrap py-1 pr-3 text-[17px]">{l.fineText(source.value)} <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span></td>
-                <td className="py-1 pr-3 text-[15px] text-muted">{source.basis}</td>
-                <td className="py-1 text-right">{part && spec?.quantity === 'length' && <LengthField label={`Measured ${source.label}`} hideLabel clears mm={undefined} min={spec.min} max={spec.max} onMm={v => editBuild(b => takeReading(b, { of: `part/${refOf(part, path)}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }))} />}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
-
       {joint.fixes.length > 0 && (
         <section aria-label="Fixes">
           <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">What can be done</h3>
@@ -79,6 +60,25 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
         </section>
       )}
       {chosen && joint.fixes.length > 0 && <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />}
+      <table className="w-full text-[16px]">
+        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Computed from</caption>
+        <tbody>
+          {inputs.map(({ source }) => {
+            const { partId, path } = splitRef(source.id)
+            const part = build.parts.find(p => p.id === partId)
+            const spec = part && specAt(part, path)
+            return (
+              <tr key={source.id} className="rule-row">
+                <th scope="row" className="py-1 pr-3 text-left font-normal"><span className="block first-letter:uppercase">{source.label}</span><span className="block text-[15px] leading-tight text-muted">{part?.name ?? 'placement'}</span></th>
+                <td className="figure whitespace-nowrap py-1 pr-3 text-[17px]">{l.fineText(source.value)} <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span></td>
+                <td className="py-1 pr-3 text-[15px] text-muted">{source.basis}</td>
+                <td className="py-1 text-right">{part && spec?.quantity === 'length' && <LengthField label={`Measured ${source.label}`} hideLabel clears mm={undefined} min={spec.min} max={spec.max} onMm={v => editBuild(b => takeReading(b, { of: `part/${refOf(part, path)}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }))} />}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+
       <div className="flex flex-wrap gap-2">
         {chosen && <Button onClick={() => editBuild(b => dropFix(b, joint.id))}>Drop the planned fix</Button>}
         {joint.state !== 'snug' && joint.slots.map(s => <Link key={s} to={`../parts?hand=${s}`} className="inline-flex min-h-10 items-center underline decoration-line underline-offset-4 hover:decoration-ink">Take another {s.replace(/-/g, ' ')}</Link>)}

@@ -72,7 +72,7 @@ function PartSheet({ part }: { part: Part }) {
             const q = spec.quantity
             return (
               <tr key={path} className="rule-row align-top">
-                <th scope="row" className="py-1.5 pr-3 text-left font-normal">{labelAt(part, path)}<span className="block text-[15px] leading-tight text-muted">{spec.how}</span></th>
+                <th scope="row" className="py-1.5 pr-3 text-left font-normal"><span className="block first-letter:uppercase">{labelAt(part, path)}</span><span className="block text-[15px] leading-tight text-muted">{spec.how}</span></th>
                 <td className="py-1.5 pr-3">{q === 'length'
                   ? <LengthField label={labelAt(part, path)} hideLabel mm={d.value} min={spec.min} max={spec.max} onMm={v => save(path, v, 'calliper')} />
                   : <ValueField label={labelAt(part, path)} hideLabel text={SHOW[q](d.value).replace('\u202f', ' ')} parse={PARSE[q]} check={v => (v < spec.min || v > spec.max ? `is outside ${SHOW[q](spec.min)} to ${SHOW[q](spec.max)}` : q === 'count' && !Number.isInteger(v) ? 'must be a whole number' : undefined)} onValue={v => save(path, v, 'meter')} />}</td>

@@ -20,7 +20,7 @@ export function ResponseChart({ curves, index, labels }: { curves: readonly Resp
     })),
   }), [curves, index, labels, t])
   const shown = curves.filter(c => !c.silent).flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000))
-  const top = Math.ceil((Math.max(...shown, 0) + 2) / 5) * 5, bottom = Math.max(top - 40, Math.floor(Math.min(...shown, 0) / 5) * 5)
+  const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10, bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
   const font = { family: 'IBM Plex Mono', size: 13 }
   return (
     <div className="h-[230px]">
