@@ -1,5 +1,4 @@
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsIn, IsISO8601, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsIn, IsISO8601, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
 import { Dimension } from '../units/dimension.ts'
 import { LENGTH_DISPLAYS, type LengthDisplay } from '../units/length.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
@@ -7,6 +6,7 @@ import { Part } from '../parts/part.ts'
 import { Circuit } from './circuitRecord.ts'
 import { IsBandTable } from './validators/isBandTable.ts'
 import { IsSlotTable } from './validators/isSlotTable.ts'
+import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const FORMAT = 'snugbolt-build'
 export const VERSION = 1
@@ -38,21 +38,21 @@ export class Instrument {
 
 /** A point on the body: from the pocket's end wall along the centre line, and off it to the treble side. */
 export class BodyPlace {
-  @ValidateNested() @Type(() => Dimension)
+  @Nested(() => Dimension)
   x!: Dimension
 
-  @ValidateNested() @Type(() => Dimension)
+  @Nested(() => Dimension)
   y!: Dimension
 }
 
 /** Where parts sit that the builder places. */
 export class Placements {
   /** Front edge of the bridge plate. Left out: the layout proposes it. */
-  @IsOptional() @ValidateNested() @Type(() => BodyPlace)
+  @IsOptional() @Nested(() => BodyPlace)
   bridge?: BodyPlace
 
   /** Strap buttons, in the edge of the body. */
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => BodyPlace)
+  @IsOptional() @IsArray() @ArrayMaxSize(6) @NestedEach(() => BodyPlace)
   buttons?: BodyPlace[]
 }
 
@@ -209,50 +209,50 @@ export class Build {
   @IsOptional() @IsString() @MaxLength(4000)
   note?: string
 
-  @ValidateNested() @Type(() => Instrument)
+  @Nested(() => Instrument)
   instrument!: Instrument
 
   /** Which part sits in which slot of the instrument. */
   @IsObject() @IsSlotTable()
   slots!: Record<string, string>
 
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => Part)
+  @IsArray() @ArrayMaxSize(200) @NestedEach(() => Part)
   parts!: Part[]
 
-  @ValidateNested() @Type(() => Placements)
+  @Nested(() => Placements)
   placements!: Placements
 
   /** Snug bands of this build that differ from the table, by joint family. */
   @IsObject() @IsBandTable()
   bands!: Record<string, { low: number; high: number }>
 
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => ChosenFix)
+  @IsArray() @ArrayMaxSize(200) @NestedEach(() => ChosenFix)
   fixes!: ChosenFix[]
 
-  @ValidateNested() @Type(() => Circuit)
+  @Nested(() => Circuit)
   circuit!: Circuit
 
-  @ValidateNested() @Type(() => FinishChoice)
+  @Nested(() => FinishChoice)
   finish!: FinishChoice
 
-  @ValidateNested() @Type(() => SetupTargets)
+  @Nested(() => SetupTargets)
   setup!: SetupTargets
 
-  @ValidateNested() @Type(() => Calendar)
+  @Nested(() => Calendar)
   calendar!: Calendar
 
-  @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => Reading)
+  @IsArray() @ArrayMaxSize(5000) @NestedEach(() => Reading)
   readings!: Reading[]
 
-  @IsArray() @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => StepState)
+  @IsArray() @ArrayMaxSize(1000) @NestedEach(() => StepState)
   steps!: StepState[]
 
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => OwnStep)
+  @IsArray() @ArrayMaxSize(200) @NestedEach(() => OwnStep)
   ownSteps!: OwnStep[]
 
-  @IsArray() @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => LogEntry)
+  @IsArray() @ArrayMaxSize(5000) @NestedEach(() => LogEntry)
   log!: LogEntry[]
 
-  @ValidateNested() @Type(() => Preferences)
+  @Nested(() => Preferences)
   preferences!: Preferences
 }

@@ -1,6 +1,6 @@
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
+import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const COMPONENT_KINDS = ['pickup', 'pot', 'switch', 'capacitor', 'resistor', 'jack', 'metal'] as const
 export type ComponentKind = (typeof COMPONENT_KINDS)[number]
@@ -80,17 +80,14 @@ export class Circuit {
 
   @IsArray()
   @ArrayMaxSize(100)
-  @ValidateNested({ each: true })
-  @Type(() => Component)
+  @NestedEach(() => Component)
   components!: Component[]
 
   @IsArray()
   @ArrayMaxSize(400)
-  @ValidateNested({ each: true })
-  @Type(() => Wire)
+  @NestedEach(() => Wire)
   wires!: Wire[]
 
-  @ValidateNested()
-  @Type(() => Load)
+  @Nested(() => Load)
   load!: Load
 }

@@ -28,7 +28,7 @@ function lugsOf(c: Component, terminals: readonly string[], size: number): Lug[]
       return all.filter(([t]) => terminals.includes(t))
     }
     case 'switch': return [['neck', -22, 15, 0, 1], ['common', 0, 15, 0, 1], ['bridge', 24, 15, 0, 1], ['frame', 0, -2, 0, 0]]
-    case 'jack': return [['tip', -9, -12, 0, -1], ['sleeve', 9, -12, 0, -1]]
+    case 'jack': return [['tip', -13, -10, 0, -1], ['sleeve', 16, -10, 0, -1]]
     case 'capacitor': case 'resistor': return [['a', 0, -12, 0, -1], ['b', 0, 12, 0, 1]]
     case 'metal': return [['bond', 0, -8, 0, -1]]
     case 'pickup': return terminals.map((t, i): Lug => [t, (i - (terminals.length - 1) / 2) * 19, 14, 0, 1])

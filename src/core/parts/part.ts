@@ -1,6 +1,4 @@
-import 'reflect-metadata'
-import { Type } from 'class-transformer'
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
 import type { Dimension } from '../units/dimension.ts'
 import { FEATURE_ROLES, FEATURE_ROLE_NAMES, type FeatureRole } from './featureRoles.ts'
 import { ID, ID_MESSAGE } from './ids.ts'
@@ -9,6 +7,7 @@ import type { DimensionSpec } from './dimensionSpec.ts'
 import { DimensionsOf } from './validators/dimensionsOf.ts'
 import { IsOutlinePoints } from './validators/isOutlinePoints.ts'
 import { TraitsOf } from './validators/traitsOf.ts'
+import { Nested, NestedEach } from './validators/nested.ts'
 
 /** A closed edge line by its control points, mm in the part's own frame; smooth: a spline runs through them. */
 export class OutlineData {
@@ -120,26 +119,22 @@ export class Part {
   traits!: Record<string, string>
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => OutlineData)
+  @Nested(() => OutlineData)
   outline?: OutlineData
 
   @IsArray()
   @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => Feature)
+  @NestedEach(() => Feature)
   features!: Feature[]
 
   /** Strings of a set, thinnest first. */
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(24)
-  @ValidateNested({ each: true })
-  @Type(() => StringGauge)
+  @NestedEach(() => StringGauge)
   gauges?: StringGauge[]
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Stock)
+  @Nested(() => Stock)
   stock?: Stock
 }

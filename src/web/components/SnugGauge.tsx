@@ -2,6 +2,7 @@ import { gaugeScale } from '../../core/fit/gaugeScale.ts'
 import type { State } from '../../core/fit/verdict.ts'
 import type { Limits } from '../../core/fit/verdict.ts'
 import { fixed } from '../../core/units/length.ts'
+import { useSize } from '../hooks/useSize.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { HexMark, stateColour } from './Hex.tsx'
 
@@ -20,7 +21,8 @@ interface Props {
 export function SnugGauge({ value, doubt, limits, state, title, size, planned }: Props) {
   const { perUnit, unit } = useLength()
   const big = size === 'sheet'
-  const w = big ? 660 : 108, h = big ? 112 : 38, base = big ? 54 : 26, deep = big ? 20 : 7, r = big ? 20 : 8.5
+  const { ref, width } = useSize<HTMLDivElement>()
+  const w = big ? Math.min(660, width || 660) : 108, h = big ? 112 : 38, base = big ? 54 : 26, deep = big ? 20 : 7, r = big ? 20 : 8.5
   const inUnit = (x: number | undefined) => (x === undefined ? undefined : x / perUnit)
   const span = planned ? { value: value, doubt: Math.max(doubt, Math.abs(planned.value - value) + planned.doubt) } : { value, doubt }
   const s = gaugeScale(span.value / perUnit, (planned ? Math.min(span.doubt, 6 * Math.abs(value - limits.low) + doubt) : doubt) / perUnit, { low: limits.low / perUnit, high: inUnit(limits.high), never: limits.never / perUnit, neverAbove: inUnit(limits.neverAbove) })
@@ -31,8 +33,8 @@ export function SnugGauge({ value, doubt, limits, state, title, size, planned }:
   const words = `${title}: ${fixed(value / perUnit, perUnit === 1 ? 2 : 3)} ${unit}, plus or minus ${fixed(doubt / perUnit, perUnit === 1 ? 2 : 3)}; ${state}`
   const seated = at > low + r && at < high - r
   const head = (mm: number, st: State) => base - r - 1 + (st === 'snug' && seated ? Math.min(deep - 2, 4) : 0) + (mm > (limits.high ?? Infinity) || mm < limits.low ? 0 : big ? 6 : 2)
-  return (
-    <svg viewBox={`0 0 ${w} ${h}`} width={big ? '100%' : w} height={big ? undefined : h} role="img" aria-label={words} className="block overflow-visible" style={{ maxWidth: w }}>
+  const drawing = (
+    <svg viewBox={`0 0 ${w} ${h}`} width={w} height={h} role="img" aria-label={words} className="block overflow-visible">
       <rect x={low} y={base} width={Math.max(high - low, 2)} height={deep} fill="var(--recess)" />
       <path d={`M8 ${base}H${low}V${base + deep}H${high}${limits.high === undefined ? '' : `V${base}H${w - 8}`}`} fill="none" stroke="var(--ink)" strokeWidth={big ? 2.4 : 1.6} />
       {big && high - low > 44 && <text x={(low + high) / 2} y={base + deep / 2 + 1} textAnchor="middle" dominantBaseline="central" fontSize="14" fontWeight={600} fill="var(--ink)">snug</text>}
@@ -50,4 +52,5 @@ export function SnugGauge({ value, doubt, limits, state, title, size, planned }:
       <HexMark cx={at} cy={head(value, state)} r={r} state={state} />
     </svg>
   )
+  return big ? <div ref={ref} className="w-full">{drawing}</div> : drawing
 }
