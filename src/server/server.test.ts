@@ -1,0 +1,147 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import net from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { heron } from '../../tests/support/heron.ts'
+import { startServer, type Running } from '../../tests/support/server.ts'
+import type { Build } from '../core/build/build.ts'
+
+const data = mkdtempSync(join(tmpdir(), 'snugbolt-data-'))
+let server: Running
+beforeAll(async () => { server = await startServer(data) })
+afterAll(async () => { await server.kill(); rmSync(data, { recursive: true, force: true }) })
+
+interface Stored { build: Build; revision: number }
+interface Refusal { error: { code: string; message: string; problems: { path: string; reason: string }[] }; current?: Stored }
+
+const call = (path: string, init?: RequestInit) => fetch(`${server.address}/api${path}`, init)
+const json = (method: string, body: unknown): RequestInit => ({ method, headers: { 'Content-Type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) })
+const stored = async (id = 'heron') => (await (await call(`/builds/${id}`)).json()) as Stored
+
+/** A refusal in the one error shape that left the build as it was. */
+async function refused(res: Response, status: number, before: Stored): Promise<Refusal> {
+  const body = (await res.json()) as Refusal
+  expect(res.status).toBe(status)
+  expect(Object.keys(body.error).sort()).toEqual(['code', 'message', 'problems'])
+  expect(body.error.message.length).toBeGreaterThan(8)
+  expect(await stored()).toEqual(before)
+  return body
+}
+
+describe('builds over HTTP', () => {
+  it('come with the demo workshop, and a shelf', async () => {
+    expect(((await (await call('/builds')).json()) as { id: string }[]).map(b => b.id)).toEqual(['heron'])
+    expect(((await (await call('/shelf')).json()) as unknown[]).length).toBeGreaterThan(10)
+    expect((await stored()).build).toEqual(heron())
+  })
+  it('keep the keys of a document in order', async () => expect(JSON.stringify((await stored()).build)).toBe(JSON.stringify(heron())))
+  it('are written at their revision and come back the same', async () => {
+    const before = await stored()
+    const build = { ...before.build, note: 'measured the pocket' }
+    const res = await call('/builds/heron', json('PUT', { revision: before.revision, build }))
+    expect(res.status).toBe(200)
+    expect(await stored()).toMatchObject({ build, revision: before.revision + 1 })
+  })
+  it('refuse a stale revision with 409 and the newer copy', async () => {
+    const before = await stored()
+    const body = await refused(await call('/builds/heron', json('PUT', { revision: before.revision - 1, build: { ...before.build, note: 'mine' } })), 409, before)
+    expect(body.error.code).toBe('stale')
+    expect(body.current).toEqual(before)
+  })
+  it('let only one of two writers at the same revision through', async () => {
+    const before = await stored()
+    const both = await Promise.all(['a', 'b', 'c', 'd'].map(note => call('/builds/heron', json('PUT', { revision: before.revision, build: { ...before.build, note } }))))
+    expect(both.map(r => r.status).sort()).toEqual([200, 409, 409, 409])
+  })
+  it('are brought in, refused when the id is taken, and brought in as a copy', async () => {
+    const fresh = { ...heron(), id: 'fresh', name: 'Fresh' }
+    expect((await call('/builds', json('POST', fresh))).status).toBe(201)
+    expect((await call('/builds', json('POST', fresh))).status).toBe(409)
+    const copy = (await (await call('/builds?copy=1', json('POST', fresh))).json()) as Stored
+    expect(copy.build.id).toBe('fresh-2')
+    expect((await call(`/builds/fresh-2?revision=${copy.revision}`, { method: 'DELETE' })).status).toBe(204)
+    expect((await call('/builds/fresh-2')).status).toBe(404)
+  })
+})
+
+describe('bad input', () => {
+  const put = (build: unknown, revision: unknown = 1) => json('PUT', { revision, build })
+  it.each<[string, string, (s: Stored) => RequestInit, number]>([
+    ['malformed JSON', '/builds/heron', () => json('PUT', '{"revision": 1, "build": {'), 400],
+    ['no body at all', '/builds/heron', () => ({ method: 'PUT' }), 415],
+    ['another content type', '/builds', () => ({ method: 'POST', headers: { 'Content-Type': 'text/plain' }, body: 'x' }), 415],
+    ['a missing field', '/builds/heron', s => { const { setup, ...rest } = s.build; void setup; return put(rest, s.revision) }, 422],
+    ['an unknown field', '/builds/heron', s => put({ ...s.build, spoon: 1 }, s.revision), 422],
+    ['NaN written as a word', '/builds/heron', s => json('PUT', JSON.stringify({ revision: s.revision, build: s.build }).replace('"relief":0.2', '"relief":NaN')), 400],
+    ['an infinity as a string', '/builds/heron', s => put({ ...s.build, setup: { ...s.build.setup, relief: 'Infinity' } }, s.revision), 422],
+    ['a number too large to hold', '/builds/heron', s => json('PUT', JSON.stringify({ revision: s.revision, build: s.build }).replace('"relief":0.2', '"relief":1e999')), 422],
+    ['a negative size', '/builds/heron', s => put({ ...s.build, parts: s.build.parts.map(p => (p.kind === 'neck' ? { ...p, dims: { ...p.dims, scaleLength: { value: -1, doubt: 0, basis: 'claimed' } } } : p)) }, s.revision), 422],
+    ['an absurd size', '/builds/heron', s => put({ ...s.build, parts: s.build.parts.map(p => (p.kind === 'neck' ? { ...p, dims: { ...p.dims, scaleLength: { value: 1e9, doubt: 0, basis: 'claimed' } } } : p)) }, s.revision), 422],
+    ['a revision that is no number', '/builds/heron', s => put(s.build, 'one'), 400],
+    ['a revision of zero', '/builds/heron', s => put(s.build, 0), 400],
+    ['another build’s document', '/builds/heron', s => put({ ...s.build, id: 'egret' }, s.revision), 422],
+    ['a list for a document', '/builds', () => json('POST', []), 422],
+    ['a plain number', '/builds', () => json('POST', '5'), 422],
+    ['null', '/builds', () => json('POST', 'null'), 422],
+    ['a build that is not there', '/builds/ghost', s => put({ ...s.build, id: 'ghost' }, 1), 404],
+    ['an unknown address', '/spoons', () => ({}), 404],
+    ['a path that climbs', '/builds/..%2F..%2Fetc%2Fpasswd', () => ({}), 404],
+    ['a broken escape', '/builds/%E0%A4%A', () => ({}), 400],
+    ['deleting without a revision', '/builds/heron', () => ({ method: 'DELETE' }), 400],
+    ['an unknown paper', '/builds/heron/bridge-template.pdf?paper=B9', () => ({}), 400],
+    ['a body of 5 MB', '/builds', () => json('POST', JSON.stringify({ note: 'x'.repeat(5 * 1024 * 1024) })), 413],
+    ['a bad part', '/shelf/x', () => json('PUT', { id: 'x', kind: 'pickup' }), 422],
+  ])('%s is a 4xx in one shape and changes nothing', async (_what, path, init, status) => {
+    const before = await stored()
+    await refused(await call(path, init(before)), status, before)
+  })
+  it('names the field, the reason and what is accepted', async () => {
+    const before = await stored()
+    const body = await refused(await call('/builds/heron', put({ ...before.build, finish: { ...before.build.finish, coats: 99 } }, before.revision)), 422, before)
+    expect(body.error.problems[0]).toMatchObject({ path: 'finish.coats' })
+    expect(body.error.problems[0]!.reason).toContain('12')
+  })
+  it('survives an upload that is cut short', async () => {
+    const before = await stored()
+    const { port } = new URL(server.address)
+    await new Promise<void>(resolve => {
+      const s = net.connect(Number(port), '127.0.0.1', () => { s.write('PUT /api/builds/heron HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 90000\r\n\r\n{"revision":1,"build":{"id":"he'); setTimeout(() => { s.destroy(); resolve() }, 100) })
+    })
+    expect(await stored()).toEqual(before)
+  })
+  it('answers to no other host’s name', async () => {
+    const { port } = new URL(server.address)
+    const status = await new Promise<string>(resolve => { const s = net.connect(Number(port), '127.0.0.1', () => s.write('GET /api/builds HTTP/1.1\r\nHost: evil.example\r\nConnection: close\r\n\r\n')); let t = ''; s.on('data', d => { t += d.toString() }); s.on('close', () => resolve(t)) })
+    expect(status).toMatch(/^HTTP\/1.1 421/)
+    expect(status).toContain('wrong-host')
+  })
+})
+
+describe('files made by the server', () => {
+  it('are a PDF and a calendar', async () => {
+    const pdf = await call('/builds/heron/bridge-template.pdf?paper=Letter')
+    expect(pdf.headers.get('content-type')).toContain('application/pdf')
+    expect(Buffer.from(await pdf.arrayBuffer()).subarray(0, 5).toString()).toBe('%PDF-')
+    expect(await (await call('/builds/heron/plan.ics')).text()).toContain('BEGIN:VCALENDAR')
+  })
+})
+
+describe('the data folder', () => {
+  it('is refused to a second process with a plain word', async () => {
+    await expect(startServer(data)).rejects.toThrow(/in use by process/)
+  })
+  it('loses nothing acknowledged when the server is killed, and opens again', async () => {
+    const notes: string[] = []
+    for (let k = 0; k < 8; k++) {
+      const before = await stored()
+      const res = await call('/builds/heron', json('PUT', { revision: before.revision, build: { ...before.build, note: `write ${k}` } }))
+      if (res.ok) notes.push(`write ${k}`)
+    }
+    const last = await stored()
+    await server.kill('SIGKILL')
+    server = await startServer(data)
+    expect(await stored()).toEqual(last)
+    expect(last.build.note).toBe(notes.at(-1))
+  })
+})
