@@ -1,7 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { schedule, type Slot } from '../calendar/schedule.ts'
-import type { CautionId } from '../fit/joint.ts'
+import type { CautionId } from '../cautions/cautions.ts'
 import { marksEasily, woodOf } from '../parts/woods.ts'
 import { checkAir, type AirCheck } from './air.ts'
 import { WOOD_PREPARATION } from './grits.ts'

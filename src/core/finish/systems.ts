@@ -1,4 +1,4 @@
-import type { CautionId } from '../fit/joint.ts'
+import type { CautionId } from '../cautions/cautions.ts'
 
 /** One kind of coat or piece of work in a finish system. Times at 20–25 °C and about 50 % RH; the tin wins. */
 export interface FinishStage {

@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import type { CautionId } from '../cautions/cautions.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import type { Quantity } from '../units/quantity.ts'
@@ -25,8 +26,6 @@ export interface Fix {
   /** The dimension to read when it is done. */
   read?: string
 }
-
-export type CautionId = 'cutters' | 'dust' | 'solder' | 'oily rags' | 'strings' | 'solvent' | 'springs'
 
 /** A joint as a family finds it, before it is judged. */
 export interface FoundJoint {

@@ -9,7 +9,7 @@ import { finishWork } from '../finish/finishWork.ts'
 import { bodySurface } from '../finish/surface.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import { calendarFile } from './calendarFile.ts'
-import { CAUTIONS } from './cautions.ts'
+import { CAUTIONS } from '../cautions/cautions.ts'
 import { plan } from './plan.ts'
 import { reopenStep, skipStep, tickStep } from './tickStep.ts'
 

@@ -1,4 +1,4 @@
-import type { CautionId } from '../fit/joint.ts'
+import type { CautionId } from '../cautions/cautions.ts'
 
 /** Phases in working order. */
 export const PHASES = ['measure', 'wood', 'trial', 'finish', 'wiring', 'assembly', 'test', 'setup', 'close'] as const

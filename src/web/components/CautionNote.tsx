@@ -1,6 +1,5 @@
 import { TriangleAlert } from 'lucide-react'
-import { CAUTIONS } from '../../core/plan/cautions.ts'
-import type { CautionId } from '../../core/fit/joint.ts'
+import { CAUTIONS, type CautionId } from '../../core/cautions/cautions.ts'
 
 /** The cautions of a piece of work, where the work is. */
 export function CautionNotes({ ids }: { ids: readonly CautionId[] }) {

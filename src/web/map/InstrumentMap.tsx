@@ -32,7 +32,7 @@ export function InstrumentMap({ title, summary, marks, hand, take, caption, reac
   const { text } = useLength()
   const { ref, width, height } = useSize<HTMLDivElement>()
   const inHand = marks.find(m => m.id === hand)
-  const header = <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3"><h1 className="text-[21px] font-semibold">{title}</h1><p className="text-[16px] text-muted">{summary}</p></div>
+  const header = title && <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3"><h1 className="text-[21px] font-semibold">{title}</h1><p className="text-[16px] text-muted">{summary}</p></div>
   if (!layout) return <div ref={ref} className="relative h-full">{header}<p className="p-5 pt-14 text-[17px]">The map is drawn from neck, bridge and strings. Choose them at the Parts station first.</p></div>
   const box = boundsOf([...layout.body, ...layout.head, ...layout.bridge.plate, [0, layout.halfNut], [layout.scaleLength + 12, -layout.halfNut]])
   const loupe = !inHand ? 0 : width > 700 ? Math.min(300, width * 0.27) : Math.min(210, width * 0.29)

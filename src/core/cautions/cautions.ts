@@ -1,4 +1,4 @@
-import type { CautionId } from '../fit/joint.ts'
+export type CautionId = 'cutters' | 'dust' | 'solder' | 'oily rags' | 'strings' | 'solvent' | 'springs'
 
 /** Cautions, shown where the work is. Local rules come first, and where they call for a licensed person, ask one [common practice]. */
 export const CAUTIONS: Record<CautionId, { title: string; text: string }> = {

@@ -1,0 +1,36 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { DESKTOP, openBench, TABLET, type Bench } from '../support/browser.ts'
+
+const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log', 'bench']
+let bench: Bench
+beforeAll(async () => { bench = await openBench() })
+afterAll(() => bench.close())
+
+const VIEWS = [['desktop', DESKTOP, false], ['tablet', TABLET, false], ['desktop by night', DESKTOP, true]] as const
+
+describe.each(VIEWS)('on a %s', (_name, viewport, dark) => {
+  it.each(['', ...STATIONS])('station “%s” shows itself without a fault', async station => {
+    const page = await bench.open(station ? `/b/heron/${station}` : '/', { viewport, dark })
+    await page.getByRole('heading', { level: 1 }).first().waitFor()
+    const { violations } = await new AxeBuilder({ page: page as never }).analyze()
+    expect(violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+    expect(page.troubles).toEqual([])
+    expect([...page.hosts]).toEqual([new URL(bench.server.address).host])
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    expect(wide).toBeLessThanOrEqual(0)
+    await page.context().close()
+  })
+})
+
+describe('every view of the wiring', () => {
+  it.each(['Drawing', 'Solder order', 'Ground'])('%s has no fault', async tab => {
+    const page = await bench.open('/b/heron/wiring')
+    await page.getByRole('tab', { name: tab }).click()
+    await page.waitForTimeout(200)
+    const { violations } = await new AxeBuilder({ page: page as never }).analyze()
+    expect(violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+    expect(page.troubles).toEqual([])
+    await page.context().close()
+  })
+})

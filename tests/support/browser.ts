@@ -1,0 +1,42 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import { startServer, type Running } from './server.ts'
+
+export const DESKTOP = { width: 1280, height: 800 }
+export const TABLET = { width: 834, height: 1112 }
+
+/** A demo workshop of its own with a browser on it. */
+export interface Bench {
+  server: Running
+  browser: Browser
+  /** Opens a page and records what went wrong on it and where it asked. */
+  open: (path: string, options?: { viewport?: typeof DESKTOP; dark?: boolean; context?: BrowserContext }) => Promise<Page & { troubles: string[]; hosts: Set<string> }>
+  /** Closes every page, so that one test's work does not slow the next. */
+  clear: () => Promise<void>
+  close: () => Promise<void>
+}
+
+export async function openBench(): Promise<Bench> {
+  const data = mkdtempSync(join(tmpdir(), 'snugbolt-e2e-'))
+  const server = await startServer(data)
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+  return {
+    server, browser,
+    open: async (path, o = {}) => {
+      const context = o.context ?? await browser.newContext({ viewport: o.viewport ?? DESKTOP, colorScheme: o.dark ? 'dark' : 'light', acceptDownloads: true })
+      const page = Object.assign(await context.newPage(), { troubles: [] as string[], hosts: new Set<string>() })
+      page.on('console', m => { if (m.type() === 'error') page.troubles.push(m.text()) })
+      page.on('pageerror', e => page.troubles.push(e.message))
+      page.on('request', r => { const u = new URL(r.url()); if (u.protocol.startsWith('http')) page.hosts.add(u.host) })
+      await page.goto(server.address + path)
+      return page
+    },
+    clear: async () => { await Promise.all(browser.contexts().map(c => c.close())) },
+    close: async () => { await browser.close(); await server.kill(); rmSync(data, { recursive: true, force: true }) },
+  }
+}
+
+/** Waits until the interface says that everything is saved. */
+export const saved = (page: Page) => page.getByRole('status').filter({ hasText: /^Saved$/ }).waitFor()
