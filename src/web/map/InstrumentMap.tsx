@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { boundsOf, type Point } from '../../core/geometry/outline.ts'
 import { layOut } from '../../core/layout/layOut.ts'
 import { useEngine } from '../hooks/useEngine.ts'
@@ -26,7 +26,7 @@ const R = 12
 const PAD = { top: 46, bottom: 20, side: 20 }
 
 /** The instrument lying across the top of the page, to scale, with the station's facts at their places. */
-export function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46 }: Props) {
+export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46 }: Props) {
   const layout = useEngine(layOut)
   const right = useOpenBuild().instrument.handedness === 'right'
   const { text } = useLength()
@@ -94,4 +94,4 @@ export function InstrumentMap({ title, summary, marks, hand, take, caption, reac
       )}
     </div>
   )
-}
+})

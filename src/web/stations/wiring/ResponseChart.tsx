@@ -25,7 +25,7 @@ export function ResponseChart({ curves, index, labels }: { curves: readonly Resp
   return (
     <div className="h-[230px]">
       <Line
-        aria-label={`Response of ${labels[index] ?? ''}: ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`} role="img"
+        aria-label={`Response of ${labels[index] ?? ''}: ${fixed(curves[index]?.base ?? 0, 2)} dB at 100 Hz, ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`} role="img"
         data={data}
         options={{
           responsive: true, maintainAspectRatio: false, animation: false,

@@ -24,6 +24,8 @@ const ordersOf = (b: Build) => solderOrder(b)
 const bondsOf = (b: Build) => bonds(b)
 const settingsOf = (b: Build) => allSettings(b)
 
+const noTake = () => undefined
+
 /** The circuit: every position's response and meter reading, the drawing to solder from, and the order. */
 export function Wiring() {
   const build = useOpenBuild()
@@ -43,10 +45,11 @@ export function Wiring() {
     const word = c?.silent ? 'silent' : c?.peak ? `peak ${formatFrequency(c.peak.hz)}` : c ? 'no peak' : ''
     return { id: p.id, label: `${settingLabel(build, p.settings)}: ${word}`, content: <><span className="min-w-0 flex-1"><span className="block text-[17px] font-medium leading-tight">{settingLabel(build, p.settings)}</span><span className="text-[15px] text-muted">{word}</span></span><span className="figure shrink-0 text-right text-[16px] leading-tight">{c ? `${fixed(c.base, 1)}\u202fdB` : ''}<br /><span className="text-muted">{m && Number.isFinite(m.ohms) ? formatResistance(m.ohms) : 'open'}</span></span></> }
   })
+  const marks = useMemo(() => (layout ? layout.features.filter(f => f.serves && (f.role === 'pot-hole' || f.role === 'switch-hole' || f.role === 'pickup-rout' || f.role === 'jack-hole')).map((f, i) => ({ id: f.id, at: f.centre, label: String(i + 1), title: f.serves! })) : []), [layout])
   const label = hand ? settingLabel(build, hand.settings) : ''
   return (
     <StationFrame
-      map={{ title: 'Wiring', summary: build.circuit.recipe ?? 'own circuit', hand: undefined, take: () => undefined, marks: layout ? layout.features.filter(f => f.serves && (f.role === 'pot-hole' || f.role === 'switch-hole' || f.role === 'pickup-rout' || f.role === 'jack-hole')).map((f, i) => ({ id: f.id, at: f.centre, label: String(i + 1), title: f.serves! })) : [] }}
+      map={{ title: 'Wiring', summary: build.circuit.recipe ?? 'own circuit', hand: undefined, take: noTake, marks }}
       ledger={<Ledger heading="Positions" aside="level at 100 Hz, DC at the jack" rows={rows} hand={hand?.id} take={take} empty="No circuit yet. Bring in a build file with one." />}
     >
       <Tabs.Root defaultValue="response" className="flex max-w-[780px] flex-col gap-3">
