@@ -6,9 +6,9 @@ export default defineConfig({
   ...decorators,
   test: {
     projects: [
-      { ...decorators, test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 30_000, hookTimeout: 60_000 } },
-      { ...decorators, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 60_000 } },
-      { ...decorators, test: { name: 'interface', include: ['tests/e2e/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 90_000, fileParallelism: false } },
+      { ...decorators, test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 180_000 } },
+      { ...decorators, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 120_000 } },
+      { ...decorators, test: { name: 'interface', include: ['tests/e2e/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 200_000, fileParallelism: false } },
     ],
   },
 })

@@ -24,7 +24,7 @@ describe.each(VIEWS)('on a %s', (_name, viewport, dark) => {
 })
 
 describe('every view of the wiring', () => {
-  it.each(['Drawing', 'Solder order', 'Ground'])('%s has no fault', async tab => {
+  it.each(['Drawing', 'Solder order', 'Nets and ground'])('%s has no fault', async tab => {
     const page = await bench.open('/b/heron/wiring')
     await page.getByRole('tab', { name: tab }).click()
     await page.waitForTimeout(200)

@@ -26,6 +26,7 @@ export async function openBench(): Promise<Bench> {
     server, browser,
     open: async (path, o = {}) => {
       const context = o.context ?? await browser.newContext({ viewport: o.viewport ?? DESKTOP, colorScheme: o.dark ? 'dark' : 'light', acceptDownloads: true })
+      context.setDefaultTimeout(60_000)
       const page = Object.assign(await context.newPage(), { troubles: [] as string[], hosts: new Set<string>() })
       page.on('console', m => { if (m.type() === 'error') page.troubles.push(m.text()) })
       page.on('pageerror', e => page.troubles.push(e.message))

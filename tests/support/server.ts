@@ -11,7 +11,7 @@ export function startServer(data: string, env: Record<string, string> = {}): Pro
   const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'src/server/main.ts'), '--demo'], { cwd: ROOT, env: { ...process.env, SNUGBOLT_DATA: data, PORT: '0', ...env } })
   let out = ''
   return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => { child.kill('SIGKILL'); reject(new Error(`server did not open: ${out}`)) }, 45_000)
+    const timer = setTimeout(() => { child.kill('SIGKILL'); reject(new Error(`server did not open: ${out}`)) }, 150_000)
     const take = (chunk: Buffer) => {
       out += chunk.toString()
       const address = /open at (http:\S+?)\/\s/.exec(out)?.[1]

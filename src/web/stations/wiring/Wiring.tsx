@@ -2,6 +2,7 @@ import { Tabs } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { allSettings, settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { bonds } from '../../../core/circuit/bonds.ts'
+import { networkOf } from '../../../core/circuit/network.ts'
 import { solderOrder } from '../../../core/circuit/solderOrder.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { formatFrequency, formatResistance, parseCapacitance } from '../../../core/units/electrical.ts'
@@ -54,7 +55,7 @@ export function Wiring() {
     >
       <Tabs.Root defaultValue="response" className="flex max-w-[780px] flex-col gap-3">
         <Tabs.List aria-label="Views of the circuit" className="flex gap-1 border-b-2 border-ink">
-          {[['response', 'Response'], ['drawing', 'Drawing'], ['order', 'Solder order'], ['ground', 'Ground']].map(([v, t]) => <Tabs.Trigger key={v} value={v!} className="min-h-10 px-4 text-[17px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground">{t}</Tabs.Trigger>)}
+          {[['response', 'Response'], ['drawing', 'Drawing'], ['order', 'Solder order'], ['ground', 'Nets and ground']].map(([v, t]) => <Tabs.Trigger key={v} value={v!} className="min-h-10 px-4 text-[17px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground">{t}</Tabs.Trigger>)}
         </Tabs.List>
         <Tabs.Content value="response" className="flex flex-col gap-3">
           <header className="flex flex-wrap items-baseline justify-between gap-x-6"><h2 className="text-[22px] font-semibold">{label}</h2>
@@ -72,7 +73,7 @@ export function Wiring() {
         </Tabs.Content>
         <Tabs.Content value="drawing"><SolderView /></Tabs.Content>
         <Tabs.Content value="order"><SolderList /></Tabs.Content>
-        <Tabs.Content value="ground"><GroundList /></Tabs.Content>
+        <Tabs.Content value="ground"><GroundList />{hand && <NetList settings={hand.settings} label={label} />}</Tabs.Content>
       </Tabs.Root>
     </StationFrame>
   )
@@ -100,6 +101,18 @@ function SolderList() {
         ))}
       </ol>
     </div>
+  )
+}
+
+/** Which lugs are one conductor at the position in hand. */
+function NetList({ settings, label }: { settings: Settings; label: string }) {
+  const build = useOpenBuild()
+  const nets = useMemo(() => networkOf(build, settings), [build, settings])
+  return (
+    <section className="mt-4">
+      <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Nets at {label}</h3>
+      <ol>{nets.nets.map((terminals, i) => terminals.length > 1 && <li key={terminals[0]} className="rule-row grid grid-cols-[7em_1fr] py-1.5 text-[16px]"><span className="font-semibold">{i === 0 ? 'ground' : i === nets.tip ? 'output' : `net ${i}`}</span><span>{terminals.map(t => endName(build, t)).join('; ')}</span></li>)}</ol>
+    </section>
   )
 }
 
