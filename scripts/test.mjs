@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { built, packages, root, run } from './prepare.mjs'
 
 /** Programs that the tests use, and the Debian packages that bring them. */
-const PROGRAMS = [['chromium', 'chromium'], ['ngspice', 'ngspice']]
+const PROGRAMS = [['chromium', 'chromium'], ['ngspice', 'ngspice'], ['pdftoppm', 'poppler-utils']]
 const missing = PROGRAMS.filter(([program]) => spawnSync('which', [program]).status !== 0)
 
 if (missing.length) {

@@ -2,7 +2,7 @@ import type { Build } from '../build/build.ts'
 import { boundsOf, type Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
-import { holeList } from './holeList.ts'
+import { holeList, type Hole } from './holeList.ts'
 
 /** Paper sizes, mm [published: ISO 216; US Letter 8.5 × 11 in]. */
 export const PAPERS = { A4: { width: 210, height: 297 }, Letter: { width: 215.9, height: 279.4 } } as const
@@ -19,6 +19,16 @@ export interface Sheet { title: string; paper: Paper; width: number; height: num
 
 /** Length of the bar that proves the printer's scale, mm. */
 export const CHECK_BAR = 100
+
+/** Bits and depth of the holes, one line for all that are drilled alike: `1, 2, 3: 1.5 mm, 24.0 mm deep`. */
+function bitLines(holes: readonly Hole[]): string[] {
+  const alike = new Map<string, number[]>()
+  holes.forEach((h, i) => {
+    const words = `${h.bits.map(b => b.name).join(', then ')}, ${h.depth === 'through' ? `through${h.angleDeg === 90 ? '' : `, slanting at ${h.angleDeg}°`}` : `${fixed(h.depth, 1)} mm deep`}`
+    alike.set(words, [...(alike.get(words) ?? []), i + 1])
+  })
+  return [...alike].map(([words, numbers]) => `${numbers.join(', ')}: ${words}`)
+}
 
 /**
  * The full-size drilling template of the bridge on one sheet: the nut lies to the left, the sheet is seen as it lies
@@ -45,8 +55,8 @@ export function bridgeTemplate(build: Build, paper: Paper = 'A4'): Sheet | undef
     { kind: 'polygon', points: l.bridge.plate.map(to), weight: 'edge' },
     { kind: 'line', from: [front, to([0, -56])[1]], to: [front, to([0, 56])[1]], weight: 'dimension' },
     { kind: 'text', at: [14, height - 22], text: `${build.name}: bridge, body top, full size`, size: 14 },
-    { kind: 'text', at: [14, height - 30], text: `Plate front ${fixed(l.bridge.front - l.nutToHeelEnd, 1)} mm from the pocket's end wall. Fold or cut on the plate front line and butt it there.`, size: 9 },
-    { kind: 'text', at: [14, height - 36], text: holes.map((h, i) => `${i + 1}: ${h.bits.map(b => b.name.replace('\u202f', ' ')).join(', ')}, ${h.depth === 'through' ? `through, ${h.angleDeg} deg` : `${fixed(h.depth, 1)} mm deep`}`).slice(0, 1).join('') + (holes.length > 1 ? '; see the hole list for each' : ''), size: 9 },
+    { kind: 'text', at: [14, height - 30], text: `Lay the centre line on the body's; the plate's front line lies ${fixed(l.bridge.front - l.nutToHeelEnd, 1)} mm from the pocket's end wall.`, size: 9 },
+    ...bitLines(holes).map((text, i): Mark => ({ kind: 'text', at: [14, height - 36 - 5 * i], text, size: 9 })),
     ...l.strings.map((s): Mark => ({ kind: 'line', from: [front - 30, to([0, s.saddle[1]])[1]], to: to(s.saddle), weight: 'dimension' })),
     ...holes.map((h, i): Mark => ({ kind: 'hole', at: to(h.at), diameter: h.bits.at(-1)!.mm, label: String(i + 1) })),
     { kind: 'line', from: bar.from, to: bar.to, weight: 'edge' },

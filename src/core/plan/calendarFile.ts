@@ -11,7 +11,7 @@ export function calendarFile(build: Build, p: Plan, stamp: string): string {
   for (const s of p.steps) {
     if (!s.start || !s.end) continue
     cal.createEvent({
-      id: `${build.id}-${s.id.replace(/[^a-z0-9]+/gi, '-')}@snugbolt`, start: new Date(`${s.start}:00`), end: new Date(`${s.end}:00`), floating: true, stamp: new Date(stamp),
+      id: `${build.id}-${s.id.replace(/[^a-z0-9]+/gi, '-')}@snugbolt`, start: new Date(`${s.start}:00Z`), end: new Date(`${s.end}:00Z`), floating: true, stamp: new Date(stamp),
       summary: s.title, description: [s.why, s.tools.length ? `Tools: ${s.tools.join(', ')}` : '', s.waitHours ? `Then wait ${s.waitHours} h.` : ''].filter(Boolean).join('\n'),
     })
   }

@@ -1,3 +1,4 @@
+import { lengthsInText } from '../../core/units/lengthsInText.ts'
 import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
 import { useBuild } from '../stores/buildStore.ts'
 
@@ -12,6 +13,7 @@ export function useLength() {
     unit: display === 'mm' ? 'mm' : 'in',
     text: (mm: number, decimals = 1) => formatLength(mm, display, decimals),
     fineText: (mm: number, decimals = 2) => formatLength(mm, fine, decimals),
+    prose: (text: string) => lengthsInText(text, display),
     figure: (mm: number, decimals = 1) => lengthFigure(mm, display, decimals),
     fineFigure: (mm: number, decimals = 2) => lengthFigure(mm, fine, decimals),
   }

@@ -53,9 +53,9 @@ export function Bench() {
       <header className="flex items-center justify-between border-b-2 border-ink px-6 py-2 text-[20px]"><span>{build.name}, step <span className="figure">{i + 1}</span> of <span className="figure">{plan.steps.length}</span>{over ? `, ${step.status}` : ''}</span><Link to="../plan" aria-label="Leave bench view" className="grid size-14 place-items-center hover:bg-shade"><X size={30} aria-hidden="true" /></Link></header>
       <div className="h-[26%] shrink-0 border-b border-line bg-ground"><InstrumentMap title="" summary="" hand={at ? step.id : undefined} take={() => undefined} reach={50} marks={at ? [{ id: step.id, at, label: '', title: step.title }] : []} /></div>
       <div className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6">
-        <h1 className="text-[44px] font-semibold leading-[1.1]">{step.title}</h1>
+        <h1 className="text-[44px] font-semibold leading-[1.1]">{l.prose(step.title)}</h1>
         {expected !== undefined && <p className="text-[26px]">should read <span className="figure text-[56px] font-semibold leading-none">{step.read!.unit === 'mm' ? l.fineText(expected) : formatResistance(expected)}</span></p>}
-        <p className="text-[26px] leading-snug">{step.why}</p>
+        <p className="text-[26px] leading-snug">{l.prose(step.why)}</p>
         {step.tools.length > 0 && <p className="text-[22px] text-muted">{step.tools.join(', ')}</p>}
         <div className="text-[20px]"><CautionNotes ids={step.cautions} /></div>
       </div>

@@ -32,7 +32,7 @@ export function Drill() {
   const warnings = holes.filter(h => h.warnings.length).length
   const rows = layout ? [
     { id: 'bridge-line', label: 'Bridge line', content: <><span className="min-w-0 flex-1 text-[17px] font-semibold">Bridge line and scale</span><span className="figure text-[17px]">{l.text(layout.scaleLength)}</span></> },
-    ...holes.map((h, i) => ({ id: h.id, label: h.label, content: <><span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span><span className="min-w-0 flex-1"><span className="block text-[16px] font-medium leading-tight">{h.label}</span><span className={`text-[15px] ${h.warnings.length ? 'font-semibold text-tight' : 'text-muted'}`}>{h.warnings.length ? h.warnings[0] : h.face}</span></span><span className="figure shrink-0 text-right text-[15px] leading-tight">{h.bits.at(-1)!.name}<br />{h.depth === 'through' ? 'through' : l.text(h.depth)}</span></> })),
+    ...holes.map((h, i) => ({ id: h.id, label: h.label, content: <><span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span><span className="min-w-0 flex-1"><span className="block text-[16px] font-medium leading-tight">{h.label}</span><span className={`text-[15px] ${h.warnings.length ? 'font-semibold text-tight' : 'text-muted'}`}>{h.warnings.length ? l.prose(h.warnings[0]!) : h.face}</span></span><span className="figure shrink-0 text-right text-[15px] leading-tight">{h.bits.at(-1)!.name}<br />{h.depth === 'through' ? 'through' : l.text(h.depth)}</span></> })),
   ] : []
   return (
     <StationFrame
@@ -69,8 +69,8 @@ function HoleSheet({ hole: h }: { hole: Hole }) {
         <div><dt className="text-[15px] text-muted">bits, in this order</dt><dd className="figure text-[26px] font-semibold leading-tight">{h.bits.map(b => b.name).join(' → ')}</dd></div>
         {h.depth === 'through' ? <div><dt className="text-[15px] text-muted">depth</dt><dd className="text-[26px] font-semibold">through</dd></div> : <Mark label="depth, mark on the bit" mm={h.depth} />}
       </dl>
-      {h.warnings.length > 0 && <ul className="border-l-4 border-never pl-3 text-[17px] font-semibold">{h.warnings.map(w => <li key={w}>{w}</li>)}</ul>}
-      <p className="text-[16px]">{h.why}</p>
+      {h.warnings.length > 0 && <ul className="border-l-4 border-never pl-3 text-[17px] font-semibold">{h.warnings.map(w => <li key={w}>{l.prose(w)}</li>)}</ul>}
+      <p className="text-[16px]">{l.prose(h.why)}</p>
       <p className="text-[16px] text-muted">Computed lead hole {l.text(h.wanted, 2)}.{h.leftUnder !== undefined && ` Leaves ${l.text(h.leftUnder)} under it.`}{h.screw && ` Screw ${l.text(h.screw.diameter)} × ${l.text(h.screw.length, 0)} (about number ${h.screw.number}), bite ${l.text(h.screw.bite)}${h.screw.bite > 0 ? `, holds about ${Math.round(h.screw.withdrawalN)} N` : ''}.`} Try the bit and screw on scrap of the same wood first; wax the screw.</p>
       <CautionNotes ids={['cutters']} />
     </article>

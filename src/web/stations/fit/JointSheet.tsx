@@ -38,7 +38,7 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
       </header>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <Figure value={figure.figure} unit={figure.unit} doubt={doubt} />
-        <p className="min-w-60 flex-1 text-[17px]"><b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b> {joint.finding}</p>
+        <p className="min-w-60 flex-1 text-[17px]"><b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b> {l.prose(joint.finding)}</p>
       </div>
       <SnugGauge size="sheet" title={joint.title} value={joint.clearance.value} doubt={joint.doubt} limits={joint.limits} state={joint.state} planned={will} />
       {will && <p className="border-l-4 border-hand pl-3 text-[16px]">As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ± <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.{moved.length > 0 && <> It also moves: {moved.map((m, i) => <span key={m.id}>{i > 0 && ', '}<button type="button" className="underline" onClick={() => take(m.id)}>{m.title} ({m.state})</button></span>)}.</>}</p>}
@@ -51,7 +51,7 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
               <li key={f.method} className="rule-row">
                 <button type="button" aria-pressed={chosen?.method === f.method} onClick={() => pick(i)} className={`grid w-full grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2 text-left hover:bg-shade ${chosen?.method === f.method ? 'bg-shade' : ''}`}>
                   <span className={`figure grid size-8 place-items-center border text-[16px] ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}>{i + 1}</span>
-                  <span><span className="text-[17px] font-semibold">{f.title}</span><span className="block text-[15px] text-muted">{f.note} Tools: {f.tools.join(', ')}.</span></span>
+                  <span><span className="text-[17px] font-semibold">{l.prose(f.title)}</span><span className="block text-[15px] text-muted">{l.prose(f.note)} Tools: {f.tools.join(', ')}.</span></span>
                   <span className="text-right"><span className="figure block text-[17px]">{f.minutes} min</span><span className="block text-[15px] text-muted">{f.when}</span><span className="block text-[15px] text-muted">risk {f.risk}, {f.reversible ? 'can be undone' : 'for good'}</span></span>
                 </button>
               </li>

@@ -31,13 +31,14 @@ export function Plan() {
   const build = useOpenBuild()
   const plan = useEngine(planOf)
   const layout = useEngine(layOut)
+  const l = useLength()
   const [params] = [new URLSearchParams(window.location.search)]
   const { hand: picked, take } = useHand(plan.steps)
   const step = params.has('hand') ? picked : (plan.next ?? picked)
   const at = step && layout ? stepPlace(step, build, layout) : undefined
   const hours = Math.floor(plan.minutesLeft / 60), minutes = plan.minutesLeft % 60
   const summary = plan.trouble ?? `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
-  const rows = plan.steps.map((s, i) => ({ id: s.id, label: `${s.title}: ${s.status}`, content: <><span aria-hidden="true" className={`figure grid size-7 shrink-0 place-items-center border text-[15px] ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}>{s.status === 'done' ? '✓' : s.status === 'skipped' ? '–' : i + 1}</span><span className="min-w-0 flex-1"><span className={`block text-[16px] leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>{s.title}</span><span className="text-[15px] text-muted">{s.status === 'done' || s.status === 'skipped' ? s.status : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}</span></span><span className="figure shrink-0 text-[15px]">{s.minutes} min</span></> }))
+  const rows = plan.steps.map((s, i) => ({ id: s.id, label: `${s.title}: ${s.status}`, content: <><span aria-hidden="true" className={`figure grid size-7 shrink-0 place-items-center border text-[15px] ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}>{s.status === 'done' ? '✓' : s.status === 'skipped' ? '–' : i + 1}</span><span className="min-w-0 flex-1"><span className={`block text-[16px] leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>{l.prose(s.title)}</span><span className="text-[15px] text-muted">{s.status === 'done' || s.status === 'skipped' ? s.status : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}</span></span><span className="figure shrink-0 text-[15px]">{s.minutes} min</span></> }))
   return (
     <StationFrame
       map={{ title: 'Plan', summary, hand: at ? step?.id : undefined, take, caption: step?.title, reach: 60, marks: at && step ? [{ id: step.id, at, label: String(plan.steps.indexOf(step) + 1), title: step.title }] : [] }}
@@ -59,8 +60,8 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const expected = step.read?.expected
   return (
     <article className="flex max-w-[780px] flex-col gap-3">
-      <header><p className="text-[15px] text-muted">Step {number}, {step.status}{step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}</p><h2 className="text-[28px] font-semibold leading-tight">{step.title}</h2></header>
-      <p className="text-[18px]">{step.why}</p>
+      <header><p className="text-[15px] text-muted">Step {number}, {step.status}{step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}</p><h2 className="text-[28px] font-semibold leading-tight">{l.prose(step.title)}</h2></header>
+      <p className="text-[18px]">{l.prose(step.why)}</p>
       <div className="flex flex-wrap gap-x-10 gap-y-2">
         <div><p className="text-[15px] text-muted">hands-on</p><Figure size="large" value={String(step.minutes)} unit="min" /></div>
         {step.waitHours > 0 && <div><p className="text-[15px] text-muted">then wait</p><Figure size="large" value={String(step.waitHours)} unit="h" /></div>}

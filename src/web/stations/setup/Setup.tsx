@@ -46,7 +46,7 @@ export function Setup() {
             <LengthField label="New reading" large clears wide mm={undefined} min={0} max={12} onMm={v => editBuild(b => takeReading(b, { of: `setup.${hand.id}`, value: v, doubt: 0.03, at: now(), with: 'feeler gauge' }))} />
             <LengthField label="Target" mm={hand.target} min={hand.id.startsWith('action') ? 0.3 : 0} max={hand.id === 'relief' ? 2 : hand.id.startsWith('nut') ? 3 : 8} onMm={v => set({ [TARGET_OF[hand.id]!]: v })} />
           </div>
-          <p className={`border-l-4 pl-3 text-[22px] font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}>{hand.move}</p>
+          <p className={`border-l-4 pl-3 text-[22px] font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}>{l.prose(hand.move)}</p>
           <p className="text-[16px]">{hand.why}</p>
         </>}
         <div className="flex flex-wrap gap-x-8 gap-y-2 text-[16px]">
