@@ -163,6 +163,27 @@ describe('the other stations', () => {
     expect((await api(id)).build.setup.actionBass).toBeCloseTo(1.984375, 9)
   })
 
+  it('take another tuning and gauge, refuse a note that is none, and mirror the map', async () => {
+    const id = await copy('drop')
+    const page = await bench.open(`/b/${id}/setup`)
+    await page.getByLabel('Note of string 6').fill('H2')
+    await page.keyboard.press('Enter')
+    await page.getByText('is no note').waitFor()
+    await page.getByLabel('Note of string 6').fill('d2')
+    await page.keyboard.press('Enter')
+    await page.getByLabel('Diameter of string 6').fill('.052"')
+    await page.keyboard.press('Enter')
+    await saved(page)
+    const { build } = await api(id)
+    expect(build.instrument.tuning[5]).toBe('D2')
+    expect(build.parts.find(p => p.id === 'heron-strings')!.gauges![5]!.diameter).toBeCloseTo(1.3208, 9)
+    await page.goto(`${bench.server.address}/b/${id}/log`)
+    const turned = () => page.getByRole('group', { name: 'Map of the instrument' }).locator('g[transform]').first().getAttribute('transform')
+    const before = await turned()
+    await page.getByLabel('Played').selectOption('left')
+    await expect.poll(turned).not.toBe(before)
+  })
+
   it('show lengths in the unit that is picked', async () => {
     const id = await copy('inches')
     const page = await bench.open(`/b/${id}/log`)

@@ -42,7 +42,7 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
   const x0 = PAD.side + Math.max(0, (width - loupe - 2 * PAD.side - drawn) / 2) - box.x0 * scale
   const yMid = PAD.top + (height - PAD.top - PAD.bottom) / 2 - (flip * (box.y0 + box.y1) * scale) / 2
   const toPx = ([x, y]: Point): readonly [number, number] => [x0 + x * scale, yMid + flip * y * scale]
-  const placed = placeMarks(marks, toPx, R, { width: width - loupe, height })
+  const placed = placeMarks(marks, toPx, R, { width: width - loupe, height, centre: yMid })
   const [nutX] = toPx([0, 0]), [endX] = toPx([layout.scaleLength, 0]), dimY = Math.max(PAD.top + 2, toPx([0, right ? box.y1 : box.y0])[1] + 12)
   const zoom = (height - 2 * 14) / (2 * reach)
   const centre = inHand?.at

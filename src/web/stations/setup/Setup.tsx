@@ -1,5 +1,7 @@
 import { takeReading } from '../../../core/build/edits.ts'
 import type { SetupTargets } from '../../../core/build/build.ts'
+import type { Build } from '../../../core/build/build.ts'
+import { parseLength } from '../../../core/units/length.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import { layOut, type Layout } from '../../../core/layout/layOut.ts'
 import { fixed } from '../../../core/units/length.ts'
@@ -7,11 +9,13 @@ import { StationFrame } from '../../app/StationFrame.tsx'
 import { setupOf } from '../../app/stations.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { NoteField } from './NoteField.tsx'
 import { now } from '../../stores/clock.ts'
 
 const placeOf = (id: string, l: Layout): Point => {
@@ -22,6 +26,9 @@ const placeOf = (id: string, l: Layout): Point => {
   return [l.scaleLength / 2, s.nut[1] + (s.saddle[1] - s.nut[1]) / 2]
 }
 const TARGET_OF: Record<string, keyof SetupTargets> = { relief: 'relief', 'nut.bass': 'nutBass', 'nut.treble': 'nutTreble', 'action.bass': 'actionBass', 'action.treble': 'actionTreble' }
+
+/** The build with one string of the chosen set in another gauge; a wound string keeps its core's share. */
+const setGauge = (b: Build, number: number, diameter: number): Build => ({ ...b, parts: b.parts.map(p => (p.id !== b.slots.strings ? p : { ...p, gauges: p.gauges?.map((g, i) => (i !== number - 1 ? g : { diameter, wound: g.wound, ...(g.core ? { core: (g.core * diameter) / g.diameter } : {}) })) ?? [] })) })
 
 /** Readings in, the next adjustment out, in handbook order. */
 export function Setup() {
@@ -42,7 +49,7 @@ export function Setup() {
         {hand && <>
           <header className="flex flex-col"><h2 className="text-[24px] font-semibold">{hand.title}</h2><p className="text-[16px] text-muted">{hand.how}</p></header>
           <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
-            <div><p className="text-[15px] text-muted">it reads</p>{reading ? <Figure value={reading.figure} unit={reading.unit} /> : <Figure value="–" />}</div>
+            <div><p className="text-[15px] text-muted">{reading ? 'it reads' : 'aim for'}</p>{reading ? <Figure value={reading.figure} unit={reading.unit} /> : <Figure value={l.fineFigure(hand.target).figure} unit={l.unit} />}</div>
             <LengthField label="New reading" large clears wide mm={undefined} min={0} max={12} onMm={v => editBuild(b => takeReading(b, { of: `setup.${hand.id}`, value: v, doubt: 0.03, at: now(), with: 'feeler gauge' }))} />
             <LengthField label="Target" mm={hand.target} min={hand.id.startsWith('action') ? 0.3 : 0} max={hand.id === 'relief' ? 2 : hand.id.startsWith('nut') ? 3 : 8} onMm={v => set({ [TARGET_OF[hand.id]!]: v })} />
           </div>
@@ -57,7 +64,7 @@ export function Setup() {
         <table className="text-[16px]">
           <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Strings and tension</caption>
           <thead><tr className="text-left text-[15px] text-muted"><th className="font-normal">String</th><th className="font-normal">Note</th><th className="font-normal">Diameter</th><th className="text-right font-normal">Pull</th></tr></thead>
-          <tbody>{work.strings.map(s => <tr key={s.number} className="rule-row"><th scope="row" className="figure text-left font-normal">{s.number}</th><td className="figure">{s.note}, {fixed(s.hz, 1)} Hz</td><td className="figure">{l.fineText(s.diameter, l.display === 'mm' ? 3 : 2)}{s.wound ? ' wound' : ''}</td><td className="figure text-right">{fixed(s.newtons, 1)} N</td></tr>)}</tbody>
+          <tbody>{work.strings.map(s => <tr key={s.number} className="rule-row"><th scope="row" className="figure text-left font-normal">{s.number}</th><td className="figure py-1"><NoteField string={s.number} note={s.note} onNote={note => editBuild(b => ({ ...b, instrument: { ...b.instrument, tuning: b.instrument.tuning.map((n, i) => (i === s.number - 1 ? note : n)) } }))} /> <span className="text-muted">{fixed(s.hz, 1)} Hz</span></td><td className="figure py-1"><ValueField label={`Diameter of string ${s.number}`} hideLabel text={l.fineText(s.diameter, 3).replace('\u202f', ' ')} parse={t => parseLength(t, l.bare)} check={v => (v < 0.1 || v > 6 ? `${l.fineText(v, 3)} is outside ${l.fineText(0.1, 3)} to ${l.fineText(6, 3)}` : undefined)} onValue={v => editBuild(b => setGauge(b, s.number, v))} />{s.wound ? ' wound' : ' plain'}</td><td className="figure text-right">{fixed(s.newtons, 1)} N</td></tr>)}</tbody>
         </table>
       </article>
     </StationFrame>
