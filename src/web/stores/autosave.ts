@@ -24,8 +24,8 @@ let timer: ReturnType<typeof setTimeout> | undefined
 let running = false
 
 async function saveNow(): Promise<void> {
-  const { build, revision, save, patch } = useBuild.getState()
-  if (!build || running || save === 'conflict' || save === 'saved') return
+  const { build, known, revision, save, patch } = useBuild.getState()
+  if (!build || running || save === 'conflict' || build === known) return
   running = true
   patch({ save: 'saving' })
   try {
@@ -33,7 +33,7 @@ async function saveNow(): Promise<void> {
     const current = useBuild.getState()
     if (current.build?.id !== build.id) return
     const more = current.build !== build
-    patch({ revision: r.revision, save: more ? 'unsaved' : 'saved' })
+    patch({ known: build, revision: r.revision, save: more ? 'unsaved' : 'saved' })
     if (more) { keepDraft({ revision: r.revision, build: current.build }); later(0) } else dropDraft(build.id)
   } catch (e) {
     if (e instanceof Refused && e.status === 409 && e.current) patch({ save: 'conflict', theirs: e.current })
@@ -52,12 +52,14 @@ function later(ms: number) {
 export function startAutosave(): () => void {
   return useBuild.subscribe((s, before) => {
     if (!s.build || s.build === before.build) return
-    if (before.build?.id !== s.build.id || s.save === 'saved') {
-      if (s.save !== 'unsaved' && before.build?.id !== s.build.id) return
-      if (s.save === 'saved') useBuild.setState({ save: 'unsaved' })
+    if (s.build === s.known) {
+      if (s.save === 'unsaved' || s.save === 'offline') { dropDraft(s.build.id); s.patch({ save: 'saved' }) }
+      return
     }
     keepDraft({ revision: s.revision, build: s.build })
-    if (useBuild.getState().save !== 'conflict') later(PAUSE_MS)
+    if (s.save === 'conflict') return
+    if (s.save === 'saved') s.patch({ save: 'unsaved' })
+    later(PAUSE_MS)
   })
 }
 

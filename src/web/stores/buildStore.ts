@@ -7,13 +7,15 @@ export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict'
 
 interface BuildState {
   build: Build | undefined
+  /** The document as the workshop last acknowledged it: what differs from it is not saved yet. */
+  known: Build | undefined
   revision: number
   save: SaveState
   /** The newer copy somebody else saved, while both are kept. */
   theirs: StoredBuild | undefined
   open: (stored: StoredBuild, draft?: Build) => void
   edit: (change: (b: Build) => Build) => void
-  patch: (s: Partial<Pick<BuildState, 'revision' | 'save' | 'theirs'>>) => void
+  patch: (s: Partial<Pick<BuildState, 'known' | 'revision' | 'save' | 'theirs'>>) => void
 }
 
 /** How many steps back undo reaches. */
@@ -22,9 +24,9 @@ const HISTORY = 200
 /** The open build. Undo covers the document alone, not what the server said of it. */
 export const useBuild = create<BuildState>()(temporal(
   set => ({
-    build: undefined, revision: 0, save: 'saved', theirs: undefined,
-    open: (stored, draft) => set({ build: draft ?? stored.build, revision: stored.revision, save: draft ? 'unsaved' : 'saved', theirs: undefined }),
-    edit: change => set(s => (s.build ? { build: change(s.build), save: s.save === 'conflict' ? 'conflict' : 'unsaved' } : s)),
+    build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined,
+    open: (stored, draft) => set({ build: draft ?? stored.build, known: stored.build, revision: stored.revision, save: draft ? 'unsaved' : 'saved', theirs: undefined }),
+    edit: change => set(s => (s.build ? { build: change(s.build) } : s)),
     patch: s => set(s),
   }),
   { partialize: s => ({ build: s.build }), equality: (a, b) => a.build === b.build, limit: HISTORY },

@@ -1,0 +1,182 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { heron } from '../../../tests/support/heron.ts'
+import type { Build } from '../../core/build/build.ts'
+import { keepBoth, openBuild, readDraft, startAutosave, takeTheirs } from './autosave.ts'
+import { editBuild, forgetHistory, redo, undo, useBuild } from './buildStore.ts'
+
+/** A workshop in memory behind fetch: one build with its revision, and a switch that takes the line away. */
+function workshop() {
+  const at = { build: heron(), revision: 5, away: false, puts: 0, created: [] as Build[] }
+  const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }))
+  vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
+    if (at.away) return Promise.reject(new TypeError('no line'))
+    const body = init?.body ? (JSON.parse(init.body as string) as { revision: number; build: Build }) : undefined
+    const stored = { build: at.build, revision: at.revision, updatedAt: '2026-11-30T10:00:00.000Z' }
+    if (init?.method === 'POST') {
+      const created = { ...(body as unknown as Build), id: 'heron-2' }
+      at.created.push(created)
+      return answer(201, { ...stored, build: created, revision: 1 })
+    }
+    if (init?.method !== 'PUT') return answer(200, stored)
+    at.puts++
+    if (body!.revision !== at.revision) return answer(409, { error: { code: 'stale', message: 'Somebody saved a newer copy.', problems: [] }, current: stored })
+    at.build = body!.build
+    at.revision++
+    return answer(200, { revision: at.revision, updatedAt: stored.updatedAt })
+  })
+  return at
+}
+
+const note = (text: string) => editBuild(b => ({ ...b, note: text }))
+const settle = () => vi.advanceTimersByTimeAsync(2000)
+let stop: () => void
+let at: ReturnType<typeof workshop>
+
+beforeEach(async () => {
+  vi.useFakeTimers()
+  const kept = new Map<string, string>()
+  vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { kept.set(k, v) }, removeItem: (k: string) => { kept.delete(k) } })
+  at = workshop()
+  useBuild.setState({ build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined })
+  stop = startAutosave()
+  await openBuild('heron')
+})
+afterEach(() => { stop(); vi.useRealTimers(); vi.unstubAllGlobals() })
+
+describe('saving by itself', () => {
+  it('opens a build without writing it', async () => {
+    await settle()
+    expect(at.puts).toBe(0)
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 5 })
+  })
+
+  it('writes what changed, once for a burst of changes', async () => {
+    for (const t of ['a', 'ab', 'abc']) note(t)
+    expect(useBuild.getState().save).toBe('unsaved')
+    await settle()
+    expect(at.puts).toBe(1)
+    expect(at.build.note).toBe('abc')
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 6 })
+  })
+
+  it('keeps a draft in the browser until the workshop has it', async () => {
+    note('not yet')
+    expect(readDraft('heron')?.build.note).toBe('not yet')
+    await settle()
+    expect(readDraft('heron')).toBeUndefined()
+  })
+
+  it('tries again when the workshop was away, and loses nothing', async () => {
+    at.away = true
+    note('kept')
+    await settle()
+    expect(useBuild.getState().save).toBe('offline')
+    expect(readDraft('heron')?.build.note).toBe('kept')
+    at.away = false
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(at.build.note).toBe('kept')
+    expect(useBuild.getState().save).toBe('saved')
+  })
+
+  it('takes up a draft that a closed tab left behind', async () => {
+    at.away = true
+    note('from the closed tab')
+    await settle()
+    at.away = false
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    expect(useBuild.getState().build?.note).toBe('from the closed tab')
+    await settle()
+    expect(at.build.note).toBe('from the closed tab')
+  })
+
+  it('asks when the draft is older than what the workshop holds', async () => {
+    at.away = true
+    note('mine')
+    await settle()
+    at.away = false
+    at.revision = 9
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    expect(useBuild.getState().save).toBe('conflict')
+  })
+})
+
+describe('two benches', () => {
+  const conflict = async () => {
+    at.build = { ...at.build, note: 'theirs' }
+    at.revision = 7
+    note('mine')
+    await settle()
+    expect(useBuild.getState().save).toBe('conflict')
+  }
+
+  it('writes nothing over the newer copy', async () => {
+    await conflict()
+    expect(at.build.note).toBe('theirs')
+    note('mine, more')
+    await settle()
+    expect(at.build.note).toBe('theirs')
+  })
+
+  it('keeps both: mine as a build of its own, theirs opened', async () => {
+    await conflict()
+    const copy = await keepBoth()
+    expect(copy?.build.id).toBe('heron-2')
+    expect(at.created[0]!.note).toBe('mine')
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 7 })
+    expect(useBuild.getState().build?.note).toBe('theirs')
+    expect(readDraft('heron')).toBeUndefined()
+  })
+
+  it('or takes theirs and drops mine', async () => {
+    await conflict()
+    takeTheirs()
+    expect(useBuild.getState().build?.note).toBe('theirs')
+    note('on theirs')
+    await settle()
+    expect(at.build.note).toBe('on theirs')
+  })
+})
+
+describe('undo', () => {
+  it('takes changes back one by one, and gives them again', async () => {
+    forgetHistory()
+    const before = useBuild.getState().build?.note
+    note('one')
+    note('two')
+    undo()
+    expect(useBuild.getState().build?.note).toBe('one')
+    undo()
+    expect(useBuild.getState().build?.note).toBe(before)
+    redo()
+    redo()
+    expect(useBuild.getState().build?.note).toBe('two')
+  })
+
+  it('is saved like any change, and touches no revision', async () => {
+    note('one')
+    await settle()
+    undo()
+    await settle()
+    expect(at.build.note).toBe(heron().note)
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 7 })
+  })
+
+  it('back to what the workshop holds needs no write', async () => {
+    note('never mind')
+    undo()
+    expect(useBuild.getState().save).toBe('saved')
+    expect(readDraft('heron')).toBeUndefined()
+    await settle()
+    expect(at.puts).toBe(0)
+  })
+
+  it('does not reach back into another build', async () => {
+    note('one')
+    await settle()
+    await openBuild('heron')
+    undo()
+    expect(useBuild.getState().build?.note).toBe('one')
+  })
+})
