@@ -29,7 +29,9 @@ const PAD = { top: 46, bottom: 20, side: 20 }
 export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46 }: Props) {
   const layout = useEngine(layOut)
   const right = useOpenBuild().instrument.handedness === 'right'
-  const { text } = useLength()
+  const { text, display } = useLength()
+  /** The close-up's scale bar: a round length in the user's unit, mm. */
+  const bar = display === 'mm' ? 10 : 12.7
   const { ref, width, height } = useSize<HTMLDivElement>()
   const inHand = marks.find(m => m.id === hand)
   const header = title && <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3"><h1 className="text-[21px] font-semibold">{title}</h1><p className="text-[16px] text-muted">{summary}</p></div>
@@ -85,8 +87,8 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
             <circle cx={loupe / 2} cy={height / 2} r={9} className="line-hand" />
             <path d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`} stroke="var(--hand)" strokeWidth={1} />
             <g>
-              <path d={`M12 ${height - 14}h${10 * zoom}m0 -4v8m${-10 * zoom} -8v8`} stroke="var(--ink)" strokeWidth={1.4} fill="none" />
-              <text x={12 + 5 * zoom} y={height - 20} textAnchor="middle" fontSize="13" fill="var(--ink)" className="figure" style={{ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 }}>{text(10, 0)}</text>
+              <path d={`M12 ${height - 14}h${bar * zoom}m0 -4v8m${-bar * zoom} -8v8`} stroke="var(--ink)" strokeWidth={1.4} fill="none" />
+              <text x={12} y={height - 21} fontSize="13" fill="var(--ink)" className="figure" style={{ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 }}>{text(bar, display === 'mm' ? 0 : 1)}</text>
             </g>
           </svg>
           {caption && <figcaption className="absolute left-0 right-0 top-0 bg-paper/90 px-3 py-1.5 text-[15px] font-medium">{caption}</figcaption>}
