@@ -42,4 +42,3 @@ export const BANDS = {
 } as const satisfies Record<string, Band>
 
 export type FamilyId = keyof typeof BANDS
-export const FAMILY_IDS = Object.keys(BANDS) as FamilyId[]

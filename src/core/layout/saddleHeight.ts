@@ -1,7 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { need } from '../build/quantityAt.ts'
 import { partIn } from '../build/references.ts'
-import { doubtOf, linear, type Quantity } from '../units/quantity.ts'
+import { linear, type Quantity } from '../units/quantity.ts'
 import { fretPosition } from './frets.ts'
 import { bridgeLine, pocketOf } from './bridgeLine.ts'
 
@@ -56,6 +56,3 @@ export const shimFor = (rise: number, h: Pick<SaddleHeight, 'heelToSaddle' | 'po
 
 /** Angle of a shim of thickness s at the end of a pocket of length p, degrees: atan(s/p). */
 export const shimAngle = (s: number, p: number): number => (Math.atan2(s, p) * 180) / Math.PI
-
-/** Whether the doubt alone is larger than the saddle's whole range. */
-export const heightIsUnknown = (h: SaddleHeight): boolean => doubtOf(h.aboveLowest) > h.range.value

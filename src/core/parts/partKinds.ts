@@ -162,5 +162,3 @@ export const PART_KINDS = {
 
 export type PartKind = keyof typeof PART_KINDS
 export const PART_KIND_NAMES = Object.keys(PART_KINDS) as PartKind[]
-/** The dimension names of one kind. */
-export type DimsOf<K extends PartKind> = keyof (typeof PART_KINDS)[K]['dims'] & string

@@ -52,7 +52,6 @@ export function linear(parts: readonly (readonly [number, Quantity])[], constant
 
 export const add = (...qs: Quantity[]): Quantity => linear(qs.map(q => [1, q] as const))
 export const subtract = (a: Quantity, b: Quantity): Quantity => linear([[1, a], [-1, b]])
-export const scaleBy = (c: number, q: Quantity): Quantity => linear([[c, q]])
 
 /** The smallest of several quantities; its inputs are those of the one that decides. */
 export function smallest(qs: readonly Quantity[]): Quantity {

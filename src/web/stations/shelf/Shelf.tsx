@@ -6,7 +6,7 @@ import { dimensionAt, dimensionPaths, labelAt, specAt } from '../../../core/part
 import type { Part } from '../../../core/parts/part.ts'
 import { PART_KINDS } from '../../../core/parts/partKinds.ts'
 import type { QuantityKind } from '../../../core/parts/dimensionSpec.ts'
-import { parseAngle } from '../../../core/units/angle.ts'
+import { formatAngle, parseAngle } from '../../../core/units/angle.ts'
 import { formatCapacitance, formatInductance, formatResistance, parseCapacitance, parseInductance, parseResistance } from '../../../core/units/electrical.ts'
 import { parseDecimal, parsed, refused, type Parsed } from '../../../core/units/parsed.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
@@ -21,7 +21,7 @@ import { now } from '../../stores/clock.ts'
 
 const plain = (t: string): Parsed => { const n = parseDecimal(t); return n === undefined ? refused(`“${t}” is not a number`, '6, 0.5, 0,5') : parsed(n) }
 const PARSE: Record<Exclude<QuantityKind, 'length'>, (t: string) => Parsed> = { angle: parseAngle, resistance: parseResistance, inductance: parseInductance, capacitance: parseCapacitance, mass: t => plain(t.replace(/\s*g$/i, '')), count: plain, ratio: plain }
-const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = { angle: v => `${v}°`, resistance: formatResistance, inductance: formatInductance, capacitance: formatCapacitance, mass: v => `${v} g`, count: String, ratio: String }
+const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = { angle: v => formatAngle(v), resistance: formatResistance, inductance: formatInductance, capacitance: formatCapacitance, mass: v => `${v} g`, count: String, ratio: String }
 
 const measuredShare = (p: Part): string => {
   const dims = dimensionPaths(p).map(path => dimensionAt(p, path)!)
