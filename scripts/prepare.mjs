@@ -1,6 +1,5 @@
 // What every command needs first: packages, and the built interface and server. Node's own modules only.
 import { spawnSync } from 'node:child_process'
-import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -14,16 +13,14 @@ export function run(command, args, options = {}) {
   if (r.status !== 0) process.exit(r.status ?? 1)
 }
 
-const stampFile = join(root, 'node_modules/.snugbolt-packages')
-const hash = text => createHash('sha256').update(text).digest('hex')
+/** npm writes this last: where it is missing or older than the lock file, the packages are not those of the lock file. */
+const installed = join(root, 'node_modules/.package-lock.json')
 
 /** Installs the npm packages when they are missing or the lock file changed. */
 export function packages() {
-  const want = hash(readFileSync(join(root, 'package-lock.json')))
-  if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === want) return
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs) return
   console.log('Installing packages.')
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
-  writeFileSync(stampFile, want)
 }
 
 function newest(path) {
