@@ -8,7 +8,7 @@ import { holeList, type Hole } from '../drill/holeList.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { fixStepId, type FitResult } from '../fit/applyFixes.ts'
 import { measureNext } from '../fit/measureNext.ts'
-import { labelAt } from '../parts/dimensionAt.ts'
+import { labelAt, specAt } from '../parts/dimensionAt.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import type { Step } from './step.ts'
 
@@ -18,6 +18,14 @@ const labelOf = (build: Build, ref: string): string => {
   return part ? labelAt(part, path) : ref
 }
 
+/** Range that a dimension's reading must keep to, as the document does. */
+function rangeOf(build: Build, ref: string): { min: number; max: number } {
+  const { partId, path } = splitRef(ref)
+  const part = build.parts.find(p => p.id === partId)
+  const spec = part && specAt(part, path)
+  return { min: spec?.min ?? -2000, max: spec?.max ?? 2000 }
+}
+
 /** Measurements that would settle joints, best first. Those already taken stay in the plan as done. */
 function measureSteps(build: Build, fit: FitResult): Step[] {
   const open = measureNext(build, fit.now).map(m => ({ ref: m.ref, title: `Measure: ${m.label}`, why: `${m.partName}: claimed ${m.value} ± ${m.doubt}. Settles ${m.joints.length} joint${m.joints.length > 1 ? 's' : ''}. ${m.how}`, expected: m.value as number | undefined }))
@@ -25,7 +33,7 @@ function measureSteps(build: Build, fit: FitResult): Step[] {
     const ref = s.step.slice('measure/'.length)
     return { ref, title: `Measure: ${labelOf(build, ref)}`, why: 'Taken.', expected: undefined }
   })
-  return [...done, ...open].map(m => ({ id: `measure/${m.ref}`, phase: 'measure', title: m.title, why: m.why, station: 'fit', minutes: 3, waitHours: 0, whole: false, tools: ['calliper', 'steel rule'], cautions: [], needs: [], read: { of: `part/${m.ref}`, label: labelOf(build, m.ref), unit: 'mm', expected: m.expected } }))
+  return [...done, ...open].map(m => ({ id: `measure/${m.ref}`, phase: 'measure', title: m.title, why: m.why, station: 'fit', minutes: 3, waitHours: 0, whole: false, tools: ['calliper', 'steel rule'], cautions: [], needs: [], read: { of: `part/${m.ref}`, label: labelOf(build, m.ref), unit: 'mm', expected: m.expected, ...rangeOf(build, m.ref) } }))
 }
 
 function fixSteps(build: Build, fit: FitResult): Step[] {
@@ -36,7 +44,7 @@ function fixSteps(build: Build, fit: FitResult): Step[] {
     const change = fix.changes.find(c => c.ref === fix.read)
     return [{
       id, phase: fix.when === 'before finish' ? 'wood' : 'assembly', title: fix.title, why: `${joint?.title ?? chosen.joint}. ${fix.note}`, station: 'fit', minutes: fix.minutes, waitHours: fix.tools.includes('wood glue') ? 12 : 0, whole: fix.tools.includes('wood glue'), tools: fix.tools, cautions: fix.cautions, needs: [],
-      ...(fix.read && change ? { read: { of: `part/${fix.read}`, label: labelOf(build, fix.read), unit: 'mm' as const, expected: change.value } } : {}),
+      ...(fix.read && change ? { read: { of: `part/${fix.read}`, label: labelOf(build, fix.read), unit: 'mm' as const, expected: change.value, ...rangeOf(build, fix.read) } } : {}),
     }]
   })
 }
@@ -86,14 +94,14 @@ function testSteps(build: Build): Step[] {
   const readings = meterAtJack(build)
   const pulls = pullsOf(build).length
   return [
-    ...readings.map((r): Step => ({ id: `test/${r.key}`, phase: 'test', title: `Meter at the jack: ${r.label}`, why: 'Before any cover is screwed down. Volume and tone full up.', station: 'meter', minutes: 2, waitHours: 0, whole: false, tools: ['meter', 'open lead'], cautions: [], needs: [], read: { of: `meter.${r.key}`, label: r.label, unit: 'Ω', expected: Number.isFinite(r.ohms) ? r.ohms : undefined } })),
+    ...readings.map((r): Step => ({ id: `test/${r.key}`, phase: 'test', title: `Meter at the jack: ${r.label}`, why: 'Before any cover is screwed down. Volume and tone full up.', station: 'meter', minutes: 2, waitHours: 0, whole: false, tools: ['meter', 'open lead'], cautions: [], needs: [], read: { of: `meter.${r.key}`, label: r.label, unit: 'Ω', expected: Number.isFinite(r.ohms) ? r.ohms : undefined, min: 0, max: 1e9 } })),
     { id: 'test/tap', phase: 'test', title: 'One string on, amplifier low: tap every pole in every position', why: `${pulls ? 'Pull switches too. ' : ''}A silent position is an open joint or a wrong lug. Never open a mains amplifier.`, station: 'meter', minutes: 10, waitHours: 0, whole: false, tools: ['screwdriver', 'amplifier', 'lead'], cautions: ['strings'], needs: readings.map(r => `test/${r.key}`) },
   ]
 }
 
 function setupSteps(build: Build): Step[] {
   const common = { phase: 'setup' as const, station: 'setup' as const, waitHours: 0, whole: false, cautions: ['strings'] as const, tools: ['feeler gauge', 'steel rule', 'tuner'] }
-  const own = setupWork(build).adjustments.map((a): Step => ({ ...common, id: `setup/${a.id}`, title: a.title, why: a.why, minutes: 10, needs: [], read: { of: `setup.${a.id}`, label: a.title, unit: 'mm', expected: a.target } }))
+  const own = setupWork(build).adjustments.map((a): Step => ({ ...common, id: `setup/${a.id}`, title: a.title, why: a.why, minutes: 10, needs: [], read: { of: `setup.${a.id}`, label: a.title, unit: 'mm', expected: a.target, min: 0, max: 12 } }))
   const chain = [
     { ...common, id: 'setup/strings', title: 'String up and tune', why: 'Stretch each string and tune again until it stays.', minutes: 20, needs: [] as string[] },
     ...own,

@@ -19,7 +19,7 @@ export interface Step {
   cautions: readonly CautionId[]
   needs: readonly string[]
   /** What to read when it is done, and the unit it is typed in. */
-  read?: { of: string; label: string; unit: 'mm' | 'Ω'; expected: number | undefined }
+  read?: { of: string; label: string; unit: 'mm' | 'Ω'; expected: number | undefined; min: number; max: number }
 }
 
 export type StepStatus = 'done' | 'skipped' | 'next' | 'ready' | 'waiting'

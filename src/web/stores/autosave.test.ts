@@ -19,6 +19,7 @@ function workshop() {
     }
     if (init?.method !== 'PUT') return answer(200, stored)
     at.puts++
+    if (body!.build.note === 'refuse me') return answer(422, { error: { code: 'bad-build', message: 'Refused.', problems: [{ path: 'note', reason: 'not this one' }] } })
     if (body!.revision !== at.revision) return answer(409, { error: { code: 'stale', message: 'Somebody saved a newer copy.', problems: [] }, current: stored })
     at.build = body!.build
     at.revision++
@@ -76,6 +77,18 @@ describe('saving by itself', () => {
     await vi.advanceTimersByTimeAsync(5000)
     expect(at.build.note).toBe('kept')
     expect(useBuild.getState().save).toBe('saved')
+  })
+
+  it('says why the workshop refused it, sends it no more, and goes on after the next change', async () => {
+    note('refuse me')
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(at.puts).toBe(1)
+    expect(useBuild.getState()).toMatchObject({ save: 'refused', refusal: 'note: not this one' })
+    undo()
+    expect(useBuild.getState().save).toBe('saved')
+    note('better')
+    await settle()
+    expect(at.build.note).toBe('better')
   })
 
   it('takes up a draft that a closed tab left behind', async () => {

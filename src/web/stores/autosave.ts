@@ -37,7 +37,11 @@ async function saveNow(): Promise<void> {
     if (more) { keepDraft({ revision: r.revision, build: current.build }); later(0) } else dropDraft(build.id)
   } catch (e) {
     if (e instanceof Refused && e.status === 409 && e.current) patch({ save: 'conflict', theirs: e.current })
-    else { patch({ save: 'offline' }); later(RETRY_MS) }
+    else if (e instanceof Refused && e.status < 500) {
+      // Sending it again would be refused again: say why, and wait for the next change.
+      const [first] = e.problems
+      patch({ save: 'refused', refusal: first ? `${first.path}: ${first.reason}` : e.message })
+    } else { patch({ save: 'offline' }); later(RETRY_MS) }
   } finally {
     running = false
   }
@@ -53,12 +57,12 @@ export function startAutosave(): () => void {
   return useBuild.subscribe((s, before) => {
     if (!s.build || s.build === before.build) return
     if (s.build === s.known) {
-      if (s.save === 'unsaved' || s.save === 'offline') { dropDraft(s.build.id); s.patch({ save: 'saved' }) }
+      if (s.save !== 'saved' && s.save !== 'conflict') { dropDraft(s.build.id); s.patch({ save: 'saved' }) }
       return
     }
     keepDraft({ revision: s.revision, build: s.build })
     if (s.save === 'conflict') return
-    if (s.save === 'saved') s.patch({ save: 'unsaved' })
+    if (s.save === 'saved' || s.save === 'refused') s.patch({ save: 'unsaved' })
     later(PAUSE_MS)
   })
 }

@@ -3,7 +3,7 @@ import { create } from 'zustand'
 import type { Build } from '../../core/build/build.ts'
 import type { StoredBuild } from './api.ts'
 
-export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict'
+export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'refused' | 'conflict'
 
 interface BuildState {
   build: Build | undefined
@@ -13,9 +13,11 @@ interface BuildState {
   save: SaveState
   /** The newer copy somebody else saved, while both are kept. */
   theirs: StoredBuild | undefined
+  /** Why the workshop refused the document, in its words. */
+  refusal: string | undefined
   open: (stored: StoredBuild, draft?: Build) => void
   edit: (change: (b: Build) => Build) => void
-  patch: (s: Partial<Pick<BuildState, 'known' | 'revision' | 'save' | 'theirs'>>) => void
+  patch: (s: Partial<Pick<BuildState, 'known' | 'revision' | 'save' | 'theirs' | 'refusal'>>) => void
 }
 
 /** How many steps back undo reaches. */
@@ -24,7 +26,7 @@ const HISTORY = 200
 /** The open build. Undo covers the document alone, not what the server said of it. */
 export const useBuild = create<BuildState>()(temporal(
   set => ({
-    build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined,
+    build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined, refusal: undefined,
     open: (stored, draft) => set({ build: draft ?? stored.build, known: stored.build, revision: stored.revision, save: draft ? 'unsaved' : 'saved', theirs: undefined }),
     edit: change => set(s => (s.build ? { build: change(s.build) } : s)),
     patch: s => set(s),

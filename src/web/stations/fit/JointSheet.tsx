@@ -98,8 +98,8 @@ function BandEditor({ joint }: { joint: Joint }) {
     <details className="text-[15px]">
       <summary className="min-h-8 cursor-pointer text-muted">Snug band and its source</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
-        <LengthField label="Snug from" mm={low} max={high - 0.001} onMm={v => set(v, high)} />
-        <LengthField label="to" mm={high} min={low + 0.001} onMm={v => set(low, v)} />
+        <LengthField label="Snug from" mm={low} min={-1000} max={high - 0.001} onMm={v => set(v, high)} />
+        <LengthField label="to" mm={high} min={low + 0.001} max={1000} onMm={v => set(low, v)} />
         {own && <Button onClick={() => editBuild(b => { const { [joint.family]: gone, ...bands } = b.bands; void gone; return { ...b, bands } })}>Back to the table’s band</Button>}
         <p className="basis-full text-muted">{BANDS[joint.family].label}. {own ? 'Your own band for this build.' : joint.source}.</p>
       </div>

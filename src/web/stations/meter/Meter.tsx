@@ -35,7 +35,7 @@ export function Meter() {
             <div><p className="text-[15px] text-muted">fine from … to</p><span className="figure text-[24px]">{show(hand.low)} … {show(hand.high)}</span></div>
           </div>
           <div className="flex flex-wrap items-end gap-6">
-            <ValueField label="It reads" text={hand.reading === undefined ? '' : formatResistance(hand.reading, 4).replace('\u202f', ' ')} placeholder="8.5k" large wide parse={t => (/^(ol|open|1\.?)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))} onValue={v => editBuild(b => takeReading(b, { of: `meter.${hand.key}`, value: v, doubt: Math.max(1, v * 0.01), at: now(), with: 'meter' }))} />
+            <ValueField label="It reads" text={hand.reading === undefined ? '' : formatResistance(hand.reading, 4).replace('\u202f', ' ')} placeholder="8.5k" large wide parse={t => (/^(ol|open|1\.?)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))} check={v => (v > 1e9 ? 'is beyond any meter; type OL when it shows nothing' : undefined)} onValue={v => editBuild(b => takeReading(b, { of: `meter.${hand.key}`, value: v, doubt: Math.max(1, v * 0.01), at: now(), with: 'meter' }))} />
             <p className={`flex-1 text-[18px] ${hand.verdict === 'as expected' ? 'text-snug' : ''}`}><b className="font-semibold">{hand.verdict[0]!.toUpperCase() + hand.verdict.slice(1)}.</b> {hand.meaning}</p>
           </div>
           <p className="text-[16px] text-muted">Type OL or open when the meter shows nothing. Copper’s resistance rises 0.39 % a degree (IEC 60028): read at room temperature. The pots count ±20 % unless they were measured.</p>
