@@ -19,7 +19,7 @@ describe('the command line', () => {
     expect(r.stderr).toBe('')
   })
   it('drill prints the hole list', () => expect((JSON.parse(run(['drill', HERON_FILE]).stdout) as unknown[]).length).toBeGreaterThan(15))
-  it('schema prints the schema', () => expect(JSON.parse(run(['schema']).stdout)).toMatchObject({ title: 'Snug Bolt build, version 1' }))
+  it('schema prints the schema', () => expect(JSON.parse(run(['schema']).stdout)).toMatchObject({ title: 'Snug Bolt build, version 2' }))
   it('sample heron prints a build that the other commands read from standard input', () => {
     const sample = run(['sample', 'heron'])
     expect(sample.status).toBe(0)

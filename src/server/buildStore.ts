@@ -1,11 +1,20 @@
 import { and, asc, eq, sql } from 'drizzle-orm'
-import type { Build } from '../core/build/build.ts'
+import { VERSION, type Build } from '../core/build/build.ts'
+import { readBuild } from '../core/build/readBuild.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
 
 export interface StoredBuild { build: Build; revision: number; updatedAt: string }
 
-const stored = (r: typeof builds.$inferSelect): StoredBuild => ({ build: r.document, revision: r.revision, updatedAt: r.updatedAt.toISOString() })
+/** Documents written by an older version are brought up to the present one as they are read. */
+const present = (document: Build): Build => {
+  if (document.version === VERSION) return document
+  const r = readBuild(document)
+  if (!r.ok) throw new Error(`a stored build cannot be read: ${r.problems[0]!.path} ${r.problems[0]!.reason}`)
+  return r.build
+}
+
+const stored = (r: typeof builds.$inferSelect): StoredBuild => ({ build: present(r.document), revision: r.revision, updatedAt: r.updatedAt.toISOString() })
 
 /** Builds in the database. A write either happens whole at the expected revision, or not at all. */
 export const buildStore = (db: Database) => ({

@@ -25,6 +25,7 @@ function shaped(s: Shape): Build {
     for (const [k, v] of Object.entries(dims)) p.dims[k] = { ...p.dims[k]!, value: v }
   }
   b.instrument = {
+    ...b.instrument,
     strings: s.strings,
     handedness: s.left ? 'left' : 'right',
     tuning: Array.from({ length: s.strings }, (_, i) => NOTES[i % NOTES.length]!),

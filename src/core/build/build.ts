@@ -1,15 +1,18 @@
-import { ArrayMaxSize, ArrayMinSize, Equals, IsArray, IsIn, IsISO8601, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsBoolean, IsIn, IsISO8601, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
 import { Dimension } from '../units/dimension.ts'
 import { LENGTH_DISPLAYS, type LengthDisplay } from '../units/length.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
 import { Part } from '../parts/part.ts'
+import { FEATURE_ROLE_NAMES, type FeatureRole } from '../parts/featureRoles.ts'
 import { Circuit } from './circuitRecord.ts'
+import { FINISH_NAMES, type FinishName } from './finishNames.ts'
 import { IsBandTable } from './validators/isBandTable.ts'
+import { IsNumberTable } from './validators/isNumberTable.ts'
 import { IsSlotTable } from './validators/isSlotTable.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const FORMAT = 'snugbolt-build'
-export const VERSION = 1
+export const VERSION = 2
 
 const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/
@@ -19,6 +22,16 @@ const DAY_MESSAGE = { message: 'must be a day, YYYY-MM-DD' }
 const STAMP = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{3})?Z$/
 const STAMP_MESSAGE = { message: 'must be a time in UTC, YYYY-MM-DDTHH:MM:SSZ' }
 const REAL_DAY = { strict: true }
+
+export const BRIDGE_SORTS = ['flat plate', 'stud bridge', 'rocking tremolo, six screws', 'rocking tremolo, two posts', 'double-locking tremolo', 'floating bridge'] as const
+export type BridgeSort = (typeof BRIDGE_SORTS)[number]
+
+/** What holds the pickups. */
+export const MOUNTINGS = ['in the body', 'on the guard', 'in rings'] as const
+export type Mounting = (typeof MOUNTINGS)[number]
+
+export const EXTRAS = ['guard', 'back cover', 'control plate', 'jack plate', 'ferrules', 'string trees', 'battery'] as const
+export type Extra = (typeof EXTRAS)[number]
 
 /** What kind of instrument it is. Tuning is given from the thinnest string, one note name a string. */
 export class Instrument {
@@ -32,8 +45,27 @@ export class Instrument {
   @Matches(NOTE, { each: true, message: 'each note must be like E4, F#3 or Bb2' })
   tuning!: string[]
 
-  @IsInt() @Min(1) @Max(4)
+  @IsInt() @Min(0) @Max(4)
   pickups!: number
+
+  @IsIn(BRIDGE_SORTS)
+  bridge!: BridgeSort
+
+  @IsIn(MOUNTINGS)
+  mounting!: Mounting
+
+  @IsInt() @Min(0) @Max(4)
+  volumes!: number
+
+  @IsInt() @Min(0) @Max(4)
+  tones!: number
+
+  @IsInt() @Min(0) @Max(4)
+  switches!: number
+
+  /** What else it has: each brings slots of its own. */
+  @IsArray() @ArrayMaxSize(EXTRAS.length) @ArrayUnique() @IsIn(EXTRAS, { each: true })
+  extras!: Extra[]
 }
 
 /** A point on the body: from the pocket's end wall along the centre line, and off it to the treble side. */
@@ -50,6 +82,10 @@ export class Placements {
   /** Front edge of the bridge plate. Left out: the layout proposes it. */
   @IsOptional() @Nested(() => BodyPlace)
   bridge?: BodyPlace
+
+  /** A guard off its nominal place, towards the bridge and the treble side. */
+  @IsOptional() @Nested(() => BodyPlace)
+  guard?: BodyPlace
 
   /** Strap buttons, in the edge of the body. */
   @IsOptional() @IsArray() @ArrayMaxSize(6) @NestedEach(() => BodyPlace)
@@ -81,8 +117,16 @@ export class SetupTargets {
 
 /** Which finish, and in what air. */
 export class FinishChoice {
-  @IsIn(['dye and hard-wax oil'])
-  system!: 'dye and hard-wax oil'
+  @IsIn(FINISH_NAMES)
+  system!: FinishName
+
+  /** Dry film on each face, mm; left out: what the system usually builds. */
+  @IsOptional() @Nested(() => Dimension)
+  film?: Dimension
+
+  /** Kinds of places that are masked or chased, so that no film stays in them. */
+  @IsOptional() @IsArray() @ArrayUnique() @IsIn(FEATURE_ROLE_NAMES, { each: true })
+  masked?: FeatureRole[]
 
   @IsString() @MaxLength(40)
   colour!: string
@@ -98,6 +142,49 @@ export class FinishChoice {
 
   @IsNumber(number) @Min(1) @Max(100)
   relativeHumidity!: number
+}
+
+/** The air where the instrument is measured, and where it will live. */
+export class Climate {
+  @IsNumber(number) @Min(1) @Max(99) atBench!: number
+  @IsNumber(number) @Min(1) @Max(99) driest!: number
+  @IsNumber(number) @Min(1) @Max(99) dampest!: number
+  @IsNumber(number) @Min(-10) @Max(50) celsius!: number
+}
+
+export const COST_KINDS = ['freight', 'consumable', 'tool'] as const
+export type CostKind = (typeof COST_KINDS)[number]
+
+/** A line of the cost sheet that is no part: freight, consumables, a tool. */
+export class CostLine {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsIn(COST_KINDS)
+  kind!: CostKind
+
+  @IsString() @MinLength(1) @MaxLength(120)
+  what!: string
+
+  @IsNumber(number) @Min(0) @Max(1e7)
+  cost!: number
+
+  /** Already there: counted at nothing. */
+  @IsOptional() @IsBoolean()
+  owned?: boolean
+}
+
+/** What stood when everything was fitted dry: later changes are told against it. */
+export class Trial {
+  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  at!: string
+
+  @IsObject() @IsSlotTable()
+  slots!: Record<string, string>
+
+  /** Clearance of each joint then, mm. */
+  @IsObject() @IsNumberTable()
+  joints!: Record<string, number>
 }
 
 /** When the work starts and how many hours there are on each day of the week, Monday first. */
@@ -240,6 +327,19 @@ export class Build {
 
   @Nested(() => Calendar)
   calendar!: Calendar
+
+  @Nested(() => Climate)
+  climate!: Climate
+
+  /** What it may cost in all, in the build's currency. */
+  @IsOptional() @IsNumber(number) @Min(0) @Max(1e9)
+  budget?: number
+
+  @IsArray() @ArrayMaxSize(500) @NestedEach(() => CostLine)
+  costs!: CostLine[]
+
+  @IsArray() @ArrayMaxSize(50) @NestedEach(() => Trial)
+  trials!: Trial[]
 
   @IsArray() @ArrayMaxSize(5000) @NestedEach(() => Reading)
   readings!: Reading[]

@@ -2,8 +2,20 @@ import { VERSION } from './build.ts'
 
 type Document = Record<string, unknown>
 
+const isObject = (x: unknown): x is Document => typeof x === 'object' && x !== null && !Array.isArray(x)
+
+/** Version 1 knew one bridge screwed flat on the body, one volume, one tone and one switch, and no air, costs or trials. */
+function fromOne(d: Document): Document {
+  const parts = Array.isArray(d.parts) ? d.parts.map((p: unknown): unknown => isObject(p) && p.kind === 'bridge' && isObject(p.traits) && p.traits.sort === 'trapeze tail with bridge' ? { ...p, traits: { ...p.traits, sort: 'floating bridge' } } : p) : d.parts
+  return {
+    climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 }, costs: [], trials: [],
+    ...d, version: 2, parts,
+    instrument: isObject(d.instrument) ? { bridge: 'flat plate', mounting: 'in the body', volumes: 1, tones: 1, switches: 1, extras: [], ...d.instrument } : d.instrument,
+  }
+}
+
 /** From each older version to the next. Version 1 is the first that was published. */
-const STEPS: Record<number, (d: Document) => Document> = {}
+const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne }
 
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {

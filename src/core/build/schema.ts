@@ -43,13 +43,14 @@ export function buildSchema(): Schema {
       traitsOf: () => ({ type: 'object' }),
       isOutlinePoints: () => ({ type: 'array', minItems: 3, maxItems: 2000, items: { type: 'array', minItems: 2, maxItems: 2, items: { type: 'number', minimum: -2000, maximum: 2000 } } }),
       isSlotTable: () => ({ type: 'object', maxProperties: 100, propertyNames: { pattern: ID.source }, additionalProperties: { type: 'string', pattern: ID.source } }),
+      isNumberTable: () => ({ type: 'object', maxProperties: 500, additionalProperties: { type: 'number', minimum: -1e6, maximum: 1e6 } }),
       isBandTable: () => ({ type: 'object', maxProperties: 100, additionalProperties: { type: 'object', additionalProperties: false, required: ['low', 'high'], properties: { low: { type: 'number', minimum: -1000, maximum: 1000 }, high: { type: 'number', minimum: -1000, maximum: 1000 } } } }),
     },
   }) as unknown as Record<string, Schema>
   for (const d of Object.values(definitions)) d.additionalProperties = false
   definitions.Part!.allOf = Object.entries(PART_KINDS as Record<string, PartKindSpec>).map(([kind, spec]) => when('kind', kind, {
     dims: dimensions(spec.dims),
-    traits: { type: 'object', additionalProperties: false, required: Object.keys(spec.traits), properties: Object.fromEntries(Object.entries(spec.traits).map(([k, t]) => [k, { description: t.label, enum: [...t.values] }])) },
+    traits: { type: 'object', additionalProperties: false, required: Object.entries(spec.traits).filter(([, t]) => !t.optional).map(([k]) => k), properties: Object.fromEntries(Object.entries(spec.traits).map(([k, t]) => [k, { description: t.label, enum: [...t.values] }])) },
   }))
   definitions.Feature!.allOf = Object.entries(FEATURE_ROLES).map(([role, spec]) => when('role', role, { dims: dimensions(spec.dims) }))
   const { Build, ...rest } = definitions

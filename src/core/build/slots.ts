@@ -4,31 +4,61 @@ import type { PartKind } from '../parts/partKinds.ts'
 /** A place on the instrument that one part takes. */
 export interface Slot { id: string; label: string; kind: PartKind; optional?: true }
 
-const PICKUP_PLACES: Record<number, readonly [string, string][]> = {
-  1: [['pickup-bridge', 'Pickup']],
-  2: [['pickup-bridge', 'Bridge pickup'], ['pickup-neck', 'Neck pickup']],
-  3: [['pickup-bridge', 'Bridge pickup'], ['pickup-middle', 'Middle pickup'], ['pickup-neck', 'Neck pickup']],
-  4: [['pickup-bridge', 'Bridge pickup'], ['pickup-inner', 'Inner pickup'], ['pickup-middle', 'Middle pickup'], ['pickup-neck', 'Neck pickup']],
+const PICKUP_PLACES: Record<number, readonly string[]> = { 0: [], 1: ['bridge'], 2: ['bridge', 'neck'], 3: ['bridge', 'middle', 'neck'], 4: ['bridge', 'inner', 'middle', 'neck'] }
+
+const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
+
+/** Names of the pickups' places on an instrument, from the bridge to the neck. */
+export const pickupPlaces = (i: Instrument): readonly string[] => PICKUP_PLACES[i.pickups] ?? []
+
+/** `pot-tone`, `pot-tone-2`, …: the first keeps the plain name. */
+const row = (stem: string, label: string, kind: PartKind, count: number, optional?: true): Slot[] =>
+  Array.from({ length: count }, (_, k) => ({ id: k ? `${stem}-${k + 1}` : stem, label: k ? `${label} ${k + 1}` : label, kind, ...(optional ? { optional } : {}) }))
+
+/** What a bridge of each sort needs beside itself. */
+function bridgeSlots(i: Instrument): Slot[] {
+  switch (i.bridge) {
+    case 'flat plate': return [{ id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' }]
+    case 'rocking tremolo, six screws': return [{ id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' }, { id: 'tremolo-springs', label: 'Tremolo springs', kind: 'springs' }]
+    case 'rocking tremolo, two posts': case 'double-locking tremolo': return [{ id: 'posts', label: 'Bridge posts', kind: 'studs' }, { id: 'tremolo-springs', label: 'Tremolo springs', kind: 'springs' }]
+    case 'stud bridge': return [{ id: 'posts', label: 'Bridge posts', kind: 'studs' }, { id: 'tailpiece', label: 'Stop tail', kind: 'tailpiece' }, { id: 'tail-posts', label: 'Tail posts', kind: 'studs' }]
+    case 'floating bridge': return [{ id: 'tailpiece', label: 'Tailpiece', kind: 'tailpiece' }, { id: 'tail-screws', label: 'Tailpiece screws', kind: 'screws' }]
+  }
 }
 
 /** The slots of an instrument, from its own description. */
 export function slotsOf(i: Instrument): Slot[] {
+  const places = pickupPlaces(i)
+  const has = (x: Instrument['extras'][number]) => i.extras.includes(x)
+  const guard = has('guard') || i.mounting === 'on the guard'
   return [
     { id: 'body', label: 'Body', kind: 'body' },
     { id: 'neck', label: 'Neck', kind: 'neck' },
     { id: 'neck-screws', label: 'Neck screws', kind: 'screws' },
     { id: 'neck-plate', label: 'Neck plate', kind: 'plate', optional: true },
+    { id: 'shim', label: 'Neck shim', kind: 'shim', optional: true },
     { id: 'bridge', label: 'Bridge', kind: 'bridge' },
-    { id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' },
-    { id: 'nut', label: 'Nut', kind: 'nut' },
+    ...bridgeSlots(i),
+    ...(has('ferrules') ? [{ id: 'ferrules', label: 'String ferrules', kind: 'ferrules' as const }] : []),
+    ...(i.bridge === 'double-locking tremolo' ? [{ id: 'locking-nut', label: 'Locking nut', kind: 'locking-nut' as const }] : [{ id: 'nut', label: 'Nut', kind: 'nut' as const }]),
     { id: 'tuners', label: 'Tuners', kind: 'tuners' },
     { id: 'tuner-screws', label: 'Tuner screws', kind: 'screws' },
-    ...(PICKUP_PLACES[i.pickups] ?? []).map(([id, label]) => ({ id, label, kind: 'pickup' as const })),
-    { id: 'pot-volume', label: 'Volume', kind: 'pot' },
-    { id: 'pot-tone', label: 'Tone', kind: 'pot', optional: true },
-    { id: 'switch', label: 'Pickup switch', kind: 'switch', ...(i.pickups === 1 ? { optional: true as const } : {}) },
-    { id: 'cap-tone', label: 'Tone capacitor', kind: 'capacitor', optional: true },
+    ...(has('string trees') ? [{ id: 'trees', label: 'String trees', kind: 'trees' as const }] : []),
+    ...(guard ? [{ id: 'guard', label: 'Guard', kind: 'guard' as const }, { id: 'guard-screws', label: 'Guard screws', kind: 'screws' as const }] : []),
+    ...places.map(p => ({ id: `pickup-${p}`, label: places.length === 1 ? 'Pickup' : `${capital(p)} pickup`, kind: 'pickup' as const })),
+    ...(i.mounting === 'in rings' ? places.map(p => ({ id: `ring-${p}`, label: places.length === 1 ? 'Pickup ring' : `${capital(p)} ring`, kind: 'ring' as const })) : []),
+    ...(places.length ? [{ id: 'pickup-screws', label: 'Pickup screws', kind: 'screws' as const, optional: true as const }, { id: 'pickup-springs', label: 'Pickup springs', kind: 'springs' as const, optional: true as const }] : []),
+    ...row('pot-volume', 'Volume', 'pot', i.volumes),
+    ...row('pot-tone', 'Tone', 'pot', i.tones, true),
+    ...row('knob-volume', 'Volume knob', 'knob', i.volumes, true),
+    ...row('knob-tone', 'Tone knob', 'knob', i.tones, true),
+    ...row('switch', i.pickups > 1 ? 'Pickup switch' : 'Switch', 'switch', i.switches, i.pickups === 1 ? true : undefined),
+    ...row('cap-tone', 'Tone capacitor', 'capacitor', i.tones, true),
     { id: 'jack', label: 'Jack', kind: 'jack' },
+    ...(has('jack plate') ? [{ id: 'jack-plate', label: 'Jack plate', kind: 'plate' as const }] : []),
+    ...(has('control plate') ? [{ id: 'control-plate', label: 'Control plate', kind: 'plate' as const }] : []),
+    ...(has('back cover') ? [{ id: 'back-cover', label: 'Back cover', kind: 'plate' as const }] : []),
+    ...(has('battery') ? [{ id: 'battery', label: 'Battery', kind: 'battery' as const }] : []),
     { id: 'buttons', label: 'Strap buttons', kind: 'buttons' },
     { id: 'button-screws', label: 'Strap button screws', kind: 'screws' },
     { id: 'strings', label: 'Strings', kind: 'strings' },

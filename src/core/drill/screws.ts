@@ -15,3 +15,6 @@ export const leadHole = (diameter: number, wood: Wood): number => diameter * ROO
 /** Withdrawal resistance of a wood screw in side grain, N: 108.25 · G² · D · L, D and L in mm [published: Wood Handbook, fastenings]. */
 export const withdrawal = (specificGravity: number, diameter: number, threadInWood: number): number =>
   108.25 * specificGravity ** 2 * diameter * threadInWood
+
+/** Lengths in which wood screws are sold, mm [common practice]. */
+export const SCREW_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 70] as const

@@ -22,11 +22,20 @@ export interface FitResult {
 /** The build with one dimension or place set to what a piece of work makes of it. */
 export function applyChange(build: Build, c: Change, as: Partial<Dimension> & { planned?: true }): Build {
   const d = { value: c.value, doubt: c.doubt, basis: 'assumed' as const, ...as }
+  if (c.ref.startsWith('placements/guard.')) {
+    const zero = { value: 0, doubt: 0.2, basis: 'assumed' as const }
+    const old = build.placements.guard ?? { x: zero, y: zero }
+    return { ...build, placements: { ...build.placements, guard: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } } }
+  }
   if (c.ref.startsWith('placements/')) {
     const old = build.placements.bridge ?? { x: proposed(build), y: { value: 0, doubt: 0.3, basis: 'assumed' as const } }
     return { ...build, placements: { ...build.placements, bridge: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } } }
   }
   const { partId, path } = splitRef(c.ref)
+  if (c.points) {
+    const outline = { points: c.points.map(([x, y]): [number, number] => [x, y]), smooth: false, doubt: c.doubt }
+    return { ...build, parts: build.parts.map(p => (p.id === partId ? { ...p, features: p.features.map(f => (path === `features.${f.id}.outline` ? { ...f, outline } : f)) } : p)) }
+  }
   return { ...build, parts: build.parts.map(p => (p.id === partId && specAt(p, path) ? withDimension(p, path, d) : p)) }
 }
 

@@ -39,12 +39,21 @@ export function bridgeLine(build: Build): BridgeLine | undefined {
   const aim = Math.max((low + high) / 2, Math.min(TRAVEL_RESERVE, high))
   const ideal = linear([[1, scale], [-1, toHeel], [-1, front]], -aim)
   const placed = build.placements.bridge?.x
+  const drilled = placed ? undefined : placeFromPosts(build)
   const place: Quantity = placed
     ? fromSource({ id: 'placements/bridge.x', label: 'pocket end to bridge plate', value: placed.value, doubt: placed.doubt, basis: placed.basis })
-    : ideal
+    : drilled ?? ideal
   const foremost = linear([[1, toHeel], [1, place], [1, front]])
   const start = fromSource({ id: 'table/compensation', label: 'starting compensation', value: 0, doubt: COMPENSATION_DOUBT, basis: 'assumed' })
-  return { ahead: linear([[1, scale], [-1, foremost], [1, start]]), low, high, place, proposed: !placed, ideal, compensation, foremost }
+  return { ahead: linear([[1, scale], [-1, foremost], [1, start]]), low, high, place, proposed: !placed && !drilled, ideal, compensation, foremost }
+}
+
+/** Where the body's post holes put the plate's front edge: mean of the posts' places, less the posts' set-back. */
+function placeFromPosts(build: Build): Quantity | undefined {
+  const body = partIn(build, 'body'), setBack = quantityAt(partIn(build, 'bridge'), 'dims.postBehindFront')
+  const holes = body?.features.filter(f => f.role === 'stud-hole' && f.serves === 'posts') ?? []
+  if (!body || !setBack || holes.length === 0) return undefined
+  return linear([...holes.map(h => [1 / holes.length, need(body, `features.${h.id}.x`)] as const), [-1, setBack]])
 }
 
 /** Off-centre place of the bridge, towards the treble side, mm. */

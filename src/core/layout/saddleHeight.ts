@@ -35,7 +35,7 @@ export const nutHeight = (build: Build): number =>
  * [geometry; handbook section 4]. The neck lies in the pocket's plane, θ = 0, unless a shim tilts it:
  * H is taken at the heel's end, where a shim of thickness s over a pocket of length p lifts by s and turns by atan(s/p).
  */
-export function saddleHeight(build: Build, shim = 0): SaddleHeight | undefined {
+export function saddleHeight(build: Build, shim = shimIn(build)): SaddleHeight | undefined {
   const neck = partIn(build, 'neck'), bridge = partIn(build, 'bridge'), pocket = pocketOf(build), line = bridgeLine(build)
   if (!neck || !bridge || !pocket || !line) return undefined
   const pocketLength = pocket.at('length').value
@@ -49,6 +49,9 @@ export function saddleHeight(build: Build, shim = 0): SaddleHeight | undefined {
   const low = need(bridge, 'dims.saddleLow'), high = need(bridge, 'dims.saddleHigh')
   return { needed, aboveLowest: linear([[1, needed], [-1, low]]), range: linear([[1, high], [-1, low]]), heelToSaddle, pocketLength }
 }
+
+/** Thickness at the heel's end of the shim that is chosen, mm; 0 without one. */
+const shimIn = (build: Build): number => partIn(build, 'shim')?.dims.thick?.value ?? 0
 
 /** Thickness at the heel's end of a wedge that changes the needed saddle height by `rise`, mm. */
 export const shimFor = (rise: number, h: Pick<SaddleHeight, 'heelToSaddle' | 'pocketLength'>): number =>

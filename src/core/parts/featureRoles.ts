@@ -14,10 +14,13 @@ const rout = {
   corner: mm('corner radius', 0, 60, 4, 'Lay drill shanks into the corner until one touches all along.'),
   depth: mm('depth', 0.5, 80, 18, 'Depth rod of the calliper, at three places.'),
 }
+const { depth: _depth, ...opening } = rout
+void _depth
 
 /**
  * Places on a part where another part goes in or through, and their dimensions. Datum: the body's is the pocket's
- * end wall on the centre line, the neck's the fingerboard edge of the nut, the bridge's its foremost saddle point;
+ * end wall on the centre line, the neck's the fingerboard edge of the nut, the bridge's its foremost saddle point,
+ * a guard's its neck notch where the body's pocket ends; a donor's the fingerboard edge of the nut;
  * x runs towards the bridge, y to the treble side.
  */
 export const FEATURE_ROLES = {
@@ -37,6 +40,14 @@ export const FEATURE_ROLES = {
   'jack-hole': { label: 'Jack hole', dims: hole },
   'tuner-hole': { label: 'Tuner hole', dims: hole },
   'screw-hole': { label: 'Screw hole', dims: hole },
+  'stud-hole': { label: 'Post hole', dims: hole },
+  'ferrule-hole': { label: 'Ferrule hole', dims: hole },
+  'tremolo-rout': { label: 'Tremolo rout', dims: rout },
+  'spring-cavity': { label: 'Spring cavity', dims: rout },
+  'battery-box': { label: 'Battery box', dims: rout },
+  'channel': { label: 'Wire channel', dims: hole },
+  'rod-notch': { label: 'Truss rod notch', dims: { ...place, length: mm('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'), width: mm('width', 2, 60, 12, 'Calliper, inside jaws.') } },
+  'cut-out': { label: 'Cut-out', dims: opening },
 } as const satisfies Record<string, { label: string; dims: Record<string, DimensionSpec> }>
 
 export type FeatureRole = keyof typeof FEATURE_ROLES

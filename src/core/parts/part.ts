@@ -1,4 +1,4 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
 import type { Dimension } from '../units/dimension.ts'
 import { FEATURE_ROLES, FEATURE_ROLE_NAMES, type FeatureRole } from './featureRoles.ts'
 import { ID, ID_MESSAGE } from './ids.ts'
@@ -16,6 +16,13 @@ export class OutlineData {
 
   @IsBoolean()
   smooth!: boolean
+
+  /** Half-width of doubt of the whole edge, mm; left out: ±0.5. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(50)
+  doubt?: number
 }
 
 /** A hole, rout or pocket of a part. */
@@ -42,6 +49,11 @@ export class Feature {
   @IsObject()
   @DimensionsOf(o => (FEATURE_ROLES[(o as Feature).role] as { dims: Record<string, DimensionSpec> } | undefined)?.dims)
   dims!: Record<string, Dimension>
+
+  /** Its true shape about its own place, where it is no rectangle with rounded corners. */
+  @IsOptional()
+  @Nested(() => OutlineData)
+  outline?: OutlineData
 }
 
 /** One string of a set. */
@@ -82,6 +94,41 @@ export class Stock {
   @IsString()
   @MaxLength(80)
   place?: string
+
+  /** Who sells it or whom it came from. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  supplier?: string
+
+  /** Share of the parcel's freight. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(1e7)
+  freight?: number
+
+  /** Days from order to arrival, as the supplier says. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(730)
+  waitDays?: number
+
+  /** How many of it there are; left out: one, or as many as wanted when it is to buy. */
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(10000)
+  count?: number
+
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  ordered?: string
+
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  arrived?: string
 
   @IsOptional()
   @IsIn(['here', 'ordered', 'to buy'])
@@ -137,4 +184,21 @@ export class Part {
   @IsOptional()
   @Nested(() => Stock)
   stock?: Stock
+
+  /** Colour on the map, #rrggbb. */
+  @IsOptional()
+  @Matches(/^#[0-9a-f]{6}$/, { message: 'must be a colour like #2f6f4f' })
+  colour?: string
+
+  /** The donor instrument that it was taken from. */
+  @IsOptional()
+  @Matches(ID, ID_MESSAGE)
+  donor?: string
+
+  /** What a donor gave when it was taken apart. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @Matches(ID, { each: true, ...ID_MESSAGE })
+  gave?: string[]
 }

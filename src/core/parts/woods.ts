@@ -9,12 +9,15 @@ export interface Wood {
   leadShare: 0.7 | 0.9
   openPored: boolean
   /** Dimensional change per 1 % moisture, tangential and radial. */
-  changeTangential?: number
-  changeRadial?: number
+  changeTangential: number
+  changeRadial: number
+  /** Where those come from when it is another place than the rest. */
+  movementSource?: string
   source: string
 }
 
 const FPL = 'USDA FPL Wood Handbook, strength and dimensional-change tables [published]'
+const RECALLED = 'from memory of the Wood Handbook’s dimensional-change table'
 const MEMORY = 'from memory'
 
 /**
@@ -23,14 +26,14 @@ const MEMORY = 'from memory'
  */
 export const WOODS: readonly Wood[] = [
   { name: 'hard maple', specificGravity: 0.63, sideHardness: 6400, leadShare: 0.9, openPored: false, changeTangential: 0.00353, changeRadial: 0.00165, source: FPL },
-  { name: 'white ash', specificGravity: 0.6, sideHardness: 5900, leadShare: 0.9, openPored: true, source: FPL },
-  { name: 'black walnut', specificGravity: 0.55, sideHardness: 4500, leadShare: 0.9, openPored: true, source: FPL },
-  { name: 'red maple', specificGravity: 0.54, sideHardness: 4200, leadShare: 0.9, openPored: false, source: FPL },
-  { name: 'black cherry', specificGravity: 0.5, sideHardness: 4200, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'white ash', changeTangential: 0.00274, changeRadial: 0.00169, movementSource: RECALLED, specificGravity: 0.6, sideHardness: 5900, leadShare: 0.9, openPored: true, source: FPL },
+  { name: 'black walnut', changeTangential: 0.00274, changeRadial: 0.0019, movementSource: RECALLED, specificGravity: 0.55, sideHardness: 4500, leadShare: 0.9, openPored: true, source: FPL },
+  { name: 'red maple', changeTangential: 0.00289, changeRadial: 0.00137, movementSource: RECALLED, specificGravity: 0.54, sideHardness: 4200, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'black cherry', changeTangential: 0.00248, changeRadial: 0.00126, movementSource: RECALLED, specificGravity: 0.5, sideHardness: 4200, leadShare: 0.9, openPored: false, source: FPL },
   { name: 'yellow-poplar', specificGravity: 0.42, sideHardness: 2400, leadShare: 0.9, openPored: false, changeTangential: 0.00289, changeRadial: 0.00158, source: FPL },
-  { name: 'red alder', specificGravity: 0.41, sideHardness: 2600, leadShare: 0.9, openPored: false, source: FPL },
-  { name: 'basswood', specificGravity: 0.37, sideHardness: 1800, leadShare: 0.9, openPored: false, source: FPL },
-  { name: 'paulownia', specificGravity: 0.27, sideHardness: 1300, leadShare: 0.7, openPored: true, source: MEMORY },
+  { name: 'red alder', changeTangential: 0.00256, changeRadial: 0.00151, movementSource: RECALLED, specificGravity: 0.41, sideHardness: 2600, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'basswood', changeTangential: 0.0033, changeRadial: 0.0023, movementSource: RECALLED, specificGravity: 0.37, sideHardness: 1800, leadShare: 0.9, openPored: false, source: FPL },
+  { name: 'paulownia', changeTangential: 0.0019, changeRadial: 0.0009, movementSource: MEMORY, specificGravity: 0.27, sideHardness: 1300, leadShare: 0.7, openPored: true, source: MEMORY },
 ]
 
 export const WOOD_NAMES = WOODS.map(w => w.name)

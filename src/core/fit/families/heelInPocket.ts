@@ -4,7 +4,9 @@ import { refOf } from '../../build/quantityAt.ts'
 import { pocketOf } from '../../layout/bridgeLine.ts'
 import { fromSource, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { filmOn } from '../film.ts'
 import type { Fix, JointFamily } from '../joint.ts'
+import { seasonOf } from '../season.ts'
 
 /** Half-width that chisel and scraper hold on a pocket wall, mm [from memory]. */
 const BY_HAND = 0.06
@@ -17,13 +19,15 @@ export const heelInPocket: JointFamily = ({ build, layout }) => {
   const end = layout.nutToHeelEnd, p = pocket.at('length').value
   const width = (id: string, title: string, pocketKey: string, heelKey: string, x: number) => {
     const heel = need(neck, `dims.${heelKey}`)
-    const clearance = subtract(pocket.at(pocketKey), heel)
+    const film = filmOn(build, pocket.body, 'neck-pocket')
+    const clearance = linear([[1, pocket.at(pocketKey)], [-1, heel], [-2, film]])
+    const season = seasonOf(build, { size: heel.value, wood: pocket.body.traits.wood }, { size: heel.value, wood: neck.traits.wood })
     return {
-      id, family: 'heel width' as const, title, clearance, at: [x, pocket.at('width').value / 2] as const, slots: ['neck', 'body'],
+      id, family: 'heel width' as const, title, clearance, season, at: [x, pocket.at('width').value / 2] as const, slots: ['neck', 'body'],
       meaning: { under: 'The pocket is too narrow. Forced in, the heel splits the pocket’s side.', over: 'The neck can turn in its pocket and the strings drift off the centre line.' },
       fixes: ({ low, high }: { low: number; high: number | undefined }): Fix[] => {
         const aim = (low + (high ?? low)) / 2
-        const change = { ref: refOf(pocket.body, path(pocketKey)), value: heel.value + aim, doubt: BY_HAND }
+        const change = { ref: refOf(pocket.body, path(pocketKey)), value: heel.value + aim + 2 * film.value, doubt: BY_HAND }
         const by = Math.abs(aim - clearance.value) / 2
         return clearance.value < low
           ? [{

@@ -1,12 +1,10 @@
 import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { pocketOf } from '../../layout/bridgeLine.ts'
+import { SCREW_LENGTHS } from '../../drill/screws.ts'
 import { exact, linear } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { Fix, JointFamily } from '../joint.ts'
-
-/** Lengths in which wood screws are sold, mm [common practice]. */
-export const SCREW_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 70] as const
 
 /** The neck screws: bite in the heel, and wood left between their points and the fingerboard. */
 export const neckScrews: JointFamily = ({ build, layout }) => {

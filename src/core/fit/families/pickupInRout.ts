@@ -1,11 +1,16 @@
 import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { edgeDistance } from '../../geometry/outline.ts'
-import { roundRectGap } from '../../geometry/roundRect.ts'
+import { toRemove } from '../../geometry/boolean.ts'
+import { slotsOf } from '../../build/slots.ts'
 import { stringAt } from '../../layout/layOut.ts'
-import { derived, fromSource, linear, subtract } from '../../units/quantity.ts'
+import { exact, fromSource, linear, subtract, type Quantity } from '../../units/quantity.ts'
+import type { Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
+import { filmOn } from '../film.ts'
 import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
+import { shapeGap } from '../shapeGap.ts'
+import { work } from '../work.ts'
 
 /** Gap per side that a rout is opened to, mm, and what a router with a template holds [from memory]. */
 const OPEN_TO = 0.7
@@ -30,6 +35,13 @@ function wallLeft({ layout }: FitContext, id: string, grow: number): number {
   return left - grow
 }
 
+/** Offset of a pickup that hangs on the guard from the middle of its rout: guard's and body's places bring their doubts. */
+function hangs(c: FitContext, slot: string, k: 'x' | 'y', value: number): Quantity {
+  const guard = partIn(c.build, 'guard'), body = partIn(c.build, 'body')
+  const doubt = (p: Part | undefined) => p?.features.find(f => f.serves === slot && (f.role === 'cut-out' || f.role === 'pickup-rout'))?.dims[k]?.doubt ?? 0
+  return fromSource({ id: `offset/${slot}.${k}`, label: k === 'x' ? 'cut-out over rout, along the strings' : 'cut-out over rout, across the strings', value, doubt: Math.hypot(doubt(guard), doubt(body)), basis: 'computed' })
+}
+
 function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] {
   const { build, layout } = c
   const body = partIn(build, 'body')!, pickup = partIn(build, slot)
@@ -37,33 +49,36 @@ function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] 
   if (!pickup || !placed) return []
   const path = (k: string) => `features.${featureId}.${k}`
   const rout = (k: string) => need(body, path(k)), cover = (k: string) => need(pickup, `dims.${k}`)
-  const name = slot.replace('pickup-', '')
-  const title = `${name[0]!.toUpperCase()}${name.slice(1)} pickup`
-  const six = ['length', 'width', 'corner'].map(rout).concat(['length', 'width', 'corner'].map(cover))
-  const gapOf = (v: number[]) => roundRectGap({ length: v[0]!, width: v[1]!, corner: v[2]! }, { length: v[3]!, width: v[4]!, corner: v[5]! })
-  const gap = derived(v => gapOf(v).gap, six)
-  const { place, lengthGap, widthGap } = gapOf(six.map(q => q.value))
-  const where = place === 'corners' ? 'at the corners' : place === 'ends' ? 'along the strings' : 'across the strings'
+  const title = slotsOf(build.instrument).find(s => s.id === slot)?.label ?? slot
+  const feature = layout!.features.find(f => f.id === featureId && f.partId === body.id)!
+  const film = filmOn(build, body, 'pickup-rout')
+  const [dx, dy] = placed.on === 'guard' ? (['x', 'y'] as const).map((k, i) => hangs(c, slot, k, placed.centre[i]! - feature.centre[i]!)) as [Quantity, Quantity] : [exact(0), exact(0)]
+  const shaped = shapeGap({ part: body, base: `features.${featureId}`, shape: feature.shape, at: feature.centre }, { part: pickup, base: 'dims', shape: placed.shape }, dx, dy)
+  const gap = linear([[1, shaped.gap], [-1, film]])
+  const [tx, ty] = shaped.found.towards
+  const where = Math.abs(tx) > 0.2 && Math.abs(ty) > 0.2 ? 'at the corners' : Math.abs(tx) > Math.abs(ty) ? 'along the strings' : 'across the strings'
 
   const deep = subtract(rout('depth'), cover('depthBelowTop'))
   const floor = need(body, 'dims.thickness').value - rout('depth').value
   const out: FoundJoint[] = [
     {
-      id: `${slot}-rout`, family: 'pickup rout', title: `${title} in its rout`, clearance: gap, at: placed.centre, slots: [slot, 'body'],
+      id: `${slot}-rout`, family: 'pickup rout', title: `${title} in its rout`, clearance: gap, at: shaped.found.at, slots: [slot, 'body'],
       meaning: { under: `It is too large for the rout ${where} and will not go in.`, over: 'It can wander in the rout; its screws or ring alone hold it.' },
-      fixes: () => {
-        if (gap.value >= 0.3) return []
-        const want = { length: Math.max(rout('length').value, cover('length').value + 2 * OPEN_TO), width: Math.max(rout('width').value, cover('width').value + 2 * OPEN_TO) }
-        const corner = Math.min(rout('corner').value, cover('corner').value + OPEN_TO)
-        const parts = [lengthGap < OPEN_TO ? `${fixed(OPEN_TO - lengthGap, 1)} mm on both long sides` : '', widthGap < OPEN_TO ? `${fixed(OPEN_TO - widthGap, 1)} mm at both ends` : ''].filter(Boolean)
-        const wall = wallLeft(c, featureId, Math.max(OPEN_TO - lengthGap, 0))
-        return [{
-          method: 'open-rout', title: `Open the rout ${parts.join(' and ') || `to a corner radius of ${fixed(corner, 1)} mm`}`,
-          note: `To ${fixed(want.length, 1)} × ${fixed(want.width, 1)} mm, corners ${fixed(corner, 1)} mm.${Number.isFinite(wall) ? ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.` : ''}`,
-          minutes: 25, tools: ['router and template', 'or chisel and file', 'calliper'], risk: 'some', reversible: false, when: 'before finish', cautions: ['cutters', 'dust'],
-          changes: [{ ref: refOf(body, path('length')), value: want.length, doubt: BY_ROUTER }, { ref: refOf(body, path('width')), value: want.width, doubt: BY_ROUTER }, { ref: refOf(body, path('corner')), value: corner, doubt: BY_ROUTER }],
-          read: refOf(body, path(widthGap < lengthGap ? 'width' : 'length')),
-        }]
+      ...(placed.on === 'guard' || build.instrument.mounting === 'in rings' ? { limits: { low: 0.3, never: 0 } } : {}),
+      fixes: ({ low }) => {
+        if (gap.value >= low) return []
+        const room = Math.max(OPEN_TO, low) + film.value
+        const changes = shaped.read(room, BY_ROUTER)
+        const off = toRemove(feature.shape, placed.shape, room)
+        const wall = wallLeft(c, featureId, room - shaped.gap.value)
+        const size = (k: string) => changes.find(x => x.ref.endsWith(`.${k}`))?.value
+        const to = size('length') === undefined ? `By up to ${fixed(room - shaped.gap.value, 1)} mm` : `To ${fixed(size('length')!, 1)} × ${fixed(size('width')!, 1)} mm, corners ${fixed(size('corner') ?? 0, 1)} mm`
+        return [work({
+          method: 'open-rout', title: `Open the rout ${where} by up to ${fixed(room - shaped.gap.value, 1)} mm`,
+          note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout('depth').value, 0)} mm deep.${Number.isFinite(wall) ? ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.` : ''}${wall < 3 ? ' That wall will not stand.' : ''}`,
+          minutes: 25, tools: ['router and template', 'or chisel and file', 'calliper'], risk: wall < 3 ? 'high' : 'some', when: 'before finish', cautions: ['cutters', 'dust'], changes,
+          ...(size('length') === undefined ? {} : { read: refOf(body, path(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width')) }),
+        })]
       },
     },
     {

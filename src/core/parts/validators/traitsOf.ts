@@ -13,7 +13,7 @@ function problems(value: unknown, table: Table | undefined): string[] {
     if (!spec) out.push(`${key}: unknown choice; accepted: ${Object.keys(table).join(', ') || 'none'}`)
     else if (!spec.values.includes(v as string)) out.push(`${key}: ${spec.label} must be one of ${spec.values.join(', ')}`)
   }
-  for (const [key, spec] of Object.entries(table)) if (!(key in traits)) out.push(`${key}: ${spec.label} is missing; one of ${spec.values.join(', ')}`)
+  for (const [key, spec] of Object.entries(table)) if (!spec.optional && !(key in traits)) out.push(`${key}: ${spec.label} is missing; one of ${spec.values.join(', ')}`)
   return out
 }
 

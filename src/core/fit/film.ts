@@ -1,0 +1,20 @@
+import type { Build } from '../build/build.ts'
+import { FINISH_SYSTEMS } from '../finish/systems.ts'
+import type { FeatureRole } from '../parts/featureRoles.ts'
+import type { Part } from '../parts/part.ts'
+import { exact, fromSource, type Quantity } from '../units/quantity.ts'
+
+/** Places that are masked or chased after unless the build says otherwise [common practice]: bare routs are not worth it. */
+export const USUALLY_MASKED: readonly FeatureRole[] = ['neck-pocket', 'tuner-hole', 'pot-hole', 'switch-hole', 'jack-hole', 'stud-hole', 'ferrule-hole', 'screw-hole', 'rod-notch', 'channel', 'cut-out']
+
+/**
+ * Film that the finish will still put on one face of a hole or rout of this part, mm [common practice: a finished hole
+ * loses its film twice unless it is masked]. Nothing on a part that is finished already, and nothing where it is masked.
+ */
+export function filmOn(build: Build, part: Part, role: FeatureRole): Quantity {
+  if (part.kind !== 'body' || part.traits.surface === 'finished' || build.steps.some(s => s.step === 'finish/cure')) return exact(0)
+  if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return exact(0)
+  const own = build.finish.film, usual = FINISH_SYSTEMS[build.finish.system].film
+  const value = own?.value ?? usual.value, doubt = own?.doubt ?? usual.doubt
+  return value === 0 && doubt === 0 ? exact(0) : fromSource({ id: 'finish/film', label: 'film of the finish, each face', value, doubt, basis: own?.basis ?? 'assumed' })
+}

@@ -1,0 +1,89 @@
+import { maybe, mm, other } from '../dimensionSpec.ts'
+import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
+
+const thread = {
+  threadDiameter: mm('bushing thread diameter', 3, 20, 7, 'Calliper over the thread.'),
+  threadLength: mm('bushing thread length', 2, 40, 8, 'Calliper from the shoulder to the thread’s end.'),
+  hardware: mm('washer and nut together', 0.5, 8, 2.8, 'Calliper over washer and nut, stacked.'),
+  caseWidth: mm('case width', 4, 60, 24, 'Calliper over the case.'),
+  caseDepth: mm('case and lugs below the top', 3, 70, 12, 'Calliper from the shoulder to the lowest lug.'),
+}
+const shaft = { shaftDiameter: maybe(mm('shaft diameter', 2, 12, 6, 'Calliper over the shaft; over both halves of a split one.')) }
+
+/** Pickups, controls and what is soldered between them. Typical values [from memory]. */
+export const ELECTRIC_KINDS = {
+  pickup: {
+    label: 'Pickup', outline: true, features: [],
+    dims: {
+      length: mm('cover along the strings', 5, 120, 38, 'Calliper over the cover or bobbin.'),
+      width: mm('cover across the strings', 15, 200, 70, 'Calliper over the cover or bobbin, without its ears.'),
+      corner: mm('corner radius', 0, 40, 3, 'Lay drill shanks against the corner until the curve matches.'),
+      depthBelowTop: mm('pickup below the top, at its lowest', 2, 60, 16, 'Calliper from the cover’s set height to the lowest point.'),
+      poleSpread: mm('outer pole to outer pole', 10, 180, 50, 'Rule between the outer poles’ centres.'),
+      coils: other('count', 'coils', 1, 2, 1, 'Two rows of poles, or four leads: two coils.'),
+      dcResistance: other('resistance', 'winding resistance, all coils', 10, 200e3, 7e3, 'Meter over start and finish, coils in series.'),
+      inductance: other('inductance', 'inductance, all coils', 0.01, 60, 3, 'LCR meter at 1 kHz, or the leaflet.'),
+      capacitance: other('capacitance', 'winding capacitance', 1e-12, 5e-9, 100e-12, 'From the leaflet; or computed from the peak with a known load.'),
+      lossResistance: other('resistance', 'loss as parallel resistance', 1e4, 1e8, 1e6, 'From the leaflet; or fitted to the height of the peak.'),
+      coverHeight: maybe(mm('cover above its mounting tabs', 0, 40, 8, 'Calliper.')),
+      mountSpread: maybe(mm('mounting holes, centre to centre', 20, 200, 78, 'Rule between the holes’ centres.')),
+      tabHole: maybe(mm('hole in the mounting tabs', 1, 8, 3.2, 'Largest bit shank that slips in.')),
+      travel: maybe(mm('height range wanted', 0, 20, 5, 'From lowest to highest setting wanted.')),
+      leadLength: maybe(mm('lead length', 20, 1500, 300, 'Rule along the lead.')),
+      level: maybe(other('ratio', 'level against a single-coil', 0.01, 10, 1, 'Compare at the amplifier, same distance to the strings.')),
+    },
+    look: ['Leads: pairs that read a resistance are coils', 'Cover or bobbin without cracks, wax sealed', 'Magnet poles by compass'],
+    traits: { sort: trait('sort', ['single-coil', 'wide single-coil', 'double-coil']) },
+  },
+  pot: {
+    label: 'Potentiometer', outline: false, features: [],
+    dims: { ...thread, ...shaft, resistance: other('resistance', 'track resistance', 1e3, 1e7, 250e3, 'Meter over the outer lugs.') },
+    look: ['Shaft turns evenly', 'Reading grows smoothly from end to end on the meter'],
+    traits: { shaft: maybeTrait('shaft', ['split', 'smooth', 'spline']), taper: trait('taper', ['linear', 'logarithmic'], 'logarithmic'), pull: trait('pull switch', ['none', 'two-pole changeover']) },
+  },
+  switch: {
+    label: 'Switch', outline: false, features: [], look: ['Every position clicks; meter from common to each lug'],
+    dims: {
+      caseWidth: thread.caseWidth, caseDepth: thread.caseDepth,
+      threadDiameter: maybe(thread.threadDiameter), threadLength: maybe(thread.threadLength), hardware: maybe(thread.hardware),
+      caseLength: maybe(mm('case length', 4, 90, 45, 'Calliper along the case.')),
+      leverLength: maybe(mm('slot that the lever needs', 2, 60, 26, 'Throw the lever from end to end, calliper over its travel at the plate.')),
+      leverWidth: maybe(mm('lever thickness', 0.5, 10, 1.4, 'Calliper.')),
+      screwSpread: maybe(mm('mounting screws, centre to centre', 5, 90, 41.3, 'Rule between the holes’ centres.')),
+    },
+    traits: { sort: trait('sort', ['three-way toggle', 'three-way blade', 'five-way blade', 'slide', 'mini toggle', 'rocker']) },
+  },
+  capacitor: {
+    label: 'Capacitor', outline: false, features: [],
+    dims: { capacitance: other('capacitance', 'capacitance', 1e-12, 1e-4, 22e-9, 'Meter on its capacitance range, one leg free.') },
+    look: ['Legs whole, value printed'],
+    traits: {},
+  },
+  resistor: {
+    label: 'Resistor', outline: false, features: [], look: ['Legs whole, bands readable'],
+    dims: { resistance: other('resistance', 'resistance', 0.1, 1e8, 220e3, 'Meter, one leg free.') },
+    traits: {},
+  },
+  jack: {
+    label: 'Output jack', outline: false, features: [],
+    dims: { ...thread, barrelLength: maybe(mm('barrel behind the shoulder', 5, 80, 30, 'Calliper from the shoulder to the lugs.')) },
+    look: ['A plug clicks in and holds'],
+    traits: { sort: maybeTrait('sort', ['panel', 'barrel']) },
+  },
+  knob: {
+    label: 'Knob', outline: false, features: [], look: ['Bore runs true', 'Set screw there and gripping'],
+    dims: {
+      bore: mm('bore', 2, 12, 6.1, 'Largest bit shank that slips in.'),
+      boreDepth: mm('bore depth', 2, 30, 13, 'Depth rod.'),
+      outsideDiameter: mm('outside diameter', 6, 50, 19, 'Calliper.'),
+    },
+    traits: { bore: trait('bore', ['split', 'smooth', 'spline']) },
+  },
+  battery: {
+    label: 'Battery', outline: false, features: [], look: ['Fresh: the meter shows its full voltage'],
+    dims: {
+      length: mm('length', 5, 80, 48.5, 'Calliper.'), width: mm('width', 5, 60, 26.5, 'Calliper.'), height: mm('height', 5, 60, 17.5, 'Calliper.'),
+    },
+    traits: {},
+  },
+} as const satisfies Record<string, PartKindSpec>

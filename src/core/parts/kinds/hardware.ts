@@ -1,0 +1,171 @@
+import { maybe, mm, other } from '../dimensionSpec.ts'
+import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
+
+/** Bridge, nut, tuners, plates and guards: what is screwed, pressed or strung on. Typical values [from memory]. */
+export const HARDWARE_KINDS = {
+  bridge: {
+    label: 'Bridge', outline: false, features: ['screw-hole'],
+    dims: {
+      plateLength: mm('plate along the strings', 10, 200, 42, 'Calliper over the plate.'),
+      plateWidth: mm('plate across the strings', 20, 250, 84, 'Calliper over the plate.'),
+      plateThickness: mm('plate thickness', 0.5, 20, 2, 'Calliper at the plate’s edge.'),
+      frontToForwardSaddle: mm('plate front to foremost saddle point', -20, 100, 8, 'Wind a saddle fully forward, rule from the plate’s front edge to its crest.'),
+      saddleTravel: mm('saddle travel', 0, 60, 14, 'Wind one saddle from end to end, measure both crests.'),
+      stringSpread: mm('string spread, outer to outer', 15, 200, 52, 'Calliper between the outer saddles’ slots.'),
+      saddleLow: mm('lowest saddle height', 1, 60, 8.5, 'Screws fully down, calliper from the table to the crest.'),
+      saddleHigh: mm('highest saddle height', 1, 80, 13, 'Screws up until they only just hold, table to crest.'),
+      stringHole: mm('string hole', 0.5, 12, 3, 'Largest bit shank that slips in.'),
+      postSpacing: maybe(mm('post spacing, centre to centre', 20, 160, 74, 'Calliper over both posts, less one post’s diameter.')),
+      postBehindFront: maybe(mm('posts behind the plate’s front edge', -40, 80, 4, 'Rule along the strings.')),
+      postSlot: maybe(mm('slot or knife edge for the post', 1, 20, 6, 'Calliper, inside jaws.')),
+      blockDepth: maybe(mm('block below the plate', 10, 80, 41, 'Calliper depth rod from the plate’s underside.')),
+      blockLength: maybe(mm('block along the strings', 5, 60, 14, 'Calliper over the block’s foot.')),
+      blockWidth: maybe(mm('block across the strings', 20, 120, 68, 'Calliper over the block.')),
+      swing: maybe(mm('block’s foot moves either way', 0, 40, 9, 'Bar fully down and fully up, rule at the block’s foot.')),
+      screwSpread: maybe(mm('mounting holes, outer to outer', 10, 160, 60, 'Calliper between the outer holes’ centres.')),
+      mass: maybe(other('mass', 'mass', 10, 2000, 230, 'Kitchen scale.')),
+    },
+    look: ['Every saddle screw turns and does not fall under its own weight', 'Plating lifted at the saddles’ crests', 'Plate flat on glass'],
+    traits: { sort: trait('sort', ['flat plate', 'stud bridge', 'rocking tremolo, six screws', 'rocking tremolo, two posts', 'double-locking tremolo', 'floating bridge']), saddleScrew: trait('saddle height screw', ['M3', 'M4', '#4-40', '#6-32']) },
+  },
+  tailpiece: {
+    label: 'Tailpiece', outline: false, features: ['screw-hole'], look: ['Ball seats without burrs', 'Hinge or posts without play'],
+    dims: {
+      stringSpread: mm('string spread, outer to outer', 15, 200, 52, 'Calliper between the outer holes.'),
+      stringHole: mm('string hole', 0.5, 12, 3, 'Largest bit shank that slips in.'),
+      postSpacing: maybe(mm('post spacing, centre to centre', 20, 200, 82, 'Calliper over both posts, less one post’s diameter.')),
+      postSlot: maybe(mm('slot for the post', 1, 20, 7.2, 'Calliper, inside jaws.')),
+      length: maybe(mm('length from its fixing to the string holes', 10, 300, 110, 'Steel rule, along its edge.')),
+      mass: maybe(other('mass', 'mass', 10, 1000, 90, 'Kitchen scale.')),
+    },
+    traits: { sort: trait('sort', ['stop tail', 'trapeze']) },
+  },
+  studs: {
+    label: 'Posts with bushings', outline: false, features: [], look: ['Posts run freely in their bushings', 'Knurling clean'],
+    dims: {
+      count: other('count', 'posts', 1, 4, 2, 'Count them.'),
+      bushingDiameter: mm('bushing outside diameter', 3, 25, 11, 'Calliper over the knurling.'),
+      bushingLength: mm('bushing length', 3, 60, 18, 'Calliper.'),
+      postDiameter: mm('post where the bridge rests', 2, 20, 6, 'Calliper.'),
+    },
+    traits: { fit: trait('held by', ['pressed bushing', 'screwed into wood']) },
+  },
+  nut: {
+    label: 'Nut', outline: false, features: [],
+    dims: {
+      thickness: mm('nut thickness', 1, 15, 3.2, 'Calliper, along the strings.'),
+      length: mm('nut length', 20, 100, 42, 'Calliper, across the neck.'),
+      height: mm('nut height', 2, 25, 7.5, 'Calliper, from its foot to the top at the middle.'),
+    },
+    look: ['Chips at the slot edges', 'Foot flat on glass'],
+    traits: { sort: trait('sort', ['slotted', 'blank']) },
+  },
+  'locking-nut': {
+    label: 'Locking nut', outline: false, features: [], look: ['Clamps sit flat', 'Radius against the fingerboard'],
+    dims: {
+      width: mm('width across the neck', 20, 100, 42, 'Calliper.'),
+      length: mm('length along the strings', 5, 40, 16, 'Calliper.'),
+      height: mm('string seat above its foot', 1, 20, 6.5, 'Calliper from the foot to a slot’s floor.'),
+      screwSpread: mm('screw holes, centre to centre', 5, 60, 20, 'Rule between the holes’ centres.'),
+    },
+    traits: {},
+  },
+  tuners: {
+    label: 'Set of tuners', outline: false, features: [],
+    dims: {
+      count: other('count', 'tuners in the set', 1, 24, 6, 'Count them.'),
+      bushingDiameter: mm('bushing outside diameter', 4, 25, 8.8, 'Calliper over the bushing’s barrel.'),
+      bodyWidth: mm('body width along the row', 6, 60, 15, 'Calliper over the gear housing, along the head’s edge.'),
+      reachMin: mm('thinnest headstock it clamps', 4, 30, 12, 'From its leaflet; or bushing down, calliper between the faces.'),
+      reachMax: mm('thickest headstock it clamps', 5, 40, 16, 'From its leaflet; or bushing just caught, calliper between the faces.'),
+      postHeight: mm('string hole above the head’s face', 2, 40, 9, 'Calliper from the washer to the string hole.'),
+      postDiameter: maybe(mm('post diameter', 3, 16, 6.2, 'Calliper over the post above the face.')),
+      stringHole: maybe(mm('string hole in the post', 0.5, 6, 2, 'Largest bit shank that slips in.')),
+      screwOffset: mm('screw to post centre', 0, 40, 13, 'Rule from the post’s centre to the screw hole.'),
+    },
+    look: ['Every gear turns without a tight spot or a dead one', 'Left and right handed bodies as your headstock needs', 'Bushings, washers and screws all there'],
+    traits: { bushing: trait('bushing', ['pressed', 'threaded']) },
+  },
+  trees: {
+    label: 'String trees', outline: false, features: [], look: ['No burr under the hook'],
+    dims: { count: other('count', 'trees', 1, 6, 2, 'Count them.'), height: mm('string seat above the face', 0.5, 15, 4, 'Calliper.') },
+    traits: {},
+  },
+  ferrules: {
+    label: 'String ferrules', outline: false, features: [], look: ['Rims alike, no burr in the bore'],
+    dims: {
+      count: other('count', 'ferrules', 1, 24, 6, 'Count them.'),
+      outsideDiameter: mm('outside diameter', 3, 20, 8, 'Calliper over the barrel.'),
+      bore: mm('bore for the ball', 1, 12, 4.2, 'Largest bit shank that slips in.'),
+      length: mm('length', 2, 40, 10, 'Calliper.'),
+    },
+    traits: {},
+  },
+  plate: {
+    label: 'Plate', outline: true, features: ['pot-hole', 'switch-hole', 'jack-hole', 'screw-hole'],
+    look: ['Flat on glass', 'Burrs at the holes'],
+    dims: {
+      thickness: mm('plate thickness', 0.3, 15, 1.5, 'Calliper at the rim.'),
+      length: maybe(mm('length along the strings', 10, 300, 64, 'Calliper.')),
+      width: maybe(mm('width across', 10, 300, 51, 'Calliper.')),
+      corner: maybe(mm('corner radius', 0, 80, 3, 'Drill shanks against the corner.')),
+    },
+    traits: { sort: maybeTrait('sort', ['neck plate', 'control plate', 'jack plate', 'back cover', 'tremolo cover']) },
+  },
+  guard: {
+    label: 'Guard', outline: true, features: ['cut-out', 'pot-hole', 'switch-hole', 'jack-hole', 'screw-hole'], look: ['Flat on glass: a curled guard lifts between its screws', 'Corners of the cut-outs: rounded by the cutter or square', 'Protective film still on'],
+    dims: {
+      thickness: mm('guard thickness', 0.5, 8, 2.3, 'Calliper at the rim.'),
+      notchWidth: maybe(mm('neck notch, width', 20, 110, 57, 'Calliper, inside jaws.')),
+      bridgeEdge: maybe(mm('edge at the bridge, from the notch', 10, 300, 150, 'Rule from the notch’s edge.')),
+    },
+    traits: {},
+  },
+  ring: {
+    label: 'Pickup ring', outline: false, features: [], look: ['Foot against the top: curve and slope', 'Tall one for the bridge'],
+    dims: {
+      length: mm('ring along the strings', 10, 150, 46, 'Calliper.'),
+      width: mm('ring across the strings', 20, 250, 90, 'Calliper.'),
+      corner: mm('corner radius', 0, 40, 6, 'Drill shanks against the corner.'),
+      openingLength: mm('opening along the strings', 5, 140, 39, 'Calliper, inside jaws.'),
+      openingWidth: mm('opening across the strings', 15, 220, 71, 'Calliper, inside jaws.'),
+      openingCorner: mm('opening’s corner radius', 0, 40, 3.5, 'Drill shanks in the corner.'),
+      low: mm('height on its low side', 0.5, 30, 4, 'Calliper.'),
+      tall: mm('height on its tall side', 0.5, 30, 6, 'Calliper.'),
+      footRadius: maybe(mm('radius of its foot', 50, 5000, 400, 'Radius gauge.')),
+    },
+    traits: { foot: trait('foot', ['flat', 'curved']) },
+  },
+  springs: {
+    label: 'Springs', outline: false, features: [], look: ['Ends ground flat or hooked alike'],
+    dims: {
+      count: other('count', 'springs', 1, 24, 4, 'Count them.'),
+      freeLength: mm('free length', 3, 150, 25, 'Rule, unloaded.'),
+      solidLength: mm('length when solid or closed', 1, 120, 8, 'Squeezed in the calliper; a tremolo spring as it lies.'),
+      outsideDiameter: mm('outside diameter', 2, 20, 6, 'Calliper.'),
+    },
+    traits: { sort: trait('sort', ['pickup height', 'tremolo']) },
+  },
+  screws: {
+    label: 'Set of screws', outline: false, features: [],
+    dims: {
+      count: other('count', 'screws in the set', 1, 60, 4, 'Count them.'),
+      diameter: mm('outside thread diameter', 0.8, 8, 4.2, 'Calliper over the thread.'),
+      length: mm('length under the head', 3, 120, 45, 'Calliper from under the head to the point; countersunk heads included.'),
+    },
+    look: ['One of them screwed into scrap and out again: slot whole, thread clean'],
+    traits: { metal: trait('metal', ['steel', 'stainless', 'brass']), thread: maybeTrait('thread', ['wood screw', 'machine screw']) },
+  },
+  buttons: {
+    label: 'Strap buttons', outline: false, features: [],
+    dims: { count: other('count', 'buttons', 1, 4, 2, 'Count them.'), height: mm('button height under the screw head', 2, 30, 12, 'Calliper from the seat of the screw head to the foot.') },
+    look: ['Screw passes, head sits flush'],
+    traits: {},
+  },
+  strings: {
+    label: 'Set of strings', outline: false, features: [],
+    dims: {},
+    look: ['Rust on the plain strings', 'Windings that slide on the core'],
+    traits: {},
+  },
+} as const satisfies Record<string, PartKindSpec>
