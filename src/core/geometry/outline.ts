@@ -50,18 +50,29 @@ export function inside(p: readonly Point[], [x, y]: Point): boolean {
   return isIn
 }
 
-/** Signed distance from a point to the edge of a polygon: positive inside, negative outside, mm. */
-export function edgeDistance(p: readonly Point[], q: Point): number {
-  let best = Infinity
-  for (let i = 0; i < p.length; i++) {
-    const [ax, ay] = p[i]!, [bx, by] = p[(i + 1) % p.length]!
-    const dx = bx - ax, dy = by - ay
-    const len2 = dx * dx + dy * dy
-    const t = len2 === 0 ? 0 : Math.max(0, Math.min(1, ((q[0] - ax) * dx + (q[1] - ay) * dy) / len2))
-    best = Math.min(best, Math.hypot(q[0] - ax - t * dx, q[1] - ay - t * dy))
+/**
+ * Distance from a point to a polygon's edge and the nearest point there; positive inside. Written without any
+ * allocation per side: outlines of hundreds of points are met with each other at every change.
+ */
+export function toEdge(polygon: readonly Point[], q: Point): { distance: number; on: Point } {
+  const qx = q[0], qy = q[1]
+  let best = Infinity, ox = qx, oy = qy, isIn = false
+  let a = polygon[polygon.length - 1]!
+  for (const b of polygon) {
+    const ax = a[0], ay = a[1], bx = b[0], by = b[1], dx = bx - ax, dy = by - ay, len2 = dx * dx + dy * dy
+    let t = len2 === 0 ? 0 : ((qx - ax) * dx + (qy - ay) * dy) / len2
+    t = t < 0 ? 0 : t > 1 ? 1 : t
+    const px = ax + t * dx, py = ay + t * dy, d = (px - qx) * (px - qx) + (py - qy) * (py - qy)
+    if (d < best) { best = d; ox = px; oy = py }
+    if (by > qy !== ay > qy && qx < ((ax - bx) * (qy - by)) / (ay - by) + bx) isIn = !isIn
+    a = b
   }
-  return inside(p, q) ? best : -best
+  const distance = Math.sqrt(best)
+  return { distance: isIn ? distance : -distance, on: [ox, oy] }
 }
+
+/** Signed distance from a point to the edge of a polygon: positive inside, negative outside, mm. */
+export const edgeDistance = (p: readonly Point[], q: Point): number => toEdge(p, q).distance
 
 /** Smallest box around points. */
 export function boundsOf(p: readonly Point[]): { x0: number; x1: number; y0: number; y1: number } {

@@ -1,4 +1,4 @@
-import { inside, type Point } from './outline.ts'
+import { toEdge, type Point } from './outline.ts'
 import { roundRectPolygon, type RoundRect } from './roundRect.ts'
 
 /** A closed shape at its place: a rectangle with rounded corners, or any polygon. mm. */
@@ -11,25 +11,6 @@ export const isRect = (s: Shape): s is RoundRect & { x: number; y: number } => '
 
 /** Corner points of a shape. Rounded corners become chords, at most 0.2 % of their radius inside the true arc. */
 export const polygonOf = (s: Shape): readonly Point[] => (isRect(s) ? roundRectPolygon(s, [s.x, s.y], PER_CORNER) : s.points)
-
-/** Nearest point on the segment a–b to q. */
-function nearestOn([ax, ay]: Point, [bx, by]: Point, [qx, qy]: Point): Point {
-  const dx = bx - ax, dy = by - ay, len2 = dx * dx + dy * dy
-  const t = len2 === 0 ? 0 : Math.max(0, Math.min(1, ((qx - ax) * dx + (qy - ay) * dy) / len2))
-  return [ax + t * dx, ay + t * dy]
-}
-
-/** Distance from a point to a polygon's edge and the nearest point there; positive inside. */
-export function toEdge(polygon: readonly Point[], q: Point): { distance: number; on: Point } {
-  let best = Infinity, on: Point = q
-  for (let i = 0; i < polygon.length; i++) {
-    const p = nearestOn(polygon[i]!, polygon[(i + 1) % polygon.length]!, q)
-    const d = (p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2
-    if (d < best) { best = d; on = p }
-  }
-  const distance = Math.sqrt(best)
-  return { distance: inside(polygon, q) ? distance : -distance, on }
-}
 
 /** Smallest distance between two shapes' edges and where it is. */
 export interface Gap {
