@@ -39,7 +39,7 @@ describe('the command line', () => {
     ['another format', () => ['plan', file('b.json', '{}')], /format must be/],
     ['a bad field, by its path', () => { const b = JSON.parse(run(['sample', 'heron']).stdout) as { setup: { relief: number } }; b.setup.relief = -1; return ['setup', file('c.json', JSON.stringify(b))] }, /setup\.relief/],
     ['an unknown command', () => ['polish'], /unknown command/],
-    ['an unknown sample', () => ['sample', '../package'], /no such sample; there is heron/],
+    ['an unknown sample', () => ['sample', '../package'], /no such sample; there is bittern, heron/],
     ['an unknown position', () => ['circuit', 'spice', HERON_FILE, '--position', 'middle'], /bridge, both, neck/],
     ['a knob beyond its end', () => ['circuit', 'spice', HERON_FILE, '--knob', 'volume=11'], /0…1/],
     ['a pull that is not there', () => ['circuit', 'spice', HERON_FILE, '--pull', 'volume'], /no pull switch/],

@@ -31,7 +31,7 @@ async function refused(res: Response, status: number, before: Stored): Promise<R
 
 describe('builds over HTTP', () => {
   it('come with the demo workshop, and a shelf', async () => {
-    expect(((await (await call('/builds')).json()) as { id: string }[]).map(b => b.id)).toEqual(['heron'])
+    expect(((await (await call('/builds')).json()) as { id: string }[]).map(b => b.id)).toEqual(['bittern', 'heron', 'kestrel', 'wren'])
     expect(((await (await call('/shelf')).json()) as unknown[]).length).toBeGreaterThan(10)
     expect((await stored()).build).toEqual(heron())
   })

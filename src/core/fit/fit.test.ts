@@ -130,7 +130,7 @@ describe('bands, measure next and the gauge', () => {
   it('rank the dimension that decides most, and drop it when it is measured', () => {
     const list = measureNext(heron(), jointsAsTheyStand(heron()))
     expect(list.length).toBeGreaterThan(3)
-    for (let i = 1; i < list.length; i++) expect(list[i]!.weight).toBeLessThanOrEqual(list[i - 1]!.weight)
+    for (let i = 1; i < list.length; i++) expect(list[i]!.stake).toBeLessThanOrEqual(list[i - 1]!.stake)
     const first = list[0]!, [part, path] = [first.ref.split('/')[0]!, first.ref.slice(first.ref.indexOf('/') + 1)]
     const b = measuredAt(heron(), part, path, first.value, 0.05)
     expect(measureNext(b, jointsAsTheyStand(b)).map(m => m.ref)).not.toContain(first.ref)

@@ -1,8 +1,10 @@
 import type { Build } from '../build/build.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
-import { shareOf } from '../units/quantity.ts'
+import { doubtOf, shareOf } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
+import { ANOTHER_PART, LIVE_WITH } from './rework.ts'
+import { CERTAIN, judgeNumbers } from './verdict.ts'
 
 /** One dimension worth measuring, and what it would settle. */
 export interface MeasureItem {
@@ -15,13 +17,47 @@ export interface MeasureItem {
   how: string
   /** Joints whose verdict hangs on it, most first. */
   joints: string[]
-  /** Sum over those joints of the share of squared doubt that it brings. */
-  weight: number
+  /** How many verdicts a reading may be expected to settle: the sum of their chances. */
+  settles: number
+  /** Minutes of rework that hang on those verdicts, by the chance that the reading settles them. */
+  stake: number
 }
 
+/** Half-width of a calliper's reading, mm: what a dimension's doubt shrinks to. */
+const READING = 0.05
+/** Below this share of a joint's squared doubt an input is not worth a reading. */
+const WORTH = 0.01
+/** Where a standard normal reading may fall, and how likely: a fine even grid, since a verdict is a step. */
+const GRID: readonly (readonly [number, number])[] = (() => {
+  const at = Array.from({ length: 41 }, (_, i) => (i - 20) * 0.18), all = at.reduce((t, z) => t + Math.exp(-z * z / 2), 0)
+  return at.map(z => [z, Math.exp(-z * z / 2) / all] as const)
+})()
+
 /**
- * The doubtful dimensions whose measurement would settle the most, best first. A joint that can't be told counts
- * each input by the share of its squared doubt (JCGM 100 §5.1.2).
+ * Chance that a reading of one input settles a joint's verdict. Before it is taken the reading is spread about the
+ * claim by the doubt it takes away; for each place where it may fall the verdict is judged with what doubt is left.
+ */
+export function chanceToSettle(joint: Joint, sourceId: string): number {
+  const t = joint.clearance.terms.get(sourceId)
+  if (!t) return 0
+  const all = doubtOf(joint.clearance) ** 2, own = (t.coefficient * t.source.doubt) ** 2, after = (t.coefficient * Math.min(READING, t.source.doubt)) ** 2
+  const left = Math.sqrt(Math.max(all - own, 0) + after), spread = Math.sqrt(Math.max(own - after, 0)) / 2
+  let chance = 0
+  for (const [z, w] of GRID) {
+    const at = joint.clearance.value + spread * z
+    const { chances } = judgeNumbers(at, left, joint.limits)
+    if (Math.max(...Object.values(chances)) >= CERTAIN) chance += w
+  }
+  return Math.min(1, chance)
+}
+
+/** What hangs on a joint's verdict, minutes: its cheapest fix, or another part when nothing mends it. */
+const stakeOf = (j: Joint): number => (j.fixes.length ? Math.min(...j.fixes.map(f => f.minutes)) : j.chances["won't go"] > 0.05 ? ANOTHER_PART * j.chances["won't go"] : LIVE_WITH)
+
+/**
+ * The doubtful dimensions whose measurement would settle the most, best first: by the minutes of rework that hang on the
+ * verdicts a reading may be expected to settle, then by how many it settles (law of propagation for independent inputs,
+ * JCGM 100:2008 §5.1.2) [published].
  */
 export function measureNext(build: Build, joints: readonly Joint[], most = 8): MeasureItem[] {
   const found = new Map<string, MeasureItem>()
@@ -31,14 +67,15 @@ export function measureNext(build: Build, joints: readonly Joint[], most = 8): M
       const { partId, path } = splitRef(source.id)
       const part = build.parts.find(p => p.id === partId)
       const spec = part && specAt(part, path)
-      if (!part || !spec || source.basis === 'measured' || source.basis === 'planned') continue
-      const item = found.get(source.id) ?? { ref: source.id, label: labelAt(part, path), partName: part.name, value: source.value, doubt: source.doubt, basis: source.basis, how: spec.how, joints: [], weight: 0 }
-      const share = shareOf(j.clearance, source.id)
-      if (share < 0.01) continue
+      if (!part || !spec || source.basis === 'measured' || source.basis === 'planned' || shareOf(j.clearance, source.id) < WORTH) continue
+      const item = found.get(source.id) ?? { ref: source.id, label: labelAt(part, path), partName: part.name, value: source.value, doubt: source.doubt, basis: source.basis, how: spec.how, joints: [], settles: 0, stake: 0 }
+      // Two doubtful inputs of one joint may each settle nothing alone: half a share keeps the larger in the list.
+      const chance = Math.max(chanceToSettle(j, source.id), shareOf(j.clearance, source.id) * 0.5)
       item.joints.push(j.id)
-      item.weight += share
+      item.settles += chance
+      item.stake += chance * stakeOf(j)
       found.set(source.id, item)
     }
   }
-  return [...found.values()].sort((a, b) => b.weight - a.weight).slice(0, most)
+  return [...found.values()].sort((a, b) => b.stake - a.stake || b.settles - a.settles).slice(0, most)
 }

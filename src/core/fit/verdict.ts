@@ -31,9 +31,11 @@ export function normalBelow(z: number): number {
  * Chance of each state and the verdict. The combined half-width of doubt is read as an expanded uncertainty with
  * coverage factor 2 (JCGM 100:2008 §6.2) [published]; with no doubt the value alone decides.
  */
-export function judge(clearance: Quantity, limits: Limits): Verdict {
-  const u = doubtOf(clearance) / 2
-  const c = clearance.value
+export const judge = (clearance: Quantity, limits: Limits): Verdict => judgeNumbers(clearance.value, doubtOf(clearance), limits)
+
+/** The same from a value and its combined half-width of doubt. */
+export function judgeNumbers(c: number, doubt: number, limits: Limits): Verdict {
+  const u = doubt / 2
   const below = (x: number | undefined): number => (x === undefined ? 1 : u === 0 ? Number(c < x) : normalBelow((x - c) / u))
   const upTo = (x: number | undefined): number => (x === undefined ? 1 : u === 0 ? Number(c <= x) : below(x))
   const top = upTo(limits.neverAbove), high = Math.min(upTo(limits.high), top), low = below(limits.low), never = below(limits.never)

@@ -8,6 +8,7 @@ import { holeList, type Hole } from '../drill/holeList.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { fixStepId, type FitResult } from '../fit/applyFixes.ts'
 import { measureNext } from '../fit/measureNext.ts'
+import { trialAssembly } from '../fit/trialAssembly.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import type { Step } from './step.ts'
@@ -112,13 +113,29 @@ function setupSteps(build: Build): Step[] {
   return chain.map((s, i) => ({ ...s, needs: i ? [chain[i - 1]!.id] : [] }))
 }
 
+/** Number of the trial that a step asks for: the first is `trial`, later ones carry their number. */
+const trialId = (n: number) => (n === 1 ? 'trial' : `trial/${n}`)
+
+/** Trials that were done, and one more when none was or something changed since, as long as the finish is not begun. */
+function trialSteps(build: Build, fit: FitResult): Step[] {
+  const t = trialAssembly(build, fit.now)
+  const ticked = build.steps.some(s => s.step === 'trial')
+  const done = Math.max(build.trials.length, Number(ticked))
+  const begun = build.steps.some(s => s.step.startsWith('finish/') && s.step !== 'finish/panel')
+  const again = t.last !== undefined && t.changed.length > 0 && !begun
+  const common = { phase: 'trial' as const, station: 'fit' as const, minutes: 60, waitHours: 0, whole: false, tools: ['screwdrivers', 'two strings', 'bags and labels'], cautions: ['strings'] as const, needs: [] }
+  return Array.from({ length: Math.max(1, done + Number(again)) }, (_, i): Step => ({
+    ...common, id: trialId(i + 1), title: i ? 'Trial assembly again: what changed, dry' : 'Trial assembly: everything dry, two strings on',
+    why: i && i === done ? `Since the last one: ${t.changed.slice(0, 3).join(' ')}${t.changed.length > 3 ? ` And ${t.changed.length - 3} more.` : ''}` : 'The last look before finish. Neck line, string margins, pickup gaps, knobs; then apart again, into labelled bags.',
+  }))
+}
+
 /** Steps of all engines in working order, each with the steps it needs; the builder's own are put after theirs. */
 export function collectSteps(build: Build, fit: FitResult): Step[] {
   const finish = finishWork(build).steps.map((s): Step => ({ ...s, id: `finish/${s.id}`, phase: 'finish', station: 'finish', needs: [] }))
   const panel = finish.filter(s => s.id === 'finish/panel').map(s => ({ ...s, phase: 'wood' as const }))
   const coats = finish.filter(s => s.id !== 'finish/panel').map((s, i, all) => ({ ...s, needs: [...(i ? [all[i - 1]!.id] : []), ...(s.id === 'finish/dye' ? panel.map(p => p.id) : [])] }))
-  const trial: Step = { id: 'trial', phase: 'trial', title: 'Trial assembly: everything dry, two strings on', why: 'The last look before finish. Neck line, string margins, pickup gaps, knobs; then apart again, into labelled bags.', station: 'fit', minutes: 60, waitHours: 0, whole: false, tools: ['screwdrivers', 'two strings', 'bags and labels'], cautions: ['strings'], needs: [] }
   const close: Step = { id: 'close', phase: 'close', title: 'Close the covers, write the sheet that goes with it', why: 'Only now: everything behind them is tested.', station: 'plan', minutes: 15, waitHours: 0, whole: false, tools: ['screwdriver'], cautions: [], needs: [] }
   const own = build.ownSteps.map((s): Step => ({ id: `own/${s.id}`, phase: 'assembly', title: s.title, why: 'Your own step.', station: 'plan', minutes: s.minutes, waitHours: 0, whole: false, tools: [], cautions: [], needs: s.after ? [s.after] : [] }))
-  return [...measureSteps(build, fit), ...fixSteps(build, fit), ...drillSteps(build, fit), ...panel, trial, ...coats, ...wiringSteps(build), ...assemblySteps(build), ...own, ...testSteps(build), ...setupSteps(build), close]
+  return [...measureSteps(build, fit), ...fixSteps(build, fit), ...drillSteps(build, fit), ...panel, ...trialSteps(build, fit), ...coats, ...wiringSteps(build), ...assemblySteps(build), ...own, ...testSteps(build), ...setupSteps(build), close]
 }

@@ -1,6 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { takeReading } from '../build/edits.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
+import { trialRecord } from '../fit/trialAssembly.ts'
 import type { Step } from './step.ts'
 
 /** How well a reading is known when the builder says no more: calliper ±0.05 mm, meter ±1 %, gauges ±0.03 mm [from memory]. */
@@ -15,6 +16,7 @@ export function tickStep(build: Build, step: Step, at: string, reading?: number)
   const planned = fit(build).fixes.find(f => fixStepId(f.chosen) === step.id)
   if (planned?.fix) for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
   if (reading !== undefined && step.read) next = takeReading(next, { of: step.read.of, value: reading, doubt: doubtOfReading(step.read.unit, step.read.of, reading), at, with: step.read.unit === 'Ω' ? 'meter' : step.read.of.startsWith('setup.') ? 'feeler gauge' : 'calliper' })
+  if (step.phase === 'trial') next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }
 }
 

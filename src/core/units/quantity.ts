@@ -87,3 +87,13 @@ export function derived(f: (values: number[]) => number, inputs: readonly Quanti
   const { terms } = linear(inputs.map((q, i) => [slopes[i]!, q] as const))
   return { value: f(at), terms }
 }
+
+/**
+ * Length of an offset from its two components. Where it is next to nothing its slope has no direction; both doubts
+ * then count in full, which is the larger of what either could do.
+ */
+export function distanceOf(dx: Quantity, dy: Quantity): Quantity {
+  const d = Math.hypot(dx.value, dy.value)
+  const [cx, cy] = d > 1e-6 ? [dx.value / d, dy.value / d] : [1, 1]
+  return { value: d, terms: linear([[cx, dx], [cy, dy]]).terms }
+}

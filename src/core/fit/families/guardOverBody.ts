@@ -5,7 +5,7 @@ import { toRemove } from '../../geometry/boolean.ts'
 import { gapInside } from '../../geometry/shape.ts'
 import { guardPlace, type PlacedFeature } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
-import { derived, exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
+import { distanceOf, exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { Fix, FitContext, FoundJoint, JointFamily } from '../joint.ts'
 import { shapeGap } from '../shapeGap.ts'
@@ -57,7 +57,7 @@ function overRout(c: FitContext, guard: Part, body: Part, { cut, rout }: { cut: 
   const at = (p: Part, id: string, k: string) => need(p, `features.${id}.${k}`)
   const dx = linear([[1, at(guard, cut.id, 'x')], [1, placeInput(c, 'x')], [-1, at(body, rout.id, 'x')]])
   const dy = linear([[1, at(guard, cut.id, 'y')], [1, placeInput(c, 'y')], [-1, at(body, rout.id, 'y')]])
-  const offset = derived(([a, b]) => Math.hypot(a!, b!), [dx, dy])
+  const offset = distanceOf(dx, dy)
   const name = labelOf(c, cut.serves)
   return [{
     id: `${cut.serves}-guard-offset`, family: 'guard over routs', title: `${name}, cut-out over its rout`, clearance: linear([[1, exact(UNSEEN)], [-1, offset]]), at: cut.centre, slots: ['guard', 'body'],
@@ -97,7 +97,7 @@ function edges(c: FitContext, guard: Part, body: Part): FoundJoint[] {
     out.push({
       id: 'guard-bridge', family: 'guard gap', title: 'Guard against the bridge', clearance: gap, limits: { low: 0.2, never: 0 }, at: [layout!.bridge.front, layout!.bridge.y], slots: ['guard', 'bridge'],
       meaning: { under: 'The guard pushes on the bridge.', over: '' },
-      fixes: ({ low }) => [work({ method: 'file-edge', title: `File ${fixed(low + 0.2 - gap.value, 2)} mm off the guard’s edge at the bridge`, minutes: 20, tools: ['file', 'calliper'], cautions: ['dust'], changes: [{ ref: refOf(guard, 'dims.bridgeEdge'), value: edge.value + gap.value - low - 0.2, doubt: HOLDS.file }], read: refOf(guard, 'dims.bridgeEdge') })],
+      fixes: ({ low }) => [work({ method: 'file-edge', title: `File ${fixed(low + 0.2 - gap.value, 2)} mm off the guard’s edge at the bridge`, minutes: 15, tools: ['file', 'calliper'], cautions: ['dust'], changes: [{ ref: refOf(guard, 'dims.bridgeEdge'), value: edge.value + gap.value - low - 0.2, doubt: HOLDS.file }], read: refOf(guard, 'dims.bridgeEdge') })],
     })
   }
   if (layout!.guard.length > 2 && layout!.body.length > 2) {

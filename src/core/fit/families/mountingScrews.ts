@@ -39,7 +39,7 @@ export const mountingScrews: JointFamily = ({ build, layout }) => HOLDINGS.flatM
     out.push({
       id: `${h.screws}-tab`, family: 'mounting tab', title: `${h.label} through their holes`, clearance: gap, at: h.at(layout), slots: [h.screws, h.holder],
       meaning: { under: 'The screw does not pass its hole freely.', over: 'The hole is wide; what is held can shift under its screws.' },
-      fixes: ({ low }) => gap.value < low ? [work({ method: 'open-tabs', title: `Open ${holes.length} holes to ${fixed(dia.value + 0.5, 1)} mm`, minutes: 3 * holes.length, tools: ['drill', 'countersink'], cautions: ['cutters'], changes: holes.map(f => ({ ref: refOf(holder, `features.${f.id}.diameter`), value: dia.value + 0.5, doubt: 0.1 })) })] : [],
+      fixes: ({ low }) => gap.value < low ? [work({ method: 'open-tabs', title: `Open ${holes.length} holes to ${fixed(dia.value + 0.5, 1)} mm`, minutes: 12, tools: ['drill', 'countersink'], cautions: ['cutters'], changes: holes.map(f => ({ ref: refOf(holder, `features.${f.id}.diameter`), value: dia.value + 0.5, doubt: 0.1 })) })] : [],
     })
   }
   return out

@@ -1,6 +1,6 @@
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { derived, exact, linear, subtract } from '../../units/quantity.ts'
+import { distanceOf, exact, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS, work } from '../work.ts'
@@ -32,7 +32,7 @@ export const neckScrewHoles: JointFamily = ({ build, layout }) => {
     const pairs = holes.map(h => {
       const x = linear([[1, need(body, `features.${h.id}.x`)], [1, need(neck, 'dims.nutToHeelEnd')]]), y = need(body, `features.${h.id}.y`)
       const near = pilots.map(p => ({ p, x: need(neck, `features.${p.id}.x`), y: need(neck, `features.${p.id}.y`) })).reduce((a, b) => (Math.hypot(a.x.value - x.value, a.y.value - y.value) <= Math.hypot(b.x.value - x.value, b.y.value - y.value) ? a : b))
-      return derived(([a, b, c, d]) => Math.hypot(a! - c!, b! - d!), [x, y, near.x, near.y])
+      return distanceOf(subtract(x, near.x), subtract(y, near.y))
     })
     const worst = pairs.reduce((a, b) => (b.value > a.value ? b : a))
     out.push({

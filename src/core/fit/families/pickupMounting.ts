@@ -29,7 +29,7 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
       out.push({
         id: `${slot}-tab`, family: 'mounting tab', title: `${name} pickup, screws through its tabs`, clearance: gap, at: [at[0], at[1] - 30], slots: ['pickup-screws', slot],
         meaning: { under: 'The screw does not pass the tab.', over: 'The tab’s hole is wide: the pickup tilts on its screw.' },
-        fixes: ({ low }) => gap.value < low ? [work({ method: 'open-tab', title: `Open both tab holes to ${fixed(need(screws, 'dims.diameter').value + 0.4, 1)} mm`, note: 'The pickup wrapped, so that no filing reaches its magnet.', minutes: 10, tools: ['round file'], risk: 'some', changes: [{ ref: refOf(pickup, 'dims.tabHole'), value: need(screws, 'dims.diameter').value + 0.4, doubt: 0.1 }] })] : [],
+        fixes: ({ low }) => gap.value < low ? [work({ method: 'open-tab', title: `Open both tab holes to ${fixed(need(screws, 'dims.diameter').value + 0.4, 1)} mm`, note: 'The pickup wrapped, so that no filing reaches its magnet.', minutes: 12, tools: ['round file'], risk: 'some', changes: [{ ref: refOf(pickup, 'dims.tabHole'), value: need(screws, 'dims.diameter').value + 0.4, doubt: 0.1 }] })] : [],
       })
     }
     return out

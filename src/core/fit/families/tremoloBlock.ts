@@ -18,7 +18,7 @@ export const tremoloBlock: JointFamily = ({ build, layout }) => {
   out.push({
     id: 'tremolo-foot', family: 'tremolo block', title: 'Tremolo block inside the back', clearance: foot, at: [layout.bridge.front + 12, layout.bridge.y - 12], slots: ['bridge', 'body'],
     meaning: { under: 'The block’s foot stands out of the back and knocks on the cover.', over: '' },
-    fixes: ({ low }) => [work({ method: 'shorten-block', title: `File ${fixed(low + 0.3 - foot.value, 1)} mm off the block’s foot`, note: 'The springs hook in higher: look at their holes first. A shorter block is the other way.', minutes: 60, tools: ['saw', 'file', 'calliper'], risk: 'some', cautions: ['cutters'], changes: [{ ref: refOf(bridge, 'dims.blockDepth'), value: depth.value + foot.value - low - 0.3, doubt: HOLDS.file }], read: refOf(bridge, 'dims.blockDepth') })],
+    fixes: ({ low }) => [work({ method: 'shorten-block', title: `File ${fixed(low + 0.3 - foot.value, 1)} mm off the block’s foot`, note: 'The springs hook in higher: look at their holes first. A shorter block is the other way.', minutes: 40, tools: ['saw', 'file', 'calliper'], risk: 'some', cautions: ['cutters'], changes: [{ ref: refOf(bridge, 'dims.blockDepth'), value: depth.value + foot.value - low - 0.3, doubt: HOLDS.file }], read: refOf(bridge, 'dims.blockDepth') })],
   })
   if (!rout) return out
   const film = filmOn(build, body, 'tremolo-rout'), path = (k: string) => `features.${rout.id}.${k}`
@@ -30,7 +30,7 @@ export const tremoloBlock: JointFamily = ({ build, layout }) => {
       id, family: 'tremolo block', title, clearance, at: place, slots: ['bridge', 'body'], meaning: { under, over: '' },
       fixes: ({ low }) => {
         const to = need(body, path(key)).value + 2 * (low + 0.3 - clearance.value)
-        return [work({ method: `open-${key}`, title: `Rout ${fixed(low + 0.3 - clearance.value, 1)} mm off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`, minutes: 30, tools: ['router and template', 'calliper'], risk: 'some', when: 'before finish', cautions: ['cutters', 'dust'], changes: [{ ref: refOf(body, path(key)), value: to, doubt: HOLDS.router }], read: refOf(body, path(key)) })]
+        return [work({ method: `open-${key}`, title: `Rout ${fixed(low + 0.3 - clearance.value, 1)} mm off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`, minutes: 40, tools: ['router and template', 'calliper'], risk: 'some', when: 'before finish', cautions: ['cutters', 'dust'], changes: [{ ref: refOf(body, path(key)), value: to, doubt: HOLDS.router }], read: refOf(body, path(key)) })]
       },
     }]
   }

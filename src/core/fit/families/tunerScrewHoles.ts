@@ -1,6 +1,6 @@
 import { need } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { derived, linear } from '../../units/quantity.ts'
+import { distanceOf, linear } from '../../units/quantity.ts'
 import type { JointFamily } from '../joint.ts'
 
 /** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
@@ -12,7 +12,7 @@ export const tunerScrewHoles: JointFamily = ({ build, layout }) => {
   const offset = need(tuners, 'dims.screwOffset'), dia = need(screws, 'dims.diameter')
   const pairs = posts.flatMap(p => old.map(o => {
     const at = (id: string, k: string) => need(neck, `features.${id}.${k}`)
-    const d = derived(([a, b, c, e, s]) => Math.hypot(a! + s! - c!, b! - e!), [at(p.id, 'x'), at(p.id, 'y'), at(o.id, 'x'), at(o.id, 'y'), offset])
+    const d = distanceOf(linear([[1, at(p.id, 'x')], [1, offset], [-1, at(o.id, 'x')]]), linear([[1, at(p.id, 'y')], [-1, at(o.id, 'y')]]))
     return { d, q: linear([[1, d], [-0.5, dia], [-0.5, at(o.id, 'diameter')]]), at: [at(p.id, 'x').value + offset.value, at(p.id, 'y').value] as const, serves: p.serves ?? p.id }
   })).filter(x => x.d.value > 0.3)
   if (pairs.length === 0) return []

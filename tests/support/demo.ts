@@ -1,0 +1,21 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import type { Build } from '../../src/core/build/build.ts'
+import { readBuildText, readPart } from '../../src/core/build/readBuild.ts'
+import type { Part } from '../../src/core/parts/part.ts'
+
+const file = (name: string) => readFileSync(fileURLToPath(new URL(`../../demo/${name}.json`, import.meta.url)), 'utf8')
+
+/** A fresh copy of a demo build to change. */
+export function demo(name: 'heron' | 'kestrel' | 'wren' | 'bittern'): Build {
+  const r = readBuildText(file(name))
+  if (!r.ok) throw new Error(JSON.stringify(r.problems))
+  return r.build
+}
+
+/** The demo workshop's shelf. */
+export const demoShelf = (): Part[] => (JSON.parse(file('shelf')) as { parts: unknown[] }).parts.map(p => {
+  const r = readPart(p)
+  if (!r.ok) throw new Error(JSON.stringify(r.problems))
+  return r.part
+})
