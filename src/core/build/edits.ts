@@ -1,4 +1,4 @@
-import { specAt, withDimension } from '../parts/dimensionAt.ts'
+import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Build, Reading } from './build.ts'
@@ -25,10 +25,25 @@ export function setDimension(build: Build, ref: string, d: Dimension): Build {
  */
 export function takeReading(build: Build, r: Omit<Reading, 'id'>): Build {
   const next = { ...build, readings: [...build.readings, { id: freshId('r', build.readings), ...r }] }
-  return r.of.startsWith('part/')
-    ? setDimension(next, r.of.slice('part/'.length), { value: r.value, doubt: r.doubt, basis: 'measured', on: r.at.slice(0, 10), ...(r.with ? { with: r.with } : {}) })
-    : next
+  if (!r.of.startsWith('part/')) return next
+  const ref = r.of.slice('part/'.length), { partId, path } = splitRef(ref)
+  const part = build.parts.find(p => p.id === partId)
+  return setDimension(next, ref, measuredDimension(part && dimensionAt(part, path), r))
 }
+
+/** A dimension as a reading makes it; what a listing claimed of it before stays beside it. */
+export function measuredDimension(before: Dimension | undefined, r: Pick<Reading, 'value' | 'doubt' | 'at' | 'with'>): Dimension {
+  const claim = before?.basis === 'claimed' ? { claimed: before.value, claimedDoubt: before.doubt } : before?.claimed === undefined ? {} : { claimed: before.claimed, claimedDoubt: before.claimedDoubt ?? 0 }
+  return { value: r.value, doubt: r.doubt, basis: 'measured', on: r.at.slice(0, 10), ...(r.with ? { with: r.with } : {}), ...claim }
+}
+
+/** The build with one of its parts replaced by an edited copy. */
+export const putPart = (build: Build, part: Part): Build =>
+  ({ ...build, parts: build.parts.some(p => p.id === part.id) ? build.parts.map(p => (p.id === part.id ? part : p)) : [...build.parts, part] })
+
+/** The build without a part, and with the slots empty where it stood. */
+export const removePart = (build: Build, id: string): Build =>
+  ({ ...build, parts: build.parts.filter(p => p.id !== id), slots: Object.fromEntries(Object.entries(build.slots).filter(([, v]) => v !== id)) })
 
 /** The build with a fix chosen for a joint; one fix a joint, choosing another replaces it. */
 export const chooseFix = (build: Build, joint: string, method: string): Build =>

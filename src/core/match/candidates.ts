@@ -25,7 +25,7 @@ export interface Candidate {
 const RANK: Record<State, number> = { "won't go": 0, tight: 1, "can't tell": 2, loose: 3, snug: 4 }
 
 /**
- * All parts that suit a slot with how each fits what is chosen already, best first: least expected rework, then cost.
+ * Every part that suits a slot with how each fits what is chosen already, best first: least expected rework, then cost.
  * Judged from numbers alone, so that thousands are met within a blink.
  */
 export function candidatesFor(build: Build, slot: Pick<Slot, 'id' | 'kind'>, catalogue: readonly Part[], today: string): Candidate[] {

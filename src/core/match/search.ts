@@ -57,7 +57,7 @@ interface Leaf { i: number; cost: number }
  *
  * Branch and bound. Slots that many joints share (body, neck, bridge) are chosen first; what is chosen, plus for every
  * open slot the least it can add beside any one chosen part, is cut off when it is no better than the k-th best so far.
- * The least of a slot beside a part is worked out once. As soon as all parts that a slot meets are chosen, its options
+ * The least of a slot beside a part is worked out once. As soon as everything that a slot meets is chosen, its options
  * are worked out exactly; when only such slots are left they do not touch one another and are listed best first.
  * The wait for the last part belongs to the whole set, not to a slot: the search runs once for every wait there is, with
  * the parts that come in time, and keeps only sets that wait just so long.

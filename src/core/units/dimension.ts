@@ -30,4 +30,16 @@ export class Dimension {
   @IsString()
   @MaxLength(80)
   with?: string
+
+  /** What a listing claimed before it was measured: kept, to say where it was wrong. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  claimed?: number
+
+  /** The claim's doubt. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(1e9)
+  claimedDoubt?: number
 }

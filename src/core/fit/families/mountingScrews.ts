@@ -1,6 +1,6 @@
 import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { exact, linear, subtract } from '../../units/quantity.ts'
+import { exact, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import type { Point } from '../../geometry/outline.ts'

@@ -1,0 +1,68 @@
+import { boundsOf, polygonArea, type Point } from '../geometry/outline.ts'
+
+export type Refusal = { ok: false; reason: string; accepted: string }
+export type OutlineRead = { ok: true; points: Point[]; closed: boolean } | Refusal
+
+const ACCEPTED = 'one closed line that does not cross itself, up to 2000 mm across'
+/** Points a document keeps at most. */
+const MOST_POINTS = 2000
+/** Gap that an open line may have and still be closed by us, mm. */
+const CLOSES = 0.5
+/** Largest departure that thinning a line out may make, mm: well below what a rule reads. */
+const THINNED = 0.02
+
+/** Side of the line a–b on which c lies. */
+const side = (a: Point, b: Point, c: Point): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+/** The first place where a closed polygon crosses itself, if it does. */
+export function selfCrossing(p: readonly Point[]): Point | undefined {
+  const n = p.length
+  for (let i = 0; i < n; i++) {
+    const a = p[i]!, b = p[(i + 1) % n]!
+    const x0 = Math.min(a[0], b[0]), x1 = Math.max(a[0], b[0]), y0 = Math.min(a[1], b[1]), y1 = Math.max(a[1], b[1])
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue
+      const c = p[j]!, d = p[(j + 1) % n]!
+      if (Math.max(c[0], d[0]) < x0 || Math.min(c[0], d[0]) > x1 || Math.max(c[1], d[1]) < y0 || Math.min(c[1], d[1]) > y1) continue
+      if (side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0) return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+    }
+  }
+  return undefined
+}
+
+/** Ramer–Douglas–Peucker thinning of an open run of points. */
+function thin(p: readonly Point[], tolerance: number): Point[] {
+  const keep = new Uint8Array(p.length)
+  keep[0] = keep[p.length - 1] = 1
+  const stack: [number, number][] = [[0, p.length - 1]]
+  while (stack.length) {
+    const [a, b] = stack.pop()!
+    let far = -1, most = tolerance
+    const [ax, ay] = p[a]!, [bx, by] = p[b]!, h = Math.hypot(bx - ax, by - ay)
+    for (let i = a + 1; i < b; i++) {
+      const d = h === 0 ? Math.hypot(p[i]![0] - ax, p[i]![1] - ay) : Math.abs(side([ax, ay], [bx, by], p[i]!)) / h
+      if (d > most) { most = d; far = i }
+    }
+    if (far > 0) { keep[far] = 1; stack.push([a, far], [far, b]) }
+  }
+  return p.filter((_, i) => keep[i])
+}
+
+/** A line from a drawing as an outline: closed, free of crossings, thinned to what a document keeps; or why not. */
+export function checkOutline(line: readonly Point[]): OutlineRead {
+  if (line.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))) return { ok: false, reason: 'has a point that is no number', accepted: ACCEPTED }
+  let p = line.filter((q, i) => i === 0 || Math.hypot(q[0] - line[i - 1]![0], q[1] - line[i - 1]![1]) > 1e-6)
+  if (p.length < 3) return { ok: false, reason: 'has fewer than three points', accepted: ACCEPTED }
+  const gap = Math.hypot(p[0]![0] - p.at(-1)![0], p[0]![1] - p.at(-1)![1])
+  const b = boundsOf(p), across = Math.max(b.x1 - b.x0, b.y1 - b.y0)
+  if (across > 2000) return { ok: false, reason: `is ${Math.round(across)} mm across: are its units right?`, accepted: ACCEPTED }
+  if (across < 1) return { ok: false, reason: `is ${across.toFixed(3)} mm across: are its units right?`, accepted: ACCEPTED }
+  if (gap > Math.max(CLOSES, across * 0.002)) return { ok: false, reason: `is open: its ends lie ${gap.toFixed(1)} mm apart`, accepted: ACCEPTED }
+  if (gap < Math.max(CLOSES, across * 0.002) && gap > 0) p = gap < 1e-3 ? p.slice(0, -1) : p
+  for (let tolerance = THINNED; p.length > MOST_POINTS || tolerance === THINNED; tolerance *= 2) { p = thin([...p, p[0]!], tolerance).slice(0, -1); if (tolerance > 5) break }
+  if (p.length > MOST_POINTS) return { ok: false, reason: `has ${p.length} points after thinning`, accepted: `up to ${MOST_POINTS} points` }
+  const crossing = selfCrossing(p)
+  if (crossing) return { ok: false, reason: `crosses itself near x ${crossing[0].toFixed(1)}, y ${crossing[1].toFixed(1)} mm`, accepted: ACCEPTED }
+  if (polygonArea(p) < 1) return { ok: false, reason: 'encloses no area', accepted: ACCEPTED }
+  return { ok: true, points: p, closed: gap === 0 }
+}
