@@ -12,11 +12,11 @@ export async function loadDemo(db: Database, folder: string): Promise<boolean> {
   for (const file of readdirSync(folder).filter(f => f.endsWith('.json')).sort()) {
     const text = readFileSync(join(folder, file), 'utf8')
     if (file === 'shelf.json') {
-      for (const part of (JSON.parse(text) as { parts: unknown[] }).parts) {
+      await shelf.put((JSON.parse(text) as { parts: unknown[] }).parts.map(part => {
         const r = readPart(part)
         if (!r.ok) throw new Error(`${file}: ${r.problems[0]!.path} ${r.problems[0]!.reason}`)
-        await shelf.put(r.part)
-      }
+        return r.part
+      }))
     } else {
       const r = readBuildText(text)
       if (!r.ok) throw new Error(`${file}: ${r.problems[0]!.path} ${r.problems[0]!.reason}`)

@@ -57,6 +57,9 @@ export function choosePart(build: Build, slot: string, part: Part): Build {
   return { ...build, parts: have ? build.parts : [...build.parts, part], slots: { ...build.slots, [slot]: part.id } }
 }
 
+/** The build with a slot empty; its part stays among the build's parts. */
+export const dropFromSlot = (build: Build, slot: string): Build => ({ ...build, slots: Object.fromEntries(Object.entries(build.slots).filter(([s]) => s !== slot)) })
+
 /** The build with a line added to the log. */
 export const writeLog = (build: Build, text: string, at: string, cost?: number): Build =>
   ({ ...build, log: [...build.log, { id: freshId('l', build.log), at, text, ...(cost === undefined ? {} : { cost }) }] })

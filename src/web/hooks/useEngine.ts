@@ -18,7 +18,7 @@ export function computed<T>(engine: (b: Build) => T, build: Build): T {
 export const useEngine = <T>(engine: (b: Build) => T): T => computed(engine, useOpenBuild())
 
 let remote: Remote<HeavyEngines> | undefined
-const heavy = () => (remote ??= wrap<HeavyEngines>(new Worker(new URL('../workers/engines.worker.ts', import.meta.url), { type: 'module' })))
+export const heavy = () => (remote ??= wrap<HeavyEngines>(new Worker(new URL('../workers/engines.worker.ts', import.meta.url), { type: 'module' })))
 
 /**
  * Result of an engine that runs in the worker. The last result stays until the next one is there. While one request is

@@ -28,7 +28,7 @@ const PAD = { top: 46, bottom: 20, side: 20 }
 /** The instrument lying across the top of the page, to scale, with the station's facts at their places. */
 export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46 }: Props) {
   const layout = useEngine(layOut)
-  const right = useOpenBuild().instrument.handedness === 'right'
+  const build = useOpenBuild(), right = build.instrument.handedness === 'right'
   const { text, display } = useLength()
   /** The close-up's scale bar: a round length in the user's unit, mm. */
   const bar = display === 'mm' ? 10 : 12.7
@@ -54,7 +54,7 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
       {width > 0 && (
         <svg width={width} height={height} role="group" aria-label="Map of the instrument" className="absolute inset-0 select-none">
           <line x1={toPx([box.x0 - 12, 0])[0]} x2={toPx([box.x1 + 14, 0])[0]} y1={yMid} y2={yMid} className="line-centre" />
-          <g transform={`translate(${x0} ${yMid}) scale(${scale} ${flip * scale})`}><InstrumentDrawing layout={layout} /></g>
+          <g transform={`translate(${x0} ${yMid}) scale(${scale} ${flip * scale})`}><InstrumentDrawing layout={layout} build={build} /></g>
           <g aria-label={`Scale length ${text(layout.scaleLength)}`}>
             <path d={`M${nutX} ${dimY + 46}V${dimY - 6}M${endX} ${dimY - 6}V${dimY + 4}`} className="line-dim" stroke="var(--muted)" />
             <path d={`M${nutX} ${dimY}H${(nutX + endX) / 2 - 52}M${(nutX + endX) / 2 + 52} ${dimY}H${endX}`} className="line-dim" />
@@ -83,7 +83,7 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
       {width > 0 && centre && (
         <figure className="absolute bottom-0 right-0 top-0 overflow-hidden border-l border-line bg-paper" style={{ width: loupe }}>
           <svg width={loupe} height={height} role="img" aria-label={`Close-up: ${inHand?.title ?? ''}`}>
-            <g transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}><InstrumentDrawing layout={layout} fine /></g>
+            <g transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}><InstrumentDrawing layout={layout} build={build} fine /></g>
             <circle cx={loupe / 2} cy={height / 2} r={9} className="line-hand" />
             <path d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`} stroke="var(--hand)" strokeWidth={1} />
             <g>

@@ -1,8 +1,11 @@
 import type { Build } from '../../core/build/build.ts'
 import type { Problem } from '../../core/build/problem.ts'
-import type { Part } from '../../core/parts/part.ts'
+import type { Part, Stock } from '../../core/parts/part.ts'
+import type { PartKind } from '../../core/parts/partKinds.ts'
 
 export interface StoredBuild { build: Build; revision: number; updatedAt: string }
+/** What a list of the shelf shows of a part. */
+export interface ShelfRow { id: string; kind: PartKind; name: string; stock: Stock | null; donor: string | null }
 export interface BuildRow { id: string; name: string; revision: number; updatedAt: string }
 
 /** A refusal of the server, as it worded it. */
@@ -33,5 +36,9 @@ export const api = {
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
   save: (build: Build, revision: number) => call<{ revision: number; updatedAt: string }>(`/builds/${build.id}`, { method: 'PUT', body: body({ revision, build }) }),
   create: (document: string | Build, copy = false) => call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, { method: 'POST', body: typeof document === 'string' ? document : body(document) }),
-  shelf: () => call<Part[]>('/shelf'),
+  shelf: (kinds?: readonly PartKind[]) => call<Part[]>(`/shelf${kinds ? `?kind=${kinds.join(',')}` : ''}`),
+  shelfIndex: () => call<ShelfRow[]>('/shelf/index'),
+  shelfPart: (id: string) => call<Part>(`/shelf/${encodeURIComponent(id)}`),
+  putOnShelf: (parts: readonly Part[]) => call<{ put: number }>('/shelf', { method: 'POST', body: body({ parts }) }),
+  takeOffShelf: (id: string) => call<void>(`/shelf/${encodeURIComponent(id)}`, { method: 'DELETE' }),
 }

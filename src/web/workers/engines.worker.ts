@@ -2,10 +2,75 @@ import { expose } from 'comlink'
 import type { Build } from '../../core/build/build.ts'
 import { response, type Response } from '../../core/circuit/response.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
+import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
+import { conflictOf, type Conflict } from '../../core/match/conflict.ts'
+import { explainSets, type Explained } from '../../core/match/explain.ts'
+import { problemOf } from '../../core/match/problem.ts'
+import { bestSets, type FoundSet } from '../../core/match/search.ts'
+import type { Wishes } from '../../core/match/wishes.ts'
+import type { Part } from '../../core/parts/part.ts'
+import type { PartKind } from '../../core/parts/partKinds.ts'
+
+/** A set as the page needs it. */
+export interface SetRow { parts: Record<string, Part>; cost: number; minutes: number; wait: number; score: number; explained: Explained }
+export interface SetsAnswer { sets: SetRow[]; explored: number; done: boolean; share: number; conflict: Conflict | undefined; parts: number }
+
+/** How long work goes on before messages are looked at, ms. */
+const SLICE = 40
+/** How many sets are asked for. */
+const SETS = 20
+
+const breathe = () => new Promise<void>(r => setTimeout(r, 0))
+let search = 0
+const catalogue = new Map<PartKind, Part[]>()
+
+async function partsOf(kinds: readonly PartKind[]): Promise<Part[]> {
+  const missing = kinds.filter(k => !catalogue.has(k))
+  if (missing.length) {
+    const res = await fetch(`/api/shelf?kind=${missing.join(',')}`)
+    if (!res.ok) throw new Error('the shelf could not be read')
+    for (const k of missing) catalogue.set(k, [])
+    for (const p of (await res.json()) as Part[]) catalogue.get(p.kind)?.push(p)
+  }
+  return kinds.flatMap(k => catalogue.get(k) ?? [])
+}
 
 const engines = {
   /** Responses at the jack for several settings. */
   responses: (build: Build, settings: Settings[]): Response[] => settings.map(s => response(build, s)),
+
+  /** The cheapest set of fixes that makes the build snug. */
+  fixes: async (build: Build): Promise<FixSet> => {
+    const g = cheapestFixes(build)
+    for (let t = performance.now(); ;) { const s = g.next(); if (s.done) return s.value; if (performance.now() - t > SLICE) { await breathe(); t = performance.now() } }
+  },
+
+  /** The best complete sets; tells its progress, and ends early when another search begins or it is stopped. */
+  sets: async (build: Build, wishes: Wishes, today: string, kinds: PartKind[], tell: (a: SetsAnswer) => void): Promise<void> => {
+    const mine = ++search
+    const parts = await partsOf(kinds)
+    const p = problemOf(build, parts, wishes, today)
+    const rows = (sets: readonly FoundSet[]): SetRow[] => { const told = explainSets(p, sets); return sets.map((s, i) => ({ parts: Object.fromEntries(p.slots.map((slot, k) => [slot, s.options[k]!.part])), cost: s.cost, minutes: s.minutes, wait: s.wait, score: s.score, explained: told[i]! })) }
+    const g = bestSets(p, SETS)
+    let explored = 0, told = 0
+    for (let t = performance.now(); ;) {
+      const s = g.next()
+      if (s.done) {
+        let conflict: Conflict | undefined
+        if (s.value.length === 0) { const c = conflictOf(build, parts, wishes, today); for (;;) { const x = c.next(); if (x.done) { conflict = x.value; break } if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() } } }
+        tell({ sets: rows(s.value), explored, done: true, share: 1, conflict, parts: parts.length })
+        return
+      }
+      explored = s.value.explored
+      if (s.value.best.length && (told === 0 || performance.now() - told > 250)) { told = performance.now(); tell({ sets: rows(s.value.best), explored, done: false, share: s.value.share, conflict: undefined, parts: parts.length }) }
+      if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
+    }
+  },
+
+  /** Ends the search for sets that is running. */
+  stop: () => { search++ },
+  /** The shelf has changed: it is read anew when it is needed. */
+  forget: () => { catalogue.clear() },
 }
 
 export type HeavyEngines = typeof engines

@@ -1,3 +1,4 @@
+import { useSearchParams } from 'react-router'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { fitOf } from '../../app/stations.ts'
 import { Hex } from '../../components/Hex.tsx'
@@ -5,10 +6,16 @@ import { Ledger } from '../../components/Ledger.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { countStates } from '../../../core/fit/findJoints.ts'
 import { STATES } from '../../../core/fit/verdict.ts'
+import { Views } from '../../components/Views.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
+import { BalanceView } from './BalanceView.tsx'
+import { CheapestFixes } from './CheapestFixes.tsx'
 import { JointSheet } from './JointSheet.tsx'
+import { MeasureNext } from './MeasureNext.tsx'
+import { TrialView } from './TrialView.tsx'
+import { WhatIf } from './WhatIf.tsx'
 
 const PLURAL: Record<string, string> = { "won't go": "won't go", tight: 'tight', snug: 'snug', loose: 'loose', "can't tell": "can't be told yet" }
 
@@ -17,6 +24,8 @@ export function Fit() {
   const fit = useEngine(fitOf)
   const l = useLength()
   const { hand: joint, take } = useHand(fit.now)
+  const [, setParams] = useSearchParams()
+  const openJoint = (id: string) => setParams({ hand: id })
   const counts = countStates(fit.now)
   const summary = fit.now.length === 0 ? 'no joint yet' : `${fit.now.length} joints: ${STATES.filter(s => counts[s] > 0).map(s => `${counts[s]} ${PLURAL[s]}`).join(', ')}`
   const rows = fit.now.map((j, i) => {
@@ -34,10 +43,17 @@ export function Fit() {
   })
   return (
     <StationFrame
-      map={{ title: 'Fit', summary, hand: joint?.id, take, caption: joint && `${joint.title}: ${l.fineText(joint.clearance.value)}`, marks: fit.now.flatMap((j, i) => (j.state === 'snug' && j.id !== joint?.id ? [] : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${j.state}`, state: j.state }])) }}
-      ledger={<Ledger heading="Worst first" aside={`clearance, ${l.unit}`} rows={rows} hand={joint?.id} take={take} empty="No joints yet. Choose body, neck, bridge and strings at the Parts station: joints come from the parts." />}
+      map={{ title: 'Fit', summary, hand: joint?.id, take: openJoint, caption: joint && `${joint.title}: ${l.fineText(joint.clearance.value)}`, marks: fit.now.flatMap((j, i) => (j.state === 'snug' && j.id !== joint?.id ? [] : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${j.state}`, state: j.state }])) }}
+      ledger={<Ledger heading="Worst first" aside={`clearance, ${l.unit}`} rows={rows} hand={joint?.id} take={openJoint} empty="No joints yet. Choose body, neck, bridge and strings at the Parts station: joints come from the parts." />}
     >
-      {joint ? <JointSheet key={joint.id} joint={joint} number={fit.now.indexOf(joint) + 1} fit={fit} take={take} /> : <p className="text-[17px]">Nothing in hand.</p>}
+      <Views label="Views of the fit" views={[
+        { id: 'joint', label: 'Joint', content: joint ? <JointSheet key={joint.id} joint={joint} number={fit.now.indexOf(joint) + 1} fit={fit} take={take} /> : <p className="text-[17px]">Nothing in hand.</p> },
+        { id: 'fixes', label: 'Cheapest fixes', content: <CheapestFixes fit={fit} /> },
+        { id: 'measure', label: 'Measure next', content: <MeasureNext fit={fit} /> },
+        { id: 'what-if', label: 'What if', content: <WhatIf fit={fit} open={openJoint} /> },
+        { id: 'balance', label: 'Balance', content: <BalanceView /> },
+        { id: 'trial', label: 'Trial', content: <TrialView open={openJoint} /> },
+      ]} />
     </StationFrame>
   )
 }

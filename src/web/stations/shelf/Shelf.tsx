@@ -1,88 +1,111 @@
-import { useState } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { Plus } from 'lucide-react'
 import { layOut } from '../../../core/layout/layOut.ts'
-import { setDimension, takeReading } from '../../../core/build/edits.ts'
-import { refOf } from '../../../core/build/quantityAt.ts'
-import { dimensionAt, dimensionPaths, labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
-import type { Part } from '../../../core/parts/part.ts'
-import { PART_KINDS } from '../../../core/parts/partKinds.ts'
-import type { QuantityKind } from '../../../core/parts/dimensionSpec.ts'
-import { formatAngle, parseAngle } from '../../../core/units/angle.ts'
-import { formatCapacitance, formatInductance, formatResistance, parseCapacitance, parseInductance, parseResistance } from '../../../core/units/electrical.ts'
-import { parseDecimal, parsed, refused, type Parsed } from '../../../core/units/parsed.ts'
+import { choosePart, removePart } from '../../../core/build/edits.ts'
+import { dimensionAt, dimensionPaths } from '../../../core/parts/dimensionAt.ts'
+import type { Part, Stock } from '../../../core/parts/part.ts'
+import { PART_KINDS, PART_KIND_NAMES, type PartKind } from '../../../core/parts/partKinds.ts'
+import { slotsOf } from '../../../core/build/slots.ts'
+import { writePartsCsv } from '../../../core/shelf/partsCsv.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { Ledger } from '../../components/Ledger.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
-import { ValueField } from '../../components/ValueField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
-import { useHand } from '../../hooks/useHand.ts'
-import { useLength } from '../../hooks/useLength.ts'
+import { Button } from '../../components/Button.tsx'
+import { download } from '../../components/download.ts'
+import { Select } from '../../components/Select.tsx'
+import { Views } from '../../components/Views.tsx'
+import { heavy, useEngine } from '../../hooks/useEngine.ts'
+import { api } from '../../stores/api.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useShelf } from '../../stores/shelfStore.ts'
+import { DimensionTable } from './DimensionTable.tsx'
+import { DonorView } from './DonorView.tsx'
+import { InspectionView } from './InspectionView.tsx'
+import { ListingView } from './ListingView.tsx'
+import { NewPartDialog } from './NewPartDialog.tsx'
+import { OutlineView } from './OutlineView.tsx'
+import { ShelfLedger, type ShelfLine } from './ShelfLedger.tsx'
+import { StockForm } from './StockForm.tsx'
 
-const plain = (t: string): Parsed => { const n = parseDecimal(t); return n === undefined ? refused(`“${t}” is not a number`, '6, 0.5, 0,5') : parsed(n) }
-const PARSE: Record<Exclude<QuantityKind, 'length'>, (t: string) => Parsed> = { angle: parseAngle, resistance: parseResistance, inductance: parseInductance, capacitance: parseCapacitance, mass: t => plain(t.replace(/\s*g$/i, '')), count: plain, ratio: plain }
-const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = { angle: v => formatAngle(v), resistance: formatResistance, inductance: formatInductance, capacitance: formatCapacitance, mass: v => `${v} g`, count: String, ratio: String }
+type Where = 'build' | 'workshop'
 
 const measuredShare = (p: Part): string => {
   const dims = dimensionPaths(p).map(path => dimensionAt(p, path)!)
   const n = dims.filter(d => d.basis === 'measured').length
   return n === 0 ? 'nothing measured' : n === dims.length ? 'all measured' : `${n} of ${dims.length} measured`
 }
+const whereabouts = (s: Stock | null | undefined): string => s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
 
-/** The build's parts, what is claimed of them, and the readings that turn claims into facts. */
+/** Parts of this build and of the workshop: what is claimed of them, what was read, where they are, what they cost. */
 export function Shelf() {
-  const build = useOpenBuild()
-  const layout = useEngine(layOut)
-  const { hand: part, take } = useHand(build.parts)
-  const inSlot = new Set(Object.values(build.slots))
-  const rows = build.parts.map(p => ({ id: p.id, label: p.name, content: <><span className="min-w-0 flex-1"><span className="block text-[16px] font-medium leading-tight">{p.name}</span><span className="text-[15px] text-muted">{PART_KINDS[p.kind].label}{inSlot.has(p.id) ? '' : ', not in this instrument'} · {p.stock?.place ?? p.stock?.state ?? 'place unknown'}</span></span><span className="shrink-0 text-[15px] text-muted">{measuredShare(p)}</span></> }))
+  const build = useOpenBuild(), layout = useEngine(layOut)
+  const [params, setParams] = useSearchParams()
+  const where: Where = params.get('of') === 'workshop' ? 'workshop' : 'build'
+  const { rows, parts, trouble } = useShelf()
+  const [text, setText] = useState(''), [kind, setKind] = useState(''), [state, setState] = useState(''), [adding, setAdding] = useState(false)
+  useEffect(() => { void useShelf.getState().load() }, [])
+  const wanted = useDeferredValue(text)
+  const slotOf = useMemo(() => new Map(Object.entries(build.slots).map(([s, id]) => [id, s])), [build.slots])
+  const lines = useMemo((): ShelfLine[] => {
+    const all = where === 'build'
+      ? build.parts.map(p => ({ id: p.id, kind: p.kind, name: p.name, stock: p.stock ?? null, aside: measuredShare(p), note: slotOf.has(p.id) ? '' : ', in no slot' }))
+      : (rows ?? []).map(r => ({ id: r.id, kind: r.kind, name: r.name, stock: r.stock, aside: r.stock?.price === undefined ? '' : `${r.stock.price} ${build.preferences.currency}`, note: r.donor ? ', from a donor' : '' }))
+    const words = wanted.toLowerCase().split(/\s+/).filter(Boolean)
+    const found = all.filter(r => (!kind || r.kind === kind) && (!state || (r.stock?.state ?? '') === state) && (words.length === 0 || (() => { const hay = `${r.name} ${PART_KINDS[r.kind].label} ${r.stock?.supplier ?? ''} ${r.stock?.place ?? ''}`.toLowerCase(); return words.every(w => hay.includes(w)) })()))
+    return found.map(r => ({ id: r.id, name: r.name, below: `${PART_KINDS[r.kind].label}${r.note} · ${whereabouts(r.stock)}`, aside: r.aside }))
+  }, [where, build, rows, wanted, kind, state, slotOf])
+  const hand = lines.find(x => x.id === params.get('hand')) ?? lines[0]
+  const take = useCallback((id: string) => setParams(p => { p.set('hand', id); return p }, { replace: true }), [setParams])
+  const inBuild = where === 'build'
+  useEffect(() => { if (!inBuild && hand) void useShelf.getState().loadPart(hand.id) }, [inBuild, hand])
+  const part = inBuild ? build.parts.find(p => p.id === hand?.id) : hand && parts.get(hand.id)
+  const put = async (ps: readonly Part[]) => { const ok = await useShelf.getState().put(ps); void heavy().forget(); if (ok && ps[0]) setParams({ of: 'workshop', hand: ps[0].id }); return ok }
+  const saveCsv = () => { void (inBuild ? Promise.resolve(build.parts) : api.shelf()).then(ps => download(`${inBuild ? build.id : 'shelf'}.csv`, writePartsCsv(ps), 'text/csv'), () => undefined) }
+  const mark = inBuild && part && layout ? (() => {
+    const slot = slotOf.get(part.id), f = slot ? layout.pickups.find(x => x.slot === slot) ?? layout.features.find(x => x.serves === slot) : undefined
+    const at = part.kind === 'body' ? [layout.nutToHeelEnd + 95, -100] as const : part.kind === 'neck' ? [layout.nutToHeelEnd / 2, 0] as const : part.kind === 'bridge' ? [layout.bridge.front + 20, 0] as const : part.kind === 'nut' ? [0, -layout.halfNut] as const : part.kind === 'guard' ? [layout.nutToHeelEnd + 60, 60] as const : f?.centre
+    return at ? [{ id: part.id, at, label: '', title: part.name }] : []
+  })() : []
+  const tab = (of: Where, label: string, count: number) => <button type="button" role="tab" aria-selected={where === of} onClick={() => setParams(of === 'workshop' ? { of } : {})} className={`min-h-11 flex-1 px-2 text-[16px] ${where === of ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}>{label} <span className="figure">{count}</span></button>
   return (
     <StationFrame
-      map={{ title: 'Shelf', summary: `${build.parts.length} parts of this build`, hand: part?.id, take, caption: part?.name, reach: 80, marks: layout ? build.parts.flatMap(p => {
-        const slot = Object.entries(build.slots).find(([, id]) => id === p.id)?.[0]
-        const f = slot && layout.features.find(x => x.serves === slot)
-        const at = p.kind === 'body' ? [layout.nutToHeelEnd + 95, -100] as const : p.kind === 'neck' ? [layout.nutToHeelEnd / 2, 0] as const : p.kind === 'bridge' ? [layout.bridge.front + 20, 0] as const : p.kind === 'nut' ? [0, -layout.halfNut] as const : f ? f.centre : undefined
-        return at && p.id === part?.id ? [{ id: p.id, at, label: '', title: p.name }] : []
-      }) : [] }}
-      ledger={<Ledger heading="Parts at hand" aside="claims against readings" rows={rows} hand={part?.id} take={take} empty="No parts yet. Bring in a build file from the workshop’s page." />}
+      map={{ title: 'Shelf', summary: inBuild ? `${build.parts.length} parts of this build` : `${rows?.length ?? 0} parts on the workshop’s shelf`, hand: mark[0]?.id, take, caption: part?.name, reach: 80, marks: mark }}
+      ledger={<ShelfLedger heading="Parts at hand" lines={lines} hand={hand?.id} take={take} empty={text || kind || state ? 'Nothing of that description.' : inBuild ? 'No parts yet. Take some from the workshop’s shelf.' : trouble ?? 'The shelf is empty. Put a part on it.'} head={
+        <div className="flex flex-col gap-1.5 border-b border-line p-2">
+          <h2 className="sr-only">Parts at hand</h2>
+          <div role="tablist" aria-label="Whose parts" className="flex border border-ink">{tab('build', 'This build', build.parts.length)}{tab('workshop', 'Workshop', rows?.length ?? 0)}</div>
+          <div className="flex gap-1.5"><input type="search" aria-label="Find a part" placeholder="find" value={text} onChange={e => setText(e.target.value)} className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-[16px]" />
+            <Select label="Kind" hideLabel className="max-w-32" value={kind} onChange={setKind} options={[{ value: '', label: 'any kind' }, ...PART_KIND_NAMES.map(k => ({ value: k, label: PART_KINDS[k].label }))]} />
+            <Select label="State" hideLabel className="max-w-24" value={state} onChange={setState} options={[{ value: '', label: 'any state' }, ...['here', 'ordered', 'to buy'].map(v => ({ value: v, label: v }))]} /></div>
+          <div className="flex items-center justify-between gap-2"><Button onClick={() => setAdding(true)}><Plus size={17} aria-hidden="true" />New part</Button><Button kind="quiet" onClick={saveCsv}>Save as CSV</Button><span className="figure text-[15px] text-muted">{lines.length}</span></div>
+        </div>} />}
     >
-      {part && <PartSheet key={part.id} part={part} />}
+      {part ? <PartSheet key={part.id} part={part} inBuild={inBuild} take={take} /> : hand ? <p role="status" className="text-[17px]">Fetching the part.</p> : null}
+      <NewPartDialog open={adding} onClose={() => setAdding(false)} taken={new Set([...(rows ?? []).map(r => r.id), ...build.parts.map(p => p.id)])} put={put} />
     </StationFrame>
   )
 }
 
-/** One part: every dimension with its doubt and basis; a value typed here is a reading. */
-function PartSheet({ part }: { part: Part }) {
-  const l = useLength()
-  const [as, setAs] = useState<'measured' | 'claimed'>('measured')
-  const save = (path: string, value: number, tool: string) => editBuild(b => as === 'measured'
-    ? takeReading(b, { of: `part/${refOf(part, path)}`, value, doubt: specAt(part, path)?.quantity === 'length' ? 0.05 : Math.abs(value) * 0.01, at: now(), with: tool })
-    : setDimension(b, refOf(part, path), { value, doubt: specAt(part, path)?.quantity === 'length' ? Math.max(0.3, Math.abs(value) * 0.005) : Math.abs(value) * 0.1, basis: 'claimed' }))
+/** One part: dimensions, inspection, listing, outline, stock; and what can be done with it. */
+function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take: (id: string) => void }) {
+  const build = useOpenBuild()
+  const open = slotsOf(build.instrument).filter(s => s.kind === (part.kind as PartKind))
+  const shaped = ['body', 'neck', 'guard', 'pickup', 'plate'].includes(part.kind)
   return (
-    <article className="flex max-w-[780px] flex-col gap-3">
-      <header><h2 className="text-[24px] font-semibold">{part.name}</h2><p className="text-[16px] text-muted">{PART_KINDS[part.kind].label}. {Object.entries(part.traits).map(([k, v]) => `${k}: ${v}`).join(', ')}{part.note ? ` ${part.note}` : ''}</p></header>
-      <fieldset className="flex items-center gap-4 text-[16px]"><legend className="sr-only">What is typed here is</legend>
-        {(['measured', 'claimed'] as const).map(k => <label key={k} className="flex min-h-10 items-center gap-2"><input type="radio" name="as" checked={as === k} onChange={() => setAs(k)} className="size-5 accent-[var(--hand)]" />{k === 'measured' ? 'What I type is measured' : 'What I type is a listing’s claim'}</label>)}
-      </fieldset>
-      <table className="w-full text-[16px]">
-        <thead><tr className="border-b-2 border-ink text-left text-[15px] text-muted"><th className="py-1 font-normal">Dimension</th><th className="font-normal">Value</th><th className="font-normal">Doubt</th><th className="font-normal">Basis</th></tr></thead>
-        <tbody>
-          {dimensionPaths(part).map(path => {
-            const d = dimensionAt(part, path)!, spec = specAt(part, path)!
-            const q = spec.quantity
-            return (
-              <tr key={path} className="rule-row align-top">
-                <th scope="row" className="py-1.5 pr-3 text-left font-normal"><span className="block first-letter:uppercase">{labelAt(part, path)}</span><span className="block text-[15px] leading-tight text-muted">{spec.how}</span></th>
-                <td className="py-1.5 pr-3">{q === 'length'
-                  ? <LengthField label={labelAt(part, path)} hideLabel mm={d.value} min={spec.min} max={spec.max} onMm={v => save(path, v, 'calliper')} />
-                  : <ValueField label={labelAt(part, path)} hideLabel text={SHOW[q](d.value).replace('\u202f', ' ')} parse={PARSE[q]} check={v => (v < spec.min || v > spec.max ? `is outside ${SHOW[q](spec.min)} to ${SHOW[q](spec.max)}` : q === 'count' && !Number.isInteger(v) ? 'must be a whole number' : undefined)} onValue={v => save(path, v, 'meter')} />}</td>
-                <td className="figure py-3 pr-3 text-muted">±{q === 'length' ? l.fineFigure(d.doubt).figure : SHOW[q](d.doubt)}</td>
-                <td className="py-3 text-[15px]">{d.basis}{d.with ? `, ${d.with}` : ''}{d.on ? `, ${d.on}` : ''}</td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+    <article className="flex max-w-[800px] flex-col gap-3">
+      <header className="flex flex-wrap items-start justify-between gap-3"><div><h2 className="text-[24px] font-semibold leading-tight">{part.name}</h2><p className="text-[16px] text-muted">{PART_KINDS[part.kind].label}{part.note ? `. ${part.note}` : ''}</p></div>
+        <div className="flex flex-wrap gap-2">
+          {!inBuild && open.map(s => <Button key={s.id} onClick={() => editBuild(b => choosePart(b, s.id, part))}>{build.slots[s.id] === part.id ? `Chosen: ${s.label.toLowerCase()}` : open.length > 1 ? `As ${s.label.toLowerCase()}` : 'Choose for this build'}</Button>)}
+          {inBuild && <Button onClick={() => { void useShelf.getState().put([part]); void heavy().forget() }}>Copy to the workshop</Button>}
+          <Button kind="quiet" onClick={() => { if (inBuild) editBuild(b => removePart(b, part.id)); else void useShelf.getState().remove(part.id) }}>{inBuild ? 'Take out of the build' : 'Off the shelf'}</Button>
+        </div></header>
+      <Views label="Views of the part" views={[
+        { id: 'dimensions', label: 'Dimensions', content: <DimensionTable part={part} inBuild={inBuild} /> },
+        ...(part.kind === 'donor' ? [{ id: 'donor', label: 'Take apart', content: <DonorView part={part} take={take} /> }] : []),
+        { id: 'inspection', label: 'Incoming inspection', content: <InspectionView part={part} inBuild={inBuild} /> },
+        { id: 'listing', label: 'Listing', content: <ListingView part={part} inBuild={inBuild} /> },
+        ...(shaped ? [{ id: 'outline', label: 'Outline', content: <OutlineView part={part} inBuild={inBuild} /> }] : []),
+        { id: 'stock', label: 'Cost and place', content: <StockForm part={part} inBuild={inBuild} /> },
+      ]} />
     </article>
   )
 }
