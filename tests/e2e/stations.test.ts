@@ -23,6 +23,34 @@ describe.each(VIEWS)('on a %s', (_name, viewport, dark) => {
   })
 })
 
+const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock']
+
+describe('every view of shelf, parts and fit', () => {
+  it.each(SHEETS.flatMap((s, i) => [[s, i % 2 ? 'tablet' : 'desktop', i % 2 ? TABLET : DESKTOP, i % 3 === 0]] as const))('%s on a %s has no fault', async (path, _name, viewport, dark) => {
+    const page = await bench.open(`/b/heron/${path}`, { viewport, dark })
+    await page.getByRole('heading', { level: 1 }).first().waitFor()
+    await page.waitForTimeout(400)
+    const { violations } = await new AxeBuilder({ page: page as never }).analyze()
+    expect(violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+    expect(page.troubles).toEqual([])
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    expect(wide).toBeLessThanOrEqual(0)
+    await page.context().close()
+  })
+})
+
+describe('the other builds of the workshop', () => {
+  it.each(['kestrel', 'wren', 'bittern'])('%s shows itself at every station', async build => {
+    const page = await bench.open(`/b/${build}/shelf`)
+    for (const station of STATIONS) {
+      await page.goto(`${bench.server.address}/b/${build}/${station}`)
+      await page.getByRole('heading', { level: 1 }).first().waitFor()
+    }
+    expect(page.troubles).toEqual([])
+    await page.context().close()
+  })
+})
+
 describe('every view of the wiring', () => {
   it.each(['Drawing', 'Solder order', 'Nets and ground'])('%s has no fault', async tab => {
     const page = await bench.open('/b/heron/wiring')

@@ -4,7 +4,7 @@ import { response, type Response } from '../../core/circuit/response.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
 import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
 import { conflictOf, type Conflict } from '../../core/match/conflict.ts'
-import { explainSets, type Explained } from '../../core/match/explain.ts'
+import { ALONE, explainSets, type Explained } from '../../core/match/explain.ts'
 import { problemOf } from '../../core/match/problem.ts'
 import { bestSets, type FoundSet } from '../../core/match/search.ts'
 import type { Wishes } from '../../core/match/wishes.ts'
@@ -12,7 +12,7 @@ import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
 /** A set as the page needs it. */
-export interface SetRow { parts: Record<string, Part>; cost: number; minutes: number; wait: number; score: number; explained: Explained }
+export interface SetRow { parts: Record<string, Part>; cost: number; minutes: number; wait: number; score: number; explained: Explained; alone: string | undefined }
 export interface SetsAnswer { sets: SetRow[]; explored: number; done: boolean; share: number; conflict: Conflict | undefined; parts: number }
 
 /** How long work goes on before messages are looked at, ms. */
@@ -50,7 +50,7 @@ const engines = {
     const mine = ++search
     const parts = await partsOf(kinds)
     const p = problemOf(build, parts, wishes, today)
-    const rows = (sets: readonly FoundSet[]): SetRow[] => { const told = explainSets(p, sets); return sets.map((s, i) => ({ parts: Object.fromEntries(p.slots.map((slot, k) => [slot, s.options[k]!.part])), cost: s.cost, minutes: s.minutes, wait: s.wait, score: s.score, explained: told[i]! })) }
+    const rows = (sets: readonly FoundSet[], alone: readonly (string | undefined)[] = []): SetRow[] => { const told = explainSets(p, sets); return sets.map((s, i) => ({ parts: Object.fromEntries(p.slots.map((slot, k) => [slot, s.options[k]!.part])), cost: s.cost, minutes: s.minutes, wait: s.wait, score: s.score, explained: told[i]!, alone: alone[i] })) }
     const g = bestSets(p, SETS)
     let explored = 0, told = 0
     for (let t = performance.now(); ;) {
@@ -58,7 +58,17 @@ const engines = {
       if (s.done) {
         let conflict: Conflict | undefined
         if (s.value.length === 0) { const c = conflictOf(build, parts, wishes, today); for (;;) { const x = c.next(); if (x.done) { conflict = x.value; break } if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() } } }
-        tell({ sets: rows(s.value), explored, done: true, share: 1, conflict, parts: parts.length })
+        // Where the trade-offs end: the best set if one thing alone counted, beside the best for all of them together.
+        const ends: FoundSet[] = [], names: string[] = []
+        for (const { name, of } of s.value.length ? ALONE : []) {
+          const alone = bestSets(of(p), 1)
+          for (;;) {
+            const x = alone.next()
+            if (x.done) { const found = x.value[0]; if (found && ![...s.value, ...ends].some(o => o.cost === found.cost && o.wait === found.wait && Math.abs(o.minutes - found.minutes) < 1e-9)) { ends.push({ ...found, score: found.cost + (found.minutes * p.hourly) / 60 + (found.wait * p.weekly) / 7 }); names.push(name) } break }
+            if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
+          }
+        }
+        tell({ sets: rows([...s.value, ...ends], [...s.value.map(() => undefined), ...names]), explored, done: true, share: 1, conflict, parts: parts.length })
         return
       }
       explored = s.value.explored

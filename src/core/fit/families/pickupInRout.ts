@@ -63,7 +63,7 @@ function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] 
   const out: FoundJoint[] = [
     {
       id: `${slot}-rout`, family: 'pickup rout', title: `${title} in its rout`, clearance: gap, at: shaped.found.at, slots: [slot, 'body'],
-      meaning: { under: `It is too large for the rout ${where} and will not go in.`, over: 'It can wander in the rout; its screws or ring alone hold it.' },
+      meaning: { under: placed.on === 'guard' && Math.hypot(dx.value, dy.value) > 0.5 ? `Hung in the guard’s cut-out it meets the rout’s wall ${where}.` : `It is too large for the rout ${where} and will not go in.`, over: 'It can wander in the rout; its screws or ring alone hold it.' },
       ...(placed.on === 'guard' || build.instrument.mounting === 'in rings' ? { limits: { low: 0.3, never: 0 } } : {}),
       fixes: ({ low }) => {
         if (gap.value >= low) return []
@@ -75,7 +75,7 @@ function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] 
         const to = size('length') === undefined ? `By up to ${fixed(room - shaped.gap.value, 1)} mm` : `To ${fixed(size('length')!, 1)} × ${fixed(size('width')!, 1)} mm, corners ${fixed(size('corner') ?? 0, 1)} mm`
         return [work({
           method: 'open-rout', title: `Open the rout ${where} by up to ${fixed(room - shaped.gap.value, 1)} mm`,
-          note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout('depth').value, 0)} mm deep.${Number.isFinite(wall) ? ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.` : ''}${wall < 3 ? ' That wall will not stand.' : ''}`,
+          note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout('depth').value, 0)} mm deep.${!Number.isFinite(wall) ? '' : wall <= 0 ? ' It breaks into the next rout.' : ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.${wall < 3 ? ' That wall will not stand.' : ''}`}`,
           minutes: 25, tools: ['router and template', 'or chisel and file', 'calliper'], risk: wall < 3 ? 'high' : 'some', when: 'before finish', cautions: ['cutters', 'dust'], changes,
           ...(size('length') === undefined ? {} : { read: refOf(body, path(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width')) }),
         })]

@@ -1,4 +1,5 @@
 import { balance } from '../../../core/fit/balance.ts'
+import { fixed } from '../../../core/units/length.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
@@ -22,7 +23,7 @@ export function BalanceView() {
         <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">What weighs, heaviest first</caption>
         <thead><tr className="text-left text-[15px] text-muted"><th className="font-normal">Part</th><th className="text-right font-normal">Mass</th><th className="text-right font-normal">From the nut</th><th className="text-right font-normal">Turns about the button</th></tr></thead>
         <tbody>{b.masses.map(m => (
-          <tr key={m.slot} className="rule-row"><th scope="row" className="py-1 text-left font-normal">{m.name}{m.assumed && <span className="text-muted"> (usual)</span>}</th><td className="figure text-right">{Math.round(m.grams.value)}{'\u202f'}g</td><td className="figure text-right">{l.text(m.x, 0)}</td><td className="figure text-right">{b.button === undefined ? '' : `${((m.grams.value * (m.x - b.button)) / 1e6 * 9.81).toFixed(2)}\u202fN\u00b7m`}</td></tr>
+          <tr key={m.slot} className="rule-row"><th scope="row" className="py-1 text-left font-normal">{m.name}{m.assumed && <span className="text-muted"> (usual)</span>}</th><td className="figure text-right">{Math.round(m.grams.value)}{'\u202f'}g</td><td className="figure text-right">{l.text(m.x, 0)}</td><td className="figure text-right">{b.button === undefined ? '' : `${fixed((m.grams.value * (m.x - b.button) * 9.81) / 1e6, 2)}\u202fN\u00b7m`}</td></tr>
         ))}</tbody>
       </table>
       {guessed > 0 && <p className="text-[15px] text-muted">{guessed} of {b.masses.length} masses are usual ones, ±30 %: put the part on a scale and enter its mass at the Shelf station.</p>}

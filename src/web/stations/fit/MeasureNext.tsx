@@ -35,7 +35,7 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
               <span>
                 <span className="block text-[17px] font-semibold first-letter:uppercase">{m.label}</span>
                 <span className="block text-[15px] text-muted">{m.partName}. {m.basis} <span className="figure">{l.fineText(m.value)} ±{l.fineFigure(m.doubt).figure}</span>. {m.how}</span>
-                <span className="block text-[15px]">Settles {fixed(m.settles, 1)} of {m.joints.length} verdict{m.joints.length > 1 ? 's' : ''}, {Math.round(m.stake)} min of work hang on it: {m.joints.slice(0, 3).map(title).join('; ')}{m.joints.length > 3 ? ' and more' : ''}.</span>
+                <span className="block text-[15px]">{m.joints.length === 1 ? `${Math.round(m.settles * 100)} % likely to settle` : `May settle ${fixed(m.settles, 1)} of ${m.joints.length}:`} {m.joints.slice(0, 3).map(title).join('; ')}{m.joints.length > 3 ? ' and more' : ''}. {Math.round(m.stake)} min of work hang on it.</span>
               </span>
               {spec && <LengthField label={`Measured ${m.label}`} hideLabel clears mm={undefined} min={spec.min} max={spec.max} onMm={v => editBuild(b => takeReading(b, { of: `part/${m.ref}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }))} />}
             </li>

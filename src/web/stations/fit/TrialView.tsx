@@ -15,7 +15,8 @@ const trialOf = (b: Build) => trialAssembly(b, computed(fitOf, b).now)
 export function TrialView({ open }: { open: (joint: string) => void }) {
   const t = useEngine(trialOf), plan = useEngine(planOf), l = useLength()
   const step = plan.steps.find(s => s.phase === 'trial' && s.status !== 'done' && s.status !== 'skipped')
-  const title = (id: string) => id.replace(/-/g, ' ')
+  const joints = useEngine(fitOf).now
+  const title = (id: string) => joints.find(j => j.id === id)?.title ?? id
   return (
     <article className="flex max-w-[760px] flex-col gap-3">
       <header><h2 className="text-[24px] font-semibold">Trial assembly</h2>

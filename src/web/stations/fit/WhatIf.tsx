@@ -37,11 +37,11 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
     <article className="flex max-w-[800px] flex-col gap-4">
       <header><h2 className="text-[24px] font-semibold">What if</h2><p className="text-[16px] text-muted">Nothing is changed until you say so.</p></header>
       <div className="grid gap-3 min-[1000px]:grid-cols-2">
-        <fieldset className="flex flex-col gap-2"><legend className="text-[17px] font-semibold">Another part</legend>
+        <fieldset className="flex min-w-0 flex-col gap-2"><legend className="text-[17px] font-semibold">Another part</legend>
           <Select label="Slot" value={slot} onChange={setSlot} options={[{ value: '', label: 'choose a slot' }, ...slots.map(s => ({ value: s.id, label: s.label }))]} />
           {slot && (others.length ? <ul className="max-h-48 overflow-y-auto border-y border-line" tabIndex={0} aria-label="Other parts for this slot">{others.slice(0, 60).map(c => <li key={c.part.id} className="rule-row"><button type="button" onClick={() => add({ slot, part: c.part })} className="flex min-h-10 w-full items-center gap-2 px-1 text-left text-[16px] hover:bg-shade"><Plus size={16} aria-hidden="true" /><span className="flex-1">{c.part.name}</span>{c.worst && <Hex state={c.worst.state} />}</button></li>)}</ul> : <p className="text-[16px]">Nothing else on the shelf suits this slot.</p>)}
         </fieldset>
-        <fieldset className="flex flex-col gap-2"><legend className="text-[17px] font-semibold">Another size</legend>
+        <fieldset className="flex min-w-0 flex-col gap-2"><legend className="text-[17px] font-semibold">Another size</legend>
           <Select label="Dimension" value={ref} onChange={setRef} options={[{ value: '', label: 'choose a dimension' }, ...dims]} />
           {picked?.d && picked.spec && <LengthField key={ref} label={`Instead of ${l.fineText(picked.d.value)}`} clears mm={undefined} min={picked.spec.min} max={picked.spec.max} onMm={v => add({ ref, value: v, doubt: 0.05 })} />}
         </fieldset>

@@ -49,6 +49,14 @@ export function Sets() {
     if (mine === run.current) setRunning(false)
   }
   const set = answer?.sets[hand]
+  const groups = (answer?.sets ?? []).reduce<{ at: number[] }[]>((gs, s, i) => {
+    const like = gs.find(g => { const o = answer!.sets[g.at[0]!]!; return o.cost === s.cost && o.wait === s.wait && Math.abs(o.minutes - s.minutes) < 0.05 })
+    if (like) like.at.push(i)
+    else gs.push({ at: [i] })
+    return gs
+  }, [])
+  /** Slots in which sets that come to the same differ. */
+  const differ = (at: readonly number[]) => slots.filter(x => new Set(at.map(i => answer!.sets[i]!.parts[x.id]?.id)).size > 1).map(x => x.label.toLowerCase())
   const optional = (label: string, value: number | undefined, put: (v: number | undefined) => void, unit: string) => <span className="inline-flex items-end gap-1"><ValueField label={label} text={value === undefined ? 'any' : `${value} ${unit}`} parse={t => (/^any$|^$/i.test(t.trim()) ? parsed(-1) : amount(t))} onValue={v => put(v < 0 ? undefined : v)} /></span>
   const take = (s: SetRow) => editBuild(b => Object.entries(s.parts).reduce((x, [slot, part]) => choosePart(x, slot, part), b))
   return (
@@ -75,20 +83,21 @@ export function Sets() {
       <div className="flex flex-wrap items-center gap-3">
         <Button kind="main" onClick={() => void search()} disabled={running}>Find the best sets</Button>
         {running && <><Button onClick={() => { run.current++; void heavy().stop(); setRunning(false) }}>Stop</Button><progress aria-label="Search" className="h-3 w-40" value={answer?.share ?? 0} max={1} /></>}
-        <p role="status" className="text-[16px] text-muted">{trouble ?? (answer ? (answer.done ? `${answer.sets.length} best sets, no better one among ${answer.parts} parts; ${answer.explored.toLocaleString('en')} combinations looked at` : running ? `best so far; ${answer.explored.toLocaleString('en')} combinations looked at` : 'stopped: the best found so far') : running ? 'reading the shelf' : '')}</p>
+        <p role="status" className="text-[16px] text-muted">{trouble ?? (answer ? (answer.done ? `The ${answer.sets.filter(x => !x.alone).length} best sets; no better one among ${answer.parts} parts; ${answer.explored.toLocaleString('en')} combinations looked at` : running ? `best so far; ${answer.explored.toLocaleString('en')} combinations looked at` : 'stopped: the best found so far') : running ? 'reading the shelf' : '')}</p>
       </div>
       {answer?.conflict && <div role="alert" className="border-l-4 border-never pl-3 text-[17px]">{answer.conflict.empty.length > 0 ? <p>Nothing on shelf or in listings suits: {answer.conflict.empty.map(s => slots.find(x => x.id === s)?.label ?? s).join(', ')}.</p> : answer.conflict.wishes.length > 0 ? <p>These wishes exclude each other: <b>{answer.conflict.wishes.join('; ')}</b>. Give up any one of them.</p> : <p>These parts go together in no way.</p>}</div>}
       {answer && answer.sets.length > 0 && <>
         <SetsChart sets={answer.sets} hand={hand} take={setHand} currency={build.preferences.currency} />
         <table className="w-full text-[16px]"><caption className="sr-only">Sets, best first</caption>
           <thead><tr className="border-b-2 border-ink text-left text-[15px] text-muted"><th className="font-normal">Set</th><th className="text-right font-normal">Cost, {build.preferences.currency}</th><th className="text-right font-normal">Work, min</th><th className="text-right font-normal">Wait, days</th><th className="pl-4 font-normal">What decides it</th></tr></thead>
-          <tbody>{answer.sets.map((s, i) => (
-            <tr key={i} className={`rule-row ${i === hand ? 'bg-shade' : ''}`}>
-              <th scope="row" className="text-left"><button type="button" aria-pressed={i === hand} onClick={() => setHand(i)} className="min-h-10 px-1 text-left font-semibold underline decoration-line underline-offset-4">{i + 1}{s.explained.marks.length > 0 && <span className="ml-2 text-[15px] font-normal text-snug">{s.explained.marks.join(', ')}</span>}</button></th>
-              <td className="figure text-right">{s.cost.toFixed(0)}</td><td className="figure text-right">{s.minutes.toFixed(0)}</td><td className="figure text-right">{s.wait}</td>
-              <td className="pl-4 text-[15px] text-muted">{s.explained.decides[0] ? `${s.explained.decides[0].joint.replace(/-/g, ' ')}, ${Math.round(s.explained.decides[0].minutes)} min` : 'nothing to mend'}{s.explained.latest ? `; waits for ${s.explained.latest}` : ''}</td>
+          <tbody>{groups.map(({ at }) => { const i = at.includes(hand) ? hand : at[0]!, s = answer.sets[i]!; return (
+            <tr key={at[0]} className={`rule-row align-top ${at.includes(hand) ? 'bg-shade' : ''}`}>
+              <th scope="row" className="text-left font-normal"><button type="button" aria-pressed={at.includes(hand)} onClick={() => setHand(i)} className="min-h-10 px-1 text-left font-semibold underline decoration-line underline-offset-4">{i + 1}<span className="ml-2 text-[15px] font-normal text-snug">{s.alone ?? s.explained.marks.join(', ')}</span></button>
+                {at.length > 1 && <span className="block px-1 pb-1 text-[15px] text-muted">{at.length} alike, other {differ(at).slice(0, 3).join(', ')}{at.includes(hand) && <button type="button" className="ml-2 underline" onClick={() => setHand(at[(at.indexOf(hand) + 1) % at.length]!)}>next of them</button>}</span>}</th>
+              <td className="figure py-2 text-right">{s.cost.toFixed(0)}</td><td className="figure py-2 text-right">{s.minutes.toFixed(0)}</td><td className="figure py-2 text-right">{s.wait}</td>
+              <td className="py-2 pl-4 text-[15px] text-muted">{s.explained.decides[0] ? `${s.explained.decides[0].joint.replace(/-/g, ' ')}, ${Math.round(s.explained.decides[0].minutes)} min` : 'nothing to mend'}{s.explained.latest ? `; waits for ${s.explained.latest}` : ''}</td>
             </tr>
-          ))}</tbody></table>
+          ) })}</tbody></table>
       </>}
       {set && (
         <section aria-label={`Set ${hand + 1}`} className="flex flex-col gap-2">

@@ -22,7 +22,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
   const traits = Object.entries((PART_KINDS[part.kind] as PartKindSpec).traits)
   return (
     <div className="flex flex-col gap-3">
-      <PartDrawing part={part} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} />
+      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2"><PartDrawing part={part} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} /></div>
       {traits.length > 0 && <div className="flex flex-wrap gap-3">{traits.map(([k, t]) => <Select key={k} label={t.label} value={part.traits[k] ?? ''} onChange={v => replace({ ...part, traits: v ? { ...part.traits, [k]: v } : Object.fromEntries(Object.entries(part.traits).filter(([x]) => x !== k)) })} options={[...(t.optional ? [{ value: '', label: 'not said' }] : []), ...t.values.map(v => ({ value: v, label: v }))]} />)}</div>}
       <fieldset className="flex flex-wrap items-center gap-4 text-[16px]"><legend className="sr-only">What is typed here is</legend>
         {(['measured', 'claimed'] as const).map(k => <label key={k} className="flex min-h-10 items-center gap-2"><input type="radio" name="as" checked={as === k} onChange={() => setAs(k)} className="size-5 accent-[var(--hand)]" />{k === 'measured' ? 'What I type is measured' : 'What I type is a listing’s claim'}</label>)}

@@ -31,7 +31,7 @@ type Where = 'build' | 'workshop'
 const measuredShare = (p: Part): string => {
   const dims = dimensionPaths(p).map(path => dimensionAt(p, path)!)
   const n = dims.filter(d => d.basis === 'measured').length
-  return n === 0 ? 'nothing measured' : n === dims.length ? 'all measured' : `${n} of ${dims.length} measured`
+  return `${n}/${dims.length} read`
 }
 const whereabouts = (s: Stock | null | undefined): string => s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
 
