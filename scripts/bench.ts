@@ -12,6 +12,13 @@ import { allSettings } from '../src/core/circuit/settings.ts'
 import { spiceNetlist } from '../src/core/circuit/spice.ts'
 import { fit } from '../src/core/fit/applyFixes.ts'
 import { jointsAsTheyStand } from '../src/core/fit/findJoints.ts'
+import { cheapestFixesNow } from '../src/core/fit/fixSet.ts'
+import { measureNext } from '../src/core/fit/measureNext.ts'
+import { candidatesFor } from '../src/core/match/candidates.ts'
+import { problemOf } from '../src/core/match/problem.ts'
+import { bestSets } from '../src/core/match/search.ts'
+import { anyCatalogue } from '../tests/support/anyCatalogue.ts'
+import { demo } from '../tests/support/demo.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
 
@@ -27,8 +34,15 @@ const row = (what: string, value: number, unit: string, bar?: number) => rows.pu
 
 const bench = new Bench({ time: 600, warmupTime: 200 })
 bench.add('response, 400 points', () => { response(build, settings, hz) }).add('all joints', () => { jointsAsTheyStand(build) }).add('joints now and planned', () => { fit(build) }).add('layout', () => { layOut(build) }).add('plan with dates', () => { plan(build) })
+const TODAY = '2026-11-24'
+const kestrel = demo('kestrel')
+const pickups = anyCatalogue(build, 24_000).filter(p => p.kind === 'pickup').slice(0, 2000)
+for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) { const b = demo(name); bench.add(`joints of ${name}, ${jointsAsTheyStand(b).length} of them`, () => { jointsAsTheyStand(b) }) }
+bench.add(`candidates for a slot, ${pickups.length} parts`, () => { candidatesFor(build, { id: 'pickup-bridge', kind: 'pickup' }, pickups, TODAY) })
+bench.add('measure next', () => { measureNext(build, jointsAsTheyStand(build)) }).add('cheapest set of fixes, Kestrel', () => { cheapestFixesNow(kestrel) })
 await bench.run()
-const BARS: Record<string, number> = { 'response, 400 points': 2, 'all joints': 5 }
+const BARS: Record<string, number> = { 'response, 400 points': 2, 'all joints': 10, [`candidates for a slot, ${pickups.length} parts`]: 100 }
+for (const t of bench.tasks) if (t.name.startsWith('joints of')) BARS[t.name] = 10
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])
 const own = bench.tasks[0]?.result?.latency.p50 ?? NaN
 
@@ -41,12 +55,22 @@ if (spawnSync('which', ['ngspice']).status === 0) {
   rmSync(dir, { recursive: true, force: true })
 }
 
+const TWELVE = ['body', 'neck', 'bridge', 'nut', 'tuners', 'pickup-bridge', 'pickup-neck', 'pot-volume', 'pot-tone', 'switch', 'jack', 'strings']
+const catalogue = anyCatalogue(build, 10_000)
+{
+  const began = performance.now(), p = problemOf({ ...build, parts: build.parts.filter(x => x.kind === 'strings') }, catalogue, { fixed: {}, hourly: 12, weekly: 4 }, TODAY, TWELVE), g = bestSets(p, 20)
+  let first: number | undefined
+  for (;;) { const s = g.next(); if (s.done) { row('best 20 sets of 10,000 parts, twelve slots, in Node', performance.now() - began, 'ms', 2000); break } if (s.value.best.length) first ??= performance.now() - began }
+  row('… first useful result', first ?? NaN, 'ms', 300)
+}
+
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-bench-'))
 const port = 4391
 const address = `http://127.0.0.1:${port}`
 async function start() {
   const began = performance.now()
   const child = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--demo'], { env: { ...process.env, SNUGBOLT_DATA: data, PORT: String(port) }, stdio: ['ignore', 'ignore', 'inherit'] })
+  process.once('exit', () => child.kill())
   for (;;) {
     if (child.exitCode !== null) throw new Error(`the server ended: is port ${port} taken?`)
     if (await fetch(`${address}/api/health`).then(r => r.ok, () => false)) return { child, ms: performance.now() - began }
@@ -96,9 +120,56 @@ async function drag(path: string, selector: string, shown: string): Promise<numb
 const times = await drag('/b/heron/wiring', 'input[aria-label="Volume knob"]', 'canvas')
 row('dragged knob to repainted curve (median of 40)', times[20]!, 'ms', 50)
 row('dragged knob to repainted curve (95 % of 40)', times[38]!, 'ms', 50)
+
+/** Parts put on the running workshop's shelf. */
+async function stockUp(parts: readonly object[]) {
+  for (let at = 0; at < parts.length; at += 1000) {
+    const r = await fetch(`${address}/api/shelf`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ parts: parts.slice(at, at + 1000) }) })
+    if (!r.ok) throw new Error(`the shelf refused: ${(await r.text()).slice(0, 300)}`)
+  }
+}
+/** Largest memory that a process of the browser had of one type, MB. */
+async function rendererPeak(): Promise<number> {
+  const cdp = await browser.newBrowserCDPSession()
+  const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
+  return Math.max(...processInfo.filter(p => p.type === 'renderer').map(p => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${p.id}/status`, 'utf8'))?.[1] ?? 0) / 1024))
+}
+await stockUp(catalogue)
+await page.goto(`${address}/b/heron/parts?view=sets`)
+await page.getByRole('button', { name: 'Find the best sets' }).waitFor()
+await page.waitForTimeout(800)
+const before = await rendererPeak()
+for (const box of await page.getByRole('group', { name: 'Keep as chosen' }).getByRole('checkbox').all()) if (await box.isChecked()) await box.uncheck()
+await page.getByRole('button', { name: 'Find the best sets' }).click()
+const status = page.getByText(/no better one among/)
+await status.waitFor({ timeout: 120_000 })
+const shown = async (name: string) => Number(await status.getAttribute(name))
+row(`best 20 sets of 10,162 parts, ${await shown('data-slots')} slots, in Chromium’s worker`, await shown('data-ms'), 'ms', 2000)
+row('… first useful result', await shown('data-first-ms'), 'ms', 300)
+row('… memory of page and worker after it, less before', (await rendererPeak()) - before, 'MB', 200)
+
+await stockUp(anyCatalogue(build, 20_000, 7).slice(10_000))
+await page.goto(`${address}/b/heron/shelf?of=workshop`)
+await page.getByRole('searchbox', { name: 'Find a part' }).waitFor()
+await page.waitForFunction(() => Number(document.querySelector('[role=tab][aria-selected=true] span')?.textContent) > 20_000, undefined, { timeout: 60_000 })
+const keys = await page.evaluate(async () => {
+  const el = document.querySelector<HTMLInputElement>('input[type=search]')!, set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
+  const count = () => document.querySelector('section[aria-label="Parts at hand"] li')?.getAttribute('aria-setsize')
+  const times: number[] = []
+  for (const text of ['p', 'po', 'pot', 'pote', 'n', 'ne', 'nec', 'neck', 's', 'sw', 'swi', 'swit', 'b', 'br', 'bri', 'brid', 't', 'tu', 'tun', 'tune']) {
+    const was = count(), began = performance.now()
+    set.call(el, text)
+    el.dispatchEvent(new Event('input', { bubbles: true }))
+    while (count() === was && performance.now() - began < 400) await new Promise(r => requestAnimationFrame(r))
+    await new Promise(r => requestAnimationFrame(r))
+    times.push(performance.now() - began)
+  }
+  return times.sort((a, b) => a - b)
+})
+row('find among 20,000 parts, key to filtered list (median of 20)', keys[10]!, 'ms', 100)
 await browser.close()
 const rss = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${second.child.pid}/status`, 'utf8'))?.[1]) / 1024
-row('server’s resident memory with the demo', rss, 'MB', 300)
+row('server’s resident memory, 20,000 parts on the shelf', rss, 'MB')
 await stop(second.child)
 rmSync(data, { recursive: true, force: true })
 

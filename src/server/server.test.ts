@@ -29,6 +29,34 @@ async function refused(res: Response, status: number, before: Stored): Promise<R
   return body
 }
 
+describe('the shelf over HTTP', () => {
+  const part = (id: string, change: object = {}) => ({ id, kind: 'nut', name: `Nut ${id}`, dims: { thickness: { value: 3.2, doubt: 0.1, basis: 'claimed' }, length: { value: 42, doubt: 0.3, basis: 'claimed' }, height: { value: 7, doubt: 0.3, basis: 'claimed' } }, traits: { sort: 'blank' }, features: [], ...change })
+  const post = (body: unknown) => call('/shelf', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+  it('lists all in short, some kinds whole, and one by its name', async () => {
+    const rows = (await (await call('/shelf/index')).json()) as { id: string; kind: string; dims?: unknown }[]
+    expect(rows.length).toBeGreaterThan(140)
+    expect(rows[0]!.dims).toBeUndefined()
+    const nuts = (await (await call('/shelf?kind=nut,jack')).json()) as { kind: string }[]
+    expect(new Set(nuts.map(n => n.kind))).toEqual(new Set(['nut', 'jack']))
+    expect((await call('/shelf?kind=spoon')).status).toBe(400)
+    expect(((await (await call('/shelf/nut-blank')).json()) as { id: string }).id).toBe('nut-blank')
+    expect((await call('/shelf/nobody')).status).toBe(404)
+  })
+  it('takes many at once, all or none, in their order', async () => {
+    const many = Array.from({ length: 900 }, (_, i) => part(`many-${i}`))
+    expect((await post({ parts: many })).status).toBe(201)
+    const ids = ((await (await call('/shelf/index')).json()) as { id: string }[]).map(r => r.id)
+    expect(ids.slice(-900)).toEqual(many.map(m => m.id))
+    const bad = await post({ parts: [part('fine'), part('bad', { dims: {} })] })
+    expect(bad.status).toBe(422)
+    expect(((await bad.json()) as { error: { problems: { path: string }[] } }).error.problems[0]!.path).toMatch(/^parts\[1\]\.dims/)
+    expect((await call('/shelf/fine')).status).toBe(404)
+    expect((await post({ parts: [part('twice'), part('twice')] })).status).toBe(422)
+    expect((await post({ nothing: 1 })).status).toBe(415)
+    expect((await post({ parts: Array.from({ length: 1001 }, (_, i) => part(`x-${i}`)) })).status).toBe(413)
+  })
+})
+
 describe('builds over HTTP', () => {
   it('come with the demo workshop, and a shelf', async () => {
     expect(((await (await call('/builds')).json()) as { id: string }[]).map(b => b.id)).toEqual(['bittern', 'heron', 'kestrel', 'wren'])

@@ -203,13 +203,13 @@ describe('plan and bench view', () => {
     await page.getByLabel('Measured').fill('999 mm')
     await page.getByLabel('Measured').press('Enter')
     await page.getByRole('alert').filter({ hasText: 'is outside' }).waitFor()
-    await page.getByLabel('Measured').fill('0.2 mm')
+    await page.getByLabel('Measured').fill('56.1 mm')
     await page.getByLabel('Measured').press('Enter')
     await page.waitForFunction(was => document.querySelector('article h1')?.textContent !== was, title)
     await page.waitForTimeout(900)
     const { build } = await api(id)
     expect(build.steps).toHaveLength(1)
-    expect(build.readings[0]!.value).toBe(0.2)
+    expect(build.readings[0]!.value).toBe(56.1)
   })
 
   it('give the plan as a calendar and the template as a PDF', async () => {

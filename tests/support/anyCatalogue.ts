@@ -15,7 +15,7 @@ export function numbers(seed: number): () => number {
 export function anyCatalogue(build: Build, count: number, seed = 1, spread = 0.04): Part[] {
   const rnd = numbers(seed)
   const kinds = [...new Set(searchedSlots(build).map(id => slotsOf(build.instrument).find(x => x.id === id)!.kind))]
-  const near = (v: number) => Number((v * (1 + (rnd() - 0.5) * spread)).toFixed(3))
+  const near = (v: number) => Number((v * (1 + (rnd() - 0.5) * spread)).toPrecision(6))
   return Array.from({ length: count }, (_, i) => {
     const kind = kinds[i % kinds.length]!, p = typicalPart(kind, `c-${i}`)
     for (const [k, d] of Object.entries(p.dims)) if (!['count', 'frets', 'coils'].includes(k)) p.dims[k] = claimed(near(d.value))

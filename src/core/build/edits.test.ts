@@ -8,7 +8,7 @@ const at = '2026-11-30T19:05:00Z'
 describe('edits of a build', () => {
   it('turn a reading of a dimension into a measurement, and keep the reading', () => {
     const b = takeReading(heron(), { of: 'part/heron-neck/dims.scaleLength', value: 627.6, doubt: 0.3, at, with: 'steel rule' })
-    expect(b.parts.find(p => p.id === 'heron-neck')!.dims.scaleLength).toEqual({ value: 627.6, doubt: 0.3, basis: 'measured', on: '2026-11-30', with: 'steel rule' })
+    expect(b.parts.find(p => p.id === 'heron-neck')!.dims.scaleLength).toEqual({ value: 627.6, doubt: 0.3, basis: 'measured', on: '2026-11-30', with: 'steel rule', claimed: 628, claimedDoubt: 3.14 })
     expect(b.readings).toHaveLength(1)
     expect(readBuild(b).ok).toBe(true)
   })

@@ -7,7 +7,7 @@ export interface Progress { explored: number; best: readonly FoundSet[]; share: 
 /** How often the search hands back, in nodes looked at. */
 const BREATH = 4000
 /** How many of the cheapest of a slot the first look takes. */
-const FEW = 24
+const FEW = 8
 /** Sums of the same numbers in another order differ by rounding; nothing is cut off for that. */
 const ROUNDING = 1e-9
 

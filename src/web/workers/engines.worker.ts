@@ -13,7 +13,7 @@ import type { PartKind } from '../../core/parts/partKinds.ts'
 
 /** A set as the page needs it. */
 export interface SetRow { parts: Record<string, Part>; cost: number; minutes: number; wait: number; score: number; explained: Explained; alone: string | undefined }
-export interface SetsAnswer { sets: SetRow[]; explored: number; done: boolean; share: number; conflict: Conflict | undefined; parts: number }
+export interface SetsAnswer { sets: SetRow[]; explored: number; done: boolean; share: number; conflict: Conflict | undefined; parts: number; slots: number; readMs: number; firstMs: number | undefined; ms: number }
 
 /** How long work goes on before messages are looked at, ms. */
 const SLICE = 40
@@ -48,14 +48,19 @@ const engines = {
   /** The best complete sets; tells its progress, and ends early when another search begins or it is stopped. */
   sets: async (build: Build, wishes: Wishes, today: string, kinds: PartKind[], tell: (a: SetsAnswer) => void): Promise<void> => {
     const mine = ++search
+    const asked = performance.now()
     const parts = await partsOf(kinds)
+    const begun = performance.now()
     const p = problemOf(build, parts, wishes, today)
     const rows = (sets: readonly FoundSet[], alone: readonly (string | undefined)[] = []): SetRow[] => { const told = explainSets(p, sets); return sets.map((s, i) => ({ parts: Object.fromEntries(p.slots.map((slot, k) => [slot, s.options[k]!.part])), cost: s.cost, minutes: s.minutes, wait: s.wait, score: s.score, explained: told[i]!, alone: alone[i] })) }
     const g = bestSets(p, SETS)
-    let explored = 0, told = 0
+    let explored = 0, told = 0, firstMs: number | undefined
+    const times = () => ({ parts: parts.length, slots: p.slots.length, readMs: begun - asked, firstMs, ms: performance.now() - begun })
     for (let t = performance.now(); ;) {
       const s = g.next()
       if (s.done) {
+        firstMs ??= performance.now() - begun
+        const searched = performance.now() - begun
         let conflict: Conflict | undefined
         if (s.value.length === 0) { const c = conflictOf(build, parts, wishes, today); for (;;) { const x = c.next(); if (x.done) { conflict = x.value; break } if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() } } }
         // Where the trade-offs end: the best set if one thing alone counted, beside the best for all of them together.
@@ -68,11 +73,11 @@ const engines = {
             if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
           }
         }
-        tell({ sets: rows([...s.value, ...ends], [...s.value.map(() => undefined), ...names]), explored, done: true, share: 1, conflict, parts: parts.length })
+        tell({ sets: rows([...s.value, ...ends], [...s.value.map(() => undefined), ...names]), explored, done: true, share: 1, conflict, ...times(), ms: searched })
         return
       }
       explored = s.value.explored
-      if (s.value.best.length && (told === 0 || performance.now() - told > 250)) { told = performance.now(); tell({ sets: rows(s.value.best), explored, done: false, share: s.value.share, conflict: undefined, parts: parts.length }) }
+      if (s.value.best.length && (told === 0 || performance.now() - told > 250)) { told = performance.now(); firstMs ??= told - begun; tell({ sets: rows(s.value.best), explored, done: false, share: s.value.share, conflict: undefined, ...times() }) }
       if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
     }
   },

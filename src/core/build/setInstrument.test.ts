@@ -1,0 +1,39 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
+import { BRIDGE_SORTS, EXTRAS, MOUNTINGS } from './build.ts'
+import { readBuild, writeBuild } from './readBuild.ts'
+import { setInstrument } from './setInstrument.ts'
+import { slotsOf } from './slots.ts'
+
+describe('another instrument from the same build', () => {
+  it('is a build that the document accepts, whatever it is said to be', () => fc.assert(fc.property(fc.record({
+    strings: fc.integer({ min: 1, max: 18 }), pickups: fc.integer({ min: 0, max: 4 }), volumes: fc.integer({ min: 0, max: 4 }), tones: fc.integer({ min: 0, max: 4 }), switches: fc.integer({ min: 0, max: 4 }),
+    bridge: fc.constantFrom(...BRIDGE_SORTS), mounting: fc.constantFrom(...MOUNTINGS), extras: fc.uniqueArray(fc.constantFrom(...EXTRAS)),
+  }), patch => {
+    const r = readBuild(JSON.parse(writeBuild(setInstrument(demo('kestrel'), patch))))
+    return r.ok
+  }), { numRuns: 60 }))
+  it('gives each slot one name', () => { for (const n of ['heron', 'kestrel', 'wren', 'bittern'] as const) { const ids = slotsOf(demo(n).instrument).map(s => s.id); expect(new Set(ids).size).toBe(ids.length) } })
+  it('keeps the parts of slots that go', () => {
+    const b = setInstrument(demo('kestrel'), { pickups: 1 })
+    expect(b.slots['pickup-middle']).toBeUndefined()
+    expect(b.parts.map(p => p.id)).toContain('kestrel-single-middle')
+  })
+})
+
+describe('a build of version 1', () => {
+  const old = () => {
+    const b = JSON.parse(writeBuild(demo('heron'))) as Record<string, unknown> & { instrument: Record<string, unknown> }
+    for (const k of ['climate', 'costs', 'trials', 'budget']) delete b[k]
+    for (const k of ['bridge', 'mounting', 'volumes', 'tones', 'switches', 'extras']) delete b.instrument[k]
+    return { ...b, version: 1 }
+  }
+  it('is read as version 2 with what version 1 took for granted', () => {
+    const r = readBuild(old())
+    if (!r.ok) throw new Error(JSON.stringify(r.problems))
+    expect(r.build).toMatchObject({ version: 2, costs: [], trials: [], climate: { atBench: 50 }, instrument: { bridge: 'flat plate', mounting: 'in the body', volumes: 1, tones: 1, switches: 1, extras: [] } })
+    expect(r.build.slots).toEqual(demo('heron').slots)
+  })
+  it('is refused where it is broken, with the same words as a new one', () => { const b = old(); (b as unknown as { instrument: { strings: unknown } }).instrument.strings = 'six'; const r = readBuild(b); expect(r.ok ? [] : r.problems.map(p => p.path)).toContain('instrument.strings') })
+})
