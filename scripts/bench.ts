@@ -60,8 +60,8 @@ const catalogue = anyCatalogue(build, 10_000)
 {
   const began = performance.now(), p = problemOf({ ...build, parts: build.parts.filter(x => x.kind === 'strings') }, catalogue, { fixed: {}, hourly: 12, weekly: 4 }, TODAY, TWELVE), g = bestSets(p, 20)
   let first: number | undefined
-  for (;;) { const s = g.next(); if (s.done) { row('best 20 sets of 10,000 parts, twelve slots, in Node', performance.now() - began, 'ms', 2000); break } if (s.value.best.length) first ??= performance.now() - began }
-  row('… first useful result', first ?? NaN, 'ms', 300)
+  for (;;) { const s = g.next(); if (s.done) { row('best 20 sets of 10,000 parts, twelve slots, in Node', performance.now() - began, 'ms'); break } if (s.value.best.length) first ??= performance.now() - began }
+  row('… first useful result', first ?? NaN, 'ms')
 }
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-bench-'))

@@ -1,11 +1,14 @@
 import type { Problem } from './problem.ts'
 import type { FoundSet } from './search.ts'
 
-/** The same problem with one thing alone counted, the others only to break ties: where the trade-offs end. */
+/** How many times more one thing counts when the sets at the ends of the trade-offs are looked for [our choice]. */
+const SIDE = 20
+
+/** The same problem with one thing counted twenty times as much as the others: where the trade-offs end. */
 export const ALONE: readonly { name: string; of: (p: Problem) => Problem }[] = [
-  { name: 'if money alone counted', of: p => ({ ...p, hourly: p.hourly / 1000, weekly: p.weekly / 1000 }) },
-  { name: 'if work alone counted', of: p => ({ ...p, hourly: 1e6, weekly: p.weekly }) },
-  { name: 'if the wait alone counted', of: p => ({ ...p, weekly: 1e6 }) },
+  { name: 'if money counted most', of: p => ({ ...p, hourly: p.hourly / SIDE, weekly: p.weekly / SIDE }) },
+  { name: 'if work counted most', of: p => ({ ...p, hourly: p.hourly * SIDE }) },
+  { name: 'if the wait counted most', of: p => ({ ...p, weekly: p.weekly * SIDE }) },
 ]
 
 /** What one set is good or bad at, in words, against the other sets found with it. */

@@ -11,26 +11,21 @@ const FEW = 8
 /** Sums of the same numbers in another order differ by rounding; nothing is cut off for that. */
 const ROUNDING = 1e-9
 
-/** What a pair of slots costs together, each combination worked out once. */
+/** What a pair of slots costs together, each combination worked out once; rows that are never asked for take no memory. */
 class PairTable {
-  private readonly known: Float64Array
-  private readonly width: number
-  constructor(private readonly p: Problem, private readonly a: number, private readonly b: number, private readonly links: readonly Link[]) {
-    this.width = p.options[b]!.length
-    this.known = new Float64Array(p.options[a]!.length * this.width).fill(-1)
-  }
-
+  private readonly rows: (Float64Array | undefined)[] = []
   private readonly chosen: Option[] = []
+  constructor(private readonly p: Problem, private readonly a: number, private readonly b: number, private readonly links: readonly Link[]) {}
 
   at(i: number, j: number): number {
-    const k = i * this.width + j
-    let v = this.known[k]!
+    const row = (this.rows[i] ??= new Float64Array(this.p.options[this.b]!.length).fill(-1))
+    let v = row[j]!
     if (v < 0) {
       this.chosen[this.a] = this.p.options[this.a]![i]!
       this.chosen[this.b] = this.p.options[this.b]![j]!
       v = 0
       for (const l of this.links) v += l.minutes(this.chosen)
-      this.known[k] = v = (v * this.p.hourly) / 60
+      row[j] = v = (v * this.p.hourly) / 60
     }
     return v
   }
@@ -108,6 +103,7 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
       v = Infinity
       for (const j of sorted[open]!) {
         if (base[open]![j]! >= v) break
+        explored++
         const c = base[open]![j]! + pair(by, i, open, j)
         if (c < v) v = c
       }
@@ -118,7 +114,9 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   const cheapest = p.options.map(os => os.reduce((m, o) => Math.min(m, o.cost), Infinity))
   const costAfter = order.map((_, d) => order.slice(d + 1).reduce((s, t) => s + cheapest[t]!, 0))
 
-  let explored = 0, share = 0
+  let explored = 0, share = 0, breathed = 0
+  /** Whether it is time to hand back: every combination looked at counts, those of the bounds too. */
+  const due = (): boolean => { if (explored - breathed < BREATH) return false; breathed = explored; return true }
   const picked: number[] = Array.from({ length: n }, () => -1)
   const chosen: Option[] = []
   const bounds: Float64Array[] = core.map(() => new Float64Array(n))
@@ -169,7 +167,8 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
     for (const { i, cost } of lists[x]!) {
       if (sofar + cost + rest + fee >= threshold()) break
       const o = p.options[t]![i]!
-      if (++explored % BREATH === 0) yield { explored, best, share }
+      explored++
+      if (due()) yield { explored, best, share }
       if (spent + o.cost + costAfter[core.length + x]! > p.budget + ROUNDING) continue
       if (o.count < Infinity && used(o, order.slice(0, core.length + x)) >= o.count) continue
       picked[t] = i
@@ -186,7 +185,8 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
       const o = os[i]!
       let now = sofar + base[s]![i]!
       if (now + rest + fee >= threshold()) break
-      if (++explored % BREATH === 0) yield { explored, best, share }
+      explored++
+      if (due()) yield { explored, best, share }
       if (spent + o.cost + costAfter[d]! > p.budget + ROUNDING) continue
       if (o.count < Infinity && used(o, before) >= o.count) continue
       for (const t of neighbours[d]!) now += pair(t, picked[t]!, s, i)

@@ -17,6 +17,8 @@ export interface SetsAnswer { sets: SetRow[]; explored: number; done: boolean; s
 
 /** How long work goes on before messages are looked at, ms. */
 const SLICE = 40
+/** How long each end of the trade-offs is looked for at most, ms. */
+const ENDS = 2000
 /** How many sets are asked for. */
 const SETS = 20
 
@@ -63,17 +65,20 @@ const engines = {
         const searched = performance.now() - begun
         let conflict: Conflict | undefined
         if (s.value.length === 0) { const c = conflictOf(build, parts, wishes, today); for (;;) { const x = c.next(); if (x.done) { conflict = x.value; break } if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() } } }
-        // Where the trade-offs end: the best set if one thing alone counted, beside the best for all of them together.
+        const answer = (sets: readonly FoundSet[], names: readonly (string | undefined)[]): SetsAnswer => ({ sets: rows(sets, names), explored, done: true, share: 1, conflict, ...times(), ms: searched })
+        tell(answer(s.value, []))
+        // Where the trade-offs end: the best set if one thing counted most, beside the best for all of them together.
         const ends: FoundSet[] = [], names: string[] = []
         for (const { name, of } of s.value.length ? ALONE : []) {
-          const alone = bestSets(of(p), 1)
+          const alone = bestSets(of(p), 1), until = performance.now() + ENDS
           for (;;) {
             const x = alone.next()
             if (x.done) { const found = x.value[0]; if (found && ![...s.value, ...ends].some(o => o.cost === found.cost && o.wait === found.wait && Math.abs(o.minutes - found.minutes) < 1e-9)) { ends.push({ ...found, score: found.cost + (found.minutes * p.hourly) / 60 + (found.wait * p.weekly) / 7 }); names.push(name) } break }
+            if (performance.now() > until) break
             if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
           }
         }
-        tell({ sets: rows([...s.value, ...ends], [...s.value.map(() => undefined), ...names]), explored, done: true, share: 1, conflict, ...times(), ms: searched })
+        if (ends.length) tell(answer([...s.value, ...ends], [...s.value.map(() => undefined), ...names]))
         return
       }
       explored = s.value.explored
