@@ -54,9 +54,23 @@ describe('the shelf', () => {
     await drawing.waitFor()
     const before = await drawing.locator('path').first().getAttribute('d')
     await field.fill('66')
-    await field.press('Enter')
     await drawing.getByText('66.00').waitFor()
     expect(await drawing.locator('path').first().getAttribute('d')).not.toBe(before)
+    expect((await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width!.value).toBe(70)
+    await field.press('Enter')
+    await saved(page)
+    expect((await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width!.value).toBe(66)
+  })
+
+  it('gives a body one more rout, says what it is for, and takes it away again', async () => {
+    const id = await copy('places'), page = await bench.open(`/b/${id}/shelf?hand=heron-body`)
+    await page.getByLabel('One more').selectOption('battery-box')
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+    await saved(page)
+    expect((await build(id)).parts.find(p => p.id === 'heron-body')!.features.at(-1)).toMatchObject({ role: 'battery-box', face: 'back' })
+    await page.getByRole('button', { name: 'Remove Battery box battery-box-1' }).click()
+    await saved(page)
+    expect((await build(id)).parts.find(p => p.id === 'heron-body')!.features.some(f => f.role === 'battery-box')).toBe(false)
   })
 
   it('brings a table in, telling the rows it refuses', async () => {
@@ -221,6 +235,20 @@ describe('judging the fit', () => {
       await expect.poll(() => page.getByRole('heading', { level: 1 }).innerText()).not.toBe(title)
     }
     await expect.poll(async () => (await build(id)).readings.length).toBe(2)
+  })
+
+  it('asks for more room where the air gets damper', async () => {
+    const id = await copy('air'), page = await bench.open(`/b/${id}/fit?view=air`)
+    const field = page.getByLabel('Dampest where it lives')
+    await field.fill('110')
+    await field.press('Enter')
+    await page.getByRole('alert').filter({ hasText: 'no relative humidity' }).waitFor()
+    await field.fill('85')
+    await field.press('Enter')
+    await saved(page)
+    expect((await build(id)).climate.dampest).toBe(85)
+    await page.goto(`${bench.server.address}/b/${id}/fit?hand=heel-width-mouth`)
+    await page.getByText(/Over the seasons it loses up to/).waitFor()
   })
 
   it('holds the trial back while something will not go', async () => {

@@ -23,7 +23,7 @@ describe.each(VIEWS)('on a %s', (_name, viewport, dark) => {
   })
 })
 
-const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock']
+const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=air', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock']
 
 describe('every view of shelf, parts and fit', () => {
   it.each(SHEETS.flatMap((s, i) => [[s, i % 2 ? 'tablet' : 'desktop', i % 2 ? TABLET : DESKTOP, i % 3 === 0]] as const))('%s on a %s has no fault', async (path, _name, viewport, dark) => {

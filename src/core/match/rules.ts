@@ -228,7 +228,8 @@ export function rulesFor(build: Build): Rule[] {
       if (!r || !nut || !spread || !poles || !scale) return undefined
       const x = (r.dims.x?.value ?? 0) + (n.dims.nutToHeelEnd?.value ?? 0), t = x / (scale[0] + (compensation[0] ?? 2))
       const atNut = nut[0] / 2 - build.setup.edgeMargin - outer[0] / 2
-      return [poles[0] / 2 - (atNut + (spread[0] / 2 - atNut) * t), Math.hypot(0.5 * poles[1], 0.5 * t * spread[1], 0.5 * (1 - t) * nut[1], r.dims.y?.doubt ?? 0)]
+      const inner = poles[0] / 2 - (atNut + (spread[0] / 2 - atNut) * t), off = (r.dims.y?.value ?? 0) - offset[0] * t
+      return [inner + (inner < 0 ? -1 : 1) * Math.abs(off), Math.hypot(0.5 * poles[1], 0.5 * t * spread[1], 0.5 * (1 - t) * nut[1], r.dims.y?.doubt ?? 0)]
     })
   }
   add('guard-neck', 'guard gap', ['guard', 'neck'], (g, n) => sum([[0.5, dim(g, 'notchWidth')], [-0.5, dim(n, 'heelWidth')]]))

@@ -9,6 +9,8 @@ interface Props {
   /** Refuses a parsed value with a reason. */
   check?: (value: number) => string | undefined
   onValue: (value: number) => void
+  /** Told at every key while what is typed can be taken; undefined when it can't, or is dropped. */
+  onTyping?: ((value: number | undefined) => void) | undefined
   hideLabel?: boolean
   wide?: boolean
   placeholder?: string
@@ -18,7 +20,7 @@ interface Props {
 }
 
 /** A field that reads quantities as people type them. A refused text stays, with the reason and what is accepted. */
-export function ValueField({ label, text, parse, check, onValue, hideLabel, wide, placeholder, large, clears }: Props) {
+export function ValueField({ label, text, parse, check, onValue, hideLabel, wide, placeholder, large, clears, onTyping }: Props) {
   const [typed, setTyped] = useState<string>()
   const [problem, setProblem] = useState<string>()
   const id = useId()
@@ -37,7 +39,7 @@ export function ValueField({ label, text, parse, check, onValue, hideLabel, wide
     <span className="inline-flex flex-col gap-0.5">
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-[15px] text-muted'}>{label}</label>
       <input id={id} value={typed ?? text} placeholder={placeholder} aria-invalid={problem ? true : undefined} aria-describedby={problem ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}
-        onChange={e => setTyped(e.target.value)} onBlur={commit} onKeyDown={e => { if (e.key === 'Enter') { e.preventDefault(); commit() } if (e.key === 'Escape') { setTyped(undefined); setProblem(undefined) } }}
+        onChange={e => { setTyped(e.target.value); if (onTyping) { const p = parse(e.target.value); onTyping(p.ok && !check?.(p.value) ? p.value : undefined) } }} onBlur={() => { commit(); onTyping?.(undefined) }} onKeyDown={e => { if (e.key === 'Enter') { e.preventDefault(); commit() } if (e.key === 'Escape') { setTyped(undefined); setProblem(undefined) } }}
         className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`} />
       {problem && <span id={`${id}-why`} role="alert" className="max-w-72 text-[15px] text-never">{label}: {problem}</span>}
     </span>

@@ -96,8 +96,10 @@ function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] 
     const x = placed.centre[0], t = x / outer.saddle[0]
     const terms = linear([[0.5, cover('poleSpread')], [-0.5 * t, quantityAt(partIn(build, 'bridge'), 'dims.stringSpread')!], [-0.5 * (1 - t), need(partIn(build, 'neck')!, 'dims.widthAtNut')],
       [1, fromSource({ id: `${refOf(body, path('y'))}`, label: 'rout off the centre line', value: 0, doubt: body.features.find(f => f.id === featureId)?.dims.y?.doubt ?? 0, basis: 'claimed' })]]).terms
+    // Off the centre line one side lies further from its pole than the other: the worse one counts.
+    const off = placed.centre[1] - layout!.bridge.y * t, inner = cover('poleSpread').value / 2 - (stringAt(outer, x) - layout!.bridge.y * t)
     out.push({
-      id: `${slot}-poles`, family: 'pole spread', title: `${title}, strings over poles`, clearance: { value: cover('poleSpread').value / 2 - (stringAt(outer, x) - layout!.bridge.y * t), terms }, at: [x, stringAt(outer, x)], slots: [slot, 'bridge'],
+      id: `${slot}-poles`, family: 'pole spread', title: `${title}, strings over poles`, clearance: { value: inner + (inner < 0 ? -1 : 1) * Math.abs(off), terms }, at: [x, stringAt(outer, x)], slots: [slot, 'bridge'],
       meaning: { under: 'The outer strings run outside their poles and sound weaker.', over: 'The outer strings run inside their poles and sound weaker.' },
       fixes: () => [],
     })

@@ -10,6 +10,7 @@ import { Views } from '../../components/Views.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
+import { AirView } from './AirView.tsx'
 import { BalanceView } from './BalanceView.tsx'
 import { CheapestFixes } from './CheapestFixes.tsx'
 import { JointSheet } from './JointSheet.tsx'
@@ -51,6 +52,7 @@ export function Fit() {
         { id: 'fixes', label: 'Cheapest fixes', content: <CheapestFixes fit={fit} /> },
         { id: 'measure', label: 'Measure next', content: <MeasureNext fit={fit} /> },
         { id: 'what-if', label: 'What if', content: <WhatIf fit={fit} open={openJoint} /> },
+        { id: 'air', label: 'Air and film', content: <AirView /> },
         { id: 'balance', label: 'Balance', content: <BalanceView /> },
         { id: 'trial', label: 'Trial', content: <TrialView open={openJoint} /> },
       ]} />

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { dimensionAt, dimensionPaths, labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
+import { dimensionAt, dimensionPaths, labelAt, specAt, withDimension } from '../../../core/parts/dimensionAt.ts'
 import { addDimension } from '../../../core/parts/typicalPart.ts'
 import type { DimensionSpec } from '../../../core/parts/dimensionSpec.ts'
 import type { Part } from '../../../core/parts/part.ts'
@@ -10,6 +10,7 @@ import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { PartDrawing } from './PartDrawing.tsx'
+import { Places } from './Places.tsx'
 import { quantityText } from './quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
 
@@ -17,12 +18,14 @@ import { useKeeper } from './useKeeper.ts'
 export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean }) {
   const l = useLength(), { enter, replace } = useKeeper(part, inBuild)
   const [as, setAs] = useState<'measured' | 'claimed'>('measured')
-  const [inHand, setInHand] = useState<string>()
+  const [inHand, setInHand] = useState<string>(), [typing, setTyping] = useState<{ path: string; value: number }>()
+  const draft = typing ? withDimension(part, typing.path, { ...dimensionAt(part, typing.path)!, value: typing.value }) : part
+  const typed = (path: string) => (value: number | undefined) => setTyping(value === undefined ? undefined : { path, value })
   const missing = Object.entries(PART_KINDS[part.kind].dims as Record<string, DimensionSpec>).filter(([k]) => !part.dims[k])
   const traits = Object.entries((PART_KINDS[part.kind] as PartKindSpec).traits)
   return (
     <div className="flex flex-col gap-3">
-      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2"><PartDrawing part={part} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} /></div>
+      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2"><PartDrawing part={draft} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} /></div>
       {traits.length > 0 && <div className="flex flex-wrap gap-3">{traits.map(([k, t]) => <Select key={k} label={t.label} value={part.traits[k] ?? ''} onChange={v => replace({ ...part, traits: v ? { ...part.traits, [k]: v } : Object.fromEntries(Object.entries(part.traits).filter(([x]) => x !== k)) })} options={[...(t.optional ? [{ value: '', label: 'not said' }] : []), ...t.values.map(v => ({ value: v, label: v }))]} />)}</div>}
       <fieldset className="flex flex-wrap items-center gap-4 text-[16px]"><legend className="sr-only">What is typed here is</legend>
         {(['measured', 'claimed'] as const).map(k => <label key={k} className="flex min-h-10 items-center gap-2"><input type="radio" name="as" checked={as === k} onChange={() => setAs(k)} className="size-5 accent-[var(--hand)]" />{k === 'measured' ? 'What I type is measured' : 'What I type is a listing’s claim'}</label>)}
@@ -38,8 +41,8 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
               <tr key={path} className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`} onFocus={() => setInHand(path)} onMouseEnter={() => setInHand(path)}>
                 <th scope="row" className="py-1.5 pr-3 text-left font-normal"><span className="block first-letter:uppercase">{label}</span><span className="block text-[15px] leading-tight text-muted">{spec.how}</span></th>
                 <td className="py-1.5 pr-3">{spec.quantity === 'length'
-                  ? <LengthField label={label} hideLabel mm={d.value} min={spec.min} max={spec.max} onMm={v => enter(path, v, as, 'calliper')} />
-                  : <ValueField label={label} hideLabel text={quantityText(spec, d.value).replace('\u202f', ' ')} parse={t => readValue(spec, t)} check={v => outOfRange(spec, v)} onValue={v => enter(path, v, as, 'meter')} />}</td>
+                  ? <LengthField label={label} hideLabel mm={d.value} min={spec.min} max={spec.max} onTyping={typed(path)} onMm={v => enter(path, v, as, 'calliper')} />
+                  : <ValueField label={label} hideLabel text={quantityText(spec, d.value).replace('\u202f', ' ')} parse={t => readValue(spec, t)} check={v => outOfRange(spec, v)} onTyping={typed(path)} onValue={v => enter(path, v, as, 'meter')} />}</td>
                 <td className="figure py-3 pr-3 text-muted">±{spec.quantity === 'length' ? l.fineFigure(d.doubt).figure : quantityText(spec, d.doubt)}</td>
                 <td className="py-3 text-[15px]">{d.basis}{d.with ? `, ${d.with}` : ''}{d.on ? `, ${d.on}` : ''}</td>
               </tr>
@@ -47,6 +50,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
           })}
         </tbody>
       </table>
+      <Places part={part} replace={replace} take={setInHand} />
       {missing.length > 0 && <Select label="Also known of it" value="" onChange={k => { if (k) { replace(addDimension(part, k)); setInHand(`dims.${k}`) } }} options={[{ value: '', label: 'add a dimension' }, ...missing.map(([k, s]) => ({ value: k, label: s.label }))]} />}
     </div>
   )

@@ -29,7 +29,13 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
     setName(from); setLine(0)
     if (r.ok) { setDrawn(r); setTrouble(r.words.join(' ') || undefined) } else { setDrawn(undefined); setTrouble(`${from} ${r.reason}. Accepted: ${r.accepted}.`) }
   }
-  const take = (points: readonly Point[], doubt: number) => replace({ ...part, outline: { points: points.map(([x, y]): [number, number] => [Number(x.toFixed(3)), Number(y.toFixed(3))]), smooth: false, doubt: Number(doubt.toFixed(3)) } })
+  const [target, setTarget] = useState('')
+  const take = (points: readonly Point[], doubt: number) => {
+    const b = boundsOf(points), [mx, my] = target ? [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2] : [0, 0]
+    const outline = { points: points.map(([x, y]): [number, number] => [Number((x - mx).toFixed(3)), Number((y - my).toFixed(3))]), smooth: false, doubt: Number(doubt.toFixed(3)) }
+    replace(target ? { ...part, features: part.features.map(f => (f.id === target ? { ...f, outline } : f)) } : { ...part, outline })
+  }
+  const shapes = part.features.filter(f => 'length' in f.dims && 'width' in f.dims)
   const scale = drawn?.units === 'mm' ? 1 : Number(unit)
   const lines = useMemo(() => drawn?.lines.map(x => ({ name: x.name, points: x.points.map(([px, py]): Point => [px * scale, -py * scale]) })).sort((a, b) => polygonArea(b.points) - polygonArea(a.points)) ?? [], [drawn, scale])
   const chosen = lines[line], checked = chosen && checkOutline(chosen.points)
@@ -37,6 +43,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
   return (
     <div className="flex flex-col gap-4">
       <p className="text-[17px]">{part.outline ? `It has an outline of ${part.outline.points.length} points, ±${l.fineText(part.outline.doubt ?? 0.5)} all round.` : 'It has no outline yet.'} Bring in a drawing, or trace a scan or a photo taken squarely.</p>
+      {shapes.length > 0 && <Select label="Outline of" value={target} onChange={setTarget} options={[{ value: '', label: 'the part itself' }, ...shapes.map(f => ({ value: f.id, label: `${f.id.replace(/-/g, ' ')}, about its own middle${f.outline ? ' (has one)' : ''}` }))]} />}
       <div className="flex flex-wrap gap-2">
         <FileButton label="SVG or DXF drawing" accept=".svg,.dxf,image/svg+xml" most={8 * 1024 * 1024} onText={read} onProblem={setTrouble} />
         <input ref={file} type="file" accept="image/png,image/jpeg,image/webp" className="sr-only" aria-label="Scan or photo" tabIndex={-1} onChange={e => { const f = e.target.files?.[0]; if (f) { if (f.size > 30 * 1024 * 1024) setTrouble(`${f.name} is larger than 30 MB.`); else { setDrawn(undefined); setTrouble(undefined); setPicture(URL.createObjectURL(f)) } } e.target.value = '' }} />
