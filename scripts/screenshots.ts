@@ -5,22 +5,25 @@ import { chromium } from 'playwright-core'
 const address = process.env.ADDRESS ?? 'http://127.0.0.1:4180'
 const folder = process.argv[2] ?? 'docs/screenshots'
 const only = process.argv[3]?.split(',')
-const VIEWS: [string, string, number, number, string?][] = [
-  ['workshop', '/', 1280, 800], ['shelf', '/b/heron/shelf', 1280, 800], ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800], ['fit', '/b/heron/fit', 1280, 800],
-  ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800], ['wiring', '/b/heron/wiring?hand=both', 1280, 800], ['wiring-drawing', '/b/heron/wiring', 1280, 800, 'Drawing'], ['meter', '/b/heron/meter', 1280, 800],
+const VIEWS: [string, string, number, number, { tab?: string; press?: string; until?: RegExp; focus?: string }?][] = [
+  ['workshop', '/', 1280, 800], ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }], ['shelf-inspection', '/b/heron/shelf?hand=heron-neck&view=inspection', 1280, 800], ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800], ['parts-sets', '/b/heron/parts?view=sets', 1280, 800, { press: 'Find the best sets', until: /no better one/ }], ['fit', '/b/heron/fit', 1280, 800], ['fit-kestrel', '/b/kestrel/fit?hand=pickup-bridge-guard-offset', 1280, 800],
+  ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800], ['wiring', '/b/heron/wiring?hand=both', 1280, 800], ['wiring-drawing', '/b/heron/wiring', 1280, 800, { tab: 'Drawing' }], ['meter', '/b/heron/meter', 1280, 800],
   ['finish', '/b/heron/finish?hand=coat-1', 1280, 800], ['setup', '/b/heron/setup', 1280, 800], ['plan', '/b/heron/plan', 1280, 800], ['log', '/b/heron/log', 1280, 800],
   ['fit-tablet', '/b/heron/fit', 834, 1112], ['bench-tablet', '/b/heron/bench', 834, 1112], ['drill-tablet', '/b/heron/drill?hand=bridge-1', 834, 1112], ['setup-tablet', '/b/heron/setup', 834, 1112],
 ]
 mkdirSync(folder, { recursive: true })
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
-for (const [name, path, width, height, tab] of VIEWS) {
+for (const [name, path, width, height, act] of VIEWS) {
   if (only && !only.includes(name)) continue
   const page = await browser.newPage({ viewport: { width, height } })
   page.on('console', m => { if (m.type() === 'error') console.error(`${name}: ${m.text()}`) })
   page.on('pageerror', e => console.error(`${name}: ${e.message}`))
   await page.goto(address + path)
   await page.waitForLoadState('networkidle')
-  if (tab) await page.getByRole('tab', { name: tab }).click()
+  if (act?.tab) await page.getByRole('tab', { name: act.tab }).click()
+  if (act?.press) await page.getByRole('button', { name: act.press }).click()
+  if (act?.until) await page.getByText(act.until).waitFor()
+  if (act?.focus) await page.getByLabel(act.focus, { exact: true }).focus()
   await page.waitForTimeout(600)
   await page.screenshot({ path: `${folder}/${name}.png` })
   await page.close()

@@ -1,7 +1,9 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { Build } from '../core/build/build.ts'
-import { readBuildText } from '../core/build/readBuild.ts'
+import { readBuildText, readPart } from '../core/build/readBuild.ts'
+import type { Part } from '../core/parts/part.ts'
+import { readPartsCsv } from '../core/shelf/partsCsv.ts'
 
 /** Something the person at the command line can put right; said in one line. */
 export class InputError extends Error {}
@@ -28,6 +30,24 @@ export function loadBuild(file: string | undefined): Build {
   if (r.ok) return r.build
   const [first] = r.problems
   throw new InputError(`${file ?? 'standard input'}: ${first!.path ? `${first!.path} ` : ''}${first!.reason}${r.problems.length > 1 ? ` (and ${r.problems.length - 1} more)` : ''}`)
+}
+
+/** Reads and checks a shelf file: `{ parts: [...] }`, or a table of parts when its name ends in .csv. */
+export function loadShelf(file: string): Part[] {
+  const body = text(file)
+  if (/\.csv$/i.test(file)) {
+    const r = readPartsCsv(body)
+    if (r.problems[0]) throw new InputError(`${file}: ${r.problems[0].path}: ${r.problems[0].reason}`)
+    return r.parts
+  }
+  let parts: unknown
+  try { parts = (JSON.parse(body) as { parts?: unknown }).parts } catch (e) { throw new InputError(`${file}: is not JSON: ${e instanceof Error ? e.message : 'unreadable'}`) }
+  if (!Array.isArray(parts)) throw new InputError(`${file}: parts must be a list of parts`)
+  return parts.map((p, i) => {
+    const r = readPart(p)
+    if (!r.ok) throw new InputError(`${file}: parts[${i}].${r.problems[0]!.path} ${r.problems[0]!.reason}`)
+    return r.part
+  })
 }
 
 /** A build of the demo workshop by name. */

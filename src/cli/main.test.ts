@@ -18,6 +18,14 @@ describe('the command line', () => {
     expect((JSON.parse(r.stdout) as Record<string, unknown[]>)[key]!.length).toBeGreaterThan(0)
     expect(r.stderr).toBe('')
   })
+  it('fixes prints the cheapest set', () => expect(JSON.parse(run(['fixes', HERON_FILE]).stdout)).toMatchObject({ complete: true, left: [] }))
+  it('sets prints the best complete sets, and the conflict when there is none', () => {
+    const args = ['sets', HERON_FILE, '--shelf', HERON_FILE.replace('heron', 'shelf'), '--today', '2026-11-24']
+    const r = JSON.parse(run([...args, '--keep', 'body', '--count', '3']).stdout) as { sets: { score: number; parts: Record<string, string> }[] }
+    expect(r.sets).toHaveLength(3)
+    expect(r.sets.every(s => s.parts.body === 'heron-body')).toBe(true)
+    expect(JSON.parse(run([...args, '--budget', '1']).stdout)).toMatchObject({ sets: [], conflict: { wishes: ['a budget of 1'] } })
+  })
   it('drill prints the hole list', () => expect((JSON.parse(run(['drill', HERON_FILE]).stdout) as unknown[]).length).toBeGreaterThan(15))
   it('schema prints the schema', () => expect(JSON.parse(run(['schema']).stdout)).toMatchObject({ title: 'Snug Bolt build, version 2' }))
   it('sample heron prints a build that the other commands read from standard input', () => {
@@ -42,6 +50,9 @@ describe('the command line', () => {
     ['an unknown sample', () => ['sample', '../package'], /no such sample; there is bittern, heron/],
     ['an unknown position', () => ['circuit', 'spice', HERON_FILE, '--position', 'middle'], /bridge, both, neck/],
     ['a knob beyond its end', () => ['circuit', 'spice', HERON_FILE, '--knob', 'volume=11'], /0…1/],
+    ['a shelf that is none', () => ['sets', HERON_FILE, '--shelf', file('s.json', '{"parts":[{}]}')], /parts\[0\]/],
+    ['a slot that is empty', () => ['sets', HERON_FILE, '--shelf', HERON_FILE.replace('heron', 'shelf'), '--keep', 'shim'], /--keep shim/],
+    ['an amount that is none', () => ['sets', HERON_FILE, '--shelf', HERON_FILE, '--budget', 'lots'], /not an amount/],
     ['a pull that is not there', () => ['circuit', 'spice', HERON_FILE, '--pull', 'volume'], /no pull switch/],
   ])('refuses %s with one line and exit 2', (_what, args, words) => {
     const r = run(args())

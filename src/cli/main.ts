@@ -11,10 +11,12 @@ import { writeBuild } from '../core/build/readBuild.ts'
 import { buildSchema } from '../core/build/schema.ts'
 import { holeList } from '../core/drill/holeList.ts'
 import { finishWork } from '../core/finish/finishWork.ts'
+import { cheapestFixesNow } from '../core/fit/fixSet.ts'
 import { fitReport } from '../core/fit/report.ts'
 import { plan } from '../core/plan/plan.ts'
 import { setupWork } from '../core/setup/setupWork.ts'
-import { loadBuild, loadSample, InputError } from './loadBuild.ts'
+import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
+import { setsReport } from './setsReport.ts'
 
 const say = (x: unknown): void => { process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n') }
 
@@ -46,6 +48,9 @@ function circuitReport(build: Build) {
   }
 }
 
+/** An amount from the command line, 0 or more. */
+const amount = (text: string): number => { const n = Number(text); if (text.trim() === '' || !Number.isFinite(n) || n < 0) throw new InputError(`“${text}” is not an amount from 0`); return n }
+
 /** Runs one command and returns the exit code: 0, or 2 with one line on stderr for bad input. */
 export async function main(argv: string[]): Promise<number> {
   const program = new Command('snugbolt').description('Computes an instrument from its build file. Results are JSON on stdout.').exitOverride()
@@ -68,6 +73,19 @@ export async function main(argv: string[]): Promise<number> {
       if (!spice) return say(circuitReport(build))
       const s = settingsFrom(build, o)
       process.stdout.write(o.dc ? spiceDcNetlist(build, s) : spiceNetlist(build, s))
+    })
+  program.command('fixes [build]').description('the cheapest set of fixes that makes the build snug').action((file?: string) => say(cheapestFixesNow(loadBuild(file))))
+  program.command('sets [build]').description('the best complete sets of parts from the build and a shelf file')
+    .requiredOption('--shelf <file>', 'shelf as JSON, or a table of parts as .csv')
+    .option('--keep <slots>', 'slots whose part stands, parted by commas', '')
+    .option('--hourly <amount>', 'what an hour at the bench is worth', amount, 12).option('--weekly <amount>', 'what a week’s wait is worth', amount, 4)
+    .option('--budget <amount>', 'most that it may cost', amount).option('--within <days>', 'no part later than this', amount).option('--count <n>', 'how many sets', amount, 20)
+    .option('--today <day>', 'YYYY-MM-DD', new Date().toISOString().slice(0, 10))
+    .action((file: string | undefined, o: { shelf: string; keep: string; hourly: number; weekly: number; budget?: number; within?: number; count: number; today: string }) => {
+      const build = loadBuild(file), keep = o.keep.split(',').filter(Boolean), bad = keep.find(s => !build.slots[s])
+      if (bad !== undefined) throw new InputError(`--keep ${bad}: nothing is chosen in a slot of that name; there is ${Object.keys(build.slots).join(', ')}`)
+      if (!/^\d{4}-\d{2}-\d{2}$/.test(o.today)) throw new InputError(`--today ${o.today}: wants YYYY-MM-DD`)
+      say(setsReport(build, loadShelf(o.shelf), { fixed: Object.fromEntries(keep.map(s => [s, build.slots[s]!])), hourly: o.hourly, weekly: o.weekly, ...(o.budget === undefined ? {} : { budget: o.budget }), ...(o.within === undefined ? {} : { maxWaitDays: o.within }) }, o.today, Math.max(1, Math.min(100, Math.round(o.count)))))
     })
   program.command('schema').description('JSON Schema of the build file').action(() => say(buildSchema()))
   program.command('sample <name>').description('a demo build, such as heron').action((name: string) => { process.stdout.write(writeBuild(loadSample(name))) })
