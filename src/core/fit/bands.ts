@@ -57,6 +57,7 @@ export const BANDS = {
   'pickup spring': { label: 'Spring on a pickup screw', compared: 'free length − solid length − travel', low: 2, never: 0, source: LIMIT },
   'ring opening': { label: 'Pickup in its ring', compared: 'distance between outlines, per side', low: 0.1, high: 0.6, never: 0, source: 'from memory' },
   'ring foot': { label: 'Ring over its rout', compared: 'ring beyond the rout, per side', low: 1, never: 0, source: 'from memory' },
+  'ring curve': { label: 'Ring’s foot on the top', compared: '0.5 − gap under the foot', low: 0, never: -4, source: 'common practice: curve and slope match the top; limits from memory' },
   'ring slope': { label: 'Tall ring to the bridge', compared: 'bridge ring − neck ring', low: 0, never: -6, source: C },
   'knob bore': { label: 'Knob on its shaft', compared: 'bore − shaft', low: -0.1, high: 0.1, never: -0.5, neverAbove: 1.5, source: LIMIT },
   'control neighbours': { label: 'Cases side by side', compared: 'distance − both cases', low: 1, never: 0, source: C },

@@ -32,6 +32,7 @@ const rings = (): Build => {
   b = put(b, 'ring-bridge', withDims(typicalPart('ring', 'ring-b'), { tall: 8, openingLength: 39.6, openingWidth: 70.8, openingCorner: 3.2 }))
   return put(b, 'ring-neck', withDims(typicalPart('ring', 'ring-n'), { tall: 5, length: 34, width: 100, openingLength: 23, openingWidth: 84.4, openingCorner: 11.2 }))
 }
+const curvedRing = (): Build => { const b = rings(); return put(b, 'ring-bridge', withDims({ ...b.parts.find(p => p.id === 'ring-b')!, traits: { foot: 'curved' } }, { footRadius: 4000 })) }
 const locking = (): Build => {
   const b = neckWith(kestrel(), { shelfLength: 16, shelfDepth: 5.5, lockSpread: 20 })
   return put({ ...b, instrument: { ...b.instrument, bridge: 'double-locking tremolo' } }, 'locking-nut', withDims(typicalPart('locking-nut', 'lock'), { width: 42, length: 16, screwSpread: 20 }))
@@ -70,6 +71,7 @@ const MOVES: [string, () => Build, string, string, Partial<Record<State, number>
   ['pickup-neck-tab', kestrel, 'kestrel-pickup-screws', 'dims.diameter', { "won't go": 3.2, tight: 2.9, snug: 2.6, loose: 2 }],
   ['ring-bridge-opening', rings, 'ring-b', 'dims.openingWidth', { "won't go": 69.5, tight: 70.1, snug: 70.6 }],
   ['ring-bridge-foot', rings, 'ring-b', 'dims.length', { "won't go": 37, tight: 39, snug: 46 }],
+  ['ring-bridge-curve', curvedRing, 'ring-b', 'dims.footRadius', { "won't go": 150, tight: 1000, snug: 4000 }],
   ['ring-slope', rings, 'ring-b', 'dims.tall', { tight: 3, snug: 8 }],
   ['knob-volume-bore', kestrel, 'kestrel-knob-1', 'dims.bore', { "won't go": 5.3, tight: 5.8, snug: 6, loose: 6.5 }],
   ['control-neighbours', kestrel, 'kestrel-guard', 'features.hole-tone-2.x', { "won't go": 206, tight: 208.4, snug: 226 }],

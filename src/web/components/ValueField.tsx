@@ -13,6 +13,7 @@ interface Props {
   onTyping?: ((value: number | undefined) => void) | undefined
   hideLabel?: boolean
   wide?: boolean
+  narrow?: boolean
   placeholder?: string
   large?: boolean
   /** Clears itself after a value is taken, for readings. */
@@ -20,7 +21,7 @@ interface Props {
 }
 
 /** A field that reads quantities as people type them. A refused text stays, with the reason and what is accepted. */
-export function ValueField({ label, text, parse, check, onValue, hideLabel, wide, placeholder, large, clears, onTyping }: Props) {
+export function ValueField({ label, text, parse, check, onValue, hideLabel, wide, narrow, placeholder, large, clears, onTyping }: Props) {
   const [typed, setTyped] = useState<string>()
   const [problem, setProblem] = useState<string>()
   const id = useId()
@@ -40,7 +41,7 @@ export function ValueField({ label, text, parse, check, onValue, hideLabel, wide
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-[15px] text-muted'}>{label}</label>
       <input id={id} value={typed ?? text} placeholder={placeholder} aria-invalid={problem ? true : undefined} aria-describedby={problem ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}
         onChange={e => { setTyped(e.target.value); if (onTyping) { const p = parse(e.target.value); onTyping(p.ok && !check?.(p.value) ? p.value : undefined) } }} onBlur={() => { commit(); onTyping?.(undefined) }} onKeyDown={e => { if (e.key === 'Enter') { e.preventDefault(); commit() } if (e.key === 'Escape') { setTyped(undefined); setProblem(undefined) } }}
-        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`} />
+        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : narrow ? 'w-24' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`} />
       {problem && <span id={`${id}-why`} role="alert" className="max-w-72 text-[15px] text-never">{label}: {problem}</span>}
     </span>
   )

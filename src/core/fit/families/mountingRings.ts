@@ -1,8 +1,8 @@
-import { need } from '../../build/quantityAt.ts'
+import { need, quantityAt } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { pickupPlaces } from '../../build/slots.ts'
 import type { Shape } from '../../geometry/shape.ts'
-import { exact, subtract } from '../../units/quantity.ts'
+import { derived, exact, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { Part } from '../../parts/part.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
@@ -10,6 +10,8 @@ import { shapeGap } from '../shapeGap.ts'
 import { HOLDS, work } from '../work.ts'
 
 const rect = (p: Part, keys: readonly [string, string, string], x: number, y: number): Shape => ({ length: need(p, `dims.${keys[0]}`).value, width: need(p, `dims.${keys[1]}`).value, corner: need(p, `dims.${keys[2]}`).value, x, y })
+/** Gap under a ring's foot that its screws still draw down, mm [from memory]. */
+const UNDER_FOOT = 0.5
 const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
 
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
@@ -28,6 +30,13 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
       meaning: { under: 'The pickup binds in its ring and its height cannot be set.', over: 'A wide gap shows round the pickup.' },
       fixes: ({ low }) => open.gap.value < low ? [work({ method: 'file-ring', title: `File the ring’s opening by ${fixed(low + 0.15 - open.gap.value, 2)} mm where it touches`, minutes: 20, tools: ['files'], cautions: ['dust'], changes: open.read(low + 0.15, HOLDS.file) })] : [],
     }]
+    // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
+    const rise = (radius: Quantity | undefined): Quantity => (radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0))
+    const foot = rise(ring.traits.foot === 'curved' ? quantityAt(ring, 'dims.footRadius') : undefined), top = rise(quantityAt(body, 'dims.topRadius'))
+    if (ring.traits.foot !== 'curved' || ring.dims.footRadius) {
+      const sign = foot.value >= top.value ? 1 : -1
+      joints.push({ id: `ring-${place}-curve`, family: 'ring curve', title: `${name} ring’s foot on the top`, clearance: linear([[-sign, foot], [sign, top]], UNDER_FOOT), at: [x, y + 25], slots: [`ring-${place}`, 'body'], meaning: { under: 'The ring stands off the top in the middle or at its ends and cracks when it is screwed down.', over: '' }, fixes: () => [] })
+    }
     if (rout) {
       const over = shapeGap({ part: ring, base: 'dims', shape: rect(ring, ['length', 'width', 'corner'], x, y) }, { part: body, base: `features.${rout.id}`, shape: rout.shape }, exact(0), exact(0))
       joints.push({ id: `ring-${place}-foot`, family: 'ring foot', title: `${name} ring over its rout`, clearance: over.gap, at: over.found.at, slots: [`ring-${place}`, 'body'], meaning: { under: 'The rout shows beside the ring, or its screws find no wood.', over: '' }, fixes: () => [] })

@@ -11,6 +11,7 @@ export const WOOD_KINDS = {
     features: ['neck-pocket', 'pickup-rout', 'control-cavity', 'pot-hole', 'switch-hole', 'jack-hole', 'screw-hole', 'stud-hole', 'tremolo-rout', 'spring-cavity', 'battery-box', 'ferrule-hole', 'channel', 'rod-notch'],
     dims: {
       thickness: mm('body thickness', 15, 120, 44, 'Calliper at the edge, three places.'),
+      topRadius: maybe(mm('radius of an arched top', 100, 20000, 3000, 'Radius gauge, or the rise of a straightedge over a known span.')),
       mass: maybe(other('mass', 'mass', 100, 8000, 1900, 'Kitchen scale.')),
     },
     look: ['Cracks at the pocket’s corners and between pocket and neck pickup', 'Knots, filled places and glue lines on the faces', 'Whether it rocks on a flat table: warp', 'Whether surface is bare wood: a drop of water soaks in'],

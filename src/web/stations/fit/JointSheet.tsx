@@ -41,6 +41,7 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
         <p className="min-w-60 flex-1 text-[17px]"><b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b> {l.prose(joint.finding)}</p>
       </div>
       <SnugGauge size="sheet" title={joint.title} value={joint.clearance.value} doubt={joint.doubt} limits={joint.limits} state={joint.state} planned={will} />
+      <p className="text-[15px] text-muted">Chances: {Object.entries(joint.chances).filter(([, c]) => c >= 0.005).sort((a, b) => b[1] - a[1]).map(([state, c]) => `${state} ${Math.round(c * 100)} %`).join(', ')}.</p>
       {will && <p className="border-l-4 border-hand pl-3 text-[16px]">As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ± <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.{moved.length > 0 && <> It also moves: {moved.map((m, i) => <span key={m.id}>{i > 0 && ', '}<button type="button" className="underline" onClick={() => take(m.id)}>{m.title} ({m.state})</button></span>)}.</>}</p>}
 
       {joint.fixes.length > 0 && (

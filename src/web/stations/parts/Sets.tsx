@@ -72,8 +72,8 @@ export function Sets() {
           <ValueField label="A week’s wait" text={`${wish.weekly} ${build.preferences.currency}`} parse={amount} onValue={v => setWish(w => ({ ...w, weekly: v }))} />
           {optional('Budget', wish.budget, v => setWish(({ budget: gone, ...w }) => { void gone; return v === undefined ? w : { ...w, budget: v } }), build.preferences.currency)}
           {optional('No later than', wish.maxWaitDays, v => setWish(({ maxWaitDays: gone, ...w }) => { void gone; return v === undefined ? w : { ...w, maxWaitDays: v } }), 'days')}
-          <LengthField label="Scale from" mm={wish.from} min={200} max={1300} onMm={v => setWish(w => ({ ...w, from: v }))} />
-          <LengthField label="Scale to" mm={wish.to} min={200} max={1300} onMm={v => setWish(w => ({ ...w, to: v }))} />
+          <LengthField label="Scale from" placeholder="any" mm={wish.from} min={200} max={1300} onMm={v => setWish(w => ({ ...w, from: v }))} />
+          <LengthField label="Scale to" placeholder="any" mm={wish.to} min={200} max={1300} onMm={v => setWish(w => ({ ...w, to: v }))} />
           <Select label="Body’s wood" value={wish.wood} onChange={wood => setWish(w => ({ ...w, wood }))} options={[{ value: '', label: 'any' }, ...WOOD_NAMES.map(n => ({ value: n, label: n }))]} />
           <Select label="Pickups" value={wish.sort} onChange={sort => setWish(w => ({ ...w, sort }))} options={['', 'single-coil', 'wide single-coil', 'double-coil'].map(v => ({ value: v, label: v || 'any' }))} />
           <Select label="To be used up" className="max-w-64" value={wish.use} onChange={use => setWish(w => ({ ...w, use }))} options={[{ value: '', label: 'nothing' }, ...(rows ?? []).filter(r => r.stock?.state !== 'to buy' && slots.some(s => searched.includes(s.id) && s.kind === r.kind)).slice(0, 400).map(r => ({ value: r.id, label: r.name }))]} />

@@ -43,7 +43,9 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
                 <td className="py-1.5 pr-3">{spec.quantity === 'length'
                   ? <LengthField label={label} hideLabel mm={d.value} min={spec.min} max={spec.max} onTyping={typed(path)} onMm={v => enter(path, v, as, 'calliper')} />
                   : <ValueField label={label} hideLabel text={quantityText(spec, d.value).replace('\u202f', ' ')} parse={t => readValue(spec, t)} check={v => outOfRange(spec, v)} onTyping={typed(path)} onValue={v => enter(path, v, as, 'meter')} />}</td>
-                <td className="figure py-3 pr-3 text-muted">±{spec.quantity === 'length' ? l.fineFigure(d.doubt).figure : quantityText(spec, d.doubt)}</td>
+                <td className="whitespace-nowrap py-1.5 pr-3"><span aria-hidden="true" className="figure text-muted">±</span>{spec.quantity === 'length'
+                  ? <LengthField label={`Doubt of ${label}`} hideLabel narrow mm={d.doubt} min={0} max={500} onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))} />
+                  : <ValueField label={`Doubt of ${label}`} hideLabel narrow text={quantityText(spec, d.doubt).replace('\u202f', ' ')} parse={t => readValue(spec, t)} check={v => (v < 0 ? 'must be 0 or more' : undefined)} onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))} />}</td>
                 <td className="py-3 text-[15px]">{d.basis}{d.with ? `, ${d.with}` : ''}{d.on ? `, ${d.on}` : ''}</td>
               </tr>
             )

@@ -90,7 +90,7 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
     <section aria-label="Tracing" className="flex flex-col gap-2">
       <p className="text-[17px] font-semibold" role="status">{say}</p>
       <div className="flex flex-wrap items-end gap-3">
-        <LengthField label="Distance of the two points" mm={distance} min={1} max={2000} onMm={setDistance} />
+        <LengthField label="Distance of the two points" placeholder="in mm" mm={distance} min={1} max={2000} onMm={setDistance} />
         <Button onClick={() => setPoints(ps => ps.slice(0, -1))} disabled={points.length === 0}>Take the last point back</Button>
         <Button onClick={() => { setPoints([]); setDistance(undefined) }} disabled={points.length === 0}>Begin again</Button>
       </div>

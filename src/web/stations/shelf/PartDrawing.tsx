@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { boundsOf, type Point } from '../../../core/geometry/outline.ts'
-import { drawPart, type DrawnView } from '../../../core/parts/partDrawing.ts'
+import { drawPart, type DrawnView } from '../../../core/shelf/partDrawing.ts'
 import type { Part } from '../../../core/parts/part.ts'
 
 const path = (p: readonly Point[], closed: boolean) => `M${p.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}${closed ? 'Z' : ''}`

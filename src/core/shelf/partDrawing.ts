@@ -1,7 +1,7 @@
 import { smoothClosed, type Point } from '../geometry/outline.ts'
 import { roundRectPolygon } from '../geometry/roundRect.ts'
 import { fretPositions } from '../layout/frets.ts'
-import type { OutlineData, Part } from './part.ts'
+import type { OutlineData, Part } from '../parts/part.ts'
 
 /** One line of a part's drawing, mm. */
 export interface DrawnShape { points: readonly Point[]; closed: boolean; line: 'edge' | 'part' | 'hidden' | 'fine' }
