@@ -146,6 +146,12 @@ describe('Kestrel as it comes', () => {
   })
 })
 
+describe('the guard’s edge', () => {
+  const at = (y: number) => { const b = demo('kestrel'); return find({ ...b, placements: { ...b.placements, guard: { x: measured(0, 0.1), y: measured(y, 0.1) } } }, 'guard-edge') }
+  it('lies inside the body as it comes, and outside when it is shoved over', () => { expect(at(0).state).toBe('snug'); expect(at(45).state).toBe("won't go") })
+  it('has the less room the further it is shoved', () => { let was = Infinity; for (const y of [5, 15, 25, 35, 45]) { const c = at(y).clearance.value; expect(c).toBeLessThan(was); was = c } })
+})
+
 describe('what a finish and the seasons take', () => {
   it('is one film off each wall of a rout, and none where it is masked', () => {
     const b = demo('kestrel'), film = 0.25

@@ -75,7 +75,10 @@ const MOVES: [string, string, string, Partial<Record<State, number>>][] = [
   ['pickup-neck-depth', 'heron-single', 'dims.depthBelowTop', { "won't go": 20, tight: 18.5, snug: 15 }],
   ['neck-screw-bite', 'heron-neck-screws', 'dims.length', { "won't go": 37, tight: 41, snug: 46 }],
   ['neck-screw-tip', 'heron-neck-screws', 'dims.length', { "won't go": 51, tight: 48.5, snug: 45 }],
-  ['saddle-height', 'heron-neck', 'dims.heelThickness', { "won't go": 18, snug: 22 }],
+  ['saddle-height', 'heron-neck', 'dims.heelThickness', { "won't go": 18, tight: 20.135, snug: 22, loose: 25.13 }],
+  ['pocket-floor', 'heron-body', 'features.pocket.floorDip', { "won't go": 0.6, tight: 0.3, snug: 0.03 }],
+  ['pickup-neck-poles', 'heron-single', 'dims.poleSpread', { "won't go": 58.5, tight: 44.1, snug: 48.1, loose: 53.1 }],
+  ['tuner-edge', 'heron-neck', 'features.tuner-1.diameter', { "won't go": 20.3, tight: 16.8, snug: 9 }],
   ['head-thickness', 'heron-neck', 'dims.headThickness', { "won't go": 18, tight: 16.2, snug: 14 }],
 ]
 
