@@ -8,7 +8,7 @@ export default defineConfig({
     projects: [
       { ...decorators, test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 180_000 } },
       { ...decorators, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 120_000 } },
-      { ...decorators, test: { name: 'interface', include: ['tests/e2e/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 200_000, fileParallelism: false } },
+      { ...decorators, test: { name: 'interface', include: ['tests/e2e/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 200_000, fileParallelism: false, maxConcurrency: 2 } },
     ],
   },
 })

@@ -9,7 +9,7 @@ afterAll(() => bench.close())
 
 const VIEWS = [['desktop', DESKTOP, false], ['tablet', TABLET, false], ['desktop by night', DESKTOP, true]] as const
 
-describe.each(VIEWS)('on a %s', (_name, viewport, dark) => {
+describe.concurrent.each(VIEWS)('on a %s', (_name, viewport, dark) => {
   it.each(['', ...STATIONS])('station “%s” shows itself without a fault', async station => {
     const page = await bench.open(station ? `/b/heron/${station}` : '/', { viewport, dark })
     await page.getByRole('heading', { level: 1 }).first().waitFor()
@@ -25,7 +25,7 @@ describe.each(VIEWS)('on a %s', (_name, viewport, dark) => {
 
 const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=air', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock']
 
-describe('every view of shelf, parts and fit', () => {
+describe.concurrent('every view of shelf, parts and fit', () => {
   it.each(SHEETS.flatMap((s, i) => [[s, i % 2 ? 'tablet' : 'desktop', i % 2 ? TABLET : DESKTOP, i % 3 === 0]] as const))('%s on a %s has no fault', async (path, _name, viewport, dark) => {
     const page = await bench.open(`/b/heron/${path}`, { viewport, dark })
     await page.getByRole('heading', { level: 1 }).first().waitFor()
@@ -39,7 +39,7 @@ describe('every view of shelf, parts and fit', () => {
   })
 })
 
-describe('the other builds of the workshop', () => {
+describe.concurrent('the other builds of the workshop', () => {
   it.each(['kestrel', 'wren', 'bittern'])('%s shows itself at every station', async build => {
     const page = await bench.open(`/b/${build}/shelf`)
     for (const station of STATIONS) {
@@ -51,7 +51,7 @@ describe('the other builds of the workshop', () => {
   })
 })
 
-describe('every view of the wiring', () => {
+describe.concurrent('every view of the wiring', () => {
   it.each(['Drawing', 'Solder order', 'Nets and ground'])('%s has no fault', async tab => {
     const page = await bench.open('/b/heron/wiring')
     await page.getByRole('tab', { name: tab }).click()
