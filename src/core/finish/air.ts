@@ -1,3 +1,5 @@
+import { equilibriumMoisture } from '../parts/moisture.ts'
+
 /**
  * Dew point in °C from air temperature and relative humidity: γ = ln(RH/100) + 17.62T/(243.12+T),
  * Td = 243.12γ/(17.62−γ) [published: Magnus formula, WMO-No. 8].
@@ -5,17 +7,6 @@
 export function dewPoint(celsius: number, relativeHumidity: number): number {
   const g = Math.log(relativeHumidity / 100) + (17.62 * celsius) / (243.12 + celsius)
   return (243.12 * g) / (17.62 - g)
-}
-
-/** Equilibrium moisture content of wood, %, from temperature in °C and relative humidity in % [published: USDA FPL Wood Handbook, sorption equation]. */
-export function equilibriumMoisture(celsius: number, relativeHumidity: number): number {
-  const t = celsius, h = relativeHumidity / 100
-  const w = 349 + 1.29 * t + 0.0135 * t * t
-  const k = 0.805 + 0.000736 * t - 0.00000273 * t * t
-  const k1 = 6.27 - 0.00938 * t - 0.000303 * t * t
-  const k2 = 1.91 + 0.0407 * t - 0.000293 * t * t
-  const kh = k * h
-  return (1800 / w) * (kh / (1 - kh) + (k1 * kh + 2 * k1 * k2 * kh * kh) / (1 + k1 * kh + k1 * k2 * kh * kh))
 }
 
 /** Distance kept between surface and dew point, °C [published: ISO 8502-4]. */

@@ -65,6 +65,7 @@ export const BANDS = {
   'blade slot': { label: 'Lever in its slot', compared: 'slot − lever’s travel', low: 0.5, never: 0, source: 'from memory' },
   'jack wall': { label: 'Jack through its wall or plate', compared: 'thread − (wall + washer + nut)', low: 1, high: 6, never: 0, source: LIMIT },
   'jack bore': { label: 'Jack in its bore', compared: 'bore − thread', low: 0.1, high: 0.8, never: 0, source: LIMIT },
+  'jack barrel': { label: 'Barrel jack through its wall', compared: 'barrel − wall', low: 3, never: -2, source: 'from memory: the lugs have to stand free behind the wall' },
   battery: { label: 'Battery in its box', compared: 'box − battery, tightest way', low: 0.5, high: 4, never: 0, source: 'from memory' },
   'string hole': { label: 'String through its hole', compared: 'hole − string', low: 0.1, never: 0, source: C },
   ferrule: { label: 'Ferrule pressed in', compared: 'hole − ferrule', low: -0.12, high: -0.02, never: -0.3, source: 'from memory, as pressed bushings' },

@@ -43,6 +43,7 @@ const atHeel = (): Build => bodyWith(neckWith(heron(), { rodReach: 15 }, { rod: 
 const drilledHeel = (): Build => neckWith(kestrel(), {}, {}, ...[[-16, -18], [-16, 18], [-60, -18], [-60, 18]].map(([x, y], i) => typicalFeature('screw-hole', `pilot-${i}`, { x: 462.8 + x!, y: y!, diameter: 3 }, { serves: 'neck-screws', face: 'back' })))
 const oldHole = (): Build => neckWith(heron(), {}, {}, typicalFeature('screw-hole', 'old-1', { x: -26, y: 25, diameter: 2 }, { serves: 'old', face: 'back' }))
 const drilledTop = (): Build => bodyWith(heron(), typicalFeature('screw-hole', 'b-1', { x: 194, y: -30, diameter: 2.5 }, { serves: 'bridge-screws' }), typicalFeature('screw-hole', 'b-2', { x: 194, y: 30, diameter: 2.5 }, { serves: 'bridge-screws' }))
+const barrelled = (): Build => { const b = heron(), body = b.parts.find(p => p.kind === 'body')!; return put(put(b, 'body', { ...body, features: body.features.map(f => (f.role === 'jack-hole' ? { ...f, dims: { ...f.dims, depth: measured(20, 0.004), diameter: measured(12.8, 0.004) } } : f)) }), 'jack', withDims(typicalPart('jack', 'barrel'), { barrelLength: 34, caseWidth: 12.5, threadLength: 26 }, { sort: 'barrel' })) }
 const jacked = (): Build => ({ ...kestrel(), instrument: { ...kestrel().instrument, extras: ['guard', 'jack plate'] } })
 
 /** Joint, build, the dimension that moves it, and a value for each state it can have. */
@@ -78,6 +79,8 @@ const MOVES: [string, () => Build, string, string, Partial<Record<State, number>
   ['control-wall', kestrel, 'kestrel-guard', 'features.hole-tone.y', { "won't go": 118, snug: 112 }],
   ['switch-slot', kestrel, 'kestrel-guard', 'features.hole-switch.diameter', { "won't go": 25, tight: 26.2, snug: 27 }],
   ['jack-wall', jacked, 'kestrel-jack', 'dims.threadLength', { "won't go": 4, tight: 5, snug: 7, loose: 12 }],
+  ['jack-barrel', barrelled, 'barrel', 'dims.barrelLength', { "won't go": 15, tight: 21, snug: 34 }],
+  ['jack-bore', barrelled, 'barrel', 'dims.caseWidth', { "won't go": 13, tight: 12.75, snug: 12.4, loose: 11 }],
   ['jack-bore', heron, 'heron-body', 'features.hole-jack.diameter', { "won't go": 9, tight: 9.55, snug: 9.9, loose: 11 }],
   ['battery-box', batteried, 'cell', 'dims.length', { "won't go": 51, tight: 49.8, snug: 48.5 }],
   ['string-in-bridge', kestrel, 'kestrel-bridge', 'dims.stringHole', { "won't go": 1, tight: 1.22, snug: 2 }],

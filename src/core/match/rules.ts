@@ -255,7 +255,7 @@ export function rulesFor(build: Build): Rule[] {
   const jackHole = (b: Part) => role(b, 'jack-hole', 'jack')
   if (!slots.has('jack-plate')) {
     add('jack-wall', 'jack wall', ['body', 'jack'], (b, j) => { const h = jackHole(b); return h && sum([[1, dim(j, 'threadLength')], [-1, inFeature(h, 'depth')], [-1, dim(j, 'hardware')]]) })
-    add('jack-bore', 'jack bore', ['body', 'jack'], (b, j) => { const h = jackHole(b), gap = h && sum([[1, inFeature(h, 'diameter')], [-1, dim(j, 'threadDiameter')]]); return gap && gap[0] <= 4 ? gap : undefined })
+    add('jack-bore', 'jack bore', ['body', 'jack'], (b, j) => { const h = jackHole(b), gap = h && sum([[1, inFeature(h, 'diameter')], [-1, dim(j, j.traits.sort === 'barrel' ? 'caseWidth' : 'threadDiameter')]]); return gap && gap[0] <= 4 ? gap : undefined })
   }
 
   // Strings through their holes.

@@ -23,8 +23,14 @@ export const jackInWall: JointFamily = ({ build, layout }) => {
         : [work({ method: 'nut-behind', title: `Run a nut and washer ${fixed(long.value - ((high ?? low) + low) / 2, 1)} mm up the thread, behind the wall`, minutes: 5, tools: ['spanner'], reversible: true, changes: [{ ref: refOf(jack, 'dims.hardware'), value: need(jack, 'dims.hardware').value + long.value - ((high ?? low) + low) / 2, doubt: 0.2 }] })],
     })
   }
+  const barrel = quantityAt(jack, 'dims.barrelLength'), isBarrel = jack.traits.sort === 'barrel'
+  if (isBarrel && barrel && wall) out.push({
+    id: 'jack-barrel', family: 'jack barrel', title: 'Barrel jack, lugs behind its wall', clearance: subtract(barrel, wall), at: hole.centre, slots: ['jack', 'body'],
+    meaning: { under: 'The barrel ends inside the wall: its lugs cannot be reached, and have to be soldered before it is passed through.', over: '' }, fixes: () => [],
+  })
   if (!plate) {
-    const bore = need(holder, `features.${hole.id}.diameter`), dia = need(jack, 'dims.threadDiameter'), gap = subtract(bore, dia)
+    // A barrel goes through the bore with its whole body, a panel jack with its thread.
+    const bore = need(holder, `features.${hole.id}.diameter`), dia = need(jack, isBarrel ? 'dims.caseWidth' : 'dims.threadDiameter'), gap = subtract(bore, dia)
     // A wall that is left thick takes the jack's own width: then the bore is wide by design and a plate or washer covers it.
     const wide = gap.value > 4
     if (!wide) out.push({
