@@ -165,6 +165,22 @@ describe('choosing parts', () => {
     expect(page.troubles).toEqual([])
   })
 
+  it('searches for another kind of bridge as another instrument', async () => {
+    const id = await copy('bridge'), page = await bench.open(`/b/${id}/parts?view=sets`)
+    await page.getByRole('combobox', { name: 'Bridge' }).selectOption('rocking tremolo, six screws')
+    const budget = page.getByLabel('Budget')
+    await budget.fill('any')
+    await budget.press('Enter')
+    await page.getByRole('button', { name: 'Find the best sets' }).click()
+    await page.getByText(/no better one among \d+ parts/).waitFor()
+    expect((await build(id)).instrument.bridge).toBe('flat plate')
+    await page.getByRole('button', { name: 'Choose this set' }).click()
+    await saved(page)
+    const b = await build(id)
+    expect(b.instrument.bridge).toBe('rocking tremolo, six screws')
+    expect(b.parts.find(p => p.id === b.slots.bridge)!.traits.sort).toBe('rocking tremolo, six screws')
+  })
+
   it('says which wishes exclude each other', async () => {
     const page = await bench.open('/b/heron/parts?view=sets')
     const budget = page.getByLabel('Budget')

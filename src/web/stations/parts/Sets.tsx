@@ -1,5 +1,7 @@
 import { proxy } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { BRIDGE_SORTS, type BridgeSort } from '../../../core/build/build.ts'
+import { setInstrument } from '../../../core/build/setInstrument.ts'
 import { slotsOf } from '../../../core/build/slots.ts'
 import { choosePart } from '../../../core/build/edits.ts'
 import { searchedSlots } from '../../../core/match/problem.ts'
@@ -23,7 +25,10 @@ const amount = (t: string) => { const n = parseDecimal(t.replace(/[^\d.,-]/g, ''
 /** Complete sets: what is given, wished and worth, and the best sets there are. */
 export function Sets() {
   const build = useOpenBuild()
-  const slots = slotsOf(build.instrument), searched = searchedSlots(build)
+  const [bridge, setBridge] = useState<BridgeSort>(build.instrument.bridge)
+  // Another kind of bridge is another instrument, with other slots: searched as such, and taken over with the set.
+  const target = useMemo(() => (bridge === build.instrument.bridge ? build : setInstrument(build, { bridge })), [build, bridge])
+  const slots = slotsOf(target.instrument), searched = searchedSlots(target)
   const [keep, setKeep] = useState<readonly string[]>(() => ['body'].filter(s => build.slots[s]))
   const [wish, setWish] = useState<{ hourly: number; weekly: number; budget?: number; maxWaitDays?: number; shelfOnly: boolean; from?: number; to?: number; wood: string; sort: string; use: string }>({ hourly: 12, weekly: 4, shelfOnly: false, wood: '', sort: '', use: '', ...(build.budget === undefined ? {} : { budget: build.budget }) })
   const [answer, setAnswer] = useState<SetsAnswer>()
@@ -38,13 +43,13 @@ export function Sets() {
     setRunning(true); setTrouble(undefined); setAnswer(undefined); setHand(0)
     const pickups = searched.filter(s => s.startsWith('pickup-') && !['pickup-screws', 'pickup-springs'].includes(s))
     const wishes: Wishes = {
-      fixed: Object.fromEntries(keep.filter(s => build.slots[s]).map(s => [s, build.slots[s]!])), hourly: wish.hourly, weekly: wish.weekly,
+      fixed: Object.fromEntries(keep.filter(s => target.slots[s] && searched.includes(s)).map(s => [s, target.slots[s]!])), hourly: wish.hourly, weekly: wish.weekly,
       ...(wish.budget === undefined ? {} : { budget: wish.budget }), ...(wish.maxWaitDays === undefined ? {} : { maxWaitDays: wish.maxWaitDays }), ...(wish.shelfOnly ? { shelfOnly: true } : {}),
       ...(wish.from !== undefined || wish.to !== undefined ? { scale: { from: wish.from ?? 0, to: wish.to ?? 2000 } } : {}), ...(wish.wood ? { wood: [wish.wood] } : {}), ...(wish.sort ? { sorts: Object.fromEntries(pickups.filter(s => !keep.includes(s)).map(s => [s, [wish.sort]])) } : {}), ...(wish.use ? { use: [wish.use] } : {}),
     }
     try {
       const kinds = [...new Set(slots.filter(s => searched.includes(s.id)).map(s => s.kind))]
-      await heavy().sets(build, wishes, today(), kinds, proxy((a: SetsAnswer) => { if (mine === run.current) setAnswer(a) }))
+      await heavy().sets(target, wishes, today(), kinds, proxy((a: SetsAnswer) => { if (mine === run.current) setAnswer(a) }))
     } catch { if (mine === run.current) setTrouble('The shelf could not be read. Is the workshop running?') }
     if (mine === run.current) setRunning(false)
   }
@@ -58,7 +63,7 @@ export function Sets() {
   /** Slots in which sets that come to the same differ. */
   const differ = (at: readonly number[]) => slots.filter(x => new Set(at.map(i => answer!.sets[i]!.parts[x.id]?.id)).size > 1).map(x => x.label.toLowerCase())
   const optional = (label: string, value: number | undefined, put: (v: number | undefined) => void, unit: string) => <span className="inline-flex items-end gap-1"><ValueField label={label} text={value === undefined ? 'any' : `${value} ${unit}`} parse={t => (/^any$|^$/i.test(t.trim()) ? parsed(-1) : amount(t))} onValue={v => put(v < 0 ? undefined : v)} /></span>
-  const take = (s: SetRow) => editBuild(b => Object.entries(s.parts).reduce((x, [slot, part]) => choosePart(x, slot, part), b))
+  const take = (s: SetRow) => editBuild(b => Object.entries(s.parts).reduce((x, [slot, part]) => choosePart(x, slot, part), bridge === b.instrument.bridge ? b : setInstrument(b, { bridge })))
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <header><h2 className="text-[24px] font-semibold">Complete sets</h2><p className="text-[16px] text-muted">The best sets of parts there are on shelf and in listings, by what they cost, the work they take and the wait.</p></header>
@@ -75,6 +80,7 @@ export function Sets() {
           <LengthField label="Scale from" placeholder="any" mm={wish.from} min={200} max={1300} onMm={v => setWish(w => ({ ...w, from: v }))} />
           <LengthField label="Scale to" placeholder="any" mm={wish.to} min={200} max={1300} onMm={v => setWish(w => ({ ...w, to: v }))} />
           <Select label="Body’s wood" value={wish.wood} onChange={wood => setWish(w => ({ ...w, wood }))} options={[{ value: '', label: 'any' }, ...WOOD_NAMES.map(n => ({ value: n, label: n }))]} />
+          <Select label="Bridge" value={bridge} onChange={v => setBridge(v as BridgeSort)} options={BRIDGE_SORTS.map(v => ({ value: v, label: v }))} />
           <Select label="Pickups" value={wish.sort} onChange={sort => setWish(w => ({ ...w, sort }))} options={['', 'single-coil', 'wide single-coil', 'double-coil'].map(v => ({ value: v, label: v || 'any' }))} />
           <Select label="To be used up" className="max-w-64" value={wish.use} onChange={use => setWish(w => ({ ...w, use }))} options={[{ value: '', label: 'nothing' }, ...(rows ?? []).filter(r => r.stock?.state !== 'to buy' && slots.some(s => searched.includes(s.id) && s.kind === r.kind)).slice(0, 400).map(r => ({ value: r.id, label: r.name }))]} />
           <label className="flex min-h-10 items-center gap-1.5 self-end text-[16px]"><input type="checkbox" checked={wish.shelfOnly} onChange={e => setWish(w => ({ ...w, shelfOnly: e.target.checked }))} className="size-5 accent-[var(--hand)]" />Only what is on the shelf</label>
