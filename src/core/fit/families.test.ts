@@ -25,6 +25,8 @@ const neckWith = (b: Build, dims: Record<string, number>, traits: Record<string,
 
 /** Kestrel with its guard over its routs and its posts tight, so that one thing at a time can be put out. */
 const kestrel = (): Build => sure({ ...demo('kestrel'), parts: demo('kestrel').parts.map(p => (p.kind === 'body' ? { ...p, features: p.features.map(f => (f.role === 'pickup-rout' ? { ...f, dims: { ...f.dims, x: measured(f.id === 'rout-neck' ? 22 : f.id === 'rout-middle' ? 78.5 : 135, 0.004) } } : f)) } : p)) })
+/** Kestrel with its pickups' tabs 4 mm above their lowest point: 15 − 4 − 6 mm of travel leave 5 for the spring. */
+const tabbed = (): Build => { const b = kestrel(); return { ...b, parts: b.parts.map(p => (p.kind === 'pickup' ? withDims(p, { tabAboveLowest: 4 }) : p)) } }
 const heron = (): Build => sure(demo('heron'))
 const rings = (): Build => {
   let b = { ...heron() }
@@ -69,6 +71,8 @@ const MOVES: [string, () => Build, string, string, Partial<Record<State, number>
   ['guard-screws-bite', kestrel, 'kestrel-guard-screws', 'dims.length', { "won't go": 4, tight: 6.5, snug: 12 }],
   ['guard-screws-tab', kestrel, 'kestrel-guard-screws', 'dims.diameter', { "won't go": 3.7, tight: 3.4, snug: 3, loose: 2.5 }],
   ['pickup-neck-spring', kestrel, 'kestrel-pickup-springs', 'dims.freeLength', { "won't go": 12, tight: 14, snug: 18 }],
+  ['pickup-neck-spring-solid', tabbed, 'kestrel-pickup-springs', 'dims.solidLength', { "won't go": 6, tight: 4, snug: 2 }],
+  ['jack-case', kestrel, 'kestrel-jack', 'dims.caseDepth', { "won't go": 40, tight: 37, snug: 20 }],
   ['pickup-neck-tab', kestrel, 'kestrel-pickup-screws', 'dims.diameter', { "won't go": 3.2, tight: 2.9, snug: 2.6, loose: 2 }],
   ['ring-bridge-opening', rings, 'ring-b', 'dims.openingWidth', { "won't go": 69.5, tight: 70.1, snug: 70.6 }],
   ['ring-bridge-foot', rings, 'ring-b', 'dims.length', { "won't go": 37, tight: 39, snug: 46 }],
@@ -160,6 +164,10 @@ describe('what a finish and the seasons take', () => {
     const b = demo('kestrel'), film = 0.25
     const at = (masked: Build['finish']['masked']) => find({ ...b, finish: { ...b.finish, film: measured(film, 0.02), ...(masked ? { masked } : {}) } }, 'pickup-neck-rout').clearance.value
     expect(at(['pickup-rout']) - at([])).toBeCloseTo(film, 9)
+  })
+  it('is two films off a bare neck’s tuner holes, and none off a finished one’s', () => {
+    const b = demo('kestrel'), at = (surface: string) => find({ ...b, parts: b.parts.map(p => (p.kind === 'neck' ? { ...p, traits: { ...p.traits, surface } } : p)), finish: { ...b.finish, film: measured(0.1, 0.02), masked: [] } }, 'tuner-bushing').clearance.value
+    expect(at('finished') - at('bare')).toBeCloseTo(0.2, 9)
   })
   it('is two films off a hole’s width', () => {
     const b = demo('kestrel')

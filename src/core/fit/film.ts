@@ -7,12 +7,16 @@ import { exact, fromSource, type Quantity } from '../units/quantity.ts'
 /** Places that are masked or chased after unless the build says otherwise [common practice]: bare routs are not worth it. */
 export const USUALLY_MASKED: readonly FeatureRole[] = ['neck-pocket', 'tuner-hole', 'pot-hole', 'switch-hole', 'jack-hole', 'stud-hole', 'ferrule-hole', 'screw-hole', 'rod-notch', 'channel', 'cut-out']
 
+/** Whether the finish still goes on a part: bodies unless they came finished, necks only when they are said to be bare or sealed. */
+export const takesFinish = (p: Part): boolean =>
+  (p.kind === 'body' && p.traits.surface !== 'finished') || (p.kind === 'neck' && p.traits.surface !== undefined && p.traits.surface !== 'finished')
+
 /**
  * Film that the finish will still put on one face of a hole or rout of this part, mm [common practice: a finished hole
  * loses its film twice unless it is masked]. Nothing on a part that is finished already, and nothing where it is masked.
  */
 export function filmOn(build: Build, part: Part, role: FeatureRole): Quantity {
-  if (part.kind !== 'body' || part.traits.surface === 'finished' || build.steps.some(s => s.step === 'finish/cure')) return exact(0)
+  if (!takesFinish(part) || build.steps.some(s => s.step === 'finish/cure')) return exact(0)
   if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return exact(0)
   const own = build.finish.film, usual = FINISH_SYSTEMS[build.finish.system].film
   const value = own?.value ?? usual.value, doubt = own?.doubt ?? usual.doubt

@@ -8,7 +8,7 @@ import { meanActionAtTwelve, nutHeight } from '../layout/saddleHeight.ts'
 import { rectGap } from '../geometry/shape.ts'
 import { BANDS, type Band, type FamilyId } from '../fit/bands.ts'
 import { FINISH_SYSTEMS } from '../finish/systems.ts'
-import { USUALLY_MASKED } from '../fit/film.ts'
+import { takesFinish, USUALLY_MASKED } from '../fit/film.ts'
 import { seasonOf } from '../fit/season.ts'
 import type { Limits } from '../fit/verdict.ts'
 import type { Feature, Part } from '../parts/part.ts'
@@ -65,7 +65,7 @@ export function rulesFor(build: Build): Rule[] {
     } })
   }
   const film = (body: Part, r: FeatureRole): Pair => {
-    if (body.kind !== 'body' || body.traits.surface === 'finished' || build.steps.some(s => s.step === 'finish/cure') || (build.finish.masked ?? USUALLY_MASKED).includes(r)) return [0, 0]
+    if (!takesFinish(body) || build.steps.some(s => s.step === 'finish/cure') || (build.finish.masked ?? USUALLY_MASKED).includes(r)) return [0, 0]
     const f = build.finish.film ?? FINISH_SYSTEMS[build.finish.system].film
     return [f.value, f.doubt]
   }
@@ -142,7 +142,7 @@ export function rulesFor(build: Build): Rule[] {
     return known
   }
   const tightest = (fs: readonly Feature[]): Pair | undefined => fs.reduce<Pair | undefined>((m, f) => { const d = f.dims.diameter!; return !m || d.value < m[0] ? [d.value, d.doubt] : m }, undefined)
-  const bushing = (sort: 'pressed' | 'threaded') => (n: Part, t: Part): Pair | undefined => (t.traits.bushing === sort ? sum([[1, tightest(tunerHoles(n).holes)], [-1, dim(t, 'bushingDiameter')]]) : undefined)
+  const bushing = (sort: 'pressed' | 'threaded') => (n: Part, t: Part): Pair | undefined => (t.traits.bushing === sort ? sum([[1, tightest(tunerHoles(n).holes)], [-1, dim(t, 'bushingDiameter')], [-2, film(n, 'tuner-hole')]]) : undefined)
   add('tuner-bushing', 'tuner bushing pressed', ['neck', 'tuners'], bushing('pressed'))
   add('tuner-bushing', 'tuner bushing threaded', ['neck', 'tuners'], bushing('threaded'))
   add('tuner-pitch', 'tuner pitch', ['neck', 'tuners'], (n, t) => sum([[1, tunerHoles(n).pitch], [-1, dim(t, 'bodyWidth')]]))
@@ -156,7 +156,7 @@ export function rulesFor(build: Build): Rule[] {
   add('nut-height', 'nut height', ['neck', 'nut'], (n, k) => sum([[1, dim(k, 'height')], [-1, dim(n, 'slotDepth')], [-1, dim(n, 'fretHeight')]], -nutHeight(build)))
 
   // Screws.
-  const bite = (b: Part, n: Part, s: Part) => sum([[1, dim(s, 'length')], [-1, dim(b, 'thickness')], [1, inFeature(pocket(b), 'depth')], [-1, plate]], n ? 0 : 0)
+  const bite = (b: Part, _n: Part, s: Part) => sum([[1, dim(s, 'length')], [-1, dim(b, 'thickness')], [1, inFeature(pocket(b), 'depth')], [-1, plate]])
   const plated = build.parts.find(p => p.id === build.slots['neck-plate'])
   const plate: Pair = (plated && dim(plated, 'thickness')) ?? [0, 0]
   add('neck-screw-bite', 'screw bite', ['body', 'neck', 'neck-screws'], bite)

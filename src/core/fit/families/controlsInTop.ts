@@ -14,7 +14,7 @@ export const controlsInTop: JointFamily = ({ build, layout }) => {
   const labels = new Map(slotsOf(build.instrument).map(s => [s.id, s.label]))
   const cavities = layout.features.filter(f => f.role === 'control-cavity')
   const guard = partIn(build, 'guard')
-  const holes = [body, ...(guard ? [guard] : [])].flatMap(holder => holder.features.filter(f => (f.role === 'pot-hole' || f.role === 'switch-hole') && f.serves).map(f => ({ holder, f })))
+  const holes = [body, ...(guard ? [guard] : [])].flatMap(holder => holder.features.filter(f => (f.role === 'pot-hole' || f.role === 'switch-hole' || (f.role === 'jack-hole' && f.face !== 'side')) && f.serves).map(f => ({ holder, f })))
   return holes.flatMap(({ holder, f }): FoundJoint[] => {
     const part = partIn(build, f.serves!)
     const placed = layout.features.find(p => p.id === f.id && p.partId === holder.id)!
@@ -31,6 +31,8 @@ export const controlsInTop: JointFamily = ({ build, layout }) => {
       meaning: { under: onGuard ? 'The case stands on the cavity’s floor and lifts the guard.' : 'The case stands out of the cavity and the cover does not close.', over: '' },
       fixes: () => [],
     })
+    // A jack's thread and bore are judged against its own wall or plate.
+    if (f.role === 'jack-hole') return out
     const thread = quantityAt(part, 'dims.threadLength'), hardware = quantityAt(part, 'dims.hardware'), dia = quantityAt(part, 'dims.threadDiameter')
     if (!thread || !hardware || !dia || !top) return out
     const long = linear([[1, thread], [-1, top], [-1, hardware]])

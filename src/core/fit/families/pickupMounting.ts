@@ -24,6 +24,11 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
         fixes: () => [],
       })
     }
+    const tabs = quantityAt(pickup, 'dims.tabAboveLowest')
+    if (springs && travel && tabs) out.push({
+      id: `${slot}-spring-solid`, family: 'pickup spring', title: `${name} pickup, spring not solid at its highest`, clearance: linear([[1, need(pickup, 'dims.depthBelowTop')], [-1, tabs], [-1, travel], [-1, need(springs, 'dims.solidLength')]]), at: [at[0], at[1] + 20], slots: ['pickup-springs', slot],
+      meaning: { under: 'The spring is solid before the pickup is at its highest: cut it, or take a shorter one.', over: '' }, fixes: () => [],
+    })
     if (screws && tab) {
       const gap = subtract(tab, need(screws, 'dims.diameter'))
       out.push({

@@ -3,6 +3,7 @@ import { partIn } from '../../build/references.ts'
 import { edgeDistance } from '../../geometry/outline.ts'
 import { fromSource, linear, smallest, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { filmOn } from '../film.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 
 /** Doubt of a headstock's edge as drawn, mm [from memory]. */
@@ -17,13 +18,14 @@ export const tunerHoles: JointFamily = ({ build, layout }) => {
   const place = (id: string) => [at(id, 'x').value, at(id, 'y').value] as const
   const middle = holes[Math.floor(holes.length / 2)]!
   const bushing = need(tuners, 'dims.bushingDiameter')
-  const fit = smallest(holes.map(h => subtract(at(h.id, 'diameter'), bushing)))
+  const film = filmOn(build, neck, 'tuner-hole')
+  const fit = smallest(holes.map(h => linear([[1, at(h.id, 'diameter')], [-1, bushing], [-2, film]])))
   const pressed = tuners.traits.bushing === 'pressed'
   const out: FoundJoint[] = [{
     id: 'tuner-bushing', family: pressed ? 'tuner bushing pressed' : 'tuner bushing threaded', title: 'Tuner bushings in headstock', clearance: fit, at: place(middle.id), slots: ['tuners', 'neck'],
     meaning: { under: 'The bushings do not go into the holes. Pounded in, they split the head.', over: 'The bushings sit loose; the posts lean under the strings’ pull.' },
     fixes: ({ low, high }): Fix[] => {
-      const target = bushing.value + (low + (high ?? low)) / 2
+      const target = bushing.value + (low + (high ?? low)) / 2 + 2 * film.value
       const all = holes.map(h => ({ ref: refOf(neck, `features.${h.id}.diameter`), value: target, doubt: 0.05 }))
       return fit.value < low
         ? [{ method: 'ream-holes', title: `Ream ${holes.length} tuner holes to ${fixed(target, 2)} mm`, note: `Takes ${fixed(target - at(middle.id, 'diameter').value, 2)} mm on the diameter, from both faces.`, minutes: 4 * holes.length + 5, tools: ['tapered reamer', 'calliper'], risk: 'some', reversible: false, when: 'before finish', cautions: ['cutters'], changes: all, read: all[0]!.ref }]

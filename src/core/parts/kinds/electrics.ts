@@ -28,6 +28,7 @@ export const ELECTRIC_KINDS = {
       coverHeight: maybe(mm('cover above its mounting tabs', 0, 40, 8, 'Calliper.')),
       mountSpread: maybe(mm('mounting holes, centre to centre', 20, 200, 78, 'Rule between the holes’ centres.')),
       tabHole: maybe(mm('hole in the mounting tabs', 1, 8, 3.2, 'Largest bit shank that slips in.')),
+      tabAboveLowest: maybe(mm('tabs above the pickup’s lowest point', 0, 50, 5, 'Calliper from the lowest point to the tab’s upper face.')),
       travel: maybe(mm('height range wanted', 0, 20, 5, 'From lowest to highest setting wanted.')),
       leadLength: maybe(mm('lead length', 20, 1500, 300, 'Rule along the lead.')),
       level: maybe(other('ratio', 'level against a single-coil', 0.01, 10, 1, 'Compare at the amplifier, same distance to the strings.')),

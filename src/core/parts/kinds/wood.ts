@@ -1,6 +1,6 @@
 import { maybe, mm, other } from '../dimensionSpec.ts'
 import { WOOD_NAMES } from '../woods.ts'
-import { trait, type PartKindSpec } from './partKindSpec.ts'
+import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 const woodTrait = trait('wood', WOOD_NAMES, 'red alder')
 
@@ -43,7 +43,7 @@ export const WOOD_KINDS = {
       mass: maybe(other('mass', 'mass', 50, 3000, 600, 'Kitchen scale.')),
     },
     look: ['Sight along both edges: a straight, slightly hollow curve, no twist', 'Fret ends: sharp, lifted, or sunk', 'Rod turns half a turn both ways, then back', 'Tuner holes: drilled square, no splinters', 'Heel: straight sides, flat bottom, no finish run'],
-    traits: { wood: trait('wood', WOOD_NAMES, 'hard maple'), rod: trait('truss rod reached', ['at the head', 'at the heel', 'none']) },
+    traits: { wood: trait('wood', WOOD_NAMES, 'hard maple'), surface: maybeTrait('surface', ['bare', 'sealed', 'finished'], 'finished'), rod: trait('truss rod reached', ['at the head', 'at the heel', 'none']) },
   },
   shim: {
     label: 'Neck shim', outline: false, features: [], look: ['Flat on glass, no curl; thick end marked'],

@@ -49,6 +49,8 @@ export function Sets() {
     }
     try {
       const kinds = [...new Set(slots.filter(s => searched.includes(s.id)).map(s => s.kind))]
+      // The shelf may have changed since the last search, here or at another bench.
+      await heavy().forget()
       await heavy().sets(target, wishes, today(), kinds, proxy((a: SetsAnswer) => { if (mine === run.current) setAnswer(a) }))
     } catch { if (mine === run.current) setTrouble('The shelf could not be read. Is the workshop running?') }
     if (mine === run.current) setRunning(false)

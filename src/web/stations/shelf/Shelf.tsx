@@ -13,7 +13,7 @@ import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
 import { Select } from '../../components/Select.tsx'
 import { Views } from '../../components/Views.tsx'
-import { heavy, useEngine } from '../../hooks/useEngine.ts'
+import { useEngine } from '../../hooks/useEngine.ts'
 import { api } from '../../stores/api.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
@@ -58,7 +58,7 @@ export function Shelf() {
   const inBuild = where === 'build'
   useEffect(() => { if (!inBuild && hand) void useShelf.getState().loadPart(hand.id) }, [inBuild, hand])
   const part = inBuild ? build.parts.find(p => p.id === hand?.id) : hand && parts.get(hand.id)
-  const put = async (ps: readonly Part[]) => { const ok = await useShelf.getState().put(ps); void heavy().forget(); if (ok && ps[0]) setParams({ of: 'workshop', hand: ps[0].id }); return ok }
+  const put = async (ps: readonly Part[]) => { const ok = await useShelf.getState().put(ps); if (ok && ps[0]) setParams({ of: 'workshop', hand: ps[0].id }); return ok }
   const saveCsv = () => { void (inBuild ? Promise.resolve(build.parts) : api.shelf()).then(ps => download(`${inBuild ? build.id : 'shelf'}.csv`, writePartsCsv(ps), 'text/csv'), () => undefined) }
   const mark = inBuild && part && layout ? (() => {
     const slot = slotOf.get(part.id), f = slot ? layout.pickups.find(x => x.slot === slot) ?? layout.features.find(x => x.serves === slot) : undefined
@@ -95,7 +95,7 @@ function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take
       <header className="flex flex-wrap items-start justify-between gap-3"><div><h2 className="text-[24px] font-semibold leading-tight">{part.name}</h2><p className="text-[16px] text-muted">{PART_KINDS[part.kind].label}{part.note ? `. ${part.note}` : ''}</p></div>
         <div className="flex flex-wrap gap-2">
           {!inBuild && open.map(s => <Button key={s.id} onClick={() => editBuild(b => choosePart(b, s.id, part))}>{build.slots[s.id] === part.id ? `Chosen: ${s.label.toLowerCase()}` : open.length > 1 ? `As ${s.label.toLowerCase()}` : 'Choose for this build'}</Button>)}
-          {inBuild && <Button onClick={() => { void useShelf.getState().put([part]); void heavy().forget() }}>Copy to the workshop</Button>}
+          {inBuild && <Button onClick={() => { void useShelf.getState().put([part]) }}>Copy to the workshop</Button>}
           <Button kind="quiet" onClick={() => { if (inBuild) editBuild(b => removePart(b, part.id)); else void useShelf.getState().remove(part.id) }}>{inBuild ? 'Take out of the build' : 'Off the shelf'}</Button>
         </div></header>
       <Views label="Views of the part" views={[
