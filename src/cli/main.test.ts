@@ -27,7 +27,7 @@ describe('the command line', () => {
     expect(JSON.parse(run([...args, '--budget', '1']).stdout)).toMatchObject({ sets: [], conflict: { wishes: ['a budget of 1'] } })
   })
   it('drill prints the hole list', () => expect((JSON.parse(run(['drill', HERON_FILE]).stdout) as unknown[]).length).toBeGreaterThan(15))
-  it('schema prints the schema', () => expect(JSON.parse(run(['schema']).stdout)).toMatchObject({ title: 'Snug Bolt build, version 2' }))
+  it('schema prints the schema', () => expect(JSON.parse(run(['schema']).stdout)).toMatchObject({ title: 'Snug Bolt build, version 3' }))
   it('sample heron prints a build that the other commands read from standard input', () => {
     const sample = run(['sample', 'heron'])
     expect(sample.status).toBe(0)

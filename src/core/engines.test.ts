@@ -9,7 +9,8 @@ import { response } from './circuit/response.ts'
 import { allSettings } from './circuit/settings.ts'
 import { solderOrder } from './circuit/solderOrder.ts'
 import { spiceNetlist } from './circuit/spice.ts'
-import { bridgeTemplate } from './drill/bridgeTemplate.ts'
+import { templatesOf } from './drill/templates/templates.ts'
+import { drillWork } from './fit/drillWork.ts'
 import { holeList } from './drill/holeList.ts'
 import { finishWork } from './finish/finishWork.ts'
 import { fit } from './fit/applyFixes.ts'
@@ -22,10 +23,12 @@ import { setupWork } from './setup/setupWork.ts'
 const RUNS = { numRuns: 40 }
 const finite = (x: number | undefined) => x === undefined || Number.isFinite(x)
 
+const templatesIn = (b: Build) => { const w = drillWork(b); return w ? templatesOf(w) : [] }
+
 /** Runs every engine on a build. */
 function everything(b: Build) {
   const f = fit(b)
-  return { fit: f, plan: plan(b, f), holes: holeList(b), finish: finishWork(b), setup: setupWork(b), layout: layOut(b), meter: meterAtJack(b), solder: solderOrder(b), measure: measureNext(b, f.now), template: bridgeTemplate(b) }
+  return { fit: f, plan: plan(b, f), holes: holeList(b), finish: finishWork(b), setup: setupWork(b), layout: layOut(b), meter: meterAtJack(b), solder: solderOrder(b), measure: measureNext(b, f.now), templates: templatesIn(b) }
 }
 
 describe('every engine on any instrument', () => {

@@ -117,7 +117,9 @@ describe('bad input', () => {
     ['a path that climbs', '/builds/..%2F..%2Fetc%2Fpasswd', () => ({}), 404],
     ['a broken escape', '/builds/%E0%A4%A', () => ({}), 400],
     ['deleting without a revision', '/builds/heron', () => ({ method: 'DELETE' }), 400],
-    ['an unknown paper', '/builds/heron/bridge-template.pdf?paper=B9', () => ({}), 400],
+    ['an unknown paper', '/builds/heron/templates/bridge.pdf?paper=B9', () => ({}), 400],
+    ['an unknown template', '/builds/heron/templates/spoon.pdf', () => ({}), 404],
+    ['an unknown format', '/builds/heron/templates/bridge.exe', () => ({}), 400],
     ['a body of 5 MB', '/builds', () => json('POST', JSON.stringify({ note: 'x'.repeat(5 * 1024 * 1024) })), 413],
     ['a bad part', '/shelf/x', () => json('PUT', { id: 'x', kind: 'pickup' }), 422],
   ])('%s is a 4xx in one shape and changes nothing', async (_what, path, init, status) => {
@@ -147,8 +149,15 @@ describe('bad input', () => {
 })
 
 describe('files made by the server', () => {
+  it('are every template as PDF, SVG and DXF', async () => {
+    const list = await (await call('/builds/heron/templates')).json() as { id: string; files: string[] }[]
+    expect(list.map(t => t.id)).toContain('body-top')
+    expect(await (await call('/builds/heron/templates/body-top.svg')).text()).toContain('<svg')
+    expect(await (await call('/builds/heron/templates/body-top.dxf')).text()).toContain('AC1009')
+    expect((await call('/builds/heron/templates/all.pdf')).headers.get('content-type')).toContain('application/pdf')
+  })
   it('are a PDF and a calendar', async () => {
-    const pdf = await call('/builds/heron/bridge-template.pdf?paper=Letter')
+    const pdf = await call('/builds/heron/templates/bridge.pdf?paper=Letter')
     expect(pdf.headers.get('content-type')).toContain('application/pdf')
     expect(Buffer.from(await pdf.arrayBuffer()).subarray(0, 5).toString()).toBe('%PDF-')
     expect(await (await call('/builds/heron/plan.ics')).text()).toContain('BEGIN:VCALENDAR')

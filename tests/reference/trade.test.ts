@@ -4,7 +4,7 @@ import { heron } from '../support/heron.ts'
 import { buildSchema } from '../../src/core/build/schema.ts'
 import { readBuild } from '../../src/core/build/readBuild.ts'
 import { FRACTIONAL_SIZES, METRIC_SIZES } from './drillSizes.ts'
-import { bitsOf } from '../../src/core/drill/bits.ts'
+import { SETS } from '../../src/core/drill/bits.ts'
 import { leadHole, screwNumber, screwNumberDiameter, withdrawal } from '../../src/core/drill/screws.ts'
 import { checkAir, dewPoint } from '../../src/core/finish/air.ts'
 import { equilibriumMoisture } from '../../src/core/parts/moisture.ts'
@@ -63,8 +63,8 @@ describe('screws [published: ASME B18.6.1 diameters; USDA FPL Wood Handbook, fas
 
 describe('drill sizes [published: ISO 235 preferred sizes; ASME B94.11M fractional sizes]', () => {
   it('are all standard', () => {
-    for (const b of bitsOf('metric')) expect(METRIC_SIZES).toContain(b.mm)
-    for (const b of bitsOf('fractional')) expect(FRACTIONAL_SIZES.some(s => Math.abs(s - b.mm / 25.4) <= 0.00005 + 1e-9)).toBe(true)
+    for (const b of [...SETS['metric by halves'], ...SETS['metric by tenths']]) expect(METRIC_SIZES).toContain(b.mm)
+    for (const b of SETS['fractional by 64ths']) expect(FRACTIONAL_SIZES.some(s => Math.abs(s - b.mm / 25.4) <= 0.00005 + 1e-9)).toBe(true)
   })
 })
 

@@ -12,7 +12,7 @@ import { IsSlotTable } from './validators/isSlotTable.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const FORMAT = 'snugbolt-build'
-export const VERSION = 2
+export const VERSION = 3
 
 const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/
@@ -44,6 +44,10 @@ export class Instrument {
   @IsArray() @ArrayMinSize(1) @ArrayMaxSize(18)
   @Matches(NOTE, { each: true, message: 'each note must be like E4, F#3 or Bb2' })
   tuning!: string[]
+
+  /** Strings in a course, where they lie in pairs or threes; left out: one. */
+  @IsOptional() @IsInt() @Min(1) @Max(3)
+  perCourse?: number
 
   @IsInt() @Min(0) @Max(4)
   pickups!: number
@@ -77,6 +81,19 @@ export class BodyPlace {
   y!: Dimension
 }
 
+/** A part that the builder places on the body: a control, the jack, a pickup. */
+export class SlotPlace extends BodyPlace {
+  @Matches(ID, ID_MESSAGE)
+  slot!: string
+}
+
+/** Where a tuner's post stands: from the nut (negative towards the head's end), and off the centre line. */
+export class TunerPlace extends BodyPlace {
+  /** Number of its string, 1 the thinnest. */
+  @IsInt() @Min(1) @Max(18)
+  string!: number
+}
+
 /** Where parts sit that the builder places. */
 export class Placements {
   /** Front edge of the bridge plate. Left out: the layout proposes it. */
@@ -90,6 +107,78 @@ export class Placements {
   /** Strap buttons, in the edge of the body. */
   @IsOptional() @IsArray() @ArrayMaxSize(6) @NestedEach(() => BodyPlace)
   buttons?: BodyPlace[]
+
+  /** Controls, jack and pickups that are not drilled or routed yet. */
+  @IsOptional() @IsArray() @ArrayMaxSize(30) @NestedEach(() => SlotPlace)
+  parts?: SlotPlace[]
+
+  /** Tuners on a blank head; left out: the layout proposes. */
+  @IsOptional() @IsArray() @ArrayMaxSize(18) @NestedEach(() => TunerPlace)
+  tuners?: TunerPlace[]
+
+  /** How many of the tuners stand on the treble side, thin strings first; left out: half of them. */
+  @IsOptional() @IsInt() @Min(0) @Max(18)
+  tunersOnTreble?: number
+
+  /** String trees, from the nut (negative) and off the centre line. */
+  @IsOptional() @IsArray() @ArrayMaxSize(6) @NestedEach(() => BodyPlace)
+  trees?: BodyPlace[]
+}
+
+export const CUT_SORTS = ['rout', 'recess', 'channel', 'notch', 'binding', 'string-through'] as const
+export type CutSort = (typeof CUT_SORTS)[number]
+
+/** Cutting work on the body that the builder wants beside what the parts ask for. Sizes are meant ones, mm. */
+export class Cut {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsIn(CUT_SORTS)
+  sort!: CutSort
+
+  @IsIn(['top', 'back'])
+  face!: 'top' | 'back'
+
+  /** Its middle, or where a channel starts: from the pocket's end wall, and off the centre line. */
+  @IsOptional() @IsNumber(number) @Min(-800) @Max(1200) x?: number
+  @IsOptional() @IsNumber(number) @Min(-400) @Max(400) y?: number
+
+  /** Where a channel ends. */
+  @IsOptional() @IsNumber(number) @Min(-800) @Max(1200) toX?: number
+  @IsOptional() @IsNumber(number) @Min(-400) @Max(400) toY?: number
+
+  @IsOptional() @IsNumber(number) @Min(1) @Max(400) length?: number
+  @IsOptional() @IsNumber(number) @Min(0.5) @Max(400) width?: number
+  @IsOptional() @IsNumber(number) @Min(0) @Max(60) corner?: number
+  @IsOptional() @IsNumber(number) @Min(0.1) @Max(100) depth?: number
+}
+
+export const DRAWER_SETS = ['metric by halves', 'metric by tenths', 'fractional by 64ths', 'number sizes', 'letter sizes'] as const
+export type DrawerSet = (typeof DRAWER_SETS)[number]
+
+/** The bits at hand: whole sets, single ones beside them, and those that are broken or lent. Diameters in mm. */
+export class Drawer {
+  @IsArray() @ArrayMaxSize(DRAWER_SETS.length) @ArrayUnique() @IsIn(DRAWER_SETS, { each: true })
+  sets!: DrawerSet[]
+
+  @IsArray() @ArrayMaxSize(200) @IsNumber(number, { each: true }) @Min(0.3, { each: true }) @Max(80, { each: true })
+  extra!: number[]
+
+  @IsArray() @ArrayMaxSize(200) @IsNumber(number, { each: true }) @Min(0.3, { each: true }) @Max(80, { each: true })
+  missing!: number[]
+}
+
+export const PAPER_NAMES = ['A4', 'Letter'] as const
+export type Paper = (typeof PAPER_NAMES)[number]
+
+/** How full-size sheets are printed: the paper, and what makes up for the printer's own scale. */
+export class Printing {
+  @IsIn(PAPER_NAMES)
+  paper!: Paper
+
+  /** What is drawn is drawn larger by this factor, along the paper's short side and along its long one. */
+  @IsNumber(number) @Min(0.8) @Max(1.25) short!: number
+  @IsNumber(number) @Min(0.8) @Max(1.25) long!: number
 }
 
 /** A fix that the builder chose for a joint; its amounts are computed anew from the dimensions. */
@@ -113,6 +202,8 @@ export class SetupTargets {
   @IsIn(['equal gaps', 'equal centres']) spacing!: 'equal gaps' | 'equal centres'
   /** Outer strings' distance from the fingerboard edge at the nut, to the string's surface. */
   @IsNumber(number) @Min(0) @Max(12) edgeMargin!: number
+  /** Centres of neighbours inside a course, at the nut; left out: 2 mm. */
+  @IsOptional() @IsNumber(number) @Min(0.5) @Max(6) courseGap?: number
 }
 
 /** Which finish, and in what air. */
@@ -272,8 +363,11 @@ export class Preferences {
   @IsIn(LENGTH_DISPLAYS)
   length!: LengthDisplay
 
-  @IsIn(['metric', 'fractional'])
-  bits!: 'metric' | 'fractional'
+  @Nested(() => Drawer)
+  drawer!: Drawer
+
+  @Nested(() => Printing)
+  print!: Printing
 
   @IsString() @MaxLength(16)
   currency!: string
@@ -315,6 +409,9 @@ export class Build {
 
   @IsArray() @ArrayMaxSize(200) @NestedEach(() => ChosenFix)
   fixes!: ChosenFix[]
+
+  @IsArray() @ArrayMaxSize(60) @NestedEach(() => Cut)
+  cuts!: Cut[]
 
   @Nested(() => Circuit)
   circuit!: Circuit

@@ -14,8 +14,18 @@ function fromOne(d: Document): Document {
   }
 }
 
+/** Version 2 knew two drawers of bits, no cutting work and no printer. */
+function fromTwo(d: Document): Document {
+  const { bits, ...rest } = isObject(d.preferences) ? d.preferences : {}
+  const inch = bits === 'fractional'
+  return {
+    cuts: [], ...d, version: 3,
+    preferences: isObject(d.preferences) ? { drawer: { sets: [inch ? 'fractional by 64ths' : 'metric by halves'], extra: [], missing: [] }, print: { paper: inch ? 'Letter' : 'A4', short: 1, long: 1 }, ...rest } : d.preferences,
+  }
+}
+
 /** From each older version to the next. Version 1 is the first that was published. */
-const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne }
+const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTwo }
 
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {

@@ -1,6 +1,19 @@
-import type { Build } from './build.ts'
+import type { Build, Cut, CutSort } from './build.ts'
 import type { Problem } from './problem.ts'
 import { slotsOf } from './slots.ts'
+
+/** Sizes that each sort of cutting work cannot be without. */
+export const CUT_NEEDS: Record<CutSort, readonly (keyof Cut)[]> = {
+  rout: ['x', 'y', 'length', 'width', 'depth'], recess: ['x', 'y', 'length', 'width', 'depth'], notch: ['x', 'y', 'length', 'width', 'depth'],
+  channel: ['x', 'y', 'toX', 'toY', 'width', 'depth'], binding: ['width', 'depth'], 'string-through': [],
+}
+
+function cutProblems(build: Build): Problem[] {
+  const out: Problem[] = []
+  if (new Set(build.cuts.map(c => c.id)).size !== build.cuts.length) out.push({ path: 'cuts', reason: 'two cuts have the same id' })
+  build.cuts.forEach((c, i) => { for (const k of CUT_NEEDS[c.sort]) if (c[k] === undefined) out.push({ path: `cuts[${i}].${k}`, reason: `is needed for a ${c.sort}` }) })
+  return out
+}
 
 /** References inside a build that lead nowhere, and counts that contradict each other. */
 export function referenceProblems(build: Build): Problem[] {
@@ -20,6 +33,11 @@ export function referenceProblems(build: Build): Problem[] {
   if (build.instrument.tuning.length !== build.instrument.strings) out.push({ path: 'instrument.tuning', reason: `names ${build.instrument.tuning.length} notes for ${build.instrument.strings} strings` })
   const set = parts.get(build.slots.strings ?? '')
   if (set && set.gauges?.length !== build.instrument.strings) out.push({ path: `parts[${build.parts.indexOf(set)}].gauges`, reason: `holds ${set.gauges?.length ?? 0} strings, the instrument has ${build.instrument.strings}` })
+  out.push(...cutProblems(build))
+  build.placements.parts?.forEach((p, i) => { if (!slots.has(p.slot)) out.push({ path: `placements.parts[${i}].slot`, reason: `“${p.slot}” is no slot of this instrument` }) })
+  if ((build.placements.tunersOnTreble ?? 0) > build.instrument.strings) out.push({ path: 'placements.tunersOnTreble', reason: `is ${build.placements.tunersOnTreble}, the instrument has ${build.instrument.strings} strings` })
+  const tuned = build.placements.tuners ?? []
+  if (new Set(tuned.map(t => t.string)).size !== tuned.length || tuned.some(t => t.string > build.instrument.strings)) out.push({ path: 'placements.tuners', reason: `must name each string once, from 1 to ${build.instrument.strings}` })
   const components = new Set(build.circuit.components.map(c => c.id))
   if (components.size !== build.circuit.components.length) out.push({ path: 'circuit.components', reason: 'two components have the same id' })
   build.circuit.components.forEach((c, i) => {

@@ -27,12 +27,13 @@ describe('a build of version 1', () => {
     const b = JSON.parse(writeBuild(demo('heron'))) as Record<string, unknown> & { instrument: Record<string, unknown> }
     for (const k of ['climate', 'costs', 'trials', 'budget']) delete b[k]
     for (const k of ['bridge', 'mounting', 'volumes', 'tones', 'switches', 'extras']) delete b.instrument[k]
-    return { ...b, version: 1 }
+    delete b.cuts
+    return { ...b, version: 1, preferences: { length: 'mm', bits: 'fractional', currency: 'quills' } }
   }
-  it('is read as version 2 with what version 1 took for granted', () => {
+  it('is read as the present one with what it took for granted', () => {
     const r = readBuild(old())
     if (!r.ok) throw new Error(JSON.stringify(r.problems))
-    expect(r.build).toMatchObject({ version: 2, costs: [], trials: [], climate: { atBench: 50 }, instrument: { bridge: 'flat plate', mounting: 'in the body', volumes: 1, tones: 1, switches: 1, extras: [] } })
+    expect(r.build).toMatchObject({ version: 3, cuts: [], preferences: { drawer: { sets: ['fractional by 64ths'], extra: [], missing: [] }, print: { paper: 'Letter', short: 1, long: 1 } }, costs: [], trials: [], climate: { atBench: 50 }, instrument: { bridge: 'flat plate', mounting: 'in the body', volumes: 1, tones: 1, switches: 1, extras: [] } })
     expect(r.build.slots).toEqual(demo('heron').slots)
   })
   it('is refused where it is broken, with the same words as a new one', () => { const b = old(); (b as unknown as { instrument: { strings: unknown } }).instrument.strings = 'six'; const r = readBuild(b); expect(r.ok ? [] : r.problems.map(p => p.path)).toContain('instrument.strings') })

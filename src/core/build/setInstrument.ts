@@ -23,8 +23,10 @@ export function setInstrument(build: Build, patch: Partial<Instrument>): Build {
   const fits = (slot: string, id: string) => known.has(slot) && (slot !== 'strings' || build.parts.find(p => p.id === id)?.gauges?.length === strings)
   const components = build.circuit.components.filter(c => !c.slot || known.has(c.slot)), ids = new Set(components.map(c => c.id))
   const lost = components.length !== build.circuit.components.length
+  const { parts: places, tuners, tunersOnTreble, ...placements } = build.placements
+  const same = strings === build.instrument.strings, kept = places?.filter(p => known.has(p.slot)) ?? []
   return {
-    ...build, instrument, slots: Object.fromEntries(Object.entries(build.slots).filter(([s, id]) => fits(s, id))),
+    ...build, instrument, placements: { ...placements, ...(kept.length ? { parts: kept } : {}), ...(same && tuners ? { tuners } : {}), ...(same && tunersOnTreble !== undefined ? { tunersOnTreble } : {}) }, slots: Object.fromEntries(Object.entries(build.slots).filter(([s, id]) => fits(s, id))),
     circuit: lost ? { ...build.circuit, components, wires: build.circuit.wires.filter(w => ids.has(w.from.split('.')[0]!) && ids.has(w.to.split('.')[0]!)) } : build.circuit,
   }
 }

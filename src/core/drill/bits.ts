@@ -1,30 +1,57 @@
+import type { Drawer, DrawerSet } from '../build/build.ts'
 import { fixed, formatLength } from '../units/length.ts'
+import { LETTER_SIZES, NUMBER_SIZES } from './bitSizes.ts'
 
 export interface Bit { mm: number; name: string }
-export type BitSeries = 'metric' | 'fractional'
 
-/** Twist bits of a common metric drawer, 0.5 mm steps from 1 to 13 mm [published: sizes of ISO 235; the drawer, common practice]. */
-const METRIC: Bit[] = Array.from({ length: 25 }, (_, i) => 1 + i * 0.5).map(mm => ({ mm, name: `${fixed(mm, 1)}\u202fmm` }))
-/** Fractional bits, 1/16 to 1/2 in by 64ths [published: sizes of ASME B94.11M; the drawer, common practice]. */
-const FRACTIONAL: Bit[] = Array.from({ length: 29 }, (_, i) => ((i + 4) / 64) * 25.4).map(mm => ({ mm, name: formatLength(mm, 'inch-fraction') }))
+const metric = (mm: number, decimals = 1): Bit => ({ mm, name: `${fixed(mm, decimals)}\u202fmm` })
+const steps = (from: number, to: number, by: number): number[] => Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => Math.round((from + i * by) * 1e6) / 1e6)
 
-export const bitsOf = (series: BitSeries): readonly Bit[] => (series === 'metric' ? METRIC : FRACTIONAL)
+/**
+ * Bits of the sets that are sold as sets: metric sizes [published: sizes of ISO 235], fractional, number and letter
+ * sizes [published: ASME B94.11M]. Which sizes a set holds is common practice.
+ */
+export const SETS: Record<DrawerSet, readonly Bit[]> = {
+  'metric by halves': steps(1, 13, 0.5).map(mm => metric(mm)),
+  'metric by tenths': steps(1, 10, 0.1).map(mm => metric(mm)),
+  'fractional by 64ths': steps(4, 32, 1).map(n => (n / 64) * 25.4).map(mm => ({ mm, name: formatLength(mm, 'inch-fraction') })),
+  'number sizes': NUMBER_SIZES.map(([n, inches]) => ({ mm: inches * 25.4, name: `#${n}` })),
+  'letter sizes': LETTER_SIZES.map(([letter, inches]) => ({ mm: inches * 25.4, name: letter })),
+}
 
-/** The bit nearest to a diameter; `never larger` for pilots, `never smaller` for clearance holes. */
-export function chooseBit(diameter: number, series: BitSeries, rule: 'never larger' | 'never smaller'): Bit {
-  const bits = bitsOf(series)
-  const slack = 0.05
-  const fitting = bits.filter(b => (rule === 'never larger' ? b.mm <= diameter + slack : b.mm >= diameter - slack))
-  return (rule === 'never larger' ? fitting.at(-1) : fitting[0]) ?? (rule === 'never larger' ? bits[0]! : bits.at(-1)!)
+/** Within this two bits count as the same, mm. */
+const SAME = 0.011
+
+/** Every bit in the drawer, smallest first: of bits that are the same size only the first is kept. */
+export function bitsIn(drawer: Drawer): Bit[] {
+  const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)
+  const all = [...drawer.sets.flatMap(s => SETS[s]).filter(b => !gone(b.mm)), ...drawer.extra.map(mm => metric(mm, Math.abs(mm * 10 - Math.round(mm * 10)) < 1e-9 ? 1 : 2))].sort((a, b) => a.mm - b.mm)
+  return all.filter((b, i) => i === 0 || b.mm - all[i - 1]!.mm > SAME)
+}
+
+/** How far a bit may lie on the wrong side of what is wanted before it counts as there, mm [from memory]. */
+const SLACK = 0.05
+
+/** Which side of the wanted size does harm: a pilot that is too large, a passing hole that is too small, a pressed hole either way. */
+export type BitRule = 'never larger' | 'never smaller' | 'nearest'
+
+/**
+ * The bit of a drawer nearest to a diameter. Where none lies on the right side the nearest of all is taken;
+ * undefined when the drawer is empty.
+ */
+export function chooseBit(diameter: number, bits: readonly Bit[], rule: BitRule): Bit | undefined {
+  const near = (of: readonly Bit[]) => of.reduce<Bit | undefined>((a, b) => (a && Math.abs(a.mm - diameter) <= Math.abs(b.mm - diameter) ? a : b), undefined)
+  const right = rule === 'nearest' ? bits : bits.filter(b => (rule === 'never larger' ? b.mm <= diameter + SLACK : b.mm >= diameter - SLACK))
+  return near(right) ?? near(bits)
 }
 
 /**
  * Bits in the order in which they go in: smallest, next, then to size. A full-size bit at one go tears
- * [common practice]; up to 3.5 mm one bit does.
+ * [common practice]; up to 3.5 mm one bit does, up to 6.5 two.
  */
-export function bitSeries(final: Bit, series: BitSeries): Bit[] {
+export function bitSeries(final: Bit, bits: readonly Bit[]): Bit[] {
   if (final.mm <= 3.5) return [final]
-  const steps = final.mm <= 6.5 ? [2.5] : [2.5, final.mm * 0.6]
-  const bits = steps.map(d => chooseBit(d, series, 'never larger')).filter(b => b.mm < final.mm)
-  return [...bits.filter((b, i) => i === 0 || b.mm > bits[i - 1]!.mm), final]
+  const wanted = final.mm <= 6.5 ? [2.5] : [2.5, final.mm * 0.6]
+  const lead = wanted.map(d => chooseBit(d, bits, 'never larger')).filter((b): b is Bit => b !== undefined && b.mm < final.mm - 0.3)
+  return [...lead.filter((b, i) => i === 0 || b.mm > lead[i - 1]!.mm), final]
 }

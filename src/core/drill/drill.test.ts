@@ -1,24 +1,31 @@
 import fc from 'fast-check'
-import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { heron, measuredAt } from '../../../tests/support/heron.ts'
+import type { Drawer } from '../build/build.ts'
 import { edgeDistance } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
-import { bitSeries, bitsOf, chooseBit } from './bits.ts'
-import { bridgeTemplate, CHECK_BAR, PAPERS } from './bridgeTemplate.ts'
+import { bitsIn, bitSeries, chooseBit } from './bits.ts'
 import { holeList, LEFT_UNDER } from './holeList.ts'
-import { sheetPdf } from './sheetPdf.ts'
 
 const group = (g: string, b = heron()) => holeList(b).filter(h => h.group === g)
+const drawer = (...sets: Drawer['sets']): Drawer => ({ sets, extra: [], missing: [] })
+const METRIC = bitsIn(drawer('metric by halves')), INCH = bitsIn(drawer('fractional by 64ths'))
 
 describe('bits', () => {
-  it('never take a pilot larger nor a clearance hole smaller than asked', () => fc.assert(fc.property(fc.double({ min: 1.2, max: 12, noNaN: true }), fc.constantFrom('metric' as const, 'fractional' as const), (d, s) =>
-    (d < bitsOf(s)[0]!.mm || chooseBit(d, s, 'never larger').mm <= d + 0.05 + 1e-9) && chooseBit(d, s, 'never smaller').mm >= d - 0.05 - 1e-9)))
+  it('never take a pilot larger nor a passing hole smaller than asked', () => fc.assert(fc.property(fc.double({ min: 1.2, max: 12, noNaN: true }), fc.constantFrom(METRIC, INCH), (d, s) =>
+    (d < s[0]!.mm || chooseBit(d, s, 'never larger')!.mm <= d + 0.05 + 1e-9) && chooseBit(d, s, 'never smaller')!.mm >= d - 0.05 - 1e-9)))
   it('go up to size in steps', () => {
-    expect(bitSeries(chooseBit(10, 'metric', 'never larger'), 'metric').map(b => b.mm)).toEqual([2.5, 6, 10])
-    expect(bitSeries(chooseBit(2, 'metric', 'never larger'), 'metric')).toHaveLength(1)
-    fc.assert(fc.property(fc.constantFrom(...bitsOf('fractional')), b => { const s = bitSeries(b, 'fractional'); return s.at(-1) === b && s.every((x, i) => i === 0 || x.mm > s[i - 1]!.mm) }))
+    expect(bitSeries(chooseBit(10, METRIC, 'never larger')!, METRIC).map(b => b.mm)).toEqual([2.5, 6, 10])
+    expect(bitSeries(chooseBit(2, METRIC, 'never larger')!, METRIC)).toHaveLength(1)
+    fc.assert(fc.property(fc.constantFrom(...INCH), b => { const s = bitSeries(b, INCH); return s.at(-1) === b && s.every((x, i) => i === 0 || x.mm > s[i - 1]!.mm) }))
   })
+  it('come from whole sets, single ones and without the broken ones, smallest first and none twice', () => {
+    const all = bitsIn({ sets: ['metric by halves', 'metric by tenths', 'number sizes'], extra: [22, 35.5], missing: [3] })
+    expect(all.some(b => Math.abs(b.mm - 3) < 0.011)).toBe(false)
+    expect(all.at(-1)!.mm).toBe(35.5)
+    for (let i = 1; i < all.length; i++) expect(all[i]!.mm - all[i - 1]!.mm).toBeGreaterThan(0.011)
+  })
+  it('of an empty drawer are none', () => { expect(chooseBit(3, [], 'nearest')).toBeUndefined() })
 })
 
 describe('the hole list', () => {
@@ -66,35 +73,32 @@ describe('the hole list', () => {
     expect(Math.abs(edgeDistance(l.body, horn!.at))).toBeLessThan(2)
     expect(horn!.at[1]).toBeLessThan(0)
   })
-  it('names inch bits for an inch drawer', () => { const b = heron(); b.preferences.bits = 'fractional'; expect(group('bridge', b)[0]!.bits[0]!.name).toContain('1/16') })
-  it('is empty until there is a neck', () => { const b = heron(); delete b.slots.neck; expect(holeList(b)).toEqual([]); expect(bridgeTemplate(b)).toBeUndefined() })
-})
-
-describe('the bridge template', () => {
-  it.each(['A4', 'Letter'] as const)('is one full-size sheet of %s with a 100 mm bar', async paper => {
-    const sheet = bridgeTemplate(heron(), paper)!
-    expect(sheet.checkBar.to[0] - sheet.checkBar.from[0]).toBe(CHECK_BAR)
-    const doc = await PDFDocument.load(await sheetPdf(sheet))
-    expect(doc.getPageCount()).toBe(1)
-    const { width, height } = doc.getPage(0).getSize()
-    expect((width * 25.4) / 72).toBeCloseTo(PAPERS[paper].height, 3)
-    expect((height * 25.4) / 72).toBeCloseTo(PAPERS[paper].width, 3)
-  })
-  it('keeps true distances between holes, and everything on the paper', () => {
-    const sheet = bridgeTemplate(heron())!
-    const marks = sheet.marks.filter(m => m.kind === 'hole')
-    const holes = [...group('bridge'), ...group('ground')]
-    expect(marks).toHaveLength(holes.length)
-    marks.forEach((m, i) => marks.slice(i + 1).forEach((n, k) => {
-      const a = holes[i]!.at, b = holes[i + 1 + k]!.at
-      expect(Math.hypot(m.at[0] - n.at[0], m.at[1] - n.at[1])).toBeCloseTo(Math.hypot(a[0] - b[0], a[1] - b[1]), 9)
-    }))
-    for (const m of marks) { expect(m.at[0]).toBeGreaterThan(5); expect(m.at[0]).toBeLessThan(sheet.width - 5); expect(m.at[1]).toBeGreaterThan(5); expect(m.at[1]).toBeLessThan(sheet.height - 5) }
-  })
-  it('is mirrored for a left-handed build', () => {
+  it('names inch bits for an inch drawer', () => { const b = heron(); b.preferences.drawer = drawer('fractional by 64ths'); expect(group('bridge', b)[0]!.bits[0]!.name).toContain('1/16') })
+  it('is empty until there is a neck', () => { const b = heron(); delete b.slots.neck; expect(holeList(b)).toEqual([]) })
+  it('says what an empty drawer, one without the size, and a bit that is off do', () => {
     const b = heron()
-    b.instrument.handedness = 'left'
-    const y = (build: typeof b) => bridgeTemplate(build)!.marks.filter(m => m.kind === 'hole').map(m => m.at[1])
-    expect(Math.sign(y(b)[0]! - y(b)[3]!)).toBe(-Math.sign(y(heron())[0]! - y(heron())[3]!))
+    b.preferences.drawer = { sets: [], extra: [], missing: [] }
+    expect(holeList(b).every(h => h.bits.length === 0 && h.warnings.some(w => w.includes('drawer is empty')))).toBe(true)
+    b.preferences.drawer = { sets: [], extra: [1.5], missing: [] }
+    expect(group('neck', b).every(h => h.warnings.some(w => w.includes('Borrow one')))).toBe(true)
+    b.preferences.drawer = { sets: [], extra: [2, 5], missing: [] }
+    // Thread of 3 mm, lead hole 1.701: a bit of 2.0 leaves (3 − 2)/(3 − 1.701) of the thread's bite.
+    expect(group('bridge', b)[0]!.warnings[0]).toContain(`${Math.round((1 / (3 - 3 * 0.81 * 0.7)) * 100)} %`)
+  })
+  it('marks the bit at the tip for a pilot, and past the point for a bushing', () => {
+    const h = group('neck').find(x => x.face === 'heel')!
+    expect(h.stopMark).toBe(h.depth)
+  })
+  it('runs the ground wire into the cavity, under the top and above the floor', () => {
+    const h = group('ground')[0]!
+    expect(h.depth).toBe('through')
+    expect(h.angleDeg).toBeGreaterThan(5)
+    expect(h.bore.to[2]).toBeLessThan(-6)
+    expect(h.bore.to[2]).toBeGreaterThan(-45)
+    expect(h.warnings).toEqual([])
+  })
+  it('tells how far a through hole wanders: 1, 0.3 and 0.1 mm on 45 mm [from memory]', () => {
+    const h = group('neck').find(x => x.face === 'body back')!
+    expect(h.wander).toMatchObject({ byHand: 29.5 / 45, withGuide: (0.3 * 29.5) / 45, onPress: (0.1 * 29.5) / 45 })
   })
 })

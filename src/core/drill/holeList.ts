@@ -1,181 +1,210 @@
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import { boundsOf, edgeDistance, inside, type Point } from '../geometry/outline.ts'
+import { axisDistance, boreInOutline, boreToPrism, lengthOf, type Bore, type Point3 } from '../geometry/bore.ts'
+import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
-import type { Part } from '../parts/part.ts'
-import { woodOf, type Wood } from '../parts/woods.ts'
 import { fixed } from '../units/length.ts'
-import { bitSeries, chooseBit, type Bit } from './bits.ts'
-import { leadHole, screwNumber, withdrawal } from './screws.ts'
+import { bitsIn, bitSeries, chooseBit, type Bit } from './bits.ts'
+import type { Hole, HoleRequest } from './hole.ts'
+import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
+import { buttonHoles, buttonPlaces } from './requests/buttonHoles.ts'
+import { bridgeHoles } from './requests/bridgeHoles.ts'
+import { headHoles } from './requests/headHoles.ts'
+import { neckHoles } from './requests/neckHoles.ts'
+import { v } from './requests/sizes.ts'
+import { channelHoles, controlHoles, guardHoles } from './requests/topHoles.ts'
+import { leadHole, POINT_SHARE, ROOT_SHARE, screwNumber, withdrawal } from './screws.ts'
+import { drilledWhen, filmRoom, THROUGH_FINISH } from './surface.ts'
+import { meetingStep, wander } from './wander.ts'
 
-export type HoleGroup = 'neck' | 'bridge' | 'tuners' | 'buttons' | 'ground'
-
-/** One hole to drill. Places are in the instrument's frame, mm. */
-export interface Hole {
-  id: string
-  group: HoleGroup
-  label: string
-  at: Point
-  /** How to mark it: distances from the pocket's end wall or the nut, and off the centre line. */
-  from: 'pocket end' | 'nut' | 'heel end'
-  along: number
-  across: number
-  face: 'body top' | 'body back' | 'body edge' | 'heel' | 'headstock back'
-  angleDeg: number
-  wanted: number
-  bits: Bit[]
-  depth: number | 'through'
-  /** Wood left under a blind hole, mm. */
-  leftUnder: number | undefined
-  wood: string
-  screw: { diameter: number; length: number; number: number; bite: number; withdrawalN: number } | undefined
-  when: 'before finish' | 'after finish'
-  why: string
-  warnings: string[]
-}
+export type { Face, Hole, HoleGroup } from './hole.ts'
+export { buttonPlaces }
 
 /** Left under a blind hole at least, mm [common practice]. */
 export const LEFT_UNDER = 3
-/** Wood wanted between a hole and an edge or rout, mm [from memory]. */
-const BESIDE = 4
+/** Wood wanted beside a hole in each piece, and between two holes, mm [from memory]. */
+const BESIDE: Record<Piece, number> = { body: 4, head: 2, heel: 3 }
+const BETWEEN = 1.5
+/** Beside the truss rod, mm [from memory]. */
+const BESIDE_ROD = 2
 
-const v = (p: Part | undefined, k: string): number => p?.dims[k]?.value ?? 0
+const PIECE: Record<Hole['face'], Hole['piece']> = { 'body top': 'body', 'body back': 'body', 'body edge': 'body', heel: 'heel', 'headstock face': 'head', 'headstock back': 'head', guard: 'guard' }
 
-interface Request {
-  id: string; group: HoleGroup; label: string; at: Point; from: Hole['from']; along: number; face: Hole['face']; wood: Wood
-  stock: number; screw?: Part | undefined; bite?: number; clearance?: number; through?: boolean; angleDeg?: number; why: string; when?: Hole['when']
+/** Unit direction into the wood, square to an outline at its nearest side. */
+function inward(outline: readonly Point[], at: Point): Point {
+  let best = Infinity, n: Point = [-1, 0]
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+    const [ax, ay] = outline[j]!, [bx, by] = outline[i]!, dx = bx - ax, dy = by - ay, len = Math.hypot(dx, dy)
+    if (len < 1e-9) continue
+    const t = Math.max(0, Math.min(1, ((at[0] - ax) * dx + (at[1] - ay) * dy) / (len * len))), d = Math.hypot(ax + t * dx - at[0], ay + t * dy - at[1])
+    if (d < best - 1e-9) { best = d; n = [-dy / len, dx / len] }
+  }
+  return inside(outline, [at[0] + n[0], at[1] + n[1]]) ? n : [-n[0], -n[1]]
 }
 
-function hole(r: Request, series: 'metric' | 'fractional'): Hole {
-  const d = v(r.screw, 'diameter')
-  const wanted = r.clearance ?? leadHole(d, r.wood)
-  const last = chooseBit(wanted, series, r.clearance !== undefined ? 'never smaller' : 'never larger')
-  const bite = r.bite ?? 0
-  const depth = r.through ? 'through' : Math.round((bite + 1) * 10) / 10
-  const leftUnder = depth === 'through' ? undefined : r.stock - depth
+/** Where a hole runs: from its mouth to the bit's tip. */
+function boreOf(r: HoleRequest, build: Build, l: Layout, tip: number, radius: number): Bore {
+  const [x, y] = r.at, down = r.through ? r.stock : tip
+  const body = bodyThicknessAt(build, y)
+  const at = (z0: number, z1: number): Bore => ({ from: [x, y, z0], to: [x, y, z1], radius })
+  if (r.to) return { from: [x, y, r.mouthZ ?? 0], to: r.to, radius }
+  switch (r.face) {
+    case 'body top': case 'guard': return at(r.mouthZ ?? 0, (r.mouthZ ?? 0) - down)
+    case 'body back': return at(-body, -body + down)
+    case 'headstock face': return at(0, -down)
+    case 'heel': case 'headstock back': return at(-r.stock, -r.stock + down)
+    case 'body edge': {
+      const n = l.body.length > 2 ? inward(l.body, r.at) : ([-1, 0] as const), mid = -(partIn(build, 'body')?.dims.thickness?.value ?? body) / 2
+      return { from: [x, y, mid], to: [x + n[0] * down, y + n[1] * down, mid], radius }
+    }
+  }
+}
+
+/** What a bit that is not quite the wanted one does. */
+function bitEffect(r: HoleRequest, bit: Bit, wanted: number): string | undefined {
+  const off = bit.mm - wanted, by = `${fixed(Math.abs(off), 2)} mm ${off > 0 ? 'over' : 'under'}`
+  if (Math.abs(off) > Math.max(1, wanted * 0.25)) return `The drawer holds no bit near ${fixed(wanted, 2)} mm: the nearest, ${bit.name}, is ${by}. Borrow one.`
+  switch (r.purpose) {
+    case 'screw pilot': {
+      const d = r.screw?.diameter ?? wanted / ROOT_SHARE
+      if (off > 0.15) return `Nearest bit is ${by}: the thread bites ${Math.max(0, Math.round(((d - bit.mm) / (d - wanted)) * 100))} % of what is meant.`
+      return off < -0.3 ? `Nearest bit is ${by}: the screw turns hard, wax it, and turn back every half turn.` : undefined
+    }
+    case 'pressed bushing':
+      if (off > 0.06) return `Nearest bit is ${by}: the bushing sits loose; wrap it with veneer, or take the next smaller bit and ream.`
+      return off < -0.06 ? `Nearest bit is ${by}: ream to size, never pound it in.` : undefined
+    case 'bushing': case 'control': case 'passing hole':
+      if (off < -0.06) return `Nearest bit is ${by}: it does not pass; ream or file the rest.`
+      return off > 0.5 ? `Nearest bit is ${by}: it has play; a washer on both sides.` : undefined
+    default: return off < -0.2 ? `Nearest bit is ${by}.` : undefined
+  }
+}
+
+function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]): Hole {
+  const film = filmRoom(build, r), wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film, when = drilledWhen(build, r.face)
+  const last = chooseBit(wanted, bits, r.rule ?? 'never larger')
+  const bite = r.bite ?? 0, size = last?.mm ?? wanted
+  const deep = Math.max(0, Math.round((r.depth ?? bite + 1) * 10) / 10)
+  const tip = r.through ? r.stock : r.purpose === 'screw pilot' ? deep : deep + size * POINT_SHARE
+  const bore = boreOf(r, build, l, tip, size / 2)
+  const flat = Math.hypot(bore.to[0] - bore.from[0], bore.to[1] - bore.from[1])
   const warnings: string[] = []
-  if (leftUnder !== undefined && leftUnder < LEFT_UNDER) warnings.push(leftUnder < 0 ? `Comes through the far face by ${fixed(-leftUnder, 1)} mm: shorter screw, or stop at ${fixed(r.stock - LEFT_UNDER, 1)} mm.` : `Only ${fixed(leftUnder, 1)} mm left under it: shorter screw, or stop at ${fixed(r.stock - LEFT_UNDER, 1)} mm.`)
-  const off = last.mm - wanted
-  if (Math.abs(off) > 0.3) warnings.push(`Nearest bit is ${fixed(Math.abs(off), 1)} mm ${off > 0 ? 'over' : 'under'}: ${off > 0 ? 'the thread holds less' : 'the screw turns hard, wax it'}.`)
+  if (!last) warnings.push(`The drawer is empty: ${fixed(wanted, 2)} mm is wanted.`)
+  if (deep < 2 && !r.through) warnings.push(`Only ${fixed(deep, 1)} mm deep: a longer screw, or it holds nothing.`)
+  const does = last && bitEffect(r, last, wanted)
+  if (does) warnings.push(does)
+  const upright = flat < 1e-6
   return {
-    id: r.id, group: r.group, label: r.label, at: r.at, from: r.from, along: r.along, across: r.at[1], face: r.face, angleDeg: r.angleDeg ?? 90,
-    wanted, bits: bitSeries(last, series), depth, leftUnder, wood: r.wood.name,
-    screw: r.screw ? { diameter: d, length: v(r.screw, 'length'), number: screwNumber(d), bite, withdrawalN: withdrawal(r.wood.specificGravity, d, Math.max(bite, 0)) } : undefined,
-    when: r.when ?? 'before finish', why: r.why, warnings,
+    id: r.id, group: r.group, label: r.label, purpose: r.purpose, at: r.at, piece: PIECE[r.face], bore, from: r.from, along: r.along, across: r.at[1], face: r.face,
+    angleDeg: upright || r.face === 'body edge' ? 90 : Math.round((Math.atan2(Math.abs(bore.to[2] - bore.from[2]), flat) * 180) / Math.PI),
+    wanted, film, bits: last ? bitSeries(last, bits) : [], bitOff: last ? last.mm - wanted : 0, bitDoes: does, depth: r.through ? 'through' : deep, stopMark: r.through ? undefined : Math.round(tip * 10) / 10,
+    counterbore: r.counterbore, chamfer: r.chamfer, leftUnder: r.through || r.face === 'body edge' ? undefined : r.stock - tip, leftBeside: undefined,
+    wander: r.through ? { byHand: wander(lengthOf(bore), 'by hand'), withGuide: wander(lengthOf(bore), 'with a guide'), onPress: wander(lengthOf(bore), 'on a press'), bothFaces: meetingStep(lengthOf(bore), 'with a guide'), far: farSide(r) } : undefined,
+    bothFaces: r.bothFaces ?? false, wood: r.wood.name,
+    screw: r.screw ? { diameter: r.screw.diameter, length: r.screw.length, number: screwNumber(r.screw.diameter), bite, withdrawalN: withdrawal(r.wood.specificGravity, r.screw.diameter, Math.max(bite, 0)) } : undefined,
+    when, why: when === 'before finish' ? r.why : `${r.why} ${THROUGH_FINISH}`, warnings,
   }
 }
 
-/** Places of the neck screws: where the body is drilled, else a rectangle inside the pocket [from memory]. */
-function neckPattern(build: Build, l: Layout): Point[] {
-  const drilled = l.features.filter(f => f.role === 'screw-hole' && f.serves === 'neck-screws').map(f => f.centre)
-  const pocket = partIn(build, 'body')?.features.find(f => f.role === 'neck-pocket')
-  const n = v(partIn(build, 'neck-screws'), 'count')
-  if (drilled.length || !pocket || n < 1) return drilled
-  const length = pocket.dims.length?.value ?? 0, width = pocket.dims.width?.value ?? 0
-  const rows = Math.ceil(n / 2)
-  return Array.from({ length: n }, (_, i): Point => {
-    const row = Math.floor(i / 2)
-    const x = l.nutToHeelEnd - length * (rows === 1 ? 0.5 : 0.18 + (0.64 * row) / (rows - 1))
-    return [x, i === n - 1 && n % 2 === 1 ? 0 : (i % 2 === 0 ? -1 : 1) * width * 0.33]
-  })
+/** What a through hole's far mouth is, and whether it is seen. */
+function farSide(r: HoleRequest): string {
+  if (r.bothFaces) return r.face === 'body top' ? 'the ferrules’ row at the back is seen' : 'both faces are seen'
+  if (r.into?.length) return 'it comes out inside, where nobody looks'
+  return r.face === 'body back' ? 'it comes out in the pocket, under the heel' : 'its far mouth shows: back it with scrap, or it splinters'
 }
 
-function neckHoles(build: Build, l: Layout): Request[] {
-  const body = partIn(build, 'body'), neck = partIn(build, 'neck'), screws = partIn(build, 'neck-screws')
-  const pocket = body?.features.find(f => f.role === 'neck-pocket')
-  if (!body || !neck || !screws || !pocket) return []
-  const under = v(body, 'thickness') - (pocket.dims.depth?.value ?? 0)
-  const bite = v(screws, 'length') - v(partIn(build, 'neck-plate'), 'thickness') - under
-  const drilled = l.features.some(f => f.role === 'screw-hole' && f.serves === 'neck-screws')
-  const heel = v(neck, 'heelThickness') - v(neck, 'fingerboardThickness')
-  return neckPattern(build, l).flatMap((at, i): Request[] => [
-    ...(drilled ? [] : [{ id: `neck-body-${i + 1}`, group: 'neck' as const, label: `Neck screw ${i + 1}, through the body`, at, from: 'pocket end' as const, along: at[0] - l.nutToHeelEnd, face: 'body back' as const, wood: woodOf(body.traits.wood), stock: under, screw: screws, clearance: v(screws, 'diameter') + 0.5, through: true, why: 'Passes the screw freely, so that it draws the heel down and does not hold it off.' }]),
-    { id: `neck-heel-${i + 1}`, group: 'neck', label: `Neck screw ${i + 1}, pilot in the heel`, at, from: 'heel end', along: at[0] - l.nutToHeelEnd, face: 'heel', wood: woodOf(neck.traits.wood), stock: heel, screw: screws, bite, why: 'Marked through the body with the neck lined up under two strings, then drilled with the neck out.' },
-  ])
-}
+const meant = (r: HoleRequest, id: string) => (r.into ?? []).some(x => id === x)
 
-function bridgeHoles(build: Build, l: Layout): Request[] {
-  const body = partIn(build, 'body'), bridge = partIn(build, 'bridge'), screws = partIn(build, 'bridge-screws')
-  if (!body || !bridge || !screws) return []
-  const holes: Request[] = bridge.features.filter(f => f.role === 'screw-hole').map((f, i): Request => {
-    const at: Point = [l.bridge.foremost + (f.dims.x?.value ?? 0), l.bridge.y + (f.dims.y?.value ?? 0)]
-    const under = l.features.find(c => c.role === 'control-cavity' && inside(c.polygon, at))
-    const cavity = under && body.features.find(c => c.id === under.id)
-    return {
-      id: `bridge-${i + 1}`, group: 'bridge', label: `Bridge screw ${i + 1}`, at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body top', wood: woodOf(body.traits.wood),
-      stock: cavity ? (cavity.dims.topThickness?.value ?? 0) : v(body, 'thickness'), screw: screws, bite: v(screws, 'length') - v(bridge, 'plateThickness'), why: 'Drawn from the bridge’s own pattern at the bridge line.',
+/** Warnings of a hole against the wood around it: faces, edges, hollows, other holes. Fills in what is left under and beside it. */
+function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: HoleRequest }[], hollows: readonly Hollow[], build: Build, l: Layout): Hole {
+  if (h.piece === 'guard') return guardEdge(h, l)
+  const piece = h.piece, warnings = [...h.warnings]
+  let { leftUnder, leftBeside } = h
+  const beside = (by: number, what: string, least: number, meets: string) => {
+    if (!leftBeside || by < leftBeside.by) leftBeside = { by, what }
+    if (by < least) warnings.push(by < 0 ? meets : `Only ${fixed(by, 1)} mm of wood to the ${what}.`)
+  }
+  // The outline of its piece.
+  const outline = piece === 'body' ? l.body : piece === 'head' ? l.head : heelOutline(build, l)
+  const edgeName = piece === 'body' ? 'body’s edge' : piece === 'head' ? 'headstock’s edge' : 'heel’s side'
+  const upright = Math.hypot(h.bore.to[0] - h.bore.from[0], h.bore.to[1] - h.bore.from[1]) < 1e-6
+  if (outline.length > 2) {
+    const start = h.face === 'body edge' ? Math.min(8, lengthOf(h.bore) * 0.6) : 0
+    const gap = boreInOutline(h.bore, outline, start)
+    const within = h.face === 'body edge' ? Math.min(BESIDE[piece], start - h.bore.radius) * 0.8 : BESIDE[piece]
+    if (upright && !inside(outline, h.at)) { warnings.push(`Lies outside the ${piece === 'head' ? 'headstock' : piece}.`); leftBeside = { by: gap, what: edgeName } }
+    else beside(gap, edgeName, within, `Breaks out through the ${edgeName}.`)
+  }
+  if (!upright && h.face === 'body edge' && h.purpose !== 'wire') {
+    const thick = bodyThicknessAt(build, h.at[1]), room = Math.min(-h.bore.from[2], thick + h.bore.from[2]) - h.bore.radius
+    beside(room, 'body’s faces', BESIDE.body, 'Breaks out through a face of the body.')
+  }
+  if (h.purpose === 'wire') {
+    const thick = Math.min(bodyThicknessAt(build, h.bore.from[1]), bodyThicknessAt(build, h.bore.to[1])), ends = h.face === 'body top' ? [h.bore.to[2]] : [h.bore.from[2], h.bore.to[2]]
+    const room = Math.min(...ends.flatMap(z => [-z, thick + z])) - h.bore.radius
+    beside(room, 'body’s faces', LEFT_UNDER, 'Breaks out through a face of the body.')
+  }
+  // Hollows: under a blind hole they shorten the wood, beside it they leave a wall.
+  const bores: Bore[] = [h.bore, ...(h.counterbore ? [counterboreOf(h, build)] : [])]
+  for (const w of hollows) {
+    if (w.piece !== piece || meant(r, w.id)) continue
+    const gap = Math.min(...bores.map(b => ('prism' in w.shape ? boreToPrism(b, w.shape.prism) : axisDistance(b, w.shape.bore) - b.radius - w.shape.bore.radius)))
+    if (upright && h.depth !== 'through' && 'prism' in w.shape && under(h, w.shape.prism)) {
+      const left = h.face === 'body back' || h.face === 'headstock back' || h.face === 'heel' ? w.shape.prism.z0 - h.bore.to[2] : h.bore.to[2] - w.shape.prism.z1
+      if (leftUnder === undefined || left < leftUnder) leftUnder = left
+      if (left < LEFT_UNDER) warnings.push(left < 0 ? `Breaks into the ${w.label} by ${fixed(-left, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.` : `Only ${fixed(left, 1)} mm left over the ${w.label}: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.`)
+      continue
     }
-  })
-  const wired = build.circuit.components.some(c => c.kind === 'metal')
-  const cavity = l.features.find(f => f.role === 'control-cavity')
-  if (wired && cavity) {
-    const at: Point = [l.bridge.front + v(bridge, 'plateLength') * 0.45, l.bridge.y + v(bridge, 'plateWidth') * 0.25]
-    const run = Math.max(-edgeDistance(cavity.polygon, at), 1)
-    const down = (body.features.find(f => f.id === cavity.id)?.dims.topThickness?.value ?? 6) + 8
-    holes.push({ id: 'ground', group: 'ground', label: 'Ground wire, bridge to cavity', at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body top', wood: woodOf(body.traits.wood), stock: v(body, 'thickness'), clearance: 3, through: true, angleDeg: Math.round((Math.atan2(down, run) * 180) / Math.PI), why: `Slants ${fixed(run, 0)} mm towards the cavity, under the plate where it is not seen. Strings without it hum.` })
+    beside(gap, w.label, w.id === 'rod' || w.id === 'rod-mouth' ? BESIDE_ROD : BESIDE[piece], `Breaks into the ${w.label}.`)
   }
-  return holes
-}
-
-function tunerHoles(build: Build, l: Layout): Request[] {
-  const neck = partIn(build, 'neck'), tuners = partIn(build, 'tuners'), screws = partIn(build, 'tuner-screws')
-  if (!neck || !tuners || !screws) return []
-  return l.features.filter(f => f.role === 'tuner-hole').map((f): Request => {
-    const at: Point = [f.centre[0] + v(tuners, 'screwOffset'), f.centre[1]]
-    return { id: `tuner-screw-${f.serves ?? f.id}`, group: 'tuners', label: `Screw of tuner ${f.serves ?? f.id}`, at, from: 'nut', along: at[0], face: 'headstock back', wood: woodOf(neck.traits.wood), stock: v(neck, 'headThickness'), screw: screws, bite: v(screws, 'length') - 1.2, why: 'From the back, with the tuner set square to the head’s edge. This is where faces get drilled through: mark the bit.' }
-  })
-}
-
-/** Where strap buttons go when the builder has not placed them: tail on the centre line, and the horn on the bass side. */
-export function buttonPlaces(build: Build, l: Layout): Point[] {
-  const placed = build.placements.buttons
-  if (placed?.length) return placed.map((p): Point => [p.x.value + l.nutToHeelEnd, p.y.value])
-  if (l.body.length < 3) return []
-  const tail = l.body.reduce((a, p) => (Math.abs(p[1]) < 6 && p[0] > a[0] ? p : a), [boundsOf(l.body).x0, 0] as Point)
-  const horn = l.body.filter(p => p[1] < -50).reduce((a, p) => (p[0] < a[0] ? p : a), [Infinity, 0] as Point)
-  return [[tail[0], 0], horn].slice(0, v(partIn(build, 'buttons'), 'count')) as Point[]
-}
-
-function buttonHoles(build: Build, l: Layout): Request[] {
-  const body = partIn(build, 'body'), screws = partIn(build, 'button-screws'), buttons = partIn(build, 'buttons')
-  if (!body || !screws || !buttons) return []
-  return buttonPlaces(build, l).map((at, i): Request => ({
-    id: `button-${i + 1}`, group: 'buttons', label: i === 0 ? 'Strap button, tail' : 'Strap button, horn', at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body edge', wood: woodOf(body.traits.wood), stock: 40, screw: screws, bite: v(screws, 'length') - v(buttons, 'height') + 3, why: 'At half the body’s thickness, square to the edge.',
-  }))
-}
-
-/** Warnings of a hole against everything around it: outside the wood, near an edge, into a rout. */
-function surroundings(h: Hole, build: Build, l: Layout): string[] {
-  const out: string[] = []
-  const radius = h.bits.at(-1)!.mm / 2
-  if (h.face === 'body top' && l.body.length > 2) {
-    const edge = edgeDistance(l.body, h.at) - radius
-    if (edge < 0) out.push('Lies outside the body.')
-    else if (edge < BESIDE) out.push(`Only ${fixed(edge, 1)} mm from the body’s edge.`)
+  // The face at its far end.
+  if (h.leftUnder !== undefined && leftUnder === h.leftUnder && leftUnder < LEFT_UNDER) warnings.push(leftUnder < 0 ? `Comes through the far face by ${fixed(-leftUnder, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.` : `Only ${fixed(leftUnder, 1)} mm left under it: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.`)
+  for (const o of others) {
+    if (o.h === h || o.h.piece !== piece || meant(r, o.h.id) || meant(o.r, h.id)) continue
+    const gap = Math.min(...bores.flatMap(b => [o.h.bore, ...(o.h.counterbore ? [counterboreOf(o.h, build)] : [])].map(c => axisDistance(b, c) - b.radius - c.radius)))
+    beside(gap, `hole of ${o.h.label.charAt(0).toLowerCase()}${o.h.label.slice(1)}`, BETWEEN, `Meets the hole of ${o.h.label.charAt(0).toLowerCase()}${o.h.label.slice(1)}.`)
   }
-  if (h.face === 'headstock back' && l.head.length > 2) {
-    const edge = edgeDistance(l.head, h.at) - radius
-    if (edge < 0) out.push('Lies outside the headstock.')
-    else if (edge < 2) out.push(`Only ${fixed(edge, 1)} mm from the headstock’s edge.`)
-  }
-  const body = partIn(build, 'body')
-  if (h.face === 'body top' && h.group !== 'ground') {
-    for (const f of l.features) {
-      if (f.partId !== body?.id || f.face !== 'top' || f.role === 'neck-pocket') continue
-      const gap = -edgeDistance(f.polygon, h.at) - radius
-      if (gap < BESIDE) out.push(gap < 0 ? `Breaks into the ${f.role.replace('-', ' ')}.` : `Only ${fixed(gap, 1)} mm of wall to the ${f.role.replace('-', ' ')}.`)
-    }
-  }
-  return out
+  return { ...h, leftUnder, leftBeside, warnings }
 }
 
-/** Every hole that what is fitted asks for, in the order in which they are drilled. Empty until the layout stands. */
+/** Whether a hollow lies past the tip of an upright blind hole, within its width. */
+const under = (h: Hole, p: { polygon: readonly Point[]; z0: number; z1: number }): boolean => {
+  const reach = toEdge(p.polygon, h.at).distance
+  if (reach < -h.bore.radius) return false
+  return h.bore.to[2] < h.bore.from[2] ? p.z1 < h.bore.from[2] - 0.01 : p.z0 > h.bore.from[2] + 0.01
+}
+
+const counterboreOf = (h: Hole, build: Build): Bore => {
+  const c = h.counterbore!, thick = bodyThicknessAt(build, h.at[1]), at = (z: number): Point3 => [h.at[0], h.at[1], z]
+  return c.face === 'body back' ? { from: at(-thick), to: at(-thick + c.depth), radius: c.diameter / 2 } : { from: at(0), to: at(-c.depth), radius: c.diameter / 2 }
+}
+
+function guardEdge(h: Hole, l: Layout): Hole {
+  if (l.guard.length < 3) return h
+  const by = toEdge(l.guard, h.at).distance - h.bore.radius
+  return { ...h, leftBeside: { by, what: 'guard’s edge' }, warnings: by < 3 ? [...h.warnings, by < 0 ? 'Lies outside the guard.' : `Only ${fixed(by, 1)} mm to the guard’s edge.`] : h.warnings }
+}
+
+/** The heel's sides, narrowing from its mouth to its end or the other way. */
+function heelOutline(build: Build, l: Layout): Point[] {
+  const neck = partIn(build, 'neck'), x1 = l.nutToHeelEnd, x0 = x1 - v(neck, 'heelLength'), a = v(neck, 'heelWidth') / 2, b = v(neck, 'heelWidthEnd') / 2
+  return [[x0 - 20, a], [x1, b], [x1, -b], [x0 - 20, -a]]
+}
+
+/** Every request that what is fitted makes, in the order in which holes are drilled. */
+const requestsOf = (build: Build, l: Layout): HoleRequest[] => [neckHoles, bridgeHoles, headHoles, guardHoles, controlHoles, channelHoles, buttonHoles].flatMap(f => f(build, l))
+
+/**
+ * Every hole that what is fitted asks for and that is not there yet, in the order in which they are drilled, each met
+ * with faces, edges, hollows and every other hole. Empty until the layout stands.
+ */
 export function holeList(build: Build): Hole[] {
   const l = layOut(build)
   if (!l) return []
-  const requests = [...neckHoles(build, l), ...bridgeHoles(build, l), ...tunerHoles(build, l), ...buttonHoles(build, l)]
-  return requests.map(r => {
-    const h = hole(r, build.preferences.bits)
-    return { ...h, warnings: [...h.warnings, ...surroundings(h, build, l)] }
-  })
+  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l)
+  const made = requestsOf(build, l).map(r => ({ r, h: drilled(r, build, l, bits) }))
+  return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
 }
+
+/** Box around the wood that holes lie in, for drawing. */
+export const holeBounds = (holes: readonly Hole[]) => boundsOf(holes.map(h => h.at))

@@ -18,3 +18,6 @@ export const withdrawal = (specificGravity: number, diameter: number, threadInWo
 
 /** Lengths in which wood screws are sold, mm [common practice]. */
 export const SCREW_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 70] as const
+
+/** A twist bit's point stands this share of its diameter before its full width [geometry of a 118° point]. */
+export const POINT_SHARE = 0.5 / Math.tan((59 * Math.PI) / 180)

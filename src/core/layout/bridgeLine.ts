@@ -1,7 +1,8 @@
 import type { Build } from '../build/build.ts'
 import { need, quantityAt } from '../build/quantityAt.ts'
 import { partIn } from '../build/references.ts'
-import { fromSource, linear, type Quantity } from '../units/quantity.ts'
+import { fromSource, linear, subtract, type Quantity } from '../units/quantity.ts'
+import { neckLine } from './centreLine.ts'
 import { COMPENSATION_DOUBT, startingCompensation } from './compensation.ts'
 
 /** Room wanted beyond the saddles' needed places at both ends of their travel, mm [common practice]. */
@@ -56,11 +57,15 @@ function placeFromPosts(build: Build): Quantity | undefined {
   return linear([...holes.map(h => [1 / holes.length, need(body, `features.${h.id}.x`)] as const), [-1, setBack]])
 }
 
-/** Off-centre place of the bridge, towards the treble side, mm. */
+/** Off the neck's own line at the bridge, mm to the treble side: where it is placed on the body, less where the fitted neck points. */
 export function bridgeOffset(build: Build): Quantity {
-  const y = build.placements.bridge?.y
-  return fromSource({ id: 'placements/bridge.y', label: 'bridge off the centre line', value: y?.value ?? 0, doubt: y?.doubt ?? 0.3, basis: y?.basis ?? 'assumed' })
+  const y = build.placements.bridge?.y, line = neckLine(build)
+  const placed = fromSource({ id: 'placements/bridge.y', label: 'bridge off the centre line', value: y?.value ?? 0, doubt: y?.doubt ?? 0.3, basis: y?.basis ?? 'assumed' })
+  return y && line ? subtract(placed, line.drift) : placed
 }
+
+/** Off the body's centre line, mm: what is marked when the body's own line is at hand. */
+export const bridgeOnBody = (build: Build): number => bridgeOffset(build).value + (neckLine(build)?.drift.value ?? 0)
 
 /** The pocket feature of the chosen body. */
 export function pocketOf(build: Build) {

@@ -7,13 +7,16 @@ import type { Feature, OutlineData, Part } from '../parts/part.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import { bridgeLine, bridgeOffset, type BridgeLine } from './bridgeLine.ts'
 import { fretPositions } from './frets.ts'
-import { nutSlots, saddlePlaces } from './nutSlots.ts'
+import { neckLine, offAt } from './centreLine.ts'
+import { COURSE_GAP, nutSlots, saddlePlaces, SINGLE } from './nutSlots.ts'
+import { placeTuners, type Tuners } from './tuners.ts'
 
 /** Instrument frame: origin on the centre line at the fingerboard edge of the nut; x to the bridge, y to the treble side; mm. */
 export interface StringPath {
   /** 1 is the thinnest. */
   number: number
   diameter: number
+  wound: boolean
   nut: Point
   saddle: Point
   tuner?: Point
@@ -33,6 +36,7 @@ export interface Layout {
   halfLast: number
   lastFret: number
   strings: StringPath[]
+  tuners: Tuners
   line: BridgeLine
   bridge: { front: number; y: number; plate: Point[]; foremost: number; rearmost: number }
   features: PlacedFeature[]
@@ -76,6 +80,27 @@ const placed = (f: Feature, dx: number, dy: number): Pick<PlacedFeature, 'centre
 
 const outlineOf = (p: Part | undefined, dx: number, dy = 0): Point[] => (p?.outline ? curve(p.outline, dx, dy) : [])
 
+/** Pickups that hang on the body or guard move with it when the fitted neck points beside the body's centre line. */
+type Aside = (x: number) => number
+
+/** Places that the builder gave parts for which nothing is cut yet, in the instrument's frame. */
+export const placedSlots = (build: Build, toHeel: number): { slot: string; at: Point }[] => {
+  const line = neckLine(build)
+  return (build.placements.parts ?? []).map(p => ({ slot: p.slot, at: [p.x.value + toHeel, p.y.value - (line ? offAt(line, p.x.value) : 0)] }))
+}
+
+/** A place of the instrument's frame as it is measured on the body: from the pocket's end wall, and off the body's own centre line. */
+export function bodyPlace(build: Build, l: Pick<Layout, 'nutToHeelEnd'>, [x, y]: Point): { x: number; y: number } {
+  const line = neckLine(build), along = x - l.nutToHeelEnd
+  return { x: along, y: y + (line ? offAt(line, along) : 0) }
+}
+
+/** How this build's strings lie in courses, at the nut and at the bridge. */
+export const coursesOf = (build: Build) => {
+  const size = build.instrument.perCourse ?? 1
+  return size === 1 ? { nut: SINGLE, bridge: SINGLE, count: build.instrument.strings } : { nut: { size, gap: build.setup.courseGap ?? COURSE_GAP.nut }, bridge: { size, gap: COURSE_GAP.bridge }, count: Math.ceil(build.instrument.strings / size) }
+}
+
 /** Where the guard's datum lies: at the pocket's end unless it is placed elsewhere. */
 export const guardPlace = (build: Build): { x: number; y: number } => ({ x: build.placements.guard?.x.value ?? 0, y: build.placements.guard?.y.value ?? 0 })
 
@@ -92,18 +117,20 @@ export function layOut(build: Build): Layout | undefined {
   const scaleLength = n(neck, 'scaleLength'), toHeel = n(neck, 'nutToHeelEnd')
   const frets = fretPositions(scaleLength, n(neck, 'frets'))
   const offset = bridgeOffset(build).value
-  const slots = nutSlots(n(neck, 'widthAtNut'), build.setup.edgeMargin, strings.gauges.map(g => g.diameter), build.setup.spacing)
-  const saddles = saddlePlaces(n(bridge, 'stringSpread'), strings.gauges.length)
-  const guard = partIn(build, 'guard'), gp = guardPlace(build)
-  const at: [Part | undefined, number, number][] = [[neck, 0, 0], [body, toHeel, 0], [guard, toHeel + gp.x, gp.y]]
-  const features: PlacedFeature[] = at.flatMap(([p, dx, dy]) => (p?.features ?? []).map(f => ({ partId: p!.id, id: f.id, role: f.role, face: f.face, ...(f.serves ? { serves: f.serves } : {}), ...placed(f, dx, dy) })))
-  const holes = features.filter(f => f.role === 'tuner-hole')
+  const courses = coursesOf(build)
+  const slots = nutSlots(n(neck, 'widthAtNut'), build.setup.edgeMargin, strings.gauges.map(g => g.diameter), build.setup.spacing, courses.nut)
+  const saddles = saddlePlaces(n(bridge, 'stringSpread'), strings.gauges.length, courses.bridge)
+  const guard = partIn(build, 'guard'), gp = guardPlace(build), turned = neckLine(build)
+  const aside: Aside = x => (turned ? -offAt(turned, x) : 0)
+  const bodyward = (p: Part | undefined, x0: number, y0: number): PlacedFeature[] => (p?.features ?? []).map(f => ({ partId: p!.id, id: f.id, role: f.role, face: f.face, ...(f.serves ? { serves: f.serves } : {}), ...placed(f, toHeel + x0, y0 + aside((f.dims.x?.value ?? 0) + x0)) }))
+  const features: PlacedFeature[] = [...neck.features.map(f => ({ partId: neck.id, id: f.id, role: f.role, face: f.face, ...(f.serves ? { serves: f.serves } : {}), ...placed(f, 0, 0) })), ...bodyward(body, 0, 0), ...bodyward(guard, gp.x, gp.y)]
+  const head = outlineOf(neck, 0), tuners = placeTuners(build, neck, head, slots)
   const paths = strings.gauges.map((g, i): StringPath => {
-    const tuner = holes.find(h => h.serves === String(i + 1))
+    const tuner = tuners.spots.find(t => t.string === i + 1)
     return {
-      number: i + 1, diameter: g.diameter, compensation: line.compensation[i]!,
+      number: i + 1, diameter: g.diameter, wound: g.wound, compensation: line.compensation[i]!,
       nut: [0, slots[i]!], saddle: [scaleLength + line.compensation[i]!, saddles[i]! + offset],
-      ...(tuner ? { tuner: tuner.centre } : {}),
+      ...(tuner ? { tuner: tuner.at } : {}),
     }
   })
   const front = toHeel + line.place.value
@@ -112,29 +139,31 @@ export function layOut(build: Build): Layout | undefined {
   return {
     scaleLength, frets, nutToHeelEnd: toHeel, line,
     halfNut: n(neck, 'widthAtNut') / 2, halfLast: n(neck, 'widthAtLastFret') / 2, lastFret: frets.at(-1) ?? toHeel,
-    strings: paths,
+    strings: paths, tuners,
     bridge: {
       front, y: offset, foremost: line.foremost.value, rearmost: line.foremost.value + n(bridge, 'saddleTravel'),
       plate: roundRectPolygon({ length: n(bridge, 'plateLength'), width: n(bridge, 'plateWidth'), corner: 3 }, plateCentre),
     },
     features: pocket ? features.map(f => (f.role === 'neck-pocket' ? { ...f, centre: [toHeel - (pocket.dims.length?.value ?? 0) / 2, 0], polygon: roundRectPolygon({ length: pocket.dims.length?.value ?? 0, width: pocket.dims.width?.value ?? 0, corner: pocket.dims.corner?.value ?? 0 }, [toHeel - (pocket.dims.length?.value ?? 0) / 2, pocket.dims.y?.value ?? 0]) } : f)) : features,
-    pickups: placePickups(build, features),
-    body: outlineOf(body, toHeel), head: outlineOf(neck, 0), guard: outlineOf(guard, toHeel + gp.x, gp.y),
+    pickups: placePickups(build, features, placedSlots(build, toHeel)),
+    body: outlineOf(body, toHeel).map(([x, y]): Point => [x, y + aside(x - toHeel)]), head, guard: outlineOf(guard, toHeel + gp.x, gp.y).map(([x, y]): Point => [x, y + aside(x - toHeel)]),
   }
 }
 
-/** Each pickup hangs where what holds it has its opening: the guard's cut-out, else the body's rout. */
-function placePickups(build: Build, features: PlacedFeature[]): PlacedPickup[] {
-  const { mounting } = build.instrument
-  const openings = new Map(features.filter(f => f.role === 'pickup-rout').map(f => [f.serves, f]))
-  if (mounting === 'on the guard') for (const f of features) if (f.role === 'cut-out') openings.set(f.serves, f)
-  return [...openings.values()].flatMap(f => {
-    const p = f.serves ? partIn(build, f.serves) : undefined
-    if (!p || p.kind !== 'pickup' || !f.serves) return []
-    const shape = pickupShape(p, f.centre)
+/** Each pickup hangs where what holds it has its opening: the guard's cut-out, else the body's rout, else where it was placed. */
+function placePickups(build: Build, features: PlacedFeature[], given: readonly { slot: string; at: Point }[]): PlacedPickup[] {
+  const { mounting } = build.instrument, courses = coursesOf(build)
+  const openings = new Map<string | undefined, { centre: Point; guard: boolean }>(given.map(g => [g.slot, { centre: g.at, guard: false }]))
+  for (const f of features) if (f.role === 'pickup-rout') openings.set(f.serves, { centre: f.centre, guard: false })
+  if (mounting === 'on the guard') for (const f of features) if (f.role === 'cut-out') openings.set(f.serves, { centre: f.centre, guard: true })
+  return [...openings].flatMap(([slot, { centre, guard }]) => {
+    const p = slot ? partIn(build, slot) : undefined
+    if (!p || p.kind !== 'pickup' || !slot) return []
+    const shape = pickupShape(p, centre)
     return [{
-      slot: f.serves, partId: p.id, centre: f.centre, coils: p.dims.coils?.value ?? 1, shape, polygon: isRect(shape) ? roundRectPolygon(shape, f.centre) : shape.points, on: f.role === 'cut-out' ? 'guard' as const : 'body' as const,
-      poles: saddlePlaces(p.dims.poleSpread?.value ?? 0, build.instrument.strings).map((y): Point => [f.centre[0], f.centre[1] + y]),
+      slot, partId: p.id, centre, coils: p.dims.coils?.value ?? 1, shape, polygon: isRect(shape) ? roundRectPolygon(shape, centre) : shape.points, on: guard ? 'guard' as const : 'body' as const,
+      // One pole stands under a course, as under a string.
+      poles: saddlePlaces(p.dims.poleSpread?.value ?? 0, courses.count).map((y): Point => [centre[0], centre[1] + y]),
     }]
   })
 }

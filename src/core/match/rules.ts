@@ -2,15 +2,16 @@ import type { Build } from '../build/build.ts'
 import { pickupPlaces, slotsOf } from '../build/slots.ts'
 import { startingCompensation } from '../layout/compensation.ts'
 import { COMPENSATION_DOUBT } from '../layout/compensation.ts'
-import { TRAVEL_RESERVE } from '../layout/bridgeLine.ts'
+import { bridgeOffset, TRAVEL_RESERVE } from '../layout/bridgeLine.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { meanActionAtTwelve, nutHeight } from '../layout/saddleHeight.ts'
 import { rectGap } from '../geometry/shape.ts'
 import { BANDS, type Band, type FamilyId } from '../fit/bands.ts'
 import { FINISH_SYSTEMS } from '../finish/systems.ts'
-import { takesFinish, USUALLY_MASKED } from '../fit/film.ts'
+import { takesFinish, USUALLY_MASKED } from '../finish/film.ts'
 import { seasonOf } from '../fit/season.ts'
 import type { Limits } from '../fit/verdict.ts'
+import { doubtOf } from '../units/quantity.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 
@@ -112,7 +113,7 @@ export function rulesFor(build: Build): Rule[] {
     2 * meanActionAtTwelve(build, n.dims.scaleLength?.value ?? 0, n.dims.frets?.value ?? 0) - nutHeight(build)),
   (_b, _n, br) => { const range = (br.dims.saddleHigh?.value ?? 0) - (br.dims.saddleLow?.value ?? 0); return limitsFor('saddle height', { low: 0.5, high: range - 0.5, never: 0, neverAbove: range }) })
   const outer = [gauges[0]?.diameter ?? 0.254, gauges.at(-1)?.diameter ?? 1.17] as const
-  const offset: Pair = [build.placements.bridge?.y.value ?? 0, build.placements.bridge?.y.doubt ?? 0.3]
+  const across = bridgeOffset(build), offset: Pair = [across.value, doubtOf(across)]
   const margin = (side: 1 | -1) => (n: Part, br: Part): Pair | undefined => {
     const last = dim(n, 'widthAtLastFret'), nut = dim(n, 'widthAtNut'), spread = dim(br, 'stringSpread'), scale = dim(n, 'scaleLength')
     if (!last || !nut || !spread || !scale || build.instrument.strings < 2) return undefined

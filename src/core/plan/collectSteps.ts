@@ -4,9 +4,11 @@ import { partIn } from '../build/references.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { pullsOf } from '../circuit/settings.ts'
 import { solderOrder, type SolderJoint } from '../circuit/solderOrder.ts'
-import { holeList, type Hole } from '../drill/holeList.ts'
+import type { CutWork } from '../drill/cutting.ts'
+import { GROUP_NAMES, type Hole } from '../drill/hole.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { fixStepId, type FitResult } from '../fit/applyFixes.ts'
+import { drillWork } from '../fit/drillWork.ts'
 import { measureNext } from '../fit/measureNext.ts'
 import { trialAssembly } from '../fit/trialAssembly.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
@@ -50,18 +52,27 @@ function fixSteps(build: Build, fit: FitResult): Step[] {
   })
 }
 
-const GROUP_TITLES: Record<Hole['group'], string> = { neck: 'neck screws', bridge: 'bridge screws', tuners: 'tuner screws', buttons: 'strap buttons', ground: 'ground wire' }
+/** Minutes for cutting work [from memory]: setting up, and the time that the wood takes. */
+const cutMinutes = (c: CutWork): number => 20 + Math.round((c.binding === undefined ? c.area * Math.max(c.deeper, 1) : c.size.length * 40) / 1500)
 
-function drillSteps(build: Build, fit: FitResult): Step[] {
-  const holes = holeList(fit.build)
-  const groups = [...new Set(holes.map(h => h.group))]
-  return groups.map((g): Step => {
-    const own = holes.filter(h => h.group === g)
-    const warnings = own.flatMap(h => h.warnings).length
-    return {
-      id: `drill/${g}`, phase: 'wood', title: `Drill for the ${GROUP_TITLES[g]}, ${own.length} hole${own.length > 1 ? 's' : ''}`, why: `${own[0]!.why}${warnings ? ` ${warnings} warning${warnings > 1 ? 's' : ''} in the hole list.` : ''}`, station: 'drill',
-      minutes: 8 + 4 * own.length, waitHours: 0, whole: false, tools: [...new Set(own.flatMap(h => h.bits.map(b => b.name)))].slice(0, 4), cautions: ['cutters'], needs: [],
+/** Routs that have to be cut anew and what the builder means to cut; what the fixes open is a step of theirs. Cutting comes before drilling. */
+function cutSteps(cuts: readonly CutWork[]): Step[] {
+  return cuts.filter(c => !c.id.startsWith('open-')).map((c): Step => ({
+    id: `cut/${c.id}`, phase: 'wood', title: c.title, why: [...c.stops, ...c.notes].join(' ') || 'Before colour, and before the holes beside it.', station: 'drill', minutes: cutMinutes(c), waitHours: c.binding === undefined ? 0 : 24, whole: c.binding !== undefined, tools: c.tools, cautions: ['cutters'], needs: [],
+  }))
+}
+
+function drillSteps(holes: readonly Hole[], cuts: readonly Step[]): Step[] {
+  return [...new Set(holes.map(h => h.group))].flatMap(g => {
+    const group = holes.filter(h => h.group === g)
+    const step = (own: readonly Hole[], id: string, phase: 'wood' | 'assembly', title: string): Step[] => {
+      const warnings = own.flatMap(h => h.warnings).length
+      return own.length === 0 ? [] : [{
+        id, phase, title: `${title}, ${own.length} hole${own.length > 1 ? 's' : ''}`, why: `${own[0]!.why}${warnings ? ` ${warnings} warning${warnings > 1 ? 's' : ''} in the hole list.` : ''}`, station: 'drill',
+        minutes: 8 + 4 * own.length, waitHours: 0, whole: false, tools: [...new Set(own.flatMap(h => h.bits.map(b => b.name)))].slice(0, 4), cautions: ['cutters'], needs: phase === 'wood' ? cuts.map(c => c.id) : [],
+      }]
     }
+    return [...step(group.filter(h => h.when !== 'after finish'), `drill/${g}`, 'wood', `Drill: ${GROUP_NAMES[g]}`), ...step(group.filter(h => h.when === 'after finish'), `drill/${g}/after`, 'assembly', `Drill after finish: ${GROUP_NAMES[g]}`)]
   })
 }
 
@@ -136,6 +147,7 @@ export function collectSteps(build: Build, fit: FitResult): Step[] {
   const panel = finish.filter(s => s.id === 'finish/panel').map(s => ({ ...s, phase: 'wood' as const }))
   const coats = finish.filter(s => s.id !== 'finish/panel').map((s, i, all) => ({ ...s, needs: [...(i ? [all[i - 1]!.id] : []), ...(s.id === 'finish/dye' ? panel.map(p => p.id) : [])] }))
   const close: Step = { id: 'close', phase: 'close', title: 'Close the covers, write the sheet that goes with it', why: 'Only now: everything behind them is tested.', station: 'plan', minutes: 15, waitHours: 0, whole: false, tools: ['screwdriver'], cautions: [], needs: [] }
+  const work = drillWork(build, fit.build), cuts = cutSteps(work?.cuts ?? [])
   const own = build.ownSteps.map((s): Step => ({ id: `own/${s.id}`, phase: 'assembly', title: s.title, why: 'Your own step.', station: 'plan', minutes: s.minutes, waitHours: 0, whole: false, tools: [], cautions: [], needs: s.after ? [s.after] : [] }))
-  return [...measureSteps(build, fit), ...fixSteps(build, fit), ...drillSteps(build, fit), ...panel, ...trialSteps(build, fit), ...coats, ...wiringSteps(build), ...assemblySteps(build), ...own, ...testSteps(build), ...setupSteps(build), close]
+  return [...measureSteps(build, fit), ...fixSteps(build, fit), ...cuts, ...drillSteps(work?.holes ?? [], cuts), ...panel, ...trialSteps(build, fit), ...coats, ...wiringSteps(build), ...assemblySteps(build), ...own, ...testSteps(build), ...setupSteps(build), close]
 }

@@ -1,12 +1,18 @@
 import { Router, type Request } from 'express'
-import type { Build } from '../../core/build/build.ts'
 import { readBuild } from '../../core/build/readBuild.ts'
-import { bridgeTemplate, PAPERS, type Paper } from '../../core/drill/bridgeTemplate.ts'
-import { sheetPdf } from '../../core/drill/sheetPdf.ts'
+import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
+import { drawingDxf } from '../../core/drill/templates/drawingDxf.ts'
+import { drawingSvg } from '../../core/drill/templates/drawingSvg.ts'
+import { sheetsPdf } from '../../core/drill/templates/sheetsPdf.ts'
+import { templatesOf } from '../../core/drill/templates/templates.ts'
+import { drillWork } from '../../core/fit/drillWork.ts'
 import { calendarFile } from '../../core/plan/calendarFile.ts'
 import { plan } from '../../core/plan/plan.ts'
 import type { BuildStore, StoredBuild } from '../buildStore.ts'
 import { ApiError } from '../middleware/apiError.ts'
+
+const FORMATS = ['pdf', 'svg', 'dxf'] as const
+type Format = (typeof FORMATS)[number]
 
 const idOf = (req: Request): string => String(req.params.id)
 
@@ -30,6 +36,11 @@ export function buildRoutes(store: BuildStore): Router {
     const found = await store.read(id)
     if (!found) throw new ApiError(404, 'unknown-build', `There is no build “${id.slice(0, 60)}”.`)
     return found
+  }
+  const templates = async (id: string) => {
+    const { build } = await existing(id), work = drillWork(build)
+    if (!work) throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
+    return { build, drawings: templatesOf(work) }
   }
   const stale = (current: StoredBuild) => new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
 
@@ -67,13 +78,24 @@ export function buildRoutes(store: BuildStore): Router {
     res.type('text/calendar').attachment(`${build.id}-plan.ics`).send(calendarFile(build, plan(build), new Date().toISOString()))
   })
 
-  r.get('/:id/bridge-template.pdf', async (req, res) => {
-    const { build } = await existing(idOf(req))
-    const paper = String(req.query.paper ?? 'A4')
-    if (!(paper in PAPERS)) throw new ApiError(400, 'bad-paper', `Paper must be one of ${Object.keys(PAPERS).join(', ')}.`, [{ path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` }])
-    const sheet = bridgeTemplate(build, paper as Paper)
-    if (!sheet) throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: the template is drawn from them.')
-    res.type('application/pdf').setHeader('Content-Disposition', `inline; filename="${build.id}-bridge.pdf"`).send(Buffer.from(await sheetPdf(sheet)))
+  r.get('/:id/templates', async (req, res) => {
+    const { drawings } = await templates(idOf(req))
+    res.json(drawings.map(d => ({ id: d.id, title: d.title, face: d.face, mirrored: d.mirrored, files: FORMATS.map(f => `${d.id}.${f}`) })))
+  })
+
+  r.get('/:id/templates/:file', async (req, res) => {
+    const [, name = '', format = ''] = /^([a-z0-9-]+)\.(\w+)$/.exec(String(req.params.file)) ?? []
+    if (!FORMATS.includes(format as Format)) throw new ApiError(400, 'bad-format', `A template is to be had as ${FORMATS.join(', ')}.`, [{ path: 'file', reason: 'must end in one of them' }])
+    const { build, drawings } = await templates(idOf(req))
+    const paper = String(req.query.paper ?? build.preferences.print.paper)
+    if (!PAPER_NAMES.includes(paper as Paper)) throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [{ path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` }])
+    const wanted = name === 'all' && format === 'pdf' ? drawings : drawings.filter(d => d.id === name)
+    const [first] = wanted
+    if (!first) throw new ApiError(404, 'unknown-template', `This build has no template “${name.slice(0, 60)}”; it has ${drawings.map(d => d.id).join(', ')}.`)
+    res.setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`)
+    if (format === 'svg') res.type('image/svg+xml').send(drawingSvg(first))
+    else if (format === 'dxf') res.type('image/vnd.dxf').send(drawingDxf(first))
+    else res.type('application/pdf').send(Buffer.from(await sheetsPdf(first.title, wanted, { ...build.preferences.print, paper: paper as Paper })))
   })
   return r
 }

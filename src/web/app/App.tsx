@@ -14,6 +14,7 @@ const Setup = lazy(() => import('../stations/setup/Setup.tsx').then(m => ({ defa
 const Plan = lazy(() => import('../stations/plan/Plan.tsx').then(m => ({ default: m.Plan })))
 const Log = lazy(() => import('../stations/log/Log.tsx').then(m => ({ default: m.Log })))
 const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ default: m.Bench })))
+const Marking = lazy(() => import('../stations/bench/Marking.tsx').then(m => ({ default: m.Marking })))
 
 export function App() {
   return (
@@ -33,6 +34,7 @@ export function App() {
             <Route path="setup" element={<Setup />} />
             <Route path="plan" element={<Plan />} />
             <Route path="log" element={<Log />} />
+            <Route path="marking" element={<Marking />} />
             <Route path="bench" element={<Bench />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

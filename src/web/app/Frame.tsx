@@ -10,6 +10,9 @@ import { SearchDialog } from './SearchDialog.tsx'
 import { Spine } from './Spine.tsx'
 import { STATIONS } from './stations.ts'
 
+/** Where `b` leads from a station, and back; elsewhere it leads to the step in hand. */
+const BENCH: Record<string, string> = { drill: 'marking', marking: 'drill', bench: 'plan' }
+
 /** Opens the build that the address names and frames its stations. */
 export function Frame() {
   const { id = '' } = useParams()
@@ -35,11 +38,11 @@ function Opened() {
     const to = STATIONS[(i + by + STATIONS.length) % STATIONS.length]!
     void navigate(`/b/${id}/${to.id}`)
   }
-  const bench = station === 'bench'
+  const bench = station === 'bench' || station === 'marking'
   const hand = new URLSearchParams(search).get('hand')
   useKeys({
     '?': () => setKeys(true), '/': () => setSearching(true), '[': () => goBy(-1), ']': () => goBy(1),
-    b: () => void navigate(bench ? `/b/${id}/plan` : `/b/${id}/bench${station === 'plan' && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`),
+    b: () => void navigate(`/b/${id}/${BENCH[station] ?? 'bench'}${(station === 'plan' || BENCH[station]) && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`),
     'ctrl+z': () => undo(), 'ctrl+shift+z': () => redo(), 'ctrl+y': () => redo(),
   })
   return (

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { holeList } from '../../core/drill/holeList.ts'
 import { computed } from '../hooks/useEngine.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { Dialog } from './Dialog.tsx'
+import { marksOf } from './drillOf.ts'
 import { fitOf, planOf, STATIONS } from './stations.ts'
 
 interface Found { where: string; text: string; to: string }
@@ -18,7 +18,7 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
     ...STATIONS.map(s => ({ where: 'Station', text: s.label, to: s.id })),
     ...computed(fitOf, build).now.map(j => ({ where: 'Fit', text: `${j.title}: ${j.state}`, to: `fit?hand=${j.id}` })),
     ...build.parts.map(p => ({ where: 'Shelf', text: p.name, to: `shelf?hand=${p.id}` })),
-    ...computed(holeList, build).map(h => ({ where: 'Drill', text: h.label, to: `drill?hand=${h.id}` })),
+    ...computed(marksOf, build).map(m => ({ where: 'Drill', text: m.title, to: `drill?hand=${m.id}` })),
     ...computed(planOf, build).steps.map(s => ({ where: 'Plan', text: s.title, to: `plan?hand=${encodeURIComponent(s.id)}` })),
   ] : [], [build, open])
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)

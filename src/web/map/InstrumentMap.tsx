@@ -6,6 +6,7 @@ import { useLength } from '../hooks/useLength.ts'
 import { useSize } from '../hooks/useSize.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { HexMark, hexPoints } from '../components/Hex.tsx'
+import { DimensionLine, type MapDim } from './DimensionLine.tsx'
 import { InstrumentDrawing } from './InstrumentDrawing.tsx'
 import { placeMarks, type MapMark } from './marks.ts'
 
@@ -19,6 +20,10 @@ interface Props {
   caption?: string | undefined
   /** Half the height of what the close-up shows, mm. */
   reach?: number
+  /** What the station draws over the instrument, in mm of its frame. */
+  overlay?: ReactNode
+  /** Distances of the thing in hand. */
+  dims?: readonly MapDim[]
 }
 
 /** Radius of a badge and top and bottom room, px. */
@@ -26,7 +31,7 @@ const R = 12
 const PAD = { top: 46, bottom: 20, side: 20 }
 
 /** The instrument lying across the top of the page, to scale, with the station's facts at their places. */
-export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46 }: Props) {
+export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46, overlay, dims = [] }: Props) {
   const layout = useEngine(layOut)
   const build = useOpenBuild(), right = build.instrument.handedness === 'right'
   const { text, display } = useLength()
@@ -54,13 +59,14 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
       {width > 0 && (
         <svg width={width} height={height} role="group" aria-label="Map of the instrument" className="absolute inset-0 select-none">
           <line x1={toPx([box.x0 - 12, 0])[0]} x2={toPx([box.x1 + 14, 0])[0]} y1={yMid} y2={yMid} className="line-centre" />
-          <g transform={`translate(${x0} ${yMid}) scale(${scale} ${flip * scale})`}><InstrumentDrawing layout={layout} build={build} /></g>
+          <g transform={`translate(${x0} ${yMid}) scale(${scale} ${flip * scale})`}><InstrumentDrawing layout={layout} build={build} />{overlay && <g className="drawing">{overlay}</g>}</g>
           <g aria-label={`Scale length ${text(layout.scaleLength)}`}>
             <path d={`M${nutX} ${dimY + 46}V${dimY - 6}M${endX} ${dimY - 6}V${dimY + 4}`} className="line-dim" stroke="var(--muted)" />
             <path d={`M${nutX} ${dimY}H${(nutX + endX) / 2 - 52}M${(nutX + endX) / 2 + 52} ${dimY}H${endX}`} className="line-dim" />
             <path d={`M${nutX} ${dimY}l8 -3v6zM${endX} ${dimY}l-8 -3v6z`} fill="var(--ink)" />
             <text x={(nutX + endX) / 2} y={dimY + 5} textAnchor="middle" fontSize="15" className="figure" fill="var(--ink)">{text(layout.scaleLength)}</text>
           </g>
+          {dims.map((d, i) => <DimensionLine key={i} from={toPx(d.from)} to={toPx(d.to)} text={d.text} ground="var(--ground)" />)}
           {placed.map(m => (
             <g key={m.id}>
               <line x1={m.px} y1={m.py} x2={m.bx} y2={m.by} stroke={m.id === hand ? 'var(--hand)' : 'var(--ink)'} strokeWidth={m.id === hand ? 2 : 0.8} />
@@ -83,7 +89,8 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
       {width > 0 && centre && (
         <figure className="absolute bottom-0 right-0 top-0 overflow-hidden border-l border-line bg-paper" style={{ width: loupe }}>
           <svg width={loupe} height={height} role="img" aria-label={`Close-up: ${inHand?.title ?? ''}`}>
-            <g transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}><InstrumentDrawing layout={layout} build={build} fine /></g>
+            <g transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}><InstrumentDrawing layout={layout} build={build} fine />{overlay && <g className="drawing">{overlay}</g>}</g>
+            {dims.map((d, i) => { const near = ([x, y]: Point): readonly [number, number] => [loupe / 2 + (x - centre[0]) * zoom, height / 2 + flip * (y - centre[1]) * zoom], from = near(d.from), to = near(d.to); return [from, to].every(([x, y]) => x >= 0 && x <= loupe && y >= 0 && y <= height) ? <DimensionLine key={i} from={from} to={to} text={d.text} ground="var(--paper)" /> : null })}
             <circle cx={loupe / 2} cy={height / 2} r={9} className="line-hand" />
             <path d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`} stroke="var(--hand)" strokeWidth={1} />
             <g>

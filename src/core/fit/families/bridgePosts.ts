@@ -2,7 +2,7 @@ import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../film.ts'
+import { filmOn } from '../../finish/film.ts'
 import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS, work } from '../work.ts'
 

@@ -4,7 +4,7 @@ import { slotsOf } from '../../build/slots.ts'
 import { inside } from '../../geometry/outline.ts'
 import { linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../film.ts'
+import { filmOn } from '../../finish/film.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 
 /** Pots and switches: thread through the top, bushing in its hole, case under the cover. */

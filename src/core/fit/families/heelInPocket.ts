@@ -4,7 +4,7 @@ import { refOf } from '../../build/quantityAt.ts'
 import { pocketOf } from '../../layout/bridgeLine.ts'
 import { fromSource, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../film.ts'
+import { filmOn } from '../../finish/film.ts'
 import type { Fix, JointFamily } from '../joint.ts'
 import { seasonOf } from '../season.ts'
 

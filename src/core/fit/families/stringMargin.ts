@@ -1,6 +1,6 @@
 import { need } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { bridgeOffset } from '../../layout/bridgeLine.ts'
+import { bridgeOffset, bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { halfBoardAt, stringAt } from '../../layout/layOut.ts'
 import { linear, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
@@ -32,7 +32,7 @@ export const stringMargin: JointFamily = ({ build, layout }) => {
         const fixes: Fix[] = []
         const shift = (other.value - own.value) / (2 * t)
         if (own.value < low && (own.value + other.value) / 2 >= low) {
-          const to = offset.value - side * shift
+          const to = bridgeOnBody(build) - side * shift
           fixes.push({ method: 'shift-bridge', title: `Set the bridge ${fixed(Math.abs(shift), 1)} mm further to the ${name === 'treble' ? 'bass' : 'treble'} side`, note: 'Shares the room between both sides. Check strings over poles after.', minutes: 5, tools: ['steel rule', 'thread'], risk: 'low', reversible: true, when: 'before finish', cautions: [], changes: [{ ref: 'placements/bridge.y', value: to, doubt: 0.3 }] })
         }
         return fixes

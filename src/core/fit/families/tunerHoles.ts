@@ -3,7 +3,7 @@ import { partIn } from '../../build/references.ts'
 import { edgeDistance } from '../../geometry/outline.ts'
 import { fromSource, linear, smallest, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../film.ts'
+import { filmOn } from '../../finish/film.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 
 /** Doubt of a headstock's edge as drawn, mm [from memory]. */

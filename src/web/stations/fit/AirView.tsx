@@ -1,6 +1,6 @@
 import { equilibriumMoisture } from '../../../core/parts/moisture.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRoles.ts'
-import { USUALLY_MASKED } from '../../../core/fit/film.ts'
+import { USUALLY_MASKED } from '../../../core/finish/film.ts'
 import { FINISH_SYSTEMS } from '../../../core/finish/systems.ts'
 import type { Climate } from '../../../core/build/build.ts'
 import { fixed } from '../../../core/units/length.ts'

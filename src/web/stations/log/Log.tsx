@@ -21,6 +21,9 @@ interface Entry { id: string; at: string; what: string; text: string; figure: st
 
 /** The words of a reading's subject. */
 function subject(build: Build, of: string): string {
+  if (of.startsWith('hole.')) { const [, id = '', axis = ''] = of.split('.'); return `Hole ${id.replace(/-/g, ' ')}, where it came out ${axis}` }
+  if (of.startsWith('layout.edge.')) { const [, , station = '', what = ''] = of.split('.'); return what === 'at' ? `Neck edges read at the ${station}` : `Neck’s ${what} edge at the ${station}` }
+  if (of.startsWith('layout.frets.')) { const [low = '', high = ''] = of.slice(13).split('-'); return `${low === '0' ? 'Nut' : `Fret ${low}`} to fret ${high}` }
   if (!of.startsWith('part/')) return of.replace(/[._]/g, ' ')
   const { partId, path } = splitRef(of.slice(5))
   const part = build.parts.find(p => p.id === partId)
@@ -61,7 +64,6 @@ export function Log() {
           <Button kind="main" onClick={save}><FileDown size={18} aria-hidden="true" />Save the build file</Button>
           <label className="flex flex-col text-[15px] text-muted">Lengths in<select value={build.preferences.length} onChange={e => editBuild(b => ({ ...b, preferences: { ...b.preferences, length: e.target.value as LengthDisplay } }))} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink">{LENGTH_DISPLAYS.map(d => <option key={d} value={d}>{d === 'mm' ? 'millimetres' : d === 'inch-fraction' ? 'inches, fractions' : 'inches, decimals'}</option>)}</select></label>
           <label className="flex flex-col text-[15px] text-muted">Played<select value={build.instrument.handedness} onChange={e => editBuild(b => ({ ...b, instrument: { ...b.instrument, handedness: e.target.value as 'right' | 'left' } }))} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"><option value="right">right-handed</option><option value="left">left-handed</option></select></label>
-          <label className="flex flex-col text-[15px] text-muted">Bits in the drawer<select value={build.preferences.bits} onChange={e => editBuild(b => ({ ...b, preferences: { ...b.preferences, bits: e.target.value as 'metric' | 'fractional' } }))} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"><option value="metric">metric</option><option value="fractional">fractional inch</option></select></label>
         </div>
       </article>
     </StationFrame>

@@ -1,9 +1,9 @@
 import type { Build } from '../../../core/build/build.ts'
 import { splitRef } from '../../../core/build/quantityAt.ts'
-import { holeList } from '../../../core/drill/holeList.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import type { Layout } from '../../../core/layout/layOut.ts'
 import type { Step } from '../../../core/plan/step.ts'
+import { drillOf, marksOf } from '../../app/drillOf.ts'
 import { fitOf } from '../../app/stations.ts'
 import { computed } from '../../hooks/useEngine.ts'
 
@@ -11,7 +11,8 @@ import { computed } from '../../hooks/useEngine.ts'
 export function stepPlace(step: Step, build: Build, l: Layout): Point | undefined {
   const [kind, rest = ''] = [step.id.split('/')[0], step.id.slice(step.id.indexOf('/') + 1)]
   if (kind === 'fix') return computed(fitOf, build).now.find(j => j.id === rest.split('/')[0])?.at
-  if (kind === 'drill') return computed(holeList, build).find(h => h.group === rest)?.at
+  if (kind === 'drill') return computed(drillOf, build)?.holes.find(h => h.group === rest.split('/')[0])?.at
+  if (kind === 'cut') return computed(marksOf, build).find(m => m.id === rest)?.at
   if (kind === 'test') return l.features.find(f => f.role === 'jack-hole')?.centre
   if (kind === 'measure') {
     const { partId, path } = splitRef(rest)

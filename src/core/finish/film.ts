@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { FINISH_SYSTEMS } from '../finish/systems.ts'
+import { FINISH_SYSTEMS } from './systems.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Part } from '../parts/part.ts'
 import { exact, fromSource, type Quantity } from '../units/quantity.ts'

@@ -1,0 +1,69 @@
+import type { Build } from '../build/build.ts'
+import { partIn } from '../build/references.ts'
+import type { Bore, Prism } from '../geometry/bore.ts'
+import type { Point } from '../geometry/outline.ts'
+import type { Layout } from '../layout/layOut.ts'
+import { FEATURE_ROLES } from '../parts/featureRoles.ts'
+
+/** Pieces of wood that are drilled. Body: z 0 at the top; head: z 0 at its face; heel: z 0 at the fingerboard's glue line. */
+export type Piece = 'body' | 'head' | 'heel'
+
+/** What is hollow in a piece already: holes must leave wood beside it. */
+export interface Hollow { id: string; piece: Piece; label: string; shape: { prism: Prism } | { bore: Bore } }
+
+/** Truss rod's channel and its opening when the neck does not say, mm [from memory]. */
+const ROD = { width: 6, depth: 11, short: 20, mouth: 30, mouthWidth: 14, mouthDepth: 9 } as const
+
+const box = (x0: number, x1: number, half: number): Point[] => [[x0, -half], [x1, -half], [x1, half], [x0, half]]
+
+/** Thickness of the body at a place, mm: less towards the edges of an arched top. */
+export function bodyThicknessAt(build: Build, y: number): number {
+  const body = partIn(build, 'body'), t = body?.dims.thickness?.value ?? 0, r = body?.dims.topRadius?.value
+  return r && r > Math.abs(y) ? t - (r - Math.sqrt(r * r - y * y)) : t
+}
+
+function rod(build: Build, l: Layout): Hollow[] {
+  const neck = partIn(build, 'neck')
+  if (!neck || neck.traits.rod === 'none') return []
+  const width = neck.dims.rodWidth?.value ?? ROD.width, depth = neck.dims.rodDepth?.value ?? ROD.depth
+  const end = neck.traits.rod === 'at the heel' ? l.nutToHeelEnd : l.nutToHeelEnd - ROD.short
+  return [
+    { id: 'rod', piece: 'heel', label: 'truss rod', shape: { prism: { polygon: box(0, end, width / 2), z0: -depth, z1: 0 } } },
+    ...(neck.traits.rod === 'at the head' ? [{ id: 'rod-mouth', piece: 'head' as const, label: 'truss rod’s opening', shape: { prism: { polygon: box(-ROD.mouth, 0, ROD.mouthWidth / 2), z0: -ROD.mouthDepth, z1: 0 } } }] : []),
+  ]
+}
+
+/** Every pocket, rout, cavity, channel and hole that is in body and neck already, and those that the builder means to cut. */
+export function hollowsOf(build: Build, l: Layout): Hollow[] {
+  const body = partIn(build, 'body'), neck = partIn(build, 'neck')
+  const thick = body?.dims.thickness?.value ?? 0, head = neck?.dims.headThickness?.value ?? 0
+  const out: Hollow[] = rod(build, l)
+  for (const f of l.features) {
+    const of = f.partId === body?.id ? body : f.partId === neck?.id ? neck : undefined
+    const own = of?.features.find(x => x.id === f.id)
+    if (!of || !own) continue
+    const label = `${FEATURE_ROLES[f.role].label.toLowerCase()}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '').replace(/-/g, ' ')})` : ''}`
+    const piece: Piece = of === body ? 'body' : f.centre[0] <= 0 ? 'head' : 'heel'
+    const full = piece === 'body' ? thick : piece === 'head' ? head : (neck?.dims.heelThickness?.value ?? 0) - (neck?.dims.fingerboardThickness?.value ?? 0)
+    const depth = own.through ? full : own.dims.depth?.value ?? (f.role === 'control-cavity' ? full - (own.dims.topThickness?.value ?? 0) : f.role === 'rod-notch' ? 12 : full)
+    const id = `${of.id}/${f.id}`
+    if (f.face === 'side') {
+      const inward = Math.sign(f.centre[1]) || 1
+      out.push({ id, piece, label, shape: { bore: { from: [f.centre[0], f.centre[1] + inward * 12, -full / 2], to: [f.centre[0], f.centre[1] - inward * Math.min(own.dims.depth?.value ?? 25, 40), -full / 2], radius: (f.diameter ?? 10) / 2 } } })
+    } else if (f.diameter !== undefined) {
+      const top: readonly [number, number] = f.face === 'back' ? [-full, -full + depth] : [0, -depth]
+      out.push({ id, piece, label, shape: { bore: { from: [...f.centre, top[0]], to: [...f.centre, top[1]], radius: f.diameter / 2 } } })
+    } else out.push({ id, piece, label, shape: { prism: { polygon: f.polygon, z0: f.face === 'back' ? -full : -depth, z1: f.face === 'back' ? -full + depth : 0 } } })
+  }
+  for (const c of build.cuts) {
+    const at = (x: number, y: number): Point => [x + l.nutToHeelEnd, y]
+    if (c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined) {
+      const z = c.face === 'top' ? -(c.depth ?? 15) : -thick + (c.depth ?? 15)
+      out.push({ id: `cut/${c.id}`, piece: 'body', label: 'channel', shape: { bore: { from: [...at(c.x, c.y), z], to: [...at(c.toX, c.toY), z], radius: (c.width ?? 8) / 2 } } })
+    } else if (c.x !== undefined && c.y !== undefined && c.length && c.width && c.depth && c.sort !== 'binding') {
+      const [x, y] = at(c.x, c.y)
+      out.push({ id: `cut/${c.id}`, piece: 'body', label: c.sort, shape: { prism: { polygon: [[x - c.length / 2, y - c.width / 2], [x + c.length / 2, y - c.width / 2], [x + c.length / 2, y + c.width / 2], [x - c.length / 2, y + c.width / 2]], z0: c.face === 'back' ? -thick : -c.depth, z1: c.face === 'back' ? -thick + c.depth : 0 } } })
+    }
+  }
+  return out
+}

@@ -1,0 +1,20 @@
+import type { Build } from '../../build/build.ts'
+import { partIn } from '../../build/references.ts'
+import type { Layout, PlacedFeature } from '../../layout/layOut.ts'
+import type { Part } from '../../parts/part.ts'
+import type { HoleRequest } from '../hole.ts'
+
+/** A dimension of a part, mm; 0 when it has none. */
+export const v = (p: Part | undefined, k: string): number => p?.dims[k]?.value ?? 0
+
+/** The screw of a slot, or one of a usual size when nobody chose any [from memory]. */
+export const screwIn = (build: Build, slot: string, usual: { diameter: number; length: number }) => {
+  const part = partIn(build, slot)
+  return part ? { diameter: v(part, 'diameter'), length: v(part, 'length'), part } : { ...usual, part: undefined }
+}
+
+/** Places for which holes of a purpose are drilled already. */
+export const drilledFor = (l: Layout, part: Part | undefined, role: PlacedFeature['role'], serves: string): PlacedFeature[] =>
+  l.features.filter(f => f.partId === part?.id && f.role === role && f.serves === serves)
+
+export type Requests = (build: Build, l: Layout) => HoleRequest[]

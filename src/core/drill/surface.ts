@@ -1,0 +1,34 @@
+import type { Build } from '../build/build.ts'
+import { partIn } from '../build/references.ts'
+import { filmOn, takesFinish } from '../finish/film.ts'
+import type { FeatureRole } from '../parts/featureRoles.ts'
+import type { Hole, HoleRequest } from './hole.ts'
+
+/** The place that a hole becomes, as the finish masks it. */
+const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = { 'pressed bushing': 'stud-hole', bushing: 'tuner-hole', string: 'ferrule-hole', 'passing hole': 'screw-hole' }
+const CONTROL_ROLE: Record<string, FeatureRole> = { pot: 'pot-hole', switch: 'switch-hole', jack: 'jack-hole' }
+
+const partUnder = (build: Build, face: Hole['face']) => partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
+
+/** Whether colour is on the part already that a face belongs to: it came so, or its coats are on. A heel stays bare. */
+export function finishIsOn(build: Build, face: Hole['face']): boolean {
+  const part = partUnder(build, face)
+  if (!part || face === 'heel' || face === 'guard') return false
+  return part.traits.surface === 'finished' || (takesFinish(part) && build.steps.some(s => /^finish\/(coat|cure)/.test(s.step)))
+}
+
+/** When a hole is drilled: everything in wood comes before colour, unless that is there already [common practice]. */
+export function drilledWhen(build: Build, face: Hole['face']): Hole['when'] {
+  if (!finishIsOn(build, face)) return 'before finish'
+  return partUnder(build, face)?.traits.surface === 'finished' ? 'through the finish it has' : 'after finish'
+}
+
+/** How much wider a hole is drilled for the film that will go on its wall, mm of diameter: nothing where it is masked or chased. */
+export function filmRoom(build: Build, r: Pick<HoleRequest, 'purpose' | 'face' | 'id'>): number {
+  const part = partUnder(build, r.face)
+  const role = r.purpose === 'control' ? CONTROL_ROLE[r.id.split('-')[1] ?? ''] : ROLE[r.purpose]
+  return part && role && r.face !== 'guard' && r.face !== 'heel' ? 2 * filmOn(build, part, role).value : 0
+}
+
+/** How the first millimetre is drilled when colour is on [common practice]. */
+export const THROUGH_FINISH = 'Colour is on: tape over the place, punch, run the bit backwards first to score the film, chamfer, then drill; chase the hole by hand after.'

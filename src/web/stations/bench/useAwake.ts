@@ -1,0 +1,13 @@
+import { useEffect } from 'react'
+
+/** Keeps the screen awake while a bench view is open, where the system lets it. */
+export function useAwake(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | undefined
+    const ask = () => { navigator.wakeLock?.request('screen').then(l => { lock = l }, () => undefined) }
+    const again = () => { if (document.visibilityState === 'visible') ask() }
+    ask()
+    document.addEventListener('visibilitychange', again)
+    return () => { document.removeEventListener('visibilitychange', again); void lock?.release() }
+  }, [])
+}
