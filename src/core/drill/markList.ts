@@ -3,6 +3,7 @@ import type { Point } from '../geometry/outline.ts'
 import { bridgeOnBody } from '../layout/bridgeLine.ts'
 import { neckLine, readCentreLine } from '../layout/centreLine.ts'
 import { controlSpots } from '../layout/controls.ts'
+import { impossible } from '../layout/impossible.ts'
 import { stringReport } from '../layout/stringReport.ts'
 import { checkTuners } from '../layout/tuners.ts'
 import type { CutWork } from './cutting.ts'
@@ -43,10 +44,12 @@ export function markList(w: Work, now: Build): MarkItem[] {
   const { layout: l, build } = w, strings = stringReport(build, l), slots = l.strings.map(s => s.nut[1])
   const tuners = checkTuners(build, l.tuners, l.head, slots), controls = controlSpots(build, l), line = readCentreLine(now), read = neckLine(now)
   const drift = line && 'problem' in line ? [line.problem] : []
+  const troubles = impossible(build, l)
   return [
-    { id: 'bridge-line', kind: 'mark', title: 'Bridge line and scale', face: 'body top', at: [l.scaleLength, l.bridge.y], warnings: [], numbers: [{ label: 'plate’s front edge, from the pocket’s end wall', mm: l.bridge.front - l.nutToHeelEnd }, { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd }, { label: 'scale line, from the nut', mm: l.scaleLength }, off(bridgeOnBody(build))] },
+    ...(troubles.length ? [{ id: 'impossible', kind: 'mark' as const, title: 'What cannot be so', face: 'the drawing', at: [l.nutToHeelEnd, 0] as Point, warnings: troubles, numbers: [] }] : []),
+    { id: 'bridge-line', kind: 'mark', title: 'Bridge line and scale', face: 'body top', at: [l.scaleLength, l.bridge.y], warnings: [], numbers: [{ label: 'plate’s front edge, from the pocket’s end wall', mm: l.bridge.front - l.nutToHeelEnd }, { label: 'plate’s front edge, from the nut', mm: l.bridge.front }, { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd }, { label: 'scale line, from the nut', mm: l.scaleLength }, off(bridgeOnBody(build))] },
     { id: 'centre-line', kind: 'mark', title: 'Centre line of the fitted neck', face: 'body top', at: [l.nutToHeelEnd + 30, 0], warnings: drift, numbers: read ? [{ label: `at the bridge, ${side(read.drift.value)}`, mm: Math.abs(read.drift.value) }, { label: 'neck turned', text: `${read.angleDeg.value.toFixed(2)}°` }] : [{ label: 'both neck edges', text: 'not read yet' }] },
-    { id: 'strings', kind: 'mark', title: 'Strings over nut, board and poles', face: 'fingerboard', at: [l.lastFret, 0], warnings: strings.findings, numbers: strings.rows.map(r => ({ label: `slot ${r.number}, from the nut’s treble end`, mm: l.halfNut - r.nut })) },
+    { id: 'strings', kind: 'mark', title: 'Strings over nut, board and poles', face: 'nut and fingerboard', at: [-14, 0], warnings: strings.findings, numbers: strings.rows.map(r => ({ label: `slot ${r.number}, from the nut’s treble end`, mm: l.halfNut - r.nut })) },
     { id: 'tuners', kind: 'mark', title: 'Tuners on the head', face: 'headstock', at: middleOf(tuners.spots.map(s => s.at)), warnings: tuners.findings, numbers: tuners.spots.flatMap(s => [{ label: `tuner ${s.string}, from the nut`, mm: -s.at[0] }, { label: `tuner ${s.string}, ${side(s.at[1])}`, mm: Math.abs(s.at[1]) }]) },
     ...(controls.length ? [{ id: 'controls', kind: 'mark' as const, title: 'Knobs, switch and jack', face: 'body top', at: controls[0]!.at, warnings: controls.flatMap(c => c.findings.map(f => `${c.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`)), numbers: controls.flatMap(c => [{ label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd }, { label: `${c.label}, ${side(c.at[1])}`, mm: Math.abs(c.at[1]) }]) }] : []),
     ...w.cuts.map(cutItem), ...w.holes.map(holeItem),

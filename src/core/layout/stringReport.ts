@@ -49,6 +49,16 @@ function postSeat(build: Build, s: StringPath, x: number, windings: number): num
   return face + (set?.dims.postHeight?.value ?? 9) - windings * s.diameter
 }
 
+/** Most windings that a post takes below its hole [from memory]. */
+const MOST_WINDINGS = 6
+
+/** Windings down the post that bring a string to a safe angle over the nut; undefined when no number of them does. */
+function windingsFor(build: Build, s: StringPath, seatAtNut: number): number | undefined {
+  const room = (partIn(build, 'tuners')?.dims.postHeight?.value ?? 9) - 2
+  for (let n = WINDINGS + 1; n <= MOST_WINDINGS && n * s.diameter <= room; n++) if (s.tuner && Math.atan2(seatAtNut - postSeat(build, s, s.tuner[0], n), Math.hypot(s.tuner[0], s.tuner[1] - s.nut[1])) * DEG >= LEAST_BREAK) return n
+  return undefined
+}
+
 /** Where a string leaves its saddle downwards, x and height above the body top. */
 function anchorOf(build: Build, l: Layout, s: StringPath): { x: number; z: number; source: string } | undefined {
   const bridge = partIn(build, 'bridge'), tail = partIn(build, 'tailpiece'), sort = build.instrument.bridge
@@ -129,10 +139,14 @@ export function stringReport(build: Build, l: Layout): StringReport {
     ? build.placements.trees.map((t): Tree => ({ at: [t.x.value, t.y.value], strings: low.filter(s => Math.abs(s.nut[1] + ((s.tuner![1] - s.nut[1]) * t.x.value) / s.tuner![0] - t.y.value) < TREE_REACH / 2 + 1).map(s => s.number), seat: -(neck.dims.headDrop?.value ?? 0) + (partIn(build, 'trees')?.dims.height?.value ?? 4) }))
     : treesFor(build, l, low, seatAtNut)
   const held = new Set(trees.flatMap(t => t.strings))
+  const toDo = (number: number): string => {
+    const n = windingsFor(build, l.strings[number - 1]!, seatAtNut)
+    return n !== undefined ? `${n} windings down the post do it${held.has(number) ? ', or a string tree' : ''}` : held.has(number) ? 'a string tree holds it down' : 'lower posts, or a tree'
+  }
   const findings = [
     ...(['Treble', 'Bass'] as const).flatMap(side => { const m = margins[`last${side}`]; return m < 2.5 ? [`${side} side: ${fixed(m, 1)} mm from string to edge at the last fret; under 2.5 mm it falls off in play.`] : [] }),
     ...rows.filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8).map(r => `Strings ${r.number} and ${r.number + 1} lie ${fixed(r.gapAtNut!, 2)} mm apart at the nut: they touch.`),
-    ...rows.filter(r => r.breakAtNut !== undefined && r.breakAtNut < LEAST_BREAK && low.some(s => s.number === r.number)).map(r => `String ${r.number} breaks ${fixed(r.breakAtNut!, 1)}° over the nut, ${LEAST_BREAK}° wanted: ${held.has(r.number) ? 'a string tree holds it down' : 'more windings downwards, or a string tree'}.`),
+    ...rows.filter(r => r.breakAtNut !== undefined && r.breakAtNut < LEAST_BREAK && low.some(s => s.number === r.number)).map(r => `String ${r.number} breaks ${fixed(r.breakAtNut!, 1)}° over the nut, ${LEAST_BREAK}° wanted: ${toDo(r.number)}.`),
     ...rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK).map(r => `String ${r.number} breaks ${fixed(r.breakAtSaddle!, 1)}° over its saddle, ${LEAST_BREAK}° wanted: it rattles or slides. Lower the tail, or raise saddle and neck.`),
     ...poles.flatMap(p => (Math.abs(p.worst) > 2 ? [`${p.slot.replace('pickup-', '')} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`] : [])),
   ]

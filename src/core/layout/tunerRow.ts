@@ -118,7 +118,7 @@ export function proposeTuners(head: readonly Point[], slots: readonly number[], 
         return along(r.points, r.lengths, (room * a) / STARTS, pitch, r.strings.length).map((at, i): TunerSpot => ({ string: r.strings[i]!, at, side: r.side }))
       })
       const turn = spots.reduce((s, t) => s + Math.max(0, Math.abs(fanAngle(t, slots[t.string - 1]!, size.post)) - EASY_FAN) ** 2, 0) / spots.length
-      const far = 0.25 * Math.max(...spots.map(s => -s.at[0])), cramped = 0.15 * Math.max(0, size.buttonWidth + FINGERS - pitch) ** 2
+      const far = 0.8 * Math.max(...spots.map(s => -s.at[0])), cramped = 0.15 * Math.max(0, size.buttonWidth + FINGERS - pitch) ** 2
       if (turn + far + cramped >= best.cost) continue
       const blocked = passes(spots, slots, size.post).reduce((s, x) => s + Math.max(0, 1 - x.by) ** 2, 0)
       const cost = turn + far + cramped + 200 * blocked

@@ -110,7 +110,7 @@ export function checkTuners(build: Build, tuners: Tuners, head: readonly Point[]
   const findings = [
     ...looks.filter(s => s.edge < EDGE_LEFT).map(s => (s.toEdge < 0 ? `Tuner ${s.string} stands outside the head.` : `Tuner ${s.string}: ${fixed(s.edge, 1)} mm of wood from hole to edge, ${fixed(EDGE_LEFT, 0)} mm wanted.`)),
     ...collisions(looks, 'body', 0.1), ...collisions(looks, 'button', 2),
-    ...looks.filter(s => s.toEdge > size.buttonReach - 1 && Number.isFinite(s.toEdge)).map(s => `Tuner ${s.string} stands ${fixed(s.toEdge, 1)} mm inside the edge: its button, ${fixed(size.buttonReach, 1)} mm from the post, does not clear the wood.`),
+    ...looks.filter(s => s.toEdge > size.buttonReach - 1 && Number.isFinite(s.toEdge)).map(s => (size.buttonReach <= s.toEdge ? `Tuner ${s.string} stands ${fixed(s.toEdge, 1)} mm inside the edge: its button, ${fixed(size.buttonReach, 1)} mm from the post, turns against the wood.` : `The button of tuner ${s.string} clears the head’s edge by only ${fixed(size.buttonReach - s.toEdge, 1)} mm.`)),
     ...looks.filter(s => s.passes < 1).map((s): string => { const p = near.find(n => n.string === s.string)!; return p.by <= 0 ? `String ${s.string} runs against the post of tuner ${p.of}.` : `String ${s.string} passes the post of tuner ${p.of} by ${fixed(p.by, 1)} mm.` }),
     ...rows.filter(r => r.pitches.length > 0 && r.room < r.roomDoubt).map(r => `The ${r.side > 0 ? 'treble' : 'bass'} row has ${fixed(r.room, 1)} mm to spare for all its bodies, and ${fixed(r.roomDoubt, 1)} mm of that is doubt: measure a body.`),
     ...looks.filter(s => Math.abs(s.fan) > 12).map(s => `String ${s.string} turns ${fixed(Math.abs(s.fan), 0)}° sideways in its nut slot: it binds and goes out of tune.`),

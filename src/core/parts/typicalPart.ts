@@ -34,7 +34,7 @@ const bodyFeatures = (): Feature[] => [
 /** Tuner holes in two rows of three, thinnest string first, from the nut on the treble side. */
 const neckFeatures = (): Feature[] => Array.from({ length: 6 }, (_, i) => {
   const treble = i < 3, k = treble ? i : 5 - i
-  return typicalFeature('tuner-hole', `tuner-${i + 1}`, { x: -42 - 38 * k, y: treble ? 25 : -25, diameter: 10 }, { serves: String(i + 1), through: true })
+  return typicalFeature('tuner-hole', `tuner-${i + 1}`, { x: -42 - 38 * k, y: treble ? 27 : -27, diameter: 10 }, { serves: String(i + 1), through: true })
 })
 
 const FEATURES: Partial<Record<PartKind, () => Feature[]>> = {

@@ -1,4 +1,5 @@
 import { boundsOf, polygonArea, type Point } from '../geometry/outline.ts'
+import { selfCrossing, sideOf } from '../geometry/selfCrossing.ts'
 
 export type Refusal = { ok: false; reason: string; accepted: string }
 export type OutlineRead = { ok: true; points: Point[]; closed: boolean } | Refusal
@@ -11,25 +12,6 @@ const CLOSES = 0.5
 /** Largest departure that thinning a line out may make, mm: well below what a rule reads. */
 const THINNED = 0.02
 
-/** Side of the line a–b on which c lies. */
-const side = (a: Point, b: Point, c: Point): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
-
-/** The first place where a closed polygon crosses itself, if it does. */
-export function selfCrossing(p: readonly Point[]): Point | undefined {
-  const n = p.length
-  for (let i = 0; i < n; i++) {
-    const a = p[i]!, b = p[(i + 1) % n]!
-    const x0 = Math.min(a[0], b[0]), x1 = Math.max(a[0], b[0]), y0 = Math.min(a[1], b[1]), y1 = Math.max(a[1], b[1])
-    for (let j = i + 2; j < n; j++) {
-      if (i === 0 && j === n - 1) continue
-      const c = p[j]!, d = p[(j + 1) % n]!
-      if (Math.max(c[0], d[0]) < x0 || Math.min(c[0], d[0]) > x1 || Math.max(c[1], d[1]) < y0 || Math.min(c[1], d[1]) > y1) continue
-      if (side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0) return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
-    }
-  }
-  return undefined
-}
-
 /** Ramer–Douglas–Peucker thinning of an open run of points. */
 function thin(p: readonly Point[], tolerance: number): Point[] {
   const keep = new Uint8Array(p.length)
@@ -40,7 +22,7 @@ function thin(p: readonly Point[], tolerance: number): Point[] {
     let far = -1, most = tolerance
     const [ax, ay] = p[a]!, [bx, by] = p[b]!, h = Math.hypot(bx - ax, by - ay)
     for (let i = a + 1; i < b; i++) {
-      const d = h === 0 ? Math.hypot(p[i]![0] - ax, p[i]![1] - ay) : Math.abs(side([ax, ay], [bx, by], p[i]!)) / h
+      const d = h === 0 ? Math.hypot(p[i]![0] - ax, p[i]![1] - ay) : Math.abs(sideOf([ax, ay], [bx, by], p[i]!)) / h
       if (d > most) { most = d; far = i }
     }
     if (far > 0) { keep[far] = 1; stack.push([a, far], [far, b]) }

@@ -12,7 +12,7 @@ export function Views({ label, views }: { label: string; views: readonly View[] 
   return (
     <Tabs.Root value={open.id} onValueChange={v => setParams(p => { p.set('view', v); return p }, { replace: true })} className="flex flex-col gap-4">
       <Tabs.List aria-label={label} className="no-print flex flex-wrap gap-x-1 border-b-2 border-ink">
-        {views.map(v => <Tabs.Trigger key={v.id} value={v.id} className="min-h-10 px-3 text-[16px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground">{v.label}</Tabs.Trigger>)}
+        {views.map(v => <Tabs.Trigger key={v.id} value={v.id} className="min-h-10 px-3 max-[900px]:px-2 text-[16px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground">{v.label}</Tabs.Trigger>)}
       </Tabs.List>
       <Tabs.Content value={open.id} className="outline-none">{open.content}</Tabs.Content>
     </Tabs.Root>

@@ -5,10 +5,10 @@ export interface MapDim { from: Point; to: Point; text: string }
 
 const HEAD = 8
 
-/** A dimension line with arrowheads and its figure at the middle; px. Nothing where there is no room for the arrows. */
-export function DimensionLine({ from, to, text, ground }: { from: readonly [number, number]; to: readonly [number, number]; text: string; ground: string }) {
+/** A dimension line with arrowheads and its figure at the middle; px. Nothing where it is shorter than `least`. */
+export function DimensionLine({ from, to, text, ground, least }: { from: readonly [number, number]; to: readonly [number, number]; text: string; ground: string; least: number }) {
   const dx = to[0] - from[0], dy = to[1] - from[1], d = Math.hypot(dx, dy)
-  if (d < 2.5 * HEAD) return null
+  if (d < Math.max(least, 2.5 * HEAD)) return null
   const u = [dx / d, dy / d] as const
   const head = ([x, y]: readonly [number, number], s: 1 | -1) => `M${x} ${y}l${s * u[0] * HEAD - u[1] * 3} ${s * u[1] * HEAD + u[0] * 3}l${u[1] * 6} ${-u[0] * 6}z`
   return (

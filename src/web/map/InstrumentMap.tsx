@@ -66,7 +66,7 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
             <path d={`M${nutX} ${dimY}l8 -3v6zM${endX} ${dimY}l-8 -3v6z`} fill="var(--ink)" />
             <text x={(nutX + endX) / 2} y={dimY + 5} textAnchor="middle" fontSize="15" className="figure" fill="var(--ink)">{text(layout.scaleLength)}</text>
           </g>
-          {dims.map((d, i) => <DimensionLine key={i} from={toPx(d.from)} to={toPx(d.to)} text={d.text} ground="var(--ground)" />)}
+          {dims.map((d, i) => <DimensionLine key={i} from={toPx(d.from)} to={toPx(d.to)} text={d.text} ground="var(--ground)" least={90} />)}
           {placed.map(m => (
             <g key={m.id}>
               <line x1={m.px} y1={m.py} x2={m.bx} y2={m.by} stroke={m.id === hand ? 'var(--hand)' : 'var(--ink)'} strokeWidth={m.id === hand ? 2 : 0.8} />
@@ -90,7 +90,7 @@ export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks
         <figure className="absolute bottom-0 right-0 top-0 overflow-hidden border-l border-line bg-paper" style={{ width: loupe }}>
           <svg width={loupe} height={height} role="img" aria-label={`Close-up: ${inHand?.title ?? ''}`}>
             <g transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}><InstrumentDrawing layout={layout} build={build} fine />{overlay && <g className="drawing">{overlay}</g>}</g>
-            {dims.map((d, i) => { const near = ([x, y]: Point): readonly [number, number] => [loupe / 2 + (x - centre[0]) * zoom, height / 2 + flip * (y - centre[1]) * zoom], from = near(d.from), to = near(d.to); return [from, to].every(([x, y]) => x >= 0 && x <= loupe && y >= 0 && y <= height) ? <DimensionLine key={i} from={from} to={to} text={d.text} ground="var(--paper)" /> : null })}
+            {dims.map((d, i) => { const near = ([x, y]: Point): readonly [number, number] => [loupe / 2 + (x - centre[0]) * zoom, height / 2 + flip * (y - centre[1]) * zoom], from = near(d.from), to = near(d.to); return [from, to].every(([x, y]) => x >= 0 && x <= loupe && y >= 0 && y <= height) ? <DimensionLine key={i} from={from} to={to} text={d.text} ground="var(--paper)" least={0} /> : null })}
             <circle cx={loupe / 2} cy={height / 2} r={9} className="line-hand" />
             <path d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`} stroke="var(--hand)" strokeWidth={1} />
             <g>

@@ -63,29 +63,40 @@ function drawSheet(doc: PDFDocument, font: PDFFont, s: Sheet): void {
   path(p, [[from + 3, 14.7], [from, 13.2], [from + 3, 11.7]], 0.35, undefined, false)
   write(p, [from + 12, 12], 'nut', 2.4)
   s.heading.forEach((t, i) => write(p, [region.x, s.height - 8 - i * 4.4], t, i === 0 ? 3 : 1.9))
+  const label = s.face.toUpperCase(), size = 3.6
+  write(p, [region.x + region.width - font.widthOfTextAtSize(spell(label), (size * PT) / CAP) / PT, s.height - 8.5], label, size)
 }
 
-/** Rows of a table on pages of their own. */
-function drawTable(doc: PDFDocument, font: PDFFont, d: Drawing, printing: Printing): void {
-  const { width, height } = PAPERS[printing.paper], step = 5, first = height - 30
-  const most = Math.floor((first - 15) / step)
-  const columns = d.table[0]?.length ?? 0, widest = Array.from({ length: columns }, (_, c) => Math.max(...d.table.map(r => font.widthOfTextAtSize(spell(r[c] ?? ''), (2 * PT) / CAP) / PT)) + 3)
-  for (let from = 1; from < d.table.length; from += most) {
-    const page = doc.addPage([width * PT, height * PT]), p = { page, font }
-    write(p, [15, height - 18], `${d.title}: holes`, 3.2)
-    let x = 15
-    for (let c = 0; c < columns; c++) {
-      ;[d.table[0]!, ...d.table.slice(from, from + most)].forEach((row, i) => write(p, [x, first - i * step], row[c] ?? '', 2))
-      x += widest[c]!
+/** The hole tables of all drawings, one below the other on pages of their own. */
+function drawTables(doc: PDFDocument, font: PDFFont, drawings: readonly Drawing[], printing: Printing): void {
+  const { width, height } = PAPERS[printing.paper], step = 5, bottom = 15
+  let page: PDFPage | undefined, y = 0
+  const fresh = () => { page = doc.addPage([width * PT, height * PT]); y = height - 18; write({ page, font }, [15, y], 'Holes', 3.4); y -= 12 }
+  for (const d of drawings) {
+    const [head, ...rows] = d.table
+    if (!head || !rows.length) continue
+    const wide = head.map((_, c) => Math.max(...d.table.map(r => font.widthOfTextAtSize(spell(r[c] ?? ''), (2 * PT) / CAP) / PT)) + 3)
+    const line = (row: readonly string[], heading = false) => {
+      let x = 15
+      row.forEach((t, c) => { write({ page: page!, font }, [x, y], t, 2); x += wide[c]! })
+      if (heading) path({ page: page!, font }, [[15, y - 1.4], [width - 15, y - 1.4]], 0.13, undefined, false)
+      y -= step
     }
-    path(p, [[15, first - 1.4], [width - 15, first - 1.4]], 0.13, undefined, false)
+    const title = (more: string) => { write({ page: page!, font }, [15, y], `${d.title}${d.mirrored ? ', mirrored' : ''}${more}`, 2.6); y -= 6; line(head, true) }
+    if (!page || y < bottom + 6 + 3 * step) fresh()
+    title('')
+    for (const r of rows) {
+      if (y < bottom) { fresh(); title(', continued') }
+      line(r)
+    }
+    y -= 5
   }
 }
 
 /** How far the work is, 0…1, after each sheet. */
 export type Tell = (share: number) => void | Promise<void>
 
-/** Drawings as one PDF at true size, black on white, sheet by sheet, each with its table of holes behind it. */
+/** Drawings as one PDF at true size, black on white, sheet by sheet, with the tables of their holes behind them. */
 export async function sheetsPdf(title: string, drawings: readonly Drawing[], printing: Printing, tell: Tell = () => undefined): Promise<Uint8Array> {
   const doc = await PDFDocument.create()
   doc.setTitle(title)
@@ -94,9 +105,9 @@ export async function sheetsPdf(title: string, drawings: readonly Drawing[], pri
   const font = await doc.embedFont(StandardFonts.Helvetica)
   for (const [i, d] of drawings.entries()) {
     for (const s of tile(d, printing)) drawSheet(doc, font, s)
-    if (d.table.length > 1) drawTable(doc, font, d, printing)
     await tell((i + 1) / (drawings.length + 1))
   }
+  drawTables(doc, font, drawings, printing)
   const bytes = await doc.save()
   await tell(1)
   return bytes

@@ -40,7 +40,7 @@ function bodyFace(w: Work, behind: boolean): Drawing | undefined {
   const bridge: Mark[] = behind ? [] : [...outline(all(l.bridge.plate), 'dimension'), line(to([l.scaleLength, -60]), to([l.scaleLength, 60]), 'centre'), text([l.scaleLength + 1.5, 52], `scale line ${fixed(l.scaleLength - l.nutToHeelEnd, 1)} mm from the pocket's end`)]
   const spots: Mark[] = behind ? [] : controlSpots(build, l).filter(s => s.knob > 0 && s.on !== 'side').map((s): Mark => ({ kind: 'polygon', points: Array.from({ length: 32 }, (_, i): Point => { const a = (i * Math.PI) / 16; return to([s.at[0] + (s.knob / 2) * Math.cos(a), s.at[1] + (s.knob / 2) * Math.sin(a)]) }), weight: 'dimension' }))
   return {
-    id: behind ? 'body-back' : 'body-top', title: `${build.name}: ${face}`, face: behind ? 'body back' : 'body face', mirrored: behind, lay: 'Lay the centre line on the body’s, the pocket’s end line on its end wall.',
+    id: behind ? 'body-back' : 'body-top', title: `${build.name}: ${face}`, face, mirrored: behind, lay: 'Lay the centre line on the body’s, the pocket’s end line on its end wall.',
     marks: [...outline(all(l.body), 'edge'), ...centreLines(w, to, box.x0 - 4, box.x1 + 4), line(to([l.nutToHeelEnd, -40]), to([l.nutToHeelEnd, 40]), 'edge'), text([l.nutToHeelEnd + 1.5, -36], "pocket's end"), ...features.flatMap(f => drilled(f, to)), ...bridge, ...spots, ...holeMarks(own, to)],
     table: holeTable(own),
   }

@@ -29,6 +29,8 @@ export interface Sheet {
   marks: Mark[]
   bars: Bar[]
   heading: string[]
+  /** Which face lies up, to be read from afar. */
+  face: string
   /** `A1`, columns by letter from the nut, rows by number from above; and how many there are. */
   place: string
   of: string
@@ -83,7 +85,7 @@ export function tile(d: Drawing, printing: Printing): Sheet[] {
     const origin: Point = [x0 + c * (g.w - OVERLAP), y0 + r * (g.h - OVERLAP)]
     const own = bounds.filter(({ b }) => b[1][0] >= origin[0] && b[0][0] <= origin[0] + g.w && b[1][1] >= origin[1] && b[0][1] <= origin[1] + g.h).map(x => x.m)
     if (!own.some(m => (m.kind === 'polygon' && crosses(m.points, origin, g)) || m.kind === 'hole' || (m.kind === 'line' && m.weight === 'edge'))) continue
-    sheets.push({ title: d.title, width: g.page.width, height: g.page.height, stretch: g.stretch, region: g.region, origin, marks: [...own, ...registers(g, c, r, x0, y0)], bars: bars(g), heading: [d.title, `${d.face}${d.mirrored ? ', mirrored: seen from behind' : ''}. ${d.lay}`], place: `${letter(c)}${g.rows - r}`, of: g.cols * g.rows === 1 ? 'one sheet' : `${g.cols} across × ${g.rows} down` })
+    sheets.push({ title: d.title, width: g.page.width, height: g.page.height, stretch: g.stretch, region: g.region, origin, marks: [...own, ...registers(g, c, r, x0, y0)], bars: bars(g), heading: [d.title, `${d.mirrored ? 'Mirrored: seen from behind. ' : ''}${d.lay}`], face: `${d.face}${d.mirrored ? ', mirrored' : ''}`, place: `${letter(c)}${g.rows - r}`, of: g.cols * g.rows === 1 ? 'one sheet' : `${g.cols} across × ${g.rows} down` })
   }
   return sheets
 }

@@ -35,7 +35,7 @@ export const WOOD_KINDS = {
       slotWidth: mm('nut slot width', 1, 15, 3.2, 'Feeler gauges or drill shanks pushed into the slot.'),
       slotDepth: mm('nut slot depth below the fingerboard', 0, 12, 3, 'Calliper depth rod.'),
       headThickness: mm('headstock thickness', 6, 35, 14.5, 'Calliper at the tuner holes.'),
-      headDrop: mm('headstock face below the fingerboard', 0, 40, 6, 'Straightedge over the frets, rule down to the face.'),
+      headDrop: mm('headstock face below the fingerboard', 0, 40, 11, 'Straightedge over the frets, rule down to the face.'),
       headAngle: maybe(other('angle', 'headstock’s angle back', 0, 25, 0, 'Bevel gauge between fingerboard and head; 0 when the face is parallel.')),
       rodWidth: maybe(mm('truss rod channel, width', 3, 16, 6, 'Calliper at the rod’s mouth.')),
       rodDepth: maybe(mm('truss rod channel below the fingerboard', 3, 18, 11, 'Depth rod at the rod’s mouth, less the fingerboard.')),

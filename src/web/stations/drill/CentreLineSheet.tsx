@@ -43,8 +43,8 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
       ) : line && 'problem' in line ? <p className="border-l-4 border-never pl-3 text-[17px] font-semibold" role="alert">{l.prose(line.problem)}</p> : <p className="text-[17px]">Fit the neck. Lay a straightedge along each of its edges, carry both lines over the body, and read how far each lies from the body’s centre line: once near the pocket, once at the bridge.</p>}
       <Grid caption="Neck edges, outwards from the body’s centre line" heads={['', 'from the pocket’s end', ...EDGES.map(e => `${e} edge`)]} rows={STATIONS.map(s => ({
         id: s, head: NAMES[s], cells: [
-          <LengthField key="at" label={`${NAMES[s]}, from the pocket’s end`} hideLabel narrow mm={latest(build, edgeReading(s, 'at')) ?? proposed[s]} min={-400} max={800} onMm={v => take(s, 'at', v)} />,
-          ...EDGES.map(e => <LengthField key={e} label={`${NAMES[s]}, ${e} edge`} hideLabel narrow mm={latest(build, edgeReading(s, e))} min={-100} max={200} onMm={v => take(s, e, v)} />),
+          <LengthField key="at" label={`${NAMES[s]}, from the pocket’s end`} hideLabel mm={latest(build, edgeReading(s, 'at')) ?? proposed[s]} min={-400} max={800} onMm={v => take(s, 'at', v)} />,
+          ...EDGES.map(e => <LengthField key={e} label={`${NAMES[s]}, ${e} edge`} hideLabel mm={latest(build, edgeReading(s, e))} min={-100} max={200} onMm={v => take(s, e, v)} />),
         ],
       }))} />
       {found && <p className={`border-l-4 pl-3 text-[18px] font-semibold ${found.withinDoubt ? 'border-snug' : 'border-hand'}`}>{l.prose(turnNeck(build, found).says)}</p>}

@@ -24,19 +24,19 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
   const shown = trying ? placeAt(work.build, [trying]) : work.build, layout = (trying && layOut(shown)) ?? work.layout
   const spots = controlSpots(shown, layout)
   const placeOf = (s: ControlSpot) => bodyPlace(shown, layout, s.at)
-  const near = (mm: number | undefined, least: number) => <span className={`figure ${mm !== undefined && mm < least ? 'font-semibold text-never' : ''}`}>{mm === undefined || !Number.isFinite(mm) ? '–' : l.text(mm)}</span>
+  const near = (mm: number | undefined, least: number) => <span className={`figure ${mm !== undefined && mm < least ? 'font-semibold text-never' : ''}`}>{mm === undefined || !Number.isFinite(mm) ? '–' : l.num(mm)}</span>
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">{item.title}</h2>
       <Findings of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))} fine="Cavity, strings, hand, arm and neighbours leave every control its room." />
-      <Grid caption="Control by control" heads={['', 'From the pocket’s end', 'Off centre, treble +', 'Case to wall', 'Case to the next', 'Rim to the next', 'Rim to strings', 'Rim to edge']} rows={spots.map(s => {
+      <Grid caption={`Control by control, ${l.unit}`} heads={['', 'From the pocket’s end; off centre, treble +', 'Case to wall', 'Case to the next', 'Rim to the next', 'Rim to strings', 'Rim to edge']} rows={spots.map(s => {
         const at = (axis: 'x' | 'y', v: number): Place => ({ slot: s.slot, ...placeOf(s), [axis]: v, doubt: 0.3 })
         return {
           id: s.slot, head: <><span className="block leading-tight">{s.label}</span><span className="text-[15px] text-muted">{s.from}{s.on === 'body' ? '' : `, in the ${s.on === 'side' ? 'edge' : s.on}`}</span></>,
           cells: [
-            ...(['x', 'y'] as const).map(axis => (s.from === 'drilled'
-              ? <span key={axis} className="figure">{l.text(placeOf(s)[axis])}</span>
-              : <LengthField key={axis} narrow hideLabel label={`${s.label}, ${axis === 'x' ? 'from the pocket’s end' : 'off centre'}`} mm={placeOf(s)[axis]} min={-400} max={900} onTyping={v => setTrying(v === undefined ? undefined : at(axis, v))} onMm={v => { setTrying(undefined); editBuild(b => placeAt(b, [at(axis, v)])) }} />)),
+            <span key="place" className="flex min-w-[252px] flex-wrap gap-x-3 gap-y-1 max-[900px]:min-w-0">{(['x', 'y'] as const).map(axis => (s.from === 'drilled'
+              ? <span key={axis} className="figure">{l.num(placeOf(s)[axis])}</span>
+              : <LengthField key={axis} narrow hideLabel label={`${s.label}, ${axis === 'x' ? 'from the pocket’s end' : 'off centre'}`} mm={placeOf(s)[axis]} min={-400} max={900} onTyping={v => setTrying(v === undefined ? undefined : at(axis, v))} onMm={v => { setTrying(undefined); editBuild(b => placeAt(b, [at(axis, v)])) }} />))}</span>,
             near(s.wall, 0.5), near(s.neighbour?.by, 1), near(s.rim?.by, 6), near(s.knob ? s.string : undefined, 15), near(s.edge, 3),
           ],
         }

@@ -25,7 +25,7 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
   const fields = own ? [...CUT_NEEDS[own.sort], ...(own.sort === 'rout' || own.sort === 'recess' ? ['corner' as const] : [])] : []
   const facts: [string, string][] = [
     ['floor left', cut.left.floor === undefined ? '' : l.text(cut.left.floor)], ['wall left', cut.left.wall ? `${l.text(cut.left.wall.by)} to the ${cut.left.wall.what}` : ''], ['to the body’s edge', cut.left.edge === undefined ? '' : l.text(cut.left.edge)],
-    ['to take away', cut.area > 0.5 ? `${Math.round(cut.area)} mm² of face${cut.deeper > 0 ? `, ${l.text(cut.deeper)} deeper than now` : ''}` : cut.deeper ? `${l.text(cut.deeper)} deeper than now` : ''], ['binding', cut.binding === undefined ? '' : `${l.text(cut.size.length, 0)} round, have ${l.text(cut.binding, 0)}`], ['tools', cut.tools.join(', ')],
+    ['to take away', cut.area > 0.5 ? `${l.area(cut.area)} of face${cut.deeper > 0 ? `, ${l.text(cut.deeper)} deeper than now` : ''}` : cut.deeper ? `${l.text(cut.deeper)} deeper than now` : ''], ['binding', cut.binding === undefined ? '' : `${l.text(cut.size.length, 0)} round, have ${l.text(cut.binding, 0)}`], ['tools', cut.tools.join(', ')],
   ]
   return (
     <article className="flex max-w-[780px] flex-col gap-4">

@@ -37,7 +37,7 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
         <Grid caption="Before the holes, before colour" heads={['', 'depth', 'floor left', 'wall left', 'edge left', '']} rows={work.cuts.map(c => ({ id: c.id, head: <button type="button" className="min-h-10 text-left underline decoration-line underline-offset-4 hover:decoration-ink" onClick={() => open(c.id)}>{c.title}</button>, cells: [l.text(c.depth), c.left.floor === undefined ? '–' : l.text(c.left.floor), c.left.wall ? l.text(c.left.wall.by) : '–', c.left.edge === undefined ? '–' : l.text(c.left.edge), c.stops.length ? <b key="s" className="font-semibold text-never">stop</b> : <span key="s" className="text-snug">good</span>] }))} />
       )}
       <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Add</h3>
-      <ul className="grid grid-cols-2 gap-2 max-[900px]:grid-cols-1">{CUT_SORTS.map(s => <li key={s}><Button className="w-full justify-start text-left" disabled={s === 'string-through' && work.build.cuts.some(c => c.sort === s)} onClick={() => add(s)}><span><b className="font-semibold">{WORDS[s].name}</b>, {WORDS[s].says}</span></Button></li>)}</ul>
+      <ul className="grid grid-cols-2 gap-2 max-[900px]:grid-cols-1">{CUT_SORTS.map(s => <li key={s}><Button className="w-full justify-start py-1.5 text-left leading-tight" disabled={s === 'string-through' && work.build.cuts.some(c => c.sort === s)} onClick={() => add(s)}><span><b className="font-semibold">{WORDS[s].name}</b>, {WORDS[s].says}</span></Button></li>)}</ul>
     </article>
   )
 }

@@ -26,7 +26,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
       <h2 className="text-[24px] font-semibold">Bits in the drawer</h2>
       <fieldset className="flex flex-wrap gap-x-6 gap-y-1"><legend className="text-[15px] text-muted">Whole sets</legend>{DRAWER_SETS.map(s => <label key={s} className="inline-flex min-h-10 items-center gap-2 text-[17px]"><input type="checkbox" className="size-5" checked={drawer.sets.includes(s)} onChange={e => setDrawer(d => ({ ...d, sets: e.target.checked ? [...d.sets, s] : d.sets.filter(x => x !== s) }))} />{s}</label>)}</fieldset>
       <div className="flex flex-wrap items-end gap-3">
-        <LengthField label="Add a single bit" mm={undefined} clears min={0.3} max={80} placeholder="22, 35/64, .116&quot;" onMm={v => setDrawer(d => ({ ...d, extra: [...d.extra.filter(x => Math.abs(x - v) >= SAME), v].sort((a, b) => a - b), missing: d.missing.filter(x => Math.abs(x - v) >= SAME) }))} />
+        <LengthField label="Add a single bit" mm={undefined} clears min={0.3} max={80} placeholder="22 mm, 35/64" wide onMm={v => setDrawer(d => ({ ...d, extra: [...d.extra.filter(x => Math.abs(x - v) >= SAME), v].sort((a, b) => a - b), missing: d.missing.filter(x => Math.abs(x - v) >= SAME) }))} />
         {drawer.extra.map(v => <button key={v} type="button" aria-label={`Take the ${l.fineText(v)} bit out`} className="figure min-h-10 border border-ink px-2 text-[16px] hover:bg-shade" onClick={() => setDrawer(d => ({ ...d, extra: d.extra.filter(x => x !== v) }))}>{l.fineText(v)} ×</button>)}
       </div>
       {whole.length === 0 && <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">The drawer is empty: no hole has a bit. Tick a set, or add the bits you have.</p>}

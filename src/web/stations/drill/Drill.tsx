@@ -1,7 +1,6 @@
 import { Ruler } from 'lucide-react'
 import { Link, useSearchParams } from 'react-router'
 import type { MarkItem } from '../../../core/drill/markList.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
 import { drillOf, marksOf } from '../../app/drillOf.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { buttonLook } from '../../components/Button.tsx'
@@ -10,38 +9,27 @@ import { Views } from '../../components/Views.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
-import type { MapDim } from '../../map/DimensionLine.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { BridgeLineSheet } from './BridgeLineSheet.tsx'
 import { CentreLineSheet } from './CentreLineSheet.tsx'
 import { ControlsSheet } from './ControlsSheet.tsx'
 import { CutSheet } from './CutSheet.tsx'
 import { CuttingView } from './CuttingView.tsx'
+import { dimsOf } from './dimsOf.ts'
 import { DrawerView } from './DrawerView.tsx'
 import { DrillOverlay } from './DrillOverlay.tsx'
 import { HoleSheet } from './HoleSheet.tsx'
+import { ImpossibleSheet } from './ImpossibleSheet.tsx'
 import { OtherNeckView } from './OtherNeckView.tsx'
 import { ScrewsView } from './ScrewsView.tsx'
 import { StringsSheet } from './StringsSheet.tsx'
 import { TemplatesView } from './TemplatesView.tsx'
 import { TunersSheet } from './TunersSheet.tsx'
 
-const LETTERS: Record<string, string> = { 'bridge-line': 'L', 'centre-line': 'C', strings: 'S', tuners: 'T', controls: 'K' }
+const LETTERS: Record<string, string> = { impossible: '!', 'bridge-line': 'L', 'centre-line': 'C', strings: 'S', tuners: 'T', controls: 'K' }
 
 /** Half of what the close-up shows, mm. */
-const REACH: Record<string, number> = { 'bridge-line': 60, 'centre-line': 60, strings: 34, tuners: 70, controls: 75 }
-
-/** Distances to mark, shown where they are: from the pocket's end or the nut, and off the centre line. */
-function dimsOf(w: Work, item: MarkItem, text: (mm: number) => string): MapDim[] {
-  const l = w.layout, hole = w.holes.find(h => h.id === item.id)
-  if (item.id === 'bridge-line') return [{ from: [l.nutToHeelEnd, -26], to: [l.bridge.front, -26], text: text(l.bridge.front - l.nutToHeelEnd) }]
-  if (hole && hole.face !== 'heel') {
-    const x0 = hole.from === 'nut' ? 0 : l.nutToHeelEnd
-    return [{ from: [x0, hole.at[1]], to: hole.at, text: text(Math.abs(hole.along)) }, { from: [hole.at[0], 0], to: hole.at, text: text(Math.abs(hole.across)) }]
-  }
-  const cut = w.cuts.find(c => c.id === item.id)
-  return cut && cut.outline.length > 2 && cut.binding === undefined ? [{ from: [l.nutToHeelEnd, item.at[1]], to: item.at, text: text(Math.abs(cut.along)) }] : []
-}
+const REACH: Record<string, number> = { 'bridge-line': 60, 'centre-line': 60, strings: 40, tuners: 70, controls: 75 }
 
 /** Everything to mark, cut and drill: numbers, sheets and templates. */
 export function Drill() {
@@ -55,7 +43,7 @@ export function Drill() {
   const figure = (i: MarkItem): [string, string] => {
     const h = holes.find(x => x.id === i.id), c = cuts.find(x => x.id === i.id)
     if (h) return [h.bits.at(-1)?.name ?? 'no bit', h.depth === 'through' ? 'through' : l.text(h.depth)]
-    if (c) return [c.binding === undefined ? `${l.figure(c.size.length, 0).figure} × ${l.text(c.size.width, 0)}` : l.text(c.binding, 0), l.text(c.depth)]
+    if (c) return [c.binding === undefined ? 'deep' : 'binding', l.text(c.binding ?? c.depth, c.binding === undefined ? 1 : 0)]
     return i.id === 'bridge-line' && work ? [l.text(work.layout.scaleLength), 'scale'] : ['', '']
   }
   const rows = items.map(i => {
@@ -74,9 +62,9 @@ export function Drill() {
     if (!work || !hand) return <p className="text-[17px]">Nothing to lay out yet.</p>
     const props = { work, item: hand }, cut = cuts.find(c => c.id === hand.id)
     return (
-      <div className="flex flex-col gap-4">
-        <p className="no-print flex justify-end"><Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}><Ruler size={18} aria-hidden="true" />Numbers to mark, large</Link></p>
-        {hole ? <HoleSheet key={hole.id} {...props} hole={hole} /> : cut ? <CutSheet key={cut.id} item={hand} cut={cut} /> : hand.id === 'centre-line' ? <CentreLineSheet {...props} /> : hand.id === 'strings' ? <StringsSheet {...props} /> : hand.id === 'tuners' ? <TunersSheet {...props} /> : hand.id === 'controls' ? <ControlsSheet {...props} /> : <BridgeLineSheet {...props} />}
+      <div className="relative flex flex-col gap-4 [&_h2]:pr-56">
+        <p className="no-print absolute right-0 top-0"><Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}><Ruler size={18} aria-hidden="true" />Numbers to mark, large</Link></p>
+        {hole ? <HoleSheet key={hole.id} {...props} hole={hole} /> : cut ? <CutSheet key={cut.id} item={hand} cut={cut} /> : hand.id === 'impossible' ? <ImpossibleSheet item={hand} /> : hand.id === 'centre-line' ? <CentreLineSheet {...props} /> : hand.id === 'strings' ? <StringsSheet {...props} /> : hand.id === 'tuners' ? <TunersSheet {...props} /> : hand.id === 'controls' ? <ControlsSheet {...props} /> : <BridgeLineSheet {...props} />}
       </div>
     )
   }
@@ -95,7 +83,7 @@ export function Drill() {
         { id: 'templates', label: 'Templates', content: work ? <TemplatesView work={work} /> : needs },
         { id: 'bits', label: 'Bits', content: <DrawerView work={work} /> },
         { id: 'screws', label: 'Screws', content: work ? <ScrewsView work={work} /> : needs },
-        { id: 'neck', label: 'Another neck', content: work ? <OtherNeckView work={work} /> : needs },
+        { id: 'neck', label: 'Other neck', content: work ? <OtherNeckView work={work} /> : needs },
       ]} />
     </StationFrame>
   )

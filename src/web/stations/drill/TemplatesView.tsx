@@ -1,6 +1,7 @@
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { PAPER_NAMES, type Paper, type Printing } from '../../../core/build/build.ts'
+import { holeCsv } from '../../../core/drill/holeCsv.ts'
 import { drawingSvg } from '../../../core/drill/templates/drawingSvg.ts'
 import { templatesOf } from '../../../core/drill/templates/templates.ts'
 import { CHECK_BAR, correction, tile } from '../../../core/drill/templates/tile.ts'
@@ -8,6 +9,7 @@ import type { Work } from '../../../core/drill/templates/work.ts'
 import { GROUP_NAMES, HOLE_GROUPS } from '../../../core/drill/hole.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
+import { download } from '../../components/download.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -28,7 +30,7 @@ export function TemplatesView({ work }: { work: Work }) {
       <header className="flex flex-wrap items-end justify-between gap-3">
         <h2 className="text-[24px] font-semibold">Full-size templates</h2>
         <span className="flex flex-wrap items-end gap-2"><Select label="Paper" value={print.paper} onChange={v => setPrint({ paper: v as Paper })} options={PAPER_NAMES.map(p => ({ value: p, label: p === 'A4' ? 'A4' : 'US Letter' }))} />
-          <Button kind="main" disabled={busy} onClick={() => sheets.make(build, 'all', 'pdf')}><FileDown size={18} aria-hidden="true" />All as PDF</Button><Button disabled={busy} onClick={() => sheets.make(build, 'all', 'dxf')}>All as DXF</Button><Button disabled={busy} onClick={() => sheets.make(build, 'all', 'svg')}>All as SVG</Button></span>
+          <Button kind="main" disabled={busy} onClick={() => sheets.make(build, 'all', 'pdf')}><FileDown size={18} aria-hidden="true" />All as PDF</Button><Button disabled={busy} onClick={() => sheets.make(build, 'all', 'dxf')}>All as DXF</Button><Button disabled={busy} onClick={() => sheets.make(build, 'all', 'svg')}>All as SVG</Button><Button onClick={() => download(`${build.id}-holes.csv`, holeCsv(work.holes), 'text/csv')}>Hole list, CSV</Button></span>
       </header>
       {busy && <div className="flex items-center gap-3"><progress className="h-4 flex-1 accent-(--hand)" max={1} value={sheets.share} aria-label="Sheets drawn" /><span className="figure w-12 text-[16px]">{Math.round((sheets.share ?? 0) * 100)} %</span><Button onClick={sheets.stop}>Stop</Button></div>}
       <p role="status" className={`text-[16px] ${sheets.trouble ? 'font-semibold text-never' : ''}`} data-ms={sheets.done ? Math.round(sheets.done.ms) : undefined}>{sheets.trouble ?? (sheets.done ? `${sheets.done.name} is saved.` : 'Print at 100 %, without fitting. Measure the bars on the first sheet before you mark anything.')}</p>
@@ -43,7 +45,7 @@ export function TemplatesView({ work }: { work: Work }) {
             </li>
           )
         })}</ol>
-        {shown && <figure className="flex flex-col gap-2 self-start"><img alt={`${shown.title}, as it is drawn`} className="max-h-[420px] w-full border border-line bg-white object-contain p-2" src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown))}`} /><figcaption className="text-[15px] text-muted">{shown.lay}</figcaption></figure>}
+        {shown && <figure className="flex flex-col gap-2 self-start"><img alt={`${shown.title}, as it is drawn`} className="max-h-[420px] w-full border border-line bg-white object-contain p-2" src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown, 4))}`} /><figcaption className="text-[15px] text-muted">{shown.lay}</figcaption></figure>}
       </div>
       <section aria-label="Practice sheets">
         <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Practice sheets, for scrap of the same wood</h3>

@@ -7,6 +7,7 @@ import { layOut } from '../../../core/layout/layOut.ts'
 import { checkTuners, onTreble } from '../../../core/layout/tuners.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
+import { Figure } from '../../components/Figure.tsx'
 import { Grid } from '../../components/Grid.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
@@ -32,29 +33,28 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
   const check = checkTuners(shown, layout.tuners, layout.head, layout.strings.map(s => s.nut[1]))
   const put = (string: number, axis: 'x' | 'y', v: number) => editBuild(b => withTuners(b, moved({ x: 0, y: 0 }, []).map(t => (t.string === string ? { ...t, [axis]: sure(v) } : t))))
   const edge = Math.min(...check.spots.map(s => s.edge)), even = Math.max(0, ...check.rows.map(r => r.evenness))
-  const now2 = l.figure(edge, 1), ev = l.figure(even, 1)
+  const least = l.figure(edge, 1), ev = l.figure(even, 1)
   const neckId = build.slots.neck
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
-      <header><h2 className="text-[24px] font-semibold">{item.title}</h2><p className="text-[16px] text-muted">{reasonOf[check.from]}{trying ? ' Shown as they would stand.' : ''}</p></header>
+      <header><h2 className="text-[24px] font-semibold">{item.title}</h2><p className="pr-56 text-[16px] text-muted">{reasonOf[check.from]}{trying ? ' Shown as they would stand.' : ''}</p></header>
       {check.spots.length === 0 ? <p className="text-[17px]">The head has no outline and no holes yet. Draw or read its outline at the Shelf, and places are proposed on it.</p> : <>
         <dl className="flex flex-wrap gap-x-10 gap-y-2">
-          <div><dt className="text-[15px] text-muted">least wood from hole to edge</dt><dd className={`figure text-[34px] font-semibold leading-none ${edge < 3 ? 'text-never' : ''}`}>{now2.figure} <span className="text-[18px] font-normal text-muted">{now2.unit}</span></dd></div>
-          <div><dt className="text-[15px] text-muted">pitches differ by</dt><dd className="figure text-[34px] font-semibold leading-none">{ev.figure} <span className="text-[18px] font-normal text-muted">{ev.unit}</span></dd></div>
-          {check.rows.map(r => <div key={r.side}><dt className="text-[15px] text-muted">{r.side > 0 ? 'treble' : 'bass'} row, room for all bodies</dt><dd className="figure text-[20px] font-semibold">{l.text(r.room)} <span className="text-muted">±{l.figure(r.roomDoubt).figure}</span></dd></div>)}
+          <div><dt className="text-[15px] text-muted">least wood from hole to edge</dt><dd className={edge < 3 ? 'text-never' : ''}><Figure size="large" value={least.figure} unit={least.unit} /></dd></div>
+          <div><dt className="text-[15px] text-muted">pitches differ by</dt><dd><Figure size="large" value={ev.figure} unit={ev.unit} /></dd></div>
+          {check.rows.map(r => <div key={r.side}><dt className="text-[15px] text-muted">room in the {r.side > 0 ? 'treble' : 'bass'} row</dt><dd><Figure size="large" value={l.num(r.room)} unit={l.unit} doubt={l.num(r.roomDoubt)} /></dd></div>)}
         </dl>
         <Findings of={check.findings} fine="No bodies, buttons, strings or edges in each other’s way." />
-        <Grid caption="Tuner by tuner" heads={[...(drilled ? [] : ['']), 'String', 'From the nut', 'Off centre, treble +', 'To the next', 'Hole to edge', 'Turn at the nut', 'Past other posts']} rows={check.spots.map(s => ({
+        <Grid caption={`Tuner by tuner, ${l.unit}`} heads={[...(drilled ? [] : ['']), 'String', 'From the nut; off centre, treble +', 'To the next', 'Hole to edge', 'Turn at the nut', 'Past other posts']} rows={check.spots.map(s => ({
           id: String(s.string), strong: chosen.includes(s.string),
-          head: drilled ? <span className="figure">{s.string} {build.instrument.tuning[s.string - 1]}</span> : <label className="grid size-10 place-items-center"><input type="checkbox" className="size-5" aria-label={`Choose tuner ${s.string} to move`} checked={chosen.includes(s.string)} onChange={e => setChosen(c => (e.target.checked ? [...c, s.string] : c.filter(n => n !== s.string)))} /></label>,
+          head: drilled ? <span className="figure whitespace-nowrap">{s.string} {build.instrument.tuning[s.string - 1]}</span> : <label className="grid size-10 place-items-center"><input type="checkbox" className="size-5" aria-label={`Choose tuner ${s.string} to move`} checked={chosen.includes(s.string)} onChange={e => setChosen(c => (e.target.checked ? [...c, s.string] : c.filter(n => n !== s.string)))} /></label>,
           cells: [
-            ...(drilled ? [] : [<span key="n" className="figure">{s.string} {build.instrument.tuning[s.string - 1]}</span>]),
-            drilled ? <span key="x" className="figure">{l.text(-s.at[0])}</span> : <LengthField key="x" label={`Tuner ${s.string} from the nut`} hideLabel narrow mm={-s.at[0]} min={10} max={400} onMm={v => put(s.string, 'x', -v)} />,
-            drilled ? <span key="y" className="figure">{l.text(s.at[1])}</span> : <LengthField key="y" label={`Tuner ${s.string} off centre`} hideLabel narrow mm={s.at[1]} min={-150} max={150} onMm={v => put(s.string, 'y', v)} />,
-            <span key="p" className="figure">{s.pitch === undefined ? '' : l.text(s.pitch)}</span>,
-            <span key="e" className={`figure ${s.edge < 3 ? 'font-semibold text-never' : ''}`}>{Number.isFinite(s.edge) ? l.text(s.edge) : '–'}</span>,
+            ...(drilled ? [] : [<span key="n" className="figure whitespace-nowrap">{s.string} {build.instrument.tuning[s.string - 1]}</span>]),
+            <span key="place" className="flex min-w-[252px] flex-wrap gap-x-3 gap-y-1 max-[900px]:min-w-0">{(['x', 'y'] as const).map(axis => { const mm = axis === 'x' ? -s.at[0] : s.at[1]; return drilled ? <span key={axis} className="figure">{l.num(mm)}</span> : <LengthField key={axis} label={`Tuner ${s.string} ${axis === 'x' ? 'from the nut' : 'off centre'}`} hideLabel narrow mm={mm} min={axis === 'x' ? 10 : -150} max={axis === 'x' ? 400 : 150} onMm={v => put(s.string, axis, axis === 'x' ? -v : v)} /> })}</span>,
+            <span key="p" className="figure">{s.pitch === undefined ? '' : l.num(s.pitch)}</span>,
+            <span key="e" className={`figure ${s.edge < 3 ? 'font-semibold text-never' : ''}`}>{Number.isFinite(s.edge) ? l.num(s.edge) : '–'}</span>,
             <span key="f" className="figure">{fixed(s.fan, 1)}°</span>,
-            <span key="c" className={`figure ${s.passes < 1 ? 'font-semibold text-never' : ''}`}>{Number.isFinite(s.passes) ? l.text(s.passes) : '–'}</span>,
+            <span key="c" className={`figure ${s.passes < 1 ? 'font-semibold text-never' : ''}`}>{Number.isFinite(s.passes) ? l.num(s.passes) : '–'}</span>,
           ],
         }))} />
         {!drilled && (

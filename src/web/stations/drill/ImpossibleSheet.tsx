@@ -1,0 +1,16 @@
+import { Link } from 'react-router'
+import type { MarkItem } from '../../../core/drill/markList.ts'
+import { buttonLook } from '../../components/Button.tsx'
+import { Findings } from './Findings.tsx'
+
+/** What of the parts as described cannot be drawn or cut, and where it is mended. */
+export function ImpossibleSheet({ item }: { item: MarkItem }) {
+  return (
+    <article className="flex max-w-[780px] flex-col gap-4">
+      <h2 className="text-[24px] font-semibold">{item.title}</h2>
+      <p className="text-[17px]">Places and templates are drawn from this all the same. Put it right before you trust them.</p>
+      <Findings of={item.warnings} />
+      <p><Link to="../shelf" className={buttonLook()}>To the parts at the Shelf</Link></p>
+    </article>
+  )
+}
