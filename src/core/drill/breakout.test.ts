@@ -38,7 +38,7 @@ function pointsIn(h: Hole, rnd: () => number, count: number): P3[] {
 
 /** Where a hole is meant to come out: what the words of its own group say. */
 const meant = (h: Hole, role: string, serves: string | undefined, poly: readonly (readonly [number, number])[]): boolean =>
-  (h.group === 'channels' && (within(poly, h.bore.from[0], h.bore.from[1]) || within(poly, h.bore.to[0], h.bore.to[1]))) ||
+  ((h.group === 'channels' || h.face === 'cavity wall') && (within(poly, h.bore.from[0], h.bore.from[1]) || within(poly, h.bore.to[0], h.bore.to[1]))) ||
   (h.id.startsWith('neck-body') && role === 'neck-pocket') || ((h.group === 'ground' || h.group === 'controls') && role === 'control-cavity') || (h.group === 'pickups' && h.id.includes('-screw-') && role === 'pickup-rout' && h.id.startsWith(serves ?? '-'))
 
 /** What a hole runs into, found by trying points; undefined when it stays in wood. */
@@ -52,10 +52,16 @@ function meets(h: Hole, all: readonly Hole[], b: Build, rnd: () => number): stri
       if (h.depth !== 'through' && (z < -thick || z > 0)) return 'a face of the body'
       for (const f of l.features.filter(q => q.partId === body.id && q.diameter === undefined)) {
         const own = body.features.find(q => q.id === f.id)!, deep = own.through ? thick : own.dims.depth?.value ?? 0
+        if (own.dims.toX) {
+          const ax = own.dims.x!.value + l.nutToHeelEnd, ay = own.dims.y!.value, dx = own.dims.toX.value - own.dims.x!.value, dy = own.dims.toY!.value - ay
+          const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)))
+          if (h.group !== 'channels' && Math.hypot(x - ax - t * dx, y - ay - t * dy, z + deep) < own.dims.diameter!.value / 2) return f.id
+          continue
+        }
         if (meant(h, f.role, f.serves, f.polygon) || !within(f.polygon, x, y)) continue
         if (f.face === 'back' ? z < -thick + deep - 0.01 : z > -deep + 0.01) return f.id
       }
-      for (const f of l.features.filter(q => q.partId === body.id && q.diameter !== undefined && q.face !== 'side')) {
+      for (const f of l.features.filter(q => q.partId === body.id && q.diameter !== undefined && q.face !== 'side' && q.serves !== 'claw')) {
         const own = body.features.find(q => q.id === f.id)!, deep = own.through ? thick : own.dims.depth?.value ?? thick
         if (Math.hypot(x - f.centre[0], y - f.centre[1]) < f.diameter! / 2 && (f.face === 'back' ? z < -thick + deep : z > -deep)) return f.id
       }

@@ -1,13 +1,15 @@
 import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { opened, toRemove } from '../geometry/boolean.ts'
+import { boreToPrism } from '../geometry/bore.ts'
 import { boundsOf, inside, polygonArea, type Point } from '../geometry/outline.ts'
 import { gapBeside, gapInside, polygonOf, type Shape } from '../geometry/shape.ts'
 import { layOut, type Layout, type PlacedFeature } from '../layout/layOut.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { fixed } from '../units/length.ts'
 import { bindingRun } from './binding.ts'
-import { bodyThicknessAt, hollowsOf, type Hollow } from './hollows.ts'
+import { allCuts, channelOutline } from './channelsWanted.ts'
+import { bodyThicknessAt, CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
 
 /** Under this a floor or wall is weak, mm [from memory]; at nothing it breaks out. */
 export const LEAST = { floor: 4, wall: 4, top: 3 } as const
@@ -33,6 +35,8 @@ export interface CutWork {
   deeper: number
   area: number
   left: { floor: number | undefined; wall: { by: number; what: string } | undefined; edge: number | undefined }
+  /** Whether it is drilled: its work stands in the hole list. */
+  drilled: boolean
   /** Length of binding to have, mm. */
   binding: number | undefined
   tools: string[]
@@ -47,7 +51,12 @@ function leaves(build: Build, l: Layout, polygon: readonly Point[], face: 'top' 
   const z0 = face === 'top' ? -depth : -thick, z1 = face === 'top' ? 0 : -thick + depth
   let floor = thick - depth, wall: CutWork['left']['wall'], what = 'the far face'
   for (const h of hollows) {
-    if (h.piece !== 'body' || own.includes(h.id) || !('prism' in h.shape)) continue
+    if (h.piece !== 'body' || own.includes(h.id)) continue
+    if ('bore' in h.shape) {
+      const by = boreToPrism(h.shape.bore, { polygon, z0, z1 })
+      if (!meet(h) && (!wall || by < wall.by)) wall = { by, what: h.label }
+      continue
+    }
     const p = h.shape.prism, gap = gapBeside({ points: polygon }, { points: p.polygon }).gap, overlap = gap < 0 || inside(p.polygon, polygon[0]!) || inside(polygon, p.polygon[0]!)
     if (overlap) {
       const between = Math.max(p.z0 - z1, z0 - p.z1)
@@ -56,7 +65,7 @@ function leaves(build: Build, l: Layout, polygon: readonly Point[], face: 'top' 
   }
   const edge = l.body.length > 2 ? gapInside({ points: l.body }, { points: polygon }).gap : undefined
   if (floor < LEAST.floor) stops.push(floor <= 0 ? `Breaks through into ${what}${floor < 0 ? ` by ${fixed(-floor, 1)} mm` : ''}: stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.` : `Only ${fixed(floor, 1)} mm of floor to ${what}: it sounds and gives. Stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`)
-  if (wall && wall.by < LEAST.wall) stops.push(`Only ${fixed(wall.by, 1)} mm of wall to the ${wall.what}: it breaks out under the cutter.`)
+  if (wall && wall.by < LEAST.wall) stops.push(wall.by < 0 ? `Runs into the ${wall.what}.` : `Only ${fixed(wall.by, 1)} mm of wall to the ${wall.what}: it breaks out under the cutter.`)
   if (edge !== undefined && edge < LEAST.wall) stops.push(edge < 0 ? `Breaks out through the body’s edge by ${fixed(-edge, 1)} mm.` : `Only ${fixed(edge, 1)} mm to the body’s edge.`)
   return { left: { floor, wall, edge }, stops }
 }
@@ -82,7 +91,7 @@ function changed(before: Build, after: Build, was: Layout, will: Layout, hollows
     const oldShape = sizeOf(old.polygon)
     return [{
       id: `open-${f.id}`, title: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace('pickup-', '')})` : ''}: ${removed.area >= 0.5 ? 'open' : 'deepen'}`, face: faceOf(f.face), outline: [...f.polygon], removes: removed.pieces, along: s.middle[0] - will.nutToHeelEnd, across: s.middle[1], size: { length: s.length, width: s.width, corner }, depth, deeper, area: removed.area,
-      ...leaves(after, will, f.polygon, faceOf(f.face), depth, hollows, [`${next.id}/${f.id}`]), binding: undefined, tools: ['router', 'template', 'bearing bit'],
+      ...leaves(after, will, f.polygon, faceOf(f.face), depth, hollows, [`${next.id}/${f.id}`]), drilled: false, binding: undefined, tools: ['router', 'template', 'bearing bit'],
       notes: [`From ${fixed(oldShape.length, 1)} × ${fixed(oldShape.width, 1)} mm to ${fixed(s.length, 1)} × ${fixed(s.width, 1)} mm${Math.abs(deeper) >= 0.05 ? `, ${fixed(Math.abs(deeper), 1)} mm ${deeper > 0 ? 'deeper' : 'shallower, filled'}` : ''}.`],
     }]
   })
@@ -94,14 +103,14 @@ function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[]
     const polygon = opened(p.shape, p.shape, ROUT_ROOM), part = partIn(build, p.slot)!, depth = (part.dims.depthBelowTop?.value ?? 18) + ROUT_UNDER, s = sizeOf(polygon)
     return {
       id: `new-${p.slot}`, title: `Pickup rout (${p.slot.replace('pickup-', '')}): cut new`, face: 'top', outline: polygon, removes: [polygon], along: p.centre[0] - l.nutToHeelEnd, across: p.centre[1], size: { length: s.length, width: s.width, corner: (part.dims.corner?.value ?? 3) + ROUT_ROOM }, depth, deeper: depth, area: polygonArea(polygon),
-      ...leaves(build, l, polygon, 'top', depth, hollows, []), binding: undefined, tools: ['router', 'template', 'drill to waste it first'], notes: [`${fixed(ROUT_ROOM, 1)} mm round the pickup, ${fixed(ROUT_UNDER, 0)} mm under its lowest setting.`],
+      ...leaves(build, l, polygon, 'top', depth, hollows, []), drilled: false, binding: undefined, tools: ['router', 'template', 'drill to waste it first'], notes: [`${fixed(ROUT_ROOM, 1)} mm round the pickup, ${fixed(ROUT_UNDER, 0)} mm under its lowest setting.`],
     }
   })
 }
 
 /** What the builder means to cut. */
 function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
-  const none = { removes: [], deeper: 0, area: 0, binding: undefined }
+  const none = { removes: [], deeper: 0, area: 0, drilled: c.sort === 'channel' || c.sort === 'string-through', binding: undefined }
   if (c.sort === 'binding') return bindingWork(build, l, c, hollows)
   if (c.sort === 'string-through') {
     const bridge = partIn(build, 'bridge'), behind = bridge?.dims.anchorBehindFront?.value, x = behind === undefined ? Math.max(...l.strings.map(s => s.saddle[0])) + 10 : l.bridge.front + behind
@@ -112,9 +121,9 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
   }
   const x = (c.x ?? 0) + l.nutToHeelEnd, y = c.y ?? 0
   if (c.sort === 'channel') {
-    const to: Point = [(c.toX ?? 0) + l.nutToHeelEnd, c.toY ?? 0], run = Math.hypot(to[0] - x, to[1] - y), w = (c.width ?? 8) / 2, n: Point = run > 0 ? [-(to[1] - y) / run, (to[0] - x) / run] : [0, 1]
-    const row: Point[] = [[x + n[0] * w, y + n[1] * w], [to[0] + n[0] * w, to[1] + n[1] * w], [to[0] - n[0] * w, to[1] - n[1] * w], [x - n[0] * w, y - n[1] * w]]
-    return [{ ...none, id: `cut-${c.id}`, title: 'Wire channel', face: 'edge', outline: row, along: c.x ?? 0, across: y, size: { length: run, width: 2 * w, corner: undefined }, depth: c.depth ?? 0, left: { floor: Math.min(c.depth ?? 0, bodyThicknessAt(build, y) - (c.depth ?? 0)) - w, wall: undefined, edge: undefined }, stops: run < 1 ? ['Starts where it ends.'] : [], tools: ['long bit', 'drill'], notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`] }]
+    const run = Math.hypot((c.toX ?? 0) - (c.x ?? 0), (c.toY ?? 0) - y), width = c.width ?? CHANNEL.width, depth = c.depth ?? CHANNEL.depth
+    const wanted = c.id.startsWith('to-') ? ['No channel is described that leads from there to the control cavity. If the body has one, add it at the Shelf with where it starts and ends.'] : []
+    return [{ ...none, id: `cut-${c.id}`, title: `Wire channel${c.id.startsWith('to-') ? ` from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : ''}`, face: 'edge', outline: channelOutline(l, c), along: c.x ?? 0, across: y, size: { length: run, width, corner: undefined }, depth, left: { floor: Math.min(depth, bodyThicknessAt(build, y) - depth) - width / 2, wall: undefined, edge: undefined }, stops: run < 1 ? ['Starts where it ends.'] : [], tools: ['long bit', 'drill'], notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`, ...wanted] }]
   }
   const length = c.length ?? 0, width = c.width ?? 0, depth = c.depth ?? 0
   const polygon = polygonOf({ length, width, corner: Math.min(c.corner ?? 0, length / 2, width / 2), x, y }) as Point[]
@@ -126,13 +135,13 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
 /** The ledge for a binding round the body, and how much binding it takes. */
 function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
   const width = c.width ?? 0, depth = c.depth ?? 0
-  if (l.body.length < 3) return [{ id: `cut-${c.id}`, title: 'Binding channel', face: c.face, outline: [], removes: [], along: 0, across: 0, size: { length: 0, width, corner: undefined }, depth, deeper: depth, area: 0, left: { floor: undefined, wall: undefined, edge: undefined }, binding: undefined, tools: [], stops: ['The body has no outline yet: draw or read one at the Shelf, and its length is computed.'], notes: [] }]
+  if (l.body.length < 3) return [{ id: `cut-${c.id}`, title: 'Binding channel', face: c.face, outline: [], removes: [], along: 0, across: 0, size: { length: 0, width, corner: undefined }, depth, deeper: depth, area: 0, left: { floor: undefined, wall: undefined, edge: undefined }, drilled: false, binding: undefined, tools: [], stops: ['The body has no outline yet: draw or read one at the Shelf, and its length is computed.'], notes: [] }]
   const pocket = l.features.find(f => f.role === 'neck-pocket'), run = bindingRun(l.body, width, pocket?.polygon)
   const thick = build.parts.find(p => p.id === build.slots.body)?.dims.thickness?.value ?? 0
   const near = hollows.filter(h => h.piece === 'body' && !/neck pocket|jack/.test(h.label) && 'prism' in h.shape && (c.face === 'top' ? h.shape.prism.z1 > -depth : h.shape.prism.z0 < -thick + depth)).map(h => ({ label: h.label, by: 'prism' in h.shape ? gapInside({ points: l.body }, { points: h.shape.prism.polygon }).gap - width : Infinity })).sort((a, b) => a.by - b.by)[0]
   return [{
     id: `cut-${c.id}`, title: `Binding channel, ${c.face}`, face: c.face, outline: run.inner, removes: [], along: 0, across: 0, size: { length: run.length, width, corner: undefined }, depth, deeper: depth, area: run.length * width,
-    left: { floor: thick - depth, wall: near && { by: near.by, what: near.label }, edge: undefined }, binding: run.toBuy, tools: ['router', 'rabbet bit with bearing', 'tape'],
+    left: { floor: thick - depth, wall: near && { by: near.by, what: near.label }, edge: undefined }, drilled: false, binding: run.toBuy, tools: ['router', 'rabbet bit with bearing', 'tape'],
     stops: [...(thick - depth < 10 ? [`Only ${fixed(thick - depth, 1)} mm of body left under the ledge.`] : []), ...(near && near.by < LEAST.wall ? [`Only ${fixed(near.by, 1)} mm between the ledge and the ${near.label}.`] : []), ...(!run.inner.length ? ['The ledge is wider than the body anywhere: nothing is left.'] : [])],
     notes: [`${fixed(run.length, 0)} mm round${pocket ? ', the pocket’s mouth left open' : ''}; have ${fixed(run.toBuy, 0)} mm.`, `Tightest bend ${fixed(run.tightest, 0)} mm${run.tightest < 15 ? ': warm the binding there, or it springs' : ''}.`, 'Cement overnight, 12 to 24 h, before it is scraped.'],
   }]
@@ -145,6 +154,6 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
 export function cuttingWork(before: Build, after: Build): CutWork[] {
   const was = layOut(before), will = layOut(after)
   if (!was || !will) return []
-  const hollows = hollowsOf(after, will)
-  return [...changed(before, after, was, will, hollows), ...missing(after, will, hollows), ...after.cuts.flatMap(c => own(after, will, c, hollows))]
+  const cuts = allCuts(after, will), hollows = hollowsOf(after, will, cuts)
+  return [...changed(before, after, was, will, hollows), ...missing(after, will, hollows), ...cuts.flatMap(c => own(after, will, c, hollows))]
 }

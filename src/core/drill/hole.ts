@@ -11,7 +11,7 @@ export type HoleGroup = (typeof HOLE_GROUPS)[number]
 /** What the holes of a group are for, in words. */
 export const GROUP_NAMES: Record<HoleGroup, string> = { neck: 'neck screws', bridge: 'bridge', strings: 'strings through the body', tuners: 'tuners', head: 'string trees and nut', guard: 'guard and plates', pickups: 'pickups', controls: 'controls', channels: 'wire channels', ground: 'ground wire', buttons: 'strap buttons and tail' }
 
-export const FACES = ['body top', 'body back', 'body edge', 'heel', 'headstock face', 'headstock back', 'guard'] as const
+export const FACES = ['body top', 'body back', 'body edge', 'cavity wall', 'heel', 'headstock face', 'headstock back', 'guard'] as const
 export type Face = (typeof FACES)[number]
 
 export type Purpose = 'screw pilot' | 'passing hole' | 'pressed bushing' | 'bushing' | 'control' | 'string' | 'wire'

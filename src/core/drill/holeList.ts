@@ -5,6 +5,7 @@ import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
 import { bitsIn, bitSeries, chooseBit, type Bit } from './bits.ts'
+import { allCuts } from './channelsWanted.ts'
 import type { Hole, HoleRequest } from './hole.ts'
 import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
 import { buttonHoles, buttonPlaces } from './requests/buttonHoles.ts'
@@ -28,7 +29,7 @@ const BETWEEN = 1.5
 /** Beside the truss rod, mm [from memory]. */
 const BESIDE_ROD = 2
 
-const PIECE: Record<Hole['face'], Hole['piece']> = { 'body top': 'body', 'body back': 'body', 'body edge': 'body', heel: 'heel', 'headstock face': 'head', 'headstock back': 'head', guard: 'guard' }
+const PIECE: Record<Hole['face'], Hole['piece']> = { 'body top': 'body', 'body back': 'body', 'body edge': 'body', 'cavity wall': 'body', heel: 'heel', 'headstock face': 'head', 'headstock back': 'head', guard: 'guard' }
 
 /** Unit direction into the wood, square to an outline at its nearest side. */
 function inward(outline: readonly Point[], at: Point): Point {
@@ -49,7 +50,7 @@ function boreOf(r: HoleRequest, build: Build, l: Layout, tip: number, radius: nu
   const at = (z0: number, z1: number): Bore => ({ from: [x, y, z0], to: [x, y, z1], radius })
   if (r.to) return { from: [x, y, r.mouthZ ?? 0], to: r.to, radius }
   switch (r.face) {
-    case 'body top': case 'guard': return at(r.mouthZ ?? 0, (r.mouthZ ?? 0) - down)
+    case 'body top': case 'guard': case 'cavity wall': return at(r.mouthZ ?? 0, (r.mouthZ ?? 0) - down)
     case 'body back': return at(-body, -body + down)
     case 'headstock face': return at(0, -down)
     case 'heel': case 'headstock back': return at(-r.stock, -r.stock + down)
@@ -96,9 +97,9 @@ function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]):
   const upright = flat < 1e-6
   return {
     id: r.id, group: r.group, label: r.label, purpose: r.purpose, at: r.at, piece: PIECE[r.face], bore, from: r.from, along: r.along, across: r.at[1], face: r.face,
-    angleDeg: upright || r.face === 'body edge' ? 90 : Math.round((Math.atan2(Math.abs(bore.to[2] - bore.from[2]), flat) * 180) / Math.PI),
+    angleDeg: upright || r.face === 'body edge' || r.face === 'cavity wall' ? 90 : Math.round((Math.atan2(Math.abs(bore.to[2] - bore.from[2]), flat) * 180) / Math.PI),
     wanted, film, bits: last ? bitSeries(last, bits) : [], bitOff: last ? last.mm - wanted : 0, bitDoes: does, depth: r.through ? 'through' : deep, stopMark: r.through ? undefined : Math.round(tip * 10) / 10,
-    counterbore: r.counterbore, chamfer: r.chamfer, leftUnder: r.through || r.face === 'body edge' ? undefined : r.stock - tip, leftBeside: undefined,
+    counterbore: r.counterbore, chamfer: r.chamfer, leftUnder: r.through || r.face === 'body edge' || r.face === 'cavity wall' ? undefined : r.stock - tip, leftBeside: undefined,
     wander: r.through ? { byHand: wander(lengthOf(bore), 'by hand'), withGuide: wander(lengthOf(bore), 'with a guide'), onPress: wander(lengthOf(bore), 'on a press'), bothFaces: meetingStep(lengthOf(bore), 'with a guide'), far: farSide(r) } : undefined,
     bothFaces: r.bothFaces ?? false, wood: r.wood.name,
     screw: r.screw ? { diameter: r.screw.diameter, length: r.screw.length, number: screwNumber(r.screw.diameter), bite, withdrawalN: withdrawal(r.wood.specificGravity, r.screw.diameter, Math.max(bite, 0)) } : undefined,
@@ -135,7 +136,7 @@ function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: Ho
     if (upright && !inside(outline, h.at)) { warnings.push(`Lies outside the ${piece === 'head' ? 'headstock' : piece}.`); leftBeside = { by: gap, what: edgeName } }
     else beside(gap, edgeName, within, `Breaks out through the ${edgeName}.`)
   }
-  if (!upright && h.face === 'body edge' && h.purpose !== 'wire') {
+  if (!upright && (h.face === 'body edge' || h.face === 'cavity wall') && h.purpose !== 'wire') {
     const thick = bodyThicknessAt(build, h.at[1]), room = Math.min(-h.bore.from[2], thick + h.bore.from[2]) - h.bore.radius
     beside(room, 'body’s faces', BESIDE.body, 'Breaks out through a face of the body.')
   }
@@ -201,7 +202,7 @@ const requestsOf = (build: Build, l: Layout): HoleRequest[] => [neckHoles, bridg
 export function holeList(build: Build): Hole[] {
   const l = layOut(build)
   if (!l) return []
-  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l)
+  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l, allCuts(build, l))
   const made = requestsOf(build, l).map(r => ({ r, h: drilled(r, build, l, bits) }))
   return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
 }

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -33,8 +33,26 @@ function rod(build: Build, l: Layout): Hollow[] {
   ]
 }
 
+/** Depth of a claw screw's hole, mm [from memory: a 4 × 45 screw leaves room to turn]. */
+export const CLAW_DEEP = 30
+
+/** Height at which the claw's screws enter the wall of the spring cavity, a little above its middle [from memory]. */
+export function clawHeight(build: Build): number {
+  const body = partIn(build, 'body'), depth = body?.features.find(f => f.role === 'spring-cavity')?.dims.depth?.value ?? 16
+  return -(body?.dims.thickness?.value ?? 0) + depth * 0.55
+}
+
+/** A channel's bore between two places, its middle a depth below its face. mm. */
+export const channelBore = (from: Point, to: Point, face: 'top' | 'back', depth: number, width: number, thick: number): Bore => {
+  const z = face === 'top' ? -depth : -thick + depth
+  return { from: [...from, z], to: [...to, z], radius: width / 2 }
+}
+
+/** Middle of a channel below its face when nothing is said, mm [from memory]. */
+export const CHANNEL = { depth: 15, width: 8 } as const
+
 /** Every pocket, rout, cavity, channel and hole that is in body and neck already, and those that the builder means to cut. */
-export function hollowsOf(build: Build, l: Layout): Hollow[] {
+export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.cuts): Hollow[] {
   const body = partIn(build, 'body'), neck = partIn(build, 'neck')
   const thick = body?.dims.thickness?.value ?? 0, head = neck?.dims.headThickness?.value ?? 0
   const out: Hollow[] = rod(build, l)
@@ -47,7 +65,14 @@ export function hollowsOf(build: Build, l: Layout): Hollow[] {
     const full = piece === 'body' ? thick : piece === 'head' ? head : (neck?.dims.heelThickness?.value ?? 0) - (neck?.dims.fingerboardThickness?.value ?? 0)
     const depth = own.through ? full : own.dims.depth?.value ?? (f.role === 'control-cavity' ? full - (own.dims.topThickness?.value ?? 0) : f.role === 'rod-notch' ? 12 : full)
     const id = `${of.id}/${f.id}`
-    if (f.face === 'side') {
+    if (own.dims.toX && own.dims.toY && of === body) {
+      const end: Point = [own.dims.toX.value - (own.dims.x?.value ?? 0) + f.centre[0], own.dims.toY.value - (own.dims.y?.value ?? 0) + f.centre[1]]
+      out.push({ id, piece, label, shape: { bore: channelBore(f.centre, end, f.face === 'back' ? 'back' : 'top', own.dims.depth?.value ?? CHANNEL.depth, own.dims.diameter?.value ?? CHANNEL.width, thick) } })
+    } else if (f.serves === 'claw') {
+      // In the wall of the spring cavity, towards the neck.
+      const z = clawHeight(build)
+      out.push({ id, piece, label: 'claw screw’s hole', shape: { bore: { from: [...f.centre, z], to: [f.centre[0] - (own.dims.depth?.value ?? CLAW_DEEP), f.centre[1], z], radius: (f.diameter ?? 3) / 2 } } })
+    } else if (f.face === 'side') {
       const inward = Math.sign(f.centre[1]) || 1
       out.push({ id, piece, label, shape: { bore: { from: [f.centre[0], f.centre[1] + inward * 12, -full / 2], to: [f.centre[0], f.centre[1] - inward * Math.min(own.dims.depth?.value ?? 25, 40), -full / 2], radius: (f.diameter ?? 10) / 2 } } })
     } else if (f.diameter !== undefined) {
@@ -55,11 +80,10 @@ export function hollowsOf(build: Build, l: Layout): Hollow[] {
       out.push({ id, piece, label, shape: { bore: { from: [...f.centre, top[0]], to: [...f.centre, top[1]], radius: f.diameter / 2 } } })
     } else out.push({ id, piece, label, shape: { prism: { polygon: f.polygon, z0: f.face === 'back' ? -full : -depth, z1: f.face === 'back' ? -full + depth : 0 } } })
   }
-  for (const c of build.cuts) {
+  for (const c of cuts) {
     const at = (x: number, y: number): Point => [x + l.nutToHeelEnd, y]
     if (c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined) {
-      const z = c.face === 'top' ? -(c.depth ?? 15) : -thick + (c.depth ?? 15)
-      out.push({ id: `cut/${c.id}`, piece: 'body', label: 'channel', shape: { bore: { from: [...at(c.x, c.y), z], to: [...at(c.toX, c.toY), z], radius: (c.width ?? 8) / 2 } } })
+      out.push({ id: `cut/${c.id}`, piece: 'body', label: 'channel', shape: { bore: channelBore(at(c.x, c.y), at(c.toX, c.toY), c.face, c.depth ?? CHANNEL.depth, c.width ?? CHANNEL.width, thick) } })
     } else if (c.x !== undefined && c.y !== undefined && c.length && c.width && c.depth && c.sort !== 'binding') {
       const [x, y] = at(c.x, c.y)
       out.push({ id: `cut/${c.id}`, piece: 'body', label: c.sort, shape: { prism: { polygon: [[x - c.length / 2, y - c.width / 2], [x + c.length / 2, y - c.width / 2], [x + c.length / 2, y + c.width / 2], [x - c.length / 2, y + c.width / 2]], z0: c.face === 'back' ? -thick : -c.depth, z1: c.face === 'back' ? -thick + c.depth : 0 } } })

@@ -78,7 +78,7 @@ const MOVES: [string, string, string, Partial<Record<State, number>>][] = [
   ['saddle-height', 'heron-neck', 'dims.heelThickness', { "won't go": 18, tight: 20.135, snug: 22, loose: 25.13 }],
   ['pocket-floor', 'heron-body', 'features.pocket.floorDip', { "won't go": 0.6, tight: 0.3, snug: 0.03 }],
   ['pickup-neck-poles', 'heron-single', 'dims.poleSpread', { "won't go": 58.5, tight: 44.1, snug: 48.1, loose: 53.1 }],
-  ['tuner-edge', 'heron-neck', 'features.tuner-1.diameter', { "won't go": 20.3, tight: 16.8, snug: 9 }],
+  ['tuner-edge', 'heron-neck', 'features.tuner-1.diameter', { "won't go": 20.3, tight: 13.1, snug: 7 }],
   ['head-thickness', 'heron-neck', 'dims.headThickness', { "won't go": 18, tight: 16.2, snug: 14 }],
 ]
 

@@ -52,11 +52,18 @@ export const halfBoardAt = (l: Layout, x: number): number => l.halfNut + ((l.hal
 /** Where a string runs, y at a distance x from the nut, mm. */
 export const stringAt = (s: StringPath, x: number): number => s.nut[1] + ((s.saddle[1] - s.nut[1]) * (x - s.nut[0])) / (s.saddle[0] - s.nut[0])
 
+/** A straight stretch of a width from one place to another, as a polygon. */
+export function strip(a: Point, b: Point, width: number): Point[] {
+  const run = Math.hypot(b[0] - a[0], b[1] - a[1]), h = width / 2, n: Point = run > 0 ? [(-(b[1] - a[1]) / run) * h, ((b[0] - a[0]) / run) * h] : [0, h]
+  return [[a[0] + n[0], a[1] + n[1]], [b[0] + n[0], b[1] + n[1]], [b[0] - n[0], b[1] - n[1]], [a[0] - n[0], a[1] - n[1]]]
+}
+
 /** Shape of a feature about the place of its own datum, moved into the instrument's frame. */
 export function shapeOf(f: Feature, dx: number, dy: number): Shape {
   const v = (k: string) => f.dims[k]?.value ?? 0
   const x = v('x') + dx, y = v('y') + dy
   if (f.outline) return { points: curve(f.outline, x, y) }
+  if (f.dims.toX && f.dims.toY) return { points: strip([x, y], [f.dims.toX.value + dx, f.dims.toY.value + dy], v('diameter')) }
   if (f.dims.diameter) return { length: v('diameter'), width: v('diameter'), corner: v('diameter') / 2, x, y }
   return { length: v('length'), width: v('width'), corner: v('corner'), x, y }
 }
@@ -75,7 +82,7 @@ const curve = (o: OutlineData, dx: number, dy: number): Point[] => {
 const placed = (f: Feature, dx: number, dy: number): Pick<PlacedFeature, 'centre' | 'shape' | 'polygon' | 'diameter'> => {
   const shape = shapeOf(f, dx, dy)
   const centre: Point = [(f.dims.x?.value ?? 0) + dx, (f.dims.y?.value ?? 0) + dy]
-  return { centre, shape, polygon: isRect(shape) ? roundRectPolygon(shape, centre, 8) : shape.points, ...(f.dims.diameter ? { diameter: f.dims.diameter.value } : {}) }
+  return { centre, shape, polygon: isRect(shape) ? roundRectPolygon(shape, centre, 8) : shape.points, ...(f.dims.diameter && !f.dims.toX ? { diameter: f.dims.diameter.value } : {}) }
 }
 
 const outlineOf = (p: Part | undefined, dx: number, dy = 0): Point[] => (p?.outline ? curve(p.outline, dx, dy) : [])

@@ -45,7 +45,7 @@ export const FEATURE_ROLES = {
   'tremolo-rout': { label: 'Tremolo rout', dims: rout },
   'spring-cavity': { label: 'Spring cavity', dims: rout },
   'battery-box': { label: 'Battery box', dims: rout },
-  'channel': { label: 'Wire channel', dims: hole },
+  'channel': { label: 'Wire channel', dims: { ...hole, depth: maybe(mm('its middle below the face', 0, 80, 12, 'Depth rod to its upper edge, plus half its diameter.')), toX: maybe(mm('place along where it ends', -800, 1200, 0, 'Steel rule along the centre line from the datum.')), toY: maybe(mm('place off the centre line where it ends', -400, 400, 0, 'Steel rule square to the centre line, towards the treble side.')) } },
   'rod-notch': { label: 'Truss rod notch', dims: { ...place, length: mm('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'), width: mm('width', 2, 60, 12, 'Calliper, inside jaws.') } },
   'cut-out': { label: 'Cut-out', dims: opening },
 } as const satisfies Record<string, { label: string; dims: Record<string, DimensionSpec> }>

@@ -57,7 +57,7 @@ const cutMinutes = (c: CutWork): number => 20 + Math.round((c.binding === undefi
 
 /** Routs that have to be cut anew and what the builder means to cut; what the fixes open is a step of theirs. Cutting comes before drilling. */
 function cutSteps(cuts: readonly CutWork[]): Step[] {
-  return cuts.filter(c => !c.id.startsWith('open-')).map((c): Step => ({
+  return cuts.filter(c => !c.id.startsWith('open-') && !c.drilled).map((c): Step => ({
     id: `cut/${c.id}`, phase: 'wood', title: c.title, why: [...c.stops, ...c.notes].join(' ') || 'Before colour, and before the holes beside it.', station: 'drill', minutes: cutMinutes(c), waitHours: c.binding === undefined ? 0 : 24, whole: c.binding !== undefined, tools: c.tools, cautions: ['cutters'], needs: [],
   }))
 }

@@ -17,7 +17,7 @@ export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; 
     <g className="drawing">
       <path d={path(l.head)} className="line-edge" style={{ fill: of('neck') }} />
       <path d={path(l.body)} className="line-edge" style={{ fill: of('body') }} />
-      {l.features.filter(f => f.role === 'control-cavity').map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" />)}
+      {l.features.filter(f => f.role === 'control-cavity' || (f.role === 'channel' && f.diameter === undefined)).map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" />)}
       {l.features.filter(f => f.role === 'pickup-rout').map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" style={{ fill: 'var(--shade)' }} />)}
       {l.guard.length > 2 && <path d={path(l.guard)} className="line-part" style={{ fill: of('guard'), fillOpacity: 0.8 }} />}
       {l.features.filter(f => f.role === 'cut-out').map(f => <path key={f.partId + f.id} d={path(f.polygon)} className="line-fine" style={{ fill: 'var(--ground)' }} />)}

@@ -1,11 +1,13 @@
 import type { Build } from '../../build/build.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../../geometry/outline.ts'
+import { gapBeside } from '../../geometry/shape.ts'
 import { placedSlots, type Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
-import { bodyThicknessAt } from '../hollows.ts'
+import { wayBetween } from '../channelsWanted.ts'
+import { bodyThicknessAt, CLAW_DEEP, clawHeight } from '../hollows.ts'
 import { leadHole } from '../screws.ts'
 import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
 
@@ -93,6 +95,31 @@ function groundHole(build: Build, l: Layout, body: Part, bridge: Part): HoleRequ
   }]
 }
 
+/** Half the distance of the claw's two screws, mm [from memory: claws differ; measure yours]. */
+const CLAW_HALF = 14
+/** The claw's screws when nobody says otherwise, mm [from memory]. */
+const CLAW_SCREW = { diameter: 4, length: 45 } as const
+
+/** Pilots for the claw that the tremolo's springs pull on, in the spring cavity's wall; and its ground wire into the control cavity. */
+function clawHoles(build: Build, l: Layout, body: Part): HoleRequest[] {
+  const springs = l.features.find(f => f.partId === body.id && f.role === 'spring-cavity')
+  if (!springs || !partIn(build, 'tremolo-springs')) return []
+  const wood = woodOf(body.traits.wood), x = boundsOf(springs.polygon).x0, z = clawHeight(build)
+  const screws = drilledFor(l, body, 'screw-hole', 'claw').length ? [] : [1, -1].map((side): HoleRequest => ({
+    id: `claw-${side > 0 ? 'treble' : 'bass'}`, group: 'bridge', label: `Claw screw, ${side > 0 ? 'treble' : 'bass'} side`, purpose: 'screw pilot', at: [x, springs.centre[1] + side * CLAW_HALF], mouthZ: z, to: [x - CLAW_DEEP, springs.centre[1] + side * CLAW_HALF, z], from: 'pocket end', along: x - l.nutToHeelEnd, face: 'cavity wall', wood, stock: CLAW_DEEP + 30, screw: { ...CLAW_SCREW }, bite: CLAW_DEEP - 1, into: [`${body.id}/${springs.id}`],
+    why: 'Level, towards the neck, with a long bit laid on the cavity’s floor; its screw is taken as 4 × 45 mm, 28 mm apart [from memory]: measure your claw.',
+  }))
+  const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'), own = cavity && body.features.find(f => f.id === cavity.id), thick = bodyThicknessAt(build, 0)
+  const reaches = l.features.some(f => f.role === 'channel' && f.partId === body.id && cavity && gapBeside({ points: f.polygon }, { points: springs.polygon }).gap < 1 && gapBeside({ points: f.polygon }, { points: cavity.polygon }).gap < 1)
+  if (!cavity || !own || reaches || !build.circuit.components.some(c => c.kind === 'metal')) return screws
+  const way = wayBetween(springs.polygon, cavity.polygon), floor = own.dims.depth?.value ?? thick - (own.dims.topThickness?.value ?? 6)
+  const end = cavity.face === 'back' ? -thick + Math.min(floor, 10) : Math.max(-floor + 3, -thick + 6)
+  return [...screws, {
+    id: 'ground', group: 'ground', label: 'Ground wire, claw to cavity', purpose: 'wire', at: way.a, mouthZ: z, to: [way.b[0], way.b[1], end], from: 'pocket end', along: way.a[0] - l.nutToHeelEnd, face: 'cavity wall', wood, stock: way.gap, diameter: 3, rule: 'never smaller', through: true, into: [`${body.id}/${springs.id}`, `${body.id}/${cavity.id}`],
+    why: 'From the spring cavity into the control cavity: springs and strings get their ground through the claw.',
+  }]
+}
+
 /** Everything that bridge, posts, tail and strings want drilled. */
 export const bridgeHoles: Requests = (build, l) => {
   const body = partIn(build, 'body'), bridge = partIn(build, 'bridge'), tail = partIn(build, 'tailpiece')
@@ -101,6 +128,6 @@ export const bridgeHoles: Requests = (build, l) => {
   const tailX = placedSlots(build, l.nutToHeelEnd).find(p => p.slot === 'tail-posts')?.at[0] ?? postX + TAIL_BEHIND
   return [
     ...bridgeScrews(build, l, body, bridge), ...posts(build, l, body, 'posts', postX, v(bridge, 'postSpacing'), 'Bridge post'),
-    ...(tail ? posts(build, l, body, 'tail-posts', tailX, v(tail, 'postSpacing'), 'Tail post') : []), ...tailScrews(build, l, body), ...stringThrough(build, l, body, bridge), ...groundHole(build, l, body, bridge),
+    ...(tail ? posts(build, l, body, 'tail-posts', tailX, v(tail, 'postSpacing'), 'Tail post') : []), ...tailScrews(build, l, body), ...stringThrough(build, l, body, bridge), ...groundHole(build, l, body, bridge), ...clawHoles(build, l, body),
   ]
 }

@@ -6,7 +6,8 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
-import { bodyThicknessAt } from '../hollows.ts'
+import { allCuts } from '../channelsWanted.ts'
+import { bodyThicknessAt, channelBore, CHANNEL } from '../hollows.ts'
 import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
 
 /** Room of a control's bushing in its hole: the middle of the snug band, mm [common practice]. */
@@ -89,14 +90,14 @@ export function edgeHole(l: Layout, towards: Point, thick: number): { at: Point;
   return { at: on, to: [towards[0], towards[1], -thick / 2], mouthZ: -thick / 2 }
 }
 
-/** Wire channels that the builder means to drill between two hollows. */
+/** Wire channels between two hollows: those that the builder means to drill, and those that are missing. */
 export const channelHoles: Requests = (build, l) => {
   const body = partIn(build, 'body')
   if (!body) return []
-  return build.cuts.filter(c => c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined).map((c): HoleRequest => {
-    const at: Point = [c.x! + l.nutToHeelEnd, c.y!], end: Point = [c.toX! + l.nutToHeelEnd, c.toY!], thick = bodyThicknessAt(build, c.y!)
-    const z = c.face === 'top' ? -(c.depth ?? 15) : -thick + (c.depth ?? 15)
+  return allCuts(build, l).filter(c => c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined).map((c): HoleRequest => {
+    const at: Point = [c.x! + l.nutToHeelEnd, c.y!], end: Point = [c.toX! + l.nutToHeelEnd, c.toY!], wanted = c.id.startsWith('to-')
+    const { from, to } = channelBore(at, end, c.face, c.depth ?? CHANNEL.depth, c.width ?? CHANNEL.width, bodyThicknessAt(build, c.y!))
     const into = l.features.filter(f => f.partId === body.id && f.diameter === undefined && (inside(f.polygon, at) || inside(f.polygon, end))).map(f => `${body.id}/${f.id}`)
-    return { id: `channel-${c.id}`, group: 'channels', label: 'Wire channel', purpose: 'wire', at, mouthZ: z, to: [...end, z], from: 'pocket end', along: c.x!, face: 'body edge', wood: woodOf(body.traits.wood), stock: Math.hypot(end[0] - at[0], end[1] - at[1]), diameter: c.width ?? 8, rule: 'never smaller', through: true, into: [...into, `cut/${c.id}`], why: 'With a long bit from one hollow into the other, started in a punch mark and held level.' }
+    return { id: `channel-${c.id}`, group: 'channels', label: wanted ? `Wire channel from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : 'Wire channel', purpose: 'wire', at, mouthZ: from[2], to, from: 'pocket end', along: c.x!, face: 'body edge', wood: woodOf(body.traits.wood), stock: Math.hypot(end[0] - at[0], end[1] - at[1]), diameter: c.width ?? CHANNEL.width, rule: 'never smaller', through: true, into: [...into, `cut/${c.id}`], why: 'With a long bit from one hollow into the other, started in a punch mark and held level.' }
   })
 }

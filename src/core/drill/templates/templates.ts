@@ -35,7 +35,7 @@ function bodyFace(w: Work, behind: boolean): Drawing | undefined {
   const { layout: l, build } = w, body = partIn(build, 'body')
   if (!body || l.body.length < 3) return undefined
   const { to, all } = turned(build, behind), box = boundsOf(l.body), face: Face = behind ? 'body back' : 'body top'
-  const own = w.holes.filter(h => (h.face === face || (h.bothFaces && h.piece === 'body') || (h.face === 'body edge' && !behind)) && h.piece === 'body')
+  const own = w.holes.filter(h => (h.face === face || (h.bothFaces && h.piece === 'body') || (h.face === 'body edge' && !behind) || (h.face === 'cavity wall' && behind)) && h.piece === 'body')
   const features = l.features.filter(f => f.partId === body.id && f.face !== 'side' && (behind ? f.face === 'back' || body.features.find(x => x.id === f.id)?.through : true))
   const bridge: Mark[] = behind ? [] : [...outline(all(l.bridge.plate), 'dimension'), line(to([l.scaleLength, -60]), to([l.scaleLength, 60]), 'centre'), text([l.scaleLength + 1.5, 52], `scale line ${fixed(l.scaleLength - l.nutToHeelEnd, 1)} mm from the pocket's end`)]
   const spots: Mark[] = behind ? [] : controlSpots(build, l).filter(s => s.knob > 0 && s.on !== 'side').map((s): Mark => ({ kind: 'polygon', points: Array.from({ length: 32 }, (_, i): Point => { const a = (i * Math.PI) / 16; return to([s.at[0] + (s.knob / 2) * Math.cos(a), s.at[1] + (s.knob / 2) * Math.sin(a)]) }), weight: 'dimension' }))
