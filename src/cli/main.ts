@@ -6,15 +6,19 @@ import { allSettings, openSettings, pullsOf, settingLabel, type Settings } from 
 import { solderOrder } from '../core/circuit/solderOrder.ts'
 import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
 import { SWITCH_POSITIONS } from '../core/circuit/terminals.ts'
-import type { Build } from '../core/build/build.ts'
+import { PAPER_NAMES, type Build } from '../core/build/build.ts'
 import { writeBuild } from '../core/build/readBuild.ts'
 import { buildSchema } from '../core/build/schema.ts'
-import { holeList } from '../core/drill/holeList.ts'
+import { screwsWanted } from '../core/drill/screwsWanted.ts'
+import { TEMPLATE_FORMATS } from '../core/drill/templates/templateFile.ts'
 import { finishWork } from '../core/finish/finishWork.ts'
 import { cheapestFixesNow } from '../core/fit/fixSet.ts'
+import { drillWork } from '../core/fit/drillWork.ts'
 import { fitReport } from '../core/fit/report.ts'
 import { plan } from '../core/plan/plan.ts'
 import { setupWork } from '../core/setup/setupWork.ts'
+import { layoutReport } from './layoutReport.ts'
+import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
 import { setsReport } from './setsReport.ts'
 
@@ -58,7 +62,14 @@ export async function main(argv: string[]): Promise<number> {
   const onBuild = (name: string, what: string, run: (b: Build) => unknown) =>
     program.command(`${name} [build]`).description(what).action((file?: string) => say(run(loadBuild(file))))
   onBuild('fit', 'every joint with clearance, doubt, verdict and fixes; what to measure next', fitReport)
-  onBuild('drill', 'the hole list', holeList)
+  onBuild('layout', 'numbers to mark, saddles, strings, tuners, controls; what cannot be so', layoutReport)
+  onBuild('drill', 'the hole list, with the chosen fixes done', b => drillWork(b)?.holes ?? [])
+  onBuild('cut', 'cutting work with what it leaves, and screws to buy', b => { const w = drillWork(b); return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, w.holes) : [] } })
+  program.command('templates [build]').description('full-size templates as files in a folder: one PDF, or an SVG or DXF a drawing')
+    .requiredOption('--out <folder>', 'an existing folder')
+    .addOption(new Option('--format <name>', 'kind of file').choices(TEMPLATE_FORMATS).default('pdf'))
+    .addOption(new Option('--paper <name>', 'paper of the PDF; left out: the build’s').choices(PAPER_NAMES))
+    .action(async (file: string | undefined, o: TemplateOptions) => say(await saveTemplates(loadBuild(file), o)))
   onBuild('finish', 'coats, materials, air, dates', finishWork)
   onBuild('setup', 'strings with tension; readings and the next adjustment', setupWork)
   onBuild('plan', 'all steps in order with dates', b => plan(b))

@@ -26,7 +26,7 @@ function nearest(a: readonly Point[], b: readonly Point[]): { a: Point; b: Point
 /** Where the line between two outlines' middles leaves the one and enters the other; undefined when it does not. */
 function between(a: readonly Point[], b: readonly Point[]): { a: Point; b: Point; gap: number } | undefined {
   const middle = (p: readonly Point[]): Point => { const q = boundsOf(p); return [(q.x0 + q.x1) / 2, (q.y0 + q.y1) / 2] }
-  const from = middle(a), to = middle(b), steps = Math.max(2, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) * 4))
+  const from = middle(a), to = middle(b), steps = Math.max(2, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) * 2))
   let leave: Point | undefined, enter: Point | undefined
   for (let i = 0; i <= steps; i++) {
     const p: Point = [from[0] + ((to[0] - from[0]) * i) / steps, from[1] + ((to[1] - from[1]) * i) / steps]
@@ -69,7 +69,13 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
   const bores = hollows.flatMap(h => ('bore' in h.shape && (feature(h)?.role === 'channel' || h.id.startsWith('cut/')) ? [h.shape.bore] : []))
   const meets = (a: Node, b: Node) => Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) && gapBeside({ points: a.polygon }, { points: b.polygon }).gap < THIN
   const reached = bores.map(c => nodes.filter(n => boreToPrism(c, n) < 1))
-  const joins = (a: Node, b: Node) => meets(a, b) || reached.some(r => r.includes(a) && r.includes(b))
+  const known = new Map<string, boolean>()
+  const joins = (a: Node, b: Node): boolean => {
+    const key = `${a.id} ${b.id}`
+    let is = known.get(key)
+    if (is === undefined) known.set(key, (is = reached.some(r => r.includes(a) && r.includes(b)) || meets(a, b)))
+    return is
+  }
   const joined = new Set<Node>([home])
   const spread = () => { for (let grew = true; grew;) { grew = false; for (const n of nodes) if (!joined.has(n) && [...joined].some(j => joins(j, n))) { joined.add(n); grew = true } } }
   spread()

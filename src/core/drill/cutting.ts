@@ -4,11 +4,11 @@ import { opened, toRemove } from '../geometry/boolean.ts'
 import { boreToPrism } from '../geometry/bore.ts'
 import { boundsOf, inside, polygonArea, type Point } from '../geometry/outline.ts'
 import { gapBeside, gapInside, polygonOf, type Shape } from '../geometry/shape.ts'
-import { layOut, type Layout, type PlacedFeature } from '../layout/layOut.ts'
+import type { Layout, PlacedFeature } from '../layout/layOut.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { fixed } from '../units/length.ts'
 import { bindingRun } from './binding.ts'
-import { allCuts, channelOutline } from './channelsWanted.ts'
+import { channelOutline } from './channelsWanted.ts'
 import { bodyThicknessAt, CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
 
 /** Under this a floor or wall is weak, mm [from memory]; at nothing it breaks out. */
@@ -84,7 +84,10 @@ function changed(before: Build, after: Build, was: Layout, will: Layout, hollows
   return will.features.filter(f => f.partId === next.id && f.diameter === undefined).flatMap((f): CutWork[] => {
     const old = was.features.find(o => o.partId === body.id && o.id === f.id), a = body.features.find(x => x.id === f.id), b = next.features.find(x => x.id === f.id)
     if (!old || !a || !b) return []
-    const shape: Shape = { points: f.polygon }, removed = toRemove({ points: old.polygon }, shape, 0)
+    const shape: Shape = { points: f.polygon }
+    // Most features are as they were: they are not cut into each other for nothing.
+    if (JSON.stringify(a) === JSON.stringify(b)) return []
+    const removed = toRemove({ points: old.polygon }, shape, 0)
     const depth = b.dims.depth?.value ?? 0, deeper = depth - (a.dims.depth?.value ?? 0)
     if (removed.area < 0.5 && Math.abs(deeper) < 0.05) return []
     const s = sizeOf(f.polygon), corner = f.role === 'neck-pocket' || b.outline ? undefined : b.dims.corner?.value
@@ -149,11 +152,9 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
 
 /**
  * All cutting work of a build: what the chosen fixes open, what has no rout yet, and what the builder wants beside.
- * @param before the build as its parts are; @param after the same with its chosen fixes done
+ * @param before the build as its parts are, with its layout; @param after the same with its chosen fixes done, and all its cuts
  */
-export function cuttingWork(before: Build, after: Build): CutWork[] {
-  const was = layOut(before), will = layOut(after)
-  if (!was || !will) return []
-  const cuts = allCuts(after, will), hollows = hollowsOf(after, will, cuts)
-  return [...changed(before, after, was, will, hollows), ...missing(after, will, hollows), ...cuts.flatMap(c => own(after, will, c, hollows))]
+export function cuttingWork(before: { build: Build; layout: Layout }, after: { build: Build; layout: Layout; cuts: readonly Cut[] }): CutWork[] {
+  const hollows = hollowsOf(after.build, after.layout, after.cuts)
+  return [...changed(before.build, after.build, before.layout, after.layout, hollows), ...missing(after.build, after.layout, hollows), ...after.cuts.flatMap(c => own(after.build, after.layout, c, hollows))]
 }

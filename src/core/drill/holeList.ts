@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { axisDistance, boreInOutline, boreToPrism, lengthOf, type Bore, type Point3 } from '../geometry/bore.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
@@ -193,17 +193,18 @@ function heelOutline(build: Build, l: Layout): Point[] {
 }
 
 /** Every request that what is fitted makes, in the order in which holes are drilled. */
-const requestsOf = (build: Build, l: Layout): HoleRequest[] => [neckHoles, bridgeHoles, headHoles, guardHoles, controlHoles, channelHoles, buttonHoles].flatMap(f => f(build, l))
+const requestsOf = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[] =>
+  [...[neckHoles, bridgeHoles, headHoles, guardHoles, controlHoles].flatMap(f => f(build, l)), ...channelHoles(build, l, cuts), ...buttonHoles(build, l)]
 
 /**
  * Every hole that what is fitted asks for and that is not there yet, in the order in which they are drilled, each met
  * with faces, edges, hollows and every other hole. Empty until the layout stands.
+ * @param l the build's own layout, @param cuts all its cutting work, where they are at hand already
  */
-export function holeList(build: Build): Hole[] {
-  const l = layOut(build)
-  if (!l) return []
-  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l, allCuts(build, l))
-  const made = requestsOf(build, l).map(r => ({ r, h: drilled(r, build, l, bits) }))
+export function holeList(build: Build, l = layOut(build), cuts = l && allCuts(build, l)): Hole[] {
+  if (!l || !cuts) return []
+  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l, cuts)
+  const made = requestsOf(build, l, cuts).map(r => ({ r, h: drilled(r, build, l, bits) }))
   return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
 }
 

@@ -37,20 +37,23 @@ export function fanAngle(spot: TunerSpot, slotY: number, post: number): number {
 
 /** Edge of the head on one side as a function of the place along it: points from the nut to the tip. */
 function rail(inset: readonly Point[], side: 1 | -1): Point[] {
-  const box = boundsOf(inset), out: Point[] = []
-  for (let x = Math.min(-FIRST_POST, box.x1); x > box.x0 + 0.25; x -= 0.5) {
-    let best = side === 1 ? -Infinity : Infinity
-    for (let i = 0, j = inset.length - 1; i < inset.length; j = i++) {
-      const [ax, ay] = inset[j]!, [bx, by] = inset[i]!
-      if (ax > x === bx > x) continue
-      const y = ay + ((by - ay) * (x - ax)) / (bx - ax)
-      best = side === 1 ? Math.max(best, y) : Math.min(best, y)
+  const box = boundsOf(inset), STEP = 0.5, from = Math.min(-FIRST_POST, box.x1), count = Math.max(0, Math.floor((from - box.x0 - STEP / 2) / STEP) + 1)
+  const most = new Float64Array(count).fill(-Infinity)
+  for (let i = 0, j = inset.length - 1; i < inset.length; j = i++) {
+    const [ax, ay] = inset[j]!, [bx, by] = inset[i]!, low = Math.min(ax, bx), high = Math.max(ax, bx)
+    // Every place along that this side of the outline passes.
+    for (let k = Math.max(0, Math.ceil((from - high) / STEP)); k < count && from - k * STEP > low; k++) {
+      const y = side * (ay + ((by - ay) * (from - k * STEP - ax)) / (bx - ax))
+      if (y > most[k]!) most[k] = y
     }
-    if (!Number.isFinite(best)) continue
-    const last = out.at(-1)
+  }
+  const out: Point[] = []
+  for (let k = 0; k < count; k++) {
+    if (!Number.isFinite(most[k]!)) continue
+    const x = from - k * STEP, y = side * most[k]!, last = out.at(-1)
     // Past here the edge turns round the tip: no row stands there.
-    if (last && Math.abs(best - last[1]) > 0.75 * (last[0] - x) && out.length > 20) break
-    out.push([x, best])
+    if (last && Math.abs(y - last[1]) > 0.75 * (last[0] - x) && out.length > 20) break
+    out.push([x, y])
   }
   return out
 }

@@ -1,18 +1,12 @@
 import { Router, type Request } from 'express'
 import { readBuild } from '../../core/build/readBuild.ts'
 import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
-import { drawingDxf } from '../../core/drill/templates/drawingDxf.ts'
-import { drawingSvg } from '../../core/drill/templates/drawingSvg.ts'
-import { sheetsPdf } from '../../core/drill/templates/sheetsPdf.ts'
-import { templatesOf } from '../../core/drill/templates/templates.ts'
-import { drillWork } from '../../core/fit/drillWork.ts'
+import { TEMPLATE_FORMATS, TEMPLATE_TYPES, templateFile, type TemplateFormat } from '../../core/drill/templates/templateFile.ts'
+import { templateDrawings } from '../../core/fit/templateDrawings.ts'
 import { calendarFile } from '../../core/plan/calendarFile.ts'
 import { plan } from '../../core/plan/plan.ts'
 import type { BuildStore, StoredBuild } from '../buildStore.ts'
 import { ApiError } from '../middleware/apiError.ts'
-
-const FORMATS = ['pdf', 'svg', 'dxf'] as const
-type Format = (typeof FORMATS)[number]
 
 const idOf = (req: Request): string => String(req.params.id)
 
@@ -38,9 +32,9 @@ export function buildRoutes(store: BuildStore): Router {
     return found
   }
   const templates = async (id: string) => {
-    const { build } = await existing(id), work = drillWork(build)
-    if (!work) throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
-    return { build, drawings: templatesOf(work) }
+    const { build } = await existing(id), drawings = templateDrawings(build, 'all')
+    if (!drawings) throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
+    return { build, drawings }
   }
   const stale = (current: StoredBuild) => new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
 
@@ -80,22 +74,19 @@ export function buildRoutes(store: BuildStore): Router {
 
   r.get('/:id/templates', async (req, res) => {
     const { drawings } = await templates(idOf(req))
-    res.json(drawings.map(d => ({ id: d.id, title: d.title, face: d.face, mirrored: d.mirrored, files: FORMATS.map(f => `${d.id}.${f}`) })))
+    res.json(drawings.map(d => ({ id: d.id, title: d.title, face: d.face, mirrored: d.mirrored, files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`) })))
   })
 
   r.get('/:id/templates/:file', async (req, res) => {
     const [, name = '', format = ''] = /^([a-z0-9-]+)\.(\w+)$/.exec(String(req.params.file)) ?? []
-    if (!FORMATS.includes(format as Format)) throw new ApiError(400, 'bad-format', `A template is to be had as ${FORMATS.join(', ')}.`, [{ path: 'file', reason: 'must end in one of them' }])
+    if (!TEMPLATE_FORMATS.includes(format as TemplateFormat)) throw new ApiError(400, 'bad-format', `A template is to be had as ${TEMPLATE_FORMATS.join(', ')}.`, [{ path: 'file', reason: 'must end in one of them' }])
     const { build, drawings } = await templates(idOf(req))
     const paper = String(req.query.paper ?? build.preferences.print.paper)
     if (!PAPER_NAMES.includes(paper as Paper)) throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [{ path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` }])
     const wanted = name === 'all' && format === 'pdf' ? drawings : drawings.filter(d => d.id === name)
-    const [first] = wanted
+    const [first, ...rest] = wanted, kind = format as TemplateFormat
     if (!first) throw new ApiError(404, 'unknown-template', `This build has no template “${name.slice(0, 60)}”; it has ${drawings.map(d => d.id).join(', ')}.`)
-    res.setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`)
-    if (format === 'svg') res.type('image/svg+xml').send(drawingSvg(first))
-    else if (format === 'dxf') res.type('image/vnd.dxf').send(drawingDxf(first))
-    else res.type('application/pdf').send(Buffer.from(await sheetsPdf(first.title, wanted, { ...build.preferences.print, paper: paper as Paper })))
+    res.type(TEMPLATE_TYPES[kind]).setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`).send(Buffer.from(await templateFile(first.title, [first, ...rest], kind, { ...build.preferences.print, paper: paper as Paper })))
   })
   return r
 }

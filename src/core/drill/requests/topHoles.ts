@@ -1,4 +1,4 @@
-import type { Build } from '../../build/build.ts'
+import type { Build, Cut } from '../../build/build.ts'
 import { partIn } from '../../build/references.ts'
 import { inside, toEdge, type Point } from '../../geometry/outline.ts'
 import { controlSpots } from '../../layout/controls.ts'
@@ -6,7 +6,6 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
-import { allCuts } from '../channelsWanted.ts'
 import { bodyThicknessAt, channelBore, CHANNEL } from '../hollows.ts'
 import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
 
@@ -91,10 +90,10 @@ export function edgeHole(l: Layout, towards: Point, thick: number): { at: Point;
 }
 
 /** Wire channels between two hollows: those that the builder means to drill, and those that are missing. */
-export const channelHoles: Requests = (build, l) => {
+export const channelHoles = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[] => {
   const body = partIn(build, 'body')
   if (!body) return []
-  return allCuts(build, l).filter(c => c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined).map((c): HoleRequest => {
+  return cuts.filter(c => c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined).map((c): HoleRequest => {
     const at: Point = [c.x! + l.nutToHeelEnd, c.y!], end: Point = [c.toX! + l.nutToHeelEnd, c.toY!], wanted = c.id.startsWith('to-')
     const { from, to } = channelBore(at, end, c.face, c.depth ?? CHANNEL.depth, c.width ?? CHANNEL.width, bodyThicknessAt(build, c.y!))
     const into = l.features.filter(f => f.partId === body.id && f.diameter === undefined && (inside(f.polygon, at) || inside(f.polygon, end))).map(f => `${body.id}/${f.id}`)

@@ -1,17 +1,11 @@
 import type { Build } from '../../build/build.ts'
 import type { Point } from '../../geometry/outline.ts'
-import { layOut, type Layout } from '../../layout/layOut.ts'
+import type { Layout } from '../../layout/layOut.ts'
 import type { CutWork } from '../cutting.ts'
 import type { Hole } from '../hole.ts'
 
 /** Everything that templates are drawn from, computed once. */
 export interface Work { build: Build; layout: Layout; holes: readonly Hole[]; cuts: readonly CutWork[] }
-
-/** What templates are drawn from; undefined until the layout stands. */
-export function workOf(build: Build, holes: readonly Hole[], cuts: readonly CutWork[]): Work | undefined {
-  const layout = layOut(build)
-  return layout && { build, layout, holes, cuts }
-}
 
 /** How a face is turned on paper: nut at the left, thin strings up on a right-handed instrument seen from the front. */
 export function turned(build: Build, behind: boolean): { to: (p: Point) => Point; all: (p: readonly Point[]) => Point[] } {

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { PAPER_NAMES, type Paper, type Printing } from '../../../core/build/build.ts'
 import { holeCsv } from '../../../core/drill/holeCsv.ts'
 import { drawingSvg } from '../../../core/drill/templates/drawingSvg.ts'
+import { TEMPLATE_FORMATS } from '../../../core/drill/templates/templateFile.ts'
 import { templatesOf } from '../../../core/drill/templates/templates.ts'
 import { CHECK_BAR, correction, tile } from '../../../core/drill/templates/tile.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
@@ -13,11 +14,9 @@ import { download } from '../../components/download.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import type { SheetFormat } from '../../workers/templates.worker.ts'
 import { useSheets } from './useSheets.ts'
 
 const setPrint = (patch: Partial<Printing>) => editBuild(b => ({ ...b, preferences: { ...b.preferences, print: { ...b.preferences.print, ...patch } } }))
-const FORMATS: readonly SheetFormat[] = ['pdf', 'svg', 'dxf']
 
 /** Full-size sheets: on paper with a bar to prove them, and as files for a shop. */
 export function TemplatesView({ work }: { work: Work }) {
@@ -41,7 +40,7 @@ export function TemplatesView({ work }: { work: Work }) {
           return (
             <li key={d.id} className={`rule-row flex flex-wrap items-center gap-x-2 gap-y-1 border-l-[5px] py-1.5 pl-2 ${d.id === shown?.id ? 'border-hand' : 'border-transparent'}`}>
               <button type="button" aria-pressed={d.id === shown?.id} onClick={() => setHand(d.id)} className="min-h-10 min-w-44 flex-1 text-left hover:bg-shade"><span className="block text-[16px] font-medium leading-tight">{d.title.replace(`${build.name}: `, '').replace(/^./, c => c.toUpperCase())}</span><span className="text-[15px] text-muted">{d.face}{d.mirrored ? ', mirrored' : ''}, {n} sheet{n === 1 ? '' : 's'}</span></button>
-              {FORMATS.map(f => <Button key={f} className="px-2" disabled={busy} aria-label={`${d.title} as ${f.toUpperCase()}`} onClick={() => sheets.make(build, { id: d.id }, f)}>{f.toUpperCase()}</Button>)}
+              {TEMPLATE_FORMATS.map(f => <Button key={f} className="px-2" disabled={busy} aria-label={`${d.title} as ${f.toUpperCase()}`} onClick={() => sheets.make(build, { id: d.id }, f)}>{f.toUpperCase()}</Button>)}
             </li>
           )
         })}</ol>

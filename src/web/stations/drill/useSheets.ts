@@ -2,17 +2,19 @@ import { proxy, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Build } from '../../../core/build/build.ts'
 import { download } from '../../components/download.ts'
-import type { SheetFormat, TemplateMaker, Wanted } from '../../workers/templates.worker.ts'
+import type { TemplateFormat } from '../../../core/drill/templates/templateFile.ts'
+import type { Wanted } from '../../../core/fit/templateDrawings.ts'
+import type { TemplateMaker } from '../../workers/templates.worker.ts'
 
 export interface SheetsState { share: number | undefined; done: { name: string; ms: number } | undefined; trouble: string | undefined }
 
 /** Makes template files in a worker of their own, with progress; stopping ends the worker. */
-export function useSheets(): SheetsState & { make: (build: Build, wanted: Wanted, format: SheetFormat) => void; stop: () => void } {
+export function useSheets(): SheetsState & { make: (build: Build, wanted: Wanted, format: TemplateFormat) => void; stop: () => void } {
   const [state, setState] = useState<SheetsState>({ share: undefined, done: undefined, trouble: undefined })
   const worker = useRef<Worker>(undefined)
   const end = () => { worker.current?.terminate(); worker.current = undefined }
   useEffect(() => end, [])
-  const make = (build: Build, wanted: Wanted, format: SheetFormat) => {
+  const make = (build: Build, wanted: Wanted, format: TemplateFormat) => {
     end()
     const mine = new Worker(new URL('../../workers/templates.worker.ts', import.meta.url), { type: 'module' })
     worker.current = mine
