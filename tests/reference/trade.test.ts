@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { heron } from '../support/heron.ts'
 import { buildSchema } from '../../src/core/build/schema.ts'
 import { readBuild } from '../../src/core/build/readBuild.ts'
-import { FRACTIONAL_SIZES, METRIC_SIZES } from './drillSizes.ts'
+import { FRACTIONAL_SIZES, LETTER_SIZES_MM, METRIC_SIZES, NUMBER_SIZES_MM } from './drillSizes.ts'
 import { SETS } from '../../src/core/drill/bits.ts'
 import { leadHole, screwNumber, screwNumberDiameter, withdrawal } from '../../src/core/drill/screws.ts'
 import { checkAir, dewPoint } from '../../src/core/finish/air.ts'
@@ -61,10 +61,16 @@ describe('screws [published: ASME B18.6.1 diameters; USDA FPL Wood Handbook, fas
   it('list the handbook’s woods', () => { expect(woodOf('hard maple')).toMatchObject({ specificGravity: 0.63, sideHardness: 6400, changeTangential: 0.00353, changeRadial: 0.00165 }); expect(woodOf('red alder').specificGravity).toBe(0.41); for (const w of WOODS) expect(w.source).toMatch(/published|from memory/) })
 })
 
-describe('drill sizes [published: ISO 235 preferred sizes; ASME B94.11M fractional sizes]', () => {
+describe('drill sizes [published: ISO 235; ASME B94.11M fractional, number and letter sizes]', () => {
   it('are all standard', () => {
     for (const b of [...SETS['metric by halves'], ...SETS['metric by tenths']]) expect(METRIC_SIZES).toContain(b.mm)
     for (const b of SETS['fractional by 64ths']) expect(FRACTIONAL_SIZES.some(s => Math.abs(s - b.mm / 25.4) <= 0.00005 + 1e-9)).toBe(true)
+  })
+  it('by number and letter are the inches of the one column and the millimetres of the other', () => {
+    expect(SETS['number sizes']).toHaveLength(60)
+    SETS['number sizes'].forEach((b, i) => { expect(b.name).toBe(`#${i + 1}`); expect(Math.abs(b.mm - NUMBER_SIZES_MM[i]!)).toBeLessThanOrEqual(0.0006) })
+    expect(SETS['letter sizes'].map(b => b.name).join('')).toBe('ABCDEFGHIJKLMNOPQRSTUVWXYZ')
+    SETS['letter sizes'].forEach((b, i) => expect(Math.abs(b.mm - LETTER_SIZES_MM[i]!)).toBeLessThanOrEqual(0.0006))
   })
 })
 
