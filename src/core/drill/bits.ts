@@ -30,7 +30,7 @@ export function bitsIn(drawer: Drawer): Bit[] {
 }
 
 /** How far a bit may lie on the wrong side of what is wanted before it counts as there, mm [from memory]. */
-const SLACK = 0.05
+const SLACK = 0.1
 
 /** Which side of the wanted size does harm: a pilot that is too large, a passing hole that is too small, a pressed hole either way. */
 export type BitRule = 'never larger' | 'never smaller' | 'nearest'

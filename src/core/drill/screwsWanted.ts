@@ -39,7 +39,7 @@ export function screwsWanted(build: Build, holes: readonly Hole[]): ScrewsWanted
     if (!own.length) return []
     const length = own[0]!.screw!.length, diameter = own[0]!.screw!.diameter
     const held = own.map(h => length - h.screw!.bite)
-    const room = own.map(h => (h.leftUnder === undefined ? Infinity : h.screw!.bite + h.leftUnder + 1 - LEFT_UNDER))
+    const room = own.map(h => (h.leftUnder === undefined ? Infinity : h.screw!.bite + h.leftUnder - LEFT_UNDER))
     const least = Math.max(...held) + (BITE[slot.id] ?? 5), most = Math.min(...held.map((t, i) => t + room[i]!))
     const fits = SCREW_LENGTHS.filter(l => l >= least - 0.05 && l <= most + 0.05)
     const have = part ? { name: part.name, length, count: part.dims.count?.value ?? 0 } : undefined

@@ -58,12 +58,13 @@ function rail(inset: readonly Point[], side: 1 | -1): Point[] {
   return out
 }
 
-/** Places at even distances along a rail. */
+/** Places at even distances along a rail; those that fall off its end are left out. */
 function along(points: readonly Point[], lengths: readonly number[], from: number, pitch: number, count: number): Point[] {
   const out: Point[] = []
   let i = 0
   for (let k = 0; k < count; k++) {
     const s = from + k * pitch
+    if (s > lengths.at(-1)! + 1e-6) break
     while (i < lengths.length - 2 && lengths[i + 1]! < s) i++
     const a = points[i]!, b = points[i + 1] ?? a, t = (s - lengths[i]!) / ((lengths[i + 1] ?? lengths[i]!) - lengths[i]! || 1)
     out.push([a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t])
@@ -90,6 +91,8 @@ export function passes(spots: readonly TunerSpot[], slots: readonly number[], po
   })
 }
 
+/** Between two buttons at least, mm [from memory]. */
+const BUTTONS_APART = 3
 /** Turn at the nut that a string takes without harm, degrees [from memory]. */
 const EASY_FAN = 5
 
@@ -110,7 +113,9 @@ export function proposeTuners(head: readonly Point[], slots: readonly number[], 
   })
   if (rows.some(r => r.points.length < 2)) return []
   const mostIn = Math.max(...rows.map(r => r.strings.length)), shortest = Math.min(...rows.map(r => r.length))
-  const least = size.bodyWidth + 0.6, widest = mostIn > 1 ? Math.min(45, shortest / (mostIn - 1)) : least
+  // Buttons want room for fingers; bodies alone may touch no nearer than this.
+  const tight = size.bodyWidth + 0.6, easy = Math.max(tight, size.buttonWidth + BUTTONS_APART), fair = mostIn > 1 ? Math.min(45, shortest / (mostIn - 1)) : easy
+  const least = fair >= easy ? easy : Math.max(tight, Math.min(fair, easy)), widest = Math.max(fair, least)
   let best: { cost: number; spots: TunerSpot[] } = { cost: Infinity, spots: [] }
   const PITCHES = 15, STARTS = 10
   for (let p = 0; p <= PITCHES; p++) {
@@ -120,6 +125,7 @@ export function proposeTuners(head: readonly Point[], slots: readonly number[], 
         const room = Math.max(0, r.length - pitch * (r.strings.length - 1))
         return along(r.points, r.lengths, (room * a) / STARTS, pitch, r.strings.length).map((at, i): TunerSpot => ({ string: r.strings[i]!, at, side: r.side }))
       })
+      if (!spots.length) continue
       const turn = spots.reduce((s, t) => s + Math.max(0, Math.abs(fanAngle(t, slots[t.string - 1]!, size.post)) - EASY_FAN) ** 2, 0) / spots.length
       const far = 0.8 * Math.max(...spots.map(s => -s.at[0])), cramped = 0.15 * Math.max(0, size.buttonWidth + FINGERS - pitch) ** 2
       if (turn + far + cramped >= best.cost) continue

@@ -54,16 +54,22 @@ function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleR
   }))
 }
 
+/** Where a trapeze's bracket is screwed to the edge, off the bridge's line: its own holes, else a row of them [from memory]. */
+function bracketPlaces(build: Build, l: Layout): number[] {
+  const tail = partIn(build, 'tailpiece'), own = tail?.features.filter(f => f.role === 'screw-hole').map(f => f.dims.y?.value ?? 0) ?? []
+  const n = Math.max(1, Math.min(6, v(partIn(build, 'tail-screws'), 'count')))
+  const places = own.length ? own : Array.from({ length: n }, (_, i) => (n === 1 ? 0 : -12 + (24 * i) / (n - 1)))
+  // The strap button's own screw goes through the bracket's middle [common practice]: no second one beside it.
+  const shared = partIn(build, 'buttons') && partIn(build, 'button-screws') ? (build.placements.buttons?.map(p => p.y.value) ?? [0]) : []
+  return places.filter(y => shared.every(p => Math.abs(p - y - l.bridge.y) > 6))
+}
+
 /** A trapeze's screws in the edge at the body's tail. */
 function tailScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
   const tail = partIn(build, 'tailpiece'), screws = partIn(build, 'tail-screws')
   if (!tail || !screws || l.body.length < 3 || build.instrument.bridge !== 'floating bridge' || drilledFor(l, body, 'screw-hole', 'tail-screws').length) return []
-  const screw = screwIn(build, 'tail-screws', { diameter: 3, length: 20 }), n = Math.max(1, Math.min(6, v(screws, 'count')))
-  const own = tail.features.filter(f => f.role === 'screw-hole').map(f => f.dims.y?.value ?? 0)
-  const places = own.length ? own : Array.from({ length: n }, (_, i) => (n === 1 ? 0 : -12 + (24 * i) / (n - 1)))
-  // The strap button's own screw goes through the bracket's middle [common practice]: no second one beside it.
-  const shared = partIn(build, 'buttons') && partIn(build, 'button-screws') ? (build.placements.buttons?.map(b => b.y.value) ?? [0]) : []
-  return places.filter(y => shared.every(b => Math.abs(b - y - l.bridge.y) > 6)).map((y, i): HoleRequest => {
+  const screw = screwIn(build, 'tail-screws', { diameter: 3, length: 20 })
+  return bracketPlaces(build, l).map((y, i): HoleRequest => {
     const at: Point = [tailAt(l, y + l.bridge.y), y + l.bridge.y]
     return { id: `tail-screw-${i + 1}`, group: 'bridge', label: `Tailpiece screw ${i + 1}`, purpose: 'screw pilot', at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body edge', wood: woodOf(body.traits.wood), stock: Math.max(30, at[0] - boundsOf(l.body).x0), screw, bite: screw.length - 1.5, why: 'At half the body’s thickness, square to the edge: the strings’ whole pull hangs on these.' }
   })
@@ -79,21 +85,58 @@ export function tailAt(l: Layout, y: number): number {
   return Number.isFinite(best) ? best : boundsOf(l.body).x1
 }
 
-/** Ground wire from under the bridge to the cavity, slanting. */
+/** How far outside its outermost screw a trapeze's ground comes out under the bracket's edge, mm [from memory]. */
+const BESIDE_BRACKET = 6
+
+/** Where a cavity's wires are: its outline, and the heights between top and floor. */
+function cavityOf(build: Build, l: Layout, body: Part) {
+  const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'), own = cavity && body.features.find(f => f.id === cavity.id)
+  if (!cavity || !own) return undefined
+  const thick = body.dims.thickness?.value ?? bodyThicknessAt(build, 0), deep = own.dims.depth?.value ?? thick - (own.dims.topThickness?.value ?? 6)
+  return { id: `${body.id}/${cavity.id}`, polygon: cavity.polygon, top: cavity.face === 'back' ? thick - deep : 0, floor: cavity.face === 'back' ? thick : deep, thick }
+}
+
+/**
+ * Ground wire from what the strings end in to the cavity: under a flat plate, into a post's hole, or to a trapeze's
+ * bracket. A tremolo's goes to its claw.
+ */
 function groundHole(build: Build, l: Layout, body: Part, bridge: Part): HoleRequest[] {
-  const cavity = l.features.find(f => f.role === 'control-cavity')
-  if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || l.features.some(f => f.role === 'tremolo-rout')) return []
-  const at: Point = [l.bridge.front + v(bridge, 'plateLength') * 0.45, l.bridge.y + v(bridge, 'plateWidth') * 0.25]
-  const own = body.features.find(f => f.id === cavity.id), thick = bodyThicknessAt(build, at[1])
-  const top = cavity.face === 'back' ? thick - (own?.dims.depth?.value ?? thick) : 0, floor = cavity.face === 'back' ? thick : own?.dims.depth?.value ?? thick
-  const wall = toEdge(cavity.polygon, at).on, run = Math.max(-edgeDistance(cavity.polygon, at), 1)
-  const down = Math.min((top + floor) / 2, top + 8), past = 1 + 3 / run
+  const cavity = cavityOf(build, l, body), sort = build.instrument.bridge
+  if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || sort.includes('tremolo')) return []
+  const common = { id: 'ground', group: 'ground' as const, purpose: 'wire' as const, from: 'pocket end' as const, wood: woodOf(body.traits.wood), diameter: 3, rule: 'never smaller' as const, through: true }
+  /** From a place into the cavity's nearest wall, at a height inside it. */
+  const into = ([x, y]: Point, from: number, depth: number): readonly [number, number, number] => {
+    const wall = toEdge(cavity.polygon, [x, y]).on, run = Math.max(-edgeDistance(cavity.polygon, [x, y]), 1), past = 1 + 3 / run
+    return [x + (wall[0] - x) * past, y + (wall[1] - y) * past, -from + (from - depth) * past]
+  }
+  if (sort === 'floating bridge') {
+    if (l.body.length < 3) return []
+    const side = Math.sign(boundsOf(cavity.polygon).y0 + boundsOf(cavity.polygon).y1) || 1, outermost = Math.max(3, ...bracketPlaces(build, l).map(p => p * side)), y = l.bridge.y + side * (outermost + BESIDE_BRACKET), at: Point = [tailAt(l, y), y], half = cavity.thick / 2
+    return [{ ...common, label: 'Ground wire, tailpiece to cavity', at, mouthZ: -half, to: into(at, half, Math.min(Math.max(half, cavity.top + 4), cavity.floor - 3)), along: at[0] - l.nutToHeelEnd, face: 'body edge', stock: Math.max(1, -edgeDistance(cavity.polygon, at)), into: [cavity.id], why: 'From the tail’s edge, under the bracket, into the cavity: the tailpiece grounds the strings.' }]
+  }
+  if (sort === 'stud bridge') {
+    const drilled = l.features.filter(f => f.partId === body.id && f.role === 'stud-hole'), tail = drilled.filter(f => f.serves === 'tail-posts'), posts: { at: Point; id: string }[] = (tail.length ? tail : drilled).map(f => ({ at: f.centre, id: `${body.id}/${f.id}` }))
+    const planned = posts.length ? posts : postPlaces(build, l, bridge).map(p => ({ at: p.at, id: p.id }))
+    const [near] = planned.sort((a, b) => edgeDistance(cavity.polygon, b.at) - edgeDistance(cavity.polygon, a.at))
+    if (!near) return []
+    const studs = partIn(build, 'tail-posts') ?? partIn(build, 'posts'), deep = Math.max(6, v(studs, 'bushingLength') - 3)
+    return [{ ...common, label: 'Ground wire, tail post to cavity', at: near.at, mouthZ: -deep, to: into(near.at, deep, Math.min(Math.max(deep, cavity.top + 4), cavity.floor - 3)), along: near.at[0] - l.nutToHeelEnd, face: 'cavity wall', stock: cavity.thick, into: [cavity.id, near.id], why: 'From the cavity into the post’s hole with a long bit: the bare end is trapped behind the bushing.' }]
+  }
+  const at: Point = [l.bridge.front + v(bridge, 'plateLength') * 0.45, l.bridge.y + v(bridge, 'plateWidth') * 0.25], run = Math.max(-edgeDistance(cavity.polygon, at), 1)
   return [{
-    id: 'ground', group: 'ground', label: 'Ground wire, bridge to cavity', purpose: 'wire', at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body top', wood: woodOf(body.traits.wood), stock: thick, diameter: 3, rule: 'never smaller', through: true,
-    to: [at[0] + (wall[0] - at[0]) * past, at[1] + (wall[1] - at[1]) * past, -down * past], into: [`${body.id}/${cavity.id}`],
+    ...common, label: 'Ground wire, bridge to cavity', at, along: at[0] - l.nutToHeelEnd, face: 'body top', stock: bodyThicknessAt(build, at[1]), to: into(at, 0, Math.min((cavity.top + cavity.floor) / 2, cavity.top + 8)), into: [cavity.id],
     why: `Slants ${Math.round(run)} mm towards the cavity, under the plate where it is not seen. Strings without it hum.`,
   }]
 }
+
+/** Where the posts of a stop tail stand, or the bridge's own without one. */
+function postPlaces(build: Build, l: Layout, bridge: Part): { at: Point; id: string }[] {
+  const tail = partIn(build, 'tailpiece'), slot = tail ? 'tail-posts' : 'posts', x = tail ? tailPostX(build, l, bridge) : l.bridge.front + v(bridge, 'postBehindFront'), spacing = v(tail ?? bridge, 'postSpacing')
+  return spacing > 0 && partIn(build, slot) ? [1, -1].map(side => ({ at: [x, l.bridge.y + (side * spacing) / 2] as Point, id: `${slot}-${side > 0 ? 'treble' : 'bass'}` })) : []
+}
+
+/** A stop tail's posts along the instrument: where they are placed, else a usual way behind the bridge's. */
+const tailPostX = (build: Build, l: Layout, bridge: Part): number => placedSlots(build, l.nutToHeelEnd).find(p => p.slot === 'tail-posts')?.at[0] ?? l.bridge.front + v(bridge, 'postBehindFront') + TAIL_BEHIND
 
 /** Half the distance of the claw's two screws, mm [from memory: claws differ; measure yours]. */
 const CLAW_HALF = 14
@@ -109,13 +152,12 @@ function clawHoles(build: Build, l: Layout, body: Part): HoleRequest[] {
     id: `claw-${side > 0 ? 'treble' : 'bass'}`, group: 'bridge', label: `Claw screw, ${side > 0 ? 'treble' : 'bass'} side`, purpose: 'screw pilot', at: [x, springs.centre[1] + side * CLAW_HALF], mouthZ: z, to: [x - CLAW_DEEP, springs.centre[1] + side * CLAW_HALF, z], from: 'pocket end', along: x - l.nutToHeelEnd, face: 'cavity wall', wood, stock: CLAW_DEEP + 30, screw: { ...CLAW_SCREW }, bite: CLAW_DEEP - 1, into: [`${body.id}/${springs.id}`],
     why: 'Level, towards the neck, with a long bit laid on the cavity’s floor; its screw is taken as 4 × 45 mm, 28 mm apart [from memory]: measure your claw.',
   }))
-  const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'), own = cavity && body.features.find(f => f.id === cavity.id), thick = bodyThicknessAt(build, 0)
+  const cavity = cavityOf(build, l, body)
   const reaches = l.features.some(f => f.role === 'channel' && f.partId === body.id && cavity && gapBeside({ points: f.polygon }, { points: springs.polygon }).gap < 1 && gapBeside({ points: f.polygon }, { points: cavity.polygon }).gap < 1)
-  if (!cavity || !own || reaches || !build.circuit.components.some(c => c.kind === 'metal')) return screws
-  const way = wayBetween(springs.polygon, cavity.polygon), floor = own.dims.depth?.value ?? thick - (own.dims.topThickness?.value ?? 6)
-  const end = cavity.face === 'back' ? -thick + Math.min(floor, 10) : Math.max(-floor + 3, -thick + 6)
+  if (!cavity || reaches || !build.circuit.components.some(c => c.kind === 'metal')) return screws
+  const way = wayBetween(springs.polygon, cavity.polygon), end = -Math.max(cavity.top + 3, Math.min(cavity.floor - 3, -z))
   return [...screws, {
-    id: 'ground', group: 'ground', label: 'Ground wire, claw to cavity', purpose: 'wire', at: way.a, mouthZ: z, to: [way.b[0], way.b[1], end], from: 'pocket end', along: way.a[0] - l.nutToHeelEnd, face: 'cavity wall', wood, stock: way.gap, diameter: 3, rule: 'never smaller', through: true, into: [`${body.id}/${springs.id}`, `${body.id}/${cavity.id}`],
+    id: 'ground', group: 'ground', label: 'Ground wire, claw to cavity', purpose: 'wire', at: way.a, mouthZ: z, to: [way.b[0], way.b[1], end], from: 'pocket end', along: way.a[0] - l.nutToHeelEnd, face: 'cavity wall', wood, stock: way.gap, diameter: 3, rule: 'never smaller', through: true, into: [`${body.id}/${springs.id}`, cavity.id],
     why: 'From the spring cavity into the control cavity: springs and strings get their ground through the claw.',
   }]
 }
@@ -125,9 +167,8 @@ export const bridgeHoles: Requests = (build, l) => {
   const body = partIn(build, 'body'), bridge = partIn(build, 'bridge'), tail = partIn(build, 'tailpiece')
   if (!body || !bridge) return []
   const postX = l.bridge.front + v(bridge, 'postBehindFront')
-  const tailX = placedSlots(build, l.nutToHeelEnd).find(p => p.slot === 'tail-posts')?.at[0] ?? postX + TAIL_BEHIND
   return [
     ...bridgeScrews(build, l, body, bridge), ...posts(build, l, body, 'posts', postX, v(bridge, 'postSpacing'), 'Bridge post'),
-    ...(tail ? posts(build, l, body, 'tail-posts', tailX, v(tail, 'postSpacing'), 'Tail post') : []), ...tailScrews(build, l, body), ...stringThrough(build, l, body, bridge), ...groundHole(build, l, body, bridge), ...clawHoles(build, l, body),
+    ...(tail ? posts(build, l, body, 'tail-posts', tailPostX(build, l, bridge), v(tail, 'postSpacing'), 'Tail post') : []), ...tailScrews(build, l, body), ...stringThrough(build, l, body, bridge), ...groundHole(build, l, body, bridge), ...clawHoles(build, l, body),
   ]
 }
