@@ -4,8 +4,7 @@ import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import type { Part } from '../../src/core/parts/part.ts'
-import { openBench, saved, TABLET, type Bench } from '../support/browser.ts'
-import { demo } from '../support/demo.ts'
+import { copyOf, openBench, saved, TABLET, type Bench } from '../support/browser.ts'
 
 let bench: Bench
 const dir = mkdtempSync(join(tmpdir(), 'snugbolt-choosing-'))
@@ -16,11 +15,7 @@ afterAll(async () => { await bench.close(); rmSync(dir, { recursive: true, force
 
 const api = async <T,>(path: string): Promise<T> => (await (await fetch(`${bench.server.address}/api${path}`)).json()) as T
 const build = async (id: string) => (await api<{ build: Build }>(`/builds/${id}`)).build
-async function copy(id: string, from: 'heron' | 'kestrel' = 'heron'): Promise<string> {
-  const res = await fetch(`${bench.server.address}/api/builds`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...demo(from), id, name: id }) })
-  expect(res.status).toBe(201)
-  return id
-}
+const copy = (id: string, from: 'heron' | 'kestrel' = 'heron') => copyOf(bench, id, from)
 
 describe('the shelf', () => {
   it('puts a new part on the shelf from its kind, takes a listing over, and keeps what was typed wrong', async () => {

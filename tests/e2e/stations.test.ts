@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DESKTOP, openBench, TABLET, type Bench } from '../support/browser.ts'
 
-const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log', 'bench']
+const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log', 'bench', 'marking']
 let bench: Bench
 beforeAll(async () => { bench = await openBench() })
 afterAll(() => bench.close())
@@ -23,9 +23,9 @@ describe.concurrent.each(VIEWS)('on a %s', (_name, viewport, dark) => {
   })
 })
 
-const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=air', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock']
+const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=air', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock', ...['centre-line', 'strings', 'tuners', 'controls', 'cut-to-pickup-neck', 'bridge-1'].map(h => `drill?hand=${h}`), ...['cutting', 'templates', 'bits', 'screws', 'neck'].map(v => `drill?view=${v}`), 'marking?hand=strings']
 
-describe.concurrent('every view of shelf, parts and fit', () => {
+describe.concurrent('every view of shelf, parts, fit and drill', () => {
   it.each(SHEETS.flatMap((s, i) => [[s, i % 2 ? 'tablet' : 'desktop', i % 2 ? TABLET : DESKTOP, i % 3 === 0]] as const))('%s on a %s has no fault', async (path, _name, viewport, dark) => {
     const page = await bench.open(`/b/heron/${path}`, { viewport, dark })
     await page.getByRole('heading', { level: 1 }).first().waitFor()

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { readBuildText } from '../../src/core/build/readBuild.ts'
-import { openBench, saved, TABLET, type Bench } from '../support/browser.ts'
+import { copyOf, openBench, saved, TABLET, type Bench } from '../support/browser.ts'
 import { heron, HERON_FILE } from '../support/heron.ts'
 
 let bench: Bench
@@ -14,12 +14,7 @@ afterAll(async () => { await bench.close(); rmSync(dir, { recursive: true, force
 
 const api = async (id = 'heron') => (await (await fetch(`${bench.server.address}/api/builds/${id}`)).json()) as { build: ReturnType<typeof heron>; revision: number }
 
-/** A fresh copy of the demo build under its own id, so that tests do not meet. */
-async function copy(id: string): Promise<string> {
-  const res = await fetch(`${bench.server.address}/api/builds`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...heron(), id, name: id }) })
-  expect(res.status).toBe(201)
-  return id
-}
+const copy = (id: string) => copyOf(bench, id)
 
 describe('fit', () => {
   it('plans a fix by key, shows the joint as it will be, saves it, and takes it back', async () => {
@@ -108,7 +103,7 @@ describe('the other stations', () => {
     await field.press('Enter')
     await saved(page)
     expect((await api(id)).build.placements.bridge!.x.value).toBeCloseTo(158.75, 9)
-    await page.getByRole('button', { name: /^Bridge screw 1/ }).first().click()
+    await page.getByRole('button', { name: /Bridge screw 1$/ }).first().click()
     await page.getByText('194.8').first().waitFor()
   })
 

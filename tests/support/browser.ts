@@ -2,6 +2,8 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import type { Build } from '../../src/core/build/build.ts'
+import { demo } from './demo.ts'
 import { startServer, type Running } from './server.ts'
 
 export const DESKTOP = { width: 1280, height: 800 }
@@ -41,3 +43,15 @@ export async function openBench(): Promise<Bench> {
 
 /** Waits until the interface says that everything is saved. */
 export const saved = (page: Page) => page.getByRole('status').filter({ hasText: /^Saved$/ }).waitFor()
+
+/** Puts a fresh copy of a demo build into the workshop under its own id, so that tests do not meet. */
+export async function copyOf(bench: Bench, id: string, from: Parameters<typeof demo>[0] = 'heron', change: (b: Build) => void = () => undefined): Promise<string> {
+  const build = { ...demo(from), id, name: id }
+  change(build)
+  const res = await fetch(`${bench.server.address}/api/builds`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(build) })
+  if (res.status !== 201) throw new Error(`the workshop refused the copy: ${await res.text()}`)
+  return id
+}
+
+/** The build as the workshop has it. */
+export const storedBuild = async (bench: Bench, id: string): Promise<Build> => ((await (await fetch(`${bench.server.address}/api/builds/${id}`)).json()) as { build: Build }).build

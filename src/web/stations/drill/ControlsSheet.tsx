@@ -23,7 +23,9 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
   const [trying, setTrying] = useState<Place>()
   const shown = trying ? placeAt(work.build, [trying]) : work.build, layout = (trying && layOut(shown)) ?? work.layout
   const spots = controlSpots(shown, layout)
-  const placeOf = (s: ControlSpot) => bodyPlace(shown, layout, s.at)
+  // Fields hold what is saved while something is typed into one of them; the clearances follow the typing.
+  const saved = controlSpots(work.build, work.layout)
+  const placeOf = (s: ControlSpot) => bodyPlace(work.build, work.layout, (saved.find(o => o.slot === s.slot) ?? s).at)
   const near = (mm: number | undefined, least: number) => <span className={`figure ${mm !== undefined && mm < least ? 'font-semibold text-never' : ''}`}>{mm === undefined || !Number.isFinite(mm) ? '–' : l.num(mm)}</span>
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
