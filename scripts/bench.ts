@@ -10,7 +10,11 @@ import { readBuildText } from '../src/core/build/readBuild.ts'
 import { pitchSteps, response } from '../src/core/circuit/response.ts'
 import { allSettings } from '../src/core/circuit/settings.ts'
 import { spiceNetlist } from '../src/core/circuit/spice.ts'
+import { markList } from '../src/core/drill/markList.ts'
+import { sheetsPdf } from '../src/core/drill/templates/sheetsPdf.ts'
+import { templatesOf } from '../src/core/drill/templates/templates.ts'
 import { fit } from '../src/core/fit/applyFixes.ts'
+import { drillWork } from '../src/core/fit/drillWork.ts'
 import { jointsAsTheyStand } from '../src/core/fit/findJoints.ts'
 import { cheapestFixesNow } from '../src/core/fit/fixSet.ts'
 import { measureNext } from '../src/core/fit/measureNext.ts'
@@ -40,9 +44,16 @@ const pickups = anyCatalogue(build, 24_000).filter(p => p.kind === 'pickup').sli
 for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) { const b = demo(name); bench.add(`joints of ${name}, ${jointsAsTheyStand(b).length} of them`, () => { jointsAsTheyStand(b) }) }
 bench.add(`candidates for a slot, ${pickups.length} parts`, () => { candidatesFor(build, { id: 'pickup-bridge', kind: 'pickup' }, pickups, TODAY) })
 bench.add('measure next', () => { measureNext(build, jointsAsTheyStand(build)) }).add('cheapest set of fixes, Kestrel', () => { cheapestFixesNow(kestrel) })
+/** Everything that the layout station shows, from a changed build: joints and fixes, layout, cuts, holes met with their surroundings, numbers to mark. */
+const layAnew = (b: typeof build) => { const w = drillWork(b); if (w) markList(w, b) }
+for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) {
+  const b = demo(name), blank = demo(name)
+  for (const p of blank.parts) if (p.kind === 'neck') p.features = p.features.filter(f => f.role !== 'tuner-hole')
+  bench.add(`re-layout of ${name}`, () => { layAnew(b) }).add(`re-layout of ${name}, tuners proposed`, () => { layAnew(blank) })
+}
 await bench.run()
 const BARS: Record<string, number> = { 'response, 400 points': 2, 'all joints': 10, [`candidates for a slot, ${pickups.length} parts`]: 100 }
-for (const t of bench.tasks) if (t.name.startsWith('joints of')) BARS[t.name] = 10
+for (const t of bench.tasks) { if (t.name.startsWith('joints of')) BARS[t.name] = 10; if (t.name.startsWith('re-layout')) BARS[t.name] = 20 }
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])
 const own = bench.tasks[0]?.result?.latency.p50 ?? NaN
 
@@ -53,6 +64,11 @@ if (spawnSync('which', ['ngspice']).status === 0) {
   row('ngspice, the same sweep, whole process (median of 5)', times[2]!, 'ms')
   row('ratio ngspice / own', times[2]! / own, '×')
   rmSync(dir, { recursive: true, force: true })
+}
+
+for (const name of ['heron', 'kestrel', 'bittern'] as const) {
+  const began = performance.now(), w = drillWork(demo(name))!, drawings = templatesOf(w), bytes = await sheetsPdf(name, drawings, w.build.preferences.print)
+  row(`all templates of ${name} in Node: ${drawings.length} drawings, ${Math.round(bytes.length / 1024)} kB`, performance.now() - began, 'ms', 3000)
 }
 
 const TWELVE = ['body', 'neck', 'bridge', 'nut', 'tuners', 'pickup-bridge', 'pickup-neck', 'pot-volume', 'pot-tone', 'switch', 'jack', 'strings']
@@ -133,6 +149,21 @@ async function rendererPeak(): Promise<number> {
   const cdp = await browser.newBrowserCDPSession()
   const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
   return Math.max(...processInfo.filter(p => p.type === 'renderer').map(p => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${p.id}/status`, 'utf8'))?.[1] ?? 0) / 1024))
+}
+const idle = await (async () => { await page.goto(`${address}/b/kestrel/drill?view=templates`); await page.getByRole('button', { name: 'All as PDF' }).waitFor(); await page.waitForTimeout(1500); return rendererPeak() })()
+{
+  // A worker lives in its page's process: its memory is what that grows by while it draws.
+  let peak = idle, drawing = true
+  const watch = (async () => { while (drawing) { peak = Math.max(peak, await rendererPeak()); await new Promise(r => setTimeout(r, 15)) } })()
+  const began = performance.now()
+  await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'All as PDF' }).click()])
+  const whole = performance.now() - began
+  drawing = false
+  await watch
+  await page.getByText('is saved.').waitFor()
+  row('all templates of Kestrel in Chromium’s worker, button to file', whole, 'ms', 3000)
+  row('… the worker’s own time', Number(await page.locator('[data-ms]').getAttribute('data-ms')), 'ms', 3000)
+  row('… memory of page and worker at most, less before', peak - idle, 'MB', 250)
 }
 await stockUp(catalogue)
 await page.goto(`${address}/b/heron/parts?view=sets`)

@@ -1,6 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, TABLET, type Bench } from '../support/browser.ts'
+import { faults } from '../support/faults.ts'
 
 let bench: Bench
 beforeAll(async () => { bench = await openBench() })
@@ -13,8 +13,7 @@ describe('sheets laid over the page', () => {
     await page.locator('#joint').waitFor()
     await page.keyboard.press(key)
     await page.getByRole('dialog', { name }).waitFor()
-    const { violations } = await new AxeBuilder({ page: page as never }).analyze()
-    expect(violations.map(v => v.id)).toEqual([])
+    expect(await faults(page)).toEqual([])
     await page.keyboard.press('Escape')
     await page.getByRole('dialog').waitFor({ state: 'detached' })
     await page.keyboard.press('ArrowDown')
