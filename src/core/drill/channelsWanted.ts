@@ -1,6 +1,6 @@
 import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import { boreToPrism } from '../geometry/bore.ts'
+import { boreToPrism, boxGap, boxOfBore, boxOfPrism, type Box } from '../geometry/bore.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { gapBeside } from '../geometry/shape.ts'
 import { strip, type Layout } from '../layout/layOut.ts'
@@ -11,7 +11,7 @@ const INTO = 4
 /** A wall this thin between two hollows is no wall, mm [from memory]. */
 const THIN = 1
 
-interface Node { id: string; polygon: readonly Point[]; z0: number; z1: number; needs: string | undefined; home: boolean }
+interface Node { id: string; polygon: readonly Point[]; z0: number; z1: number; box: Box; needs: string | undefined; home: boolean }
 
 const prismOf = (h: Hollow) => ('prism' in h.shape ? h.shape.prism : undefined)
 
@@ -62,13 +62,13 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
     const prism = prismOf(h), f = feature(h)
     if (!prism || (!f && !h.id.startsWith('cut/')) || f?.role === 'neck-pocket' || f?.role === 'rod-notch') return []
     const pickup = f?.role === 'pickup-rout' && f.serves && partIn(build, f.serves) ? f.serves : undefined
-    return [{ id: h.id, polygon: prism.polygon, z0: prism.z0, z1: prism.z1, needs: pickup ?? (f?.role === 'control-cavity' ? f.id : undefined), home: f?.role === 'control-cavity' }]
+    return [{ id: h.id, polygon: prism.polygon, z0: prism.z0, z1: prism.z1, box: boxOfPrism(prism), needs: pickup ?? (f?.role === 'control-cavity' ? f.id : undefined), home: f?.role === 'control-cavity' }]
   })
   const home = nodes.find(n => n.home)
   if (!home) return []
   const bores = hollows.flatMap(h => ('bore' in h.shape && (feature(h)?.role === 'channel' || h.id.startsWith('cut/')) ? [h.shape.bore] : []))
-  const meets = (a: Node, b: Node) => Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) && gapBeside({ points: a.polygon }, { points: b.polygon }).gap < THIN
-  const reached = bores.map(c => nodes.filter(n => boreToPrism(c, n) < 1))
+  const meets = (a: Node, b: Node) => Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) && boxGap(a.box, b.box) < THIN && gapBeside({ points: a.polygon }, { points: b.polygon }).gap < THIN
+  const reached = bores.map(c => { const box = boxOfBore(c); return nodes.filter(n => boxGap(box, n.box) < 1 && boreToPrism(c, n) < 1) })
   const known = new Map<string, boolean>()
   const joins = (a: Node, b: Node): boolean => {
     const key = `${a.id} ${b.id}`

@@ -1,6 +1,6 @@
 import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import { axisDistance, boreInOutline, boreToPrism, lengthOf, type Bore, type Point3 } from '../geometry/bore.ts'
+import { axisDistance, boreInOutline, boreToPrism, boxGap, boxOfBore, boxOfPrism, lengthOf, type Bore, type Box, type Point3 } from '../geometry/bore.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
@@ -117,7 +117,7 @@ function farSide(r: HoleRequest): string {
 const meant = (r: HoleRequest, id: string) => (r.into ?? []).some(x => id === x)
 
 /** Warnings of a hole against the wood around it: faces, edges, hollows, other holes. Fills in what is left under and beside it. */
-function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: HoleRequest }[], hollows: readonly Hollow[], build: Build, l: Layout): Hole {
+function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: HoleRequest }[], hollows: readonly (Hollow & { box: Box })[], build: Build, l: Layout): Hole {
   if (h.piece === 'guard') return guardEdge(h, l)
   const piece = h.piece, warnings = [...h.warnings]
   let { leftUnder, leftBeside } = h
@@ -147,8 +147,11 @@ function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: Ho
   }
   // Hollows: under a blind hole they shorten the wood, beside it they leave a wall.
   const bores: Bore[] = [h.bore, ...(h.counterbore ? [counterboreOf(h, build)] : [])]
+  const box = boxOfBore(bores.length > 1 && bores[1]!.radius > h.bore.radius ? { ...h.bore, radius: bores[1]!.radius } : h.bore)
   for (const w of hollows) {
     if (w.piece !== piece || meant(r, w.id)) continue
+    // Further off than what is nearest so far, and not below or above it: nothing to say.
+    if (leftBeside && boxGap(box, w.box) >= Math.max(leftBeside.by, BESIDE[piece]) && (box[0] > w.box[1] || box[1] < w.box[0] || box[2] > w.box[3] || box[3] < w.box[2])) continue
     const gap = Math.min(...bores.map(b => ('prism' in w.shape ? boreToPrism(b, w.shape.prism) : axisDistance(b, w.shape.bore) - b.radius - w.shape.bore.radius)))
     if (upright && h.depth !== 'through' && 'prism' in w.shape && under(h, w.shape.prism)) {
       const left = h.face === 'body back' || h.face === 'headstock back' || h.face === 'heel' ? w.shape.prism.z0 - h.bore.to[2] : h.bore.to[2] - w.shape.prism.z1
@@ -203,7 +206,7 @@ const requestsOf = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[
  */
 export function holeList(build: Build, l = layOut(build), cuts = l && allCuts(build, l)): Hole[] {
   if (!l || !cuts) return []
-  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l, cuts)
+  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l, cuts).map(w => ({ ...w, box: 'prism' in w.shape ? boxOfPrism(w.shape.prism) : boxOfBore(w.shape.bore) }))
   const made = requestsOf(build, l, cuts).map(r => ({ r, h: drilled(r, build, l, bits) }))
   return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
 }

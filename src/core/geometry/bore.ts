@@ -1,4 +1,4 @@
-import { toEdge, type Point } from './outline.ts'
+import { boundsOf, toEdge, type Point } from './outline.ts'
 
 export type Point3 = readonly [x: number, y: number, z: number]
 
@@ -42,6 +42,22 @@ export function axisDistance(a: Bore, b: Bore): number {
 export function toPrism(p: Prism, [x, y, z]: Point3): number {
   const d2 = -toEdge(p.polygon, [x, y]).distance, dz = Math.max(p.z0 - z, z - p.z1)
   return d2 > 0 && dz > 0 ? Math.hypot(d2, dz) : Math.max(d2, dz)
+}
+
+/** Smallest box around a bore's or a prism's walls: x, y and z from … to. */
+export type Box = readonly [number, number, number, number, number, number]
+export function boxOfBore({ from: a, to: b, radius: r }: Bore): Box {
+  return [Math.min(a[0], b[0]) - r, Math.max(a[0], b[0]) + r, Math.min(a[1], b[1]) - r, Math.max(a[1], b[1]) + r, Math.min(a[2], b[2]) - r, Math.max(a[2], b[2]) + r]
+}
+export function boxOfPrism(p: Prism): Box {
+  const q = boundsOf(p.polygon)
+  return [q.x0, q.x1, q.y0, q.y1, p.z0, p.z1]
+}
+
+/** No two things in these boxes lie nearer to each other than this, mm; 0 where the boxes meet. */
+export function boxGap(a: Box, b: Box): number {
+  const dx = Math.max(0, b[0] - a[1], a[0] - b[1]), dy = Math.max(0, b[2] - a[3], a[2] - b[3]), dz = Math.max(0, b[4] - a[5], a[4] - b[5])
+  return Math.sqrt(dx * dx + dy * dy + dz * dz)
 }
 
 /** Wood between a bore's wall and a prism, mm; negative when they meet. Sampled every half millimetre, the distance changes no faster than the way. */
