@@ -5,7 +5,9 @@ import { plainBuild, SLAB } from '../../../tests/support/plainBuild.ts'
 import { chooseFix } from '../build/edits.ts'
 import type { Build, Cut } from '../build/build.ts'
 import { readBuild } from '../build/readBuild.ts'
+import { bodySurface } from '../finish/surface.ts'
 import { drillWork } from '../fit/drillWork.ts'
+import { jointsAsTheyStand } from '../fit/findJoints.ts'
 import type { Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
@@ -111,6 +113,14 @@ describe('wire channels', () => {
     bodyOf(meets).features.find(f => f.id === 'rout-bridge')!.dims.width!.value = 150
     bodyOf(meets).features.find(f => f.id === 'rout-bridge')!.dims.length!.value = 120
     expect(wanted(meets)).toEqual([])
+  })
+  it('are no wall beside a rout, and take nothing of the face', () => {
+    const with0 = demo('heron'), without = demo('heron')
+    bodyOf(without).features = bodyOf(without).features.filter(f => f.role !== 'channel')
+    const note = (b: Build) => jointsAsTheyStand(b).find(j => j.id === 'pickup-bridge-rout')!.fixes.map(f => f.note)
+    expect(bodyOf(with0).features.some(f => f.role === 'channel')).toBe(true)
+    expect(note(with0)).toEqual(note(without))
+    expect(bodySurface(with0)).toEqual(bodySurface(without))
   })
   it('stand in the hole list, and in no plan step of cutting', () => {
     const w = drillWork(plainBuild())!

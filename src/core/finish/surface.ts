@@ -10,7 +10,7 @@ export interface BodySurface { top: number; back: number; edge: number; total: n
 export function bodySurface(build: Build): BodySurface | undefined {
   const body = partIn(build, 'body'), l = layOut(build)
   if (!body || !l || l.body.length < 3) return undefined
-  const gone = (face: 'top' | 'back') => l.features.filter(f => f.partId === body.id && f.face === face).reduce((s, f) => s + polygonArea(f.polygon), 0)
+  const gone = (face: 'top' | 'back') => l.features.filter(f => f.partId === body.id && f.face === face && f.role !== 'channel').reduce((s, f) => s + polygonArea(f.polygon), 0)
   const face = polygonArea(l.body)
   const top = (face - gone('top')) / 1e6, back = (face - gone('back')) / 1e6
   const edge = (polygonPerimeter(l.body) * (body.dims.thickness?.value ?? 0)) / 1e6

@@ -32,7 +32,7 @@ export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; 
         </g>
       ))}
       <path d={path(l.bridge.plate)} className="line-part" style={{ fill: of('bridge') }} />
-      {l.features.filter(f => f.diameter !== undefined && f.face !== 'side').map(f => <circle key={f.partId + f.id} cx={f.centre[0]} cy={f.centre[1]} r={f.diameter! / 2} className="line-part" style={{ fill: 'var(--ground)' }} />)}
+      {l.features.filter(f => f.diameter !== undefined && f.face !== 'side' && f.serves !== 'claw').map(f => <circle key={f.partId + f.id} cx={f.centre[0]} cy={f.centre[1]} r={f.diameter! / 2} className="line-part" style={{ fill: 'var(--ground)' }} />)}
       {l.features.filter(f => f.role === 'jack-hole').map(f => <circle key={f.id} cx={f.centre[0]} cy={f.centre[1]} r={f.diameter! / 2} className="line-hidden" />)}
       {l.strings.map(s => (
         <g key={s.number}>

@@ -28,7 +28,8 @@ function wallLeft({ layout }: FitContext, id: string, grow: number): number {
   const own = layout!.features.find(f => f.id === id)!
   let left = Infinity
   for (const other of layout!.features) {
-    if (other.id === id || other.partId !== own.partId || other.diameter || other.polygon.length < 3) continue
+    // A wire channel is meant to run into the rout.
+    if (other.id === id || other.partId !== own.partId || other.diameter || other.role === 'channel' || other.polygon.length < 3) continue
     for (const p of own.polygon) left = Math.min(left, Math.abs(edgeDistance(other.polygon, p)))
     for (const p of other.polygon) left = Math.min(left, Math.abs(edgeDistance(own.polygon, p)))
   }
