@@ -61,7 +61,7 @@ describe('hands on a tablet', () => {
   it('walks forth and back by keys and leaves by Escape', async () => {
     const page = await bench.open('/b/heron/plan')
     await page.getByRole('link', { name: 'Bench view' }).click()
-    const title = page.getByRole('heading', { level: 1 })
+    const title = page.locator('article h1')
     await title.waitFor()
     const first = await title.innerText()
     await page.keyboard.press('ArrowRight')
