@@ -82,7 +82,7 @@ function bitEffect(r: HoleRequest, bit: Bit, wanted: number): string | undefined
 }
 
 function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]): Hole {
-  const film = filmRoom(build, r), wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film, when = drilledWhen(build, r.face)
+  const film = filmRoom(build, r), wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film, when = drilledWhen(build, r)
   const last = chooseBit(wanted, bits, r.rule ?? 'never larger')
   const bite = r.bite ?? 0, size = last?.mm ?? wanted
   const deep = Math.max(0, Math.round((r.depth ?? bite + 1) * 10) / 10)

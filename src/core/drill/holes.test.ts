@@ -3,6 +3,7 @@ import { plainBuild, sure, type Plain } from '../../../tests/support/plainBuild.
 import { takeReading } from '../build/edits.ts'
 import type { Build } from '../build/build.ts'
 import { layOut } from '../layout/layOut.ts'
+import { plan } from '../plan/plan.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { holeCsv } from './holeCsv.ts'
@@ -81,6 +82,11 @@ describe('holes and the finish', () => {
     const done = { ...build(), steps: [{ step: 'finish/coat-1', state: 'done' as const, at: '2026-11-24T10:00:00Z' }] }
     expect(hole(done, 'bridge-1').when).toBe('after finish')
     expect(hole(done, 'tuner-1').when).toBe('before finish')
+    // What was drilled in its time stays so when colour comes on.
+    expect(hole({ ...done, steps: [...done.steps, { step: 'drill/bridge', state: 'done', at: '2026-11-20T10:00:00Z' }] }, 'bridge-1').when).toBe('before finish')
+    const ids = (b: Build) => plan(b).steps.filter(s => s.id.startsWith('drill/bridge')).map(s => [s.id, s.phase])
+    expect(ids(build())).toEqual([['drill/bridge', 'wood']])
+    expect(ids(done)).toEqual([['drill/bridge/after', 'assembly']])
   })
   it('leave room for the film where it is not masked: two films a diameter', () => {
     const b = build()

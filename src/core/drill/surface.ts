@@ -17,9 +17,12 @@ export function finishIsOn(build: Build, face: Hole['face']): boolean {
   return part.traits.surface === 'finished' || (takesFinish(part) && build.steps.some(s => /^finish\/(coat|cure)/.test(s.step)))
 }
 
-/** When a hole is drilled: everything in wood comes before colour, unless that is there already [common practice]. */
-export function drilledWhen(build: Build, face: Hole['face']): Hole['when'] {
-  if (!finishIsOn(build, face)) return 'before finish'
+/**
+ * When a hole is drilled: everything in wood comes before colour, unless that is there already [common practice]. A group
+ * whose step is done was drilled in its time, whatever has been put on since.
+ */
+export function drilledWhen(build: Build, { face, group }: Pick<HoleRequest, 'face' | 'group'>): Hole['when'] {
+  if (!finishIsOn(build, face) || build.steps.some(s => s.step === `drill/${group}`)) return 'before finish'
   return partUnder(build, face)?.traits.surface === 'finished' ? 'through the finish it has' : 'after finish'
 }
 

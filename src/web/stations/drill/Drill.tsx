@@ -18,6 +18,7 @@ import { CuttingView } from './CuttingView.tsx'
 import { dimsOf } from './dimsOf.ts'
 import { DrawerView } from './DrawerView.tsx'
 import { DrillOverlay } from './DrillOverlay.tsx'
+import { groupStep } from './groupStep.ts'
 import { HoleSheet } from './HoleSheet.tsx'
 import { ImpossibleSheet } from './ImpossibleSheet.tsx'
 import { OtherNeckView } from './OtherNeckView.tsx'
@@ -40,6 +41,8 @@ export function Drill() {
   const holes = work?.holes ?? [], cuts = work?.cuts ?? [], hole = holes.find(h => h.id === hand?.id)
   const warned = items.filter(i => i.kind !== 'mark' && i.warnings.length).length
   const number = (i: MarkItem) => (i.kind === 'drill' ? String(holes.findIndex(h => h.id === i.id) + 1) : i.kind === 'cut' ? `R${cuts.findIndex(c => c.id === i.id) + 1}` : LETTERS[i.id] ?? '')
+  const done = new Set(build.steps.filter(s => s.state === 'done').map(s => s.step))
+  const isDone = (i: MarkItem): boolean => { const h = holes.find(x => x.id === i.id); return done.has(h ? groupStep(h) : `cut/${i.id}`) }
   const figure = (i: MarkItem): [string, string] => {
     const h = holes.find(x => x.id === i.id), c = cuts.find(x => x.id === i.id)
     if (h) return [h.bits.at(-1)?.name ?? 'no bit', h.depth === 'through' ? 'through' : l.text(h.depth)]
@@ -52,7 +55,7 @@ export function Drill() {
       id: i.id, label: `${number(i)}, ${i.title}`,
       content: <>
         <span className="figure w-8 shrink-0 text-center text-[15px] font-semibold">{number(i)}</span>
-        <span className="min-w-0 flex-1"><span className={`block text-[16px] leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}>{i.title}</span><span className={`line-clamp-2 text-[15px] leading-tight ${i.warnings.length ? 'font-semibold text-tight' : 'text-muted'}`}>{i.warnings.length ? `${l.prose(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}` : i.face}</span></span>
+        <span className="min-w-0 flex-1"><span className={`block text-[16px] leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}>{i.title}</span><span className={`line-clamp-2 text-[15px] leading-tight ${i.warnings.length && !isDone(i) ? 'font-semibold text-tight' : 'text-muted'}`}>{isDone(i) ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}` : i.warnings.length ? `${l.prose(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}` : i.face}</span></span>
         <span className="figure shrink-0 text-right text-[15px] leading-tight">{a}<br />{b}</span>
       </>,
     }

@@ -1,17 +1,22 @@
+import { Check } from 'lucide-react'
 import { takeReading } from '../../../core/build/edits.ts'
 import { GROUP_NAMES, type Hole } from '../../../core/drill/hole.ts'
 import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { readingOf } from '../../../core/layout/readingOf.ts'
+import { tickStep } from '../../../core/plan/tickStep.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
+import { planOf } from '../../app/stations.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
+import { useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { Findings } from './Findings.tsx'
+import { groupStep } from './groupStep.ts'
 import { Numbers } from './Numbers.tsx'
 import { useSheets } from './useSheets.ts'
 
@@ -38,10 +43,23 @@ export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem;
           ] as const).filter(([, t]) => t !== '').map(([label, t]) => <tr key={label} className="rule-row"><th scope="row" className="w-44 py-1 pr-3 text-left align-top font-normal text-muted">{label}</th><td className="py-1">{t}</td></tr>)}
         </tbody>
       </table>
+      <GroupStep hole={h} />
       <OffPlace work={work} hole={h} />
       <p className="flex flex-wrap items-center gap-3"><Button onClick={() => sheets.make(build, { practice: h.group }, 'pdf')}>Practice sheet: {GROUP_NAMES[h.group]} on scrap</Button><span role="status" className="text-[15px] text-muted">{sheets.trouble ?? (sheets.done ? `${sheets.done.name} is saved.` : 'Try the bits and screws on scrap of the same wood first; wax every screw.')}</span></p>
       <CautionNotes ids={['cutters']} />
     </article>
+  )
+}
+
+/** The plan's own step for the hole's group: ticked here when all of them are drilled. */
+function GroupStep({ hole: h }: { hole: Hole }) {
+  const step = useEngine(planOf).steps.find(s => s.id === groupStep(h))
+  if (!step) return null
+  const done = step.status === 'done'
+  return (
+    <p className="flex flex-wrap items-center gap-3 border-y border-line py-2 text-[16px]">
+      {done ? <><Check size={20} aria-hidden="true" className="text-snug" /><span className="min-w-40 flex-1">{step.title}: done.</span></> : <><span className="min-w-40 flex-1">{step.title}</span><Button onClick={() => editBuild(b => tickStep(b, step, now()))}>All of them are drilled</Button></>}
+    </p>
   )
 }
 
