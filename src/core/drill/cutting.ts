@@ -37,6 +37,10 @@ export interface CutWork {
   left: { floor: number | undefined; wall: { by: number; what: string } | undefined; edge: number | undefined }
   /** Whether it is drilled: its work stands in the hole list. */
   drilled: boolean
+  /** Where a channel ends, as its start is given. */
+  ends?: { along: number; across: number; below: 'top' | 'back' }
+  /** A row of holes: how many, and their distance. */
+  row?: { count: number; pitch: number }
   /** Length of binding to have, mm. */
   binding: number | undefined
   tools: string[]
@@ -120,13 +124,13 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
     const ys = l.strings.map(s => s.saddle[1]), row: Point[] = [[x - 4, Math.min(...ys) - 4], [x + 4, Math.min(...ys) - 4], [x + 4, Math.max(...ys) + 4], [x - 4, Math.max(...ys) + 4]]
     const thick = bodyThicknessAt(build, 0)
     const { left, stops } = leaves(build, l, row, 'back', thick, hollows, [])
-    return [{ ...none, id: `cut-${c.id}`, title: 'Strings through the body', face: 'back', outline: row, along: x - l.nutToHeelEnd, across: (Math.min(...ys) + Math.max(...ys)) / 2, size: { length: 8, width: Math.max(...ys) - Math.min(...ys), corner: undefined }, depth: thick, left: { ...left, floor: undefined }, stops: stops.filter(s => !s.startsWith('Breaks through into the far face')), tools: ['drill with guide', 'two templates', 'brad-point bit'], notes: [`${ys.length} holes in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`, ...(behind === undefined ? ['The bridge does not say where its string holes are: taken 10 mm behind the rearmost saddle [from memory]. Measure them.'] : [])] }]
+    return [{ ...none, id: `cut-${c.id}`, title: 'Strings through the body', face: 'back', outline: row, row: { count: ys.length, pitch: ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0 }, along: x - l.nutToHeelEnd, across: (Math.min(...ys) + Math.max(...ys)) / 2, size: { length: 8, width: Math.max(...ys) - Math.min(...ys), corner: undefined }, depth: thick, left: { ...left, floor: undefined }, stops: stops.filter(s => !s.startsWith('Breaks through into the far face')), tools: ['drill with guide', 'two templates', 'brad-point bit'], notes: [`${ys.length} holes in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`, ...(behind === undefined ? ['The bridge does not say where its string holes are: taken 10 mm behind the rearmost saddle [from memory]. Measure them.'] : [])] }]
   }
   const x = (c.x ?? 0) + l.nutToHeelEnd, y = c.y ?? 0
   if (c.sort === 'channel') {
     const run = Math.hypot((c.toX ?? 0) - (c.x ?? 0), (c.toY ?? 0) - y), width = c.width ?? CHANNEL.width, depth = c.depth ?? CHANNEL.depth
     const wanted = c.id.startsWith('to-') ? ['No channel is described that leads from there to the control cavity. If the body has one, add it at the Shelf with where it starts and ends.'] : []
-    return [{ ...none, id: `cut-${c.id}`, title: `Wire channel${c.id.startsWith('to-') ? ` from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : ''}`, face: 'edge', outline: channelOutline(l, c), along: c.x ?? 0, across: y, size: { length: run, width, corner: undefined }, depth, left: { floor: Math.min(depth, bodyThicknessAt(build, y) - depth) - width / 2, wall: undefined, edge: undefined }, stops: run < 1 ? ['Starts where it ends.'] : [], tools: ['long bit', 'drill'], notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`, ...wanted] }]
+    return [{ ...none, id: `cut-${c.id}`, title: `Wire channel${c.id.startsWith('to-') ? ` from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : ''}`, face: 'edge', outline: channelOutline(l, c), along: c.x ?? 0, across: y, ends: { along: c.toX ?? 0, across: c.toY ?? 0, below: c.face }, size: { length: run, width, corner: undefined }, depth, left: { floor: Math.min(depth, bodyThicknessAt(build, y) - depth) - width / 2, wall: undefined, edge: undefined }, stops: run < 1 ? ['Starts where it ends.'] : [], tools: ['long bit', 'drill'], notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`, ...wanted] }]
   }
   const length = c.length ?? 0, width = c.width ?? 0, depth = c.depth ?? 0
   const polygon = polygonOf({ length, width, corner: Math.min(c.corner ?? 0, length / 2, width / 2), x, y }) as Point[]

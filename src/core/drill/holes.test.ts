@@ -136,6 +136,14 @@ describe('lists', () => {
     expect(items.find(i => i.id === 'bridge-1')!.numbers).toMatchObject([{ mm: 200 }, { mm: 30, label: 'off the centre line, bass side' }, {}, { label: 'tape on the bit', mm: 24 }])
     expect(items[0]).toMatchObject({ id: 'bridge-line' })
   })
+  it('of cuts name a channel’s ends, a row’s pitch, a ledge’s binding', () => {
+    const b: Build = { ...build(), cuts: [{ id: 'c', sort: 'channel', face: 'top', x: 110, y: 0, toX: 170, toY: 70, width: 8, depth: 14 }, { id: 's', sort: 'string-through', face: 'back' }, { id: 'b', sort: 'binding', face: 'top', width: 2, depth: 6 }] }
+    const numbers = (id: string) => markList(drillWork(b)!, b).find(i => i.id === id)!.numbers.map(n => n.mm ?? n.text)
+    expect(numbers('cut-c')).toEqual([110, 'on the centre line', 170, 70, 8, 14])
+    // Six strings over 52 mm.
+    expect(numbers('cut-s').slice(2)).toEqual([expect.closeTo(10.4, 9), expect.closeTo(52, 9)])
+    expect(numbers('cut-b')).toEqual([2, 6, 1590])
+  })
   it('as a table have a row a hole and RFC 4180 quoting', () => {
     const holes = holeList(build()), rows = holeCsv(holes).split('\r\n')
     expect(rows).toHaveLength(holes.length + 1)

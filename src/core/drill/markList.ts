@@ -30,12 +30,16 @@ const holeItem = (h: Hole): MarkItem => ({
   ],
 })
 
-const cutItem = (c: CutWork): MarkItem => ({
-  id: c.id, kind: 'cut', title: c.title, face: c.face === 'edge' ? 'body' : `body ${c.face}`, at: middleOf(c.outline), warnings: c.stops,
-  numbers: c.binding !== undefined
-    ? [{ label: 'ledge, width', mm: c.size.width }, { label: 'ledge, depth', mm: c.depth }, { label: 'binding to have', mm: c.binding }]
-    : [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, off(c.across), { label: 'along the strings', mm: c.size.length }, { label: 'across', mm: c.size.width }, ...(c.size.corner ? [{ label: 'corner radius', mm: c.size.corner }] : []), { label: 'depth', mm: c.depth }],
-})
+/** Numbers of a cut: of a ledge, a channel, a row of holes, or anything with four sides. */
+function cutNumbers(c: CutWork): MarkNumber[] {
+  if (c.binding !== undefined) return [{ label: 'ledge, width', mm: c.size.width }, { label: 'ledge, depth', mm: c.depth }, { label: 'binding to have', mm: c.binding }]
+  const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, off(c.across)]
+  if (c.ends) return [...start, { label: `ends ${way('pocket end', c.ends.along)}`, mm: Math.abs(c.ends.along) }, { ...off(c.ends.across), label: `ends ${off(c.ends.across).label}` }, { label: 'bit', mm: c.size.width }, { label: `its middle below the ${c.ends.below}`, mm: c.depth }]
+  if (c.row) return [...start, { label: `${c.row.count} holes, apart`, mm: c.row.pitch }, { label: 'outer to outer', mm: c.size.width }]
+  return [...start, { label: 'along the strings', mm: c.size.length }, { label: 'across', mm: c.size.width }, ...(c.size.corner ? [{ label: 'corner radius', mm: c.size.corner }] : []), { label: 'depth', mm: c.depth }]
+}
+
+const cutItem = (c: CutWork): MarkItem => ({ id: c.id, kind: 'cut', title: c.title, face: c.face === 'edge' ? 'body' : `body ${c.face}`, at: middleOf(c.outline), warnings: c.stops, numbers: cutNumbers(c) })
 
 const middleOf = (p: readonly Point[]): Point => (p.length ? [p.reduce((s, q) => s + q[0], 0) / p.length, p.reduce((s, q) => s + q[1], 0) / p.length] : [0, 0])
 

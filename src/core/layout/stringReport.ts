@@ -102,6 +102,16 @@ function treesFor(build: Build, l: Layout, low: readonly StringPath[], seatAtNut
   return out
 }
 
+const fixedRange = (from: number, to: number): string => (fixed(from, 1) === fixed(to, 1) ? `${fixed(from, 1)}°` : `${fixed(from, 1)}° to ${fixed(to, 1)}°`)
+
+/** Strings with the same thing to do, as one finding: who they are, and from which angle to which they break. */
+function alike(rows: readonly StringRow[], angle: (r: StringRow) => number, says: (r: StringRow) => string): { who: string; one: boolean; from: number; to: number; says: string }[] {
+  return [...new Set(rows.map(says))].map(text => {
+    const own = rows.filter(r => says(r) === text), names = own.map(r => r.number), one = own.length === 1, angles = own.map(angle)
+    return { who: one ? `String ${names[0]} breaks` : `Strings ${names.slice(0, -1).join(', ')} and ${names.at(-1)} break`, one, from: Math.min(...angles), to: Math.max(...angles), says: text }
+  })
+}
+
 /**
  * Every string from tuner to saddle: gaps and margins at the nut and the last fret, places over all poles, turn and
  * break angles over nut and bridge, and where string trees are needed [geometry; limits from memory].
@@ -141,13 +151,13 @@ export function stringReport(build: Build, l: Layout): StringReport {
   const held = new Set(trees.flatMap(t => t.strings))
   const toDo = (number: number): string => {
     const n = windingsFor(build, l.strings[number - 1]!, seatAtNut)
-    return n !== undefined ? `${n} windings down the post do it${held.has(number) ? ', or a string tree' : ''}` : held.has(number) ? 'a string tree holds it down' : 'lower posts, or a tree'
+    return n !== undefined ? `${n} windings down the post do${held.has(number) ? ', or a string tree' : ''}` : held.has(number) ? 'hold down with a string tree' : 'lower posts, or a tree'
   }
   const findings = [
     ...(['Treble', 'Bass'] as const).flatMap(side => { const m = margins[`last${side}`]; return m < 2.5 ? [`${side} side: ${fixed(m, 1)} mm from string to edge at the last fret; under 2.5 mm it falls off in play.`] : [] }),
     ...rows.filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8).map(r => `Strings ${r.number} and ${r.number + 1} lie ${fixed(r.gapAtNut!, 2)} mm apart at the nut: they touch.`),
-    ...rows.filter(r => r.breakAtNut !== undefined && r.breakAtNut < LEAST_BREAK && low.some(s => s.number === r.number)).map(r => `String ${r.number} breaks ${fixed(r.breakAtNut!, 1)}° over the nut, ${LEAST_BREAK}° wanted: ${toDo(r.number)}.`),
-    ...rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK).map(r => `String ${r.number} breaks ${fixed(r.breakAtSaddle!, 1)}° over its saddle, ${LEAST_BREAK}° wanted: it rattles or slides. Lower the tail, or raise saddle and neck.`),
+    ...alike(rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)), r => r.breakAtNut!, r => toDo(r.number)).map(g => `${g.who} ${fixedRange(g.from, g.to)} over the nut, ${LEAST_BREAK}° wanted: ${g.says}.`),
+    ...alike(rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK), r => r.breakAtSaddle!, () => '').map(g => `${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${LEAST_BREAK}° wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`),
     ...poles.flatMap(p => (Math.abs(p.worst) > 2 ? [`${p.slot.replace('pickup-', '')} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`] : [])),
   ]
   return { rows, margins, poles, trees, findings }

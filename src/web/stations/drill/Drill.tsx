@@ -46,7 +46,7 @@ export function Drill() {
   const figure = (i: MarkItem): [string, string] => {
     const h = holes.find(x => x.id === i.id), c = cuts.find(x => x.id === i.id)
     if (h) return [h.bits.at(-1)?.name ?? 'no bit', h.depth === 'through' ? 'through' : l.text(h.depth)]
-    if (c) return [c.binding === undefined ? 'deep' : 'binding', l.text(c.binding ?? c.depth, c.binding === undefined ? 1 : 0)]
+    if (c) return c.drilled ? [l.text(c.size.length > c.size.width ? c.size.length : c.size.width, 0), c.row ? 'wide' : 'long'] : [c.binding === undefined ? 'deep' : 'binding', l.text(c.binding ?? c.depth, c.binding === undefined ? 1 : 0)]
     return i.id === 'bridge-line' && work ? [l.text(work.layout.scaleLength), 'scale'] : ['', '']
   }
   const rows = items.map(i => {
@@ -65,7 +65,7 @@ export function Drill() {
     if (!work || !hand) return <p className="text-[17px]">Nothing to lay out yet.</p>
     const props = { work, item: hand }, cut = cuts.find(c => c.id === hand.id)
     return (
-      <div className="relative flex flex-col gap-4 [&_h2]:pr-56">
+      <div className="relative flex flex-col gap-4 [&>article>h2]:pr-56 [&_header]:pr-56">
         <p className="no-print absolute right-0 top-0"><Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}><Ruler size={18} aria-hidden="true" />Numbers to mark, large</Link></p>
         {hole ? <HoleSheet key={hole.id} {...props} hole={hole} /> : cut ? <CutSheet key={cut.id} item={hand} cut={cut} /> : hand.id === 'impossible' ? <ImpossibleSheet item={hand} /> : hand.id === 'centre-line' ? <CentreLineSheet {...props} /> : hand.id === 'strings' ? <StringsSheet {...props} /> : hand.id === 'tuners' ? <TunersSheet {...props} /> : hand.id === 'controls' ? <ControlsSheet {...props} /> : <BridgeLineSheet {...props} />}
       </div>

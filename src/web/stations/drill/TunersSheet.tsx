@@ -37,10 +37,10 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
   const neckId = build.slots.neck
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
-      <header><h2 className="text-[24px] font-semibold">{item.title}</h2><p className="pr-56 text-[16px] text-muted">{reasonOf[check.from]}{trying ? ' Shown as they would stand.' : ''}</p></header>
+      <header><h2 className="text-[24px] font-semibold">{item.title}</h2><p className="text-[16px] text-muted">{reasonOf[check.from]}{trying ? ' Shown as they would stand.' : ''}</p></header>
       {check.spots.length === 0 ? <p className="text-[17px]">The head has no outline and no holes yet. Draw or read its outline at the Shelf, and places are proposed on it.</p> : <>
-        <dl className="grid grid-cols-4 items-end gap-x-6 gap-y-2 max-[900px]:grid-cols-2">
-          <div><dt className="text-[15px] text-muted">least wood from hole to edge</dt><dd className={edge < 3 ? 'text-never' : ''}><Figure size="large" value={least.figure} unit={least.unit} /></dd></div>
+        <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
+          <div><dt className="text-[15px] text-muted">least wood to the edge</dt><dd className={edge < 3 ? 'text-never' : ''}><Figure size="large" value={least.figure} unit={least.unit} /></dd></div>
           <div><dt className="text-[15px] text-muted">pitches differ by</dt><dd><Figure size="large" value={ev.figure} unit={ev.unit} /></dd></div>
           {check.rows.map(r => <div key={r.side}><dt className="text-[15px] text-muted">room in the {r.side > 0 ? 'treble' : 'bass'} row</dt><dd><Figure size="large" value={l.num(r.room)} unit={l.unit} doubt={l.num(r.roomDoubt)} /></dd></div>)}
         </dl>
