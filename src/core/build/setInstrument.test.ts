@@ -22,6 +22,16 @@ describe('another instrument from the same build', () => {
   })
 })
 
+describe('a build of version 2', () => {
+  it.each([['metric', 'metric by halves', 'A4'], ['fractional', 'fractional by 64ths', 'Letter']])('with %s bits gets a drawer, a printer and no cuts; nothing else changes', (bits, set, paper) => {
+    const { cuts, preferences, ...rest } = demo('heron')
+    void cuts
+    const r = readBuild({ ...rest, version: 2, preferences: { length: preferences.length, currency: preferences.currency, bits } })
+    if (!r.ok) throw new Error(JSON.stringify(r.problems))
+    expect(r.build).toEqual({ ...rest, cuts: [], preferences: { length: preferences.length, currency: preferences.currency, drawer: { sets: [set], extra: [], missing: [] }, print: { paper, short: 1, long: 1 } } })
+  })
+})
+
 describe('a build of version 1', () => {
   const old = () => {
     const b = JSON.parse(writeBuild(demo('heron'))) as Record<string, unknown> & { instrument: Record<string, unknown> }

@@ -1,14 +1,14 @@
 import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { axisDistance, boreInOutline, boreToPrism, boxGap, boxOfBore, boxOfPrism, lengthOf, type Bore, type Box, type Point3 } from '../geometry/bore.ts'
-import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
+import { inside, toEdge, type Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
 import { bitsIn, bitSeries, chooseBit, type Bit } from './bits.ts'
 import { allCuts } from './channelsWanted.ts'
 import type { Hole, HoleRequest } from './hole.ts'
 import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
-import { buttonHoles, buttonPlaces } from './requests/buttonHoles.ts'
+import { buttonHoles } from './requests/buttonHoles.ts'
 import { bridgeHoles } from './requests/bridgeHoles.ts'
 import { headHoles } from './requests/headHoles.ts'
 import { neckHoles } from './requests/neckHoles.ts'
@@ -19,7 +19,6 @@ import { drilledWhen, filmRoom, THROUGH_FINISH } from './surface.ts'
 import { meetingStep, wander } from './wander.ts'
 
 export type { Face, Hole, HoleGroup } from './hole.ts'
-export { buttonPlaces }
 
 /** Left under a blind hole at least, mm [common practice]. */
 export const LEFT_UNDER = 3
@@ -210,6 +209,3 @@ export function holeList(build: Build, l = layOut(build), cuts = l && allCuts(bu
   const made = requestsOf(build, l, cuts).map(r => ({ r, h: drilled(r, build, l, bits) }))
   return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
 }
-
-/** Box around the wood that holes lie in, for drawing. */
-export const holeBounds = (holes: readonly Hole[]) => boundsOf(holes.map(h => h.at))

@@ -7,10 +7,3 @@ export const fretPosition = (scaleLength: number, n: number): number => scaleLen
 /** Places of all frets from the nut, fret 1 first. */
 export const fretPositions = (scaleLength: number, count: number): number[] =>
   Array.from({ length: count }, (_, i) => fretPosition(scaleLength, i + 1))
-
-/** Scale length from the measured distance between two frets of known number (0 is the nut). */
-export function scaleFromFrets(distance: number, low: number, high: number): number {
-  const share = 2 ** (-low / 12) - 2 ** (-high / 12)
-  if (!(share > 0)) throw new RangeError('the second fret must have the higher number')
-  return distance / share
-}

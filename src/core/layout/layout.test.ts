@@ -5,7 +5,8 @@ import type { Build } from '../build/build.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { bridgeLine } from './bridgeLine.ts'
 import { startingCompensation } from './compensation.ts'
-import { fretPosition, scaleFromFrets } from './frets.ts'
+import { fretPosition } from './frets.ts'
+import { shareBetween } from './scale.ts'
 import { halfBoardAt, layOut, stringAt } from './layOut.ts'
 import { nutSlots, saddlePlaces } from './nutSlots.ts'
 import { meanActionAtTwelve, saddleHeight, shimAngle, shimFor } from './saddleHeight.ts'
@@ -121,7 +122,7 @@ describe('saddle height and shims', () => {
 })
 
 describe('scale from a measured fret pair', () => {
-  it('is twice nut to fret 12: 381 → 762 mm', () => expect(scaleFromFrets(381, 0, 12)).toBeCloseTo(762, 9))
-  it('agrees with the frets it came from', () => fc.assert(fc.property(fc.double({ min: 400, max: 900, noNaN: true }), fc.integer({ min: 0, max: 10 }), fc.integer({ min: 11, max: 24 }), (L, a, b) => Math.abs(scaleFromFrets(fretPosition(L, b) - fretPosition(L, a), a, b) - L) < 1e-6)))
-  it('refuses frets in the wrong order', () => expect(() => scaleFromFrets(100, 12, 5)).toThrow(RangeError))
+  it('is twice nut to fret 12: 381 → 762 mm', () => expect(381 / shareBetween(0, 12)).toBeCloseTo(762, 9))
+  it('agrees with the frets it came from', () => fc.assert(fc.property(fc.double({ min: 400, max: 900, noNaN: true }), fc.integer({ min: 0, max: 10 }), fc.integer({ min: 11, max: 24 }), (L, a, b) => Math.abs((fretPosition(L, b) - fretPosition(L, a)) / shareBetween(a, b) - L) < 1e-6)))
+  it('refuses frets in the wrong order', () => expect(() => shareBetween(12, 5)).toThrow(RangeError))
 })
