@@ -14,17 +14,19 @@ export class Page {
   }
   private grey(x: number, y: number): number { return x < 0 || y < 0 || x >= this.width || y >= this.height ? 255 : this.raw[this.start + y * this.width + x]! }
   private px(mm: number): number { return (mm * this.dpi) / 25.4 }
-  /** Middle of the ink on a stretch along x (`across` false) or y about a place, mm; undefined when there is none. */
+  /** Middle of the line of ink nearest to a place, looked for along x or y, mm; undefined when there is none. */
   private ink([x, y]: readonly [number, number], reach: number, along: 'x' | 'y'): number | undefined {
-    const cx = this.px(x), cy = this.height - this.px(y), r = this.px(reach)
-    let sum = 0, weight = 0
+    const cx = this.px(x), cy = this.height - this.px(y), r = this.px(reach), lines: { sum: number; weight: number }[] = []
+    let open = false
     for (let k = Math.ceil(-r); k <= r; k++) {
       const px = Math.round(along === 'x' ? cx + k : cx), py = Math.round(along === 'x' ? cy : cy - k), dark = 255 - this.grey(px, py)
-      if (dark < 60) continue
-      const at = along === 'x' ? px + 0.5 : this.height - (py + 0.5)
-      sum += at * dark; weight += dark
+      if (dark < 60) { open = false; continue }
+      if (!open) { lines.push({ sum: 0, weight: 0 }); open = true }
+      const line = lines.at(-1)!, at = along === 'x' ? px + 0.5 : this.height - (py + 0.5)
+      line.sum += at * dark; line.weight += dark
     }
-    return weight ? (sum / weight) * (25.4 / this.dpi) : undefined
+    const places = lines.map(l => (l.sum / l.weight) * (25.4 / this.dpi)), meant = along === 'x' ? x : y
+    return places.length ? places.reduce((a, c) => (Math.abs(c - meant) < Math.abs(a - meant) ? c : a)) : undefined
   }
   /** Place of an upright hair near a place, mm. */
   hairX = (at: readonly [number, number], reach = 1): number | undefined => this.ink(at, reach, 'x')

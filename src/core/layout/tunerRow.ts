@@ -102,6 +102,15 @@ const EASY_FAN = 5
  * @param slots places of the strings at the nut, thinnest first
  */
 export function proposeTuners(head: readonly Point[], slots: readonly number[], onTreble: number, size: TunerSize): TunerSpot[] {
+  const key = JSON.stringify([head, slots, onTreble, size])
+  if (last.key !== key) last = { key, spots: search(head, slots, onTreble, size) }
+  return last.spots.map(s => ({ ...s }))
+}
+
+/** One layout is computed several times in a row, of the same head: the newest answer is kept by the values it came from. */
+let last: { key: string; spots: TunerSpot[] } = { key: '', spots: [] }
+
+function search(head: readonly Point[], slots: readonly number[], onTreble: number, size: TunerSize): TunerSpot[] {
   if (head.length < 3) return []
   const edge = Math.max(size.buttonReach - BUTTON_CLEAR, size.bushing / 2 + EDGE_LEFT + 0.5)
   const inset = grown({ points: head }, -edge).reduce<Point[]>((a, b) => (polygonArea(b) > (a.length > 2 ? polygonArea(a) : 0) ? b : a), [])
