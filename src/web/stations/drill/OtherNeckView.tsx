@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { partIn } from '../../../core/build/references.ts'
 import { conversion } from '../../../core/layout/conversion.ts'
 import { fretPosition } from '../../../core/layout/frets.ts'
@@ -8,8 +8,10 @@ import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Grid } from '../../components/Grid.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
+import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
+import { useShelf } from '../../stores/shelfStore.ts'
 import { Findings } from './Findings.tsx'
 
 const count = (t: string) => { const n = parseDecimal(t); return n !== undefined && Number.isInteger(n) && n >= 1 && n <= 36 ? parsed(n) : refused(`“${t}” is no number of frets`, '1 to 36') }
@@ -18,6 +20,10 @@ const count = (t: string) => { const n = parseDecimal(t); return n !== undefined
 export function OtherNeckView({ work }: { work: Work }) {
   const l = useLength(), { layout } = work, neck = partIn(work.build, 'neck')
   const [other, setOther] = useState({ scaleLength: layout.scaleLength, nutToHeelEnd: layout.nutToHeelEnd, frets: layout.frets.length })
+  const load = useShelf(s => s.loadKinds), parts = useShelf(s => s.parts)
+  useEffect(() => { void load(['neck']) }, [load])
+  const necks = [...parts.values()].filter(p => p.kind === 'neck' && p.id !== neck?.id).sort((a, b) => a.name.localeCompare(b.name))
+  const take = (id: string) => { const d = necks.find(n => n.id === id)?.dims; if (d) setOther({ scaleLength: d.scaleLength!.value, nutToHeelEnd: d.nutToHeelEnd!.value, frets: d.frets!.value }) }
   const c = conversion(work.build, other)
   if (!c || !neck) return <p className="text-[17px]">Choose body, neck, bridge and strings first: another neck is told against them.</p>
   const f = l.figure(Math.abs(c.shift), 1)
@@ -25,6 +31,7 @@ export function OtherNeckView({ work }: { work: Work }) {
     <article className="flex max-w-[780px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">Another neck on this body</h2>
       <div className="flex flex-wrap items-end gap-4">
+        {necks.length > 0 && <Select label="One from the shelf" className="max-w-64" value="" onChange={take} options={[{ value: '', label: 'choose a neck' }, ...necks.map(n => ({ value: n.id, label: `${n.name}, ${l.text(n.dims.scaleLength!.value, 0)}` }))]} />}
         <LengthField label="Its scale length" mm={other.scaleLength} min={200} max={1200} onMm={v => setOther(o => ({ ...o, scaleLength: v, nutToHeelEnd: Number((o.nutToHeelEnd + fretPosition(v, o.frets) - fretPosition(o.scaleLength, o.frets)).toFixed(2)) }))} />
         <LengthField label="Nut to heel end" mm={other.nutToHeelEnd} min={100} max={1000} onMm={v => setOther(o => ({ ...o, nutToHeelEnd: v }))} />
         <ValueField label="Frets" narrow text={String(other.frets)} parse={count} onValue={v => setOther(o => ({ ...o, frets: v }))} />
