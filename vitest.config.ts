@@ -9,9 +9,30 @@ export default defineConfig({
   ...decorators,
   test: {
     projects: [
-      { ...decorators, test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 180_000, ...COMPUTING } },
-      { ...decorators, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 120_000, ...COMPUTING } },
-      { ...decorators, test: { name: 'interface', include: ['tests/e2e/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 200_000, ...DRIVING } },
+      {
+        ...decorators,
+        test: {
+          name: 'unit',
+          include: ['src/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 180_000,
+          ...COMPUTING,
+        },
+      },
+      {
+        ...decorators,
+        test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 120_000, ...COMPUTING },
+      },
+      {
+        ...decorators,
+        test: {
+          name: 'interface',
+          include: ['tests/e2e/**/*.test.ts'],
+          testTimeout: 180_000,
+          hookTimeout: 200_000,
+          ...DRIVING,
+        },
+      },
     ],
   },
 })

@@ -34,49 +34,141 @@ const settings = allSettings(build)[2]!
 const hz = pitchSteps()
 
 const rows: [string, string, string][] = []
-const row = (what: string, value: number, unit: string, bar?: number) => rows.push([what, `${value.toFixed(value < 10 ? 2 : 0)} ${unit}`, bar === undefined ? '' : `${value <= bar ? 'within' : 'OVER'} ${bar} ${unit}`])
+const row = (what: string, value: number, unit: string, bar?: number) =>
+  rows.push([
+    what,
+    `${value.toFixed(value < 10 ? 2 : 0)} ${unit}`,
+    bar === undefined ? '' : `${value <= bar ? 'within' : 'OVER'} ${bar} ${unit}`,
+  ])
 
 const bench = new Bench({ time: 600, warmupTime: 200 })
-bench.add('response, 400 points', () => { response(build, settings, hz) }).add('all joints', () => { jointsAsTheyStand(build) }).add('joints now and planned', () => { fit(build) }).add('layout', () => { layOut(build) }).add('plan with dates', () => { plan(build) })
+bench
+  .add('response, 400 points', () => {
+    response(build, settings, hz)
+  })
+  .add('all joints', () => {
+    jointsAsTheyStand(build)
+  })
+  .add('joints now and planned', () => {
+    fit(build)
+  })
+  .add('layout', () => {
+    layOut(build)
+  })
+  .add('plan with dates', () => {
+    plan(build)
+  })
 const TODAY = '2026-11-24'
 const kestrel = demo('kestrel')
-const pickups = anyCatalogue(build, 24_000).filter(p => p.kind === 'pickup').slice(0, 2000)
-for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) { const b = demo(name); bench.add(`joints of ${name}, ${jointsAsTheyStand(b).length} of them`, () => { jointsAsTheyStand(b) }) }
-bench.add(`candidates for a slot, ${pickups.length} parts`, () => { candidatesFor(build, { id: 'pickup-bridge', kind: 'pickup' }, pickups, TODAY) })
-bench.add('measure next', () => { measureNext(build, jointsAsTheyStand(build)) }).add('cheapest set of fixes, Kestrel', () => { cheapestFixesNow(kestrel) })
-/** Everything that the layout station shows, from a changed build: joints and fixes, layout, cuts, holes met with their surroundings, numbers to mark. */
-const layAnew = (b: typeof build) => { const w = drillWork(b); if (w) markList(w, b) }
+const pickups = anyCatalogue(build, 24_000)
+  .filter(p => p.kind === 'pickup')
+  .slice(0, 2000)
 for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) {
-  const b = demo(name), blank = demo(name)
+  const b = demo(name)
+  bench.add(`joints of ${name}, ${jointsAsTheyStand(b).length} of them`, () => {
+    jointsAsTheyStand(b)
+  })
+}
+bench.add(`candidates for a slot, ${pickups.length} parts`, () => {
+  candidatesFor(build, { id: 'pickup-bridge', kind: 'pickup' }, pickups, TODAY)
+})
+bench
+  .add('measure next', () => {
+    measureNext(build, jointsAsTheyStand(build))
+  })
+  .add('cheapest set of fixes, Kestrel', () => {
+    cheapestFixesNow(kestrel)
+  })
+/** Everything that the layout station shows, from a changed build: joints and fixes, layout, cuts, holes met with their surroundings, numbers to mark. */
+const layAnew = (b: typeof build) => {
+  const w = drillWork(b)
+  if (w) markList(w, b)
+}
+for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) {
+  const b = demo(name),
+    blank = demo(name)
   for (const p of blank.parts) if (p.kind === 'neck') p.features = p.features.filter(f => f.role !== 'tuner-hole')
-  bench.add(`re-layout of ${name}`, () => { layAnew(b) }).add(`re-layout of ${name}, tuners proposed`, () => { layAnew(blank) })
+  bench
+    .add(`re-layout of ${name}`, () => {
+      layAnew(b)
+    })
+    .add(`re-layout of ${name}, tuners proposed`, () => {
+      layAnew(blank)
+    })
 }
 await bench.run()
-const BARS: Record<string, number> = { 'response, 400 points': 2, 'all joints': 10, [`candidates for a slot, ${pickups.length} parts`]: 100 }
-for (const t of bench.tasks) { if (t.name.startsWith('joints of')) BARS[t.name] = 10; if (t.name.startsWith('re-layout')) BARS[t.name] = 20 }
+const BARS: Record<string, number> = {
+  'response, 400 points': 2,
+  'all joints': 10,
+  [`candidates for a slot, ${pickups.length} parts`]: 100,
+}
+for (const t of bench.tasks) {
+  if (t.name.startsWith('joints of')) BARS[t.name] = 10
+  if (t.name.startsWith('re-layout')) BARS[t.name] = 20
+}
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])
 const own = bench.tasks[0]?.result?.latency.p50 ?? NaN
 
 if (spawnSync('which', ['ngspice']).status === 0) {
   const dir = mkdtempSync(join(tmpdir(), 'snugbolt-bench-'))
   writeFileSync(join(dir, 'c.cir'), spiceNetlist(build, settings, { from: 20, to: 20000, pointsPerDecade: 133 }))
-  const times = Array.from({ length: 5 }, () => { const t = performance.now(); spawnSync('ngspice', ['-b', 'c.cir'], { cwd: dir }); return performance.now() - t }).sort((a, b) => a - b)
+  const times = Array.from({ length: 5 }, () => {
+    const t = performance.now()
+    spawnSync('ngspice', ['-b', 'c.cir'], { cwd: dir })
+    return performance.now() - t
+  }).sort((a, b) => a - b)
   row('ngspice, the same sweep, whole process (median of 5)', times[2]!, 'ms')
   row('ratio ngspice / own', times[2]! / own, '×')
   rmSync(dir, { recursive: true, force: true })
 }
 
 for (const name of ['heron', 'kestrel', 'bittern'] as const) {
-  const began = performance.now(), w = drillWork(demo(name))!, drawings = templatesOf(w), bytes = await sheetsPdf(name, drawings, w.build.preferences.print)
-  row(`all templates of ${name} in Node: ${drawings.length} drawings, ${Math.round(bytes.length / 1024)} kB`, performance.now() - began, 'ms', 3000)
+  const began = performance.now(),
+    w = drillWork(demo(name))!,
+    drawings = templatesOf(w),
+    bytes = await sheetsPdf(name, drawings, w.build.preferences.print)
+  row(
+    `all templates of ${name} in Node: ${drawings.length} drawings, ${Math.round(bytes.length / 1024)} kB`,
+    performance.now() - began,
+    'ms',
+    3000,
+  )
 }
 
-const TWELVE = ['body', 'neck', 'bridge', 'nut', 'tuners', 'pickup-bridge', 'pickup-neck', 'pot-volume', 'pot-tone', 'switch', 'jack', 'strings']
+const TWELVE = [
+  'body',
+  'neck',
+  'bridge',
+  'nut',
+  'tuners',
+  'pickup-bridge',
+  'pickup-neck',
+  'pot-volume',
+  'pot-tone',
+  'switch',
+  'jack',
+  'strings',
+]
 const catalogue = anyCatalogue(build, 10_000)
 {
-  const began = performance.now(), p = problemOf({ ...build, parts: build.parts.filter(x => x.kind === 'strings') }, catalogue, { fixed: {}, hourly: 12, weekly: 4 }, TODAY, TWELVE), g = bestSets(p, 20)
+  const began = performance.now(),
+    p = problemOf(
+      { ...build, parts: build.parts.filter(x => x.kind === 'strings') },
+      catalogue,
+      { fixed: {}, hourly: 12, weekly: 4 },
+      TODAY,
+      TWELVE,
+    ),
+    g = bestSets(p, 20)
   let first: number | undefined
-  for (;;) { const s = g.next(); if (s.done) { row('best 20 sets of 10,000 parts, twelve slots, in Node', performance.now() - began, 'ms'); break } if (s.value.best.length) first ??= performance.now() - began }
+  for (;;) {
+    const s = g.next()
+    if (s.done) {
+      row('best 20 sets of 10,000 parts, twelve slots, in Node', performance.now() - began, 'ms')
+      break
+    }
+    if (s.value.best.length) first ??= performance.now() - began
+  }
   row('… first useful result', first ?? NaN, 'ms')
 }
 
@@ -85,53 +177,89 @@ const port = 4391
 const address = `http://127.0.0.1:${port}`
 async function start() {
   const began = performance.now()
-  const child = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--demo'], { env: { ...process.env, SNUGBOLT_DATA: data, PORT: String(port) }, stdio: ['ignore', 'ignore', 'inherit'] })
+  const child = spawn(process.execPath, [join(root, 'dist/server/main.js'), '--demo'], {
+    env: { ...process.env, SNUGBOLT_DATA: data, PORT: String(port) },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   process.once('exit', () => child.kill())
   for (;;) {
     if (child.exitCode !== null) throw new Error(`the server ended: is port ${port} taken?`)
-    if (await fetch(`${address}/api/health`).then(r => r.ok, () => false)) return { child, ms: performance.now() - began }
+    if (
+      await fetch(`${address}/api/health`).then(
+        r => r.ok,
+        () => false,
+      )
+    )
+      return { child, ms: performance.now() - began }
     await new Promise(r => setTimeout(r, 20))
     if (performance.now() - began > 60_000) throw new Error('the server did not open')
   }
 }
-const stop = (c: ReturnType<typeof spawn>) => new Promise(r => { c.once('exit', r); c.kill() })
+const stop = (c: ReturnType<typeof spawn>) =>
+  new Promise(r => {
+    c.once('exit', r)
+    c.kill()
+  })
 const first = await start()
 row('first start, data folder made', first.ms, 'ms')
 await stop(first.child)
 const second = await start()
 row('second start', second.ms, 'ms', 3000)
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 // Functions of this file that run in the page are named by a helper of the loader, which the page lacks.
 await page.addInitScript('globalThis.__name = f => f')
 const scripts = new Set<string>()
-page.on('request', r => { if (r.resourceType() === 'script') scripts.add(new URL(r.url()).pathname) })
+page.on('request', r => {
+  if (r.resourceType() === 'script') scripts.add(new URL(r.url()).pathname)
+})
 await page.goto(`${address}/b/heron/fit`)
 await page.waitForLoadState('networkidle')
 const files = [...scripts].map(s => join(root, 'dist/web', s)).filter(existsSync)
-row('script of a first load (Fit), gzipped', files.reduce((s, f) => s + gzipSync(readFileSync(f)).length, 0) / 1024, 'kB', 400)
+row(
+  'script of a first load (Fit), gzipped',
+  files.reduce((s, f) => s + gzipSync(readFileSync(f)).length, 0) / 1024,
+  'kB',
+  400,
+)
 
 /** Time from each input event to the frame after the interface shows its result, ms, sorted. */
 async function drag(path: string, selector: string, shown: string): Promise<number[]> {
   await page.goto(address + path)
   await page.waitForSelector(selector)
   await page.waitForTimeout(1200)
-  return page.evaluate(async ([input, result]) => {
-    const el = document.querySelector<HTMLInputElement>(input!)!
-    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
-    const text = () => document.querySelector(result!)?.getAttribute('aria-label')
-    const times: number[] = []
-    for (let k = 0; k < 40; k++) {
-      const before = text(), began = performance.now()
-      set.call(el, String(0.98 - k * 0.02))
-      el.dispatchEvent(new Event('input', { bubbles: true }))
-      while (text() === before && performance.now() - began < 1000) await new Promise(r => requestAnimationFrame(r))
-      await new Promise(r => requestAnimationFrame(r))
-      times.push(performance.now() - began)
-    }
-    return times.sort((a, b) => a - b)
-  }, [selector, shown])
+  return page.evaluate(
+    async ([input, result]) => {
+      const el = document.querySelector<HTMLInputElement>(input!)!
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
+      const text = () => document.querySelector(result!)?.getAttribute('aria-label')
+      const times: number[] = []
+      for (let k = 0; k < 40; k++) {
+        const before = text(),
+          began = performance.now()
+        set.call(el, String(0.98 - k * 0.02))
+        el.dispatchEvent(new Event('input', { bubbles: true }))
+        while (text() === before && performance.now() - began < 1000)
+          await new Promise(r => requestAnimationFrame(r))
+        await new Promise(r => requestAnimationFrame(r))
+        times.push(performance.now() - began)
+      }
+      return times.sort((a, b) => a - b)
+    },
+    [selector, shown],
+  )
 }
 const times = await drag('/b/heron/wiring', 'input[aria-label="Volume knob"]', 'canvas')
 row('dragged knob to repainted curve (median of 40)', times[20]!, 'ms', 50)
@@ -140,21 +268,42 @@ row('dragged knob to repainted curve (95 % of 40)', times[38]!, 'ms', 50)
 /** Parts put on the running workshop's shelf. */
 async function stockUp(parts: readonly object[]) {
   for (let at = 0; at < parts.length; at += 1000) {
-    const r = await fetch(`${address}/api/shelf`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ parts: parts.slice(at, at + 1000) }) })
+    const r = await fetch(`${address}/api/shelf`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ parts: parts.slice(at, at + 1000) }),
+    })
     if (!r.ok) throw new Error(`the shelf refused: ${(await r.text()).slice(0, 300)}`)
   }
 }
 /** Largest memory that a process of the browser had of one type, MB. */
 async function rendererPeak(): Promise<number> {
   const cdp = await browser.newBrowserCDPSession()
-  const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] }
-  return Math.max(...processInfo.filter(p => p.type === 'renderer').map(p => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${p.id}/status`, 'utf8'))?.[1] ?? 0) / 1024))
+  const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as {
+    processInfo: { type: string; id: number }[]
+  }
+  return Math.max(
+    ...processInfo
+      .filter(p => p.type === 'renderer')
+      .map(p => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${p.id}/status`, 'utf8'))?.[1] ?? 0) / 1024),
+  )
 }
-const idle = await (async () => { await page.goto(`${address}/b/kestrel/drill?view=templates`); await page.getByRole('button', { name: 'All as PDF' }).waitFor(); await page.waitForTimeout(1500); return rendererPeak() })()
+const idle = await (async () => {
+  await page.goto(`${address}/b/kestrel/drill?view=templates`)
+  await page.getByRole('button', { name: 'All as PDF' }).waitFor()
+  await page.waitForTimeout(1500)
+  return rendererPeak()
+})()
 {
   // A worker lives in its page's process: its memory is what that grows by while it draws.
-  let peak = idle, drawing = true
-  const watch = (async () => { while (drawing) { peak = Math.max(peak, await rendererPeak()); await new Promise(r => setTimeout(r, 15)) } })()
+  let peak = idle,
+    drawing = true
+  const watch = (async () => {
+    while (drawing) {
+      peak = Math.max(peak, await rendererPeak())
+      await new Promise(r => setTimeout(r, 15))
+    }
+  })()
   const began = performance.now()
   await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'All as PDF' }).click()])
   const whole = performance.now() - began
@@ -170,25 +319,58 @@ await page.goto(`${address}/b/heron/parts?view=sets`)
 await page.getByRole('button', { name: 'Find the best sets' }).waitFor()
 await page.waitForTimeout(800)
 const before = await rendererPeak()
-for (const box of await page.getByRole('group', { name: 'Keep as chosen' }).getByRole('checkbox').all()) if (await box.isChecked()) await box.uncheck()
+for (const box of await page.getByRole('group', { name: 'Keep as chosen' }).getByRole('checkbox').all())
+  if (await box.isChecked()) await box.uncheck()
 await page.getByRole('button', { name: 'Find the best sets' }).click()
 const status = page.getByText(/no better one among/)
 await status.waitFor({ timeout: 120_000 })
 const shown = async (name: string) => Number(await status.getAttribute(name))
-row(`best 20 sets of 10,162 parts, ${await shown('data-slots')} slots, in Chromium’s worker`, await shown('data-ms'), 'ms', 2000)
+row(
+  `best 20 sets of 10,162 parts, ${await shown('data-slots')} slots, in Chromium’s worker`,
+  await shown('data-ms'),
+  'ms',
+  2000,
+)
 row('… first useful result', await shown('data-first-ms'), 'ms', 300)
 row('… memory of page and worker after it, less before', (await rendererPeak()) - before, 'MB', 200)
 
 await stockUp(anyCatalogue(build, 20_000, 7).slice(10_000))
 await page.goto(`${address}/b/heron/shelf?of=workshop`)
 await page.getByRole('searchbox', { name: 'Find a part' }).waitFor()
-await page.waitForFunction(() => Number(document.querySelector('[role=tab][aria-selected=true] span')?.textContent) > 20_000, undefined, { timeout: 60_000 })
+await page.waitForFunction(
+  () => Number(document.querySelector('[role=tab][aria-selected=true] span')?.textContent) > 20_000,
+  undefined,
+  { timeout: 60_000 },
+)
 const keys = await page.evaluate(async () => {
-  const el = document.querySelector<HTMLInputElement>('input[type=search]')!, set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
+  const el = document.querySelector<HTMLInputElement>('input[type=search]')!,
+    set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
   const count = () => document.querySelector('section[aria-label="Parts at hand"] li')?.getAttribute('aria-setsize')
   const times: number[] = []
-  for (const text of ['p', 'po', 'pot', 'pote', 'n', 'ne', 'nec', 'neck', 's', 'sw', 'swi', 'swit', 'b', 'br', 'bri', 'brid', 't', 'tu', 'tun', 'tune']) {
-    const was = count(), began = performance.now()
+  for (const text of [
+    'p',
+    'po',
+    'pot',
+    'pote',
+    'n',
+    'ne',
+    'nec',
+    'neck',
+    's',
+    'sw',
+    'swi',
+    'swit',
+    'b',
+    'br',
+    'bri',
+    'brid',
+    't',
+    'tu',
+    'tun',
+    'tune',
+  ]) {
+    const was = count(),
+      began = performance.now()
     set.call(el, text)
     el.dispatchEvent(new Event('input', { bubbles: true }))
     while (count() === was && performance.now() - began < 400) await new Promise(r => requestAnimationFrame(r))

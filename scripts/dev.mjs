@@ -5,7 +5,11 @@ import { packages, root } from './prepare.mjs'
 
 packages()
 const children = [
-  spawn(process.execPath, ['--watch-path=src/server', '--watch-path=src/core', '--import', 'tsx', 'src/server/main.ts', '--demo'], { cwd: root, stdio: 'inherit' }),
+  spawn(
+    process.execPath,
+    ['--watch-path=src/server', '--watch-path=src/core', '--import', 'tsx', 'src/server/main.ts', '--demo'],
+    { cwd: root, stdio: 'inherit' },
+  ),
   spawn(process.execPath, [join(root, 'node_modules/vite/bin/vite.js')], { cwd: root, stdio: 'inherit' }),
 ]
 const stop = () => children.forEach(c => c.kill())

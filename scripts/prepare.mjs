@@ -9,7 +9,10 @@ export const root = fileURLToPath(new URL('..', import.meta.url))
 /** Runs a program and stops with its exit code when it fails. */
 export function run(command, args, options = {}) {
   const r = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options })
-  if (r.error) { console.error(`${command}: ${r.error.message}`); process.exit(1) }
+  if (r.error) {
+    console.error(`${command}: ${r.error.message}`)
+    process.exit(1)
+  }
   if (r.status !== 0) process.exit(r.status ?? 1)
 }
 
@@ -18,7 +21,8 @@ const installed = join(root, 'node_modules/.package-lock.json')
 
 /** Installs the npm packages when they are missing or the lock file changed. */
 export function packages() {
-  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs) return
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(root, 'package-lock.json')).mtimeMs)
+    return
   console.log('Installing packages.')
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
 }
@@ -31,12 +35,21 @@ function newest(path) {
 /** Builds interface and server when a source is newer than what is built. */
 export function built() {
   const stamp = join(root, 'dist/built')
-  const sources = ['src', 'package-lock.json', 'vite.config.ts', 'vite.server.config.ts'].map(f => newest(join(root, f)))
+  const sources = ['src', 'package-lock.json', 'vite.config.ts', 'vite.server.config.ts'].map(f =>
+    newest(join(root, f)),
+  )
   if (existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) >= Math.max(...sources)) return
   console.log('Building.')
   const at = Math.max(...sources)
   run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'])
-  run(process.execPath, [join(root, 'node_modules/vite/bin/vite.js'), 'build', '-c', 'vite.server.config.ts', '--logLevel', 'warn'])
+  run(process.execPath, [
+    join(root, 'node_modules/vite/bin/vite.js'),
+    'build',
+    '-c',
+    'vite.server.config.ts',
+    '--logLevel',
+    'warn',
+  ])
   mkdirSync(join(root, 'dist'), { recursive: true })
   writeFileSync(stamp, String(at))
 }

@@ -5,18 +5,47 @@ import { chromium } from 'playwright-core'
 const address = process.env.ADDRESS ?? 'http://127.0.0.1:4180'
 const folder = process.argv[2] ?? 'docs/screenshots'
 const only = process.argv[3]?.split(',')
-const VIEWS: [string, string, number, number, { tab?: string; press?: string; until?: RegExp; focus?: string }?][] = [
-  ['workshop', '/', 1280, 800], ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }], ['shelf-inspection', '/b/heron/shelf?hand=heron-neck&view=inspection', 1280, 800], ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800], ['parts-sets', '/b/heron/parts?view=sets', 1280, 800, { press: 'Find the best sets', until: /no better one/ }], ['fit', '/b/heron/fit', 1280, 800], ['fit-kestrel', '/b/kestrel/fit?hand=pickup-bridge-guard-offset', 1280, 800],
-  ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800], ['drill-tuners', '/b/kestrel/drill?hand=tuners', 1280, 800], ['drill-templates', '/b/bittern/drill?view=templates', 1280, 800], ['wiring', '/b/heron/wiring?hand=both', 1280, 800], ['wiring-drawing', '/b/heron/wiring', 1280, 800, { tab: 'Drawing' }], ['meter', '/b/heron/meter', 1280, 800],
-  ['finish', '/b/heron/finish?hand=coat-1', 1280, 800], ['setup', '/b/heron/setup', 1280, 800], ['plan', '/b/heron/plan', 1280, 800], ['log', '/b/heron/log', 1280, 800],
-  ['bench-tablet', '/b/heron/bench', 834, 1112], ['marking-tablet', '/b/heron/marking?hand=bridge-1', 834, 1112],
-]
+const VIEWS: [string, string, number, number, { tab?: string; press?: string; until?: RegExp; focus?: string }?][] =
+  [
+    ['workshop', '/', 1280, 800],
+    ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }],
+    ['shelf-inspection', '/b/heron/shelf?hand=heron-neck&view=inspection', 1280, 800],
+    ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800],
+    ['parts-sets', '/b/heron/parts?view=sets', 1280, 800, { press: 'Find the best sets', until: /no better one/ }],
+    ['fit', '/b/heron/fit', 1280, 800],
+    ['fit-kestrel', '/b/kestrel/fit?hand=pickup-bridge-guard-offset', 1280, 800],
+    ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800],
+    ['drill-tuners', '/b/kestrel/drill?hand=tuners', 1280, 800],
+    ['drill-templates', '/b/bittern/drill?view=templates', 1280, 800],
+    ['wiring', '/b/heron/wiring?hand=both', 1280, 800],
+    ['wiring-drawing', '/b/heron/wiring', 1280, 800, { tab: 'Drawing' }],
+    ['meter', '/b/heron/meter', 1280, 800],
+    ['finish', '/b/heron/finish?hand=coat-1', 1280, 800],
+    ['setup', '/b/heron/setup', 1280, 800],
+    ['plan', '/b/heron/plan', 1280, 800],
+    ['log', '/b/heron/log', 1280, 800],
+    ['bench-tablet', '/b/heron/bench', 834, 1112],
+    ['marking-tablet', '/b/heron/marking?hand=bridge-1', 834, 1112],
+  ]
 mkdirSync(folder, { recursive: true })
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
 for (const [name, path, width, height, act] of VIEWS) {
   if (only && !only.includes(name)) continue
   const page = await browser.newPage({ viewport: { width, height } })
-  page.on('console', m => { if (m.type() === 'error') console.error(`${name}: ${m.text()}`) })
+  page.on('console', m => {
+    if (m.type() === 'error') console.error(`${name}: ${m.text()}`)
+  })
   page.on('pageerror', e => console.error(`${name}: ${e.message}`))
   await page.goto(address + path)
   await page.waitForLoadState('networkidle')

@@ -14,10 +14,34 @@ import { checkTuners } from '../core/layout/tuners.ts'
 export function layoutReport(build: Build) {
   const w = drillWork(build)
   if (!w) return { build: build.id, marks: [] }
-  const l = w.layout, line = readCentreLine(build), scale = readScale(build)
+  const l = w.layout,
+    line = readCentreLine(build),
+    scale = readScale(build)
   return {
-    build: build.id, scaleLength: l.scaleLength, marks: markList(w, build), impossible: impossible(w.build, l), saddles: saddleRoom(l), strings: stringReport(w.build, l), tuners: checkTuners(w.build, l.tuners, l.head, l.strings.map(s => s.nut[1])), controls: controlSpots(w.build, l),
+    build: build.id,
+    scaleLength: l.scaleLength,
+    marks: markList(w, build),
+    impossible: impossible(w.build, l),
+    saddles: saddleRoom(l),
+    strings: stringReport(w.build, l),
+    tuners: checkTuners(
+      w.build,
+      l.tuners,
+      l.head,
+      l.strings.map(s => s.nut[1]),
+    ),
+    controls: controlSpots(w.build, l),
     scale: scale && { scale: scale.scale.value, doubt: scale.doubt, says: scale.says },
-    centreLine: line && ('problem' in line ? line : { drift: line.drift.value, doubt: line.driftDoubt, angleDeg: line.angleDeg.value, says: turnNeck(w.build, line).says, beside: besideNeckLine(w.build, l) }),
+    centreLine:
+      line &&
+      ('problem' in line
+        ? line
+        : {
+            drift: line.drift.value,
+            doubt: line.driftDoubt,
+            angleDeg: line.angleDeg.value,
+            says: turnNeck(w.build, line).says,
+            beside: besideNeckLine(w.build, l),
+          }),
   }
 }

@@ -13,14 +13,17 @@ const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url))
 const MOST_BYTES = 8 * 1024 * 1024
 
 function text(file: string | undefined): string {
-  if (file === undefined && process.stdin.isTTY) throw new InputError('no build file named, and nothing on standard input')
+  if (file === undefined && process.stdin.isTTY)
+    throw new InputError('no build file named, and nothing on standard input')
   try {
     const bytes = readFileSync(file === undefined || file === '-' ? 0 : file)
     if (bytes.length > MOST_BYTES) throw new InputError(`${file ?? 'standard input'}: is larger than 8 MB`)
     return bytes.toString('utf8')
   } catch (e) {
     if (e instanceof InputError) throw e
-    throw new InputError(`${file ?? 'standard input'}: cannot be read (${(e as NodeJS.ErrnoException).code ?? 'error'})`)
+    throw new InputError(
+      `${file ?? 'standard input'}: cannot be read (${(e as NodeJS.ErrnoException).code ?? 'error'})`,
+    )
   }
 }
 
@@ -29,7 +32,9 @@ export function loadBuild(file: string | undefined): Build {
   const r = readBuildText(text(file))
   if (r.ok) return r.build
   const [first] = r.problems
-  throw new InputError(`${file ?? 'standard input'}: ${first!.path ? `${first!.path} ` : ''}${first!.reason}${r.problems.length > 1 ? ` (and ${r.problems.length - 1} more)` : ''}`)
+  throw new InputError(
+    `${file ?? 'standard input'}: ${first!.path ? `${first!.path} ` : ''}${first!.reason}${r.problems.length > 1 ? ` (and ${r.problems.length - 1} more)` : ''}`,
+  )
 }
 
 /** Reads and checks a shelf file: `{ parts: [...] }`, or a table of parts when its name ends in .csv. */
@@ -41,7 +46,11 @@ export function loadShelf(file: string): Part[] {
     return r.parts
   }
   let parts: unknown
-  try { parts = (JSON.parse(body) as { parts?: unknown }).parts } catch (e) { throw new InputError(`${file}: is not JSON: ${e instanceof Error ? e.message : 'unreadable'}`) }
+  try {
+    parts = (JSON.parse(body) as { parts?: unknown }).parts
+  } catch (e) {
+    throw new InputError(`${file}: is not JSON: ${e instanceof Error ? e.message : 'unreadable'}`)
+  }
   if (!Array.isArray(parts)) throw new InputError(`${file}: parts must be a list of parts`)
   return parts.map((p, i) => {
     const r = readPart(p)
@@ -52,8 +61,11 @@ export function loadShelf(file: string): Part[] {
 
 /** A build of the demo workshop by name. */
 export function loadSample(name: string): Build {
-  const names = readdirSync(DEMO).filter(f => f.endsWith('.json') && f !== 'shelf.json').map(f => f.replace('.json', ''))
+  const names = readdirSync(DEMO)
+    .filter(f => f.endsWith('.json') && f !== 'shelf.json')
+    .map(f => f.replace('.json', ''))
   const file = `${DEMO}${name}.json`
-  if (!names.includes(name) || !existsSync(file)) throw new InputError(`sample ${name}: no such sample; there is ${names.join(', ')}`)
+  if (!names.includes(name) || !existsSync(file))
+    throw new InputError(`sample ${name}: no such sample; there is ${names.join(', ')}`)
   return loadBuild(file)
 }

@@ -22,22 +22,32 @@ import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
 import { setsReport } from './setsReport.ts'
 
-const say = (x: unknown): void => { process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n') }
+const say = (x: unknown): void => {
+  process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n')
+}
 
-interface CircuitOptions { position: string; pull: string[]; knob: string[]; dc?: boolean }
+interface CircuitOptions {
+  position: string
+  pull: string[]
+  knob: string[]
+  dc?: boolean
+}
 
 /** Settings from the command line's words; refuses positions, pulls and knobs that the build has not. */
 function settingsFrom(build: Build, o: CircuitOptions): Settings {
   const s = openSettings(build, o.position)
-  const pulls = pullsOf(build), knobs = Object.keys(s.knobs)
+  const pulls = pullsOf(build),
+    knobs = Object.keys(s.knobs)
   for (const p of o.pull) {
-    if (!pulls.includes(p)) throw new InputError(`--pull ${p}: no pull switch of that name; this build has ${pulls.join(', ') || 'none'}`)
+    if (!pulls.includes(p))
+      throw new InputError(`--pull ${p}: no pull switch of that name; this build has ${pulls.join(', ') || 'none'}`)
     s.pulled[p] = true
   }
   for (const k of o.knob) {
     const [id = '', text = ''] = k.split('=')
     const x = Number(text)
-    if (!knobs.includes(id) || text === '' || !(x >= 0 && x <= 1)) throw new InputError(`--knob ${k}: wants NAME=0…1 with a name of ${knobs.join(', ')}`)
+    if (!knobs.includes(id) || text === '' || !(x >= 0 && x <= 1))
+      throw new InputError(`--knob ${k}: wants NAME=0…1 with a name of ${knobs.join(', ')}`)
     s.knobs[id] = x
   }
   return s
@@ -45,27 +55,54 @@ function settingsFrom(build: Build, o: CircuitOptions): Settings {
 
 function circuitReport(build: Build) {
   return {
-    build: build.id, load: build.circuit.load,
-    positions: allSettings(build).map(s => { const r = response(build, s); return { position: settingLabel(build, s), settings: s, level100HzDb: r.base, peak: r.peak, silent: r.silent } }),
-    meterAtJack: meterAtJack(build).map(({ settings, ...m }) => { void settings; return { ...m, ohms: Number.isFinite(m.ohms) ? m.ohms : 'open', high: Number.isFinite(m.high) ? m.high : 'open', low: Number.isFinite(m.low) ? m.low : 'open' } }),
-    bonds: bonds(build), solderOrder: solderOrder(build),
+    build: build.id,
+    load: build.circuit.load,
+    positions: allSettings(build).map(s => {
+      const r = response(build, s)
+      return { position: settingLabel(build, s), settings: s, level100HzDb: r.base, peak: r.peak, silent: r.silent }
+    }),
+    meterAtJack: meterAtJack(build).map(({ settings, ...m }) => {
+      void settings
+      return {
+        ...m,
+        ohms: Number.isFinite(m.ohms) ? m.ohms : 'open',
+        high: Number.isFinite(m.high) ? m.high : 'open',
+        low: Number.isFinite(m.low) ? m.low : 'open',
+      }
+    }),
+    bonds: bonds(build),
+    solderOrder: solderOrder(build),
   }
 }
 
 /** An amount from the command line, 0 or more. */
-const amount = (text: string): number => { const n = Number(text); if (text.trim() === '' || !Number.isFinite(n) || n < 0) throw new InputError(`“${text}” is not an amount from 0`); return n }
+const amount = (text: string): number => {
+  const n = Number(text)
+  if (text.trim() === '' || !Number.isFinite(n) || n < 0) throw new InputError(`“${text}” is not an amount from 0`)
+  return n
+}
 
 /** Runs one command and returns the exit code: 0, or 2 with one line on stderr for bad input. */
 export async function main(argv: string[]): Promise<number> {
-  const program = new Command('snugbolt').description('Computes an instrument from its build file. Results are JSON on stdout.').exitOverride()
+  const program = new Command('snugbolt')
+    .description('Computes an instrument from its build file. Results are JSON on stdout.')
+    .exitOverride()
     .configureOutput({ writeErr: s => process.stderr.write(s.trim().split('\n')[0] + '\n') })
   const onBuild = (name: string, what: string, run: (b: Build) => unknown) =>
-    program.command(`${name} [build]`).description(what).action((file?: string) => say(run(loadBuild(file))))
+    program
+      .command(`${name} [build]`)
+      .description(what)
+      .action((file?: string) => say(run(loadBuild(file))))
   onBuild('fit', 'every joint with clearance, doubt, verdict and fixes; what to measure next', fitReport)
   onBuild('layout', 'numbers to mark, saddles, strings, tuners, controls; what cannot be so', layoutReport)
   onBuild('drill', 'the hole list, with the chosen fixes done', b => drillWork(b)?.holes ?? [])
-  onBuild('cut', 'cutting work with what it leaves, and screws to buy', b => { const w = drillWork(b); return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, w.holes) : [] } })
-  program.command('templates [build]').description('full-size templates as files in a folder: one PDF, or an SVG or DXF a drawing')
+  onBuild('cut', 'cutting work with what it leaves, and screws to buy', b => {
+    const w = drillWork(b)
+    return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, w.holes) : [] }
+  })
+  program
+    .command('templates [build]')
+    .description('full-size templates as files in a folder: one PDF, or an SVG or DXF a drawing')
     .requiredOption('--out <folder>', 'an existing folder')
     .addOption(new Option('--format <name>', 'kind of file').choices(TEMPLATE_FORMATS).default('pdf'))
     .addOption(new Option('--paper <name>', 'paper of the PDF; left out: the build’s').choices(PAPER_NAMES))
@@ -73,9 +110,20 @@ export async function main(argv: string[]): Promise<number> {
   onBuild('finish', 'coats, materials, air, dates', finishWork)
   onBuild('setup', 'strings with tension; readings and the next adjustment', setupWork)
   onBuild('plan', 'all steps in order with dates', b => plan(b))
-  program.command('circuit [words...]').description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')
-    .addOption(new Option('--position <name>', 'switch position').choices(SWITCH_POSITIONS.map(p => p.id)).default(SWITCH_POSITIONS[0]!.id))
-    .option('--pull <name>', 'a pull switch that is pulled', (v: string, all: string[]) => [...all, v], [] as string[])
+  program
+    .command('circuit [words...]')
+    .description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')
+    .addOption(
+      new Option('--position <name>', 'switch position')
+        .choices(SWITCH_POSITIONS.map(p => p.id))
+        .default(SWITCH_POSITIONS[0]!.id),
+    )
+    .option(
+      '--pull <name>',
+      'a pull switch that is pulled',
+      (v: string, all: string[]) => [...all, v],
+      [] as string[],
+    )
     .option('--knob <name=0..1>', 'where a knob stands', (v: string, all: string[]) => [...all, v], [] as string[])
     .option('--dc', 'a netlist for the resistance at the jack instead of the response')
     .action((words: string[], o: CircuitOptions) => {
@@ -85,27 +133,79 @@ export async function main(argv: string[]): Promise<number> {
       const s = settingsFrom(build, o)
       process.stdout.write(o.dc ? spiceDcNetlist(build, s) : spiceNetlist(build, s))
     })
-  program.command('fixes [build]').description('the cheapest set of fixes that makes the build snug').action((file?: string) => say(cheapestFixesNow(loadBuild(file))))
-  program.command('sets [build]').description('the best complete sets of parts from the build and a shelf file')
+  program
+    .command('fixes [build]')
+    .description('the cheapest set of fixes that makes the build snug')
+    .action((file?: string) => say(cheapestFixesNow(loadBuild(file))))
+  program
+    .command('sets [build]')
+    .description('the best complete sets of parts from the build and a shelf file')
     .requiredOption('--shelf <file>', 'shelf as JSON, or a table of parts as .csv')
     .option('--keep <slots>', 'slots whose part stands, parted by commas', '')
-    .option('--hourly <amount>', 'what an hour at the bench is worth', amount, 12).option('--weekly <amount>', 'what a week’s wait is worth', amount, 4)
-    .option('--budget <amount>', 'most that it may cost', amount).option('--within <days>', 'no part later than this', amount).option('--count <n>', 'how many sets', amount, 20)
+    .option('--hourly <amount>', 'what an hour at the bench is worth', amount, 12)
+    .option('--weekly <amount>', 'what a week’s wait is worth', amount, 4)
+    .option('--budget <amount>', 'most that it may cost', amount)
+    .option('--within <days>', 'no part later than this', amount)
+    .option('--count <n>', 'how many sets', amount, 20)
     .option('--today <day>', 'YYYY-MM-DD', new Date().toISOString().slice(0, 10))
-    .action((file: string | undefined, o: { shelf: string; keep: string; hourly: number; weekly: number; budget?: number; within?: number; count: number; today: string }) => {
-      const build = loadBuild(file), keep = o.keep.split(',').filter(Boolean), bad = keep.find(s => !build.slots[s])
-      if (bad !== undefined) throw new InputError(`--keep ${bad}: nothing is chosen in a slot of that name; there is ${Object.keys(build.slots).join(', ')}`)
-      if (!/^\d{4}-\d{2}-\d{2}$/.test(o.today)) throw new InputError(`--today ${o.today}: wants YYYY-MM-DD`)
-      say(setsReport(build, loadShelf(o.shelf), { fixed: Object.fromEntries(keep.map(s => [s, build.slots[s]!])), hourly: o.hourly, weekly: o.weekly, ...(o.budget === undefined ? {} : { budget: o.budget }), ...(o.within === undefined ? {} : { maxWaitDays: o.within }) }, o.today, Math.max(1, Math.min(100, Math.round(o.count)))))
+    .action(
+      (
+        file: string | undefined,
+        o: {
+          shelf: string
+          keep: string
+          hourly: number
+          weekly: number
+          budget?: number
+          within?: number
+          count: number
+          today: string
+        },
+      ) => {
+        const build = loadBuild(file),
+          keep = o.keep.split(',').filter(Boolean),
+          bad = keep.find(s => !build.slots[s])
+        if (bad !== undefined)
+          throw new InputError(
+            `--keep ${bad}: nothing is chosen in a slot of that name; there is ${Object.keys(build.slots).join(', ')}`,
+          )
+        if (!/^\d{4}-\d{2}-\d{2}$/.test(o.today)) throw new InputError(`--today ${o.today}: wants YYYY-MM-DD`)
+        say(
+          setsReport(
+            build,
+            loadShelf(o.shelf),
+            {
+              fixed: Object.fromEntries(keep.map(s => [s, build.slots[s]!])),
+              hourly: o.hourly,
+              weekly: o.weekly,
+              ...(o.budget === undefined ? {} : { budget: o.budget }),
+              ...(o.within === undefined ? {} : { maxWaitDays: o.within }),
+            },
+            o.today,
+            Math.max(1, Math.min(100, Math.round(o.count))),
+          ),
+        )
+      },
+    )
+  program
+    .command('schema')
+    .description('JSON Schema of the build file')
+    .action(() => say(buildSchema()))
+  program
+    .command('sample <name>')
+    .description('a demo build, such as heron')
+    .action((name: string) => {
+      process.stdout.write(writeBuild(loadSample(name)))
     })
-  program.command('schema').description('JSON Schema of the build file').action(() => say(buildSchema()))
-  program.command('sample <name>').description('a demo build, such as heron').action((name: string) => { process.stdout.write(writeBuild(loadSample(name))) })
   try {
     await program.parseAsync(argv, { from: 'user' })
     return 0
   } catch (e) {
     if (e instanceof CommanderError) return e.exitCode === 0 ? 0 : 2
-    if (e instanceof InputError) { process.stderr.write(e.message + '\n'); return 2 }
+    if (e instanceof InputError) {
+      process.stderr.write(e.message + '\n')
+      return 2
+    }
     throw e
   }
 }

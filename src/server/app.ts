@@ -23,22 +23,45 @@ export function createApp({ db, web, hosts }: AppOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(ownHost(hosts))
-  app.use(helmet({
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: { 'default-src': ["'self'"], 'script-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'img-src': ["'self'", 'data:', 'blob:'], 'font-src': ["'self'", 'data:'], 'worker-src': ["'self'", 'blob:'], 'object-src': ["'none'"], 'base-uri': ["'self'"], 'frame-ancestors': ["'none'"], 'form-action': ["'self'"] },
-    },
-    strictTransportSecurity: false,
-  }))
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          'default-src': ["'self'"],
+          'script-src': ["'self'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'font-src': ["'self'", 'data:'],
+          'worker-src': ["'self'", 'blob:'],
+          'object-src': ["'none'"],
+          'base-uri': ["'self'"],
+          'frame-ancestors': ["'none'"],
+          'form-action': ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
   const api = express.Router()
   api.use(express.json({ limit: '4mb', strict: false }))
-  api.get('/health', (_req, res) => { res.json({ ok: true }) })
+  api.get('/health', (_req, res) => {
+    res.json({ ok: true })
+  })
   api.use('/builds', buildRoutes(buildStore(db)))
   api.use('/shelf', shelfRoutes(shelfStore(db)))
   api.use(notFound)
   app.use('/api', api)
   if (web && existsSync(join(web, 'index.html'))) {
-    app.use(express.static(web, { index: false, maxAge: '1h', setHeaders: (res, path) => { if (path.includes('/assets/')) res.setHeader('Cache-Control', 'public, max-age=31536000, immutable') } }))
+    app.use(
+      express.static(web, {
+        index: false,
+        maxAge: '1h',
+        setHeaders: (res, path) => {
+          if (path.includes('/assets/')) res.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
+        },
+      }),
+    )
     app.get('/{*path}', (req, res, next) => {
       if (/\.\w+$/.test(req.path)) return next(new ApiError(404, 'unknown-address', `Nothing is at ${req.path}.`))
       res.sendFile(join(web, 'index.html'))

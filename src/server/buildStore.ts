@@ -4,7 +4,11 @@ import { readBuild } from '../core/build/readBuild.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
 
-export interface StoredBuild { build: Build; revision: number; updatedAt: string }
+export interface StoredBuild {
+  build: Build
+  revision: number
+  updatedAt: string
+}
 
 /** Documents written by an older version are brought up to the present one as they are read. */
 const present = (document: Build): Build => {
@@ -14,11 +18,19 @@ const present = (document: Build): Build => {
   return r.build
 }
 
-const stored = (r: typeof builds.$inferSelect): StoredBuild => ({ build: present(r.document), revision: r.revision, updatedAt: r.updatedAt.toISOString() })
+const stored = (r: typeof builds.$inferSelect): StoredBuild => ({
+  build: present(r.document),
+  revision: r.revision,
+  updatedAt: r.updatedAt.toISOString(),
+})
 
 /** Builds in the database. A write either happens whole at the expected revision, or not at all. */
 export const buildStore = (db: Database) => ({
-  list: () => db.select({ id: builds.id, name: builds.name, revision: builds.revision, updatedAt: builds.updatedAt }).from(builds).orderBy(asc(builds.name), asc(builds.id)),
+  list: () =>
+    db
+      .select({ id: builds.id, name: builds.name, revision: builds.revision, updatedAt: builds.updatedAt })
+      .from(builds)
+      .orderBy(asc(builds.name), asc(builds.id)),
 
   read: async (id: string): Promise<StoredBuild | undefined> => {
     const [row] = await db.select().from(builds).where(eq(builds.id, id))
@@ -27,19 +39,31 @@ export const buildStore = (db: Database) => ({
 
   /** Undefined when the id is taken. */
   create: async (build: Build): Promise<StoredBuild | undefined> => {
-    const [row] = await db.insert(builds).values({ id: build.id, name: build.name, revision: 1, document: build }).onConflictDoNothing().returning()
+    const [row] = await db
+      .insert(builds)
+      .values({ id: build.id, name: build.name, revision: 1, document: build })
+      .onConflictDoNothing()
+      .returning()
     return row && stored(row)
   },
 
   /** Undefined when the revision is not the present one, or the build is gone. */
   write: async (build: Build, revision: number): Promise<StoredBuild | undefined> => {
-    const [row] = await db.update(builds).set({ name: build.name, document: build, revision: sql`${builds.revision} + 1`, updatedAt: sql`now()` })
-      .where(and(eq(builds.id, build.id), eq(builds.revision, revision))).returning()
+    const [row] = await db
+      .update(builds)
+      .set({ name: build.name, document: build, revision: sql`${builds.revision} + 1`, updatedAt: sql`now()` })
+      .where(and(eq(builds.id, build.id), eq(builds.revision, revision)))
+      .returning()
     return row && stored(row)
   },
 
   remove: async (id: string, revision: number): Promise<boolean> =>
-    (await db.delete(builds).where(and(eq(builds.id, id), eq(builds.revision, revision))).returning({ id: builds.id })).length === 1,
+    (
+      await db
+        .delete(builds)
+        .where(and(eq(builds.id, id), eq(builds.revision, revision)))
+        .returning({ id: builds.id })
+    ).length === 1,
 
   /** The id itself, or with the first free number behind it. */
   freeId: async (id: string): Promise<string> => {

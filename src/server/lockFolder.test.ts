@@ -6,7 +6,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { FolderInUse, lockFolder } from './lockFolder.ts'
 
 let dir: string
-beforeEach(() => { dir = mkdtempSync(join(tmpdir(), 'snugbolt-lock-')) })
+beforeEach(() => {
+  dir = mkdtempSync(join(tmpdir(), 'snugbolt-lock-'))
+})
 afterEach(() => rmSync(dir, { recursive: true, force: true }))
 
 describe('one process a data folder', () => {

@@ -39,7 +39,10 @@ export function lockFolder(folder: string): () => void {
     } catch (e) {
       if ((e as NodeJS.ErrnoException).code !== 'EEXIST' || tries > 3) throw e
       const [pid = '0', start = ''] = readFileSync(file, 'utf8').split(' ')
-      if (Number(pid) > 0 && alive(Number(pid), start)) throw new FolderInUse(`The data folder ${folder} is in use by process ${pid}. Stop it, or start with another folder (SNUGBOLT_DATA).`)
+      if (Number(pid) > 0 && alive(Number(pid), start))
+        throw new FolderInUse(
+          `The data folder ${folder} is in use by process ${pid}. Stop it, or start with another folder (SNUGBOLT_DATA).`,
+        )
       rmSync(file, { force: true })
     }
   }

@@ -15,7 +15,8 @@ const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
 
 /** Opens the data, with the demo workshop if asked and the folder is new, and serves until it is told to stop. */
 async function serve(): Promise<void> {
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT is ${process.env.PORT}; it must be a whole number from 0 to 65535`)
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`PORT is ${process.env.PORT}; it must be a whole number from 0 to 65535`)
   const url = process.env.DATABASE_URL
   const unlock = url ? () => undefined : lockFolder(data)
   if (!url) prepareFolder(data, demo)
@@ -25,7 +26,11 @@ async function serve(): Promise<void> {
   const server = createApp({ db: database.db, web: join(root, 'dist/web'), hosts }).listen(port, host)
   server.on('error', (e: NodeJS.ErrnoException) => {
     unlock()
-    console.error(e.code === 'EADDRINUSE' ? `Port ${port} is taken. Start with another: PORT=${port + 1} npm run demo` : `Cannot listen: ${e.message}`)
+    console.error(
+      e.code === 'EADDRINUSE'
+        ? `Port ${port} is taken. Start with another: PORT=${port + 1} npm run demo`
+        : `Cannot listen: ${e.message}`,
+    )
     process.exit(1)
   })
   server.on('listening', () => {
@@ -34,13 +39,19 @@ async function serve(): Promise<void> {
   })
   const stop = () => {
     server.closeAllConnections()
-    server.close(() => void database.close().finally(() => { unlock(); process.exit(0) }))
+    server.close(
+      () =>
+        void database.close().finally(() => {
+          unlock()
+          process.exit(0)
+        }),
+    )
   }
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
 }
 
-(process.argv.includes('--prepare') ? prepareNew(data, demo) : serve()).catch((e: unknown) => {
+;(process.argv.includes('--prepare') ? prepareNew(data, demo) : serve()).catch((e: unknown) => {
   console.error(e instanceof Error ? e.message : e)
   process.exit(1)
 })

@@ -16,7 +16,11 @@ const newFolder = (data: string): string => join(data, 'postgres.new')
 export function prepareFolder(data: string, demo: boolean): void {
   if (existsSync(databaseFolder(data))) return
   rmSync(newFolder(data), { recursive: true, force: true })
-  const made = spawnSync(process.execPath, [...process.execArgv, process.argv[1]!, '--prepare', ...(demo ? ['--demo'] : [])], { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, SNUGBOLT_DATA: data } })
+  const made = spawnSync(
+    process.execPath,
+    [...process.execArgv, process.argv[1]!, '--prepare', ...(demo ? ['--demo'] : [])],
+    { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, SNUGBOLT_DATA: data } },
+  )
   if (made.status !== 0) throw new Error(`The data folder ${data} could not be prepared.`)
   renameSync(newFolder(data), databaseFolder(data))
 }

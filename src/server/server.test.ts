@@ -9,14 +9,29 @@ import type { Build } from '../core/build/build.ts'
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-data-'))
 let server: Running
-beforeAll(async () => { server = await startServer(data) })
-afterAll(async () => { await server.kill(); rmSync(data, { recursive: true, force: true }) })
+beforeAll(async () => {
+  server = await startServer(data)
+})
+afterAll(async () => {
+  await server.kill()
+  rmSync(data, { recursive: true, force: true })
+})
 
-interface Stored { build: Build; revision: number }
-interface Refusal { error: { code: string; message: string; problems: { path: string; reason: string }[] }; current?: Stored }
+interface Stored {
+  build: Build
+  revision: number
+}
+interface Refusal {
+  error: { code: string; message: string; problems: { path: string; reason: string }[] }
+  current?: Stored
+}
 
 const call = (path: string, init?: RequestInit) => fetch(`${server.address}/api${path}`, init)
-const json = (method: string, body: unknown): RequestInit => ({ method, headers: { 'Content-Type': 'application/json' }, body: typeof body === 'string' ? body : JSON.stringify(body) })
+const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'Content-Type': 'application/json' },
+  body: typeof body === 'string' ? body : JSON.stringify(body),
+})
 const stored = async (id = 'heron') => (await (await call(`/builds/${id}`)).json()) as Stored
 
 /** A refusal in the one error shape that left the build as it was. */
@@ -30,8 +45,21 @@ async function refused(res: Response, status: number, before: Stored): Promise<R
 }
 
 describe('the shelf over HTTP', () => {
-  const part = (id: string, change: object = {}) => ({ id, kind: 'nut', name: `Nut ${id}`, dims: { thickness: { value: 3.2, doubt: 0.1, basis: 'claimed' }, length: { value: 42, doubt: 0.3, basis: 'claimed' }, height: { value: 7, doubt: 0.3, basis: 'claimed' } }, traits: { sort: 'blank' }, features: [], ...change })
-  const post = (body: unknown) => call('/shelf', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+  const part = (id: string, change: object = {}) => ({
+    id,
+    kind: 'nut',
+    name: `Nut ${id}`,
+    dims: {
+      thickness: { value: 3.2, doubt: 0.1, basis: 'claimed' },
+      length: { value: 42, doubt: 0.3, basis: 'claimed' },
+      height: { value: 7, doubt: 0.3, basis: 'claimed' },
+    },
+    traits: { sort: 'blank' },
+    features: [],
+    ...change,
+  })
+  const post = (body: unknown) =>
+    call('/shelf', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
   it('lists all in short, some kinds whole, and one by its name', async () => {
     const rows = (await (await call('/shelf/index')).json()) as { id: string; kind: string; dims?: unknown }[]
     expect(rows.length).toBeGreaterThan(140)
@@ -49,7 +77,9 @@ describe('the shelf over HTTP', () => {
     expect(ids.slice(-900)).toEqual(many.map(m => m.id))
     const bad = await post({ parts: [part('fine'), part('bad', { dims: {} })] })
     expect(bad.status).toBe(422)
-    expect(((await bad.json()) as { error: { problems: { path: string }[] } }).error.problems[0]!.path).toMatch(/^parts\[1\]\.dims/)
+    expect(((await bad.json()) as { error: { problems: { path: string }[] } }).error.problems[0]!.path).toMatch(
+      /^parts\[1\]\.dims/,
+    )
     expect((await call('/shelf/fine')).status).toBe(404)
     expect((await post({ parts: [part('twice'), part('twice')] })).status).toBe(422)
     expect((await post({ nothing: 1 })).status).toBe(415)
@@ -59,11 +89,17 @@ describe('the shelf over HTTP', () => {
 
 describe('builds over HTTP', () => {
   it('come with the demo workshop, and a shelf', async () => {
-    expect(((await (await call('/builds')).json()) as { id: string }[]).map(b => b.id)).toEqual(['bittern', 'heron', 'kestrel', 'wren'])
+    expect(((await (await call('/builds')).json()) as { id: string }[]).map(b => b.id)).toEqual([
+      'bittern',
+      'heron',
+      'kestrel',
+      'wren',
+    ])
     expect(((await (await call('/shelf')).json()) as unknown[]).length).toBeGreaterThan(10)
     expect((await stored()).build).toEqual(heron())
   })
-  it('keep the keys of a document in order', async () => expect(JSON.stringify((await stored()).build)).toBe(JSON.stringify(heron())))
+  it('keep the keys of a document in order', async () =>
+    expect(JSON.stringify((await stored()).build)).toBe(JSON.stringify(heron())))
   it('are written at their revision and come back the same', async () => {
     const before = await stored()
     const build = { ...before.build, note: 'measured the pocket' }
@@ -73,13 +109,24 @@ describe('builds over HTTP', () => {
   })
   it('refuse a stale revision with 409 and the newer copy', async () => {
     const before = await stored()
-    const body = await refused(await call('/builds/heron', json('PUT', { revision: before.revision - 1, build: { ...before.build, note: 'mine' } })), 409, before)
+    const body = await refused(
+      await call(
+        '/builds/heron',
+        json('PUT', { revision: before.revision - 1, build: { ...before.build, note: 'mine' } }),
+      ),
+      409,
+      before,
+    )
     expect(body.error.code).toBe('stale')
     expect(body.current).toEqual(before)
   })
   it('let only one of two writers at the same revision through', async () => {
     const before = await stored()
-    const both = await Promise.all(['a', 'b', 'c', 'd'].map(note => call('/builds/heron', json('PUT', { revision: before.revision, build: { ...before.build, note } }))))
+    const both = await Promise.all(
+      ['a', 'b', 'c', 'd'].map(note =>
+        call('/builds/heron', json('PUT', { revision: before.revision, build: { ...before.build, note } })),
+      ),
+    )
     expect(both.map(r => r.status).sort()).toEqual([200, 409, 409, 409])
   })
   it('are brought in, refused when the id is taken, and brought in as a copy', async () => {
@@ -98,14 +145,83 @@ describe('bad input', () => {
   it.each<[string, string, (s: Stored) => RequestInit, number]>([
     ['malformed JSON', '/builds/heron', () => json('PUT', '{"revision": 1, "build": {'), 400],
     ['no body at all', '/builds/heron', () => ({ method: 'PUT' }), 415],
-    ['another content type', '/builds', () => ({ method: 'POST', headers: { 'Content-Type': 'text/plain' }, body: 'x' }), 415],
-    ['a missing field', '/builds/heron', s => { const { setup, ...rest } = s.build; void setup; return put(rest, s.revision) }, 422],
+    [
+      'another content type',
+      '/builds',
+      () => ({ method: 'POST', headers: { 'Content-Type': 'text/plain' }, body: 'x' }),
+      415,
+    ],
+    [
+      'a missing field',
+      '/builds/heron',
+      s => {
+        const { setup, ...rest } = s.build
+        void setup
+        return put(rest, s.revision)
+      },
+      422,
+    ],
     ['an unknown field', '/builds/heron', s => put({ ...s.build, spoon: 1 }, s.revision), 422],
-    ['NaN written as a word', '/builds/heron', s => json('PUT', JSON.stringify({ revision: s.revision, build: s.build }).replace('"relief":0.2', '"relief":NaN')), 400],
-    ['an infinity as a string', '/builds/heron', s => put({ ...s.build, setup: { ...s.build.setup, relief: 'Infinity' } }, s.revision), 422],
-    ['a number too large to hold', '/builds/heron', s => json('PUT', JSON.stringify({ revision: s.revision, build: s.build }).replace('"relief":0.2', '"relief":1e999')), 422],
-    ['a negative size', '/builds/heron', s => put({ ...s.build, parts: s.build.parts.map(p => (p.kind === 'neck' ? { ...p, dims: { ...p.dims, scaleLength: { value: -1, doubt: 0, basis: 'claimed' } } } : p)) }, s.revision), 422],
-    ['an absurd size', '/builds/heron', s => put({ ...s.build, parts: s.build.parts.map(p => (p.kind === 'neck' ? { ...p, dims: { ...p.dims, scaleLength: { value: 1e9, doubt: 0, basis: 'claimed' } } } : p)) }, s.revision), 422],
+    [
+      'NaN written as a word',
+      '/builds/heron',
+      s =>
+        json(
+          'PUT',
+          JSON.stringify({ revision: s.revision, build: s.build }).replace('"relief":0.2', '"relief":NaN'),
+        ),
+      400,
+    ],
+    [
+      'an infinity as a string',
+      '/builds/heron',
+      s => put({ ...s.build, setup: { ...s.build.setup, relief: 'Infinity' } }, s.revision),
+      422,
+    ],
+    [
+      'a number too large to hold',
+      '/builds/heron',
+      s =>
+        json(
+          'PUT',
+          JSON.stringify({ revision: s.revision, build: s.build }).replace('"relief":0.2', '"relief":1e999'),
+        ),
+      422,
+    ],
+    [
+      'a negative size',
+      '/builds/heron',
+      s =>
+        put(
+          {
+            ...s.build,
+            parts: s.build.parts.map(p =>
+              p.kind === 'neck'
+                ? { ...p, dims: { ...p.dims, scaleLength: { value: -1, doubt: 0, basis: 'claimed' } } }
+                : p,
+            ),
+          },
+          s.revision,
+        ),
+      422,
+    ],
+    [
+      'an absurd size',
+      '/builds/heron',
+      s =>
+        put(
+          {
+            ...s.build,
+            parts: s.build.parts.map(p =>
+              p.kind === 'neck'
+                ? { ...p, dims: { ...p.dims, scaleLength: { value: 1e9, doubt: 0, basis: 'claimed' } } }
+                : p,
+            ),
+          },
+          s.revision,
+        ),
+      422,
+    ],
     ['a revision that is no number', '/builds/heron', s => put(s.build, 'one'), 400],
     ['a revision of zero', '/builds/heron', s => put(s.build, 0), 400],
     ['another build’s document', '/builds/heron', s => put({ ...s.build, id: 'egret' }, s.revision), 422],
@@ -128,7 +244,14 @@ describe('bad input', () => {
   })
   it('names the field, the reason and what is accepted', async () => {
     const before = await stored()
-    const body = await refused(await call('/builds/heron', put({ ...before.build, finish: { ...before.build.finish, coats: 99 } }, before.revision)), 422, before)
+    const body = await refused(
+      await call(
+        '/builds/heron',
+        put({ ...before.build, finish: { ...before.build.finish, coats: 99 } }, before.revision),
+      ),
+      422,
+      before,
+    )
     expect(body.error.problems[0]).toMatchObject({ path: 'finish.coats' })
     expect(body.error.problems[0]!.reason).toContain('12')
   })
@@ -136,13 +259,30 @@ describe('bad input', () => {
     const before = await stored()
     const { port } = new URL(server.address)
     await new Promise<void>(resolve => {
-      const s = net.connect(Number(port), '127.0.0.1', () => { s.write('PUT /api/builds/heron HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 90000\r\n\r\n{"revision":1,"build":{"id":"he'); setTimeout(() => { s.destroy(); resolve() }, 100) })
+      const s = net.connect(Number(port), '127.0.0.1', () => {
+        s.write(
+          'PUT /api/builds/heron HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/json\r\nContent-Length: 90000\r\n\r\n{"revision":1,"build":{"id":"he',
+        )
+        setTimeout(() => {
+          s.destroy()
+          resolve()
+        }, 100)
+      })
     })
     expect(await stored()).toEqual(before)
   })
   it('answers to no other host’s name', async () => {
     const { port } = new URL(server.address)
-    const status = await new Promise<string>(resolve => { const s = net.connect(Number(port), '127.0.0.1', () => s.write('GET /api/builds HTTP/1.1\r\nHost: evil.example\r\nConnection: close\r\n\r\n')); let t = ''; s.on('data', d => { t += d.toString() }); s.on('close', () => resolve(t)) })
+    const status = await new Promise<string>(resolve => {
+      const s = net.connect(Number(port), '127.0.0.1', () =>
+        s.write('GET /api/builds HTTP/1.1\r\nHost: evil.example\r\nConnection: close\r\n\r\n'),
+      )
+      let t = ''
+      s.on('data', d => {
+        t += d.toString()
+      })
+      s.on('close', () => resolve(t))
+    })
     expect(status).toMatch(/^HTTP\/1.1 421/)
     expect(status).toContain('wrong-host')
   })
@@ -150,7 +290,7 @@ describe('bad input', () => {
 
 describe('files made by the server', () => {
   it('are every template as PDF, SVG and DXF', async () => {
-    const list = await (await call('/builds/heron/templates')).json() as { id: string; files: string[] }[]
+    const list = (await (await call('/builds/heron/templates')).json()) as { id: string; files: string[] }[]
     expect(list.map(t => t.id)).toContain('body-top')
     expect(await (await call('/builds/heron/templates/body-top.svg')).text()).toContain('<svg')
     expect(await (await call('/builds/heron/templates/body-top.dxf')).text()).toContain('AC1009')
@@ -159,7 +299,11 @@ describe('files made by the server', () => {
   it('are a PDF and a calendar', async () => {
     const pdf = await call('/builds/heron/templates/bridge.pdf?paper=Letter')
     expect(pdf.headers.get('content-type')).toContain('application/pdf')
-    expect(Buffer.from(await pdf.arrayBuffer()).subarray(0, 5).toString()).toBe('%PDF-')
+    expect(
+      Buffer.from(await pdf.arrayBuffer())
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-')
     expect(await (await call('/builds/heron/plan.ics')).text()).toContain('BEGIN:VCALENDAR')
   })
 })
@@ -172,7 +316,10 @@ describe('the data folder', () => {
     const notes: string[] = []
     for (let k = 0; k < 8; k++) {
       const before = await stored()
-      const res = await call('/builds/heron', json('PUT', { revision: before.revision, build: { ...before.build, note: `write ${k}` } }))
+      const res = await call(
+        '/builds/heron',
+        json('PUT', { revision: before.revision, build: { ...before.build, note: `write ${k}` } }),
+      )
       if (res.ok) notes.push(`write ${k}`)
     }
     const last = await stored()

@@ -5,7 +5,13 @@ import type { Database } from './db/openDatabase.ts'
 import { shelf } from './db/schema.ts'
 
 /** What a list of the shelf shows of a part. */
-export interface ShelfRow { id: string; kind: PartKind; name: string; stock: Stock | null; donor: string | null }
+export interface ShelfRow {
+  id: string
+  kind: PartKind
+  name: string
+  stock: Stock | null
+  donor: string | null
+}
 
 /** Rows that one statement writes; the database takes a bounded number of values at once. */
 const AT_ONCE = 500
@@ -13,25 +19,47 @@ const AT_ONCE = 500
 /** Parts on the shelf, in the order in which they were put there. */
 export const shelfStore = (db: Database) => ({
   list: async (kinds?: readonly PartKind[]): Promise<Part[]> =>
-    (await db.select({ part: shelf.part }).from(shelf).where(kinds ? inArray(sql`${shelf.part}->>'kind'`, [...kinds]) : undefined).orderBy(asc(shelf.position), asc(shelf.id))).map(r => r.part),
+    (
+      await db
+        .select({ part: shelf.part })
+        .from(shelf)
+        .where(kinds ? inArray(sql`${shelf.part}->>'kind'`, [...kinds]) : undefined)
+        .orderBy(asc(shelf.position), asc(shelf.id))
+    ).map(r => r.part),
 
   /** Every part in short: thousands of them are listed and searched in the browser. */
   index: (): Promise<ShelfRow[]> =>
-    db.select({ id: shelf.id, kind: sql<PartKind>`${shelf.part}->>'kind'`, name: sql<string>`${shelf.part}->>'name'`, stock: sql<Stock | null>`${shelf.part}->'stock'`, donor: sql<string | null>`${shelf.part}->>'donor'` }).from(shelf).orderBy(asc(shelf.position), asc(shelf.id)),
+    db
+      .select({
+        id: shelf.id,
+        kind: sql<PartKind>`${shelf.part}->>'kind'`,
+        name: sql<string>`${shelf.part}->>'name'`,
+        stock: sql<Stock | null>`${shelf.part}->'stock'`,
+        donor: sql<string | null>`${shelf.part}->>'donor'`,
+      })
+      .from(shelf)
+      .orderBy(asc(shelf.position), asc(shelf.id)),
 
-  read: async (id: string): Promise<Part | undefined> => (await db.select({ part: shelf.part }).from(shelf).where(eq(shelf.id, id)))[0]?.part,
+  read: async (id: string): Promise<Part | undefined> =>
+    (await db.select({ part: shelf.part }).from(shelf).where(eq(shelf.id, id)))[0]?.part,
 
   /** Puts parts on the shelf, all or none; one that is there already is replaced where it lies. */
   put: async (parts: readonly Part[]): Promise<void> => {
     await db.transaction(async tx => {
       const [n] = await tx.select({ n: count() }).from(shelf)
       for (let at = 0; at < parts.length; at += AT_ONCE) {
-        await tx.insert(shelf).values(parts.slice(at, at + AT_ONCE).map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + at + i, part }))).onConflictDoUpdate({ target: shelf.id, set: { part: sql`excluded.part` } })
+        await tx
+          .insert(shelf)
+          .values(
+            parts.slice(at, at + AT_ONCE).map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + at + i, part })),
+          )
+          .onConflictDoUpdate({ target: shelf.id, set: { part: sql`excluded.part` } })
       }
     })
   },
 
-  remove: async (id: string): Promise<boolean> => (await db.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })).length === 1,
+  remove: async (id: string): Promise<boolean> =>
+    (await db.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })).length === 1,
 })
 
 export type ShelfStore = ReturnType<typeof shelfStore>

@@ -10,4 +10,8 @@ import { App } from './app/App.tsx'
 import { startAutosave } from './stores/autosave.ts'
 
 startAutosave()
-createRoot(document.getElementById('root')!).render(<StrictMode><App /></StrictMode>)
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+)

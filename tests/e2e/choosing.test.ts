@@ -8,12 +8,22 @@ import { copyOf, openBench, saved, TABLET, type Bench } from '../support/browser
 
 let bench: Bench
 const dir = mkdtempSync(join(tmpdir(), 'snugbolt-choosing-'))
-const file = (name: string, text: string) => { const path = join(dir, name); writeFileSync(path, text); return path }
-beforeAll(async () => { bench = await openBench() })
+const file = (name: string, text: string) => {
+  const path = join(dir, name)
+  writeFileSync(path, text)
+  return path
+}
+beforeAll(async () => {
+  bench = await openBench()
+})
 afterEach(() => bench.clear())
-afterAll(async () => { await bench.close(); rmSync(dir, { recursive: true, force: true }) })
+afterAll(async () => {
+  await bench.close()
+  rmSync(dir, { recursive: true, force: true })
+})
 
-const api = async <T,>(path: string): Promise<T> => (await (await fetch(`${bench.server.address}/api${path}`)).json()) as T
+const api = async <T>(path: string): Promise<T> =>
+  (await (await fetch(`${bench.server.address}/api${path}`)).json()) as T
 const build = async (id: string) => (await api<{ build: Build }>(`/builds/${id}`)).build
 const copy = (id: string, from: 'heron' | 'kestrel' = 'heron') => copyOf(bench, id, from)
 
@@ -26,12 +36,19 @@ describe('the shelf', () => {
     await page.getByRole('button', { name: 'Put it on the shelf' }).click()
     await page.getByRole('heading', { name: 'Neck from the listing' }).waitFor()
     await page.getByRole('tab', { name: 'Listing' }).click()
-    await page.getByLabel('The listing’s text').fill('Scale length: 25.5"\nFrets: 24\nNut width: 42 mm\nWidth at nut: 45 mm\nVibe: 11')
+    await page
+      .getByLabel('The listing’s text')
+      .fill('Scale length: 25.5"\nFrets: 24\nNut width: 42 mm\nWidth at nut: 45 mm\nVibe: 11')
     await page.getByText('2 of', { exact: false }).first().waitFor()
     await page.getByRole('alert').filter({ hasText: 'contradicts itself' }).waitFor()
     await page.getByRole('button', { name: 'Take 2 claims over' }).click()
-    await expect.poll(async () => (await api<Part>('/shelf/neck-from-the-listing')).dims.scaleLength!.value).toBeCloseTo(647.7, 6)
-    expect((await api<Part>('/shelf/neck-from-the-listing')).dims.frets).toMatchObject({ value: 24, basis: 'claimed' })
+    await expect
+      .poll(async () => (await api<Part>('/shelf/neck-from-the-listing')).dims.scaleLength!.value)
+      .toBeCloseTo(647.7, 6)
+    expect((await api<Part>('/shelf/neck-from-the-listing')).dims.frets).toMatchObject({
+      value: 24,
+      basis: 'claimed',
+    })
     await page.getByRole('tab', { name: 'Dimensions' }).click()
     const field = page.getByLabel('scale length', { exact: true })
     await field.fill('nonsense')
@@ -42,7 +59,8 @@ describe('the shelf', () => {
   })
 
   it('marks the dimension in hand on the drawing, redrawn as it is entered', async () => {
-    const id = await copy('drawn'), page = await bench.open(`/b/${id}/shelf?hand=heron-double`)
+    const id = await copy('drawn'),
+      page = await bench.open(`/b/${id}/shelf?hand=heron-double`)
     const field = page.getByLabel('cover across the strings', { exact: true })
     await field.focus()
     const drawing = page.getByRole('img', { name: /with the dimension in hand marked/ })
@@ -58,20 +76,34 @@ describe('the shelf', () => {
   })
 
   it('gives a body one more rout, says what it is for, and takes it away again', async () => {
-    const id = await copy('places'), page = await bench.open(`/b/${id}/shelf?hand=heron-body`)
+    const id = await copy('places'),
+      page = await bench.open(`/b/${id}/shelf?hand=heron-body`)
     await page.getByLabel('One more').selectOption('battery-box')
     await page.getByRole('button', { name: 'Add', exact: true }).click()
     await saved(page)
-    expect((await build(id)).parts.find(p => p.id === 'heron-body')!.features.at(-1)).toMatchObject({ role: 'battery-box', face: 'back' })
+    expect((await build(id)).parts.find(p => p.id === 'heron-body')!.features.at(-1)).toMatchObject({
+      role: 'battery-box',
+      face: 'back',
+    })
     await page.getByRole('button', { name: 'Remove Battery box battery-box-1' }).click()
     await saved(page)
-    expect((await build(id)).parts.find(p => p.id === 'heron-body')!.features.some(f => f.role === 'battery-box')).toBe(false)
+    expect(
+      (await build(id)).parts.find(p => p.id === 'heron-body')!.features.some(f => f.role === 'battery-box'),
+    ).toBe(false)
   })
 
   it('brings a table in, telling the rows it refuses', async () => {
     const page = await bench.open('/b/heron/shelf?of=workshop')
     await page.getByRole('button', { name: 'New part' }).click()
-    await page.getByLabel('Table of parts (CSV)').first().setInputFiles(file('parts.csv', 'kind;name;price;cover across the strings (mm)\npickup;Table one;12,50;70,2\npickup;Table two;x;70'))
+    await page
+      .getByLabel('Table of parts (CSV)')
+      .first()
+      .setInputFiles(
+        file(
+          'parts.csv',
+          'kind;name;price;cover across the strings (mm)\npickup;Table one;12,50;70,2\npickup;Table two;x;70',
+        ),
+      )
     await page.getByText('1 part understood, 1 thing refused').waitFor()
     await page.getByText('line 3, price').waitFor()
     await page.getByRole('button', { name: 'Put 1 on the shelf' }).click()
@@ -80,35 +112,54 @@ describe('the shelf', () => {
   })
 
   it('inspects what comes in and says where the listing was wrong; one undo takes it back', async () => {
-    const id = await copy('inspect'), page = await bench.open(`/b/${id}/shelf?hand=heron-double&view=inspection`)
+    const id = await copy('inspect'),
+      page = await bench.open(`/b/${id}/shelf?hand=heron-double&view=inspection`)
     const field = page.getByLabel('Reading of cover across the strings')
     await field.fill('71.2')
     await field.press('Enter')
     await page.getByText(/claimed 70\.00.*read 71\.20.*\+1\.20/).waitFor()
     await saved(page)
-    expect((await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width).toMatchObject({ value: 71.2, basis: 'measured', claimed: 70 })
+    expect((await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width).toMatchObject({
+      value: 71.2,
+      basis: 'measured',
+      claimed: 70,
+    })
     await page.getByRole('heading', { name: 'Double-coil, wide cover' }).click()
     await page.keyboard.press('Control+z')
     await page.getByText('0', { exact: true }).first().waitFor()
-    await expect.poll(async () => (await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width!.value).toBe(70)
+    await expect
+      .poll(async () => (await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width!.value)
+      .toBe(70)
   })
 
   it('reads an outline from a drawing, and refuses one that crosses itself', async () => {
-    const id = await copy('outline'), page = await bench.open(`/b/${id}/shelf?hand=heron-double&view=outline`)
+    const id = await copy('outline'),
+      page = await bench.open(`/b/${id}/shelf?hand=heron-double&view=outline`)
     const input = page.getByLabel('SVG or DXF drawing').first()
-    await input.setInputFiles(file('bad.svg', '<svg width="40mm" viewBox="0 0 40 80"><path d="M0 0L40 80L40 0L0 80Z"/></svg>'))
+    await input.setInputFiles(
+      file('bad.svg', '<svg width="40mm" viewBox="0 0 40 80"><path d="M0 0L40 80L40 0L0 80Z"/></svg>'),
+    )
     await page.getByRole('alert').filter({ hasText: 'crosses itself' }).waitFor()
     await input.setInputFiles(file('entity.svg', '<!DOCTYPE svg [<!ENTITY x "y">]><svg/>'))
     await page.getByRole('alert').filter({ hasText: 'document type or entities' }).waitFor()
-    await input.setInputFiles(file('good.svg', '<svg width="40mm" height="70mm" viewBox="-20 -35 40 70"><rect x="-19" y="-35" width="38" height="69"/></svg>'))
+    await input.setInputFiles(
+      file(
+        'good.svg',
+        '<svg width="40mm" height="70mm" viewBox="-20 -35 40 70"><rect x="-19" y="-35" width="38" height="69"/></svg>',
+      ),
+    )
     await page.getByRole('button', { name: 'Use this outline' }).click()
     await saved(page)
     expect((await build(id)).parts.find(p => p.id === 'heron-double')!.outline!.points.length).toBe(4)
   })
 
   it('traces a picture that two points make true, and refuses two equal ones', async () => {
-    const id = await copy('trace'), page = await bench.open(`/b/${id}/shelf?hand=heron-body&view=outline`)
-    const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+    const id = await copy('trace'),
+      page = await bench.open(`/b/${id}/shelf?hand=heron-body&view=outline`)
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    )
     const picture = join(dir, 'scan.png')
     writeFileSync(picture, png)
     await page.getByLabel('Scan or photo').first().setInputFiles(picture)
@@ -130,7 +181,9 @@ describe('the shelf', () => {
     await page.getByText('Places from the nut, kept as a template').waitFor()
     await page.getByRole('button', { name: 'Take it apart into parts' }).click()
     await expect.poll(async () => (await api<Part>('/shelf/donor-plank')).gave?.length ?? 0).toBeGreaterThan(5)
-    expect((await api<Part>('/shelf/donor-plank-body')).features.find(f => f.id === 'rout-bridge')!.dims.x!.value).toBe(134)
+    expect(
+      (await api<Part>('/shelf/donor-plank-body')).features.find(f => f.id === 'rout-bridge')!.dims.x!.value,
+    ).toBe(134)
   })
 
   it('finds among many parts', async () => {
@@ -144,7 +197,8 @@ describe('the shelf', () => {
 
 describe('choosing parts', () => {
   it('compares two, takes one, and finds the best complete sets', async () => {
-    const id = await copy('sets'), page = await bench.open(`/b/${id}/parts?hand=pickup-bridge`)
+    const id = await copy('sets'),
+      page = await bench.open(`/b/${id}/parts?hand=pickup-bridge`)
     await page.getByLabel('Compare Double-coil, narrow cover').check()
     await page.getByLabel('Compare Double-coil, open bobbins').check()
     await page.getByRole('tab', { name: 'Compare (2)' }).click()
@@ -161,7 +215,8 @@ describe('choosing parts', () => {
   })
 
   it('searches for another kind of bridge as another instrument', async () => {
-    const id = await copy('bridge'), page = await bench.open(`/b/${id}/parts?view=sets`)
+    const id = await copy('bridge'),
+      page = await bench.open(`/b/${id}/parts?view=sets`)
     await page.getByRole('combobox', { name: 'Bridge' }).selectOption('rocking tremolo, six screws')
     const budget = page.getByLabel('Budget')
     await budget.fill('any')
@@ -186,18 +241,28 @@ describe('choosing parts', () => {
   })
 
   it('keeps a cost sheet, out and in', async () => {
-    const id = await copy('costs'), page = await bench.open(`/b/${id}/parts?view=cost`)
-    await page.getByLabel('Bring in a CSV').first().setInputFiles(file('costs.csv', 'kind,what,cost,owned\ntool,Fret file,18,no\nspoon,Soup,1,no\nfreight,Parcel,"7,5",no'))
+    const id = await copy('costs'),
+      page = await bench.open(`/b/${id}/parts?view=cost`)
+    await page
+      .getByLabel('Bring in a CSV')
+      .first()
+      .setInputFiles(
+        file('costs.csv', 'kind,what,cost,owned\ntool,Fret file,18,no\nspoon,Soup,1,no\nfreight,Parcel,"7,5",no'),
+      )
     await page.getByText('2 lines came in.').waitFor()
     await page.getByText('line 3, kind').waitFor()
     await saved(page)
     expect((await build(id)).costs.map(c => c.cost)).toContain(7.5)
-    const [down] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()])
+    const [down] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save as CSV' }).click(),
+    ])
     expect(down.suggestedFilename()).toBe(`${id}-costs.csv`)
   })
 
   it('follows the instrument: more strings, other slots', async () => {
-    const id = await copy('strings'), page = await bench.open(`/b/${id}/parts?view=instrument`)
+    const id = await copy('strings'),
+      page = await bench.open(`/b/${id}/parts?view=instrument`)
     const strings = page.getByRole('textbox', { name: 'Strings' })
     await strings.fill('7')
     await strings.press('Enter')
@@ -214,7 +279,8 @@ describe('choosing parts', () => {
 
 describe('judging the fit', () => {
   it('plans the cheapest set of fixes as a whole', async () => {
-    const id = await copy('cheap', 'kestrel'), page = await bench.open(`/b/${id}/fit?view=fixes`)
+    const id = await copy('cheap', 'kestrel'),
+      page = await bench.open(`/b/${id}/fit?view=fixes`)
     await page.getByRole('button', { name: /^Plan all/ }).click()
     await saved(page)
     const fixes = (await build(id)).fixes
@@ -223,9 +289,13 @@ describe('judging the fit', () => {
   })
 
   it('shows what another part would change without touching the build, until it is told to', async () => {
-    const id = await copy('whatif'), page = await bench.open(`/b/${id}/fit?view=what-if`)
+    const id = await copy('whatif'),
+      page = await bench.open(`/b/${id}/fit?view=what-if`)
     await page.getByLabel('Slot', { exact: true }).selectOption('pickup-bridge')
-    await page.getByRole('list', { name: 'Other parts for this slot' }).getByRole('button', { name: 'Double-coil, narrow cover' }).click()
+    await page
+      .getByRole('list', { name: 'Other parts for this slot' })
+      .getByRole('button', { name: 'Double-coil, narrow cover' })
+      .click()
     await page.getByText(/joints? would change/).waitFor()
     expect((await build(id)).slots['pickup-bridge']).toBe('heron-double')
     await page.getByRole('button', { name: 'Make it so' }).click()
@@ -234,7 +304,8 @@ describe('judging the fit', () => {
   })
 
   it('takes measure-next readings one after another, at the bench’s size', async () => {
-    const id = await copy('run'), page = await bench.open(`/b/${id}/fit?view=measure`, { viewport: TABLET })
+    const id = await copy('run'),
+      page = await bench.open(`/b/${id}/fit?view=measure`, { viewport: TABLET })
     await page.getByRole('link', { name: 'Take them at the bench' }).click()
     const field = page.getByLabel('Measured')
     await page.getByRole('heading', { level: 1, name: /^Measure/ }).waitFor()
@@ -249,7 +320,8 @@ describe('judging the fit', () => {
   })
 
   it('asks for more room where the air gets damper', async () => {
-    const id = await copy('air'), page = await bench.open(`/b/${id}/fit?view=air`)
+    const id = await copy('air'),
+      page = await bench.open(`/b/${id}/fit?view=air`)
     const field = page.getByLabel('Dampest where it lives')
     await field.fill('110')
     await field.press('Enter')

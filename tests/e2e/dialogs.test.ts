@@ -3,12 +3,17 @@ import { openBench, TABLET, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
 
 let bench: Bench
-beforeAll(async () => { bench = await openBench() })
+beforeAll(async () => {
+  bench = await openBench()
+})
 afterEach(() => bench.clear())
 afterAll(() => bench.close())
 
 describe('sheets laid over the page', () => {
-  it.each([['?', 'Keys'], ['/', 'Search']])('key %s opens %s without a fault, and gives the focus back', async (key, name) => {
+  it.each([
+    ['?', 'Keys'],
+    ['/', 'Search'],
+  ])('key %s opens %s without a fault, and gives the focus back', async (key, name) => {
     const page = await bench.open('/b/heron/fit')
     await page.locator('#joint').waitFor()
     await page.keyboard.press(key)
@@ -38,10 +43,14 @@ describe('the snug gauge', () => {
     const page = await bench.open('/b/heron/fit?hand=nut-thickness')
     const gauge = page.locator('article').getByRole('img').first()
     /** How far the bolt head's middle lies right of the recess's, px. */
-    const offset = () => gauge.evaluate(svg => {
-      const middle = (e: Element) => { const b = e.getBoundingClientRect(); return b.x + b.width / 2 }
-      return middle([...svg.querySelectorAll('polygon')].at(-1)!) - middle(svg.querySelector('rect')!)
-    })
+    const offset = () =>
+      gauge.evaluate(svg => {
+        const middle = (e: Element) => {
+          const b = e.getBoundingClientRect()
+          return b.x + b.width / 2
+        }
+        return middle([...svg.querySelectorAll('polygon')].at(-1)!) - middle(svg.querySelector('rect')!)
+      })
     await gauge.waitFor()
     expect(await offset()).toBeLessThan(0)
     const field = page.getByLabel(/^Measured nut thickness/)
@@ -55,7 +64,12 @@ describe('hands on a tablet', () => {
   it('gives every button and field 40 px or more in bench view', async () => {
     const page = await bench.open('/b/heron/bench', { viewport: TABLET })
     await page.getByRole('heading', { level: 1 }).waitFor()
-    const small = await page.evaluate(() => [...document.querySelectorAll('button, input, footer a, header a')].map(e => ({ box: e.getBoundingClientRect(), name: e.textContent })).filter(e => e.box.height > 0 && (e.box.height < 40 || e.box.width < 40)).map(e => e.name))
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll('button, input, footer a, header a')]
+        .map(e => ({ box: e.getBoundingClientRect(), name: e.textContent }))
+        .filter(e => e.box.height > 0 && (e.box.height < 40 || e.box.width < 40))
+        .map(e => e.name),
+    )
     expect(small).toEqual([])
   })
   it('walks forth and back by keys and leaves by Escape', async () => {
@@ -74,7 +88,9 @@ describe('hands on a tablet', () => {
   it('keeps everything reachable at twice the size', async () => {
     const page = await bench.open('/b/heron/fit', { viewport: { width: 640, height: 800 } })
     await page.locator('#joint').waitFor()
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0)
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+    ).toBeLessThanOrEqual(0)
     await page.getByRole('link', { name: /^Log/ }).click()
     await page.getByRole('button', { name: 'Save the build file' }).waitFor()
   })

@@ -5,16 +5,26 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 
 let bench: Bench
-beforeAll(async () => { bench = await openBench() })
+beforeAll(async () => {
+  bench = await openBench()
+})
 afterEach(() => bench.clear())
 afterAll(() => bench.close())
 
-const type = async (page: Page, label: string, text: string) => { const f = page.getByLabel(label, { exact: true }); await f.fill(text); await f.press('Enter') }
-const blankHead = (b: Awaited<ReturnType<typeof storedBuild>>) => { const n = b.parts.find(p => p.id === b.slots.neck)!; n.features = n.features.filter(f => f.role !== 'tuner-hole') }
+const type = async (page: Page, label: string, text: string) => {
+  const f = page.getByLabel(label, { exact: true })
+  await f.fill(text)
+  await f.press('Enter')
+}
+const blankHead = (b: Awaited<ReturnType<typeof storedBuild>>) => {
+  const n = b.parts.find(p => p.id === b.slots.neck)!
+  n.features = n.features.filter(f => f.role !== 'tuner-hole')
+}
 
 describe('layout', () => {
   it('reads the fitted neck’s edges: refuses what is none, gives drift and turn, says what to shave or to leave it', async () => {
-    const id = await copyOf(bench, 'edges'), page = await bench.open(`/b/${id}/drill?hand=centre-line`)
+    const id = await copyOf(bench, 'edges'),
+      page = await bench.open(`/b/${id}/drill?hand=centre-line`)
     await type(page, 'At the pocket’s mouth, treble edge', 'wide')
     await page.getByRole('alert').filter({ hasText: 'is not a length' }).waitFor()
     expect(await page.getByLabel('At the pocket’s mouth, treble edge', { exact: true }).inputValue()).toBe('wide')
@@ -32,22 +42,32 @@ describe('layout', () => {
     await page.getByText(/^Leave it/).waitFor()
     await page.keyboard.press('Control+z')
     await saved(page)
-    expect((await storedBuild(bench, id)).readings.some(r => r.of === 'layout.edge.mouth.at' && r.with === 'as proposed')).toBe(true)
+    expect(
+      (await storedBuild(bench, id)).readings.some(
+        r => r.of === 'layout.edge.mouth.at' && r.with === 'as proposed',
+      ),
+    ).toBe(true)
   })
 
   it('proves the scale on two frets and takes it over', async () => {
-    const id = await copyOf(bench, 'scale'), page = await bench.open(`/b/${id}/drill`)
+    const id = await copyOf(bench, 'scale'),
+      page = await bench.open(`/b/${id}/drill`)
     await type(page, 'Distance', '324')
     await page.getByText(/The frets make it 648\.0/).waitFor()
     await page.getByRole('button', { name: /Take 648\.0.mm as the scale length/ }).click()
     await saved(page)
-    expect((await storedBuild(bench, id)).parts.find(p => p.id === 'heron-neck')!.dims.scaleLength).toMatchObject({ value: 648, basis: 'measured' })
+    expect((await storedBuild(bench, id)).parts.find(p => p.id === 'heron-neck')!.dims.scaleLength).toMatchObject({
+      value: 648,
+      basis: 'measured',
+    })
   })
 
   it('proposes tuners on a blank head, moves two of them with everything seen while typing, and undoes it', async () => {
-    const id = await copyOf(bench, 'tuners', 'heron', blankHead), page = await bench.open(`/b/${id}/drill?hand=tuners`)
+    const id = await copyOf(bench, 'tuners', 'heron', blankHead),
+      page = await bench.open(`/b/${id}/drill?hand=tuners`)
     await page.getByText(/^Proposed on this outline/).waitFor()
-    const first = page.getByLabel('Tuner 2 from the nut'), before = await first.inputValue()
+    const first = page.getByLabel('Tuner 2 from the nut'),
+      before = await first.inputValue()
     for (const n of [2, 5]) await page.getByLabel(`Choose tuner ${n} to move`).check()
     await page.getByLabel('Further from the nut by').fill('3 mm')
     await page.getByText(/Shown as they would stand/).waitFor()
@@ -66,7 +86,8 @@ describe('layout', () => {
   })
 
   it('plugs a drilled head, and gives the holes back by undo', async () => {
-    const id = await copyOf(bench, 'plugged'), page = await bench.open(`/b/${id}/drill?hand=tuners`)
+    const id = await copyOf(bench, 'plugged'),
+      page = await bench.open(`/b/${id}/drill?hand=tuners`)
     await page.getByText('Drilled already: checked as it is.').waitFor()
     await page.getByRole('button', { name: 'Plug these holes and lay out anew' }).click()
     await page.getByText(/^Proposed on this outline/).waitFor()
@@ -75,22 +96,32 @@ describe('layout', () => {
   })
 
   it('shares the nut by either school and shows where strings run', async () => {
-    const id = await copyOf(bench, 'schools'), page = await bench.open(`/b/${id}/drill?hand=strings`)
+    const id = await copyOf(bench, 'schools'),
+      page = await bench.open(`/b/${id}/drill?hand=strings`)
     await page.getByText(/^Every gap/).waitFor()
     await page.getByLabel('Share the nut by').selectOption('equal centres')
     await page.getByText(/thick strings stand closer/).waitFor()
     await page.getByRole('button', { name: 'Put trees on this instrument' }).click()
-    await page.getByRole('button', { name: /String tree 1/ }).first().waitFor()
+    await page
+      .getByRole('button', { name: /String tree 1/ })
+      .first()
+      .waitFor()
     await saved(page)
     expect((await storedBuild(bench, id)).instrument.extras).toContain('string trees')
   })
 
   it('places a control with its room seen while typing, and takes a donor’s places', async () => {
-    const id = await copyOf(bench, 'knobs', 'heron', b => { const body = b.parts.find(p => p.id === 'heron-body')!; body.features = body.features.filter(f => f.role !== 'pot-hole') })
+    const id = await copyOf(bench, 'knobs', 'heron', b => {
+      const body = b.parts.find(p => p.id === 'heron-body')!
+      body.features = body.features.filter(f => f.role !== 'pot-hole')
+    })
     const page = await bench.open(`/b/${id}/drill?hand=controls`)
     const field = page.getByLabel('Tone, from the pocket’s end')
     await field.fill('168')
-    await page.getByText(/case runs .* into/).first().waitFor()
+    await page
+      .getByText(/case runs .* into/)
+      .first()
+      .waitFor()
     await field.press('Escape')
     await field.fill('215')
     await field.press('Enter')
@@ -102,7 +133,10 @@ describe('layout', () => {
   it('tells what another neck asks of the body', async () => {
     const page = await bench.open('/b/heron/drill?view=neck')
     await type(page, 'Its scale length', '686')
-    await page.getByText(/^The plate would|for the bridge, towards the tail/).first().waitFor()
+    await page
+      .getByText(/^The plate would|for the bridge, towards the tail/)
+      .first()
+      .waitFor()
     const own = await page.getByLabel('Its scale length').inputValue()
     await page.getByLabel('One from the shelf').selectOption({ index: 1 })
     await expect.poll(() => page.getByLabel('Its scale length').inputValue()).not.toBe(own)
@@ -113,37 +147,50 @@ describe('layout', () => {
 
 describe('cutting and drilling', () => {
   it('adds a rout, stops where it breaks through, and refuses a depth of nothing', async () => {
-    const id = await copyOf(bench, 'rout'), page = await bench.open(`/b/${id}/drill?view=cutting`)
+    const id = await copyOf(bench, 'rout'),
+      page = await bench.open(`/b/${id}/drill?view=cutting`)
     await page.getByRole('button', { name: /^Rout, a hole/ }).click()
     await page.getByRole('heading', { name: 'Rout', exact: true }).waitFor()
     await type(page, 'Depth', '0')
     await page.getByRole('alert').filter({ hasText: 'outside' }).waitFor()
     expect(await page.getByLabel('Depth', { exact: true }).inputValue()).toBe('0')
     await type(page, 'Depth', '46')
-    await page.getByText(/Breaks through into/).first().waitFor()
+    await page
+      .getByText(/Breaks through into/)
+      .first()
+      .waitFor()
     await type(page, 'Depth', '3/4"')
     await saved(page)
-    expect((await storedBuild(bench, id)).cuts[0]).toMatchObject({ sort: 'rout', depth: expect.closeTo(19.05, 9) as number })
+    expect((await storedBuild(bench, id)).cuts[0]).toMatchObject({
+      sort: 'rout',
+      depth: expect.closeTo(19.05, 9) as number,
+    })
     await page.getByRole('button', { name: 'Do without it' }).click()
     await saved(page)
     expect((await storedBuild(bench, id)).cuts).toEqual([])
   })
 
   it('respects the drawer: a single bit, a broken one, none at all', async () => {
-    const id = await copyOf(bench, 'drawer'), page = await bench.open(`/b/${id}/drill?view=bits`)
+    const id = await copyOf(bench, 'drawer'),
+      page = await bench.open(`/b/${id}/drill?view=bits`)
     await type(page, 'Add a single bit', '1.7')
     await page.getByRole('button', { name: 'Take the 1.70 mm bit out' }).waitFor()
     await page.getByRole('row', { name: /1\.70 mm Bridge screw 1 and 3 more 1\.7 mm just that/ }).waitFor()
     await page.getByRole('button', { name: '5.0 mm', exact: true }).click()
     await saved(page)
-    expect((await storedBuild(bench, id)).preferences.drawer).toEqual({ sets: ['metric by halves'], extra: [1.7], missing: [5] })
+    expect((await storedBuild(bench, id)).preferences.drawer).toEqual({
+      sets: ['metric by halves'],
+      extra: [1.7],
+      missing: [5],
+    })
     await page.getByLabel('metric by halves').uncheck()
     await page.getByRole('button', { name: 'Take the 1.70 mm bit out' }).click()
     await page.getByText('The drawer is empty: no hole has a bit.').waitFor()
   })
 
   it('turns a hole read off its place into what it does and the way out', async () => {
-    const id = await copyOf(bench, 'astray'), page = await bench.open(`/b/${id}/drill?hand=bridge-1`)
+    const id = await copyOf(bench, 'astray'),
+      page = await bench.open(`/b/${id}/drill?hand=bridge-1`)
     await type(page, 'Measured along, from the pocket’s end', '197')
     await type(page, 'Measured off centre, treble +', '-30')
     await page.getByText(/saddles come 3\.0 mm further back/).waitFor()
@@ -155,10 +202,23 @@ describe('cutting and drilling', () => {
   })
 
   it('says what cannot be so before anything else', async () => {
-    const id = await copyOf(bench, 'crossed', 'heron', b => { b.parts.find(p => p.id === 'heron-body')!.outline = { smooth: false, points: [[-80, -150], [300, 150], [300, -150], [-80, 150]] } })
+    const id = await copyOf(bench, 'crossed', 'heron', b => {
+      b.parts.find(p => p.id === 'heron-body')!.outline = {
+        smooth: false,
+        points: [
+          [-80, -150],
+          [300, 150],
+          [300, -150],
+          [-80, 150],
+        ],
+      }
+    })
     const page = await bench.open(`/b/${id}/drill`)
     await page.getByRole('heading', { name: 'What cannot be so' }).waitFor()
-    await page.getByText(/outline crosses itself near/).first().waitFor()
+    await page
+      .getByText(/outline crosses itself near/)
+      .first()
+      .waitFor()
     expect(page.troubles).toEqual([])
   })
 })
@@ -166,7 +226,13 @@ describe('cutting and drilling', () => {
 describe('templates', () => {
   it('come as one PDF with progress, as zips, one by one, and as a list of holes', async () => {
     const page = await bench.open('/b/kestrel/drill?view=templates')
-    const take = async (name: string) => { const [d] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name, exact: true }).click()]); return { name: d.suggestedFilename(), bytes: readFileSync(await d.path()) } }
+    const take = async (name: string) => {
+      const [d] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name, exact: true }).click(),
+      ])
+      return { name: d.suggestedFilename(), bytes: readFileSync(await d.path()) }
+    }
     const pdf = await take('All as PDF')
     expect(pdf.name).toBe('kestrel-templates.pdf')
     expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-')
@@ -179,14 +245,19 @@ describe('templates', () => {
   })
 
   it('take what the printed bar reads, and refuse one that was printed to fit', async () => {
-    const id = await copyOf(bench, 'printer'), page = await bench.open(`/b/${id}/drill?view=templates`)
+    const id = await copyOf(bench, 'printer'),
+      page = await bench.open(`/b/${id}/drill?view=templates`)
     await type(page, 'Bar along the paper’s short side reads', '71')
     await page.getByRole('alert').filter({ hasText: 'printed to fit the page' }).waitFor()
     await type(page, 'Bar along the paper’s short side reads', '98.5')
     await page.getByText(/Drawn \+1\.52 %/).waitFor()
     await page.getByLabel('Paper', { exact: true }).selectOption('Letter')
     await saved(page)
-    expect((await storedBuild(bench, id)).preferences.print).toEqual({ paper: 'Letter', short: expect.closeTo(100 / 98.5, 9) as number, long: 1 })
+    expect((await storedBuild(bench, id)).preferences.print).toEqual({
+      paper: 'Letter',
+      short: expect.closeTo(100 / 98.5, 9) as number,
+      long: 1,
+    })
     await page.getByRole('button', { name: 'Back to true size' }).click()
     await page.getByText('Both are 100 mm when the printer is true.').waitFor()
   })
@@ -194,7 +265,9 @@ describe('templates', () => {
 
 describe('at the bench (834 × 1112)', () => {
   it('one tap from the layout gives the numbers to mark, in the units chosen, large; a reading goes in there', async () => {
-    const id = await copyOf(bench, 'marking', 'heron', b => { b.preferences.length = 'inch-fraction' })
+    const id = await copyOf(bench, 'marking', 'heron', b => {
+      b.preferences.length = 'inch-fraction'
+    })
     const page = await bench.open(`/b/${id}/drill?hand=bridge-1`, { viewport: TABLET })
     await page.getByRole('link', { name: 'Numbers to mark, large' }).click()
     await page.waitForURL(/marking/)
@@ -202,7 +275,9 @@ describe('at the bench (834 × 1112)', () => {
     await number.waitFor()
     // 56 px on such a tablet are about 10 mm: read at a metre.
     expect(await number.evaluate(e => parseFloat(getComputedStyle(e).fontSize))).toBeGreaterThanOrEqual(56)
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBeLessThanOrEqual(0)
+    expect(
+      await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+    ).toBeLessThanOrEqual(0)
     await type(page, 'Came out along at', '7 3/4"')
     await type(page, '… off centre, treble +', '-1 3/16"')
     await page.getByText(/off: plug and redrill/).waitFor()

@@ -3,14 +3,32 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DESKTOP, openBench, TABLET, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
 
-const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log', 'bench', 'marking']
+const STATIONS = [
+  'shelf',
+  'parts',
+  'fit',
+  'drill',
+  'wiring',
+  'meter',
+  'finish',
+  'setup',
+  'plan',
+  'log',
+  'bench',
+  'marking',
+]
 let bench: Bench
-beforeAll(async () => { bench = await openBench() })
+beforeAll(async () => {
+  bench = await openBench()
+})
 afterAll(() => bench.close())
 
 /** Goes on inside the application, as a link does: loading it anew for every look takes most of the time. */
 async function visit(page: Page, path: string): Promise<void> {
-  await page.evaluate(p => { history.pushState(null, '', p); dispatchEvent(new PopStateEvent('popstate', { state: null })) }, path)
+  await page.evaluate(p => {
+    history.pushState(null, '', p)
+    dispatchEvent(new PopStateEvent('popstate', { state: null }))
+  }, path)
   await page.waitForFunction(p => location.pathname + location.search === p, path)
   await page.waitForLoadState('networkidle')
   await page.getByRole('heading', { level: 1 }).first().waitFor()
@@ -18,15 +36,22 @@ async function visit(page: Page, path: string): Promise<void> {
 }
 
 /** Looks at every path on one page and returns what is wrong where: axe's findings, errors, a page too wide. */
-async function look(paths: readonly string[], viewport: typeof DESKTOP, dark: (i: number) => boolean): Promise<Record<string, string[]>> {
-  const page = await bench.open('/b/heron/log', { viewport }), wrong: Record<string, string[]> = {}
+async function look(
+  paths: readonly string[],
+  viewport: typeof DESKTOP,
+  dark: (i: number) => boolean,
+): Promise<Record<string, string[]>> {
+  const page = await bench.open('/b/heron/log', { viewport }),
+    wrong: Record<string, string[]> = {}
   await page.getByRole('heading', { level: 1 }).first().waitFor()
   for (const [i, path] of paths.entries()) {
     await page.emulateMedia({ colorScheme: dark(i) ? 'dark' : 'light' })
     page.troubles.length = 0
     await visit(page, path)
-    const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
-    const own = [...await faults(page), ...page.troubles, ...(wide > 0 ? [`${wide} px too wide`] : [])]
+    const wide = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    )
+    const own = [...(await faults(page)), ...page.troubles, ...(wide > 0 ? [`${wide} px too wide`] : [])]
     if (own.length) wrong[path] = own
   }
   expect([...page.hosts]).toEqual([new URL(bench.server.address).host])
@@ -34,16 +59,48 @@ async function look(paths: readonly string[], viewport: typeof DESKTOP, dark: (i
   return wrong
 }
 
-const VIEWS = [['desktop', DESKTOP, false], ['tablet', TABLET, false], ['desktop by night', DESKTOP, true]] as const
-const SHEETS = ['fit?view=fixes', 'fit?view=measure', 'fit?view=what-if', 'fit?view=air', 'fit?view=balance', 'fit?view=trial', 'parts?view=compare', 'parts?view=sets', 'parts?view=cost', 'parts?view=instrument', 'shelf?of=workshop', 'shelf?of=workshop&hand=donor-plank&view=donor', 'shelf?hand=heron-body&view=inspection', 'shelf?hand=heron-neck&view=listing', 'shelf?hand=heron-body&view=outline', 'shelf?hand=heron-double&view=stock',
-  ...['centre-line', 'strings', 'tuners', 'controls', 'cut-to-pickup-neck', 'bridge-1'].map(h => `drill?hand=${h}`), ...['cutting', 'templates', 'bits', 'screws', 'neck'].map(v => `drill?view=${v}`), 'marking?hand=strings']
+const VIEWS = [
+  ['desktop', DESKTOP, false],
+  ['tablet', TABLET, false],
+  ['desktop by night', DESKTOP, true],
+] as const
+const SHEETS = [
+  'fit?view=fixes',
+  'fit?view=measure',
+  'fit?view=what-if',
+  'fit?view=air',
+  'fit?view=balance',
+  'fit?view=trial',
+  'parts?view=compare',
+  'parts?view=sets',
+  'parts?view=cost',
+  'parts?view=instrument',
+  'shelf?of=workshop',
+  'shelf?of=workshop&hand=donor-plank&view=donor',
+  'shelf?hand=heron-body&view=inspection',
+  'shelf?hand=heron-neck&view=listing',
+  'shelf?hand=heron-body&view=outline',
+  'shelf?hand=heron-double&view=stock',
+  ...['centre-line', 'strings', 'tuners', 'controls', 'cut-to-pickup-neck', 'bridge-1'].map(h => `drill?hand=${h}`),
+  ...['cutting', 'templates', 'bits', 'screws', 'neck'].map(v => `drill?view=${v}`),
+  'marking?hand=strings',
+]
 
 describe.concurrent('without a fault', () => {
   it.each(VIEWS)('every station shows itself on a %s', async (_name, viewport, dark) => {
     expect(await look(['/', ...STATIONS.map(s => `/b/heron/${s}`)], viewport, () => dark)).toEqual({})
   })
-  it.each([['desktop', DESKTOP, 0], ['tablet', TABLET, 1]] as const)('every view of shelf, parts, fit and drill shows itself on a %s', async (_name, viewport, odd) => {
-    expect(await look(SHEETS.filter((_, i) => i % 2 === odd).map(s => `/b/heron/${s}`), viewport, i => i % 3 === 0)).toEqual({})
+  it.each([
+    ['desktop', DESKTOP, 0],
+    ['tablet', TABLET, 1],
+  ] as const)('every view of shelf, parts, fit and drill shows itself on a %s', async (_name, viewport, odd) => {
+    expect(
+      await look(
+        SHEETS.filter((_, i) => i % 2 === odd).map(s => `/b/heron/${s}`),
+        viewport,
+        i => i % 3 === 0,
+      ),
+    ).toEqual({})
   })
   it.each(['kestrel', 'wren', 'bittern'])('%s shows itself at every station', async build => {
     const page = await bench.open(`/b/${build}/shelf`)

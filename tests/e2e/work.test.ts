@@ -8,11 +8,20 @@ import { heron, HERON_FILE } from '../support/heron.ts'
 
 let bench: Bench
 const dir = mkdtempSync(join(tmpdir(), 'snugbolt-files-'))
-beforeAll(async () => { bench = await openBench() })
+beforeAll(async () => {
+  bench = await openBench()
+})
 afterEach(() => bench.clear())
-afterAll(async () => { await bench.close(); rmSync(dir, { recursive: true, force: true }) })
+afterAll(async () => {
+  await bench.close()
+  rmSync(dir, { recursive: true, force: true })
+})
 
-const api = async (id = 'heron') => (await (await fetch(`${bench.server.address}/api/builds/${id}`)).json()) as { build: ReturnType<typeof heron>; revision: number }
+const api = async (id = 'heron') =>
+  (await (await fetch(`${bench.server.address}/api/builds/${id}`)).json()) as {
+    build: ReturnType<typeof heron>
+    revision: number
+  }
 
 const copy = (id: string) => copyOf(bench, id)
 
@@ -70,7 +79,10 @@ describe('fit', () => {
     await page.keyboard.press('Escape')
     await page.keyboard.press('/')
     await page.getByLabel('Search for').fill('nut slot')
-    await page.getByRole('dialog').getByRole('button', { name: /Nut in its slot/ }).waitFor()
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /Nut in its slot/ })
+      .waitFor()
     await page.keyboard.press('Enter')
     await page.getByRole('heading', { name: 'Nut in its slot' }).waitFor()
     await page.keyboard.press(']')
@@ -103,7 +115,10 @@ describe('the other stations', () => {
     await field.press('Enter')
     await saved(page)
     expect((await api(id)).build.placements.bridge!.x.value).toBeCloseTo(158.75, 9)
-    await page.getByRole('button', { name: /Bridge screw 1$/ }).first().click()
+    await page
+      .getByRole('button', { name: /Bridge screw 1$/ })
+      .first()
+      .click()
     await page.getByText('194.8').first().waitFor()
   })
 
@@ -173,7 +188,12 @@ describe('the other stations', () => {
     expect(build.instrument.tuning[5]).toBe('D2')
     expect(build.parts.find(p => p.id === 'heron-strings')!.gauges![5]!.diameter).toBeCloseTo(1.3208, 9)
     await page.goto(`${bench.server.address}/b/${id}/log`)
-    const turned = () => page.getByRole('group', { name: 'Map of the instrument' }).locator('g[transform]').first().getAttribute('transform')
+    const turned = () =>
+      page
+        .getByRole('group', { name: 'Map of the instrument' })
+        .locator('g[transform]')
+        .first()
+        .getAttribute('transform')
     const before = await turned()
     await page.getByLabel('Played').selectOption('left')
     await expect.poll(turned).not.toBe(before)
@@ -217,7 +237,10 @@ describe('plan and bench view', () => {
 describe('files and copies', () => {
   it('save a build file that comes back the same', async () => {
     const page = await bench.open('/b/heron/log')
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the build file' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the build file' }).click(),
+    ])
     const r = readBuildText(readFileSync(await download.path(), 'utf8'))
     expect(r.ok && r.build).toEqual(heron())
   })
@@ -235,8 +258,12 @@ describe('files and copies', () => {
 
   it('keep both copies when two benches save', async () => {
     const id = await copy('two')
-    const one = await bench.open(`/b/${id}/log`), two = await bench.open(`/b/${id}/log`)
-    for (const [page, text] of [[one, 'from one'], [two, 'from two']] as const) {
+    const one = await bench.open(`/b/${id}/log`),
+      two = await bench.open(`/b/${id}/log`)
+    for (const [page, text] of [
+      [one, 'from one'],
+      [two, 'from two'],
+    ] as const) {
       await page.getByLabel('Write a line').fill(text)
       await page.getByRole('button', { name: 'Write it down' }).click()
       if (page === one) await saved(one)

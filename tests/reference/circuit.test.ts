@@ -13,10 +13,24 @@ const WITHIN_SHARE = 0.001
 
 const at = (position: string, knobs: Record<string, number>, pulled: string[] = []): Settings => {
   const s = openSettings(heron(), position)
-  return { ...s, knobs: { ...s.knobs, ...knobs }, pulled: Object.fromEntries(Object.keys(s.pulled).map(k => [k, pulled.includes(k)])) }
+  return {
+    ...s,
+    knobs: { ...s.knobs, ...knobs },
+    pulled: Object.fromEntries(Object.keys(s.pulled).map(k => [k, pulled.includes(k)])),
+  }
 }
-const longCable = (): Build => { const b = heron(); b.circuit.load = { cableMetres: 12, faradsPerMetre: 140e-12, amplifierOhms: 250e3 }; return b }
-const linearPots = (): Build => { const b = heron(); return { ...b, parts: b.parts.map(p => (p.kind === 'pot' ? { ...p, traits: { ...p.traits, taper: 'linear' } } : p)) } }
+const longCable = (): Build => {
+  const b = heron()
+  b.circuit.load = { cableMetres: 12, faradsPerMetre: 140e-12, amplifierOhms: 250e3 }
+  return b
+}
+const linearPots = (): Build => {
+  const b = heron()
+  return {
+    ...b,
+    parts: b.parts.map(p => (p.kind === 'pot' ? { ...p, traits: { ...p.traits, taper: 'linear' } } : p)),
+  }
+}
 
 const CASES: [string, Build, Settings][] = [
   ...allSettings(heron()).map((s): [string, Build, Settings] => [settingLabel(heron(), s), heron(), s]),
@@ -31,7 +45,11 @@ describe('response at the jack against ngspice', () => {
   it.each(CASES)('%s', (_name, build, settings) => {
     const { table } = ngspice(spiceNetlist(build, settings))
     expect(table.length).toBeGreaterThan(140)
-    const own = response(build, settings, table.map(r => r[0]))
+    const own = response(
+      build,
+      settings,
+      table.map(r => r[0]),
+    )
     const worst = Math.max(...table.map(([, db], i) => Math.abs(db - own.db[i]!)))
     expect(worst).toBeLessThan(WITHIN_DB)
   })
@@ -76,7 +94,11 @@ quit
 `.replace(/^P([ab])_? /gm, 'RP$1 ')
   it('agrees within 0.01 dB', () => {
     const { table } = ngspice(BY_HAND)
-    const own = response(heron(), at('bridge', {}), table.map(r => r[0]))
+    const own = response(
+      heron(),
+      at('bridge', {}),
+      table.map(r => r[0]),
+    )
     const worst = Math.max(...table.map(([, db], i) => Math.abs(db - own.db[i]!)))
     expect(worst).toBeLessThan(WITHIN_DB)
   })

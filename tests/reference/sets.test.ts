@@ -6,7 +6,9 @@ import { anyCatalogue } from '../support/anyCatalogue.ts'
 import { heron } from '../support/heron.ts'
 
 let solver: Awaited<ReturnType<typeof highs>>
-beforeAll(async () => { solver = await highs() })
+beforeAll(async () => {
+  solver = await highs()
+})
 
 /**
  * The search for sets as a mixed-integer programme in CPLEX LP format: one binary for each option, one for each
@@ -14,10 +16,15 @@ beforeAll(async () => { solver = await highs() })
  */
 function programme(p: Problem): string {
   const x = (s: number, i: number) => `x_${s}_${i}`
-  const cost: string[] = [], rows: string[] = [], binaries: string[] = []
+  const cost: string[] = [],
+    rows: string[] = [],
+    binaries: string[] = []
   p.options.forEach((os, s) => {
     rows.push(` one${s}: ${os.map((_, i) => x(s, i)).join(' + ')} = 1`)
-    os.forEach((o, i) => { binaries.push(x(s, i)); cost.push(`+ ${(o.cost + (o.minutes * p.hourly) / 60).toFixed(9)} ${x(s, i)}`) })
+    os.forEach((o, i) => {
+      binaries.push(x(s, i))
+      cost.push(`+ ${(o.cost + (o.minutes * p.hourly) / 60).toFixed(9)} ${x(s, i)}`)
+    })
   })
   let n = 0
   for (const l of p.links) {
@@ -34,33 +41,65 @@ function programme(p: Problem): string {
         }
         return
       }
-      p.options[l.slots[k]!]!.forEach((o, i) => { const next = [...chosen]; next[l.slots[k]!] = o; walk(k + 1, next, [...names, x(l.slots[k]!, i)]) })
+      p.options[l.slots[k]!]!.forEach((o, i) => {
+        const next = [...chosen]
+        next[l.slots[k]!] = o
+        walk(k + 1, next, [...names, x(l.slots[k]!, i)])
+      })
     }
     walk(0, [], [])
   }
   cost.push(`+ ${(p.weekly / 7).toFixed(9)} wait`)
-  p.options.forEach((os, s) => rows.push(` w${s}: wait ${os.map((o, i) => `- ${o.wait} ${x(s, i)}`).join(' ')} >= 0`))
-  if (p.budget < Infinity) rows.push(` budget: ${p.options.flatMap((os, s) => os.map((o, i) => `${o.cost.toFixed(9)} ${x(s, i)}`)).join(' + ')} <= ${p.budget}`)
+  p.options.forEach((os, s) =>
+    rows.push(` w${s}: wait ${os.map((o, i) => `- ${o.wait} ${x(s, i)}`).join(' ')} >= 0`),
+  )
+  if (p.budget < Infinity)
+    rows.push(
+      ` budget: ${p.options.flatMap((os, s) => os.map((o, i) => `${o.cost.toFixed(9)} ${x(s, i)}`)).join(' + ')} <= ${p.budget}`,
+    )
   const single = new Map<string, string[]>()
-  p.options.forEach((os, s) => os.forEach((o, i) => { if (o.count === 1) single.set(o.part.id, [...(single.get(o.part.id) ?? []), x(s, i)]) }))
+  p.options.forEach((os, s) =>
+    os.forEach((o, i) => {
+      if (o.count === 1) single.set(o.part.id, [...(single.get(o.part.id) ?? []), x(s, i)])
+    }),
+  )
   for (const [, names] of single) if (names.length > 1) rows.push(` s${n++}: ${names.join(' + ')} <= 1`)
   return `Minimize\n obj: ${cost.join('\n ')}\nSubject To\n${rows.join('\n')}\nBinary\n ${binaries.join('\n ')}\nEnd\n`
 }
 
 function best(p: Problem): number | undefined {
   const g = bestSets(p, 1)
-  for (;;) { const s = g.next(); if (s.done) return s.value[0]?.score }
+  for (;;) {
+    const s = g.next()
+    if (s.done) return s.value[0]?.score
+  }
 }
 
 /** Outside check: HiGHS, a general solver of mixed-integer programmes, on the same numbers. */
 describe('the search for sets against HiGHS', () => {
   const b = { ...heron(), parts: [] }
   const SLOTS = ['body', 'neck', 'bridge', 'tuners', 'nut', 'pickup-bridge', 'pot-volume']
-  it.each([[1, undefined], [2, undefined], [3, undefined], [4, 300], [5, 260], [6, 250]])('catalogue %i, budget %s', (seed, budget) => {
-    const p = problemOf(b, anyCatalogue(b, 80, seed), { fixed: {}, hourly: 14, weekly: 6, ...(budget ? { budget } : {}) }, '2026-11-24', SLOTS)
+  it.each([
+    [1, undefined],
+    [2, undefined],
+    [3, undefined],
+    [4, 300],
+    [5, 260],
+    [6, 250],
+  ])('catalogue %i, budget %s', (seed, budget) => {
+    const p = problemOf(
+      b,
+      anyCatalogue(b, 80, seed),
+      { fixed: {}, hourly: 14, weekly: 6, ...(budget ? { budget } : {}) },
+      '2026-11-24',
+      SLOTS,
+    )
     const r = solver.solve(programme(p))
     const own = best(p)
     if (r.Status === 'Infeasible') expect(own).toBeUndefined()
-    else { expect(r.Status).toBe('Optimal'); expect(own).toBeCloseTo(r.ObjectiveValue, 4) }
+    else {
+      expect(r.Status).toBe('Optimal')
+      expect(own).toBeCloseTo(r.ObjectiveValue, 4)
+    }
   })
 })

@@ -14,38 +14,88 @@ const ring = (p: readonly Point[]) => [...p, p[0]!].map(q => [q[0], q[1]])
 const area = (p: readonly Point[]) => reader.read({ type: 'Polygon', coordinates: [ring(p)] })
 const line = (p: readonly Point[]) => reader.read({ type: 'LineString', coordinates: ring(p) })
 
-const rect = fc.record({ length: fc.double({ min: 8, max: 40, noNaN: true }), width: fc.double({ min: 8, max: 90, noNaN: true }), corner: fc.double({ min: 0, max: 4, noNaN: true }), x: fc.double({ min: -3, max: 3, noNaN: true }), y: fc.double({ min: -3, max: 3, noNaN: true }) })
-const blob = fc.array(fc.double({ min: 0.7, max: 1.3, noNaN: true }), { minLength: 7, maxLength: 12 }).map(r => smoothClosed(r.map((k, i): Point => [40 * k * Math.cos((2 * Math.PI * i) / r.length), 40 * k * Math.sin((2 * Math.PI * i) / r.length)])))
-const around = (s: { length: number; width: number; corner: number; x: number; y: number }, by: number): Shape => ({ ...s, length: s.length + 2 * by, width: s.width + 2 * by, corner: s.corner + by })
+const rect = fc.record({
+  length: fc.double({ min: 8, max: 40, noNaN: true }),
+  width: fc.double({ min: 8, max: 90, noNaN: true }),
+  corner: fc.double({ min: 0, max: 4, noNaN: true }),
+  x: fc.double({ min: -3, max: 3, noNaN: true }),
+  y: fc.double({ min: -3, max: 3, noNaN: true }),
+})
+const blob = fc
+  .array(fc.double({ min: 0.7, max: 1.3, noNaN: true }), { minLength: 7, maxLength: 12 })
+  .map(r =>
+    smoothClosed(
+      r.map((k, i): Point => [
+        40 * k * Math.cos((2 * Math.PI * i) / r.length),
+        40 * k * Math.sin((2 * Math.PI * i) / r.length),
+      ]),
+    ),
+  )
+const around = (s: { length: number; width: number; corner: number; x: number; y: number }, by: number): Shape => ({
+  ...s,
+  length: s.length + 2 * by,
+  width: s.width + 2 * by,
+  corner: s.corner + by,
+})
 
 describe('distances between shapes', () => {
-  it('inside a rectangle agree, wherever the inner one lies', () => fc.assert(fc.property(rect, rect, fc.double({ min: 4, max: 12, noNaN: true }), (inner, at, room) => {
-    const outer = around({ ...inner, x: at.x, y: at.y }, room)
-    const own = gapInside(outer, inner).gap
-    if (own <= 0) return
-    // JSTS sees arcs as chords: at 24 chords a corner they lie within 0.0022 of the radius inside the true arc.
-    expect(Math.abs(DistanceOp.distance(line(polygonOf(outer)), line(polygonOf(inner))) - own)).toBeLessThan(0.04)
-  }), { numRuns: 300 }))
-  it('of outlines agree, one in the other', () => fc.assert(fc.property(blob, rect, (outer, inner) => {
-    const small = { ...inner, length: Math.min(inner.length, 20), width: Math.min(inner.width, 20) }
-    const own = gapInside({ points: outer }, small).gap
-    if (own > 0) expect(own).toBeCloseTo(DistanceOp.distance(line(outer), line(polygonOf(small))), 6)
-    else expect(OverlayOp.difference(area(polygonOf(small)), area(outer)).getArea()).toBeGreaterThan(0)
-  }), { numRuns: 300 }))
-  it('of outlines agree, side by side', () => fc.assert(fc.property(blob, blob, fc.double({ min: 110, max: 200, noNaN: true }), (a, b, away) => {
-    const other = b.map(([x, y]): Point => [x + away, y])
-    expect(gapBeside({ points: a }, { points: other }).gap).toBeCloseTo(DistanceOp.distance(line(a), line(other)), 6)
-  }), { numRuns: 200 }))
+  it('inside a rectangle agree, wherever the inner one lies', () =>
+    fc.assert(
+      fc.property(rect, rect, fc.double({ min: 4, max: 12, noNaN: true }), (inner, at, room) => {
+        const outer = around({ ...inner, x: at.x, y: at.y }, room)
+        const own = gapInside(outer, inner).gap
+        if (own <= 0) return
+        // JSTS sees arcs as chords: at 24 chords a corner they lie within 0.0022 of the radius inside the true arc.
+        expect(Math.abs(DistanceOp.distance(line(polygonOf(outer)), line(polygonOf(inner))) - own)).toBeLessThan(
+          0.04,
+        )
+      }),
+      { numRuns: 300 },
+    ))
+  it('of outlines agree, one in the other', () =>
+    fc.assert(
+      fc.property(blob, rect, (outer, inner) => {
+        const small = { ...inner, length: Math.min(inner.length, 20), width: Math.min(inner.width, 20) }
+        const own = gapInside({ points: outer }, small).gap
+        if (own > 0) expect(own).toBeCloseTo(DistanceOp.distance(line(outer), line(polygonOf(small))), 6)
+        else expect(OverlayOp.difference(area(polygonOf(small)), area(outer)).getArea()).toBeGreaterThan(0)
+      }),
+      { numRuns: 300 },
+    ))
+  it('of outlines agree, side by side', () =>
+    fc.assert(
+      fc.property(blob, blob, fc.double({ min: 110, max: 200, noNaN: true }), (a, b, away) => {
+        const other = b.map(([x, y]): Point => [x + away, y])
+        expect(gapBeside({ points: a }, { points: other }).gap).toBeCloseTo(
+          DistanceOp.distance(line(a), line(other)),
+          6,
+        )
+      }),
+      { numRuns: 200 },
+    ))
 })
 
 describe('wood that has to go', () => {
-  it('has the area that JSTS finds', () => fc.assert(fc.property(rect, fc.double({ min: 0.2, max: 3, noNaN: true }), (inner, room) => {
-    const outer = { ...inner, length: inner.length + 1, width: inner.width - 0.5, x: inner.x + 0.4 }
-    const theirs = OverlayOp.difference(BufferOp.bufferOp(area(polygonOf(inner)), room, 24), area(polygonOf(outer))).getArea()
-    expect(Math.abs(toRemove(outer, inner, room).area - theirs)).toBeLessThan(0.3)
-  }), { numRuns: 150 }))
-  it('and a grown outline the area of its buffer', () => fc.assert(fc.property(blob, fc.double({ min: 0.5, max: 5, noNaN: true }), (b, by) => {
-    const theirs = BufferOp.bufferOp(area(b), by, 24).getArea()
-    expect(Math.abs(grown({ points: b }, by).reduce((s, p) => s + polygonArea(p), 0) - theirs) / theirs).toBeLessThan(0.001)
-  }), { numRuns: 100 }))
+  it('has the area that JSTS finds', () =>
+    fc.assert(
+      fc.property(rect, fc.double({ min: 0.2, max: 3, noNaN: true }), (inner, room) => {
+        const outer = { ...inner, length: inner.length + 1, width: inner.width - 0.5, x: inner.x + 0.4 }
+        const theirs = OverlayOp.difference(
+          BufferOp.bufferOp(area(polygonOf(inner)), room, 24),
+          area(polygonOf(outer)),
+        ).getArea()
+        expect(Math.abs(toRemove(outer, inner, room).area - theirs)).toBeLessThan(0.3)
+      }),
+      { numRuns: 150 },
+    ))
+  it('and a grown outline the area of its buffer', () =>
+    fc.assert(
+      fc.property(blob, fc.double({ min: 0.5, max: 5, noNaN: true }), (b, by) => {
+        const theirs = BufferOp.bufferOp(area(b), by, 24).getArea()
+        expect(
+          Math.abs(grown({ points: b }, by).reduce((s, p) => s + polygonArea(p), 0) - theirs) / theirs,
+        ).toBeLessThan(0.001)
+      }),
+      { numRuns: 100 },
+    ))
 })

@@ -33,7 +33,15 @@ function shaped(s: Shape): Build {
   }
   const heelEnd = s.scale * (1 - 2 ** (-s.frets / 12)) + 6
   const last = s.nut + 14
-  set('heron-neck', { scaleLength: s.scale, frets: s.frets, nutToHeelEnd: heelEnd, widthAtNut: s.nut, widthAtLastFret: last, heelWidth: last - 0.2, heelWidthEnd: last - 0.2 })
+  set('heron-neck', {
+    scaleLength: s.scale,
+    frets: s.frets,
+    nutToHeelEnd: heelEnd,
+    widthAtNut: s.nut,
+    widthAtLastFret: last,
+    heelWidth: last - 0.2,
+    heelWidthEnd: last - 0.2,
+  })
   set('heron-bridge', { stringSpread: s.nut + 10 })
   set('heron-tuners', { count: s.strings })
   set('heron-body', { thickness: s.thickness })
@@ -41,7 +49,10 @@ function shaped(s: Shape): Build {
   const pocket = b.parts[0]!.features.find(f => f.role === 'neck-pocket')!
   pocket.dims.width = { ...pocket.dims.width!, value: last }
   pocket.dims.widthEnd = { ...pocket.dims.widthEnd!, value: last }
-  b.parts.find(p => p.id === 'heron-strings')!.gauges = Array.from({ length: s.strings }, (_, i) => ({ diameter: 0.25 + i * 0.14, wound: i > 2 }))
+  b.parts.find(p => p.id === 'heron-strings')!.gauges = Array.from({ length: s.strings }, (_, i) => ({
+    diameter: 0.25 + i * 0.14,
+    wound: i > 2,
+  }))
   const slots = new Set(slotsOf(b.instrument).map(x => x.id))
   b.slots = Object.fromEntries(Object.entries(b.slots).filter(([k]) => slots.has(k)))
   b.circuit.components = b.circuit.components.filter(c => !c.slot || slots.has(c.slot))
@@ -52,14 +63,16 @@ function shaped(s: Shape): Build {
 }
 
 /** Builds from a four-string tenor to a twelve-string baritone, left and right. */
-export const anyBuild: fc.Arbitrary<Build> = fc.record({
-  strings: fc.integer({ min: 4, max: 12 }),
-  scale: fc.integer({ min: 584, max: 864 }),
-  frets: fc.integer({ min: 18, max: 24 }),
-  left: fc.boolean(),
-  pickups: fc.constantFrom(1 as const, 2 as const),
-  nut: fc.integer({ min: 36, max: 56 }),
-  thickness: fc.integer({ min: 38, max: 50 }),
-  wood: fc.constantFrom('hard maple' as const, 'white ash' as const, 'paulownia' as const),
-  placed: fc.boolean(),
-}).map(shaped)
+export const anyBuild: fc.Arbitrary<Build> = fc
+  .record({
+    strings: fc.integer({ min: 4, max: 12 }),
+    scale: fc.integer({ min: 584, max: 864 }),
+    frets: fc.integer({ min: 18, max: 24 }),
+    left: fc.boolean(),
+    pickups: fc.constantFrom(1 as const, 2 as const),
+    nut: fc.integer({ min: 36, max: 56 }),
+    thickness: fc.integer({ min: 38, max: 50 }),
+    wood: fc.constantFrom('hard maple' as const, 'white ash' as const, 'paulownia' as const),
+    placed: fc.boolean(),
+  })
+  .map(shaped)

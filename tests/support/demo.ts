@@ -4,7 +4,8 @@ import type { Build } from '../../src/core/build/build.ts'
 import { readBuildText, readPart } from '../../src/core/build/readBuild.ts'
 import type { Part } from '../../src/core/parts/part.ts'
 
-const file = (name: string) => readFileSync(fileURLToPath(new URL(`../../demo/${name}.json`, import.meta.url)), 'utf8')
+const file = (name: string) =>
+  readFileSync(fileURLToPath(new URL(`../../demo/${name}.json`, import.meta.url)), 'utf8')
 
 /** A fresh copy of a demo build to change. */
 export function demo(name: 'heron' | 'kestrel' | 'wren' | 'bittern'): Build {
@@ -14,8 +15,9 @@ export function demo(name: 'heron' | 'kestrel' | 'wren' | 'bittern'): Build {
 }
 
 /** The demo workshop's shelf. */
-export const demoShelf = (): Part[] => (JSON.parse(file('shelf')) as { parts: unknown[] }).parts.map(p => {
-  const r = readPart(p)
-  if (!r.ok) throw new Error(JSON.stringify(r.problems))
-  return r.part
-})
+export const demoShelf = (): Part[] =>
+  (JSON.parse(file('shelf')) as { parts: unknown[] }).parts.map(p => {
+    const r = readPart(p)
+    if (!r.ok) throw new Error(JSON.stringify(r.problems))
+    return r.part
+  })

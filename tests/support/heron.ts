@@ -15,7 +15,19 @@ export function heron(): Build {
 /** The build with one dimension changed to a measured value. */
 export function measuredAt(b: Build, partId: string, path: string, value: number, doubt = 0.02): Build {
   const [head, a, c] = path.split('.')
-  return { ...b, parts: b.parts.map(p => p.id !== partId ? p : head === 'dims'
-    ? { ...p, dims: { ...p.dims, [a!]: { value, doubt, basis: 'measured' } } }
-    : { ...p, features: p.features.map(f => (f.id === a ? { ...f, dims: { ...f.dims, [c!]: { value, doubt, basis: 'measured' } } } : f)) }) }
+  return {
+    ...b,
+    parts: b.parts.map(p =>
+      p.id !== partId
+        ? p
+        : head === 'dims'
+          ? { ...p, dims: { ...p.dims, [a!]: { value, doubt, basis: 'measured' } } }
+          : {
+              ...p,
+              features: p.features.map(f =>
+                f.id === a ? { ...f, dims: { ...f.dims, [c!]: { value, doubt, basis: 'measured' } } } : f,
+              ),
+            },
+    ),
+  }
 }

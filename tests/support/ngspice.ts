@@ -5,7 +5,8 @@ import { join } from 'node:path'
 
 /** Runs a netlist in ngspice, the general-purpose circuit simulator, and gives what it printed and wrote. */
 export function ngspice(netlist: string): { out: string; table: [number, number][] } {
-  if (spawnSync('ngspice', ['--version']).error) throw new Error('ngspice is not on this machine: apt-get install ngspice')
+  if (spawnSync('ngspice', ['--version']).error)
+    throw new Error('ngspice is not on this machine: apt-get install ngspice')
   const dir = mkdtempSync(join(tmpdir(), 'snugbolt-spice-'))
   try {
     writeFileSync(join(dir, 'circuit.cir'), netlist)
@@ -13,8 +14,14 @@ export function ngspice(netlist: string): { out: string; table: [number, number]
     const out = `${r.stdout}\n${r.stderr}`
     let table: [number, number][] = []
     try {
-      table = readFileSync(join(dir, 'response.txt'), 'utf8').trim().split('\n').slice(1).map(l => l.trim().split(/\s+/).map(Number) as [number, number])
-    } catch { /* a netlist for direct current writes no table */ }
+      table = readFileSync(join(dir, 'response.txt'), 'utf8')
+        .trim()
+        .split('\n')
+        .slice(1)
+        .map(l => l.trim().split(/\s+/).map(Number) as [number, number])
+    } catch {
+      /* a netlist for direct current writes no table */
+    }
     return { out, table }
   } finally {
     rmSync(dir, { recursive: true, force: true })
@@ -28,4 +35,11 @@ export function printedOhms(out: string): number {
   return Number(m[1])
 }
 
-export const has = (program: string): boolean => { try { execFileSync('which', [program]); return true } catch { return false } }
+export const has = (program: string): boolean => {
+  try {
+    execFileSync('which', [program])
+    return true
+  } catch {
+    return false
+  }
+}

@@ -24,51 +24,177 @@ export interface Plain {
   diameters?: number[]
   instrument?: Partial<Instrument>
   /** Dimensions and features of parts in slots. */
-  parts?: Record<string, { dims?: Record<string, number>; features?: Feature[]; traits?: Record<string, string>; outline?: Part['outline'] }>
+  parts?: Record<
+    string,
+    {
+      dims?: Record<string, number>
+      features?: Feature[]
+      traits?: Record<string, string>
+      outline?: Part['outline']
+    }
+  >
 }
 
 /** Half of a plain rectangular body's size about its middle, mm, and of a rectangular head. */
 export const SLAB = { x0: -80, x1: 320, half: 160 } as const
 export const HEAD = { x0: -190, half: 46 } as const
 
-const box = (x0: number, x1: number, half: number): Part['outline'] => ({ smooth: false, doubt: 0, points: [[x0, -half], [x1, -half], [x1, half], [x0, half]] })
+const box = (x0: number, x1: number, half: number): Part['outline'] => ({
+  smooth: false,
+  doubt: 0,
+  points: [
+    [x0, -half],
+    [x1, -half],
+    [x1, half],
+    [x0, half],
+  ],
+})
 
 /** An instrument of round numbers, from our typical parts and the sizes given: nothing of the demo workshop is in it. */
 export function plainBuild(p: Plain = {}): Build {
   const n = p.strings ?? 6
-  const instrument: Instrument = { strings: n, handedness: p.left ? 'left' : 'right', tuning: Array.from({ length: n }, (_, i) => NOTES[i % NOTES.length]!), pickups: 1, bridge: 'flat plate', mounting: 'in the body', volumes: 1, tones: 0, switches: 0, extras: [], ...(p.perCourse ? { perCourse: p.perCourse } : {}), ...p.instrument }
+  const instrument: Instrument = {
+    strings: n,
+    handedness: p.left ? 'left' : 'right',
+    tuning: Array.from({ length: n }, (_, i) => NOTES[i % NOTES.length]!),
+    pickups: 1,
+    bridge: 'flat plate',
+    mounting: 'in the body',
+    volumes: 1,
+    tones: 0,
+    switches: 0,
+    extras: [],
+    ...(p.perCourse ? { perCourse: p.perCourse } : {}),
+    ...p.instrument,
+  }
   const bodyFeatures = [
-    typicalFeature('neck-pocket', 'pocket', { length: 76, width: 56, widthEnd: 56, depth: 16 }), typicalFeature('pickup-rout', 'rout-bridge', { x: 100, y: 0, length: 40, width: 90, corner: 4, depth: 20 }, { serves: 'pickup-bridge' }),
-    typicalFeature('control-cavity', 'cavity', { x: 200, y: 90, length: 100, width: 60, corner: 10, depth: 37, topThickness: 8 }, { face: 'back' }), typicalFeature('pot-hole', 'hole-volume', { x: 180, y: 90, diameter: 8 }, { serves: 'pot-volume', through: true }),
+    typicalFeature('neck-pocket', 'pocket', { length: 76, width: 56, widthEnd: 56, depth: 16 }),
+    typicalFeature(
+      'pickup-rout',
+      'rout-bridge',
+      { x: 100, y: 0, length: 40, width: 90, corner: 4, depth: 20 },
+      { serves: 'pickup-bridge' },
+    ),
+    typicalFeature(
+      'control-cavity',
+      'cavity',
+      { x: 200, y: 90, length: 100, width: 60, corner: 10, depth: 37, topThickness: 8 },
+      { face: 'back' },
+    ),
+    typicalFeature(
+      'pot-hole',
+      'hole-volume',
+      { x: 180, y: 90, diameter: 8 },
+      { serves: 'pot-volume', through: true },
+    ),
   ]
   const given: NonNullable<Plain['parts']> = {
-    body: { dims: { thickness: 45 }, features: bodyFeatures, outline: box(SLAB.x0, SLAB.x1, SLAB.half), traits: { wood: 'red alder', surface: 'bare' } },
-    neck: { dims: { scaleLength: p.scale ?? 648, nutToHeelEnd: p.heelEnd ?? 470, frets: p.frets ?? 22, widthAtNut: p.nut ?? 42, widthAtLastFret: p.lastFret ?? 56, headThickness: 15, headDrop: 11 }, features: [], outline: box(HEAD.x0, 0, HEAD.half) },
-    bridge: { dims: { plateLength: 42, plateWidth: 84, plateThickness: 2, stringSpread: p.spread ?? 52, frontToForwardSaddle: p.frontToSaddle ?? 8, saddleTravel: p.travel ?? 14 } },
+    body: {
+      dims: { thickness: 45 },
+      features: bodyFeatures,
+      outline: box(SLAB.x0, SLAB.x1, SLAB.half),
+      traits: { wood: 'red alder', surface: 'bare' },
+    },
+    neck: {
+      dims: {
+        scaleLength: p.scale ?? 648,
+        nutToHeelEnd: p.heelEnd ?? 470,
+        frets: p.frets ?? 22,
+        widthAtNut: p.nut ?? 42,
+        widthAtLastFret: p.lastFret ?? 56,
+        headThickness: 15,
+        headDrop: 11,
+      },
+      features: [],
+      outline: box(HEAD.x0, 0, HEAD.half),
+    },
+    bridge: {
+      dims: {
+        plateLength: 42,
+        plateWidth: 84,
+        plateThickness: 2,
+        stringSpread: p.spread ?? 52,
+        frontToForwardSaddle: p.frontToSaddle ?? 8,
+        saddleTravel: p.travel ?? 14,
+      },
+    },
     tuners: { dims: { count: n } },
   }
-  const parts: Part[] = [], slots: Record<string, string> = {}
+  const parts: Part[] = [],
+    slots: Record<string, string> = {}
   for (const s of slotsOf(instrument)) {
     if (s.optional) continue
-    const part = typicalPart(s.kind, `plain-${s.id}`), own = [given[s.id], p.parts?.[s.id]]
+    const part = typicalPart(s.kind, `plain-${s.id}`),
+      own = [given[s.id], p.parts?.[s.id]]
     for (const o of own) {
-      for (const [k, value] of Object.entries(o?.dims ?? {})) part.dims[k] = { value, doubt: 0.05, basis: 'measured' }
+      for (const [k, value] of Object.entries(o?.dims ?? {}))
+        part.dims[k] = { value, doubt: 0.05, basis: 'measured' }
       if (o?.features) part.features = o.features
       if (o?.outline) part.outline = o.outline
       Object.assign(part.traits, o?.traits)
     }
-    if (s.kind === 'strings') part.gauges = (p.diameters ?? Array.from({ length: n }, (_, i) => 0.25 + 0.15 * i)).map((diameter, i) => ({ diameter, wound: i > 2 && diameter > 0.5 }))
+    if (s.kind === 'strings')
+      part.gauges = (p.diameters ?? Array.from({ length: n }, (_, i) => 0.25 + 0.15 * i)).map((diameter, i) => ({
+        diameter,
+        wound: i > 2 && diameter > 0.5,
+      }))
     parts.push(part)
     slots[s.id] = part.id
   }
   return {
-    format: FORMAT, version: VERSION, id: 'plain', name: 'Plain', instrument, slots, parts, bands: {}, fixes: [], cuts: [], costs: [], trials: [], readings: [], steps: [], ownSteps: [], log: [],
-    placements: p.front === undefined ? {} : { bridge: { x: { value: p.front, doubt: 0.1, basis: 'measured' }, y: { value: 0, doubt: 0.1, basis: 'measured' } } },
+    format: FORMAT,
+    version: VERSION,
+    id: 'plain',
+    name: 'Plain',
+    instrument,
+    slots,
+    parts,
+    bands: {},
+    fixes: [],
+    cuts: [],
+    costs: [],
+    trials: [],
+    readings: [],
+    steps: [],
+    ownSteps: [],
+    log: [],
+    placements:
+      p.front === undefined
+        ? {}
+        : {
+            bridge: {
+              x: { value: p.front, doubt: 0.1, basis: 'measured' },
+              y: { value: 0, doubt: 0.1, basis: 'measured' },
+            },
+          },
     circuit: { components: [], wires: [], load: { cableMetres: 5, faradsPerMetre: 1e-10, amplifierOhms: 1e6 } },
-    finish: { system: 'wiped oil-varnish', colour: 'clear', coats: 4, airCelsius: 20, surfaceCelsius: 20, relativeHumidity: 50 },
-    setup: { relief: 0.2, actionAt: 'fret 12', actionBass: 1.6, actionTreble: 1.4, nutSchool: 'gap over fret 1', nutBass: 0.46, nutTreble: 0.41, spacing: 'equal centres', edgeMargin: p.margin ?? 3 },
-    calendar: { startOn: '2026-11-24', hours: [1, 1, 1, 1, 1, 4, 4], from: '18:00' }, climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 },
-    preferences: { length: 'mm', drawer: { sets: ['metric by halves'], extra: [], missing: [] }, print: { paper: 'A4', short: 1, long: 1 }, currency: 'coins' },
+    finish: {
+      system: 'wiped oil-varnish',
+      colour: 'clear',
+      coats: 4,
+      airCelsius: 20,
+      surfaceCelsius: 20,
+      relativeHumidity: 50,
+    },
+    setup: {
+      relief: 0.2,
+      actionAt: 'fret 12',
+      actionBass: 1.6,
+      actionTreble: 1.4,
+      nutSchool: 'gap over fret 1',
+      nutBass: 0.46,
+      nutTreble: 0.41,
+      spacing: 'equal centres',
+      edgeMargin: p.margin ?? 3,
+    },
+    calendar: { startOn: '2026-11-24', hours: [1, 1, 1, 1, 1, 4, 4], from: '18:00' },
+    climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 },
+    preferences: {
+      length: 'mm',
+      drawer: { sets: ['metric by halves'], extra: [], missing: [] },
+      print: { paper: 'A4', short: 1, long: 1 },
+      currency: 'coins',
+    },
   }
 }
 

@@ -1,4 +1,23 @@
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, Equals, IsArray, IsBoolean, IsIn, IsISO8601, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsISO8601,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from 'class-validator'
 import { Dimension } from '../units/dimension.ts'
 import { LENGTH_DISPLAYS, type LengthDisplay } from '../units/length.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
@@ -23,33 +42,57 @@ const STAMP = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{3})?Z$/
 const STAMP_MESSAGE = { message: 'must be a time in UTC, YYYY-MM-DDTHH:MM:SSZ' }
 const REAL_DAY = { strict: true }
 
-export const BRIDGE_SORTS = ['flat plate', 'stud bridge', 'rocking tremolo, six screws', 'rocking tremolo, two posts', 'double-locking tremolo', 'floating bridge'] as const
+export const BRIDGE_SORTS = [
+  'flat plate',
+  'stud bridge',
+  'rocking tremolo, six screws',
+  'rocking tremolo, two posts',
+  'double-locking tremolo',
+  'floating bridge',
+] as const
 export type BridgeSort = (typeof BRIDGE_SORTS)[number]
 
 /** What holds the pickups. */
 export const MOUNTINGS = ['in the body', 'on the guard', 'in rings'] as const
 export type Mounting = (typeof MOUNTINGS)[number]
 
-export const EXTRAS = ['guard', 'back cover', 'control plate', 'jack plate', 'ferrules', 'string trees', 'battery'] as const
+export const EXTRAS = [
+  'guard',
+  'back cover',
+  'control plate',
+  'jack plate',
+  'ferrules',
+  'string trees',
+  'battery',
+] as const
 export type Extra = (typeof EXTRAS)[number]
 
 /** What kind of instrument it is. Tuning is given from the thinnest string, one note name a string. */
 export class Instrument {
-  @IsInt() @Min(1) @Max(18)
+  @IsInt()
+  @Min(1)
+  @Max(18)
   strings!: number
 
   @IsIn(['right', 'left'])
   handedness!: 'right' | 'left'
 
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(18)
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(18)
   @Matches(NOTE, { each: true, message: 'each note must be like E4, F#3 or Bb2' })
   tuning!: string[]
 
   /** Strings in a course, where they lie in pairs or threes; left out: one. */
-  @IsOptional() @IsInt() @Min(1) @Max(3)
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(3)
   perCourse?: number
 
-  @IsInt() @Min(0) @Max(4)
+  @IsInt()
+  @Min(0)
+  @Max(4)
   pickups!: number
 
   @IsIn(BRIDGE_SORTS)
@@ -58,17 +101,26 @@ export class Instrument {
   @IsIn(MOUNTINGS)
   mounting!: Mounting
 
-  @IsInt() @Min(0) @Max(4)
+  @IsInt()
+  @Min(0)
+  @Max(4)
   volumes!: number
 
-  @IsInt() @Min(0) @Max(4)
+  @IsInt()
+  @Min(0)
+  @Max(4)
   tones!: number
 
-  @IsInt() @Min(0) @Max(4)
+  @IsInt()
+  @Min(0)
+  @Max(4)
   switches!: number
 
   /** What else it has: each brings slots of its own. */
-  @IsArray() @ArrayMaxSize(EXTRAS.length) @ArrayUnique() @IsIn(EXTRAS, { each: true })
+  @IsArray()
+  @ArrayMaxSize(EXTRAS.length)
+  @ArrayUnique()
+  @IsIn(EXTRAS, { each: true })
   extras!: Extra[]
 }
 
@@ -90,38 +142,57 @@ export class SlotPlace extends BodyPlace {
 /** Where a tuner's post stands: from the nut (negative towards the head's end), and off the centre line. */
 export class TunerPlace extends BodyPlace {
   /** Number of its string, 1 the thinnest. */
-  @IsInt() @Min(1) @Max(18)
+  @IsInt()
+  @Min(1)
+  @Max(18)
   string!: number
 }
 
 /** Where parts sit that the builder places. */
 export class Placements {
   /** Front edge of the bridge plate. Left out: the layout proposes it. */
-  @IsOptional() @Nested(() => BodyPlace)
+  @IsOptional()
+  @Nested(() => BodyPlace)
   bridge?: BodyPlace
 
   /** A guard off its nominal place, towards the bridge and the treble side. */
-  @IsOptional() @Nested(() => BodyPlace)
+  @IsOptional()
+  @Nested(() => BodyPlace)
   guard?: BodyPlace
 
   /** Strap buttons, in the edge of the body. */
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @NestedEach(() => BodyPlace)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(6)
+  @NestedEach(() => BodyPlace)
   buttons?: BodyPlace[]
 
   /** Controls, jack and pickups that are not drilled or routed yet. */
-  @IsOptional() @IsArray() @ArrayMaxSize(30) @NestedEach(() => SlotPlace)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(30)
+  @NestedEach(() => SlotPlace)
   parts?: SlotPlace[]
 
   /** Tuners on a blank head; left out: the layout proposes. */
-  @IsOptional() @IsArray() @ArrayMaxSize(18) @NestedEach(() => TunerPlace)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(18)
+  @NestedEach(() => TunerPlace)
   tuners?: TunerPlace[]
 
   /** How many of the tuners stand on the treble side, thin strings first; left out: half of them. */
-  @IsOptional() @IsInt() @Min(0) @Max(18)
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(18)
   tunersOnTreble?: number
 
   /** String trees, from the nut (negative) and off the centre line. */
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @NestedEach(() => BodyPlace)
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(6)
+  @NestedEach(() => BodyPlace)
   trees?: BodyPlace[]
 }
 
@@ -153,18 +224,35 @@ export class Cut {
   @IsOptional() @IsNumber(number) @Min(0.1) @Max(100) depth?: number
 }
 
-export const DRAWER_SETS = ['metric by halves', 'metric by tenths', 'fractional by 64ths', 'number sizes', 'letter sizes'] as const
+export const DRAWER_SETS = [
+  'metric by halves',
+  'metric by tenths',
+  'fractional by 64ths',
+  'number sizes',
+  'letter sizes',
+] as const
 export type DrawerSet = (typeof DRAWER_SETS)[number]
 
 /** The bits at hand: whole sets, single ones beside them, and those that are broken or lent. Diameters in mm. */
 export class Drawer {
-  @IsArray() @ArrayMaxSize(DRAWER_SETS.length) @ArrayUnique() @IsIn(DRAWER_SETS, { each: true })
+  @IsArray()
+  @ArrayMaxSize(DRAWER_SETS.length)
+  @ArrayUnique()
+  @IsIn(DRAWER_SETS, { each: true })
   sets!: DrawerSet[]
 
-  @IsArray() @ArrayMaxSize(200) @IsNumber(number, { each: true }) @Min(0.3, { each: true }) @Max(80, { each: true })
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsNumber(number, { each: true })
+  @Min(0.3, { each: true })
+  @Max(80, { each: true })
   extra!: number[]
 
-  @IsArray() @ArrayMaxSize(200) @IsNumber(number, { each: true }) @Min(0.3, { each: true }) @Max(80, { each: true })
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsNumber(number, { each: true })
+  @Min(0.3, { each: true })
+  @Max(80, { each: true })
   missing!: number[]
 }
 
@@ -183,10 +271,12 @@ export class Printing {
 
 /** A fix that the builder chose for a joint; its amounts are computed anew from the dimensions. */
 export class ChosenFix {
-  @IsString() @MaxLength(120)
+  @IsString()
+  @MaxLength(120)
   joint!: string
 
-  @IsString() @MaxLength(60)
+  @IsString()
+  @MaxLength(60)
   method!: string
 }
 
@@ -212,26 +302,39 @@ export class FinishChoice {
   system!: FinishName
 
   /** Dry film on each face, mm; left out: what the system usually builds. */
-  @IsOptional() @Nested(() => Dimension)
+  @IsOptional()
+  @Nested(() => Dimension)
   film?: Dimension
 
   /** Kinds of places that are masked or chased, so that no film stays in them. */
-  @IsOptional() @IsArray() @ArrayUnique() @IsIn(FEATURE_ROLE_NAMES, { each: true })
+  @IsOptional()
+  @IsArray()
+  @ArrayUnique()
+  @IsIn(FEATURE_ROLE_NAMES, { each: true })
   masked?: FeatureRole[]
 
-  @IsString() @MaxLength(40)
+  @IsString()
+  @MaxLength(40)
   colour!: string
 
-  @IsInt() @Min(1) @Max(12)
+  @IsInt()
+  @Min(1)
+  @Max(12)
   coats!: number
 
-  @IsNumber(number) @Min(-20) @Max(60)
+  @IsNumber(number)
+  @Min(-20)
+  @Max(60)
   airCelsius!: number
 
-  @IsNumber(number) @Min(-20) @Max(80)
+  @IsNumber(number)
+  @Min(-20)
+  @Max(80)
   surfaceCelsius!: number
 
-  @IsNumber(number) @Min(1) @Max(100)
+  @IsNumber(number)
+  @Min(1)
+  @Max(100)
   relativeHumidity!: number
 }
 
@@ -254,37 +357,50 @@ export class CostLine {
   @IsIn(COST_KINDS)
   kind!: CostKind
 
-  @IsString() @MinLength(1) @MaxLength(120)
+  @IsString()
+  @MinLength(1)
+  @MaxLength(120)
   what!: string
 
-  @IsNumber(number) @Min(0) @Max(1e7)
+  @IsNumber(number)
+  @Min(0)
+  @Max(1e7)
   cost!: number
 
   /** Already there: counted at nothing. */
-  @IsOptional() @IsBoolean()
+  @IsOptional()
+  @IsBoolean()
   owned?: boolean
 }
 
 /** What stood when everything was fitted dry: later changes are told against it. */
 export class Trial {
-  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  @Matches(STAMP, STAMP_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
-  @IsObject() @IsSlotTable()
+  @IsObject()
+  @IsSlotTable()
   slots!: Record<string, string>
 
   /** Clearance of each joint then, mm. */
-  @IsObject() @IsNumberTable()
+  @IsObject()
+  @IsNumberTable()
   joints!: Record<string, number>
 }
 
 /** When the work starts and how many hours there are on each day of the week, Monday first. */
 export class Calendar {
-  @Matches(DAY, DAY_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
+  @Matches(DAY, DAY_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
   startOn!: string
 
-  @IsArray() @ArrayMinSize(7) @ArrayMaxSize(7)
-  @IsNumber(number, { each: true }) @Min(0, { each: true }) @Max(16, { each: true })
+  @IsArray()
+  @ArrayMinSize(7)
+  @ArrayMaxSize(7)
+  @IsNumber(number, { each: true })
+  @Min(0, { each: true })
+  @Max(16, { each: true })
   hours!: number[]
 
   /** Time of day when bench work starts, HH:MM. */
@@ -297,34 +413,47 @@ export class Reading {
   @Matches(ID, ID_MESSAGE)
   id!: string
 
-  @IsString() @MinLength(1) @MaxLength(160)
+  @IsString()
+  @MinLength(1)
+  @MaxLength(160)
   of!: string
 
-  @IsNumber(number) @Min(-1e9) @Max(1e9)
+  @IsNumber(number)
+  @Min(-1e9)
+  @Max(1e9)
   value!: number
 
-  @IsNumber(number) @Min(0) @Max(1e9)
+  @IsNumber(number)
+  @Min(0)
+  @Max(1e9)
   doubt!: number
 
-  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  @Matches(STAMP, STAMP_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
-  @IsOptional() @IsString() @MaxLength(80)
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
   with?: string
 }
 
 /** How far a step of the plan is. Steps come out of the engines; only their state is kept. */
 export class StepState {
-  @IsString() @MaxLength(160)
+  @IsString()
+  @MaxLength(160)
   step!: string
 
   @IsIn(['done', 'skipped'])
   state!: 'done' | 'skipped'
 
-  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  @Matches(STAMP, STAMP_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
-  @IsOptional() @IsString() @MaxLength(1000)
+  @IsOptional()
+  @IsString()
+  @MaxLength(1000)
   note?: string
 }
 
@@ -333,13 +462,19 @@ export class OwnStep {
   @Matches(ID, ID_MESSAGE)
   id!: string
 
-  @IsString() @MinLength(1) @MaxLength(160)
+  @IsString()
+  @MinLength(1)
+  @MaxLength(160)
   title!: string
 
-  @IsOptional() @IsString() @MaxLength(160)
+  @IsOptional()
+  @IsString()
+  @MaxLength(160)
   after?: string
 
-  @IsNumber(number) @Min(1) @Max(6000)
+  @IsNumber(number)
+  @Min(1)
+  @Max(6000)
   minutes!: number
 }
 
@@ -348,13 +483,19 @@ export class LogEntry {
   @Matches(ID, ID_MESSAGE)
   id!: string
 
-  @Matches(STAMP, STAMP_MESSAGE) @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  @Matches(STAMP, STAMP_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
   at!: string
 
-  @IsString() @MinLength(1) @MaxLength(2000)
+  @IsString()
+  @MinLength(1)
+  @MaxLength(2000)
   text!: string
 
-  @IsOptional() @IsNumber(number) @Min(0) @Max(1e7)
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(1e7)
   cost?: number
 }
 
@@ -369,7 +510,8 @@ export class Preferences {
   @Nested(() => Printing)
   print!: Printing
 
-  @IsString() @MaxLength(16)
+  @IsString()
+  @MaxLength(16)
   currency!: string
 }
 
@@ -384,33 +526,45 @@ export class Build {
   @Matches(ID, ID_MESSAGE)
   id!: string
 
-  @IsString() @MinLength(1) @MaxLength(80)
+  @IsString()
+  @MinLength(1)
+  @MaxLength(80)
   name!: string
 
-  @IsOptional() @IsString() @MaxLength(4000)
+  @IsOptional()
+  @IsString()
+  @MaxLength(4000)
   note?: string
 
   @Nested(() => Instrument)
   instrument!: Instrument
 
   /** Which part sits in which slot of the instrument. */
-  @IsObject() @IsSlotTable()
+  @IsObject()
+  @IsSlotTable()
   slots!: Record<string, string>
 
-  @IsArray() @ArrayMaxSize(200) @NestedEach(() => Part)
+  @IsArray()
+  @ArrayMaxSize(200)
+  @NestedEach(() => Part)
   parts!: Part[]
 
   @Nested(() => Placements)
   placements!: Placements
 
   /** Snug bands of this build that differ from the table, by joint family. */
-  @IsObject() @IsBandTable()
+  @IsObject()
+  @IsBandTable()
   bands!: Record<string, { low: number; high: number }>
 
-  @IsArray() @ArrayMaxSize(200) @NestedEach(() => ChosenFix)
+  @IsArray()
+  @ArrayMaxSize(200)
+  @NestedEach(() => ChosenFix)
   fixes!: ChosenFix[]
 
-  @IsArray() @ArrayMaxSize(60) @NestedEach(() => Cut)
+  @IsArray()
+  @ArrayMaxSize(60)
+  @NestedEach(() => Cut)
   cuts!: Cut[]
 
   @Nested(() => Circuit)
@@ -429,25 +583,40 @@ export class Build {
   climate!: Climate
 
   /** What it may cost in all, in the build's currency. */
-  @IsOptional() @IsNumber(number) @Min(0) @Max(1e9)
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(1e9)
   budget?: number
 
-  @IsArray() @ArrayMaxSize(500) @NestedEach(() => CostLine)
+  @IsArray()
+  @ArrayMaxSize(500)
+  @NestedEach(() => CostLine)
   costs!: CostLine[]
 
-  @IsArray() @ArrayMaxSize(50) @NestedEach(() => Trial)
+  @IsArray()
+  @ArrayMaxSize(50)
+  @NestedEach(() => Trial)
   trials!: Trial[]
 
-  @IsArray() @ArrayMaxSize(5000) @NestedEach(() => Reading)
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @NestedEach(() => Reading)
   readings!: Reading[]
 
-  @IsArray() @ArrayMaxSize(1000) @NestedEach(() => StepState)
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @NestedEach(() => StepState)
   steps!: StepState[]
 
-  @IsArray() @ArrayMaxSize(200) @NestedEach(() => OwnStep)
+  @IsArray()
+  @ArrayMaxSize(200)
+  @NestedEach(() => OwnStep)
   ownSteps!: OwnStep[]
 
-  @IsArray() @ArrayMaxSize(5000) @NestedEach(() => LogEntry)
+  @IsArray()
+  @ArrayMaxSize(5000)
+  @NestedEach(() => LogEntry)
   log!: LogEntry[]
 
   @Nested(() => Preferences)

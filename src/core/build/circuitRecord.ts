@@ -1,4 +1,15 @@
-import { ArrayMaxSize, IsArray, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 

@@ -15,7 +15,10 @@ const freshId = (prefix: string, taken: readonly { id: string }[]): string => {
 /** The build with one dimension of a part replaced. */
 export function setDimension(build: Build, ref: string, d: Dimension): Build {
   const { partId, path } = splitRef(ref)
-  return { ...build, parts: build.parts.map(p => (p.id === partId && specAt(p, path) ? withDimension(p, path, d) : p)) }
+  return {
+    ...build,
+    parts: build.parts.map(p => (p.id === partId && specAt(p, path) ? withDimension(p, path, d) : p)),
+  }
 }
 
 /**
@@ -26,40 +29,77 @@ export function setDimension(build: Build, ref: string, d: Dimension): Build {
 export function takeReading(build: Build, r: Omit<Reading, 'id'>): Build {
   const next = { ...build, readings: [...build.readings, { id: freshId('r', build.readings), ...r }] }
   if (!r.of.startsWith('part/')) return next
-  const ref = r.of.slice('part/'.length), { partId, path } = splitRef(ref)
+  const ref = r.of.slice('part/'.length),
+    { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)
   return setDimension(next, ref, measuredDimension(part && dimensionAt(part, path), r))
 }
 
 /** A dimension as a reading makes it; what a listing claimed of it before stays beside it. */
-export function measuredDimension(before: Dimension | undefined, r: Pick<Reading, 'value' | 'doubt' | 'at' | 'with'>): Dimension {
-  const claim = before?.basis === 'claimed' ? { claimed: before.value, claimedDoubt: before.doubt } : before?.claimed === undefined ? {} : { claimed: before.claimed, claimedDoubt: before.claimedDoubt ?? 0 }
-  return { value: r.value, doubt: r.doubt, basis: 'measured', on: r.at.slice(0, 10), ...(r.with ? { with: r.with } : {}), ...claim }
+export function measuredDimension(
+  before: Dimension | undefined,
+  r: Pick<Reading, 'value' | 'doubt' | 'at' | 'with'>,
+): Dimension {
+  const claim =
+    before?.basis === 'claimed'
+      ? { claimed: before.value, claimedDoubt: before.doubt }
+      : before?.claimed === undefined
+        ? {}
+        : { claimed: before.claimed, claimedDoubt: before.claimedDoubt ?? 0 }
+  return {
+    value: r.value,
+    doubt: r.doubt,
+    basis: 'measured',
+    on: r.at.slice(0, 10),
+    ...(r.with ? { with: r.with } : {}),
+    ...claim,
+  }
 }
 
 /** The build with one of its parts replaced by an edited copy. */
-export const putPart = (build: Build, part: Part): Build =>
-  ({ ...build, parts: build.parts.some(p => p.id === part.id) ? build.parts.map(p => (p.id === part.id ? part : p)) : [...build.parts, part] })
+export const putPart = (build: Build, part: Part): Build => ({
+  ...build,
+  parts: build.parts.some(p => p.id === part.id)
+    ? build.parts.map(p => (p.id === part.id ? part : p))
+    : [...build.parts, part],
+})
 
 /** The build without a part, and with the slots empty where it stood. */
-export const removePart = (build: Build, id: string): Build =>
-  ({ ...build, parts: build.parts.filter(p => p.id !== id), slots: Object.fromEntries(Object.entries(build.slots).filter(([, v]) => v !== id)) })
+export const removePart = (build: Build, id: string): Build => ({
+  ...build,
+  parts: build.parts.filter(p => p.id !== id),
+  slots: Object.fromEntries(Object.entries(build.slots).filter(([, v]) => v !== id)),
+})
 
 /** The build with a fix chosen for a joint; one fix a joint, choosing another replaces it. */
-export const chooseFix = (build: Build, joint: string, method: string): Build =>
-  ({ ...build, fixes: [...build.fixes.filter(f => f.joint !== joint), { joint, method }] })
+export const chooseFix = (build: Build, joint: string, method: string): Build => ({
+  ...build,
+  fixes: [...build.fixes.filter(f => f.joint !== joint), { joint, method }],
+})
 
-export const dropFix = (build: Build, joint: string): Build => ({ ...build, fixes: build.fixes.filter(f => f.joint !== joint) })
+export const dropFix = (build: Build, joint: string): Build => ({
+  ...build,
+  fixes: build.fixes.filter(f => f.joint !== joint),
+})
 
 /** The build with a part put into a slot; the part that was there stays among the build's parts. */
 export function choosePart(build: Build, slot: string, part: Part): Build {
   const have = build.parts.some(p => p.id === part.id)
-  return { ...build, parts: have ? build.parts : [...build.parts, part], slots: { ...build.slots, [slot]: part.id } }
+  return {
+    ...build,
+    parts: have ? build.parts : [...build.parts, part],
+    slots: { ...build.slots, [slot]: part.id },
+  }
 }
 
 /** The build with a slot empty; its part stays among the build's parts. */
-export const dropFromSlot = (build: Build, slot: string): Build => ({ ...build, slots: Object.fromEntries(Object.entries(build.slots).filter(([s]) => s !== slot)) })
+export const dropFromSlot = (build: Build, slot: string): Build => ({
+  ...build,
+  slots: Object.fromEntries(Object.entries(build.slots).filter(([s]) => s !== slot)),
+})
 
 /** The build with a line added to the log. */
-export const writeLog = (build: Build, text: string, at: string, cost?: number): Build =>
-  ({ ...build, log: [...build.log, { id: freshId('l', build.log), at, text, ...(cost === undefined ? {} : { cost }) }] })
+export const writeLog = (build: Build, text: string, at: string, cost?: number): Build => ({
+  ...build,
+  log: [...build.log, { id: freshId('l', build.log), at, text, ...(cost === undefined ? {} : { cost }) }],
+})

@@ -6,11 +6,31 @@ const isObject = (x: unknown): x is Document => typeof x === 'object' && x !== n
 
 /** Version 1 knew one bridge screwed flat on the body, one volume, one tone and one switch, and no air, costs or trials. */
 function fromOne(d: Document): Document {
-  const parts = Array.isArray(d.parts) ? d.parts.map((p: unknown): unknown => isObject(p) && p.kind === 'bridge' && isObject(p.traits) && p.traits.sort === 'trapeze tail with bridge' ? { ...p, traits: { ...p.traits, sort: 'floating bridge' } } : p) : d.parts
+  const parts = Array.isArray(d.parts)
+    ? d.parts.map((p: unknown): unknown =>
+        isObject(p) && p.kind === 'bridge' && isObject(p.traits) && p.traits.sort === 'trapeze tail with bridge'
+          ? { ...p, traits: { ...p.traits, sort: 'floating bridge' } }
+          : p,
+      )
+    : d.parts
   return {
-    climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 }, costs: [], trials: [],
-    ...d, version: 2, parts,
-    instrument: isObject(d.instrument) ? { bridge: 'flat plate', mounting: 'in the body', volumes: 1, tones: 1, switches: 1, extras: [], ...d.instrument } : d.instrument,
+    climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 },
+    costs: [],
+    trials: [],
+    ...d,
+    version: 2,
+    parts,
+    instrument: isObject(d.instrument)
+      ? {
+          bridge: 'flat plate',
+          mounting: 'in the body',
+          volumes: 1,
+          tones: 1,
+          switches: 1,
+          extras: [],
+          ...d.instrument,
+        }
+      : d.instrument,
   }
 }
 
@@ -19,8 +39,16 @@ function fromTwo(d: Document): Document {
   const { bits, ...rest } = isObject(d.preferences) ? d.preferences : {}
   const inch = bits === 'fractional'
   return {
-    cuts: [], ...d, version: 3,
-    preferences: isObject(d.preferences) ? { drawer: { sets: [inch ? 'fractional by 64ths' : 'metric by halves'], extra: [], missing: [] }, print: { paper: inch ? 'Letter' : 'A4', short: 1, long: 1 }, ...rest } : d.preferences,
+    cuts: [],
+    ...d,
+    version: 3,
+    preferences: isObject(d.preferences)
+      ? {
+          drawer: { sets: [inch ? 'fractional by 64ths' : 'metric by halves'], extra: [], missing: [] },
+          print: { paper: inch ? 'Letter' : 'A4', short: 1, long: 1 },
+          ...rest,
+        }
+      : d.preferences,
   }
 }
 
@@ -30,9 +58,14 @@ const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTw
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {
   let v = document.version
-  if (typeof v !== 'number' || !Number.isInteger(v) || v < 1) return { ok: false, reason: `must be a whole number from 1 to ${VERSION}` }
-  if (v > VERSION) return { ok: false, reason: `is ${v}, made by a newer application; this one reads up to ${VERSION}` }
+  if (typeof v !== 'number' || !Number.isInteger(v) || v < 1)
+    return { ok: false, reason: `must be a whole number from 1 to ${VERSION}` }
+  if (v > VERSION)
+    return { ok: false, reason: `is ${v}, made by a newer application; this one reads up to ${VERSION}` }
   let d = document
-  while ((v as number) < VERSION) { d = STEPS[v as number]!(d); v = (v as number) + 1 }
+  while ((v as number) < VERSION) {
+    d = STEPS[v as number]!(d)
+    v = (v as number) + 1
+  }
   return { ok: true, document: d }
 }

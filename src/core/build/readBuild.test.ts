@@ -5,7 +5,11 @@ import type { Build } from './build.ts'
 import { readBuild, readBuildText, readPart, writeBuild } from './readBuild.ts'
 
 type Loose = Record<string, any>
-const broken = (change: (b: Loose) => void) => { const b = JSON.parse(JSON.stringify(heron())) as Loose; change(b); return readBuild(b) }
+const broken = (change: (b: Loose) => void) => {
+  const b = JSON.parse(JSON.stringify(heron())) as Loose
+  change(b)
+  return readBuild(b)
+}
 const paths = (r: ReturnType<typeof readBuild>) => (r.ok ? [] : r.problems.map(p => p.path))
 
 describe('reading a build', () => {
@@ -16,36 +20,216 @@ describe('reading a build', () => {
   })
 
   const CASES: [string, (b: Loose) => void, string][] = [
-    ['another format', b => { b.format = 'other' }, 'format'],
-    ['a version from the future', b => { b.version = 4 }, 'version'],
-    ['a version that is no number', b => { b.version = 'one' }, 'version'],
-    ['an unknown field', b => { b.colour = 'green' }, 'colour'],
-    ['an unknown nested field', b => { b.instrument.fretless = true }, 'instrument.fretless'],
-    ['a missing field', b => { delete b.setup.relief }, 'setup.relief'],
-    ['a missing part of the document', b => { delete b.circuit }, 'circuit'],
-    ['a negative size', b => { b.parts[1].dims.scaleLength.value = -628 }, 'parts[1].dims.scaleLength.value'],
-    ['an absurd size', b => { b.parts[1].dims.scaleLength.value = 1e9 }, 'parts[1].dims.scaleLength.value'],
-    ['a negative doubt', b => { b.parts[1].dims.scaleLength.doubt = -1 }, 'parts[1].dims.scaleLength.doubt'],
-    ['an unknown basis', b => { b.parts[1].dims.scaleLength.basis = 'guessed' }, 'parts[1].dims.scaleLength.basis'],
-    ['an unknown dimension', b => { b.parts[1].dims.warp = { value: 1, doubt: 0, basis: 'claimed' } }, 'parts[1].dims.warp'],
-    ['a missing dimension', b => { delete b.parts[1].dims.frets }, 'parts[1].dims.frets'],
-    ['a fraction of a fret', b => { b.parts[1].dims.frets.value = 21.5 }, 'parts[1].dims.frets.value'],
-    ['a dimension that is a plain number', b => { b.parts[1].dims.frets = 22 }, 'parts[1].dims.frets'],
-    ['an unknown wood', b => { b.parts[0].traits.wood = 'cardboard' }, 'parts[0].traits.wood'],
-    ['a bad feature dimension', b => { b.parts[0].features[0].dims.depth.value = 9999 }, 'parts[0].features[0].dims.depth.value'],
-    ['outline points that are no pairs', b => { b.parts[0].outline.points[3] = [1] }, 'parts[0].outline.points'],
-    ['a slot with no such part', b => { b.slots.neck = 'nobody' }, 'slots.neck'],
-    ['a part in the wrong slot', b => { b.slots.neck = 'heron-body' }, 'slots.neck'],
-    ['a slot the instrument has not', b => { b.slots['pickup-middle'] = 'heron-single' }, 'slots.pickup-middle'],
-    ['a tuning of another length', b => { b.instrument.tuning.pop() }, 'instrument.tuning'],
-    ['a note that is none', b => { b.instrument.tuning[0] = 'H4' }, 'instrument.tuning'],
-    ['a wire to nowhere', b => { b.circuit.wires[0].to = 'ghost.1' }, 'circuit.wires[0].to'],
-    ['two parts with one id', b => { b.parts.push(b.parts[0]) }, 'parts'],
-    ['a day that is not in the calendar', b => { b.calendar.startOn = '2026-02-31' }, 'calendar.startOn'],
-    ['a band upside down', b => { b.bands = { 'heel width': { low: 1, high: 0 } } }, 'bands'],
-    ['a list where an object belongs', b => { b.finish = [] }, 'finish'],
-    ['an object where a list belongs', b => { b.parts = {} }, 'parts'],
-    ['an id that could leave a folder', b => { b.id = '../etc' }, 'id'],
+    [
+      'another format',
+      b => {
+        b.format = 'other'
+      },
+      'format',
+    ],
+    [
+      'a version from the future',
+      b => {
+        b.version = 4
+      },
+      'version',
+    ],
+    [
+      'a version that is no number',
+      b => {
+        b.version = 'one'
+      },
+      'version',
+    ],
+    [
+      'an unknown field',
+      b => {
+        b.colour = 'green'
+      },
+      'colour',
+    ],
+    [
+      'an unknown nested field',
+      b => {
+        b.instrument.fretless = true
+      },
+      'instrument.fretless',
+    ],
+    [
+      'a missing field',
+      b => {
+        delete b.setup.relief
+      },
+      'setup.relief',
+    ],
+    [
+      'a missing part of the document',
+      b => {
+        delete b.circuit
+      },
+      'circuit',
+    ],
+    [
+      'a negative size',
+      b => {
+        b.parts[1].dims.scaleLength.value = -628
+      },
+      'parts[1].dims.scaleLength.value',
+    ],
+    [
+      'an absurd size',
+      b => {
+        b.parts[1].dims.scaleLength.value = 1e9
+      },
+      'parts[1].dims.scaleLength.value',
+    ],
+    [
+      'a negative doubt',
+      b => {
+        b.parts[1].dims.scaleLength.doubt = -1
+      },
+      'parts[1].dims.scaleLength.doubt',
+    ],
+    [
+      'an unknown basis',
+      b => {
+        b.parts[1].dims.scaleLength.basis = 'guessed'
+      },
+      'parts[1].dims.scaleLength.basis',
+    ],
+    [
+      'an unknown dimension',
+      b => {
+        b.parts[1].dims.warp = { value: 1, doubt: 0, basis: 'claimed' }
+      },
+      'parts[1].dims.warp',
+    ],
+    [
+      'a missing dimension',
+      b => {
+        delete b.parts[1].dims.frets
+      },
+      'parts[1].dims.frets',
+    ],
+    [
+      'a fraction of a fret',
+      b => {
+        b.parts[1].dims.frets.value = 21.5
+      },
+      'parts[1].dims.frets.value',
+    ],
+    [
+      'a dimension that is a plain number',
+      b => {
+        b.parts[1].dims.frets = 22
+      },
+      'parts[1].dims.frets',
+    ],
+    [
+      'an unknown wood',
+      b => {
+        b.parts[0].traits.wood = 'cardboard'
+      },
+      'parts[0].traits.wood',
+    ],
+    [
+      'a bad feature dimension',
+      b => {
+        b.parts[0].features[0].dims.depth.value = 9999
+      },
+      'parts[0].features[0].dims.depth.value',
+    ],
+    [
+      'outline points that are no pairs',
+      b => {
+        b.parts[0].outline.points[3] = [1]
+      },
+      'parts[0].outline.points',
+    ],
+    [
+      'a slot with no such part',
+      b => {
+        b.slots.neck = 'nobody'
+      },
+      'slots.neck',
+    ],
+    [
+      'a part in the wrong slot',
+      b => {
+        b.slots.neck = 'heron-body'
+      },
+      'slots.neck',
+    ],
+    [
+      'a slot the instrument has not',
+      b => {
+        b.slots['pickup-middle'] = 'heron-single'
+      },
+      'slots.pickup-middle',
+    ],
+    [
+      'a tuning of another length',
+      b => {
+        b.instrument.tuning.pop()
+      },
+      'instrument.tuning',
+    ],
+    [
+      'a note that is none',
+      b => {
+        b.instrument.tuning[0] = 'H4'
+      },
+      'instrument.tuning',
+    ],
+    [
+      'a wire to nowhere',
+      b => {
+        b.circuit.wires[0].to = 'ghost.1'
+      },
+      'circuit.wires[0].to',
+    ],
+    [
+      'two parts with one id',
+      b => {
+        b.parts.push(b.parts[0])
+      },
+      'parts',
+    ],
+    [
+      'a day that is not in the calendar',
+      b => {
+        b.calendar.startOn = '2026-02-31'
+      },
+      'calendar.startOn',
+    ],
+    [
+      'a band upside down',
+      b => {
+        b.bands = { 'heel width': { low: 1, high: 0 } }
+      },
+      'bands',
+    ],
+    [
+      'a list where an object belongs',
+      b => {
+        b.finish = []
+      },
+      'finish',
+    ],
+    [
+      'an object where a list belongs',
+      b => {
+        b.parts = {}
+      },
+      'parts',
+    ],
+    [
+      'an id that could leave a folder',
+      b => {
+        b.id = '../etc'
+      },
+      'id',
+    ],
   ]
   it.each(CASES)('refuses %s and names the field', (_what, change, path) => {
     const r = broken(change)
@@ -65,11 +249,21 @@ describe('reading a build', () => {
     }
   })
   it.each([null, 5, 'text', [], undefined, true])('refuses %s', x => expect(readBuild(x).ok).toBe(false))
-  it('refuses text that is not JSON with the reason', () => { const r = readBuildText('{"format": '); expect(r.ok).toBe(false); if (!r.ok) expect(r.problems[0]!.reason).toContain('not JSON') })
+  it('refuses text that is not JSON with the reason', () => {
+    const r = readBuildText('{"format": ')
+    expect(r.ok).toBe(false)
+    if (!r.ok) expect(r.problems[0]!.reason).toContain('not JSON')
+  })
 
   it('never throws, whatever is put into a field', () => {
     const keys = Object.keys(heron()) as (keyof Build)[]
-    fc.assert(fc.property(fc.constantFrom(...keys), fc.jsonValue(), (key, value) => { const r = readBuild({ ...heron(), [key]: value }); return typeof r.ok === 'boolean' }), { numRuns: 150 })
+    fc.assert(
+      fc.property(fc.constantFrom(...keys), fc.jsonValue(), (key, value) => {
+        const r = readBuild({ ...heron(), [key]: value })
+        return typeof r.ok === 'boolean'
+      }),
+      { numRuns: 150 },
+    )
   })
 })
 

@@ -14,15 +14,20 @@ export function problemsOf(errors: readonly ValidationError[], at = ''): Problem
     const path = /^\d+$/.test(e.property) ? `${at}[${e.property}]` : at ? `${at}.${e.property}` : e.property
     const own = Object.entries(e.constraints ?? {}).flatMap(([rule, text]) =>
       rule === 'dimensionsOf' || rule === 'traitsOf'
-        ? text.split(' | ').map(t => { const i = t.indexOf(': '); return i > 0 ? { path: `${path}.${t.slice(0, i)}`, reason: t.slice(i + 2) } : { path, reason: t } })
-        : [{ path, reason: rule === 'whitelistValidation' ? 'is not a field of this document' : text }])
+        ? text.split(' | ').map(t => {
+            const i = t.indexOf(': ')
+            return i > 0 ? { path: `${path}.${t.slice(0, i)}`, reason: t.slice(i + 2) } : { path, reason: t }
+          })
+        : [{ path, reason: rule === 'whitelistValidation' ? 'is not a field of this document' : text }],
+    )
     return [...own, ...problemsOf(e.children ?? [], path)]
   })
 }
 
 const STRICT = { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true } as const
 
-const isObject = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x)
+const isObject = (x: unknown): x is Record<string, unknown> =>
+  typeof x === 'object' && x !== null && !Array.isArray(x)
 
 /** A plain copy without class instances, as JSON would keep it. */
 const plain = <T>(x: T): T => JSON.parse(JSON.stringify(x)) as T
@@ -32,7 +37,8 @@ const plain = <T>(x: T): T => JSON.parse(JSON.stringify(x)) as T
  * infinities, sizes out of range and dangling references are refused with path and reason.
  */
 export function readBuild(input: unknown): BuildRead {
-  if (!isObject(input)) return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one build' }] }
+  if (!isObject(input))
+    return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one build' }] }
   if (input.format !== FORMAT) return { ok: false, problems: [{ path: 'format', reason: `must be "${FORMAT}"` }] }
   const migrated = migrate(input)
   if (!migrated.ok) return { ok: false, problems: [{ path: 'version', reason: migrated.reason }] }
@@ -52,16 +58,21 @@ export function readBuildText(text: string): BuildRead {
   try {
     return readBuild(JSON.parse(text))
   } catch (e) {
-    return { ok: false, problems: [{ path: '', reason: `is not JSON: ${e instanceof Error ? e.message : 'unreadable'}` }] }
+    return {
+      ok: false,
+      problems: [{ path: '', reason: `is not JSON: ${e instanceof Error ? e.message : 'unreadable'}` }],
+    }
   }
 }
 
 /** The text of a build file: two-space JSON with a final line end, keys in the document's order. */
-export const writeBuild = (build: Build): string => JSON.stringify({ ...build, format: FORMAT, version: VERSION }, null, 2) + '\n'
+export const writeBuild = (build: Build): string =>
+  JSON.stringify({ ...build, format: FORMAT, version: VERSION }, null, 2) + '\n'
 
 /** Reads one part, as the shelf keeps it. */
 export function readPart(input: unknown): { ok: true; part: Part } | { ok: false; problems: Problem[] } {
-  if (!isObject(input)) return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one part' }] }
+  if (!isObject(input))
+    return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one part' }] }
   const part = plainToInstance(Part, input)
   let problems: Problem[]
   try {

@@ -4,14 +4,22 @@ import { slotsOf } from './slots.ts'
 
 /** Sizes that each sort of cutting work cannot be without. */
 export const CUT_NEEDS: Record<CutSort, readonly (keyof Cut)[]> = {
-  rout: ['x', 'y', 'length', 'width', 'depth'], recess: ['x', 'y', 'length', 'width', 'depth'], notch: ['x', 'y', 'length', 'width', 'depth'],
-  channel: ['x', 'y', 'toX', 'toY', 'width', 'depth'], binding: ['width', 'depth'], 'string-through': [],
+  rout: ['x', 'y', 'length', 'width', 'depth'],
+  recess: ['x', 'y', 'length', 'width', 'depth'],
+  notch: ['x', 'y', 'length', 'width', 'depth'],
+  channel: ['x', 'y', 'toX', 'toY', 'width', 'depth'],
+  binding: ['width', 'depth'],
+  'string-through': [],
 }
 
 function cutProblems(build: Build): Problem[] {
   const out: Problem[] = []
-  if (new Set(build.cuts.map(c => c.id)).size !== build.cuts.length) out.push({ path: 'cuts', reason: 'two cuts have the same id' })
-  build.cuts.forEach((c, i) => { for (const k of CUT_NEEDS[c.sort]) if (c[k] === undefined) out.push({ path: `cuts[${i}].${k}`, reason: `is needed for a ${c.sort}` }) })
+  if (new Set(build.cuts.map(c => c.id)).size !== build.cuts.length)
+    out.push({ path: 'cuts', reason: 'two cuts have the same id' })
+  build.cuts.forEach((c, i) => {
+    for (const k of CUT_NEEDS[c.sort])
+      if (c[k] === undefined) out.push({ path: `cuts[${i}].${k}`, reason: `is needed for a ${c.sort}` })
+  })
   return out
 }
 
@@ -21,32 +29,64 @@ export function referenceProblems(build: Build): Problem[] {
   const parts = new Map(build.parts.map(p => [p.id, p]))
   if (parts.size !== build.parts.length) out.push({ path: 'parts', reason: 'two parts have the same id' })
   build.parts.forEach((p, i) => {
-    if (new Set(p.features.map(f => f.id)).size !== p.features.length) out.push({ path: `parts[${i}].features`, reason: 'two features have the same id' })
+    if (new Set(p.features.map(f => f.id)).size !== p.features.length)
+      out.push({ path: `parts[${i}].features`, reason: 'two features have the same id' })
   })
   const slots = new Map(slotsOf(build.instrument).map(s => [s.id, s]))
   for (const [slot, id] of Object.entries(build.slots)) {
-    const s = slots.get(slot), part = parts.get(id)
-    if (!s) out.push({ path: `slots.${slot}`, reason: `is no slot of this instrument; slots are ${[...slots.keys()].join(', ')}` })
+    const s = slots.get(slot),
+      part = parts.get(id)
+    if (!s)
+      out.push({
+        path: `slots.${slot}`,
+        reason: `is no slot of this instrument; slots are ${[...slots.keys()].join(', ')}`,
+      })
     else if (!part) out.push({ path: `slots.${slot}`, reason: `names the part “${id}”, which is not in parts` })
-    else if (part.kind !== s.kind) out.push({ path: `slots.${slot}`, reason: `needs a ${s.kind}, “${id}” is a ${part.kind}` })
+    else if (part.kind !== s.kind)
+      out.push({ path: `slots.${slot}`, reason: `needs a ${s.kind}, “${id}” is a ${part.kind}` })
   }
-  if (build.instrument.tuning.length !== build.instrument.strings) out.push({ path: 'instrument.tuning', reason: `names ${build.instrument.tuning.length} notes for ${build.instrument.strings} strings` })
+  if (build.instrument.tuning.length !== build.instrument.strings)
+    out.push({
+      path: 'instrument.tuning',
+      reason: `names ${build.instrument.tuning.length} notes for ${build.instrument.strings} strings`,
+    })
   const set = parts.get(build.slots.strings ?? '')
-  if (set && set.gauges?.length !== build.instrument.strings) out.push({ path: `parts[${build.parts.indexOf(set)}].gauges`, reason: `holds ${set.gauges?.length ?? 0} strings, the instrument has ${build.instrument.strings}` })
+  if (set && set.gauges?.length !== build.instrument.strings)
+    out.push({
+      path: `parts[${build.parts.indexOf(set)}].gauges`,
+      reason: `holds ${set.gauges?.length ?? 0} strings, the instrument has ${build.instrument.strings}`,
+    })
   out.push(...cutProblems(build))
-  build.placements.parts?.forEach((p, i) => { if (!slots.has(p.slot)) out.push({ path: `placements.parts[${i}].slot`, reason: `“${p.slot}” is no slot of this instrument` }) })
-  if ((build.placements.tunersOnTreble ?? 0) > build.instrument.strings) out.push({ path: 'placements.tunersOnTreble', reason: `is ${build.placements.tunersOnTreble}, the instrument has ${build.instrument.strings} strings` })
+  build.placements.parts?.forEach((p, i) => {
+    if (!slots.has(p.slot))
+      out.push({ path: `placements.parts[${i}].slot`, reason: `“${p.slot}” is no slot of this instrument` })
+  })
+  if ((build.placements.tunersOnTreble ?? 0) > build.instrument.strings)
+    out.push({
+      path: 'placements.tunersOnTreble',
+      reason: `is ${build.placements.tunersOnTreble}, the instrument has ${build.instrument.strings} strings`,
+    })
   const tuned = build.placements.tuners ?? []
-  if (new Set(tuned.map(t => t.string)).size !== tuned.length || tuned.some(t => t.string > build.instrument.strings)) out.push({ path: 'placements.tuners', reason: `must name each string once, from 1 to ${build.instrument.strings}` })
+  if (
+    new Set(tuned.map(t => t.string)).size !== tuned.length ||
+    tuned.some(t => t.string > build.instrument.strings)
+  )
+    out.push({
+      path: 'placements.tuners',
+      reason: `must name each string once, from 1 to ${build.instrument.strings}`,
+    })
   const components = new Set(build.circuit.components.map(c => c.id))
-  if (components.size !== build.circuit.components.length) out.push({ path: 'circuit.components', reason: 'two components have the same id' })
+  if (components.size !== build.circuit.components.length)
+    out.push({ path: 'circuit.components', reason: 'two components have the same id' })
   build.circuit.components.forEach((c, i) => {
-    if (c.slot && !slots.has(c.slot)) out.push({ path: `circuit.components[${i}].slot`, reason: `“${c.slot}” is no slot of this instrument` })
+    if (c.slot && !slots.has(c.slot))
+      out.push({ path: `circuit.components[${i}].slot`, reason: `“${c.slot}” is no slot of this instrument` })
   })
   build.circuit.wires.forEach((w, i) => {
     for (const end of ['from', 'to'] as const) {
       const id = w[end].split('.')[0]!
-      if (!components.has(id)) out.push({ path: `circuit.wires[${i}].${end}`, reason: `“${id}” is no component of this circuit` })
+      if (!components.has(id))
+        out.push({ path: `circuit.wires[${i}].${end}`, reason: `“${id}” is no component of this circuit` })
     }
   })
   return out

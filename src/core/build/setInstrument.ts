@@ -7,7 +7,12 @@ const NOTES = ['E4', 'B3', 'G3', 'D3', 'A2', 'E2']
 
 function tuningFor(have: readonly string[], count: number): string[] {
   const out = [...have].slice(0, count)
-  while (out.length < count) out.push(out.length < NOTES.length ? NOTES[out.length]! : LOWER[Math.min(out.length - NOTES.length, LOWER.length - 1)]!)
+  while (out.length < count)
+    out.push(
+      out.length < NOTES.length
+        ? NOTES[out.length]!
+        : LOWER[Math.min(out.length - NOTES.length, LOWER.length - 1)]!,
+    )
   return out
 }
 
@@ -18,15 +23,36 @@ function tuningFor(have: readonly string[], count: number): string[] {
  */
 export function setInstrument(build: Build, patch: Partial<Instrument>): Build {
   const strings = patch.strings ?? build.instrument.strings
-  const instrument: Instrument = { ...build.instrument, ...patch, tuning: patch.tuning ?? tuningFor(build.instrument.tuning, strings) }
+  const instrument: Instrument = {
+    ...build.instrument,
+    ...patch,
+    tuning: patch.tuning ?? tuningFor(build.instrument.tuning, strings),
+  }
   const known = new Set(slotsOf(instrument).map(s => s.id))
-  const fits = (slot: string, id: string) => known.has(slot) && (slot !== 'strings' || build.parts.find(p => p.id === id)?.gauges?.length === strings)
-  const components = build.circuit.components.filter(c => !c.slot || known.has(c.slot)), ids = new Set(components.map(c => c.id))
+  const fits = (slot: string, id: string) =>
+    known.has(slot) && (slot !== 'strings' || build.parts.find(p => p.id === id)?.gauges?.length === strings)
+  const components = build.circuit.components.filter(c => !c.slot || known.has(c.slot)),
+    ids = new Set(components.map(c => c.id))
   const lost = components.length !== build.circuit.components.length
   const { parts: places, tuners, tunersOnTreble, ...placements } = build.placements
-  const same = strings === build.instrument.strings, kept = places?.filter(p => known.has(p.slot)) ?? []
+  const same = strings === build.instrument.strings,
+    kept = places?.filter(p => known.has(p.slot)) ?? []
   return {
-    ...build, instrument, placements: { ...placements, ...(kept.length ? { parts: kept } : {}), ...(same && tuners ? { tuners } : {}), ...(same && tunersOnTreble !== undefined ? { tunersOnTreble } : {}) }, slots: Object.fromEntries(Object.entries(build.slots).filter(([s, id]) => fits(s, id))),
-    circuit: lost ? { ...build.circuit, components, wires: build.circuit.wires.filter(w => ids.has(w.from.split('.')[0]!) && ids.has(w.to.split('.')[0]!)) } : build.circuit,
+    ...build,
+    instrument,
+    placements: {
+      ...placements,
+      ...(kept.length ? { parts: kept } : {}),
+      ...(same && tuners ? { tuners } : {}),
+      ...(same && tunersOnTreble !== undefined ? { tunersOnTreble } : {}),
+    },
+    slots: Object.fromEntries(Object.entries(build.slots).filter(([s, id]) => fits(s, id))),
+    circuit: lost
+      ? {
+          ...build.circuit,
+          components,
+          wires: build.circuit.wires.filter(w => ids.has(w.from.split('.')[0]!) && ids.has(w.to.split('.')[0]!)),
+        }
+      : build.circuit,
   }
 }

@@ -2,9 +2,20 @@ import type { Instrument } from './build.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 
 /** A place on the instrument that one part takes. */
-export interface Slot { id: string; label: string; kind: PartKind; optional?: true }
+export interface Slot {
+  id: string
+  label: string
+  kind: PartKind
+  optional?: true
+}
 
-const PICKUP_PLACES: Record<number, readonly string[]> = { 0: [], 1: ['bridge'], 2: ['bridge', 'neck'], 3: ['bridge', 'middle', 'neck'], 4: ['bridge', 'inner', 'middle', 'neck'] }
+const PICKUP_PLACES: Record<number, readonly string[]> = {
+  0: [],
+  1: ['bridge'],
+  2: ['bridge', 'neck'],
+  3: ['bridge', 'middle', 'neck'],
+  4: ['bridge', 'inner', 'middle', 'neck'],
+}
 
 const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
 
@@ -13,16 +24,40 @@ export const pickupPlaces = (i: Instrument): readonly string[] => PICKUP_PLACES[
 
 /** `pot-tone`, `pot-tone-2`, …: the first keeps the plain name. */
 const row = (stem: string, label: string, kind: PartKind, count: number, optional?: true): Slot[] =>
-  Array.from({ length: count }, (_, k) => ({ id: k ? `${stem}-${k + 1}` : stem, label: k ? `${label} ${k + 1}` : label, kind, ...(optional ? { optional } : {}) }))
+  Array.from({ length: count }, (_, k) => ({
+    id: k ? `${stem}-${k + 1}` : stem,
+    label: k ? `${label} ${k + 1}` : label,
+    kind,
+    ...(optional ? { optional } : {}),
+  }))
 
 /** What a bridge of each sort needs beside itself. */
 function bridgeSlots(i: Instrument): Slot[] {
   switch (i.bridge) {
-    case 'flat plate': return [{ id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' }]
-    case 'rocking tremolo, six screws': return [{ id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' }, { id: 'tremolo-springs', label: 'Tremolo springs', kind: 'springs' }]
-    case 'rocking tremolo, two posts': case 'double-locking tremolo': return [{ id: 'posts', label: 'Bridge posts', kind: 'studs' }, { id: 'tremolo-springs', label: 'Tremolo springs', kind: 'springs' }]
-    case 'stud bridge': return [{ id: 'posts', label: 'Bridge posts', kind: 'studs' }, { id: 'tailpiece', label: 'Stop tail', kind: 'tailpiece' }, { id: 'tail-posts', label: 'Tail posts', kind: 'studs' }]
-    case 'floating bridge': return [{ id: 'tailpiece', label: 'Tailpiece', kind: 'tailpiece' }, { id: 'tail-screws', label: 'Tailpiece screws', kind: 'screws' }]
+    case 'flat plate':
+      return [{ id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' }]
+    case 'rocking tremolo, six screws':
+      return [
+        { id: 'bridge-screws', label: 'Bridge screws', kind: 'screws' },
+        { id: 'tremolo-springs', label: 'Tremolo springs', kind: 'springs' },
+      ]
+    case 'rocking tremolo, two posts':
+    case 'double-locking tremolo':
+      return [
+        { id: 'posts', label: 'Bridge posts', kind: 'studs' },
+        { id: 'tremolo-springs', label: 'Tremolo springs', kind: 'springs' },
+      ]
+    case 'stud bridge':
+      return [
+        { id: 'posts', label: 'Bridge posts', kind: 'studs' },
+        { id: 'tailpiece', label: 'Stop tail', kind: 'tailpiece' },
+        { id: 'tail-posts', label: 'Tail posts', kind: 'studs' },
+      ]
+    case 'floating bridge':
+      return [
+        { id: 'tailpiece', label: 'Tailpiece', kind: 'tailpiece' },
+        { id: 'tail-screws', label: 'Tailpiece screws', kind: 'screws' },
+      ]
   }
 }
 
@@ -40,19 +75,47 @@ export function slotsOf(i: Instrument): Slot[] {
     { id: 'bridge', label: 'Bridge', kind: 'bridge' },
     ...bridgeSlots(i),
     ...(has('ferrules') ? [{ id: 'ferrules', label: 'String ferrules', kind: 'ferrules' as const }] : []),
-    ...(i.bridge === 'double-locking tremolo' ? [{ id: 'locking-nut', label: 'Locking nut', kind: 'locking-nut' as const }] : [{ id: 'nut', label: 'Nut', kind: 'nut' as const }]),
+    ...(i.bridge === 'double-locking tremolo'
+      ? [{ id: 'locking-nut', label: 'Locking nut', kind: 'locking-nut' as const }]
+      : [{ id: 'nut', label: 'Nut', kind: 'nut' as const }]),
     { id: 'tuners', label: 'Tuners', kind: 'tuners' },
     { id: 'tuner-screws', label: 'Tuner screws', kind: 'screws' },
     ...(has('string trees') ? [{ id: 'trees', label: 'String trees', kind: 'trees' as const }] : []),
-    ...(guard ? [{ id: 'guard', label: 'Guard', kind: 'guard' as const }, { id: 'guard-screws', label: 'Guard screws', kind: 'screws' as const }] : []),
-    ...places.map(p => ({ id: `pickup-${p}`, label: places.length === 1 ? 'Pickup' : `${capital(p)} pickup`, kind: 'pickup' as const })),
-    ...(i.mounting === 'in rings' ? places.map(p => ({ id: `ring-${p}`, label: places.length === 1 ? 'Pickup ring' : `${capital(p)} ring`, kind: 'ring' as const })) : []),
-    ...(places.length ? [{ id: 'pickup-screws', label: 'Pickup screws', kind: 'screws' as const, optional: true as const }, { id: 'pickup-springs', label: 'Pickup springs', kind: 'springs' as const, optional: true as const }] : []),
+    ...(guard
+      ? [
+          { id: 'guard', label: 'Guard', kind: 'guard' as const },
+          { id: 'guard-screws', label: 'Guard screws', kind: 'screws' as const },
+        ]
+      : []),
+    ...places.map(p => ({
+      id: `pickup-${p}`,
+      label: places.length === 1 ? 'Pickup' : `${capital(p)} pickup`,
+      kind: 'pickup' as const,
+    })),
+    ...(i.mounting === 'in rings'
+      ? places.map(p => ({
+          id: `ring-${p}`,
+          label: places.length === 1 ? 'Pickup ring' : `${capital(p)} ring`,
+          kind: 'ring' as const,
+        }))
+      : []),
+    ...(places.length
+      ? [
+          { id: 'pickup-screws', label: 'Pickup screws', kind: 'screws' as const, optional: true as const },
+          { id: 'pickup-springs', label: 'Pickup springs', kind: 'springs' as const, optional: true as const },
+        ]
+      : []),
     ...row('pot-volume', 'Volume', 'pot', i.volumes),
     ...row('pot-tone', 'Tone', 'pot', i.tones, true),
     ...row('knob-volume', 'Volume knob', 'knob', i.volumes, true),
     ...row('knob-tone', 'Tone knob', 'knob', i.tones, true),
-    ...row('switch', i.pickups > 1 ? 'Pickup switch' : 'Switch', 'switch', i.switches, i.pickups === 1 ? true : undefined),
+    ...row(
+      'switch',
+      i.pickups > 1 ? 'Pickup switch' : 'Switch',
+      'switch',
+      i.switches,
+      i.pickups === 1 ? true : undefined,
+    ),
     ...row('cap-tone', 'Tone capacitor', 'capacitor', i.tones, true),
     { id: 'jack', label: 'Jack', kind: 'jack' },
     ...(has('jack plate') ? [{ id: 'jack-plate', label: 'Jack plate', kind: 'plate' as const }] : []),

@@ -10,10 +10,20 @@ export interface WorkItem {
 }
 
 /** When there is time: hours on each day of the week, Monday first, from a time of day. */
-export interface WorkingHours { startOn: string; hours: readonly number[]; from: string }
+export interface WorkingHours {
+  startOn: string
+  hours: readonly number[]
+  from: string
+}
 
 /** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
-export interface Slot { id: string; start: string; end: string; parts: { start: string; end: string }[]; readyAt: string }
+export interface Slot {
+  id: string
+  start: string
+  end: string
+  parts: { start: string; end: string }[]
+  readyAt: string
+}
 
 const MINUTE = 60_000
 const DAY = 1440
@@ -37,18 +47,30 @@ export function schedule(items: readonly WorkItem[], w: WorkingHours): Slot[] | 
   const open = hh * 60 + mm
   const weekday = (new Date(`${w.startOn}T00:00:00Z`).getUTCDay() + 6) % 7
   const longest = Math.max(...w.hours) * 60
-  const window = (day: number) => ({ from: day * DAY + open, to: day * DAY + open + (w.hours[(weekday + day) % 7] ?? 0) * 60 })
+  const window = (day: number) => ({
+    from: day * DAY + open,
+    to: day * DAY + open + (w.hours[(weekday + day) % 7] ?? 0) * 60,
+  })
   const ready = new Map<string, number>()
   const left = [...items]
   const out: Slot[] = []
-  let day = 0, now = window(0).from
-  const advance = () => { day++; now = window(day).from }
+  let day = 0,
+    now = window(0).from
+  const advance = () => {
+    day++
+    now = window(day).from
+  }
   while (left.length) {
     if (day > HORIZON) return undefined
     const { from, to } = window(day)
     now = Math.max(now, from)
-    if (now >= to) { advance(); continue }
-    const waits = left.map(i => (i.needs.every(n => ready.has(n)) ? Math.max(0, ...i.needs.map(n => ready.get(n)!)) : Infinity))
+    if (now >= to) {
+      advance()
+      continue
+    }
+    const waits = left.map(i =>
+      i.needs.every(n => ready.has(n)) ? Math.max(0, ...i.needs.map(n => ready.get(n)!)) : Infinity,
+    )
     if (waits.every(x => x === Infinity)) return undefined
     const fits = (i: WorkItem) => !i.whole || now + i.minutes <= to || (i.minutes > longest && now === from)
     let k = left.findIndex((i, j) => waits[j]! <= now && fits(i))
@@ -69,11 +91,18 @@ export function schedule(items: readonly WorkItem[], w: WorkingHours): Slot[] | 
       now += take
       rest -= take
       if (rest <= 0) break
-      do advance(); while (window(day).to <= window(day).from)
+      do advance()
+      while (window(day).to <= window(day).from)
     }
     const readyAt = now + item!.waitHours * 60
     ready.set(item!.id, readyAt)
-    out.push({ id: item!.id, start: parts[0]?.start ?? stamp(w.startOn, now), end: stamp(w.startOn, now), parts, readyAt: stamp(w.startOn, readyAt) })
+    out.push({
+      id: item!.id,
+      start: parts[0]?.start ?? stamp(w.startOn, now),
+      end: stamp(w.startOn, now),
+      parts,
+      readyAt: stamp(w.startOn, readyAt),
+    })
   }
   return out
 }

@@ -5,12 +5,22 @@ import { networkOf } from './network.ts'
 import { openSettings } from './settings.ts'
 
 /** A metal part the hand can touch, and whether it reaches the jack's sleeve. */
-export interface Bond { terminal: string; label: string; bonded: boolean }
+export interface Bond {
+  terminal: string
+  label: string
+  bonded: boolean
+}
 
 /** Everything metal that has to reach the jack's sleeve: strings, pot cases, frames, covers [common practice]. */
 export function bonds(build: Build): Bond[] {
   const n = networkOf(build, openSettings(build))
-  return build.circuit.components.flatMap(c => terminalsOf(c, c.slot ? partIn(build, c.slot) : undefined)
-    .filter(t => t === 'case' || t === 'frame' || t === 'bond')
-    .map(t => ({ terminal: `${c.id}.${t}`, label: t === 'bond' ? c.label : `${c.label} ${t}`, bonded: n.nodeOf.get(`${c.id}.${t}`) === 0 })))
+  return build.circuit.components.flatMap(c =>
+    terminalsOf(c, c.slot ? partIn(build, c.slot) : undefined)
+      .filter(t => t === 'case' || t === 'frame' || t === 'bond')
+      .map(t => ({
+        terminal: `${c.id}.${t}`,
+        label: t === 'bond' ? c.label : `${c.label} ${t}`,
+        bonded: n.nodeOf.get(`${c.id}.${t}`) === 0,
+      })),
+  )
 }

@@ -41,7 +41,14 @@ function shifted(build: Build, side: 1 | -1): Build {
       const dims = { ...p.dims }
       for (const k of ['dcResistance', 'resistance'] as const) {
         const d = dims[k]
-        if (d) dims[k] = { ...d, value: d.value + side * (k === 'resistance' && d.basis !== 'measured' ? Math.max(d.doubt, POT_DOUBT * d.value) : d.doubt) }
+        if (d)
+          dims[k] = {
+            ...d,
+            value:
+              d.value +
+              side *
+                (k === 'resistance' && d.basis !== 'measured' ? Math.max(d.doubt, POT_DOUBT * d.value) : d.doubt),
+          }
       }
       return { ...p, dims }
     }),
@@ -50,19 +57,44 @@ function shifted(build: Build, side: 1 | -1): Build {
 
 /** What a meter at the jack should say in every position, and what it did say. */
 export function meterAtJack(build: Build): MeterExpectation[] {
-  const low = shifted(build, -1), high = shifted(build, 1)
+  const low = shifted(build, -1),
+    high = shifted(build, 1)
   return allSettings(build).map(s => {
     const key = settingKey(s)
-    const ohms = jackResistance(build, s), lo = jackResistance(low, s), hi = jackResistance(high, s)
+    const ohms = jackResistance(build, s),
+      lo = jackResistance(low, s),
+      hi = jackResistance(high, s)
     const reading = build.readings.filter(r => r.of === `meter.${key}`).at(-1)?.value
-    const verdict = reading === undefined ? 'not read yet' : reading < lo - 1 ? 'too low' : reading > hi + 1 ? 'too high' : 'as expected'
-    return { key, label: settingLabel(build, s), settings: s, ohms, low: lo, high: hi, ...(reading === undefined ? {} : { reading }), verdict, meaning: meaningOf(verdict, reading, ohms) }
+    const verdict =
+      reading === undefined
+        ? 'not read yet'
+        : reading < lo - 1
+          ? 'too low'
+          : reading > hi + 1
+            ? 'too high'
+            : 'as expected'
+    return {
+      key,
+      label: settingLabel(build, s),
+      settings: s,
+      ohms,
+      low: lo,
+      high: hi,
+      ...(reading === undefined ? {} : { reading }),
+      verdict,
+      meaning: meaningOf(verdict, reading, ohms),
+    }
   })
 }
 
 function meaningOf(verdict: MeterExpectation['verdict'], reading: number | undefined, ohms: number): string {
   if (verdict === 'not read yet') return 'Plug a lead in, meter over tip and sleeve, volume and tone full up.'
   if (verdict === 'as expected') return 'Agrees with the circuit.'
-  if (verdict === 'too high') return reading! >= OPEN ? 'Open: a joint is missing or the wrong lug is used on the way from tip to pickup.' : `Higher than ${Math.round(ohms)} Ω: a coil that should be in parallel is missing, or a joint is poor.`
-  return reading! < 50 ? 'Short: hot touches ground, or hot and ground are exchanged at a lug.' : 'Lower than expected: a coil is missing from a series, or another one is in parallel.'
+  if (verdict === 'too high')
+    return reading! >= OPEN
+      ? 'Open: a joint is missing or the wrong lug is used on the way from tip to pickup.'
+      : `Higher than ${Math.round(ohms)} Ω: a coil that should be in parallel is missing, or a joint is poor.`
+  return reading! < 50
+    ? 'Short: hot touches ground, or hot and ground are exchanged at a lug.'
+    : 'Lower than expected: a coil is missing from a series, or another one is in parallel.'
 }

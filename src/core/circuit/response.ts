@@ -25,7 +25,10 @@ const SILENT = -60
 export function responseOf(n: Network, hz: number[]): Response {
   const v = tipVoltages(n, hz)
   const db = Array.from(v, x => 20 * Math.log10(Math.max(x, 1e-12)))
-  const base = db[hz.reduce((best, f, i) => (Math.abs(Math.log(f / 100)) < Math.abs(Math.log(hz[best]! / 100)) ? i : best), 0)]!
+  const base =
+    db[
+      hz.reduce((best, f, i) => (Math.abs(Math.log(f / 100)) < Math.abs(Math.log(hz[best]! / 100)) ? i : best), 0)
+    ]!
   let top = 0
   for (let i = 1; i < db.length; i++) if (db[i]! > db[top]!) top = i
   const peak = top > 0 && top < db.length - 1 && db[top]! > base + 0.3 ? refine(hz, db, top, base) : undefined
@@ -41,4 +44,5 @@ function refine(hz: number[], db: number[], i: number, base: number): { hz: numb
 }
 
 /** The response at the jack into the build's cable and amplifier at a setting. */
-export const response = (build: Build, s: Settings, hz = pitchSteps()): Response => responseOf(loaded(networkOf(build, s), build), hz)
+export const response = (build: Build, s: Settings, hz = pitchSteps()): Response =>
+  responseOf(loaded(networkOf(build, s), build), hz)

@@ -12,24 +12,37 @@ export interface Settings {
 /** Everything full up, switches pushed in. */
 export function openSettings(build: Build, position = SWITCH_POSITIONS[0]!.id): Settings {
   const pots = build.circuit.components.filter(c => c.kind === 'pot')
-  return { position, pulled: Object.fromEntries(pots.map(p => [p.id, false])), knobs: Object.fromEntries(pots.map(p => [p.id, 1])) }
+  return {
+    position,
+    pulled: Object.fromEntries(pots.map(p => [p.id, false])),
+    knobs: Object.fromEntries(pots.map(p => [p.id, 1])),
+  }
 }
 
 /** Components whose part has a pull switch. */
-export const pullsOf = (build: Build): string[] => build.circuit.components.filter(c => {
-  const pull = c.kind === 'pot' && c.slot ? partIn(build, c.slot)?.traits.pull : undefined
-  return pull !== undefined && pull !== 'none'
-}).map(c => c.id)
+export const pullsOf = (build: Build): string[] =>
+  build.circuit.components
+    .filter(c => {
+      const pull = c.kind === 'pot' && c.slot ? partIn(build, c.slot)?.traits.pull : undefined
+      return pull !== undefined && pull !== 'none'
+    })
+    .map(c => c.id)
 
 /** Every switch position with every state of the pull switches, knobs full up. */
 export function allSettings(build: Build): Settings[] {
   const pulls = pullsOf(build)
-  const positions = build.circuit.components.some(c => c.kind === 'switch') ? SWITCH_POSITIONS.map(p => p.id) : ['bridge']
-  return positions.flatMap(position => Array.from({ length: 2 ** pulls.length }, (_, k) => {
-    const s = openSettings(build, position)
-    pulls.forEach((id, i) => { s.pulled[id] = Boolean((k >> i) & 1) })
-    return s
-  }))
+  const positions = build.circuit.components.some(c => c.kind === 'switch')
+    ? SWITCH_POSITIONS.map(p => p.id)
+    : ['bridge']
+  return positions.flatMap(position =>
+    Array.from({ length: 2 ** pulls.length }, (_, k) => {
+      const s = openSettings(build, position)
+      pulls.forEach((id, i) => {
+        s.pulled[id] = Boolean((k >> i) & 1)
+      })
+      return s
+    }),
+  )
 }
 
 /** Words for a setting: `Both · Tone pulled`. */
@@ -40,4 +53,10 @@ export function settingLabel(build: Build, s: Settings): string {
 }
 
 /** Stable name of a setting for readings: `both+tone`. */
-export const settingKey = (s: Settings): string => [s.position, ...Object.keys(s.pulled).filter(k => s.pulled[k]).sort()].join('+')
+export const settingKey = (s: Settings): string =>
+  [
+    s.position,
+    ...Object.keys(s.pulled)
+      .filter(k => s.pulled[k])
+      .sort(),
+  ].join('+')

@@ -18,7 +18,9 @@ const STAGE_WHY: Record<SolderJoint['stage'], string> = {
 
 /** Which terminal of a wire the iron meets, as the lug it lands on rather than the component's own leg or lead. */
 const ownEnd = (w: Wire, kindOf: (t: string) => string | undefined): string[] =>
-  [w.from, w.to].filter(t => !((w.kind === 'lead' && kindOf(t) === 'pickup') || (w.kind === 'leg' && kindOf(t) === 'capacitor')))
+  [w.from, w.to].filter(
+    t => !((w.kind === 'lead' && kindOf(t) === 'pickup') || (w.kind === 'leg' && kindOf(t) === 'capacitor')),
+  )
 
 /**
  * All solder joints in an order that works: what sits on the controls, then pickups, then what passes through the
@@ -30,7 +32,11 @@ export function solderOrder(build: Build): SolderJoint[] {
   const kindOf = (t: string) => components.find(c => c.id === t.split('.')[0])?.kind
   const stageOf = (w: Wire): SolderJoint['stage'] => {
     const kinds = [kindOf(w.from), kindOf(w.to)]
-    return kinds.includes('jack') || kinds.includes('metal') ? 'through the body' : kinds.includes('pickup') ? 'pickups' : 'on the controls'
+    return kinds.includes('jack') || kinds.includes('metal')
+      ? 'through the body'
+      : kinds.includes('pickup')
+        ? 'pickups'
+        : 'on the controls'
   }
   const stages: SolderJoint['stage'][] = ['on the controls', 'pickups', 'through the body']
   const found = new Map<string, { terminal: string; wires: Wire[]; stage: SolderJoint['stage'] }>()
@@ -47,6 +53,7 @@ export function solderOrder(build: Build): SolderJoint[] {
       found.set(key, j)
     }
   }
-  return [...found.values()].sort((a, b) => stages.indexOf(a.stage) - stages.indexOf(b.stage) || a.terminal.localeCompare(b.terminal))
+  return [...found.values()]
+    .sort((a, b) => stages.indexOf(a.stage) - stages.indexOf(b.stage) || a.terminal.localeCompare(b.terminal))
     .map((j, i) => ({ order: i + 1, ...j, why: STAGE_WHY[j.stage] }))
 }

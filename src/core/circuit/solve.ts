@@ -24,32 +24,49 @@ export function tipVoltages(n: Network, hz: readonly number[]): Float64Array {
   const { index, size } = compact(n)
   const m = size - 1
   const tip = index[n.tip]! - 1
-  const g0 = new Float64Array(m * m), c0 = new Float64Array(m * m)
+  const g0 = new Float64Array(m * m),
+    c0 = new Float64Array(m * m)
   for (let i = 0; i < m; i++) g0[i * m + i] = LEAK
   const coils: { i: number; j: number; r: number; l: number; v: number }[] = []
   const stamp = (a: Float64Array, i: number, j: number, y: number) => {
     if (i >= 0) a[i * m + i]! += y
     if (j >= 0) a[j * m + j]! += y
-    if (i >= 0 && j >= 0) { a[i * m + j]! -= y; a[j * m + i]! -= y }
+    if (i >= 0 && j >= 0) {
+      a[i * m + j]! -= y
+      a[j * m + i]! -= y
+    }
   }
   for (const e of n.elements) {
-    const i = index[e.a]! - 1, j = index[e.b]! - 1
+    const i = index[e.a]! - 1,
+      j = index[e.b]! - 1
     if (e.kind === 'R') stamp(g0, i, j, 1 / e.ohms)
     else if (e.kind === 'C') stamp(c0, i, j, e.farads)
     else coils.push({ i, j, r: e.ohms, l: e.henries, v: e.volts })
   }
-  const re = new Float64Array(m * m), im = new Float64Array(m * m), br = new Float64Array(m), bi = new Float64Array(m)
+  const re = new Float64Array(m * m),
+    im = new Float64Array(m * m),
+    br = new Float64Array(m),
+    bi = new Float64Array(m)
   for (let k = 0; k < hz.length; k++) {
     const w = 2 * Math.PI * hz[k]!
     re.set(g0)
     for (let q = 0; q < m * m; q++) im[q] = w * c0[q]!
-    br.fill(0); bi.fill(0)
+    br.fill(0)
+    bi.fill(0)
     for (const { i, j, r, l, v } of coils) {
       const d = r * r + w * w * l * l
-      const yr = r / d, yi = (-w * l) / d
-      stamp(re, i, j, yr); stamp(im, i, j, yi)
-      if (i >= 0) { br[i]! += v * yr; bi[i]! += v * yi }
-      if (j >= 0) { br[j]! -= v * yr; bi[j]! -= v * yi }
+      const yr = r / d,
+        yi = (-w * l) / d
+      stamp(re, i, j, yr)
+      stamp(im, i, j, yi)
+      if (i >= 0) {
+        br[i]! += v * yr
+        bi[i]! += v * yi
+      }
+      if (j >= 0) {
+        br[j]! -= v * yr
+        bi[j]! -= v * yi
+      }
     }
     const [x, y] = eliminate(re, im, br, bi, m, tip)
     out[k] = Math.hypot(x, y)
@@ -58,29 +75,54 @@ export function tipVoltages(n: Network, hz: readonly number[]): Float64Array {
 }
 
 /** Solves A x = b in place (complex, dense) and returns the component `want`. */
-function eliminate(ar: Float64Array, ai: Float64Array, br: Float64Array, bi: Float64Array, m: number, want: number): [number, number] {
+function eliminate(
+  ar: Float64Array,
+  ai: Float64Array,
+  br: Float64Array,
+  bi: Float64Array,
+  m: number,
+  want: number,
+): [number, number] {
   for (let p = 0; p < m; p++) {
-    let best = p, mag = -1
+    let best = p,
+      mag = -1
     for (let r = p; r < m; r++) {
       const q = ar[r * m + p]! ** 2 + ai[r * m + p]! ** 2
-      if (q > mag) { mag = q; best = r }
+      if (q > mag) {
+        mag = q
+        best = r
+      }
     }
     if (best !== p) {
       for (let c = p; c < m; c++) {
-        const x = p * m + c, y = best * m + c
-        let t = ar[x]!; ar[x] = ar[y]!; ar[y] = t
-        t = ai[x]!; ai[x] = ai[y]!; ai[y] = t
+        const x = p * m + c,
+          y = best * m + c
+        let t = ar[x]!
+        ar[x] = ar[y]!
+        ar[y] = t
+        t = ai[x]!
+        ai[x] = ai[y]!
+        ai[y] = t
       }
-      let t = br[p]!; br[p] = br[best]!; br[best] = t
-      t = bi[p]!; bi[p] = bi[best]!; bi[best] = t
+      let t = br[p]!
+      br[p] = br[best]!
+      br[best] = t
+      t = bi[p]!
+      bi[p] = bi[best]!
+      bi[best] = t
     }
-    const pr = ar[p * m + p]!, pi = ai[p * m + p]!, d = pr * pr + pi * pi
+    const pr = ar[p * m + p]!,
+      pi = ai[p * m + p]!,
+      d = pr * pr + pi * pi
     for (let r = p + 1; r < m; r++) {
-      const xr = ar[r * m + p]!, xi = ai[r * m + p]!
+      const xr = ar[r * m + p]!,
+        xi = ai[r * m + p]!
       if (xr === 0 && xi === 0) continue
-      const fr = (xr * pr + xi * pi) / d, fi = (xi * pr - xr * pi) / d
+      const fr = (xr * pr + xi * pi) / d,
+        fi = (xi * pr - xr * pi) / d
       for (let c = p; c < m; c++) {
-        const sr = ar[p * m + c]!, si = ai[p * m + c]!
+        const sr = ar[p * m + c]!,
+          si = ai[p * m + c]!
         ar[r * m + c]! -= fr * sr - fi * si
         ai[r * m + c]! -= fr * si + fi * sr
       }
@@ -88,14 +130,18 @@ function eliminate(ar: Float64Array, ai: Float64Array, br: Float64Array, bi: Flo
       bi[r]! -= fr * bi[p]! + fi * br[p]!
     }
   }
-  const xr = new Float64Array(m), xi = new Float64Array(m)
+  const xr = new Float64Array(m),
+    xi = new Float64Array(m)
   for (let r = m - 1; r >= want; r--) {
-    let sr = br[r]!, si = bi[r]!
+    let sr = br[r]!,
+      si = bi[r]!
     for (let c = r + 1; c < m; c++) {
       sr -= ar[r * m + c]! * xr[c]! - ai[r * m + c]! * xi[c]!
       si -= ar[r * m + c]! * xi[c]! + ai[r * m + c]! * xr[c]!
     }
-    const pr = ar[r * m + r]!, pi = ai[r * m + r]!, d = pr * pr + pi * pi
+    const pr = ar[r * m + r]!,
+      pi = ai[r * m + r]!,
+      d = pr * pr + pi * pi
     xr[r] = (sr * pr + si * pi) / d
     xi[r] = (si * pr - sr * pi) / d
   }
@@ -109,16 +155,24 @@ function eliminate(ar: Float64Array, ai: Float64Array, br: Float64Array, bi: Flo
 export function dcResistance(n: Network, a: number, b: number): number {
   if (a === b) return 0
   const size = n.nodes
-  const g = new Float64Array(size * size), rhs = new Float64Array(size), zero = new Float64Array(size * size), none = new Float64Array(size)
+  const g = new Float64Array(size * size),
+    rhs = new Float64Array(size),
+    zero = new Float64Array(size * size),
+    none = new Float64Array(size)
   for (let i = 0; i < size; i++) g[i * size + i] = LEAK
   for (const e of n.elements) {
     if (e.kind === 'C') continue
     const y = 1 / e.ohms
-    g[e.a * size + e.a]! += y; g[e.b * size + e.b]! += y
-    g[e.a * size + e.b]! -= y; g[e.b * size + e.a]! -= y
+    g[e.a * size + e.a]! += y
+    g[e.b * size + e.b]! += y
+    g[e.a * size + e.b]! -= y
+    g[e.b * size + e.a]! -= y
   }
   // The far node is the reference: its row and column become the identity, so that the leak alone never carries the current.
-  for (let i = 0; i < size; i++) { g[b * size + i] = 0; g[i * size + b] = 0 }
+  for (let i = 0; i < size; i++) {
+    g[b * size + i] = 0
+    g[i * size + b] = 0
+  }
   g[b * size + b] = 1
   rhs[a] = 1
   return eliminate(g, zero, rhs, none, size, a)[0]

@@ -6,26 +6,51 @@ import { LEAK } from './solve.ts'
 /** Names of nodes that simulators of the SPICE family take: 0 is the jack's sleeve. */
 const node = (n: Network, k: number): string => (k === 0 ? '0' : k === n.tip ? 'tip' : `n${k}`)
 
-const lines = (n: Network): string[] => n.elements.flatMap((e, i) => {
-  const a = node(n, e.a), b = node(n, e.b), tag = `${e.id.replace(/[^a-z0-9]/gi, '_')}_${i}`
-  if (e.kind === 'R') return [`R${tag} ${a} ${b} ${e.ohms}`]
-  if (e.kind === 'C') return [`C${tag} ${a} ${b} ${e.farads}`]
-  return [`V${tag} ${a} s${i}a DC 0 AC ${e.volts}`, `L${tag} s${i}a s${i}b ${e.henries}`, `R${tag} s${i}b ${b} ${e.ohms}`]
-})
+const lines = (n: Network): string[] =>
+  n.elements.flatMap((e, i) => {
+    const a = node(n, e.a),
+      b = node(n, e.b),
+      tag = `${e.id.replace(/[^a-z0-9]/gi, '_')}_${i}`
+    if (e.kind === 'R') return [`R${tag} ${a} ${b} ${e.ohms}`]
+    if (e.kind === 'C') return [`C${tag} ${a} ${b} ${e.farads}`]
+    return [
+      `V${tag} ${a} s${i}a DC 0 AC ${e.volts}`,
+      `L${tag} s${i}a s${i}b ${e.henries}`,
+      `R${tag} s${i}b ${b} ${e.ohms}`,
+    ]
+  })
 
 /** Leaks for the nodes that elements touch, so that every node has a path for direct current. */
-const leaks = (n: Network): string[] => [...new Set(n.elements.flatMap(e => [e.a, e.b]))].filter(k => k !== 0).map(k => `Rleak${k} ${node(n, k)} 0 ${1 / LEAK}`)
+const leaks = (n: Network): string[] =>
+  [...new Set(n.elements.flatMap(e => [e.a, e.b]))]
+    .filter(k => k !== 0)
+    .map(k => `Rleak${k} ${node(n, k)} 0 ${1 / LEAK}`)
 
 /**
  * A netlist of the build at one setting that a SPICE simulator runs: AC sweep into cable and amplifier.
  * @param hz frequencies per decade come from the count of points between both ends
  */
-export function spiceNetlist(build: Build, s: Settings, sweep = { from: 20, to: 20000, pointsPerDecade: 50 }): string {
+export function spiceNetlist(
+  build: Build,
+  s: Settings,
+  sweep = { from: 20, to: 20000, pointsPerDecade: 50 },
+): string {
   const n = loaded(networkOf(build, s), build)
   return [
-    `* ${build.name}: ${settingLabel(build, s)}`, ...lines(n), ...leaks(n),
+    `* ${build.name}: ${settingLabel(build, s)}`,
+    ...lines(n),
+    ...leaks(n),
     `.ac dec ${sweep.pointsPerDecade} ${sweep.from} ${sweep.to}`,
-    '.control', 'set wr_singlescale', 'set wr_vecnames', 'option numdgt=10', 'run', 'wrdata response.txt vdb(tip)', 'quit', '.endc', '.end', '',
+    '.control',
+    'set wr_singlescale',
+    'set wr_vecnames',
+    'option numdgt=10',
+    'run',
+    'wrdata response.txt vdb(tip)',
+    'quit',
+    '.endc',
+    '.end',
+    '',
   ].join('\n')
 }
 
@@ -33,7 +58,17 @@ export function spiceNetlist(build: Build, s: Settings, sweep = { from: 20, to: 
 export function spiceDcNetlist(build: Build, s: Settings): string {
   const n = networkOf(build, s)
   return [
-    `* ${build.name}: ${settingLabel(build, s)}, resistance at the jack`, ...lines(n), ...leaks(n), 'Iprobe 0 tip DC 1',
-    '.control', 'set numdgt=10', 'op', 'print v(tip)', 'quit', '.endc', '.end', '',
+    `* ${build.name}: ${settingLabel(build, s)}, resistance at the jack`,
+    ...lines(n),
+    ...leaks(n),
+    'Iprobe 0 tip DC 1',
+    '.control',
+    'set numdgt=10',
+    'op',
+    'print v(tip)',
+    'quit',
+    '.endc',
+    '.end',
+    '',
   ].join('\n')
 }

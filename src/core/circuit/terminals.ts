@@ -8,18 +8,46 @@ import type { Part } from '../parts/part.ts'
  */
 export function terminalsOf(c: Component, part: Part | undefined): string[] {
   switch (c.kind) {
-    case 'pickup': return part?.dims.coils?.value === 2 ? ['a-start', 'a-finish', 'b-finish', 'b-start', 'case'] : ['start', 'finish', 'case']
-    case 'pot': return ['1', '2', '3', 'case', ...(part?.traits.pull && part.traits.pull !== 'none' ? ['a-common', 'a-in', 'a-out', 'b-common', 'b-in', 'b-out'] : [])]
-    case 'switch': return ['bridge', 'common', 'neck', 'frame']
-    case 'capacitor': case 'resistor': return ['a', 'b']
-    case 'jack': return ['tip', 'sleeve']
-    case 'metal': return ['bond']
+    case 'pickup':
+      return part?.dims.coils?.value === 2
+        ? ['a-start', 'a-finish', 'b-finish', 'b-start', 'case']
+        : ['start', 'finish', 'case']
+    case 'pot':
+      return [
+        '1',
+        '2',
+        '3',
+        'case',
+        ...(part?.traits.pull && part.traits.pull !== 'none'
+          ? ['a-common', 'a-in', 'a-out', 'b-common', 'b-in', 'b-out']
+          : []),
+      ]
+    case 'switch':
+      return ['bridge', 'common', 'neck', 'frame']
+    case 'capacitor':
+    case 'resistor':
+      return ['a', 'b']
+    case 'jack':
+      return ['tip', 'sleeve']
+    case 'metal':
+      return ['bond']
   }
 }
 
 /** Positions of a pickup switch in the order in which it is thrown, and which lugs each joins. */
-export const SWITCH_POSITIONS: readonly { id: string; label: string; joins: readonly (readonly [string, string])[] }[] = [
+export const SWITCH_POSITIONS: readonly {
+  id: string
+  label: string
+  joins: readonly (readonly [string, string])[]
+}[] = [
   { id: 'bridge', label: 'Bridge', joins: [['common', 'bridge']] },
-  { id: 'both', label: 'Both', joins: [['common', 'bridge'], ['common', 'neck']] },
+  {
+    id: 'both',
+    label: 'Both',
+    joins: [
+      ['common', 'bridge'],
+      ['common', 'neck'],
+    ],
+  },
   { id: 'neck', label: 'Neck', joins: [['common', 'neck']] },
 ]

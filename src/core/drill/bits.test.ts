@@ -7,7 +7,14 @@ import { holeList } from './holeList.ts'
 import { meetingStep, PUNCH, wander } from './wander.ts'
 
 const with2 = (extra: number[], change: (b: Build) => void = () => undefined, sets: Drawer['sets'] = []): Build => {
-  const b = plainBuild({ front: 165, parts: { bridge: { features: [typicalFeature('screw-hole', 's', { x: 27, y: 0, diameter: 3.4 }, { through: true })] }, 'bridge-screws': { dims: { diameter: 3, length: 25, count: 4 } }, tuners: { dims: { bushingDiameter: 10 } } } })
+  const b = plainBuild({
+    front: 165,
+    parts: {
+      bridge: { features: [typicalFeature('screw-hole', 's', { x: 27, y: 0, diameter: 3.4 }, { through: true })] },
+      'bridge-screws': { dims: { diameter: 3, length: 25, count: 4 } },
+      tuners: { dims: { bushingDiameter: 10 } },
+    },
+  })
   b.preferences.drawer = { sets, extra, missing: [] }
   change(b)
   return b
@@ -18,22 +25,39 @@ describe('what a bit that is not quite the wanted one does', () => {
   // A 3 mm screw in red alder: 3 · 0.81 · 0.9 = 2.187 mm.
   it('of a pilot: thread lost, or a screw that turns hard', () => {
     expect(says(with2([2.2]), 'bridge-1')).toBeUndefined()
-    expect(says(with2([2.5]), 'bridge-1')).toBe('Nearest bit is 0.31 mm over: the thread bites 62 % of what is meant.')
+    expect(says(with2([2.5]), 'bridge-1')).toBe(
+      'Nearest bit is 0.31 mm over: the thread bites 62 % of what is meant.',
+    )
     expect(says(with2([1.7]), 'bridge-1')).toMatch(/0\.49 mm under: the screw turns hard/)
     expect(says(with2([6]), 'bridge-1')).toMatch(/The drawer holds no bit near 2\.19 mm.*Borrow one/)
   })
   // A threaded bushing of 10 mm gets 0.3 mm of room.
   it('of a bushing: it does not pass, or has play', () => {
-    const threaded = (b: Build) => { b.parts.find(p => p.kind === 'tuners')!.traits.bushing = 'threaded' }
+    const threaded = (b: Build) => {
+      b.parts.find(p => p.kind === 'tuners')!.traits.bushing = 'threaded'
+    }
     expect(says(with2([10], threaded), 'tuner-1')).toMatch(/0\.30 mm under: it does not pass/)
     expect(says(with2([11], threaded), 'tuner-1')).toMatch(/0\.70 mm over: it has play/)
     expect(says(with2([10.3], threaded), 'tuner-1')).toBeUndefined()
   })
   it('of a pressed one: loose, or to be reamed', () => {
-    const pressed = (b: Build) => { b.parts.find(p => p.kind === 'tuners')!.traits.bushing = 'pressed' }
+    const pressed = (b: Build) => {
+      b.parts.find(p => p.kind === 'tuners')!.traits.bushing = 'pressed'
+    }
     // Pressed bushings sit in 0.07 less than their own 10 mm.
     expect(holeList(with2([9.9], pressed)).find(h => h.id === 'tuner-1')!.wanted).toBeCloseTo(9.93, 9)
-    const posts = (bit: number) => { const b = plainBuild({ front: 165, instrument: { bridge: 'stud bridge' }, parts: { bridge: { dims: { postSpacing: 74, postBehindFront: 4 } }, posts: { dims: { bushingDiameter: 11, bushingLength: 18 } } } }); b.preferences.drawer = { sets: [], extra: [bit], missing: [] }; return says(b, 'posts-treble') }
+    const posts = (bit: number) => {
+      const b = plainBuild({
+        front: 165,
+        instrument: { bridge: 'stud bridge' },
+        parts: {
+          bridge: { dims: { postSpacing: 74, postBehindFront: 4 } },
+          posts: { dims: { bushingDiameter: 11, bushingLength: 18 } },
+        },
+      })
+      b.preferences.drawer = { sets: [], extra: [bit], missing: [] }
+      return says(b, 'posts-treble')
+    }
     expect(posts(10.9)).toBeUndefined()
     expect(posts(11)).toMatch(/0\.10 mm over: the bushing sits loose/)
     expect(posts(10.5)).toMatch(/0\.40 mm under: ream to size, never pound/)

@@ -2,10 +2,14 @@ import type { Drawer, DrawerSet } from '../build/build.ts'
 import { fixed, formatLength } from '../units/length.ts'
 import { LETTER_SIZES, NUMBER_SIZES } from './bitSizes.ts'
 
-export interface Bit { mm: number; name: string }
+export interface Bit {
+  mm: number
+  name: string
+}
 
 const metric = (mm: number, decimals = 1): Bit => ({ mm, name: `${fixed(mm, decimals)}\u202fmm` })
-const steps = (from: number, to: number, by: number): number[] => Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => Math.round((from + i * by) * 1e6) / 1e6)
+const steps = (from: number, to: number, by: number): number[] =>
+  Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => Math.round((from + i * by) * 1e6) / 1e6)
 
 /**
  * Bits of the sets that are sold as sets: metric sizes [published: sizes of ISO 235], fractional, number and letter
@@ -14,7 +18,9 @@ const steps = (from: number, to: number, by: number): number[] => Array.from({ l
 export const SETS: Record<DrawerSet, readonly Bit[]> = {
   'metric by halves': steps(1, 13, 0.5).map(mm => metric(mm)),
   'metric by tenths': steps(1, 10, 0.1).map(mm => metric(mm)),
-  'fractional by 64ths': steps(4, 32, 1).map(n => (n / 64) * 25.4).map(mm => ({ mm, name: formatLength(mm, 'inch-fraction') })),
+  'fractional by 64ths': steps(4, 32, 1)
+    .map(n => (n / 64) * 25.4)
+    .map(mm => ({ mm, name: formatLength(mm, 'inch-fraction') })),
   'number sizes': NUMBER_SIZES.map(([n, inches]) => ({ mm: inches * 25.4, name: `#${n}` })),
   'letter sizes': LETTER_SIZES.map(([letter, inches]) => ({ mm: inches * 25.4, name: letter })),
 }
@@ -25,7 +31,10 @@ const SAME = 0.011
 /** Every bit in the drawer, smallest first: of bits that are the same size only the first is kept. */
 export function bitsIn(drawer: Drawer): Bit[] {
   const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)
-  const all = [...drawer.sets.flatMap(s => SETS[s]).filter(b => !gone(b.mm)), ...drawer.extra.map(mm => metric(mm, Math.abs(mm * 10 - Math.round(mm * 10)) < 1e-9 ? 1 : 2))].sort((a, b) => a.mm - b.mm)
+  const all = [
+    ...drawer.sets.flatMap(s => SETS[s]).filter(b => !gone(b.mm)),
+    ...drawer.extra.map(mm => metric(mm, Math.abs(mm * 10 - Math.round(mm * 10)) < 1e-9 ? 1 : 2)),
+  ].sort((a, b) => a.mm - b.mm)
   return all.filter((b, i) => i === 0 || b.mm - all[i - 1]!.mm > SAME)
 }
 
@@ -40,8 +49,15 @@ export type BitRule = 'never larger' | 'never smaller' | 'nearest'
  * undefined when the drawer is empty.
  */
 export function chooseBit(diameter: number, bits: readonly Bit[], rule: BitRule): Bit | undefined {
-  const near = (of: readonly Bit[]) => of.reduce<Bit | undefined>((a, b) => (a && Math.abs(a.mm - diameter) <= Math.abs(b.mm - diameter) ? a : b), undefined)
-  const right = rule === 'nearest' ? bits : bits.filter(b => (rule === 'never larger' ? b.mm <= diameter + SLACK : b.mm >= diameter - SLACK))
+  const near = (of: readonly Bit[]) =>
+    of.reduce<Bit | undefined>(
+      (a, b) => (a && Math.abs(a.mm - diameter) <= Math.abs(b.mm - diameter) ? a : b),
+      undefined,
+    )
+  const right =
+    rule === 'nearest'
+      ? bits
+      : bits.filter(b => (rule === 'never larger' ? b.mm <= diameter + SLACK : b.mm >= diameter - SLACK))
   return near(right) ?? near(bits)
 }
 
@@ -52,6 +68,8 @@ export function chooseBit(diameter: number, bits: readonly Bit[], rule: BitRule)
 export function bitSeries(final: Bit, bits: readonly Bit[]): Bit[] {
   if (final.mm <= 3.5) return [final]
   const wanted = final.mm <= 6.5 ? [2.5] : [2.5, final.mm * 0.6]
-  const lead = wanted.map(d => chooseBit(d, bits, 'never larger')).filter((b): b is Bit => b !== undefined && b.mm < final.mm - 0.3)
+  const lead = wanted
+    .map(d => chooseBit(d, bits, 'never larger'))
+    .filter((b): b is Bit => b !== undefined && b.mm < final.mm - 0.3)
   return [...lead.filter((b, i) => i === 0 || b.mm > lead[i - 1]!.mm), final]
 }

@@ -11,40 +11,65 @@ const INTO = 4
 /** A wall this thin between two hollows is no wall, mm [from memory]. */
 const THIN = 1
 
-interface Node { id: string; polygon: readonly Point[]; z0: number; z1: number; box: Box; needs: string | undefined; home: boolean }
+interface Node {
+  id: string
+  polygon: readonly Point[]
+  z0: number
+  z1: number
+  box: Box
+  needs: string | undefined
+  home: boolean
+}
 
 const prismOf = (h: Hollow) => ('prism' in h.shape ? h.shape.prism : undefined)
 
 /** Nearest points of two outlines, corner to edge both ways. */
 function nearest(a: readonly Point[], b: readonly Point[]): { a: Point; b: Point; gap: number } {
   let best = { a: a[0]!, b: b[0]!, gap: Infinity }
-  for (const p of a) { const e = toEdge(b, p), d = Math.hypot(e.on[0] - p[0], e.on[1] - p[1]); if (d < best.gap) best = { a: p, b: e.on, gap: d } }
-  for (const p of b) { const e = toEdge(a, p), d = Math.hypot(e.on[0] - p[0], e.on[1] - p[1]); if (d < best.gap) best = { a: e.on, b: p, gap: d } }
+  for (const p of a) {
+    const e = toEdge(b, p),
+      d = Math.hypot(e.on[0] - p[0], e.on[1] - p[1])
+    if (d < best.gap) best = { a: p, b: e.on, gap: d }
+  }
+  for (const p of b) {
+    const e = toEdge(a, p),
+      d = Math.hypot(e.on[0] - p[0], e.on[1] - p[1])
+    if (d < best.gap) best = { a: e.on, b: p, gap: d }
+  }
   return best
 }
 
 /** Where the line between two outlines' middles leaves the one and enters the other; undefined when it does not. */
 function between(a: readonly Point[], b: readonly Point[]): { a: Point; b: Point; gap: number } | undefined {
-  const middle = (p: readonly Point[]): Point => { const q = boundsOf(p); return [(q.x0 + q.x1) / 2, (q.y0 + q.y1) / 2] }
-  const from = middle(a), to = middle(b), steps = Math.max(2, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) * 2))
+  const middle = (p: readonly Point[]): Point => {
+    const q = boundsOf(p)
+    return [(q.x0 + q.x1) / 2, (q.y0 + q.y1) / 2]
+  }
+  const from = middle(a),
+    to = middle(b),
+    steps = Math.max(2, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) * 2))
   let leave: Point | undefined, enter: Point | undefined
   for (let i = 0; i <= steps; i++) {
     const p: Point = [from[0] + ((to[0] - from[0]) * i) / steps, from[1] + ((to[1] - from[1]) * i) / steps]
     if (inside(a, p)) leave = p
     if (!enter && inside(b, p)) enter = p
   }
-  return leave && enter ? { a: leave, b: enter, gap: Math.hypot(enter[0] - leave[0], enter[1] - leave[1]) } : undefined
+  return leave && enter
+    ? { a: leave, b: enter, gap: Math.hypot(enter[0] - leave[0], enter[1] - leave[1]) }
+    : undefined
 }
 
 /** The way from one hollow to another: from middle to middle where that is not much longer than the shortest. */
 export function wayBetween(a: readonly Point[], b: readonly Point[]): { a: Point; b: Point; gap: number } {
-  const short = nearest(a, b), straight = between(a, b)
+  const short = nearest(a, b),
+    straight = between(a, b)
   return straight && straight.gap <= 1.5 * short.gap + 5 ? straight : short
 }
 
 /** A height at which a channel lies in both hollows, or between them where their heights do not meet. */
 function heightFor(a: Node, b: Node, radius: number): number {
-  const low = Math.max(a.z0, b.z0) + radius + 1, high = Math.min(a.z1, b.z1) - radius - 1
+  const low = Math.max(a.z0, b.z0) + radius + 1,
+    high = Math.min(a.z1, b.z1) - radius - 1
   return (low + high) / 2
 }
 
@@ -59,16 +84,36 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
   const hollows = hollowsOf(build, l).filter(h => h.piece === 'body')
   const feature = (h: Hollow) => body.features.find(f => `${body.id}/${f.id}` === h.id)
   const nodes = hollows.flatMap((h): Node[] => {
-    const prism = prismOf(h), f = feature(h)
-    if (!prism || (!f && !h.id.startsWith('cut/')) || f?.role === 'neck-pocket' || f?.role === 'rod-notch') return []
+    const prism = prismOf(h),
+      f = feature(h)
+    if (!prism || (!f && !h.id.startsWith('cut/')) || f?.role === 'neck-pocket' || f?.role === 'rod-notch')
+      return []
     const pickup = f?.role === 'pickup-rout' && f.serves && partIn(build, f.serves) ? f.serves : undefined
-    return [{ id: h.id, polygon: prism.polygon, z0: prism.z0, z1: prism.z1, box: boxOfPrism(prism), needs: pickup ?? (f?.role === 'control-cavity' ? f.id : undefined), home: f?.role === 'control-cavity' }]
+    return [
+      {
+        id: h.id,
+        polygon: prism.polygon,
+        z0: prism.z0,
+        z1: prism.z1,
+        box: boxOfPrism(prism),
+        needs: pickup ?? (f?.role === 'control-cavity' ? f.id : undefined),
+        home: f?.role === 'control-cavity',
+      },
+    ]
   })
   const home = nodes.find(n => n.home)
   if (!home) return []
-  const bores = hollows.flatMap(h => ('bore' in h.shape && (feature(h)?.role === 'channel' || h.id.startsWith('cut/')) ? [h.shape.bore] : []))
-  const meets = (a: Node, b: Node) => Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) && boxGap(a.box, b.box) < THIN && gapBeside({ points: a.polygon }, { points: b.polygon }).gap < THIN
-  const reached = bores.map(c => { const box = boxOfBore(c); return nodes.filter(n => boxGap(box, n.box) < 1 && boreToPrism(c, n) < 1) })
+  const bores = hollows.flatMap(h =>
+    'bore' in h.shape && (feature(h)?.role === 'channel' || h.id.startsWith('cut/')) ? [h.shape.bore] : [],
+  )
+  const meets = (a: Node, b: Node) =>
+    Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) &&
+    boxGap(a.box, b.box) < THIN &&
+    gapBeside({ points: a.polygon }, { points: b.polygon }).gap < THIN
+  const reached = bores.map(c => {
+    const box = boxOfBore(c)
+    return nodes.filter(n => boxGap(box, n.box) < 1 && boreToPrism(c, n) < 1)
+  })
   const known = new Map<string, boolean>()
   const joins = (a: Node, b: Node): boolean => {
     const key = `${a.id} ${b.id}`
@@ -77,18 +122,41 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
     return is
   }
   const joined = new Set<Node>([home])
-  const spread = () => { for (let grew = true; grew;) { grew = false; for (const n of nodes) if (!joined.has(n) && [...joined].some(j => joins(j, n))) { joined.add(n); grew = true } } }
+  const spread = () => {
+    for (let grew = true; grew;) {
+      grew = false
+      for (const n of nodes)
+        if (!joined.has(n) && [...joined].some(j => joins(j, n))) {
+          joined.add(n)
+          grew = true
+        }
+    }
+  }
   spread()
   const out: Cut[] = []
   for (;;) {
     const open = nodes.filter(n => n.needs && !joined.has(n))
     if (!open.length) return out
     // The nearest of those that are not joined goes first: the next one may then start from it.
-    const pairs = open.flatMap(n => [...joined].filter(j => j.needs || j.home).map(j => ({ n, j, ...wayBetween(n.polygon, j.polygon) })))
+    const pairs = open.flatMap(n =>
+      [...joined].filter(j => j.needs || j.home).map(j => ({ n, j, ...wayBetween(n.polygon, j.polygon) })),
+    )
     const best = pairs.reduce((a, b) => (b.gap < a.gap ? b : a))
-    const run = Math.max(best.gap, 1e-6), u: Point = [(best.b[0] - best.a[0]) / run, (best.b[1] - best.a[1]) / run]
-    const z = heightFor(best.n, best.j, CHANNEL.width / 2), round = (x: number) => Math.round(x * 10) / 10
-    out.push({ id: `to-${best.n.needs!}`, sort: 'channel', face: 'top', x: round(best.a[0] - u[0] * INTO - l.nutToHeelEnd), y: round(best.a[1] - u[1] * INTO), toX: round(best.b[0] + u[0] * INTO - l.nutToHeelEnd), toY: round(best.b[1] + u[1] * INTO), width: CHANNEL.width, depth: round(Math.max(-z, CHANNEL.width / 2 + 1)) })
+    const run = Math.max(best.gap, 1e-6),
+      u: Point = [(best.b[0] - best.a[0]) / run, (best.b[1] - best.a[1]) / run]
+    const z = heightFor(best.n, best.j, CHANNEL.width / 2),
+      round = (x: number) => Math.round(x * 10) / 10
+    out.push({
+      id: `to-${best.n.needs!}`,
+      sort: 'channel',
+      face: 'top',
+      x: round(best.a[0] - u[0] * INTO - l.nutToHeelEnd),
+      y: round(best.a[1] - u[1] * INTO),
+      toX: round(best.b[0] + u[0] * INTO - l.nutToHeelEnd),
+      toY: round(best.b[1] + u[1] * INTO),
+      width: CHANNEL.width,
+      depth: round(Math.max(-z, CHANNEL.width / 2 + 1)),
+    })
     joined.add(best.n)
     spread()
   }
@@ -98,4 +166,9 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
 export const allCuts = (build: Build, l: Layout): Cut[] => [...build.cuts, ...channelsWanted(build, l)]
 
 /** A channel's outline seen from above, in the instrument's frame. */
-export const channelOutline = (l: Layout, c: Cut): Point[] => strip([(c.x ?? 0) + l.nutToHeelEnd, c.y ?? 0], [(c.toX ?? 0) + l.nutToHeelEnd, c.toY ?? 0], c.width ?? CHANNEL.width)
+export const channelOutline = (l: Layout, c: Cut): Point[] =>
+  strip(
+    [(c.x ?? 0) + l.nutToHeelEnd, c.y ?? 0],
+    [(c.toX ?? 0) + l.nutToHeelEnd, c.toY ?? 0],
+    c.width ?? CHANNEL.width,
+  )

@@ -49,11 +49,26 @@ export interface CutWork {
 }
 
 /** Wood that an upright cut leaves below it and beside it, and where it must not go. */
-function leaves(build: Build, l: Layout, polygon: readonly Point[], face: 'top' | 'back', depth: number, hollows: readonly Hollow[], own: readonly string[]): Pick<CutWork, 'left' | 'stops'> {
+function leaves(
+  build: Build,
+  l: Layout,
+  polygon: readonly Point[],
+  face: 'top' | 'back',
+  depth: number,
+  hollows: readonly Hollow[],
+  own: readonly string[],
+): Pick<CutWork, 'left' | 'stops'> {
   const stops: string[] = []
-  const middle = boundsOf(polygon), thick = Math.min(...polygon.map(p => bodyThicknessAt(build, p[1])), bodyThicknessAt(build, (middle.y0 + middle.y1) / 2))
-  const z0 = face === 'top' ? -depth : -thick, z1 = face === 'top' ? 0 : -thick + depth
-  let floor = thick - depth, wall: CutWork['left']['wall'], what = 'the far face'
+  const middle = boundsOf(polygon),
+    thick = Math.min(
+      ...polygon.map(p => bodyThicknessAt(build, p[1])),
+      bodyThicknessAt(build, (middle.y0 + middle.y1) / 2),
+    )
+  const z0 = face === 'top' ? -depth : -thick,
+    z1 = face === 'top' ? 0 : -thick + depth
+  let floor = thick - depth,
+    wall: CutWork['left']['wall'],
+    what = 'the far face'
   for (const h of hollows) {
     if (h.piece !== 'body' || own.includes(h.id)) continue
     if ('bore' in h.shape) {
@@ -61,104 +76,337 @@ function leaves(build: Build, l: Layout, polygon: readonly Point[], face: 'top' 
       if (!meet(h) && (!wall || by < wall.by)) wall = { by, what: h.label }
       continue
     }
-    const p = h.shape.prism, gap = gapBeside({ points: polygon }, { points: p.polygon }).gap, overlap = gap < 0 || inside(p.polygon, polygon[0]!) || inside(polygon, p.polygon[0]!)
+    const p = h.shape.prism,
+      gap = gapBeside({ points: polygon }, { points: p.polygon }).gap,
+      overlap = gap < 0 || inside(p.polygon, polygon[0]!) || inside(polygon, p.polygon[0]!)
     if (overlap) {
       const between = Math.max(p.z0 - z1, z0 - p.z1)
-      if (between < floor && between > -1e9) { if (between >= 0 || !meet(h)) { floor = Math.min(floor, between); what = `the ${h.label}` } }
-    } else if (Math.min(z1, p.z1) > Math.max(z0, p.z0) && (!wall || gap < wall.by)) wall = { by: gap, what: h.label }
+      if (between < floor && between > -1e9) {
+        if (between >= 0 || !meet(h)) {
+          floor = Math.min(floor, between)
+          what = `the ${h.label}`
+        }
+      }
+    } else if (Math.min(z1, p.z1) > Math.max(z0, p.z0) && (!wall || gap < wall.by))
+      wall = { by: gap, what: h.label }
   }
   const edge = l.body.length > 2 ? gapInside({ points: l.body }, { points: polygon }).gap : undefined
-  if (floor < LEAST.floor) stops.push(floor <= 0 ? `Breaks through into ${what}${floor < 0 ? ` by ${fixed(-floor, 1)} mm` : ''}: stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.` : `Only ${fixed(floor, 1)} mm of floor to ${what}: it sounds and gives. Stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`)
-  if (wall && wall.by < LEAST.wall) stops.push(wall.by < 0 ? `Runs into the ${wall.what}.` : `Only ${fixed(wall.by, 1)} mm of wall to the ${wall.what}: it breaks out under the cutter.`)
-  if (edge !== undefined && edge < LEAST.wall) stops.push(edge < 0 ? `Breaks out through the body’s edge by ${fixed(-edge, 1)} mm.` : `Only ${fixed(edge, 1)} mm to the body’s edge.`)
+  if (floor < LEAST.floor)
+    stops.push(
+      floor <= 0
+        ? `Breaks through into ${what}${floor < 0 ? ` by ${fixed(-floor, 1)} mm` : ''}: stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`
+        : `Only ${fixed(floor, 1)} mm of floor to ${what}: it sounds and gives. Stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`,
+    )
+  if (wall && wall.by < LEAST.wall)
+    stops.push(
+      wall.by < 0
+        ? `Runs into the ${wall.what}.`
+        : `Only ${fixed(wall.by, 1)} mm of wall to the ${wall.what}: it breaks out under the cutter.`,
+    )
+  if (edge !== undefined && edge < LEAST.wall)
+    stops.push(
+      edge < 0
+        ? `Breaks out through the body’s edge by ${fixed(-edge, 1)} mm.`
+        : `Only ${fixed(edge, 1)} mm to the body’s edge.`,
+    )
   return { left: { floor, wall, edge }, stops }
 }
 
 /** Hollows that a cut may run into: that is what it is for. */
 const meet = (h: Hollow): boolean => /cavity|channel|notch/.test(h.label)
 
-const sizeOf = (polygon: readonly Point[]) => { const b = boundsOf(polygon); return { length: b.x1 - b.x0, width: b.y1 - b.y0, middle: [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2] as Point } }
+const sizeOf = (polygon: readonly Point[]) => {
+  const b = boundsOf(polygon)
+  return { length: b.x1 - b.x0, width: b.y1 - b.y0, middle: [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2] as Point }
+}
 
 const faceOf = (f: PlacedFeature['face']): 'top' | 'back' => (f === 'back' ? 'back' : 'top')
 
 /** Routs and pockets that the chosen fixes change: what goes is the new shape less the old one. */
 function changed(before: Build, after: Build, was: Layout, will: Layout, hollows: readonly Hollow[]): CutWork[] {
-  const body = partIn(before, 'body'), next = partIn(after, 'body')
+  const body = partIn(before, 'body'),
+    next = partIn(after, 'body')
   if (!body || !next || body.id !== next.id) return []
-  return will.features.filter(f => f.partId === next.id && f.diameter === undefined).flatMap((f): CutWork[] => {
-    const old = was.features.find(o => o.partId === body.id && o.id === f.id), a = body.features.find(x => x.id === f.id), b = next.features.find(x => x.id === f.id)
-    if (!old || !a || !b) return []
-    const shape: Shape = { points: f.polygon }
-    // Most features are as they were: they are not cut into each other for nothing.
-    if (JSON.stringify(a) === JSON.stringify(b)) return []
-    const removed = toRemove({ points: old.polygon }, shape, 0)
-    const depth = b.dims.depth?.value ?? 0, deeper = depth - (a.dims.depth?.value ?? 0)
-    if (removed.area < 0.5 && Math.abs(deeper) < 0.05) return []
-    const s = sizeOf(f.polygon), corner = f.role === 'neck-pocket' || b.outline ? undefined : b.dims.corner?.value
-    const oldShape = sizeOf(old.polygon)
-    return [{
-      id: `open-${f.id}`, title: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace('pickup-', '')})` : ''}: ${removed.area >= 0.5 ? 'open' : 'deepen'}`, face: faceOf(f.face), outline: [...f.polygon], removes: removed.pieces, along: s.middle[0] - will.nutToHeelEnd, across: s.middle[1], size: { length: s.length, width: s.width, corner }, depth, deeper, area: removed.area,
-      ...leaves(after, will, f.polygon, faceOf(f.face), depth, hollows, [`${next.id}/${f.id}`]), drilled: false, binding: undefined, tools: ['router', 'template', 'bearing bit'],
-      notes: [`From ${fixed(oldShape.length, 1)} × ${fixed(oldShape.width, 1)} mm to ${fixed(s.length, 1)} × ${fixed(s.width, 1)} mm${Math.abs(deeper) >= 0.05 ? `, ${fixed(Math.abs(deeper), 1)} mm ${deeper > 0 ? 'deeper' : 'shallower, filled'}` : ''}.`],
-    }]
-  })
+  return will.features
+    .filter(f => f.partId === next.id && f.diameter === undefined)
+    .flatMap((f): CutWork[] => {
+      const old = was.features.find(o => o.partId === body.id && o.id === f.id),
+        a = body.features.find(x => x.id === f.id),
+        b = next.features.find(x => x.id === f.id)
+      if (!old || !a || !b) return []
+      const shape: Shape = { points: f.polygon }
+      // Most features are as they were: they are not cut into each other for nothing.
+      if (JSON.stringify(a) === JSON.stringify(b)) return []
+      const removed = toRemove({ points: old.polygon }, shape, 0)
+      const depth = b.dims.depth?.value ?? 0,
+        deeper = depth - (a.dims.depth?.value ?? 0)
+      if (removed.area < 0.5 && Math.abs(deeper) < 0.05) return []
+      const s = sizeOf(f.polygon),
+        corner = f.role === 'neck-pocket' || b.outline ? undefined : b.dims.corner?.value
+      const oldShape = sizeOf(old.polygon)
+      return [
+        {
+          id: `open-${f.id}`,
+          title: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace('pickup-', '')})` : ''}: ${removed.area >= 0.5 ? 'open' : 'deepen'}`,
+          face: faceOf(f.face),
+          outline: [...f.polygon],
+          removes: removed.pieces,
+          along: s.middle[0] - will.nutToHeelEnd,
+          across: s.middle[1],
+          size: { length: s.length, width: s.width, corner },
+          depth,
+          deeper,
+          area: removed.area,
+          ...leaves(after, will, f.polygon, faceOf(f.face), depth, hollows, [`${next.id}/${f.id}`]),
+          drilled: false,
+          binding: undefined,
+          tools: ['router', 'template', 'bearing bit'],
+          notes: [
+            `From ${fixed(oldShape.length, 1)} × ${fixed(oldShape.width, 1)} mm to ${fixed(s.length, 1)} × ${fixed(s.width, 1)} mm${Math.abs(deeper) >= 0.05 ? `, ${fixed(Math.abs(deeper), 1)} mm ${deeper > 0 ? 'deeper' : 'shallower, filled'}` : ''}.`,
+          ],
+        },
+      ]
+    })
 }
 
 /** Routs for pickups that have none: cut to the pickup's own outline with room around it. */
 function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[] {
-  return l.pickups.filter(p => p.on === 'body' && !l.features.some(f => f.role === 'pickup-rout' && f.serves === p.slot)).map((p): CutWork => {
-    const polygon = opened(p.shape, p.shape, ROUT_ROOM), part = partIn(build, p.slot)!, depth = (part.dims.depthBelowTop?.value ?? 18) + ROUT_UNDER, s = sizeOf(polygon)
-    return {
-      id: `new-${p.slot}`, title: `Pickup rout (${p.slot.replace('pickup-', '')}): cut new`, face: 'top', outline: polygon, removes: [polygon], along: p.centre[0] - l.nutToHeelEnd, across: p.centre[1], size: { length: s.length, width: s.width, corner: (part.dims.corner?.value ?? 3) + ROUT_ROOM }, depth, deeper: depth, area: polygonArea(polygon),
-      ...leaves(build, l, polygon, 'top', depth, hollows, []), drilled: false, binding: undefined, tools: ['router', 'template', 'drill to waste it first'], notes: [`${fixed(ROUT_ROOM, 1)} mm round the pickup, ${fixed(ROUT_UNDER, 0)} mm under its lowest setting.`],
-    }
-  })
+  return l.pickups
+    .filter(p => p.on === 'body' && !l.features.some(f => f.role === 'pickup-rout' && f.serves === p.slot))
+    .map((p): CutWork => {
+      const polygon = opened(p.shape, p.shape, ROUT_ROOM),
+        part = partIn(build, p.slot)!,
+        depth = (part.dims.depthBelowTop?.value ?? 18) + ROUT_UNDER,
+        s = sizeOf(polygon)
+      return {
+        id: `new-${p.slot}`,
+        title: `Pickup rout (${p.slot.replace('pickup-', '')}): cut new`,
+        face: 'top',
+        outline: polygon,
+        removes: [polygon],
+        along: p.centre[0] - l.nutToHeelEnd,
+        across: p.centre[1],
+        size: { length: s.length, width: s.width, corner: (part.dims.corner?.value ?? 3) + ROUT_ROOM },
+        depth,
+        deeper: depth,
+        area: polygonArea(polygon),
+        ...leaves(build, l, polygon, 'top', depth, hollows, []),
+        drilled: false,
+        binding: undefined,
+        tools: ['router', 'template', 'drill to waste it first'],
+        notes: [`${fixed(ROUT_ROOM, 1)} mm round the pickup, ${fixed(ROUT_UNDER, 0)} mm under its lowest setting.`],
+      }
+    })
 }
 
 /** What the builder means to cut. */
 function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
-  const none = { removes: [], deeper: 0, area: 0, drilled: c.sort === 'channel' || c.sort === 'string-through', binding: undefined }
+  const none = {
+    removes: [],
+    deeper: 0,
+    area: 0,
+    drilled: c.sort === 'channel' || c.sort === 'string-through',
+    binding: undefined,
+  }
   if (c.sort === 'binding') return bindingWork(build, l, c, hollows)
   if (c.sort === 'string-through') {
-    const bridge = partIn(build, 'bridge'), behind = bridge?.dims.anchorBehindFront?.value, x = behind === undefined ? Math.max(...l.strings.map(s => s.saddle[0])) + 10 : l.bridge.front + behind
-    const ys = l.strings.map(s => s.saddle[1]), row: Point[] = [[x - 4, Math.min(...ys) - 4], [x + 4, Math.min(...ys) - 4], [x + 4, Math.max(...ys) + 4], [x - 4, Math.max(...ys) + 4]]
+    const bridge = partIn(build, 'bridge'),
+      behind = bridge?.dims.anchorBehindFront?.value,
+      x = behind === undefined ? Math.max(...l.strings.map(s => s.saddle[0])) + 10 : l.bridge.front + behind
+    const ys = l.strings.map(s => s.saddle[1]),
+      row: Point[] = [
+        [x - 4, Math.min(...ys) - 4],
+        [x + 4, Math.min(...ys) - 4],
+        [x + 4, Math.max(...ys) + 4],
+        [x - 4, Math.max(...ys) + 4],
+      ]
     const thick = bodyThicknessAt(build, 0)
     const { left, stops } = leaves(build, l, row, 'back', thick, hollows, [])
-    return [{ ...none, id: `cut-${c.id}`, title: 'Strings through the body', face: 'back', outline: row, row: { count: ys.length, pitch: ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0 }, along: x - l.nutToHeelEnd, across: (Math.min(...ys) + Math.max(...ys)) / 2, size: { length: 8, width: Math.max(...ys) - Math.min(...ys), corner: undefined }, depth: thick, left: { ...left, floor: undefined }, stops: stops.filter(s => !s.startsWith('Breaks through into the far face')), tools: ['drill with guide', 'two templates', 'brad-point bit'], notes: [`${ys.length} holes in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`, ...(behind === undefined ? ['The bridge does not say where its string holes are: taken 10 mm behind the rearmost saddle [from memory]. Measure them.'] : [])] }]
+    return [
+      {
+        ...none,
+        id: `cut-${c.id}`,
+        title: 'Strings through the body',
+        face: 'back',
+        outline: row,
+        row: { count: ys.length, pitch: ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0 },
+        along: x - l.nutToHeelEnd,
+        across: (Math.min(...ys) + Math.max(...ys)) / 2,
+        size: { length: 8, width: Math.max(...ys) - Math.min(...ys), corner: undefined },
+        depth: thick,
+        left: { ...left, floor: undefined },
+        stops: stops.filter(s => !s.startsWith('Breaks through into the far face')),
+        tools: ['drill with guide', 'two templates', 'brad-point bit'],
+        notes: [
+          `${ys.length} holes in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`,
+          ...(behind === undefined
+            ? [
+                'The bridge does not say where its string holes are: taken 10 mm behind the rearmost saddle [from memory]. Measure them.',
+              ]
+            : []),
+        ],
+      },
+    ]
   }
-  const x = (c.x ?? 0) + l.nutToHeelEnd, y = c.y ?? 0
+  const x = (c.x ?? 0) + l.nutToHeelEnd,
+    y = c.y ?? 0
   if (c.sort === 'channel') {
-    const run = Math.hypot((c.toX ?? 0) - (c.x ?? 0), (c.toY ?? 0) - y), width = c.width ?? CHANNEL.width, depth = c.depth ?? CHANNEL.depth
-    const wanted = c.id.startsWith('to-') ? ['No channel is described that leads from there to the control cavity. If the body has one, add it at the Shelf with where it starts and ends.'] : []
-    return [{ ...none, id: `cut-${c.id}`, title: `Wire channel${c.id.startsWith('to-') ? ` from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : ''}`, face: 'edge', outline: channelOutline(l, c), along: c.x ?? 0, across: y, ends: { along: c.toX ?? 0, across: c.toY ?? 0, below: c.face }, size: { length: run, width, corner: undefined }, depth, left: { floor: Math.min(depth, bodyThicknessAt(build, y) - depth) - width / 2, wall: undefined, edge: undefined }, stops: run < 1 ? ['Starts where it ends.'] : [], tools: ['long bit', 'drill'], notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`, ...wanted] }]
+    const run = Math.hypot((c.toX ?? 0) - (c.x ?? 0), (c.toY ?? 0) - y),
+      width = c.width ?? CHANNEL.width,
+      depth = c.depth ?? CHANNEL.depth
+    const wanted = c.id.startsWith('to-')
+      ? [
+          'No channel is described that leads from there to the control cavity. If the body has one, add it at the Shelf with where it starts and ends.',
+        ]
+      : []
+    return [
+      {
+        ...none,
+        id: `cut-${c.id}`,
+        title: `Wire channel${c.id.startsWith('to-') ? ` from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : ''}`,
+        face: 'edge',
+        outline: channelOutline(l, c),
+        along: c.x ?? 0,
+        across: y,
+        ends: { along: c.toX ?? 0, across: c.toY ?? 0, below: c.face },
+        size: { length: run, width, corner: undefined },
+        depth,
+        left: {
+          floor: Math.min(depth, bodyThicknessAt(build, y) - depth) - width / 2,
+          wall: undefined,
+          edge: undefined,
+        },
+        stops: run < 1 ? ['Starts where it ends.'] : [],
+        tools: ['long bit', 'drill'],
+        notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`, ...wanted],
+      },
+    ]
   }
-  const length = c.length ?? 0, width = c.width ?? 0, depth = c.depth ?? 0
-  const polygon = polygonOf({ length, width, corner: Math.min(c.corner ?? 0, length / 2, width / 2), x, y }) as Point[]
+  const length = c.length ?? 0,
+    width = c.width ?? 0,
+    depth = c.depth ?? 0
+  const polygon = polygonOf({
+    length,
+    width,
+    corner: Math.min(c.corner ?? 0, length / 2, width / 2),
+    x,
+    y,
+  }) as Point[]
   const found = leaves(build, l, polygon, c.face, depth, hollows, [`cut/${c.id}`])
-  const open = c.sort === 'notch' ? found.stops.filter(s => !s.includes('edge') && !s.includes('wall')) : found.stops
-  return [{ ...none, id: `cut-${c.id}`, title: { rout: 'Rout', recess: 'Recess', notch: 'Access notch' }[c.sort], face: c.face, outline: polygon, removes: [polygon], deeper: depth, area: polygonArea(polygon), along: c.x ?? 0, across: y, size: { length, width, corner: c.corner }, depth, left: found.left, stops: open, tools: c.sort === 'notch' ? ['chisel', 'saw'] : ['router', 'template'], notes: c.sort === 'recess' ? ['A flat-bottomed bit; its floor carries the plate or nut.'] : [] }]
+  const open =
+    c.sort === 'notch' ? found.stops.filter(s => !s.includes('edge') && !s.includes('wall')) : found.stops
+  return [
+    {
+      ...none,
+      id: `cut-${c.id}`,
+      title: { rout: 'Rout', recess: 'Recess', notch: 'Access notch' }[c.sort],
+      face: c.face,
+      outline: polygon,
+      removes: [polygon],
+      deeper: depth,
+      area: polygonArea(polygon),
+      along: c.x ?? 0,
+      across: y,
+      size: { length, width, corner: c.corner },
+      depth,
+      left: found.left,
+      stops: open,
+      tools: c.sort === 'notch' ? ['chisel', 'saw'] : ['router', 'template'],
+      notes: c.sort === 'recess' ? ['A flat-bottomed bit; its floor carries the plate or nut.'] : [],
+    },
+  ]
 }
 
 /** The ledge for a binding round the body, and how much binding it takes. */
 function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
-  const width = c.width ?? 0, depth = c.depth ?? 0
-  if (l.body.length < 3) return [{ id: `cut-${c.id}`, title: 'Binding channel', face: c.face, outline: [], removes: [], along: 0, across: 0, size: { length: 0, width, corner: undefined }, depth, deeper: depth, area: 0, left: { floor: undefined, wall: undefined, edge: undefined }, drilled: false, binding: undefined, tools: [], stops: ['The body has no outline yet: draw or read one at the Shelf, and its length is computed.'], notes: [] }]
-  const pocket = l.features.find(f => f.role === 'neck-pocket'), run = bindingRun(l.body, width, pocket?.polygon)
+  const width = c.width ?? 0,
+    depth = c.depth ?? 0
+  if (l.body.length < 3)
+    return [
+      {
+        id: `cut-${c.id}`,
+        title: 'Binding channel',
+        face: c.face,
+        outline: [],
+        removes: [],
+        along: 0,
+        across: 0,
+        size: { length: 0, width, corner: undefined },
+        depth,
+        deeper: depth,
+        area: 0,
+        left: { floor: undefined, wall: undefined, edge: undefined },
+        drilled: false,
+        binding: undefined,
+        tools: [],
+        stops: ['The body has no outline yet: draw or read one at the Shelf, and its length is computed.'],
+        notes: [],
+      },
+    ]
+  const pocket = l.features.find(f => f.role === 'neck-pocket'),
+    run = bindingRun(l.body, width, pocket?.polygon)
   const thick = build.parts.find(p => p.id === build.slots.body)?.dims.thickness?.value ?? 0
-  const near = hollows.filter(h => h.piece === 'body' && !/neck pocket|jack/.test(h.label) && 'prism' in h.shape && (c.face === 'top' ? h.shape.prism.z1 > -depth : h.shape.prism.z0 < -thick + depth)).map(h => ({ label: h.label, by: 'prism' in h.shape ? gapInside({ points: l.body }, { points: h.shape.prism.polygon }).gap - width : Infinity })).sort((a, b) => a.by - b.by)[0]
-  return [{
-    id: `cut-${c.id}`, title: `Binding channel, ${c.face}`, face: c.face, outline: run.inner, removes: [], along: 0, across: 0, size: { length: run.length, width, corner: undefined }, depth, deeper: depth, area: run.length * width,
-    left: { floor: thick - depth, wall: near && { by: near.by, what: near.label }, edge: undefined }, drilled: false, binding: run.toBuy, tools: ['router', 'rabbet bit with bearing', 'tape'],
-    stops: [...(thick - depth < 10 ? [`Only ${fixed(thick - depth, 1)} mm of body left under the ledge.`] : []), ...(near && near.by < LEAST.wall ? [`Only ${fixed(near.by, 1)} mm between the ledge and the ${near.label}.`] : []), ...(!run.inner.length ? ['The ledge is wider than the body anywhere: nothing is left.'] : [])],
-    notes: [`${fixed(run.length, 0)} mm round${pocket ? ', the pocket’s mouth left open' : ''}; have ${fixed(run.toBuy, 0)} mm.`, `Tightest bend ${fixed(run.tightest, 0)} mm${run.tightest < 15 ? ': warm the binding there, or it springs' : ''}.`, 'Cement overnight, 12 to 24 h, before it is scraped.'],
-  }]
+  const near = hollows
+    .filter(
+      h =>
+        h.piece === 'body' &&
+        !/neck pocket|jack/.test(h.label) &&
+        'prism' in h.shape &&
+        (c.face === 'top' ? h.shape.prism.z1 > -depth : h.shape.prism.z0 < -thick + depth),
+    )
+    .map(h => ({
+      label: h.label,
+      by:
+        'prism' in h.shape
+          ? gapInside({ points: l.body }, { points: h.shape.prism.polygon }).gap - width
+          : Infinity,
+    }))
+    .sort((a, b) => a.by - b.by)[0]
+  return [
+    {
+      id: `cut-${c.id}`,
+      title: `Binding channel, ${c.face}`,
+      face: c.face,
+      outline: run.inner,
+      removes: [],
+      along: 0,
+      across: 0,
+      size: { length: run.length, width, corner: undefined },
+      depth,
+      deeper: depth,
+      area: run.length * width,
+      left: { floor: thick - depth, wall: near && { by: near.by, what: near.label }, edge: undefined },
+      drilled: false,
+      binding: run.toBuy,
+      tools: ['router', 'rabbet bit with bearing', 'tape'],
+      stops: [
+        ...(thick - depth < 10 ? [`Only ${fixed(thick - depth, 1)} mm of body left under the ledge.`] : []),
+        ...(near && near.by < LEAST.wall
+          ? [`Only ${fixed(near.by, 1)} mm between the ledge and the ${near.label}.`]
+          : []),
+        ...(!run.inner.length ? ['The ledge is wider than the body anywhere: nothing is left.'] : []),
+      ],
+      notes: [
+        `${fixed(run.length, 0)} mm round${pocket ? ', the pocket’s mouth left open' : ''}; have ${fixed(run.toBuy, 0)} mm.`,
+        `Tightest bend ${fixed(run.tightest, 0)} mm${run.tightest < 15 ? ': warm the binding there, or it springs' : ''}.`,
+        'Cement overnight, 12 to 24 h, before it is scraped.',
+      ],
+    },
+  ]
 }
 
 /**
  * All cutting work of a build: what the chosen fixes open, what has no rout yet, and what the builder wants beside.
  * @param before the build as its parts are, with its layout; @param after the same with its chosen fixes done, and all its cuts
  */
-export function cuttingWork(before: { build: Build; layout: Layout }, after: { build: Build; layout: Layout; cuts: readonly Cut[] }): CutWork[] {
+export function cuttingWork(
+  before: { build: Build; layout: Layout },
+  after: { build: Build; layout: Layout; cuts: readonly Cut[] },
+): CutWork[] {
   const hollows = hollowsOf(after.build, after.layout, after.cuts)
-  return [...changed(before.build, after.build, before.layout, after.layout, hollows), ...missing(after.build, after.layout, hollows), ...after.cuts.flatMap(c => own(after.build, after.layout, c, hollows))]
+  return [
+    ...changed(before.build, after.build, before.layout, after.layout, hollows),
+    ...missing(after.build, after.layout, hollows),
+    ...after.cuts.flatMap(c => own(after.build, after.layout, c, hollows)),
+  ]
 }

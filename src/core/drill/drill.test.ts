@@ -9,23 +9,43 @@ import { holeList, LEFT_UNDER } from './holeList.ts'
 
 const group = (g: string, b = heron()) => holeList(b).filter(h => h.group === g)
 const drawer = (...sets: Drawer['sets']): Drawer => ({ sets, extra: [], missing: [] })
-const METRIC = bitsIn(drawer('metric by halves')), INCH = bitsIn(drawer('fractional by 64ths'))
+const METRIC = bitsIn(drawer('metric by halves')),
+  INCH = bitsIn(drawer('fractional by 64ths'))
 
 describe('bits', () => {
-  it('never take a pilot larger nor a passing hole smaller than asked', () => fc.assert(fc.property(fc.double({ min: 1.2, max: 12, noNaN: true }), fc.constantFrom(METRIC, INCH), (d, s) =>
-    (d < s[0]!.mm || chooseBit(d, s, 'never larger')!.mm <= d + 0.1 + 1e-9) && chooseBit(d, s, 'never smaller')!.mm >= d - 0.1 - 1e-9)))
+  it('never take a pilot larger nor a passing hole smaller than asked', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1.2, max: 12, noNaN: true }),
+        fc.constantFrom(METRIC, INCH),
+        (d, s) =>
+          (d < s[0]!.mm || chooseBit(d, s, 'never larger')!.mm <= d + 0.1 + 1e-9) &&
+          chooseBit(d, s, 'never smaller')!.mm >= d - 0.1 - 1e-9,
+      ),
+    ))
   it('go up to size in steps', () => {
     expect(bitSeries(chooseBit(10, METRIC, 'never larger')!, METRIC).map(b => b.mm)).toEqual([2.5, 6, 10])
     expect(bitSeries(chooseBit(2, METRIC, 'never larger')!, METRIC)).toHaveLength(1)
-    fc.assert(fc.property(fc.constantFrom(...INCH), b => { const s = bitSeries(b, INCH); return s.at(-1) === b && s.every((x, i) => i === 0 || x.mm > s[i - 1]!.mm) }))
+    fc.assert(
+      fc.property(fc.constantFrom(...INCH), b => {
+        const s = bitSeries(b, INCH)
+        return s.at(-1) === b && s.every((x, i) => i === 0 || x.mm > s[i - 1]!.mm)
+      }),
+    )
   })
   it('come from whole sets, single ones and without the broken ones, smallest first and none twice', () => {
-    const all = bitsIn({ sets: ['metric by halves', 'metric by tenths', 'number sizes'], extra: [22, 35.5], missing: [3] })
+    const all = bitsIn({
+      sets: ['metric by halves', 'metric by tenths', 'number sizes'],
+      extra: [22, 35.5],
+      missing: [3],
+    })
     expect(all.some(b => Math.abs(b.mm - 3) < 0.011)).toBe(false)
     expect(all.at(-1)!.mm).toBe(35.5)
     for (let i = 1; i < all.length; i++) expect(all[i]!.mm - all[i - 1]!.mm).toBeGreaterThan(0.011)
   })
-  it('of an empty drawer are none', () => { expect(chooseBit(3, [], 'nearest')).toBeUndefined() })
+  it('of an empty drawer are none', () => {
+    expect(chooseBit(3, [], 'nearest')).toBeUndefined()
+  })
 })
 
 describe('the hole list', () => {
@@ -51,7 +71,9 @@ describe('the hole list', () => {
   it('warns before a face is drilled through', () => {
     const h = group('tuners', measuredAt(heron(), 'heron-tuner-screws', 'dims.length', 16))
     expect(h[0]!.warnings[0]).toContain('far face')
-    expect(group('tuners', measuredAt(heron(), 'heron-tuner-screws', 'dims.length', 13))[0]!.warnings[0]).toContain('left under')
+    expect(group('tuners', measuredAt(heron(), 'heron-tuner-screws', 'dims.length', 13))[0]!.warnings[0]).toContain(
+      'left under',
+    )
   })
   it('warns when a hole lies outside the wood or in a rout', () => {
     const b = heron()
@@ -60,12 +82,25 @@ describe('the hole list', () => {
     b.placements.bridge!.x.value = 133 - 36
     expect(group('bridge', b).some(h => h.warnings.some(w => w.includes('pickup rout')))).toBe(true)
   })
-  it('keeps every silent hole inside the wood, wherever the bridge is put', () => fc.assert(fc.property(fc.double({ min: 0, max: 330, noNaN: true }), fc.double({ min: -120, max: 120, noNaN: true }), (x, y) => {
-    const b = heron()
-    b.placements.bridge = { x: { value: x, doubt: 1, basis: 'claimed' }, y: { value: y, doubt: 1, basis: 'claimed' } }
-    const l = layOut(b)!
-    return group('bridge', b).every(h => h.warnings.length > 0 || (edgeDistance(l.body, h.at) > 0 && (h.leftUnder ?? 9) >= LEFT_UNDER))
-  }), { numRuns: 60 }))
+  it('keeps every silent hole inside the wood, wherever the bridge is put', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 330, noNaN: true }),
+        fc.double({ min: -120, max: 120, noNaN: true }),
+        (x, y) => {
+          const b = heron()
+          b.placements.bridge = {
+            x: { value: x, doubt: 1, basis: 'claimed' },
+            y: { value: y, doubt: 1, basis: 'claimed' },
+          }
+          const l = layOut(b)!
+          return group('bridge', b).every(
+            h => h.warnings.length > 0 || (edgeDistance(l.body, h.at) > 0 && (h.leftUnder ?? 9) >= LEFT_UNDER),
+          )
+        },
+      ),
+      { numRuns: 60 },
+    ))
   it('puts the buttons on the body’s edge, tail and bass horn', () => {
     const l = layOut(heron())!
     const [tail, horn] = group('buttons')
@@ -73,12 +108,22 @@ describe('the hole list', () => {
     expect(Math.abs(edgeDistance(l.body, horn!.at))).toBeLessThan(2)
     expect(horn!.at[1]).toBeLessThan(0)
   })
-  it('names inch bits for an inch drawer', () => { const b = heron(); b.preferences.drawer = drawer('fractional by 64ths'); expect(group('bridge', b)[0]!.bits[0]!.name).toContain('1/16') })
-  it('is empty until there is a neck', () => { const b = heron(); delete b.slots.neck; expect(holeList(b)).toEqual([]) })
+  it('names inch bits for an inch drawer', () => {
+    const b = heron()
+    b.preferences.drawer = drawer('fractional by 64ths')
+    expect(group('bridge', b)[0]!.bits[0]!.name).toContain('1/16')
+  })
+  it('is empty until there is a neck', () => {
+    const b = heron()
+    delete b.slots.neck
+    expect(holeList(b)).toEqual([])
+  })
   it('says what an empty drawer, one without the size, and a bit that is off do', () => {
     const b = heron()
     b.preferences.drawer = { sets: [], extra: [], missing: [] }
-    expect(holeList(b).every(h => h.bits.length === 0 && h.warnings.some(w => w.includes('drawer is empty')))).toBe(true)
+    expect(holeList(b).every(h => h.bits.length === 0 && h.warnings.some(w => w.includes('drawer is empty')))).toBe(
+      true,
+    )
     b.preferences.drawer = { sets: [], extra: [1.5], missing: [] }
     expect(group('neck', b).every(h => h.warnings.some(w => w.includes('Borrow one')))).toBe(true)
     b.preferences.drawer = { sets: [], extra: [2, 5], missing: [] }

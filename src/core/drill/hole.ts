@@ -5,13 +5,46 @@ import type { Wood } from '../parts/woods.ts'
 import type { Bit, BitRule } from './bits.ts'
 import type { Piece } from './hollows.ts'
 
-export const HOLE_GROUPS = ['neck', 'bridge', 'strings', 'tuners', 'head', 'guard', 'pickups', 'controls', 'channels', 'ground', 'buttons'] as const
+export const HOLE_GROUPS = [
+  'neck',
+  'bridge',
+  'strings',
+  'tuners',
+  'head',
+  'guard',
+  'pickups',
+  'controls',
+  'channels',
+  'ground',
+  'buttons',
+] as const
 export type HoleGroup = (typeof HOLE_GROUPS)[number]
 
 /** What the holes of a group are for, in words. */
-export const GROUP_NAMES: Record<HoleGroup, string> = { neck: 'neck screws', bridge: 'bridge', strings: 'strings through the body', tuners: 'tuners', head: 'string trees and nut', guard: 'guard and plates', pickups: 'pickups', controls: 'controls', channels: 'wire channels', ground: 'ground wire', buttons: 'strap buttons and tail' }
+export const GROUP_NAMES: Record<HoleGroup, string> = {
+  neck: 'neck screws',
+  bridge: 'bridge',
+  strings: 'strings through the body',
+  tuners: 'tuners',
+  head: 'string trees and nut',
+  guard: 'guard and plates',
+  pickups: 'pickups',
+  controls: 'controls',
+  channels: 'wire channels',
+  ground: 'ground wire',
+  buttons: 'strap buttons and tail',
+}
 
-export const FACES = ['body top', 'body back', 'body edge', 'cavity wall', 'heel', 'headstock face', 'headstock back', 'guard'] as const
+export const FACES = [
+  'body top',
+  'body back',
+  'body edge',
+  'cavity wall',
+  'heel',
+  'headstock face',
+  'headstock back',
+  'guard',
+] as const
 export type Face = (typeof FACES)[number]
 
 export type Purpose = 'screw pilot' | 'passing hole' | 'pressed bushing' | 'bushing' | 'control' | 'string' | 'wire'

@@ -1,6 +1,17 @@
 import type { Build, Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import { axisDistance, boreInOutline, boreToPrism, boxGap, boxOfBore, boxOfPrism, lengthOf, type Bore, type Box, type Point3 } from '../geometry/bore.ts'
+import {
+  axisDistance,
+  boreInOutline,
+  boreToPrism,
+  boxGap,
+  boxOfBore,
+  boxOfPrism,
+  lengthOf,
+  type Bore,
+  type Box,
+  type Point3,
+} from '../geometry/bore.ts'
 import { inside, toEdge, type Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
@@ -28,33 +39,60 @@ const BETWEEN = 1.5
 /** Beside the truss rod, mm [from memory]. */
 const BESIDE_ROD = 2
 
-const PIECE: Record<Hole['face'], Hole['piece']> = { 'body top': 'body', 'body back': 'body', 'body edge': 'body', 'cavity wall': 'body', heel: 'heel', 'headstock face': 'head', 'headstock back': 'head', guard: 'guard' }
+const PIECE: Record<Hole['face'], Hole['piece']> = {
+  'body top': 'body',
+  'body back': 'body',
+  'body edge': 'body',
+  'cavity wall': 'body',
+  heel: 'heel',
+  'headstock face': 'head',
+  'headstock back': 'head',
+  guard: 'guard',
+}
 
 /** Unit direction into the wood, square to an outline at its nearest side. */
 function inward(outline: readonly Point[], at: Point): Point {
-  let best = Infinity, n: Point = [-1, 0]
+  let best = Infinity,
+    n: Point = [-1, 0]
   for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-    const [ax, ay] = outline[j]!, [bx, by] = outline[i]!, dx = bx - ax, dy = by - ay, len = Math.hypot(dx, dy)
+    const [ax, ay] = outline[j]!,
+      [bx, by] = outline[i]!,
+      dx = bx - ax,
+      dy = by - ay,
+      len = Math.hypot(dx, dy)
     if (len < 1e-9) continue
-    const t = Math.max(0, Math.min(1, ((at[0] - ax) * dx + (at[1] - ay) * dy) / (len * len))), d = Math.hypot(ax + t * dx - at[0], ay + t * dy - at[1])
-    if (d < best - 1e-9) { best = d; n = [-dy / len, dx / len] }
+    const t = Math.max(0, Math.min(1, ((at[0] - ax) * dx + (at[1] - ay) * dy) / (len * len))),
+      d = Math.hypot(ax + t * dx - at[0], ay + t * dy - at[1])
+    if (d < best - 1e-9) {
+      best = d
+      n = [-dy / len, dx / len]
+    }
   }
   return inside(outline, [at[0] + n[0], at[1] + n[1]]) ? n : [-n[0], -n[1]]
 }
 
 /** Where a hole runs: from its mouth to the bit's tip. */
 function boreOf(r: HoleRequest, build: Build, l: Layout, tip: number, radius: number): Bore {
-  const [x, y] = r.at, down = r.through ? r.stock : tip
+  const [x, y] = r.at,
+    down = r.through ? r.stock : tip
   const body = bodyThicknessAt(build, y)
   const at = (z0: number, z1: number): Bore => ({ from: [x, y, z0], to: [x, y, z1], radius })
   if (r.to) return { from: [x, y, r.mouthZ ?? 0], to: r.to, radius }
   switch (r.face) {
-    case 'body top': case 'guard': case 'cavity wall': return at(r.mouthZ ?? 0, (r.mouthZ ?? 0) - down)
-    case 'body back': return at(-body, -body + down)
-    case 'headstock face': return at(0, -down)
-    case 'heel': case 'headstock back': return at(-r.stock, -r.stock + down)
+    case 'body top':
+    case 'guard':
+    case 'cavity wall':
+      return at(r.mouthZ ?? 0, (r.mouthZ ?? 0) - down)
+    case 'body back':
+      return at(-body, -body + down)
+    case 'headstock face':
+      return at(0, -down)
+    case 'heel':
+    case 'headstock back':
+      return at(-r.stock, -r.stock + down)
     case 'body edge': {
-      const n = l.body.length > 2 ? inward(l.body, r.at) : ([-1, 0] as const), mid = -(partIn(build, 'body')?.dims.thickness?.value ?? body) / 2
+      const n = l.body.length > 2 ? inward(l.body, r.at) : ([-1, 0] as const),
+        mid = -(partIn(build, 'body')?.dims.thickness?.value ?? body) / 2
       return { from: [x, y, mid], to: [x + n[0] * down, y + n[1] * down, mid], radius }
     }
   }
@@ -62,28 +100,40 @@ function boreOf(r: HoleRequest, build: Build, l: Layout, tip: number, radius: nu
 
 /** What a bit that is not quite the wanted one does. */
 function bitEffect(r: HoleRequest, bit: Bit, wanted: number): string | undefined {
-  const off = bit.mm - wanted, by = `${fixed(Math.abs(off), 2)} mm ${off > 0 ? 'over' : 'under'}`
-  if (Math.abs(off) > Math.max(1, wanted * 0.25)) return `The drawer holds no bit near ${fixed(wanted, 2)} mm: the nearest, ${bit.name}, is ${by}. Borrow one.`
+  const off = bit.mm - wanted,
+    by = `${fixed(Math.abs(off), 2)} mm ${off > 0 ? 'over' : 'under'}`
+  if (Math.abs(off) > Math.max(1, wanted * 0.25))
+    return `The drawer holds no bit near ${fixed(wanted, 2)} mm: the nearest, ${bit.name}, is ${by}. Borrow one.`
   switch (r.purpose) {
     case 'screw pilot': {
       const d = r.screw?.diameter ?? wanted / ROOT_SHARE
-      if (off > 0.15) return `Nearest bit is ${by}: the thread bites ${Math.max(0, Math.round(((d - bit.mm) / (d - wanted)) * 100))} % of what is meant.`
-      return off < -0.3 ? `Nearest bit is ${by}: the screw turns hard, wax it, and turn back every half turn.` : undefined
+      if (off > 0.15)
+        return `Nearest bit is ${by}: the thread bites ${Math.max(0, Math.round(((d - bit.mm) / (d - wanted)) * 100))} % of what is meant.`
+      return off < -0.3
+        ? `Nearest bit is ${by}: the screw turns hard, wax it, and turn back every half turn.`
+        : undefined
     }
     case 'pressed bushing':
-      if (off > 0.06) return `Nearest bit is ${by}: the bushing sits loose; wrap it with veneer, or take the next smaller bit and ream.`
+      if (off > 0.06)
+        return `Nearest bit is ${by}: the bushing sits loose; wrap it with veneer, or take the next smaller bit and ream.`
       return off < -0.06 ? `Nearest bit is ${by}: ream to size, never pound it in.` : undefined
-    case 'bushing': case 'control': case 'passing hole':
+    case 'bushing':
+    case 'control':
+    case 'passing hole':
       if (off < -0.06) return `Nearest bit is ${by}: it does not pass; ream or file the rest.`
       return off > 0.5 ? `Nearest bit is ${by}: it has play; a washer on both sides.` : undefined
-    default: return off < -0.2 ? `Nearest bit is ${by}.` : undefined
+    default:
+      return off < -0.2 ? `Nearest bit is ${by}.` : undefined
   }
 }
 
 function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]): Hole {
-  const film = filmRoom(build, r), wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film, when = drilledWhen(build, r)
+  const film = filmRoom(build, r),
+    wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film,
+    when = drilledWhen(build, r)
   const last = chooseBit(wanted, bits, r.rule ?? 'never larger')
-  const bite = r.bite ?? 0, size = last?.mm ?? wanted
+  const bite = r.bite ?? 0,
+    size = last?.mm ?? wanted
   const deep = Math.max(0, Math.round((r.depth ?? bite + 1) * 10) / 10)
   const tip = r.through ? r.stock : r.purpose === 'screw pilot' ? deep : deep + size * POINT_SHARE
   const bore = boreOf(r, build, l, tip, size / 2)
@@ -95,14 +145,55 @@ function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]):
   if (does) warnings.push(does)
   const upright = flat < 1e-6
   return {
-    id: r.id, group: r.group, label: r.label, purpose: r.purpose, at: r.at, piece: PIECE[r.face], bore, from: r.from, along: r.along, across: r.at[1], face: r.face,
-    angleDeg: upright || r.face === 'body edge' || r.face === 'cavity wall' ? 90 : Math.round((Math.atan2(Math.abs(bore.to[2] - bore.from[2]), flat) * 180) / Math.PI),
-    wanted, film, bits: last ? bitSeries(last, bits) : [], bitOff: last ? last.mm - wanted : 0, bitDoes: does, depth: r.through ? 'through' : deep, stopMark: r.through ? undefined : Math.round(tip * 10) / 10,
-    counterbore: r.counterbore, chamfer: r.chamfer, leftUnder: r.through || r.face === 'body edge' || r.face === 'cavity wall' ? undefined : r.stock - tip, leftBeside: undefined,
-    wander: r.through ? { byHand: wander(lengthOf(bore), 'by hand'), withGuide: wander(lengthOf(bore), 'with a guide'), onPress: wander(lengthOf(bore), 'on a press'), bothFaces: meetingStep(lengthOf(bore), 'with a guide'), far: farSide(r) } : undefined,
-    bothFaces: r.bothFaces ?? false, wood: r.wood.name,
-    screw: r.screw ? { diameter: r.screw.diameter, length: r.screw.length, number: screwNumber(r.screw.diameter), bite, withdrawalN: withdrawal(r.wood.specificGravity, r.screw.diameter, Math.max(bite, 0)) } : undefined,
-    when, why: when === 'before finish' ? r.why : `${r.why} ${THROUGH_FINISH}`, warnings,
+    id: r.id,
+    group: r.group,
+    label: r.label,
+    purpose: r.purpose,
+    at: r.at,
+    piece: PIECE[r.face],
+    bore,
+    from: r.from,
+    along: r.along,
+    across: r.at[1],
+    face: r.face,
+    angleDeg:
+      upright || r.face === 'body edge' || r.face === 'cavity wall'
+        ? 90
+        : Math.round((Math.atan2(Math.abs(bore.to[2] - bore.from[2]), flat) * 180) / Math.PI),
+    wanted,
+    film,
+    bits: last ? bitSeries(last, bits) : [],
+    bitOff: last ? last.mm - wanted : 0,
+    bitDoes: does,
+    depth: r.through ? 'through' : deep,
+    stopMark: r.through ? undefined : Math.round(tip * 10) / 10,
+    counterbore: r.counterbore,
+    chamfer: r.chamfer,
+    leftUnder: r.through || r.face === 'body edge' || r.face === 'cavity wall' ? undefined : r.stock - tip,
+    leftBeside: undefined,
+    wander: r.through
+      ? {
+          byHand: wander(lengthOf(bore), 'by hand'),
+          withGuide: wander(lengthOf(bore), 'with a guide'),
+          onPress: wander(lengthOf(bore), 'on a press'),
+          bothFaces: meetingStep(lengthOf(bore), 'with a guide'),
+          far: farSide(r),
+        }
+      : undefined,
+    bothFaces: r.bothFaces ?? false,
+    wood: r.wood.name,
+    screw: r.screw
+      ? {
+          diameter: r.screw.diameter,
+          length: r.screw.length,
+          number: screwNumber(r.screw.diameter),
+          bite,
+          withdrawalN: withdrawal(r.wood.specificGravity, r.screw.diameter, Math.max(bite, 0)),
+        }
+      : undefined,
+    when,
+    why: when === 'before finish' ? r.why : `${r.why} ${THROUGH_FINISH}`,
+    warnings,
   }
 }
 
@@ -110,15 +201,25 @@ function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]):
 function farSide(r: HoleRequest): string {
   if (r.bothFaces) return r.face === 'body top' ? 'the ferrules’ row at the back is seen' : 'both faces are seen'
   if (r.into?.length) return 'it comes out inside, where nobody looks'
-  return r.face === 'body back' ? 'it comes out in the pocket, under the heel' : 'its far mouth shows: back it with scrap, or it splinters'
+  return r.face === 'body back'
+    ? 'it comes out in the pocket, under the heel'
+    : 'its far mouth shows: back it with scrap, or it splinters'
 }
 
 const meant = (r: HoleRequest, id: string) => (r.into ?? []).some(x => id === x)
 
 /** Warnings of a hole against the wood around it: faces, edges, hollows, other holes. Fills in what is left under and beside it. */
-function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: HoleRequest }[], hollows: readonly (Hollow & { box: Box })[], build: Build, l: Layout): Hole {
+function surroundings(
+  h: Hole,
+  r: HoleRequest,
+  others: readonly { h: Hole; r: HoleRequest }[],
+  hollows: readonly (Hollow & { box: Box })[],
+  build: Build,
+  l: Layout,
+): Hole {
   if (h.piece === 'guard') return guardEdge(h, l)
-  const piece = h.piece, warnings = [...h.warnings]
+  const piece = h.piece,
+    warnings = [...h.warnings]
   let { leftUnder, leftBeside } = h
   const beside = (by: number, what: string, least: number, meets: string) => {
     if (!leftBeside || by < leftBeside.by) leftBeside = { by, what }
@@ -132,40 +233,86 @@ function surroundings(h: Hole, r: HoleRequest, others: readonly { h: Hole; r: Ho
     const start = h.face === 'body edge' ? Math.min(8, lengthOf(h.bore) * 0.6) : 0
     const gap = boreInOutline(h.bore, outline, start)
     const within = h.face === 'body edge' ? Math.min(BESIDE[piece], start - h.bore.radius) * 0.8 : BESIDE[piece]
-    if (upright && !inside(outline, h.at)) { warnings.push(`Lies outside the ${piece === 'head' ? 'headstock' : piece}.`); leftBeside = { by: gap, what: edgeName } }
-    else beside(gap, edgeName, within, `Breaks out through the ${edgeName}.`)
+    if (upright && !inside(outline, h.at)) {
+      warnings.push(`Lies outside the ${piece === 'head' ? 'headstock' : piece}.`)
+      leftBeside = { by: gap, what: edgeName }
+    } else beside(gap, edgeName, within, `Breaks out through the ${edgeName}.`)
   }
   if (!upright && (h.face === 'body edge' || h.face === 'cavity wall') && h.purpose !== 'wire') {
-    const thick = bodyThicknessAt(build, h.at[1]), room = Math.min(-h.bore.from[2], thick + h.bore.from[2]) - h.bore.radius
+    const thick = bodyThicknessAt(build, h.at[1]),
+      room = Math.min(-h.bore.from[2], thick + h.bore.from[2]) - h.bore.radius
     beside(room, 'body’s faces', BESIDE.body, 'Breaks out through a face of the body.')
   }
   if (h.purpose === 'wire') {
-    const thick = Math.min(bodyThicknessAt(build, h.bore.from[1]), bodyThicknessAt(build, h.bore.to[1])), ends = h.face === 'body top' ? [h.bore.to[2]] : [h.bore.from[2], h.bore.to[2]]
+    const thick = Math.min(bodyThicknessAt(build, h.bore.from[1]), bodyThicknessAt(build, h.bore.to[1])),
+      ends = h.face === 'body top' ? [h.bore.to[2]] : [h.bore.from[2], h.bore.to[2]]
     const room = Math.min(...ends.flatMap(z => [-z, thick + z])) - h.bore.radius
     beside(room, 'body’s faces', LEFT_UNDER, 'Breaks out through a face of the body.')
   }
   // Hollows: under a blind hole they shorten the wood, beside it they leave a wall.
   const bores: Bore[] = [h.bore, ...(h.counterbore ? [counterboreOf(h, build)] : [])]
-  const box = boxOfBore(bores.length > 1 && bores[1]!.radius > h.bore.radius ? { ...h.bore, radius: bores[1]!.radius } : h.bore)
+  const box = boxOfBore(
+    bores.length > 1 && bores[1]!.radius > h.bore.radius ? { ...h.bore, radius: bores[1]!.radius } : h.bore,
+  )
   for (const w of hollows) {
     if (w.piece !== piece || meant(r, w.id)) continue
     // Further off than what is nearest so far, and not below or above it: nothing to say.
-    if (leftBeside && boxGap(box, w.box) >= Math.max(leftBeside.by, BESIDE[piece]) && (box[0] > w.box[1] || box[1] < w.box[0] || box[2] > w.box[3] || box[3] < w.box[2])) continue
-    const gap = Math.min(...bores.map(b => ('prism' in w.shape ? boreToPrism(b, w.shape.prism) : axisDistance(b, w.shape.bore) - b.radius - w.shape.bore.radius)))
+    if (
+      leftBeside &&
+      boxGap(box, w.box) >= Math.max(leftBeside.by, BESIDE[piece]) &&
+      (box[0] > w.box[1] || box[1] < w.box[0] || box[2] > w.box[3] || box[3] < w.box[2])
+    )
+      continue
+    const gap = Math.min(
+      ...bores.map(b =>
+        'prism' in w.shape
+          ? boreToPrism(b, w.shape.prism)
+          : axisDistance(b, w.shape.bore) - b.radius - w.shape.bore.radius,
+      ),
+    )
     if (upright && h.depth !== 'through' && 'prism' in w.shape && under(h, w.shape.prism)) {
-      const left = h.face === 'body back' || h.face === 'headstock back' || h.face === 'heel' ? w.shape.prism.z0 - h.bore.to[2] : h.bore.to[2] - w.shape.prism.z1
+      const left =
+        h.face === 'body back' || h.face === 'headstock back' || h.face === 'heel'
+          ? w.shape.prism.z0 - h.bore.to[2]
+          : h.bore.to[2] - w.shape.prism.z1
       if (leftUnder === undefined || left < leftUnder) leftUnder = left
-      if (left < LEFT_UNDER) warnings.push(left < 0 ? `Breaks into the ${w.label} by ${fixed(-left, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.` : `Only ${fixed(left, 1)} mm left over the ${w.label}: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.`)
+      if (left < LEFT_UNDER)
+        warnings.push(
+          left < 0
+            ? `Breaks into the ${w.label} by ${fixed(-left, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.`
+            : `Only ${fixed(left, 1)} mm left over the ${w.label}: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.`,
+        )
       continue
     }
-    beside(gap, w.label, w.id === 'rod' || w.id === 'rod-mouth' ? BESIDE_ROD : BESIDE[piece], `Breaks into the ${w.label}.`)
+    beside(
+      gap,
+      w.label,
+      w.id === 'rod' || w.id === 'rod-mouth' ? BESIDE_ROD : BESIDE[piece],
+      `Breaks into the ${w.label}.`,
+    )
   }
   // The face at its far end.
-  if (h.leftUnder !== undefined && leftUnder === h.leftUnder && leftUnder < LEFT_UNDER) warnings.push(leftUnder < 0 ? `Comes through the far face by ${fixed(-leftUnder, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.` : `Only ${fixed(leftUnder, 1)} mm left under it: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.`)
+  if (h.leftUnder !== undefined && leftUnder === h.leftUnder && leftUnder < LEFT_UNDER)
+    warnings.push(
+      leftUnder < 0
+        ? `Comes through the far face by ${fixed(-leftUnder, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.`
+        : `Only ${fixed(leftUnder, 1)} mm left under it: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.`,
+    )
   for (const o of others) {
     if (o.h === h || o.h.piece !== piece || meant(r, o.h.id) || meant(o.r, h.id)) continue
-    const gap = Math.min(...bores.flatMap(b => [o.h.bore, ...(o.h.counterbore ? [counterboreOf(o.h, build)] : [])].map(c => axisDistance(b, c) - b.radius - c.radius)))
-    beside(gap, `hole of ${o.h.label.charAt(0).toLowerCase()}${o.h.label.slice(1)}`, BETWEEN, `Meets the hole of ${o.h.label.charAt(0).toLowerCase()}${o.h.label.slice(1)}.`)
+    const gap = Math.min(
+      ...bores.flatMap(b =>
+        [o.h.bore, ...(o.h.counterbore ? [counterboreOf(o.h, build)] : [])].map(
+          c => axisDistance(b, c) - b.radius - c.radius,
+        ),
+      ),
+    )
+    beside(
+      gap,
+      `hole of ${o.h.label.charAt(0).toLowerCase()}${o.h.label.slice(1)}`,
+      BETWEEN,
+      `Meets the hole of ${o.h.label.charAt(0).toLowerCase()}${o.h.label.slice(1)}.`,
+    )
   }
   return { ...h, leftUnder, leftBeside, warnings }
 }
@@ -178,25 +325,48 @@ const under = (h: Hole, p: { polygon: readonly Point[]; z0: number; z1: number }
 }
 
 const counterboreOf = (h: Hole, build: Build): Bore => {
-  const c = h.counterbore!, thick = bodyThicknessAt(build, h.at[1]), at = (z: number): Point3 => [h.at[0], h.at[1], z]
-  return c.face === 'body back' ? { from: at(-thick), to: at(-thick + c.depth), radius: c.diameter / 2 } : { from: at(0), to: at(-c.depth), radius: c.diameter / 2 }
+  const c = h.counterbore!,
+    thick = bodyThicknessAt(build, h.at[1]),
+    at = (z: number): Point3 => [h.at[0], h.at[1], z]
+  return c.face === 'body back'
+    ? { from: at(-thick), to: at(-thick + c.depth), radius: c.diameter / 2 }
+    : { from: at(0), to: at(-c.depth), radius: c.diameter / 2 }
 }
 
 function guardEdge(h: Hole, l: Layout): Hole {
   if (l.guard.length < 3) return h
   const by = toEdge(l.guard, h.at).distance - h.bore.radius
-  return { ...h, leftBeside: { by, what: 'guard’s edge' }, warnings: by < 3 ? [...h.warnings, by < 0 ? 'Lies outside the guard.' : `Only ${fixed(by, 1)} mm to the guard’s edge.`] : h.warnings }
+  return {
+    ...h,
+    leftBeside: { by, what: 'guard’s edge' },
+    warnings:
+      by < 3
+        ? [...h.warnings, by < 0 ? 'Lies outside the guard.' : `Only ${fixed(by, 1)} mm to the guard’s edge.`]
+        : h.warnings,
+  }
 }
 
 /** The heel's sides, narrowing from its mouth to its end or the other way. */
 function heelOutline(build: Build, l: Layout): Point[] {
-  const neck = partIn(build, 'neck'), x1 = l.nutToHeelEnd, x0 = x1 - v(neck, 'heelLength'), a = v(neck, 'heelWidth') / 2, b = v(neck, 'heelWidthEnd') / 2
-  return [[x0 - 20, a], [x1, b], [x1, -b], [x0 - 20, -a]]
+  const neck = partIn(build, 'neck'),
+    x1 = l.nutToHeelEnd,
+    x0 = x1 - v(neck, 'heelLength'),
+    a = v(neck, 'heelWidth') / 2,
+    b = v(neck, 'heelWidthEnd') / 2
+  return [
+    [x0 - 20, a],
+    [x1, b],
+    [x1, -b],
+    [x0 - 20, -a],
+  ]
 }
 
 /** Every request that what is fitted makes, in the order in which holes are drilled. */
-const requestsOf = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[] =>
-  [...[neckHoles, bridgeHoles, headHoles, guardHoles, controlHoles].flatMap(f => f(build, l)), ...channelHoles(build, l, cuts), ...buttonHoles(build, l)]
+const requestsOf = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[] => [
+  ...[neckHoles, bridgeHoles, headHoles, guardHoles, controlHoles].flatMap(f => f(build, l)),
+  ...channelHoles(build, l, cuts),
+  ...buttonHoles(build, l),
+]
 
 /**
  * Every hole that what is fitted asks for and that is not there yet, in the order in which they are drilled, each met
@@ -205,7 +375,11 @@ const requestsOf = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[
  */
 export function holeList(build: Build, l = layOut(build), cuts = l && allCuts(build, l)): Hole[] {
   if (!l || !cuts) return []
-  const bits = bitsIn(build.preferences.drawer), hollows = hollowsOf(build, l, cuts).map(w => ({ ...w, box: 'prism' in w.shape ? boxOfPrism(w.shape.prism) : boxOfBore(w.shape.bore) }))
+  const bits = bitsIn(build.preferences.drawer),
+    hollows = hollowsOf(build, l, cuts).map(w => ({
+      ...w,
+      box: 'prism' in w.shape ? boxOfPrism(w.shape.prism) : boxOfBore(w.shape.bore),
+    }))
   const made = requestsOf(build, l, cuts).map(r => ({ r, h: drilled(r, build, l, bits) }))
   return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
 }

@@ -10,18 +10,39 @@ import type { Hole } from './hole.ts'
 /** Name of a reading of a drilled hole's place: `along` as it is marked, `across` off the centre line. */
 export const holeReading = (id: string, axis: 'along' | 'across'): string => `hole.${id}.${axis}`
 
-export interface WayOut { way: 'live with it' | 'open the hole' | 'plug and redrill' | 'hide under the ferrule'; says: string; best: boolean }
-export interface OffPlace { along: number; across: number; off: number; doubt: number; effects: string[]; ways: WayOut[] }
+export interface WayOut {
+  way: 'live with it' | 'open the hole' | 'plug and redrill' | 'hide under the ferrule'
+  says: string
+  best: boolean
+}
+export interface OffPlace {
+  along: number
+  across: number
+  off: number
+  doubt: number
+  effects: string[]
+  ways: WayOut[]
+}
 
 /** Play that a hole gives its screw, mm on either side: what it passes, less the screw [common practice]. */
 const playOf = (h: Hole, build: Build): number => {
   const bridge = partIn(build, 'bridge')
   if (h.group === 'bridge' && h.screw && bridge) {
-    const own = bridge.features.filter(f => f.role === 'screw-hole')[Number(/^bridge-(\d+)$/.exec(h.id)?.[1] ?? 0) - 1]
+    const own = bridge.features.filter(f => f.role === 'screw-hole')[
+      Number(/^bridge-(\d+)$/.exec(h.id)?.[1] ?? 0) - 1
+    ]
     return own ? Math.max(0, ((own.dims.diameter?.value ?? h.screw.diameter) - h.screw.diameter) / 2) : 0
   }
-  if (h.id.startsWith('guard') && h.screw) return Math.max(0, ((partIn(build, 'guard')?.features.filter(f => f.role === 'screw-hole')[Number(h.id.slice(6)) - 1]?.dims.diameter?.value ?? h.screw.diameter) - h.screw.diameter) / 2)
-  if (h.purpose === 'passing hole' && h.screw) return Math.max(0, ((h.bits.at(-1)?.mm ?? h.wanted) - h.screw.diameter) / 2)
+  if (h.id.startsWith('guard') && h.screw)
+    return Math.max(
+      0,
+      ((partIn(build, 'guard')?.features.filter(f => f.role === 'screw-hole')[Number(h.id.slice(6)) - 1]?.dims
+        .diameter?.value ?? h.screw.diameter) -
+        h.screw.diameter) /
+        2,
+    )
+  if (h.purpose === 'passing hole' && h.screw)
+    return Math.max(0, ((h.bits.at(-1)?.mm ?? h.wanted) - h.screw.diameter) / 2)
   return h.group === 'neck' ? 0.25 : 0.1
 }
 
@@ -29,25 +50,52 @@ const playOf = (h: Hole, build: Build): number => {
 function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): string[] {
   const out: string[] = []
   if (/^tuner-\d/.test(h.id)) {
-    const n = Number(h.id.slice(6)), s = l.strings[n - 1], post = sizeOfTuner(partIn(build, 'tuners')?.dims).post
+    const n = Number(h.id.slice(6)),
+      s = l.strings[n - 1],
+      post = sizeOfTuner(partIn(build, 'tuners')?.dims).post
     if (s?.tuner) {
-      const side = s.tuner[1] < 0 ? -1 : 1, angle = (x: number, y: number) => (Math.atan2(y - side * (post / 2) - s.nut[1], -x) * 180) / Math.PI
-      out.push(`String ${n} turns ${fixed(Math.abs(angle(s.tuner[0] + dx, s.tuner[1] + dy)), 1)}° at the nut instead of ${fixed(Math.abs(angle(s.tuner[0], s.tuner[1])), 1)}°.`)
-      const mates = l.tuners.spots.filter(t => t.string !== n), near = mates.reduce((m, t) => Math.min(m, Math.hypot(t.at[0] - s.tuner![0] - dx, t.at[1] - s.tuner![1] - dy)), Infinity)
-      if (Number.isFinite(near)) out.push(`${fixed(near - sizeOfTuner(partIn(build, 'tuners')?.dims).bodyWidth, 1)} mm between its body and the next.`)
+      const side = s.tuner[1] < 0 ? -1 : 1,
+        angle = (x: number, y: number) => (Math.atan2(y - side * (post / 2) - s.nut[1], -x) * 180) / Math.PI
+      out.push(
+        `String ${n} turns ${fixed(Math.abs(angle(s.tuner[0] + dx, s.tuner[1] + dy)), 1)}° at the nut instead of ${fixed(Math.abs(angle(s.tuner[0], s.tuner[1])), 1)}°.`,
+      )
+      const mates = l.tuners.spots.filter(t => t.string !== n),
+        near = mates.reduce(
+          (m, t) => Math.min(m, Math.hypot(t.at[0] - s.tuner![0] - dx, t.at[1] - s.tuner![1] - dy)),
+          Infinity,
+        )
+      if (Number.isFinite(near))
+        out.push(
+          `${fixed(near - sizeOfTuner(partIn(build, 'tuners')?.dims).bodyWidth, 1)} mm between its body and the next.`,
+        )
     }
   }
   if (h.group === 'bridge' && h.face === 'body top') {
     const ahead = l.line.ahead.value - dx
-    if (Math.abs(dx) >= 0.05) out.push(`If the bridge follows, its saddles come ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'forward'}: ${ahead < l.line.low || ahead > l.line.high ? `outside their travel by ${fixed(Math.max(l.line.low - ahead, ahead - l.line.high), 1)} mm` : `${fixed(Math.min(ahead - l.line.low, l.line.high - ahead), 1)} mm of travel left to the nearer end`}.`)
+    if (Math.abs(dx) >= 0.05)
+      out.push(
+        `If the bridge follows, its saddles come ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'forward'}: ${ahead < l.line.low || ahead > l.line.high ? `outside their travel by ${fixed(Math.max(l.line.low - ahead, ahead - l.line.high), 1)} mm` : `${fixed(Math.min(ahead - l.line.low, l.line.high - ahead), 1)} mm of travel left to the nearer end`}.`,
+      )
     if (Math.abs(dy) >= 0.05) {
-      const x = l.lastFret, first = l.strings[0]!, last = l.strings.at(-1)!, t = x / l.scaleLength
-      out.push(`If the bridge follows, the strings move ${fixed(Math.abs(dy * t), 1)} mm at the last fret: ${fixed(halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2 - dy * t, 1)} mm to the edge on the treble side, ${fixed(halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2 + dy * t, 1)} mm on the bass side.`)
-      for (const p of l.pickups) out.push(`Over the ${p.slot.replace('pickup-', '')} pickup they run ${fixed(Math.abs((dy * p.centre[0]) / l.scaleLength), 1)} mm further to the ${dy > 0 ? 'treble' : 'bass'} side.`)
+      const x = l.lastFret,
+        first = l.strings[0]!,
+        last = l.strings.at(-1)!,
+        t = x / l.scaleLength
+      out.push(
+        `If the bridge follows, the strings move ${fixed(Math.abs(dy * t), 1)} mm at the last fret: ${fixed(halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2 - dy * t, 1)} mm to the edge on the treble side, ${fixed(halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2 + dy * t, 1)} mm on the bass side.`,
+      )
+      for (const p of l.pickups)
+        out.push(
+          `Over the ${p.slot.replace('pickup-', '')} pickup they run ${fixed(Math.abs((dy * p.centre[0]) / l.scaleLength), 1)} mm further to the ${dy > 0 ? 'treble' : 'bass'} side.`,
+        )
     }
   }
-  if (h.group === 'strings') out.push(`String ${h.id.slice(7)} leaves its saddle ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side${Math.abs(dx) >= 0.05 ? ` and ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'nearer'}` : ''}.`)
-  if (h.group === 'neck') out.push(`The screw pulls the heel ${fixed(Math.hypot(dx, dy), 1)} mm aside, or does not go in at all.`)
+  if (h.group === 'strings')
+    out.push(
+      `String ${h.id.slice(7)} leaves its saddle ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side${Math.abs(dx) >= 0.05 ? ` and ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'nearer'}` : ''}.`,
+    )
+  if (h.group === 'neck')
+    out.push(`The screw pulls the heel ${fixed(Math.hypot(dx, dy), 1)} mm aside, or does not go in at all.`)
   return out
 }
 
@@ -56,18 +104,55 @@ function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): st
  * distances are read.
  */
 export function offPlace(h: Hole, build: Build, l: Layout): OffPlace | undefined {
-  const a = readingOf(build, holeReading(h.id, 'along'), 'place along'), c = readingOf(build, holeReading(h.id, 'across'), 'place across')
+  const a = readingOf(build, holeReading(h.id, 'along'), 'place along'),
+    c = readingOf(build, holeReading(h.id, 'across'), 'place across')
   if (!a || !c) return undefined
-  const dx = a.value - h.along, dy = c.value - h.across, off = Math.hypot(dx, dy), doubt = Math.hypot(doubtOf(a), doubtOf(c))
-  const play = playOf(h, build), size = h.bits.at(-1)?.mm ?? h.wanted
+  const dx = a.value - h.along,
+    dy = c.value - h.across,
+    off = Math.hypot(dx, dy),
+    doubt = Math.hypot(doubtOf(a), doubtOf(c))
+  const play = playOf(h, build),
+    size = h.bits.at(-1)?.mm ?? h.wanted
   const rim = h.counterbore ? (h.counterbore.diameter - size) / 2 : undefined
-  const live = off <= Math.max(play, 0.1), hidden = rim !== undefined && off <= rim
-  const opens = !live && off <= 1 && (h.purpose === 'passing hole' || h.purpose === 'control' || h.purpose === 'string')
+  const live = off <= Math.max(play, 0.1),
+    hidden = rim !== undefined && off <= rim
+  const opens =
+    !live && off <= 1 && (h.purpose === 'passing hole' || h.purpose === 'control' || h.purpose === 'string')
   const ways: WayOut[] = [
-    { way: 'live with it', best: live || off <= doubt, says: live ? `${fixed(off, 1)} mm is within the ${fixed(Math.max(play, 0.1), 2)} mm of play.` : off <= doubt ? `${fixed(off, 1)} mm is no more than the readings leave open: measure again before you cut.` : `It is ${fixed(off - play, 1)} mm more than its play: it shows or binds.` },
-    ...(rim !== undefined ? [{ way: 'hide under the ferrule' as const, best: !live && hidden, says: hidden ? `The ferrule’s rim reaches ${fixed(rim, 1)} mm past the hole: set the ferrule on its true place, the hole stays hidden.` : `The ferrule’s rim reaches ${fixed(rim, 1)} mm, the hole is ${fixed(off, 1)} mm off: it would show.` }] : []),
-    ...(h.purpose === 'screw pilot' || h.purpose === 'pressed bushing' ? [] : [{ way: 'open the hole' as const, best: !live && !hidden && opens, says: `Open it to ${fixed(size + 2 * off, 1)} mm, or file it oval by ${fixed(off, 1)} mm towards its place; a washer covers it.` }]),
-    { way: 'plug and redrill', best: !live && !hidden && !opens && off > doubt, says: `Hardwood plug with the grain, ${fixed(Math.max(size + 2, 2 * off + size), 0)} mm across, a night for the glue, then punch and drill anew${h.when === 'before finish' ? ', before finish' : ''}.` },
+    {
+      way: 'live with it',
+      best: live || off <= doubt,
+      says: live
+        ? `${fixed(off, 1)} mm is within the ${fixed(Math.max(play, 0.1), 2)} mm of play.`
+        : off <= doubt
+          ? `${fixed(off, 1)} mm is no more than the readings leave open: measure again before you cut.`
+          : `It is ${fixed(off - play, 1)} mm more than its play: it shows or binds.`,
+    },
+    ...(rim !== undefined
+      ? [
+          {
+            way: 'hide under the ferrule' as const,
+            best: !live && hidden,
+            says: hidden
+              ? `The ferrule’s rim reaches ${fixed(rim, 1)} mm past the hole: set the ferrule on its true place, the hole stays hidden.`
+              : `The ferrule’s rim reaches ${fixed(rim, 1)} mm, the hole is ${fixed(off, 1)} mm off: it would show.`,
+          },
+        ]
+      : []),
+    ...(h.purpose === 'screw pilot' || h.purpose === 'pressed bushing'
+      ? []
+      : [
+          {
+            way: 'open the hole' as const,
+            best: !live && !hidden && opens,
+            says: `Open it to ${fixed(size + 2 * off, 1)} mm, or file it oval by ${fixed(off, 1)} mm towards its place; a washer covers it.`,
+          },
+        ]),
+    {
+      way: 'plug and redrill',
+      best: !live && !hidden && !opens && off > doubt,
+      says: `Hardwood plug with the grain, ${fixed(Math.max(size + 2, 2 * off + size), 0)} mm across, a night for the glue, then punch and drill anew${h.when === 'before finish' ? ', before finish' : ''}.`,
+    },
   ]
   return { along: dx, across: dy, off, doubt, effects: off > doubt ? effectsOf(h, build, l, dx, dy) : [], ways }
 }

@@ -9,27 +9,54 @@ import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 export type Piece = 'body' | 'head' | 'heel'
 
 /** What is hollow in a piece already: holes must leave wood beside it. */
-export interface Hollow { id: string; piece: Piece; label: string; shape: { prism: Prism } | { bore: Bore } }
+export interface Hollow {
+  id: string
+  piece: Piece
+  label: string
+  shape: { prism: Prism } | { bore: Bore }
+}
 
 /** Truss rod's channel and its opening when the neck does not say, mm [from memory]. */
 const ROD = { width: 6, depth: 11, short: 20, mouth: 30, mouthWidth: 14, mouthDepth: 9 } as const
 
-const box = (x0: number, x1: number, half: number): Point[] => [[x0, -half], [x1, -half], [x1, half], [x0, half]]
+const box = (x0: number, x1: number, half: number): Point[] => [
+  [x0, -half],
+  [x1, -half],
+  [x1, half],
+  [x0, half],
+]
 
 /** Thickness of the body at a place, mm: less towards the edges of an arched top. */
 export function bodyThicknessAt(build: Build, y: number): number {
-  const body = partIn(build, 'body'), t = body?.dims.thickness?.value ?? 0, r = body?.dims.topRadius?.value
+  const body = partIn(build, 'body'),
+    t = body?.dims.thickness?.value ?? 0,
+    r = body?.dims.topRadius?.value
   return r && r > Math.abs(y) ? t - (r - Math.sqrt(r * r - y * y)) : t
 }
 
 function rod(build: Build, l: Layout): Hollow[] {
   const neck = partIn(build, 'neck')
   if (!neck || neck.traits.rod === 'none') return []
-  const width = neck.dims.rodWidth?.value ?? ROD.width, depth = neck.dims.rodDepth?.value ?? ROD.depth
+  const width = neck.dims.rodWidth?.value ?? ROD.width,
+    depth = neck.dims.rodDepth?.value ?? ROD.depth
   const end = neck.traits.rod === 'at the heel' ? l.nutToHeelEnd : l.nutToHeelEnd - ROD.short
   return [
-    { id: 'rod', piece: 'heel', label: 'truss rod', shape: { prism: { polygon: box(0, end, width / 2), z0: -depth, z1: 0 } } },
-    ...(neck.traits.rod === 'at the head' ? [{ id: 'rod-mouth', piece: 'head' as const, label: 'truss rod’s opening', shape: { prism: { polygon: box(-ROD.mouth, 0, ROD.mouthWidth / 2), z0: -ROD.mouthDepth, z1: 0 } } }] : []),
+    {
+      id: 'rod',
+      piece: 'heel',
+      label: 'truss rod',
+      shape: { prism: { polygon: box(0, end, width / 2), z0: -depth, z1: 0 } },
+    },
+    ...(neck.traits.rod === 'at the head'
+      ? [
+          {
+            id: 'rod-mouth',
+            piece: 'head' as const,
+            label: 'truss rod’s opening',
+            shape: { prism: { polygon: box(-ROD.mouth, 0, ROD.mouthWidth / 2), z0: -ROD.mouthDepth, z1: 0 } },
+          },
+        ]
+      : []),
   ]
 }
 
@@ -38,12 +65,20 @@ export const CLAW_DEEP = 30
 
 /** Height at which the claw's screws enter the wall of the spring cavity, a little above its middle [from memory]. */
 export function clawHeight(build: Build): number {
-  const body = partIn(build, 'body'), depth = body?.features.find(f => f.role === 'spring-cavity')?.dims.depth?.value ?? 16
+  const body = partIn(build, 'body'),
+    depth = body?.features.find(f => f.role === 'spring-cavity')?.dims.depth?.value ?? 16
   return -(body?.dims.thickness?.value ?? 0) + depth * 0.55
 }
 
 /** A channel's bore between two places, its middle a depth below its face. mm. */
-export const channelBore = (from: Point, to: Point, face: 'top' | 'back', depth: number, width: number, thick: number): Bore => {
+export const channelBore = (
+  from: Point,
+  to: Point,
+  face: 'top' | 'back',
+  depth: number,
+  width: number,
+  thick: number,
+): Bore => {
   const z = face === 'top' ? -depth : -thick + depth
   return { from: [...from, z], to: [...to, z], radius: width / 2 }
 }
@@ -53,8 +88,10 @@ export const CHANNEL = { depth: 15, width: 8 } as const
 
 /** Every pocket, rout, cavity, channel and hole that is in body and neck already, and those that the builder means to cut. */
 export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.cuts): Hollow[] {
-  const body = partIn(build, 'body'), neck = partIn(build, 'neck')
-  const thick = body?.dims.thickness?.value ?? 0, head = neck?.dims.headThickness?.value ?? 0
+  const body = partIn(build, 'body'),
+    neck = partIn(build, 'neck')
+  const thick = body?.dims.thickness?.value ?? 0,
+    head = neck?.dims.headThickness?.value ?? 0
   const out: Hollow[] = rod(build, l)
   for (const f of l.features) {
     const of = f.partId === body?.id ? body : f.partId === neck?.id ? neck : undefined
@@ -62,31 +99,135 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
     if (!of || !own) continue
     const label = `${FEATURE_ROLES[f.role].label.toLowerCase()}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '').replace(/-/g, ' ')})` : ''}`
     const piece: Piece = of === body ? 'body' : f.centre[0] <= 0 ? 'head' : 'heel'
-    const full = piece === 'body' ? thick : piece === 'head' ? head : (neck?.dims.heelThickness?.value ?? 0) - (neck?.dims.fingerboardThickness?.value ?? 0)
-    const depth = own.through ? full : own.dims.depth?.value ?? (f.role === 'control-cavity' ? full - (own.dims.topThickness?.value ?? 0) : f.role === 'rod-notch' ? 12 : full)
+    const full =
+      piece === 'body'
+        ? thick
+        : piece === 'head'
+          ? head
+          : (neck?.dims.heelThickness?.value ?? 0) - (neck?.dims.fingerboardThickness?.value ?? 0)
+    const depth = own.through
+      ? full
+      : (own.dims.depth?.value ??
+        (f.role === 'control-cavity'
+          ? full - (own.dims.topThickness?.value ?? 0)
+          : f.role === 'rod-notch'
+            ? 12
+            : full))
     const id = `${of.id}/${f.id}`
     if (own.dims.toX && own.dims.toY && of === body) {
-      const end: Point = [own.dims.toX.value - (own.dims.x?.value ?? 0) + f.centre[0], own.dims.toY.value - (own.dims.y?.value ?? 0) + f.centre[1]]
-      out.push({ id, piece, label, shape: { bore: channelBore(f.centre, end, f.face === 'back' ? 'back' : 'top', own.dims.depth?.value ?? CHANNEL.depth, own.dims.diameter?.value ?? CHANNEL.width, thick) } })
+      const end: Point = [
+        own.dims.toX.value - (own.dims.x?.value ?? 0) + f.centre[0],
+        own.dims.toY.value - (own.dims.y?.value ?? 0) + f.centre[1],
+      ]
+      out.push({
+        id,
+        piece,
+        label,
+        shape: {
+          bore: channelBore(
+            f.centre,
+            end,
+            f.face === 'back' ? 'back' : 'top',
+            own.dims.depth?.value ?? CHANNEL.depth,
+            own.dims.diameter?.value ?? CHANNEL.width,
+            thick,
+          ),
+        },
+      })
     } else if (f.serves === 'claw') {
       // In the wall of the spring cavity, towards the neck.
       const z = clawHeight(build)
-      out.push({ id, piece, label: 'claw screw’s hole', shape: { bore: { from: [...f.centre, z], to: [f.centre[0] - (own.dims.depth?.value ?? CLAW_DEEP), f.centre[1], z], radius: (f.diameter ?? 3) / 2 } } })
+      out.push({
+        id,
+        piece,
+        label: 'claw screw’s hole',
+        shape: {
+          bore: {
+            from: [...f.centre, z],
+            to: [f.centre[0] - (own.dims.depth?.value ?? CLAW_DEEP), f.centre[1], z],
+            radius: (f.diameter ?? 3) / 2,
+          },
+        },
+      })
     } else if (f.face === 'side') {
       const inward = Math.sign(f.centre[1]) || 1
-      out.push({ id, piece, label, shape: { bore: { from: [f.centre[0], f.centre[1] + inward * 12, -full / 2], to: [f.centre[0], f.centre[1] - inward * Math.min(own.dims.depth?.value ?? 25, 40), -full / 2], radius: (f.diameter ?? 10) / 2 } } })
+      out.push({
+        id,
+        piece,
+        label,
+        shape: {
+          bore: {
+            from: [f.centre[0], f.centre[1] + inward * 12, -full / 2],
+            to: [f.centre[0], f.centre[1] - inward * Math.min(own.dims.depth?.value ?? 25, 40), -full / 2],
+            radius: (f.diameter ?? 10) / 2,
+          },
+        },
+      })
     } else if (f.diameter !== undefined) {
       const top: readonly [number, number] = f.face === 'back' ? [-full, -full + depth] : [0, -depth]
-      out.push({ id, piece, label, shape: { bore: { from: [...f.centre, top[0]], to: [...f.centre, top[1]], radius: f.diameter / 2 } } })
-    } else out.push({ id, piece, label, shape: { prism: { polygon: f.polygon, z0: f.face === 'back' ? -full : -depth, z1: f.face === 'back' ? -full + depth : 0 } } })
+      out.push({
+        id,
+        piece,
+        label,
+        shape: { bore: { from: [...f.centre, top[0]], to: [...f.centre, top[1]], radius: f.diameter / 2 } },
+      })
+    } else
+      out.push({
+        id,
+        piece,
+        label,
+        shape: {
+          prism: {
+            polygon: f.polygon,
+            z0: f.face === 'back' ? -full : -depth,
+            z1: f.face === 'back' ? -full + depth : 0,
+          },
+        },
+      })
   }
   for (const c of cuts) {
     const at = (x: number, y: number): Point => [x + l.nutToHeelEnd, y]
-    if (c.sort === 'channel' && c.x !== undefined && c.y !== undefined && c.toX !== undefined && c.toY !== undefined) {
-      out.push({ id: `cut/${c.id}`, piece: 'body', label: 'channel', shape: { bore: channelBore(at(c.x, c.y), at(c.toX, c.toY), c.face, c.depth ?? CHANNEL.depth, c.width ?? CHANNEL.width, thick) } })
+    if (
+      c.sort === 'channel' &&
+      c.x !== undefined &&
+      c.y !== undefined &&
+      c.toX !== undefined &&
+      c.toY !== undefined
+    ) {
+      out.push({
+        id: `cut/${c.id}`,
+        piece: 'body',
+        label: 'channel',
+        shape: {
+          bore: channelBore(
+            at(c.x, c.y),
+            at(c.toX, c.toY),
+            c.face,
+            c.depth ?? CHANNEL.depth,
+            c.width ?? CHANNEL.width,
+            thick,
+          ),
+        },
+      })
     } else if (c.x !== undefined && c.y !== undefined && c.length && c.width && c.depth && c.sort !== 'binding') {
       const [x, y] = at(c.x, c.y)
-      out.push({ id: `cut/${c.id}`, piece: 'body', label: c.sort, shape: { prism: { polygon: [[x - c.length / 2, y - c.width / 2], [x + c.length / 2, y - c.width / 2], [x + c.length / 2, y + c.width / 2], [x - c.length / 2, y + c.width / 2]], z0: c.face === 'back' ? -thick : -c.depth, z1: c.face === 'back' ? -thick + c.depth : 0 } } })
+      out.push({
+        id: `cut/${c.id}`,
+        piece: 'body',
+        label: c.sort,
+        shape: {
+          prism: {
+            polygon: [
+              [x - c.length / 2, y - c.width / 2],
+              [x + c.length / 2, y - c.width / 2],
+              [x + c.length / 2, y + c.width / 2],
+              [x - c.length / 2, y + c.width / 2],
+            ],
+            z0: c.face === 'back' ? -thick : -c.depth,
+            z1: c.face === 'back' ? -thick + c.depth : 0,
+          },
+        },
+      })
     }
   }
   return out

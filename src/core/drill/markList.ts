@@ -11,51 +11,205 @@ import type { Hole } from './hole.ts'
 import type { Work } from './templates/work.ts'
 
 /** One number to mark on the work: a length in mm, or words. */
-export interface MarkNumber { label: string; mm?: number; text?: string }
+export interface MarkNumber {
+  label: string
+  mm?: number
+  text?: string
+}
 
 /** One thing to mark, cut or drill, with its numbers in the order in which they are struck. */
-export interface MarkItem { id: string; kind: 'mark' | 'cut' | 'drill'; title: string; face: string; at: Point; numbers: MarkNumber[]; warnings: readonly string[] }
+export interface MarkItem {
+  id: string
+  kind: 'mark' | 'cut' | 'drill'
+  title: string
+  face: string
+  at: Point
+  numbers: MarkNumber[]
+  warnings: readonly string[]
+}
 
-const side = (y: number): string => (Math.abs(y) < 0.05 ? 'on the centre line' : y > 0 ? 'off the centre line, treble side' : 'off the centre line, bass side')
-const FROM: Record<Hole['from'], string> = { 'pocket end': 'from the pocket’s end wall', nut: 'from the nut', 'heel end': 'from the heel’s end' }
-const way = (from: Hole['from'], along: number): string => `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
-const off = (y: number): MarkNumber => (Math.abs(y) < 0.05 ? { label: 'across', text: 'on the centre line' } : { label: side(y), mm: Math.abs(y) })
+const side = (y: number): string =>
+  Math.abs(y) < 0.05
+    ? 'on the centre line'
+    : y > 0
+      ? 'off the centre line, treble side'
+      : 'off the centre line, bass side'
+const FROM: Record<Hole['from'], string> = {
+  'pocket end': 'from the pocket’s end wall',
+  nut: 'from the nut',
+  'heel end': 'from the heel’s end',
+}
+const way = (from: Hole['from'], along: number): string =>
+  `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
+const off = (y: number): MarkNumber =>
+  Math.abs(y) < 0.05 ? { label: 'across', text: 'on the centre line' } : { label: side(y), mm: Math.abs(y) }
 
 const holeItem = (h: Hole): MarkItem => ({
-  id: h.id, kind: 'drill', title: h.label, face: h.face, at: h.at, warnings: h.warnings,
+  id: h.id,
+  kind: 'drill',
+  title: h.label,
+  face: h.face,
+  at: h.at,
+  warnings: h.warnings,
   numbers: [
-    { label: way(h.from, h.along), mm: Math.abs(h.along) }, off(h.across), { label: 'bits, in this order', text: h.bits.map(b => b.name).join(' → ') || 'none in the drawer' },
-    ...(h.depth === 'through' ? [{ label: 'depth', text: h.bothFaces ? 'through, from both faces' : 'through' }] : [{ label: 'tape on the bit', mm: h.stopMark ?? h.depth }]),
-    ...(h.angleDeg === 90 ? [] : [{ label: 'slant to the face', text: `${h.angleDeg}°` }]), ...(h.counterbore ? [{ label: `counterbore, ${h.counterbore.face}`, mm: h.counterbore.diameter }, { label: 'its depth', mm: h.counterbore.depth }] : []),
+    { label: way(h.from, h.along), mm: Math.abs(h.along) },
+    off(h.across),
+    { label: 'bits, in this order', text: h.bits.map(b => b.name).join(' → ') || 'none in the drawer' },
+    ...(h.depth === 'through'
+      ? [{ label: 'depth', text: h.bothFaces ? 'through, from both faces' : 'through' }]
+      : [{ label: 'tape on the bit', mm: h.stopMark ?? h.depth }]),
+    ...(h.angleDeg === 90 ? [] : [{ label: 'slant to the face', text: `${h.angleDeg}°` }]),
+    ...(h.counterbore
+      ? [
+          { label: `counterbore, ${h.counterbore.face}`, mm: h.counterbore.diameter },
+          { label: 'its depth', mm: h.counterbore.depth },
+        ]
+      : []),
   ],
 })
 
 /** Numbers of a cut: of a ledge, a channel, a row of holes, or anything with four sides. */
 function cutNumbers(c: CutWork): MarkNumber[] {
-  if (c.binding !== undefined) return [{ label: 'ledge, width', mm: c.size.width }, { label: 'ledge, depth', mm: c.depth }, { label: 'binding to have', mm: c.binding }]
+  if (c.binding !== undefined)
+    return [
+      { label: 'ledge, width', mm: c.size.width },
+      { label: 'ledge, depth', mm: c.depth },
+      { label: 'binding to have', mm: c.binding },
+    ]
   const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, off(c.across)]
-  if (c.ends) return [...start, { label: `ends ${way('pocket end', c.ends.along)}`, mm: Math.abs(c.ends.along) }, { ...off(c.ends.across), label: `ends ${off(c.ends.across).label}` }, { label: 'bit', mm: c.size.width }, { label: `its middle below the ${c.ends.below}`, mm: c.depth }]
-  if (c.row) return [...start, { label: `${c.row.count} holes, apart`, mm: c.row.pitch }, { label: 'outer to outer', mm: c.size.width }]
-  return [...start, { label: 'along the strings', mm: c.size.length }, { label: 'across', mm: c.size.width }, ...(c.size.corner ? [{ label: 'corner radius', mm: c.size.corner }] : []), { label: 'depth', mm: c.depth }]
+  if (c.ends)
+    return [
+      ...start,
+      { label: `ends ${way('pocket end', c.ends.along)}`, mm: Math.abs(c.ends.along) },
+      { ...off(c.ends.across), label: `ends ${off(c.ends.across).label}` },
+      { label: 'bit', mm: c.size.width },
+      { label: `its middle below the ${c.ends.below}`, mm: c.depth },
+    ]
+  if (c.row)
+    return [
+      ...start,
+      { label: `${c.row.count} holes, apart`, mm: c.row.pitch },
+      { label: 'outer to outer', mm: c.size.width },
+    ]
+  return [
+    ...start,
+    { label: 'along the strings', mm: c.size.length },
+    { label: 'across', mm: c.size.width },
+    ...(c.size.corner ? [{ label: 'corner radius', mm: c.size.corner }] : []),
+    { label: 'depth', mm: c.depth },
+  ]
 }
 
-const cutItem = (c: CutWork): MarkItem => ({ id: c.id, kind: 'cut', title: c.title, face: c.face === 'edge' ? 'body' : `body ${c.face}`, at: middleOf(c.outline), warnings: c.stops, numbers: cutNumbers(c) })
+const cutItem = (c: CutWork): MarkItem => ({
+  id: c.id,
+  kind: 'cut',
+  title: c.title,
+  face: c.face === 'edge' ? 'body' : `body ${c.face}`,
+  at: middleOf(c.outline),
+  warnings: c.stops,
+  numbers: cutNumbers(c),
+})
 
-const middleOf = (p: readonly Point[]): Point => (p.length ? [p.reduce((s, q) => s + q[0], 0) / p.length, p.reduce((s, q) => s + q[1], 0) / p.length] : [0, 0])
+const middleOf = (p: readonly Point[]): Point =>
+  p.length ? [p.reduce((s, q) => s + q[0], 0) / p.length, p.reduce((s, q) => s + q[1], 0) / p.length] : [0, 0]
 
 /** Everything to mark, cut and drill on a build, in working order, with numbers ready for rule and square. */
 export function markList(w: Work, now: Build): MarkItem[] {
-  const { layout: l, build } = w, strings = stringReport(build, l), slots = l.strings.map(s => s.nut[1])
-  const tuners = checkTuners(build, l.tuners, l.head, slots), controls = controlSpots(build, l), line = readCentreLine(now), read = neckLine(now)
+  const { layout: l, build } = w,
+    strings = stringReport(build, l),
+    slots = l.strings.map(s => s.nut[1])
+  const tuners = checkTuners(build, l.tuners, l.head, slots),
+    controls = controlSpots(build, l),
+    line = readCentreLine(now),
+    read = neckLine(now)
   const drift = line && 'problem' in line ? [line.problem] : []
   const troubles = impossible(build, l)
   return [
-    ...(troubles.length ? [{ id: 'impossible', kind: 'mark' as const, title: 'What cannot be so', face: 'the drawing', at: [l.nutToHeelEnd, 0] as Point, warnings: troubles, numbers: [] }] : []),
-    { id: 'bridge-line', kind: 'mark', title: 'Bridge line and scale', face: 'body top', at: [l.scaleLength, l.bridge.y], warnings: [], numbers: [{ label: 'plate’s front edge, from the pocket’s end wall', mm: l.bridge.front - l.nutToHeelEnd }, { label: 'plate’s front edge, from the nut', mm: l.bridge.front }, { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd }, { label: 'scale line, from the nut', mm: l.scaleLength }, off(bridgeOnBody(build))] },
-    { id: 'centre-line', kind: 'mark', title: 'Centre line of the fitted neck', face: 'body top', at: [l.nutToHeelEnd + 30, 0], warnings: drift, numbers: read ? [{ label: `at the bridge, ${side(read.drift.value)}`, mm: Math.abs(read.drift.value) }, { label: 'neck turned', text: `${read.angleDeg.value.toFixed(2)}°` }] : [{ label: 'both neck edges', text: 'not read yet' }] },
-    { id: 'strings', kind: 'mark', title: 'Strings over nut, board and poles', face: 'nut and fingerboard', at: [-14, 0], warnings: strings.findings, numbers: strings.rows.map(r => ({ label: `slot ${r.number}, from the nut’s treble end`, mm: l.halfNut - r.nut })) },
-    { id: 'tuners', kind: 'mark', title: 'Tuners on the head', face: 'headstock', at: middleOf(tuners.spots.map(s => s.at)), warnings: tuners.findings, numbers: tuners.spots.flatMap(s => [{ label: `tuner ${s.string}, from the nut`, mm: -s.at[0] }, { label: `tuner ${s.string}, ${side(s.at[1])}`, mm: Math.abs(s.at[1]) }]) },
-    ...(controls.length ? [{ id: 'controls', kind: 'mark' as const, title: 'Knobs, switch and jack', face: 'body top', at: controls[0]!.at, warnings: controls.flatMap(c => c.findings.map(f => `${c.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`)), numbers: controls.flatMap(c => [{ label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd }, { label: `${c.label}, ${side(c.at[1])}`, mm: Math.abs(c.at[1]) }]) }] : []),
-    ...w.cuts.map(cutItem), ...w.holes.map(holeItem),
+    ...(troubles.length
+      ? [
+          {
+            id: 'impossible',
+            kind: 'mark' as const,
+            title: 'What cannot be so',
+            face: 'the drawing',
+            at: [l.nutToHeelEnd, 0] as Point,
+            warnings: troubles,
+            numbers: [],
+          },
+        ]
+      : []),
+    {
+      id: 'bridge-line',
+      kind: 'mark',
+      title: 'Bridge line and scale',
+      face: 'body top',
+      at: [l.scaleLength, l.bridge.y],
+      warnings: [],
+      numbers: [
+        { label: 'plate’s front edge, from the pocket’s end wall', mm: l.bridge.front - l.nutToHeelEnd },
+        { label: 'plate’s front edge, from the nut', mm: l.bridge.front },
+        { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd },
+        { label: 'scale line, from the nut', mm: l.scaleLength },
+        off(bridgeOnBody(build)),
+      ],
+    },
+    {
+      id: 'centre-line',
+      kind: 'mark',
+      title: 'Centre line of the fitted neck',
+      face: 'body top',
+      at: [l.nutToHeelEnd + 30, 0],
+      warnings: drift,
+      numbers: read
+        ? [
+            { label: `at the bridge, ${side(read.drift.value)}`, mm: Math.abs(read.drift.value) },
+            { label: 'neck turned', text: `${read.angleDeg.value.toFixed(2)}°` },
+          ]
+        : [{ label: 'both neck edges', text: 'not read yet' }],
+    },
+    {
+      id: 'strings',
+      kind: 'mark',
+      title: 'Strings over nut, board and poles',
+      face: 'nut and fingerboard',
+      at: [-14, 0],
+      warnings: strings.findings,
+      numbers: strings.rows.map(r => ({
+        label: `slot ${r.number}, from the nut’s treble end`,
+        mm: l.halfNut - r.nut,
+      })),
+    },
+    {
+      id: 'tuners',
+      kind: 'mark',
+      title: 'Tuners on the head',
+      face: 'headstock',
+      at: middleOf(tuners.spots.map(s => s.at)),
+      warnings: tuners.findings,
+      numbers: tuners.spots.flatMap(s => [
+        { label: `tuner ${s.string}, from the nut`, mm: -s.at[0] },
+        { label: `tuner ${s.string}, ${side(s.at[1])}`, mm: Math.abs(s.at[1]) },
+      ]),
+    },
+    ...(controls.length
+      ? [
+          {
+            id: 'controls',
+            kind: 'mark' as const,
+            title: 'Knobs, switch and jack',
+            face: 'body top',
+            at: controls[0]!.at,
+            warnings: controls.flatMap(c =>
+              c.findings.map(f => `${c.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`),
+            ),
+            numbers: controls.flatMap(c => [
+              { label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd },
+              { label: `${c.label}, ${side(c.at[1])}`, mm: Math.abs(c.at[1]) },
+            ]),
+          },
+        ]
+      : []),
+    ...w.cuts.map(cutItem),
+    ...w.holes.map(holeItem),
   ]
 }

@@ -7,7 +7,15 @@ import { LEFT_UNDER } from './holeList.ts'
 import { SCREW_LENGTHS } from './screws.ts'
 
 /** Least bite by what the screws hold, mm [common practice: handbook section 3; buttons and tails from memory]. */
-const BITE: Partial<Record<string, number>> = { 'neck-screws': 12, 'bridge-screws': 12, 'tuner-screws': 5, 'guard-screws': 5, 'pickup-screws': 5, 'button-screws': 15, 'tail-screws': 15 }
+const BITE: Partial<Record<string, number>> = {
+  'neck-screws': 12,
+  'bridge-screws': 12,
+  'tuner-screws': 5,
+  'guard-screws': 5,
+  'pickup-screws': 5,
+  'button-screws': 15,
+  'tail-screws': 15,
+}
 
 export interface ScrewsWanted {
   slot: string
@@ -33,27 +41,49 @@ export interface ScrewsWanted {
  * or the next hollow. What the chosen set lacks is what to buy.
  */
 export function screwsWanted(build: Build, holes: readonly Hole[]): ScrewsWanted[] {
-  return slotsOf(build.instrument).filter(s => s.kind === 'screws').flatMap((slot): ScrewsWanted[] => {
-    const part = partIn(build, slot.id)
-    const own = holes.filter(h => h.purpose === 'screw pilot' && h.screw && slotOfHole(h) === slot.id)
-    if (!own.length) return []
-    const length = own[0]!.screw!.length, diameter = own[0]!.screw!.diameter
-    const held = own.map(h => length - h.screw!.bite)
-    const room = own.map(h => (h.leftUnder === undefined ? Infinity : h.screw!.bite + h.leftUnder - LEFT_UNDER))
-    const least = Math.max(...held) + (BITE[slot.id] ?? 5), most = Math.min(...held.map((t, i) => t + room[i]!))
-    const fits = SCREW_LENGTHS.filter(l => l >= least - 0.05 && l <= most + 0.05)
-    const have = part ? { name: part.name, length, count: part.dims.count?.value ?? 0 } : undefined
-    const right = have !== undefined && have.length >= least - 0.05 && have.length <= most + 0.05
-    const buy = right ? undefined : fits.find(l => l >= (least + Math.min(most, least + 10)) / 2 - 5) ?? fits[0]
-    const missing = right ? Math.max(0, own.length - have.count) : own.length
-    const range = most === Infinity ? `${fixed(least, 1)} mm or longer` : `${fixed(least, 1)} to ${fixed(most, 1)} mm`
-    const says = right
-      ? missing ? `The right length; ${missing} more of them.` : 'They fit.'
-      : most < least
-        ? `No length fits: ${fixed(least, 1)} mm is wanted for the bite, ${fixed(most, 1)} mm is all there is room for.`
-        : `${have ? `${fixed(have.length, 1)} mm is too ${have.length < least ? 'short' : 'long'}: ` : ''}${range}${buy ? `; buy ${own.length} of ${buy} mm` : '; none is sold in that length: cut longer ones'}.`
-    return [{ slot: slot.id, label: slot.label, diameter, count: own.length, have, held: Math.min(...held), heldMost: Math.max(...held), least, most, buy: right && missing ? length : buy, says, missing }]
-  })
+  return slotsOf(build.instrument)
+    .filter(s => s.kind === 'screws')
+    .flatMap((slot): ScrewsWanted[] => {
+      const part = partIn(build, slot.id)
+      const own = holes.filter(h => h.purpose === 'screw pilot' && h.screw && slotOfHole(h) === slot.id)
+      if (!own.length) return []
+      const length = own[0]!.screw!.length,
+        diameter = own[0]!.screw!.diameter
+      const held = own.map(h => length - h.screw!.bite)
+      const room = own.map(h => (h.leftUnder === undefined ? Infinity : h.screw!.bite + h.leftUnder - LEFT_UNDER))
+      const least = Math.max(...held) + (BITE[slot.id] ?? 5),
+        most = Math.min(...held.map((t, i) => t + room[i]!))
+      const fits = SCREW_LENGTHS.filter(l => l >= least - 0.05 && l <= most + 0.05)
+      const have = part ? { name: part.name, length, count: part.dims.count?.value ?? 0 } : undefined
+      const right = have !== undefined && have.length >= least - 0.05 && have.length <= most + 0.05
+      const buy = right ? undefined : (fits.find(l => l >= (least + Math.min(most, least + 10)) / 2 - 5) ?? fits[0])
+      const missing = right ? Math.max(0, own.length - have.count) : own.length
+      const range =
+        most === Infinity ? `${fixed(least, 1)} mm or longer` : `${fixed(least, 1)} to ${fixed(most, 1)} mm`
+      const says = right
+        ? missing
+          ? `The right length; ${missing} more of them.`
+          : 'They fit.'
+        : most < least
+          ? `No length fits: ${fixed(least, 1)} mm is wanted for the bite, ${fixed(most, 1)} mm is all there is room for.`
+          : `${have ? `${fixed(have.length, 1)} mm is too ${have.length < least ? 'short' : 'long'}: ` : ''}${range}${buy ? `; buy ${own.length} of ${buy} mm` : '; none is sold in that length: cut longer ones'}.`
+      return [
+        {
+          slot: slot.id,
+          label: slot.label,
+          diameter,
+          count: own.length,
+          have,
+          held: Math.min(...held),
+          heldMost: Math.max(...held),
+          least,
+          most,
+          buy: right && missing ? length : buy,
+          says,
+          missing,
+        },
+      ]
+    })
 }
 
 /** The slot of screws that a pilot belongs to. */

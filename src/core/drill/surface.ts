@@ -5,16 +5,25 @@ import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Hole, HoleRequest } from './hole.ts'
 
 /** The place that a hole becomes, as the finish masks it. */
-const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = { 'pressed bushing': 'stud-hole', bushing: 'tuner-hole', string: 'ferrule-hole', 'passing hole': 'screw-hole' }
+const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = {
+  'pressed bushing': 'stud-hole',
+  bushing: 'tuner-hole',
+  string: 'ferrule-hole',
+  'passing hole': 'screw-hole',
+}
 const CONTROL_ROLE: Record<string, FeatureRole> = { pot: 'pot-hole', switch: 'switch-hole', jack: 'jack-hole' }
 
-const partUnder = (build: Build, face: Hole['face']) => partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
+const partUnder = (build: Build, face: Hole['face']) =>
+  partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
 
 /** Whether colour is on the part already that a face belongs to: it came so, or its coats are on. A heel stays bare. */
 export function finishIsOn(build: Build, face: Hole['face']): boolean {
   const part = partUnder(build, face)
   if (!part || face === 'heel' || face === 'guard') return false
-  return part.traits.surface === 'finished' || (takesFinish(part) && build.steps.some(s => /^finish\/(coat|cure)/.test(s.step)))
+  return (
+    part.traits.surface === 'finished' ||
+    (takesFinish(part) && build.steps.some(s => /^finish\/(coat|cure)/.test(s.step)))
+  )
 }
 
 /**
@@ -34,4 +43,5 @@ export function filmRoom(build: Build, r: Pick<HoleRequest, 'purpose' | 'face' |
 }
 
 /** How the first millimetre is drilled when colour is on [common practice]. */
-export const THROUGH_FINISH = 'Colour is on: tape over the place, punch, run the bit backwards first to score the film, chamfer, then drill; chase the hole by hand after.'
+export const THROUGH_FINISH =
+  'Colour is on: tape over the place, punch, run the bit backwards first to score the film, chamfer, then drill; chase the hole by hand after.'

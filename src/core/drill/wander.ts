@@ -15,4 +15,5 @@ export const PUNCH = 0.3
  * Drilled from both faces and met in the middle, each mouth is where its template puts it; the step inside is what both
  * punches and two half ways add up to.
  */
-export const meetingStep = (way: number, guide: Guide): number => Math.hypot(PUNCH, PUNCH, wander(way / 2, guide), wander(way / 2, guide))
+export const meetingStep = (way: number, guide: Guide): number =>
+  Math.hypot(PUNCH, PUNCH, wander(way / 2, guide), wander(way / 2, guide))

@@ -12,15 +12,43 @@ export function dewPoint(celsius: number, relativeHumidity: number): number {
 /** Distance kept between surface and dew point, °C [published: ISO 8502-4]. */
 export const DEW_MARGIN = 3
 
-export interface AirCheck { dewPoint: number; margin: number; moisture: number; ok: boolean; findings: string[] }
+export interface AirCheck {
+  dewPoint: number
+  margin: number
+  moisture: number
+  ok: boolean
+  findings: string[]
+}
 
 /** Whether the air lets a coat be put on, and why not. */
-export function checkAir(airCelsius: number, surfaceCelsius: number, relativeHumidity: number, range: { from: number; to: number; humidityTo: number }): AirCheck {
-  const dew = dewPoint(airCelsius, relativeHumidity), margin = surfaceCelsius - dew
+export function checkAir(
+  airCelsius: number,
+  surfaceCelsius: number,
+  relativeHumidity: number,
+  range: { from: number; to: number; humidityTo: number },
+): AirCheck {
+  const dew = dewPoint(airCelsius, relativeHumidity),
+    margin = surfaceCelsius - dew
   const findings: string[] = []
-  if (margin < DEW_MARGIN) findings.push(`The surface is ${margin.toFixed(1)} °C above the dew point; keep ${DEW_MARGIN} °C or more. Warm the piece or dry the air.`)
-  if (airCelsius < range.from) findings.push(`The air is ${(range.from - airCelsius).toFixed(1)} °C colder than ${range.from} °C: it dries slowly or not at all.`)
-  if (airCelsius > range.to) findings.push(`The air is ${(airCelsius - range.to).toFixed(1)} °C warmer than ${range.to} °C: it sets before it levels.`)
-  if (relativeHumidity > range.humidityTo) findings.push(`${relativeHumidity} % is damper than ${range.humidityTo} %: wait for a drier day.`)
-  return { dewPoint: dew, margin, moisture: equilibriumMoisture(airCelsius, relativeHumidity), ok: findings.length === 0, findings }
+  if (margin < DEW_MARGIN)
+    findings.push(
+      `The surface is ${margin.toFixed(1)} °C above the dew point; keep ${DEW_MARGIN} °C or more. Warm the piece or dry the air.`,
+    )
+  if (airCelsius < range.from)
+    findings.push(
+      `The air is ${(range.from - airCelsius).toFixed(1)} °C colder than ${range.from} °C: it dries slowly or not at all.`,
+    )
+  if (airCelsius > range.to)
+    findings.push(
+      `The air is ${(airCelsius - range.to).toFixed(1)} °C warmer than ${range.to} °C: it sets before it levels.`,
+    )
+  if (relativeHumidity > range.humidityTo)
+    findings.push(`${relativeHumidity} % is damper than ${range.humidityTo} %: wait for a drier day.`)
+  return {
+    dewPoint: dew,
+    margin,
+    moisture: equilibriumMoisture(airCelsius, relativeHumidity),
+    ok: findings.length === 0,
+    findings,
+  }
 }

@@ -5,11 +5,24 @@ import type { Part } from '../parts/part.ts'
 import { exact, fromSource, type Quantity } from '../units/quantity.ts'
 
 /** Places that are masked or chased after unless the build says otherwise [common practice]: bare routs are not worth it. */
-export const USUALLY_MASKED: readonly FeatureRole[] = ['neck-pocket', 'tuner-hole', 'pot-hole', 'switch-hole', 'jack-hole', 'stud-hole', 'ferrule-hole', 'screw-hole', 'rod-notch', 'channel', 'cut-out']
+export const USUALLY_MASKED: readonly FeatureRole[] = [
+  'neck-pocket',
+  'tuner-hole',
+  'pot-hole',
+  'switch-hole',
+  'jack-hole',
+  'stud-hole',
+  'ferrule-hole',
+  'screw-hole',
+  'rod-notch',
+  'channel',
+  'cut-out',
+]
 
 /** Whether the finish still goes on a part: bodies unless they came finished, necks only when they are said to be bare or sealed. */
 export const takesFinish = (p: Part): boolean =>
-  (p.kind === 'body' && p.traits.surface !== 'finished') || (p.kind === 'neck' && p.traits.surface !== undefined && p.traits.surface !== 'finished')
+  (p.kind === 'body' && p.traits.surface !== 'finished') ||
+  (p.kind === 'neck' && p.traits.surface !== undefined && p.traits.surface !== 'finished')
 
 /**
  * Film that the finish will still put on one face of a hole or rout of this part, mm [common practice: a finished hole
@@ -18,7 +31,17 @@ export const takesFinish = (p: Part): boolean =>
 export function filmOn(build: Build, part: Part, role: FeatureRole): Quantity {
   if (!takesFinish(part) || build.steps.some(s => s.step === 'finish/cure')) return exact(0)
   if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return exact(0)
-  const own = build.finish.film, usual = FINISH_SYSTEMS[build.finish.system].film
-  const value = own?.value ?? usual.value, doubt = own?.doubt ?? usual.doubt
-  return value === 0 && doubt === 0 ? exact(0) : fromSource({ id: 'finish/film', label: 'film of the finish, each face', value, doubt, basis: own?.basis ?? 'assumed' })
+  const own = build.finish.film,
+    usual = FINISH_SYSTEMS[build.finish.system].film
+  const value = own?.value ?? usual.value,
+    doubt = own?.doubt ?? usual.doubt
+  return value === 0 && doubt === 0
+    ? exact(0)
+    : fromSource({
+        id: 'finish/film',
+        label: 'film of the finish, each face',
+        value,
+        doubt,
+        basis: own?.basis ?? 'assumed',
+      })
 }

@@ -7,7 +7,11 @@ import { jointsAsTheyStand } from './findJoints.ts'
 import type { Change, Fix, Joint } from './joint.ts'
 
 /** A chosen fix with its amounts as computed in its turn; `fix` is missing when the joint no longer needs it. */
-export interface PlannedFix { chosen: ChosenFix; joint: Joint | undefined; fix: Fix | undefined }
+export interface PlannedFix {
+  chosen: ChosenFix
+  joint: Joint | undefined
+  fix: Fix | undefined
+}
 
 export interface FitResult {
   /** Joints with no fix applied. */
@@ -25,18 +29,37 @@ export function applyChange(build: Build, c: Change, as: Partial<Dimension> & { 
   if (c.ref.startsWith('placements/guard.')) {
     const zero = { value: 0, doubt: 0.2, basis: 'assumed' as const }
     const old = build.placements.guard ?? { x: zero, y: zero }
-    return { ...build, placements: { ...build.placements, guard: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } } }
+    return {
+      ...build,
+      placements: { ...build.placements, guard: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } },
+    }
   }
   if (c.ref.startsWith('placements/')) {
-    const old = build.placements.bridge ?? { x: proposed(build), y: { value: 0, doubt: 0.3, basis: 'assumed' as const } }
-    return { ...build, placements: { ...build.placements, bridge: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } } }
+    const old = build.placements.bridge ?? {
+      x: proposed(build),
+      y: { value: 0, doubt: 0.3, basis: 'assumed' as const },
+    }
+    return {
+      ...build,
+      placements: { ...build.placements, bridge: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } },
+    }
   }
   const { partId, path } = splitRef(c.ref)
   if (c.points) {
     const outline = { points: c.points.map(([x, y]): [number, number] => [x, y]), smooth: false, doubt: c.doubt }
-    return { ...build, parts: build.parts.map(p => (p.id === partId ? { ...p, features: p.features.map(f => (path === `features.${f.id}.outline` ? { ...f, outline } : f)) } : p)) }
+    return {
+      ...build,
+      parts: build.parts.map(p =>
+        p.id === partId
+          ? { ...p, features: p.features.map(f => (path === `features.${f.id}.outline` ? { ...f, outline } : f)) }
+          : p,
+      ),
+    }
   }
-  return { ...build, parts: build.parts.map(p => (p.id === partId && specAt(p, path) ? withDimension(p, path, d) : p)) }
+  return {
+    ...build,
+    parts: build.parts.map(p => (p.id === partId && specAt(p, path) ? withDimension(p, path, d) : p)),
+  }
 }
 
 function proposed(build: Build): Dimension {
@@ -54,7 +77,8 @@ export const fixStepId = (f: ChosenFix): string => `fix/${f.joint}/${f.method}`
 export function fit(build: Build): FitResult {
   const now = jointsAsTheyStand(build)
   const done = new Set(build.steps.map(s => s.step))
-  let at = build, joints = now
+  let at = build,
+    joints = now
   const fixes = build.fixes.map((chosen): PlannedFix => {
     const joint = joints.find(j => j.id === chosen.joint)
     const fix = joint?.fixes.find(f => f.method === chosen.method)

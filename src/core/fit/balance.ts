@@ -9,7 +9,13 @@ import { fromDimension, fromSource, linear, type Quantity } from '../units/quant
 import { refOf } from '../build/quantityAt.ts'
 
 /** A mass at a place along the instrument, mm from the nut. */
-export interface PlacedMass { slot: string; name: string; grams: Quantity; x: number; assumed: boolean }
+export interface PlacedMass {
+  slot: string
+  name: string
+  grams: Quantity
+  x: number
+  assumed: boolean
+}
 
 export interface Balance {
   masses: PlacedMass[]
@@ -26,15 +32,43 @@ export interface Balance {
 }
 
 /** Masses of parts that nobody weighed, g [from memory]. */
-const USUAL: Partial<Record<Part['kind'], number>> = { bridge: 230, tuners: 190, pickup: 110, pot: 40, switch: 45, jack: 25, guard: 110, plate: 45, tailpiece: 90, studs: 60, springs: 40, buttons: 25, knob: 8, battery: 46, ferrules: 18, nut: 5, 'locking-nut': 60, strings: 25, screws: 12, trees: 6, ring: 10 }
+const USUAL: Partial<Record<Part['kind'], number>> = {
+  bridge: 230,
+  tuners: 190,
+  pickup: 110,
+  pot: 40,
+  switch: 45,
+  jack: 25,
+  guard: 110,
+  plate: 45,
+  tailpiece: 90,
+  studs: 60,
+  springs: 40,
+  buttons: 25,
+  knob: 8,
+  battery: 46,
+  ferrules: 18,
+  nut: 5,
+  'locking-nut': 60,
+  strings: 25,
+  screws: 12,
+  trees: 6,
+  ring: 10,
+}
 const USUAL_DOUBT = 0.3
 
 /** Middle of an area, mm. */
 function centroid(p: readonly Point[]): Point {
-  let a = 0, cx = 0, cy = 0
+  let a = 0,
+    cx = 0,
+    cy = 0
   for (let i = 0; i < p.length; i++) {
-    const [x1, y1] = p[i]!, [x2, y2] = p[(i + 1) % p.length]!, k = x1 * y2 - x2 * y1
-    a += k; cx += (x1 + x2) * k; cy += (y1 + y2) * k
+    const [x1, y1] = p[i]!,
+      [x2, y2] = p[(i + 1) % p.length]!,
+      k = x1 * y2 - x2 * y1
+    a += k
+    cx += (x1 + x2) * k
+    cy += (y1 + y2) * k
   }
   return a === 0 ? [0, 0] : [cx / (3 * a), cy / (3 * a)]
 }
@@ -44,26 +78,47 @@ function placeOf(slot: string, part: Part, l: Layout): number {
   const feature = l.features.find(f => f.serves === slot)
   if (feature) return feature.centre[0]
   switch (part.kind) {
-    case 'body': return centroid(l.body)[0] || l.nutToHeelEnd + 100
+    case 'body':
+      return centroid(l.body)[0] || l.nutToHeelEnd + 100
     case 'neck': {
       // A board of one thickness from the nut to the heel's end, and the head as drawn: by their areas.
-      const head = polygonArea(l.head), board = l.nutToHeelEnd * (l.halfNut + halfBoardAt(l, l.nutToHeelEnd))
+      const head = polygonArea(l.head),
+        board = l.nutToHeelEnd * (l.halfNut + halfBoardAt(l, l.nutToHeelEnd))
       return (head * (l.head.length ? centroid(l.head)[0] : 0) + board * l.nutToHeelEnd * 0.52) / (head + board)
     }
-    case 'tuners': { const xs = l.features.filter(f => f.role === 'tuner-hole').map(f => f.centre[0]); return xs.length ? xs.reduce((s, x) => s + x, 0) / xs.length : -80 }
-    case 'nut': case 'locking-nut': case 'trees': return 0
-    case 'bridge': return l.bridge.front + 20
-    case 'tailpiece': case 'ferrules': return l.bridge.front + 60
-    case 'guard': return l.guard.length ? centroid(l.guard)[0] : l.bridge.front - 60
-    case 'strings': return l.scaleLength / 2
-    default: return slot.startsWith('neck') ? l.nutToHeelEnd - 38 : slot.startsWith('tuner') ? -80 : l.bridge.front + 20
+    case 'tuners': {
+      const xs = l.features.filter(f => f.role === 'tuner-hole').map(f => f.centre[0])
+      return xs.length ? xs.reduce((s, x) => s + x, 0) / xs.length : -80
+    }
+    case 'nut':
+    case 'locking-nut':
+    case 'trees':
+      return 0
+    case 'bridge':
+      return l.bridge.front + 20
+    case 'tailpiece':
+    case 'ferrules':
+      return l.bridge.front + 60
+    case 'guard':
+      return l.guard.length ? centroid(l.guard)[0] : l.bridge.front - 60
+    case 'strings':
+      return l.scaleLength / 2
+    default:
+      return slot.startsWith('neck') ? l.nutToHeelEnd - 38 : slot.startsWith('tuner') ? -80 : l.bridge.front + 20
   }
 }
 
 /** A body nobody weighed, from its drawn area, thickness and its wood's specific gravity at 12 % [published: Wood Handbook], less its routs. */
 function bodyMass(part: Part, l: Layout): number {
   const thick = part.dims.thickness?.value ?? 0
-  const cut = part.features.reduce((s, f) => s + (f.dims.length && f.dims.width ? f.dims.length.value * f.dims.width.value * (f.dims.depth?.value ?? thick) : 0), 0)
+  const cut = part.features.reduce(
+    (s, f) =>
+      s +
+      (f.dims.length && f.dims.width
+        ? f.dims.length.value * f.dims.width.value * (f.dims.depth?.value ?? thick)
+        : 0),
+    0,
+  )
   return ((polygonArea(l.body) * thick - cut) / 1000) * woodOf(part.traits.wood).specificGravity * 1.12
 }
 
@@ -77,15 +132,34 @@ export function balance(build: Build): Balance | undefined {
     const weighed = part.dims.mass
     const usual = part.kind === 'body' ? bodyMass(part, l) : part.kind === 'neck' ? 580 : USUAL[part.kind]
     if (!weighed && usual === undefined) return []
-    const grams = weighed ? fromDimension(refOf(part, 'dims.mass'), `mass of ${part.name}`, weighed) : fromSource({ id: `${part.id}/usual-mass`, label: `usual mass of ${part.name}`, value: usual!, doubt: usual! * USUAL_DOUBT, basis: 'assumed' })
+    const grams = weighed
+      ? fromDimension(refOf(part, 'dims.mass'), `mass of ${part.name}`, weighed)
+      : fromSource({
+          id: `${part.id}/usual-mass`,
+          label: `usual mass of ${part.name}`,
+          value: usual!,
+          doubt: usual! * USUAL_DOUBT,
+          basis: 'assumed',
+        })
     return [{ slot, name: part.name, grams, x: placeOf(slot, part, l), assumed: !weighed }]
   })
   const total = linear(masses.map(m => [1, m.grams] as const))
   const at = total.value === 0 ? 0 : masses.reduce((s, m) => s + m.grams.value * m.x, 0) / total.value
   // d(centre)/d(mass) = (place − centre) / total.
-  const centre: Quantity = { ...linear(masses.map(m => [(m.x - at) / (total.value || 1), m.grams] as const)), value: at }
+  const centre: Quantity = {
+    ...linear(masses.map(m => [(m.x - at) / (total.value || 1), m.grams] as const)),
+    value: at,
+  }
   const buttons = buttonPlaces(build, l).map(p => p[0])
   const button = buttons.length > 1 ? Math.min(...buttons) : undefined
   const behind = button === undefined ? undefined : linear([[1, centre]], -button)
-  return { masses: masses.sort((a, b) => b.grams.value - a.grams.value), total, centre, button, behind, holdAtNut: behind && button !== undefined && behind.value < 0 ? (total.value * -behind.value) / Math.max(button, 1) : 0 }
+  return {
+    masses: masses.sort((a, b) => b.grams.value - a.grams.value),
+    total,
+    centre,
+    button,
+    behind,
+    holdAtNut:
+      behind && button !== undefined && behind.value < 0 ? (total.value * -behind.value) / Math.max(button, 1) : 0,
+  }
 }

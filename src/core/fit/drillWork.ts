@@ -8,8 +8,14 @@ import { fit } from './applyFixes.ts'
 
 /** Holes, cutting work and layout of the build as it will be when its chosen fixes are done; undefined until the layout stands. */
 export function drillWork(build: Build, planned: Build = fit(build).build): Work | undefined {
-  const layout = layOut(planned), now = planned === build ? layout : layOut(build)
+  const layout = layOut(planned),
+    now = planned === build ? layout : layOut(build)
   if (!layout || !now) return undefined
   const cuts = allCuts(planned, layout)
-  return { build: planned, layout, holes: holeList(planned, layout, cuts), cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }) }
+  return {
+    build: planned,
+    layout,
+    holes: holeList(planned, layout, cuts),
+    cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }),
+  }
 }

@@ -20,9 +20,16 @@ export interface FixSet {
 
 /** States that call for work. What can't be told is measured first. */
 const calls = (j: Joint): boolean => j.state === "won't go" || j.state === 'tight' || j.state === 'loose'
-const outside = (j: Joint): boolean => j.clearance.value < j.limits.low || (j.limits.high !== undefined && j.clearance.value > j.limits.high)
+const outside = (j: Joint): boolean =>
+  j.clearance.value < j.limits.low || (j.limits.high !== undefined && j.clearance.value > j.limits.high)
 
-interface Node { build: Build; joints: Joint[]; chosen: FixSet['chosen']; spent: number; given: readonly string[] }
+interface Node {
+  build: Build
+  joints: Joint[]
+  chosen: FixSet['chosen']
+  spent: number
+  given: readonly string[]
+}
 
 /** Most combinations looked at before the best so far is given. */
 const MOST = 600
@@ -34,38 +41,83 @@ const MOST = 600
  * given up and named.
  */
 export function* cheapestFixes(build: Build): Generator<{ looked: number }, FixSet> {
-  const start: Node = { build: { ...build, fixes: [] }, joints: jointsAsTheyStand({ ...build, fixes: [] }), chosen: [], spent: 0, given: [] }
+  const start: Node = {
+    build: { ...build, fixes: [] },
+    joints: jointsAsTheyStand({ ...build, fixes: [] }),
+    chosen: [],
+    spent: 0,
+    given: [],
+  }
   const queue: Node[] = [start]
   const seen = new Set<string>()
-  let looked = 0, best = start
+  let looked = 0,
+    best = start
   const open = (n: Node) => n.joints.filter(j => calls(j) && outside(j) && !n.given.includes(j.id))
   while (queue.length && looked < MOST) {
     queue.sort((a, b) => a.spent - b.spent)
     const n = queue.shift()!
-    const key = n.chosen.map(c => `${c.joint}/${c.method}`).sort().join(' ') + n.given.join(' ')
+    const key =
+      n.chosen
+        .map(c => `${c.joint}/${c.method}`)
+        .sort()
+        .join(' ') + n.given.join(' ')
     if (seen.has(key)) continue
     seen.add(key)
     looked++
     yield { looked }
     const left = open(n)
-    if (left.length < open(best).length || (left.length === open(best).length && n.given.length < best.given.length)) best = n
+    if (
+      left.length < open(best).length ||
+      (left.length === open(best).length && n.given.length < best.given.length)
+    )
+      best = n
     const next = left[0]
-    if (!next) return { chosen: n.chosen, minutes: n.chosen.reduce((s, c) => s + c.minutes, 0), left: [...n.given], complete: true }
+    if (!next)
+      return {
+        chosen: n.chosen,
+        minutes: n.chosen.reduce((s, c) => s + c.minutes, 0),
+        left: [...n.given],
+        complete: true,
+      }
     const done = new Set(n.chosen.map(c => c.joint))
     const follow = (joint: string, f: Fix): Node => {
       const after = f.changes.reduce((b, c) => applyChange(b, c, { planned: true }), n.build)
-      return { build: after, joints: jointsAsTheyStand(after), chosen: [...n.chosen, { joint, method: f.method, title: f.title, minutes: f.minutes, risk: f.risk }], spent: n.spent + priceOf(f), given: n.given }
+      return {
+        build: after,
+        joints: jointsAsTheyStand(after),
+        chosen: [...n.chosen, { joint, method: f.method, title: f.title, minutes: f.minutes, risk: f.risk }],
+        spent: n.spent + priceOf(f),
+        given: n.given,
+      }
     }
     const waysOf = (j: Joint) => (done.has(j.id) ? [] : j.fixes.filter(f => f.changes.length > 0))
     // The joint's own methods, and those of its neighbours that settle it as well.
-    const ways = [...waysOf(next).map(f => follow(next.id, f)), ...left.slice(1).filter(j => j.slots.some(s => next.slots.includes(s))).flatMap(j => waysOf(j).map(f => follow(j.id, f)).filter(x => !open(x).some(o => o.id === next.id)))]
+    const ways = [
+      ...waysOf(next).map(f => follow(next.id, f)),
+      ...left
+        .slice(1)
+        .filter(j => j.slots.some(s => next.slots.includes(s)))
+        .flatMap(j =>
+          waysOf(j)
+            .map(f => follow(j.id, f))
+            .filter(x => !open(x).some(o => o.id === next.id)),
+        ),
+    ]
     queue.push(...(ways.length ? ways : [{ ...n, given: [...n.given, next.id] }]))
   }
-  return { chosen: best.chosen, minutes: best.chosen.reduce((s, c) => s + c.minutes, 0), left: [...best.given, ...open(best).map(j => j.id)], complete: false }
+  return {
+    chosen: best.chosen,
+    minutes: best.chosen.reduce((s, c) => s + c.minutes, 0),
+    left: [...best.given, ...open(best).map(j => j.id)],
+    complete: false,
+  }
 }
 
 /** The same to its end. */
 export function cheapestFixesNow(build: Build): FixSet {
   const g = cheapestFixes(build)
-  for (;;) { const s = g.next(); if (s.done) return s.value }
+  for (;;) {
+    const s = g.next()
+    if (s.done) return s.value
+  }
 }

@@ -62,7 +62,10 @@ export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning' |
   fixes: Fix[]
 }
 
-export interface FitContext { build: Build; layout: Layout | undefined }
+export interface FitContext {
+  build: Build
+  layout: Layout | undefined
+}
 
 /** One family of joints: finds all of its kind in a build, from the parts alone. */
 export type JointFamily = (c: FitContext) => FoundJoint[]

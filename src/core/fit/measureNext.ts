@@ -29,8 +29,9 @@ const READING = 0.05
 const WORTH = 0.01
 /** Where a standard normal reading may fall, and how likely: a fine even grid, since a verdict is a step. */
 const GRID: readonly (readonly [number, number])[] = (() => {
-  const at = Array.from({ length: 41 }, (_, i) => (i - 20) * 0.18), all = at.reduce((t, z) => t + Math.exp(-z * z / 2), 0)
-  return at.map(z => [z, Math.exp(-z * z / 2) / all] as const)
+  const at = Array.from({ length: 41 }, (_, i) => (i - 20) * 0.18),
+    all = at.reduce((t, z) => t + Math.exp((-z * z) / 2), 0)
+  return at.map(z => [z, Math.exp((-z * z) / 2) / all] as const)
 })()
 
 /**
@@ -40,8 +41,11 @@ const GRID: readonly (readonly [number, number])[] = (() => {
 export function chanceToSettle(joint: Joint, sourceId: string): number {
   const t = joint.clearance.terms.get(sourceId)
   if (!t) return 0
-  const all = doubtOf(joint.clearance) ** 2, own = (t.coefficient * t.source.doubt) ** 2, after = (t.coefficient * Math.min(READING, t.source.doubt)) ** 2
-  const left = Math.sqrt(Math.max(all - own, 0) + after), spread = Math.sqrt(Math.max(own - after, 0)) / 2
+  const all = doubtOf(joint.clearance) ** 2,
+    own = (t.coefficient * t.source.doubt) ** 2,
+    after = (t.coefficient * Math.min(READING, t.source.doubt)) ** 2
+  const left = Math.sqrt(Math.max(all - own, 0) + after),
+    spread = Math.sqrt(Math.max(own - after, 0)) / 2
   let chance = 0
   for (const [z, w] of GRID) {
     const at = joint.clearance.value + spread * z
@@ -52,7 +56,12 @@ export function chanceToSettle(joint: Joint, sourceId: string): number {
 }
 
 /** What hangs on a joint's verdict, minutes: its cheapest fix, or another part when nothing mends it. */
-const stakeOf = (j: Joint): number => (j.fixes.length ? Math.min(...j.fixes.map(f => f.minutes)) : j.chances["won't go"] > 0.05 ? ANOTHER_PART * j.chances["won't go"] : LIVE_WITH)
+const stakeOf = (j: Joint): number =>
+  j.fixes.length
+    ? Math.min(...j.fixes.map(f => f.minutes))
+    : j.chances["won't go"] > 0.05
+      ? ANOTHER_PART * j.chances["won't go"]
+      : LIVE_WITH
 
 /**
  * The doubtful dimensions whose measurement would settle the most, best first: by the minutes of rework that hang on the
@@ -67,8 +76,26 @@ export function measureNext(build: Build, joints: readonly Joint[], most = 8): M
       const { partId, path } = splitRef(source.id)
       const part = build.parts.find(p => p.id === partId)
       const spec = part && specAt(part, path)
-      if (!part || !spec || source.basis === 'measured' || source.basis === 'planned' || shareOf(j.clearance, source.id) < WORTH) continue
-      const item = found.get(source.id) ?? { ref: source.id, label: labelAt(part, path), partName: part.name, value: source.value, doubt: source.doubt, basis: source.basis, how: spec.how, joints: [], settles: 0, stake: 0 }
+      if (
+        !part ||
+        !spec ||
+        source.basis === 'measured' ||
+        source.basis === 'planned' ||
+        shareOf(j.clearance, source.id) < WORTH
+      )
+        continue
+      const item = found.get(source.id) ?? {
+        ref: source.id,
+        label: labelAt(part, path),
+        partName: part.name,
+        value: source.value,
+        doubt: source.doubt,
+        basis: source.basis,
+        how: spec.how,
+        joints: [],
+        settles: 0,
+        stake: 0,
+      }
       // Two doubtful inputs of one joint may each settle nothing alone: half a share keeps the larger in the list.
       const chance = Math.max(chanceToSettle(j, source.id), shareOf(j.clearance, source.id) * 0.5)
       item.joints.push(j.id)

@@ -6,16 +6,36 @@ import { measureNext } from './measureNext.ts'
 
 /** A joint as plain data: numbers, verdict, fixes and what it was computed from. */
 export const jointReport = (j: Joint) => ({
-  id: j.id, family: j.family, title: j.title, state: j.state, clearance: j.clearance.value, doubt: j.doubt, limits: j.limits, chances: j.chances,
-  compared: j.compared, source: j.source, finding: j.finding, at: j.at, fixes: j.fixes,
-  inputs: [...j.clearance.terms.values()].map(({ source, coefficient }) => ({ ref: source.id, label: source.label, value: source.value, doubt: source.doubt, basis: source.basis, coefficient })),
+  id: j.id,
+  family: j.family,
+  title: j.title,
+  state: j.state,
+  clearance: j.clearance.value,
+  doubt: j.doubt,
+  limits: j.limits,
+  chances: j.chances,
+  compared: j.compared,
+  source: j.source,
+  finding: j.finding,
+  at: j.at,
+  fixes: j.fixes,
+  inputs: [...j.clearance.terms.values()].map(({ source, coefficient }) => ({
+    ref: source.id,
+    label: source.label,
+    value: source.value,
+    doubt: source.doubt,
+    basis: source.basis,
+    coefficient,
+  })),
 })
 
 /** All joints as they stand and as they will be, what to measure next, and the chosen fixes. */
 export function fitReport(build: Build) {
   const r = fit(build)
   return {
-    build: build.id, counts: countStates(r.now), joints: r.now.map(jointReport),
+    build: build.id,
+    counts: countStates(r.now),
+    joints: r.now.map(jointReport),
     planned: r.fixes.length ? r.planned.map(jointReport) : undefined,
     fixes: r.fixes.map(f => ({ ...f.chosen, title: f.fix?.title, needed: f.fix !== undefined })),
     measureNext: measureNext(build, r.now),

@@ -23,33 +23,63 @@ export const OUTLINE_DOUBT = 0.5
 const RECT = ['length', 'width', 'corner'] as const
 
 const doubtOfOutline = ({ part, base }: PartShape): number =>
-  (base === 'dims' ? part.outline?.doubt : part.features.find(f => f.id === base.split('.')[1])?.outline?.doubt) ?? OUTLINE_DOUBT
+  (base === 'dims' ? part.outline?.doubt : part.features.find(f => f.id === base.split('.')[1])?.outline?.doubt) ??
+  OUTLINE_DOUBT
 
 /**
  * Smallest room of one part's shape inside another's as a quantity: rounded rectangles carry the doubts of their own
  * dimensions, an outline the doubt of its edge; an offset of the two enters along the direction where it is smallest.
  * @param dx offset of the inner shape's centre against the outer's, already in the shapes' places; dy likewise
  */
-export function shapeGap(outer: PartShape, inner: PartShape, dx: Quantity, dy: Quantity): { gap: Quantity; found: Gap; read: (room: number, doubt: number) => Change[] } {
+export function shapeGap(
+  outer: PartShape,
+  inner: PartShape,
+  dx: Quantity,
+  dy: Quantity,
+): { gap: Quantity; found: Gap; read: (room: number, doubt: number) => Change[] } {
   const found = gapInside(outer.shape, inner.shape)
-  const inputs: Quantity[] = [], places: { side: PartShape; key: 0 | 1 | 2 }[] = []
+  const inputs: Quantity[] = [],
+    places: { side: PartShape; key: 0 | 1 | 2 }[] = []
   const edges: Quantity[] = []
   for (const side of [outer, inner]) {
-    if (isRect(side.shape)) (side.keys ?? RECT).forEach((k, i) => { const q = quantityAt(side.part, `${side.base}.${k}`); if (q) { inputs.push(q); places.push({ side, key: i as 0 | 1 | 2 }) } })
-    else edges.push(fromSource({ id: refOf(side.part, `${side.base}/outline`), label: `outline of ${side.part.name}`, value: 0, doubt: doubtOfOutline(side), basis: 'claimed' }))
+    if (isRect(side.shape))
+      (side.keys ?? RECT).forEach((k, i) => {
+        const q = quantityAt(side.part, `${side.base}.${k}`)
+        if (q) {
+          inputs.push(q)
+          places.push({ side, key: i as 0 | 1 | 2 })
+        }
+      })
+    else
+      edges.push(
+        fromSource({
+          id: refOf(side.part, `${side.base}/outline`),
+          label: `outline of ${side.part.name}`,
+          value: 0,
+          doubt: doubtOfOutline(side),
+          basis: 'claimed',
+        }),
+      )
   }
   const at = (values: number[], ox: number, oy: number) => {
     const shaped = (side: PartShape): Shape => {
       if (!isRect(side.shape)) return side.shape
       const s = { ...side.shape }
-      places.forEach((p, i) => { if (p.side === side) s[RECT[p.key]] = values[i]! })
+      places.forEach((p, i) => {
+        if (p.side === side) s[RECT[p.key]] = values[i]!
+      })
       return s
     }
     return gapInside(shaped(outer), moved(shaped(inner), ox, oy)).gap
   }
-  const base = isRect(outer.shape) && isRect(inner.shape)
-    ? derived(v => at(v.slice(0, -2), v.at(-2)! - dx.value, v.at(-1)! - dy.value), [...inputs, dx, dy])
-    : linear([...places.map((p, i) => [slope(p, found, outer), inputs[i]!] as const), [-found.towards[0], dx], [-found.towards[1], dy]])
+  const base =
+    isRect(outer.shape) && isRect(inner.shape)
+      ? derived(v => at(v.slice(0, -2), v.at(-2)! - dx.value, v.at(-1)! - dy.value), [...inputs, dx, dy])
+      : linear([
+          ...places.map((p, i) => [slope(p, found, outer), inputs[i]!] as const),
+          [-found.towards[0], dx],
+          [-found.towards[1], dy],
+        ])
   const gap = { ...linear([[1, base], ...edges.map(e => [1, e] as const)]), value: found.gap }
   return { gap, found, read: (room, doubt) => changesFor(outer, inner, found, room, doubt) }
 }
@@ -63,17 +93,33 @@ const slope = (p: { side: PartShape; key: 0 | 1 | 2 }, g: Gap, outer: PartShape)
 /** What the outer part's dimensions become when it is opened to `room` all round the inner one. */
 function changesFor(outer: PartShape, inner: PartShape, found: Gap, room: number, doubt: number): Change[] {
   if (!isRect(outer.shape)) {
-    const id = outer.base.split('.')[1], centre = outer.part.features.find(f => f.id === id)
-    const x = outer.at?.[0] ?? 0, y = outer.at?.[1] ?? 0
-    return centre ? [{ ref: refOf(outer.part, `${outer.base}.outline`), value: room, doubt, points: opened(outer.shape, inner.shape, room).map(([px, py]) => [px - x, py - y] as const) }] : []
+    const id = outer.base.split('.')[1],
+      centre = outer.part.features.find(f => f.id === id)
+    const x = outer.at?.[0] ?? 0,
+      y = outer.at?.[1] ?? 0
+    return centre
+      ? [
+          {
+            ref: refOf(outer.part, `${outer.base}.outline`),
+            value: room,
+            doubt,
+            points: opened(outer.shape, inner.shape, room).map(([px, py]) => [px - x, py - y] as const),
+          },
+        ]
+      : []
   }
-  const [l, w, c] = outer.keys ?? RECT, o = outer.shape
+  const [l, w, c] = outer.keys ?? RECT,
+    o = outer.shape
   const ref = (k: string) => refOf(outer.part, `${outer.base}.${k}`)
   if (!isRect(inner.shape)) {
     const by = 2 * Math.max(room - found.gap, 0)
-    return [{ ref: ref(l), value: o.length + by, doubt }, { ref: ref(w), value: o.width + by, doubt }]
+    return [
+      { ref: ref(l), value: o.length + by, doubt },
+      { ref: ref(w), value: o.width + by, doubt },
+    ]
   }
-  const n = inner.shape, off = { x: Math.abs(n.x - o.x), y: Math.abs(n.y - o.y) }
+  const n = inner.shape,
+    off = { x: Math.abs(n.x - o.x), y: Math.abs(n.y - o.y) }
   return [
     { ref: ref(l), value: Math.max(o.length, n.length + 2 * (room + off.x)), doubt },
     { ref: ref(w), value: Math.max(o.width, n.width + 2 * (room + off.y)), doubt },

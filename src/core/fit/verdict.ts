@@ -5,7 +5,12 @@ export type State = (typeof STATES)[number]
 type Settled = Exclude<State, "can't tell">
 
 /** The limits against which a clearance is judged, mm. */
-export interface Limits { low: number; high?: number | undefined; never: number; neverAbove?: number | undefined }
+export interface Limits {
+  low: number
+  high?: number | undefined
+  never: number
+  neverAbove?: number | undefined
+}
 
 export interface Verdict {
   state: State
@@ -23,7 +28,11 @@ export const CERTAIN = 0.9
 export function normalBelow(z: number): number {
   const x = Math.abs(z) / Math.SQRT2
   const t = 1 / (1 + 0.3275911 * x)
-  const erf = 1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-x * x)
+  const erf =
+    1 -
+    ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) *
+      t *
+      Math.exp(-x * x)
   return z < 0 ? (1 - erf) / 2 : (1 + erf) / 2
 }
 
@@ -31,15 +40,25 @@ export function normalBelow(z: number): number {
  * Chance of each state and the verdict. The combined half-width of doubt is read as an expanded uncertainty with
  * coverage factor 2 (JCGM 100:2008 §6.2) [published]; with no doubt the value alone decides.
  */
-export const judge = (clearance: Quantity, limits: Limits): Verdict => judgeNumbers(clearance.value, doubtOf(clearance), limits)
+export const judge = (clearance: Quantity, limits: Limits): Verdict =>
+  judgeNumbers(clearance.value, doubtOf(clearance), limits)
 
 /** The same from a value and its combined half-width of doubt. */
 export function judgeNumbers(c: number, doubt: number, limits: Limits): Verdict {
   const u = doubt / 2
-  const below = (x: number | undefined): number => (x === undefined ? 1 : u === 0 ? Number(c < x) : normalBelow((x - c) / u))
+  const below = (x: number | undefined): number =>
+    x === undefined ? 1 : u === 0 ? Number(c < x) : normalBelow((x - c) / u)
   const upTo = (x: number | undefined): number => (x === undefined ? 1 : u === 0 ? Number(c <= x) : below(x))
-  const top = upTo(limits.neverAbove), high = Math.min(upTo(limits.high), top), low = below(limits.low), never = below(limits.never)
-  const chances: Record<Settled, number> = { "won't go": never + (1 - top), tight: low - never, snug: high - low, loose: top - high }
+  const top = upTo(limits.neverAbove),
+    high = Math.min(upTo(limits.high), top),
+    low = below(limits.low),
+    never = below(limits.never)
+  const chances: Record<Settled, number> = {
+    "won't go": never + (1 - top),
+    tight: low - never,
+    snug: high - low,
+    loose: top - high,
+  }
   const best = (Object.keys(chances) as Settled[]).reduce((a, b) => (chances[b] > chances[a] ? b : a))
   return { state: chances[best] >= CERTAIN ? best : "can't tell", chances }
 }

@@ -6,34 +6,53 @@ import { selfCrossing } from './selfCrossing.ts'
 
 const number = fc.double({ min: -60, max: 60, noNaN: true })
 const place = fc.tuple(number, number, number)
-const bore = fc.tuple(place, place, fc.double({ min: 0.5, max: 6, noNaN: true })).map(([from, to, radius]): Bore => ({ from, to, radius }))
-const SQUARE: Point[] = [[-20, -15], [20, -15], [20, 15], [-20, 15]]
+const bore = fc
+  .tuple(place, place, fc.double({ min: 0.5, max: 6, noNaN: true }))
+  .map(([from, to, radius]): Bore => ({ from, to, radius }))
+const SQUARE: Point[] = [
+  [-20, -15],
+  [20, -15],
+  [20, 15],
+  [-20, 15],
+]
 
 /** Least distance of two segments by trying points on both. */
 function tried(a: Bore, b: Bore): number {
   let best = Infinity
-  for (let i = 0; i <= 60; i++) for (let k = 0; k <= 60; k++) {
-    const p = pointOn(a, i / 60), q = pointOn(b, k / 60)
-    best = Math.min(best, Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]))
-  }
+  for (let i = 0; i <= 60; i++)
+    for (let k = 0; k <= 60; k++) {
+      const p = pointOn(a, i / 60),
+        q = pointOn(b, k / 60)
+      best = Math.min(best, Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]))
+    }
   return best
 }
 
 describe('bores', () => {
-  it('lie as far apart as the nearest of many tried points, never further', () => fc.assert(fc.property(bore, bore, (a, b) => {
-    const d = axisDistance(a, b), t = tried(a, b)
-    return d <= t + 1e-6 && t - d <= (lengthOf(a) + lengthOf(b)) / 60 + 1e-6
-  }), { numRuns: 80 }))
+  it('lie as far apart as the nearest of many tried points, never further', () =>
+    fc.assert(
+      fc.property(bore, bore, (a, b) => {
+        const d = axisDistance(a, b),
+          t = tried(a, b)
+        return d <= t + 1e-6 && t - d <= (lengthOf(a) + lengthOf(b)) / 60 + 1e-6
+      }),
+      { numRuns: 80 },
+    ))
   it('are a point apart when they are points, and cross at nothing', () => {
     const at = (p: Point3): Bore => ({ from: p, to: p, radius: 1 })
     expect(axisDistance(at([0, 0, 0]), at([3, 4, 12]))).toBeCloseTo(13, 12)
-    expect(axisDistance({ from: [-5, 0, 0], to: [5, 0, 0], radius: 1 }, { from: [0, -5, 0], to: [0, 5, 0], radius: 1 })).toBeCloseTo(0, 12)
+    expect(
+      axisDistance({ from: [-5, 0, 0], to: [5, 0, 0], radius: 1 }, { from: [0, -5, 0], to: [0, 5, 0], radius: 1 }),
+    ).toBeCloseTo(0, 12)
   })
   it('leave the wood between them and a hollow that hand arithmetic leaves', () => {
-    const hollow = { polygon: SQUARE, z0: -20, z1: 0 }, upright = (x: number, z: number): Bore => ({ from: [x, 0, 0], to: [x, 0, z], radius: 2 })
+    const hollow = { polygon: SQUARE, z0: -20, z1: 0 },
+      upright = (x: number, z: number): Bore => ({ from: [x, 0, 0], to: [x, 0, z], radius: 2 })
     expect(boreToPrism(upright(30, -10), hollow)).toBeCloseTo(30 - 20 - 2, 9)
     // Upright and above: the tip at 5 over a hollow from −20 to −8 leaves 3.
-    expect(boreToPrism({ from: [0, 0, 0], to: [0, 0, -5], radius: 2 }, { polygon: SQUARE, z0: -20, z1: -8 })).toBeCloseTo(3, 9)
+    expect(
+      boreToPrism({ from: [0, 0, 0], to: [0, 0, -5], radius: 2 }, { polygon: SQUARE, z0: -20, z1: -8 }),
+    ).toBeCloseTo(3, 9)
     // Lying, 6 mm over it.
     expect(boreToPrism({ from: [-40, 0, 6], to: [40, 0, 6], radius: 2 }, hollow)).toBeCloseTo(4, 6)
   })
@@ -47,6 +66,13 @@ describe('bores', () => {
 describe('outlines that cross themselves', () => {
   it('are found, plain ones are not', () => {
     expect(selfCrossing(SQUARE)).toBeUndefined()
-    expect(selfCrossing([[0, 0], [10, 10], [10, 0], [0, 10]])).toBeDefined()
+    expect(
+      selfCrossing([
+        [0, 0],
+        [10, 10],
+        [10, 0],
+        [0, 10],
+      ]),
+    ).toBeDefined()
   })
 })

@@ -10,10 +10,18 @@ export function smoothClosed(control: readonly Point[], steps = 12): Point[] {
   if (n < 3) return [...control]
   const out: Point[] = []
   for (let i = 0; i < n; i++) {
-    const p0 = control[(i - 1 + n) % n]!, p1 = control[i]!, p2 = control[(i + 1) % n]!, p3 = control[(i + 2) % n]!
+    const p0 = control[(i - 1 + n) % n]!,
+      p1 = control[i]!,
+      p2 = control[(i + 1) % n]!,
+      p3 = control[(i + 2) % n]!
     for (let s = 0; s < steps; s++) {
       const t = s / steps
-      const at = (k: 0 | 1) => 0.5 * (2 * p1[k] + (p2[k] - p0[k]) * t + (2 * p0[k] - 5 * p1[k] + 4 * p2[k] - p3[k]) * t * t + (3 * p1[k] - p0[k] - 3 * p2[k] + p3[k]) * t ** 3)
+      const at = (k: 0 | 1) =>
+        0.5 *
+        (2 * p1[k] +
+          (p2[k] - p0[k]) * t +
+          (2 * p0[k] - 5 * p1[k] + 4 * p2[k] - p3[k]) * t * t +
+          (3 * p1[k] - p0[k] - 3 * p2[k] + p3[k]) * t ** 3)
       out.push([at(0), at(1)])
     }
   }
@@ -24,7 +32,8 @@ export function smoothClosed(control: readonly Point[], steps = 12): Point[] {
 export function polygonArea(p: readonly Point[]): number {
   let a = 0
   for (let i = 0; i < p.length; i++) {
-    const [x1, y1] = p[i]!, [x2, y2] = p[(i + 1) % p.length]!
+    const [x1, y1] = p[i]!,
+      [x2, y2] = p[(i + 1) % p.length]!
     a += x1 * y2 - x2 * y1
   }
   return Math.abs(a) / 2
@@ -34,7 +43,8 @@ export function polygonArea(p: readonly Point[]): number {
 export function polygonPerimeter(p: readonly Point[]): number {
   let s = 0
   for (let i = 0; i < p.length; i++) {
-    const [x1, y1] = p[i]!, [x2, y2] = p[(i + 1) % p.length]!
+    const [x1, y1] = p[i]!,
+      [x2, y2] = p[(i + 1) % p.length]!
     s += Math.hypot(x2 - x1, y2 - y1)
   }
   return s
@@ -44,7 +54,8 @@ export function polygonPerimeter(p: readonly Point[]): number {
 export function inside(p: readonly Point[], [x, y]: Point): boolean {
   let isIn = false
   for (let i = 0, j = p.length - 1; i < p.length; j = i++) {
-    const [xi, yi] = p[i]!, [xj, yj] = p[j]!
+    const [xi, yi] = p[i]!,
+      [xj, yj] = p[j]!
     if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) isIn = !isIn
   }
   return isIn
@@ -55,15 +66,31 @@ export function inside(p: readonly Point[], [x, y]: Point): boolean {
  * allocation per side: outlines of hundreds of points are met with each other at every change.
  */
 export function toEdge(polygon: readonly Point[], q: Point): { distance: number; on: Point } {
-  const qx = q[0], qy = q[1]
-  let best = Infinity, ox = qx, oy = qy, isIn = false
+  const qx = q[0],
+    qy = q[1]
+  let best = Infinity,
+    ox = qx,
+    oy = qy,
+    isIn = false
   let a = polygon[polygon.length - 1]!
   for (const b of polygon) {
-    const ax = a[0], ay = a[1], bx = b[0], by = b[1], dx = bx - ax, dy = by - ay, len2 = dx * dx + dy * dy
+    const ax = a[0],
+      ay = a[1],
+      bx = b[0],
+      by = b[1],
+      dx = bx - ax,
+      dy = by - ay,
+      len2 = dx * dx + dy * dy
     let t = len2 === 0 ? 0 : ((qx - ax) * dx + (qy - ay) * dy) / len2
     t = t < 0 ? 0 : t > 1 ? 1 : t
-    const px = ax + t * dx, py = ay + t * dy, d = (px - qx) * (px - qx) + (py - qy) * (py - qy)
-    if (d < best) { best = d; ox = px; oy = py }
+    const px = ax + t * dx,
+      py = ay + t * dy,
+      d = (px - qx) * (px - qx) + (py - qy) * (py - qy)
+    if (d < best) {
+      best = d
+      ox = px
+      oy = py
+    }
     if (by > qy !== ay > qy && qx < ((ax - bx) * (qy - by)) / (ay - by) + bx) isIn = !isIn
     a = b
   }
@@ -76,9 +103,15 @@ export const edgeDistance = (p: readonly Point[], q: Point): number => toEdge(p,
 
 /** Smallest box around points. */
 export function boundsOf(p: readonly Point[]): { x0: number; x1: number; y0: number; y1: number } {
-  let x0 = Infinity, x1 = -Infinity, y0 = Infinity, y1 = -Infinity
+  let x0 = Infinity,
+    x1 = -Infinity,
+    y0 = Infinity,
+    y1 = -Infinity
   for (const [x, y] of p) {
-    x0 = Math.min(x0, x); x1 = Math.max(x1, x); y0 = Math.min(y0, y); y1 = Math.max(y1, y)
+    x0 = Math.min(x0, x)
+    x1 = Math.max(x1, x)
+    y0 = Math.min(y0, y)
+    y1 = Math.max(y1, y)
   }
   return { x0, x1, y0, y1 }
 }

@@ -1,7 +1,11 @@
 import type { Point } from './outline.ts'
 
 /** A rectangle with rounded corners, centred on its own place; `length` along x, `width` along y, mm. */
-export interface RoundRect { length: number; width: number; corner: number }
+export interface RoundRect {
+  length: number
+  width: number
+  corner: number
+}
 
 /** Where the smallest gap between a rounded rectangle and the one around it lies. */
 export type GapPlace = 'ends' | 'sides' | 'corners'
@@ -11,14 +15,18 @@ export type GapPlace = 'ends' | 'sides' | 'corners'
  * sticks out. Exact: inner is its corner-centre rectangle grown by its radius, the distance inside a rounded
  * rectangle is concave, so a corner centre decides (signed distance of a rounded box).
  */
-export function roundRectGap(outer: RoundRect, inner: RoundRect): { gap: number; place: GapPlace; lengthGap: number; widthGap: number } {
+export function roundRectGap(
+  outer: RoundRect,
+  inner: RoundRect,
+): { gap: number; place: GapPlace; lengthGap: number; widthGap: number } {
   const lengthGap = (outer.length - inner.length) / 2
   const widthGap = (outer.width - inner.width) / 2
   const qx = inner.length / 2 - inner.corner - (outer.length / 2 - outer.corner)
   const qy = inner.width / 2 - inner.corner - (outer.width / 2 - outer.corner)
   const outside = Math.hypot(Math.max(qx, 0), Math.max(qy, 0))
   const corner = outer.corner - inner.corner - outside - Math.min(Math.max(qx, qy), 0)
-  if (qx > 0 && qy > 0 && corner < Math.min(lengthGap, widthGap) - 1e-9) return { gap: corner, place: 'corners', lengthGap, widthGap }
+  if (qx > 0 && qy > 0 && corner < Math.min(lengthGap, widthGap) - 1e-9)
+    return { gap: corner, place: 'corners', lengthGap, widthGap }
   const gap = Math.min(lengthGap, widthGap)
   return { gap, place: lengthGap < widthGap ? 'ends' : 'sides', lengthGap, widthGap }
 }
@@ -27,7 +35,12 @@ export function roundRectGap(outer: RoundRect, inner: RoundRect): { gap: number;
 export function roundRectPolygon(r: RoundRect, [cx, cy]: Point = [0, 0], perCorner = 6): Point[] {
   const c = Math.min(r.corner, r.length / 2, r.width / 2)
   const out: Point[] = []
-  const corners: [number, number, number][] = [[1, 1, 0], [-1, 1, 1], [-1, -1, 2], [1, -1, 3]]
+  const corners: [number, number, number][] = [
+    [1, 1, 0],
+    [-1, 1, 1],
+    [-1, -1, 2],
+    [1, -1, 3],
+  ]
   for (const [sx, sy, q] of corners) {
     for (let k = 0; k <= perCorner; k++) {
       const a = ((q + k / perCorner) * Math.PI) / 2

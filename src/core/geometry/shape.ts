@@ -10,7 +10,8 @@ const PER_CORNER = 24
 export const isRect = (s: Shape): s is RoundRect & { x: number; y: number } => 'length' in s
 
 /** Corner points of a shape. Rounded corners become chords, at most 0.2 % of their radius inside the true arc. */
-export const polygonOf = (s: Shape): readonly Point[] => (isRect(s) ? roundRectPolygon(s, [s.x, s.y], PER_CORNER) : s.points)
+export const polygonOf = (s: Shape): readonly Point[] =>
+  isRect(s) ? roundRectPolygon(s, [s.x, s.y], PER_CORNER) : s.points
 
 /** Smallest distance between two shapes' edges and where it is. */
 export interface Gap {
@@ -25,8 +26,10 @@ export interface Gap {
 /** Signed distance from a point to a rounded rectangle's edge, positive inside, and the outward direction there. */
 function insideRect(r: RoundRect & { x: number; y: number }, [px, py]: Point): { d: number; out: Point } {
   const c = Math.min(r.corner, r.length / 2, r.width / 2)
-  const sx = px < r.x ? -1 : 1, sy = py < r.y ? -1 : 1
-  const qx = Math.abs(px - r.x) - (r.length / 2 - c), qy = Math.abs(py - r.y) - (r.width / 2 - c)
+  const sx = px < r.x ? -1 : 1,
+    sy = py < r.y ? -1 : 1
+  const qx = Math.abs(px - r.x) - (r.length / 2 - c),
+    qy = Math.abs(py - r.y) - (r.width / 2 - c)
   if (qx > 0 && qy > 0) {
     const h = Math.hypot(qx, qy)
     return { d: c - h, out: [(sx * qx) / h, (sy * qy) / h] }
@@ -38,7 +41,10 @@ function insideRect(r: RoundRect & { x: number; y: number }, [px, py]: Point): {
  * Smallest room of one rounded rectangle inside another, wherever both lie. Exact: the room inside a convex shape is a
  * concave function of place, so it is smallest at a centre of the inner shape's corner arcs, less their radius.
  */
-export function rectGap(outer: RoundRect & { x: number; y: number }, inner: RoundRect & { x: number; y: number }): Gap {
+export function rectGap(
+  outer: RoundRect & { x: number; y: number },
+  inner: RoundRect & { x: number; y: number },
+): Gap {
   const c = Math.min(inner.corner, inner.length / 2, inner.width / 2)
   let best: Gap = { gap: Infinity, at: [inner.x, inner.y], towards: [1, 0] }
   for (const sx of [-1, 1]) {
@@ -63,7 +69,8 @@ const within = (p: Point, gap: number, on: Point): Gap => {
  */
 export function gapInside(outer: Shape, inner: Shape): Gap {
   if (isRect(outer) && isRect(inner)) return rectGap(outer, inner)
-  const o = polygonOf(outer), n = polygonOf(inner)
+  const o = polygonOf(outer),
+    n = polygonOf(inner)
   let best: Gap = { gap: Infinity, at: [0, 0], towards: [1, 0] }
   for (const p of n) {
     const e = toEdge(o, p)
@@ -79,10 +86,17 @@ export function gapInside(outer: Shape, inner: Shape): Gap {
 
 /** Smallest distance between two shapes that lie side by side; negative when they overlap, by the deepest corner. */
 export function gapBeside(a: Shape, b: Shape): Gap {
-  const p = polygonOf(a), q = polygonOf(b)
+  const p = polygonOf(a),
+    q = polygonOf(b)
   let best: Gap = { gap: Infinity, at: [0, 0], towards: [1, 0] }
-  for (const x of p) { const e = toEdge(q, x); if (-e.distance < best.gap) best = within(x, -e.distance, e.on) }
-  for (const y of q) { const e = toEdge(p, y); if (-e.distance < best.gap) best = within(e.on, -e.distance, y) }
+  for (const x of p) {
+    const e = toEdge(q, x)
+    if (-e.distance < best.gap) best = within(x, -e.distance, e.on)
+  }
+  for (const y of q) {
+    const e = toEdge(p, y)
+    if (-e.distance < best.gap) best = within(e.on, -e.distance, y)
+  }
   return best
 }
 

@@ -9,15 +9,37 @@ import { bridgeOffset } from './bridgeLine.ts'
 import { bodyPlace, layOut } from './layOut.ts'
 import { besideNeckLine } from './offNeckLine.ts'
 
-const q = (value: number, doubt = 0.3) => fromSource({ id: `r${value}-${doubt}`, label: '', value, doubt, basis: 'measured' })
-const at = (x: number, treble: number, bass: number, doubt = 0.3) => ({ x: { ...q(x, 0), terms: new Map() }, treble: fromSource({ id: `t${x}`, label: '', value: treble, doubt, basis: 'measured' }), bass: fromSource({ id: `b${x}`, label: '', value: bass, doubt, basis: 'measured' }) })
-const good = (c: ReturnType<typeof centreLine>): CentreLine => { if ('problem' in c) throw new Error(c.problem); return c }
+const q = (value: number, doubt = 0.3) =>
+  fromSource({ id: `r${value}-${doubt}`, label: '', value, doubt, basis: 'measured' })
+const at = (x: number, treble: number, bass: number, doubt = 0.3) => ({
+  x: { ...q(x, 0), terms: new Map() },
+  treble: fromSource({ id: `t${x}`, label: '', value: treble, doubt, basis: 'measured' }),
+  bass: fromSource({ id: `b${x}`, label: '', value: bass, doubt, basis: 'measured' }),
+})
+const good = (c: ReturnType<typeof centreLine>): CentreLine => {
+  if ('problem' in c) throw new Error(c.problem)
+  return c
+}
 
 /** A build with both edges read; the numbers are those of the rule. */
 function read(b: Build, mouth: [number, number, number], bridge: [number, number, number]): Build {
   let out = b
-  for (const [s, [x, treble, bass]] of [['mouth', mouth], ['bridge', bridge]] as const)
-    for (const [what, value] of [['at', x], ['treble', treble], ['bass', bass]] as const) out = takeReading(out, { of: edgeReading(s, what), value, doubt: 0.3, at: '2026-11-24T10:00:00Z', with: 'rule' })
+  for (const [s, [x, treble, bass]] of [
+    ['mouth', mouth],
+    ['bridge', bridge],
+  ] as const)
+    for (const [what, value] of [
+      ['at', x],
+      ['treble', treble],
+      ['bass', bass],
+    ] as const)
+      out = takeReading(out, {
+        of: edgeReading(s, what),
+        value,
+        doubt: 0.3,
+        at: '2026-11-24T10:00:00Z',
+        with: 'rule',
+      })
   return out
 }
 
@@ -42,24 +64,45 @@ describe('the centre line of a fitted neck', () => {
     expect(t.says).toMatch(/^Leave it/)
   })
   it('refuses edges that cross, narrow or were read at one place', () => {
-    expect(centreLine(at(-70, 27, -30), at(180, 33, 33))).toMatchObject({ problem: expect.stringContaining('cross') as string })
-    expect(centreLine(at(-70, 30, 30), at(180, 27, 27))).toMatchObject({ problem: expect.stringContaining('never meet') as string })
-    expect(centreLine(at(-70, 27, 27), at(-60, 28, 28))).toMatchObject({ problem: expect.stringContaining('apart') as string })
+    expect(centreLine(at(-70, 27, -30), at(180, 33, 33))).toMatchObject({
+      problem: expect.stringContaining('cross') as string,
+    })
+    expect(centreLine(at(-70, 30, 30), at(180, 27, 27))).toMatchObject({
+      problem: expect.stringContaining('never meet') as string,
+    })
+    expect(centreLine(at(-70, 27, 27), at(-60, 28, 28))).toMatchObject({
+      problem: expect.stringContaining('apart') as string,
+    })
   })
-  it('turns back by shaving opposite corners: cutting what is said brings the bridge end to the centre', () => fc.assert(fc.property(fc.double({ min: -4, max: 4, noNaN: true }), fc.double({ min: -1.5, max: 1.5, noNaN: true }), (drift, mouth) => {
-    const c = good(centreLine(at(-76, 28 + mouth, 28 - mouth, 0.02), at(180, 33 + drift, 33 - drift, 0.02))), t = turnNeck(plainBuild(), c)
-    // The pocket is 76 long: what goes at the mouth lets the neck come to that side there, at its end to the other.
-    const sign = (s: string) => (s === 'treble' ? 1 : -1), moved = (where: string) => t.shave.filter(s => s.where === where || s.where === 'along').reduce((m, s) => m + sign(s.side) * s.by, 0)
-    const mouthAfter = offAt(c, -76) + moved('mouth'), endAfter = offAt(c, 0) + moved('end')
-    const bridgeAfter = endAfter + ((endAfter - mouthAfter) / 76) * 180
-    return c.withinDoubt || Math.abs(bridgeAfter) <= 0.25 || t.says.includes('read again')
-  })))
+  it('turns back by shaving opposite corners: cutting what is said brings the bridge end to the centre', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: -4, max: 4, noNaN: true }),
+        fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+        (drift, mouth) => {
+          const c = good(centreLine(at(-76, 28 + mouth, 28 - mouth, 0.02), at(180, 33 + drift, 33 - drift, 0.02))),
+            t = turnNeck(plainBuild(), c)
+          // The pocket is 76 long: what goes at the mouth lets the neck come to that side there, at its end to the other.
+          const sign = (s: string) => (s === 'treble' ? 1 : -1),
+            moved = (where: string) =>
+              t.shave
+                .filter(s => s.where === where || s.where === 'along')
+                .reduce((m, s) => m + sign(s.side) * s.by, 0)
+          const mouthAfter = offAt(c, -76) + moved('mouth'),
+            endAfter = offAt(c, 0) + moved('end')
+          const bridgeAfter = endAfter + ((endAfter - mouthAfter) / 76) * 180
+          return c.withinDoubt || Math.abs(bridgeAfter) <= 0.25 || t.says.includes('read again')
+        },
+      ),
+    ))
   it('is read from the build, and everything on the body is told against it', () => {
-    const b = read(plainBuild({ front: 165 }), [-76, 27, 27], [180, 35.56, 30.44]), c = readCentreLine(b)
+    const b = read(plainBuild({ front: 165 }), [-76, 27, 27], [180, 35.56, 30.44]),
+      c = readCentreLine(b)
     if (!c || 'problem' in c) throw new Error('no line')
     // 2.56 mm at 180 over 256 mm of way: 0.01 a millimetre, nothing at the mouth.
     expect(c.slope).toBeCloseTo(0.01, 9)
-    const l = layOut(b)!, beside = besideNeckLine(b, l)
+    const l = layOut(b)!,
+      beside = besideNeckLine(b, l)
     expect(beside.find(x => x.id === 'rout-bridge')!.off).toBeCloseTo(-(0.76 + 1), 9)
     expect(bridgeOffset(b).value).toBeCloseTo(-2.56, 9)
     // The rout's own numbers come back when its place is told on the body.

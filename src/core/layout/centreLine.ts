@@ -13,7 +13,11 @@ export type Edge = (typeof EDGES)[number]
 /** Name of a reading: how far a neck edge's line lies from the body's centre line, mm, always positive outwards; and where along it. */
 export const edgeReading = (station: Station, edge: Edge | 'at'): string => `layout.edge.${station}.${edge}`
 
-export interface EdgeStation { x: Quantity; treble: Quantity; bass: Quantity }
+export interface EdgeStation {
+  x: Quantity
+  treble: Quantity
+  bass: Quantity
+}
 
 /** Neck's centre line against the body's, from four readings. y to the treble side; x from the pocket's end wall. */
 export interface CentreLine {
@@ -40,29 +44,62 @@ const DEG = 180 / Math.PI
  */
 export function centreLine(near: EdgeStation, far: EdgeStation): CentreLine | { problem: string } {
   const run = far.x.value - near.x.value
-  if (Math.abs(run) < 20) return { problem: `Both stations lie ${fixed(Math.abs(run), 0)} mm apart: read the second one at least 20 mm from the first, best at the bridge line.` }
+  if (Math.abs(run) < 20)
+    return {
+      problem: `Both stations lie ${fixed(Math.abs(run), 0)} mm apart: read the second one at least 20 mm from the first, best at the bridge line.`,
+    }
   const width = (s: EdgeStation) => s.treble.value + s.bass.value
-  for (const [s, name] of [[near, 'first'], [far, 'second']] as const) if (width(s) <= 0) return { problem: `At the ${name} station the two edges cross: treble and bass add up to ${fixed(width(s), 1)} mm. Each is read outwards from the centre line.` }
-  if (width(far) < width(near) && run > 0) return { problem: `The edges never meet at the nut: they are ${fixed(width(near), 1)} mm apart at the first station and ${fixed(width(far), 1)} at the second, but a neck gets wider towards the bridge. Read both again.` }
-  const centre = (s: EdgeStation) => linear([[0.5, s.treble], [-0.5, s.bass]])
-  const a = centre(near), b = centre(far)
-  const slope = linear([[1 / run, b], [-1 / run, a]])
+  for (const [s, name] of [
+    [near, 'first'],
+    [far, 'second'],
+  ] as const)
+    if (width(s) <= 0)
+      return {
+        problem: `At the ${name} station the two edges cross: treble and bass add up to ${fixed(width(s), 1)} mm. Each is read outwards from the centre line.`,
+      }
+  if (width(far) < width(near) && run > 0)
+    return {
+      problem: `The edges never meet at the nut: they are ${fixed(width(near), 1)} mm apart at the first station and ${fixed(width(far), 1)} at the second, but a neck gets wider towards the bridge. Read both again.`,
+    }
+  const centre = (s: EdgeStation) =>
+    linear([
+      [0.5, s.treble],
+      [-0.5, s.bass],
+    ])
+  const a = centre(near),
+    b = centre(far)
+  const slope = linear([
+    [1 / run, b],
+    [-1 / run, a],
+  ])
   const angleDeg = linear([[DEG, slope]])
-  const driftDoubt = doubtOf(b), angleDoubt = doubtOf(angleDeg)
+  const driftDoubt = doubtOf(b),
+    angleDoubt = doubtOf(angleDeg)
   return {
-    at: { mouth: a, bridge: b }, drift: b, driftDoubt, angleDeg, angleDoubt,
-    origin: a.value - slope.value * near.x.value, slope: slope.value,
-    withinDoubt: Math.abs(b.value) <= driftDoubt && Math.abs(a.value) <= doubtOf(a) && Math.abs(angleDeg.value) <= angleDoubt,
+    at: { mouth: a, bridge: b },
+    drift: b,
+    driftDoubt,
+    angleDeg,
+    angleDoubt,
+    origin: a.value - slope.value * near.x.value,
+    slope: slope.value,
+    withinDoubt:
+      Math.abs(b.value) <= driftDoubt && Math.abs(a.value) <= doubtOf(a) && Math.abs(angleDeg.value) <= angleDoubt,
   }
 }
 
 /** The centre line from the newest readings; undefined until both edges are read at both stations. */
 export function readCentreLine(build: Build): CentreLine | { problem: string } | undefined {
   const station = (s: Station): EdgeStation | undefined => {
-    const [x, treble, bass] = [readingOf(build, edgeReading(s, 'at'), `${s} station from the pocket’s end`), readingOf(build, edgeReading(s, 'treble'), `treble edge at the ${s}`), readingOf(build, edgeReading(s, 'bass'), `bass edge at the ${s}`)]
+    const [x, treble, bass] = [
+      readingOf(build, edgeReading(s, 'at'), `${s} station from the pocket’s end`),
+      readingOf(build, edgeReading(s, 'treble'), `treble edge at the ${s}`),
+      readingOf(build, edgeReading(s, 'bass'), `bass edge at the ${s}`),
+    ]
     return x && treble && bass ? { x, treble, bass } : undefined
   }
-  const near = station('mouth'), far = station('bridge')
+  const near = station('mouth'),
+    far = station('bridge')
   return near && far ? centreLine(near, far) : undefined
 }
 
@@ -89,15 +126,34 @@ export interface Turn {
 export function turnNeck(build: Build, c: CentreLine): Turn {
   const pocket = partIn(build, 'body')?.features.find(f => f.role === 'neck-pocket')
   const length = pocket?.dims.length?.value ?? 76
-  if (c.withinDoubt) return { shave: [], says: `Leave it. ${fixed(Math.abs(c.drift.value), 1)} mm at the bridge is within the ${fixed(c.driftDoubt, 1)} mm that the readings leave open.` }
+  if (c.withinDoubt)
+    return {
+      shave: [],
+      says: `Leave it. ${fixed(Math.abs(c.drift.value), 1)} mm at the bridge is within the ${fixed(c.driftDoubt, 1)} mm that the readings leave open.`,
+    }
   const turns = Math.abs(c.angleDeg.value) > c.angleDoubt
   const half = turns ? (Math.abs(c.slope) * length) / 2 : 0
   const middle = offAt(c, -length / 2)
   const shave: Turn['shave'] = []
   // Leaning to the treble side at the bridge, the neck has its nut on the bass side: its mouth has to come back to the treble side.
-  if (half > 0.02) { const side: Edge = c.slope > 0 ? 'treble' : 'bass', other: Edge = side === 'treble' ? 'bass' : 'treble'; shave.push({ where: 'mouth', side, by: half }, { where: 'end', side: other, by: half }) }
-  if (Math.abs(middle) > c.driftDoubt) shave.push({ where: 'along', side: middle > 0 ? 'bass' : 'treble', by: Math.abs(middle) })
-  const words = shave.map(s => `${fixed(s.by, 2)} mm from the ${s.side} wall ${s.where === 'along' ? 'all along, and a shim as thick on the other side' : `at the ${s.where === 'mouth' ? 'mouth' : 'pocket’s end'}, running out to nothing`}`)
-  if (!shave.length) return { shave, says: `${fixed(Math.abs(c.drift.value), 1)} mm off at the bridge, but neither turn nor offset is larger than its doubt: read again before you cut.` }
-  return { shave, says: `Shave ${words.join('; ')}. In small steps, and read again after each: the pocket’s walls only, never the heel of a finished neck.` }
+  if (half > 0.02) {
+    const side: Edge = c.slope > 0 ? 'treble' : 'bass',
+      other: Edge = side === 'treble' ? 'bass' : 'treble'
+    shave.push({ where: 'mouth', side, by: half }, { where: 'end', side: other, by: half })
+  }
+  if (Math.abs(middle) > c.driftDoubt)
+    shave.push({ where: 'along', side: middle > 0 ? 'bass' : 'treble', by: Math.abs(middle) })
+  const words = shave.map(
+    s =>
+      `${fixed(s.by, 2)} mm from the ${s.side} wall ${s.where === 'along' ? 'all along, and a shim as thick on the other side' : `at the ${s.where === 'mouth' ? 'mouth' : 'pocket’s end'}, running out to nothing`}`,
+  )
+  if (!shave.length)
+    return {
+      shave,
+      says: `${fixed(Math.abs(c.drift.value), 1)} mm off at the bridge, but neither turn nor offset is larger than its doubt: read again before you cut.`,
+    }
+  return {
+    shave,
+    says: `Shave ${words.join('; ')}. In small steps, and read again after each: the pocket’s walls only, never the heel of a finished neck.`,
+  }
 }

@@ -10,7 +10,8 @@ export const coreOf = (s: StringGauge): number => (s.wound ? (s.core ?? s.diamet
  * Starting compensation of a saddle behind the scale length, mm. Straight lines through the trade's ranges:
  * thin plain about 1–2 mm, low wound 3–5 mm [common practice; the lines' slopes from memory].
  */
-export const startingCompensation = (s: StringGauge): number => (s.wound ? 1.2 + 6 * coreOf(s) : 0.6 + 4 * s.diameter)
+export const startingCompensation = (s: StringGauge): number =>
+  s.wound ? 1.2 + 6 * coreOf(s) : 0.6 + 4 * s.diameter
 
 /** Doubt of a starting compensation, mm [from memory]: intonation settles it. */
 export const COMPENSATION_DOUBT = 0.7

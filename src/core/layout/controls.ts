@@ -47,14 +47,18 @@ export function armLine(l: Layout): [Point, Point] | undefined {
 }
 
 function fromArm(line: [Point, Point], [x, y]: Point): number {
-  const [[ax, ay], [bx, by]] = line, dx = bx - ax, dy = by - ay
+  const [[ax, ay], [bx, by]] = line,
+    dx = bx - ax,
+    dy = by - ay
   const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)))
   return Math.hypot(ax + t * dx - x, ay + t * dy - y)
 }
 
 /** Even places along the middle of a cavity, from the bridge backwards, for controls that have none yet. */
 function proposed(cavity: readonly Point[], count: number): Point[] {
-  const box = boundsOf(cavity), y = (box.y0 + box.y1) / 2, step = (box.x1 - box.x0) / (count + 1)
+  const box = boundsOf(cavity),
+    y = (box.y0 + box.y1) / 2,
+    step = (box.x1 - box.x0) / (count + 1)
   return Array.from({ length: count }, (_, i): Point => {
     const x = box.x0 + step * (i + 1)
     return inside(cavity, [x, y]) ? [x, y] : toEdge(cavity, [x, y]).on
@@ -64,41 +68,110 @@ function proposed(cavity: readonly Point[], count: number): Point[] {
 /** Every knob, switch and jack against cavity, strings, playing hand, forearm, neighbours and guard [limits from memory]. */
 export function controlSpots(build: Build, l: Layout): ControlSpot[] {
   const slots = slotsOf(build.instrument).filter(s => KINDS.includes(s.kind) && partIn(build, s.id))
-  const guard = partIn(build, 'guard'), body = partIn(build, 'body')
+  const guard = partIn(build, 'guard'),
+    body = partIn(build, 'body')
   const given = new Map(placedSlots(build, l.nutToHeelEnd).map(p => [p.slot, p.at]))
   const cavities = l.features.filter(f => f.role === 'control-cavity')
-  const holes = new Map(l.features.filter(f => f.role === 'pot-hole' || f.role === 'switch-hole' || f.role === 'jack-hole').map(f => [f.serves ?? f.id, f]))
-  const loose = slots.filter(s => !holes.has(s.id) && !given.has(s.id) && s.kind !== 'jack'), free = cavities[0] ? proposed(cavities[0].polygon, loose.length) : []
+  const holes = new Map(
+    l.features
+      .filter(f => f.role === 'pot-hole' || f.role === 'switch-hole' || f.role === 'jack-hole')
+      .map(f => [f.serves ?? f.id, f]),
+  )
+  const loose = slots.filter(s => !holes.has(s.id) && !given.has(s.id) && s.kind !== 'jack'),
+    free = cavities[0] ? proposed(cavities[0].polygon, loose.length) : []
   const line = armLine(l)
   const spots = slots.flatMap((s): ControlSpot[] => {
-    const hole = holes.get(s.id), part = partIn(build, s.id)!, at = hole?.centre ?? given.get(s.id) ?? free[loose.indexOf(s)]
+    const hole = holes.get(s.id),
+      part = partIn(build, s.id)!,
+      at = hole?.centre ?? given.get(s.id) ?? free[loose.indexOf(s)]
     if (!at) return []
-    const knob = s.kind === 'pot' ? partIn(build, s.id.replace('pot-', 'knob-'))?.dims.outsideDiameter?.value ?? 19 : s.kind === 'switch' ? 6 : 0
-    return [{
-      slot: s.id, label: s.label, kind: s.kind as ControlSpot['kind'], at, from: hole ? 'drilled' : given.has(s.id) ? 'placed' : 'proposed',
-      on: hole?.face === 'side' ? 'side' : hole ? (hole.partId === guard?.id ? 'guard' : 'body') : guard && l.guard.length > 2 && inside(l.guard, at) ? 'guard' : 'body',
-      case: part.dims.caseWidth?.value ?? 20, knob, wall: undefined, neighbour: undefined, rim: undefined, string: Infinity, edge: undefined, findings: [],
-    }]
+    const knob =
+      s.kind === 'pot'
+        ? (partIn(build, s.id.replace('pot-', 'knob-'))?.dims.outsideDiameter?.value ?? 19)
+        : s.kind === 'switch'
+          ? 6
+          : 0
+    return [
+      {
+        slot: s.id,
+        label: s.label,
+        kind: s.kind as ControlSpot['kind'],
+        at,
+        from: hole ? 'drilled' : given.has(s.id) ? 'placed' : 'proposed',
+        on:
+          hole?.face === 'side'
+            ? 'side'
+            : hole
+              ? hole.partId === guard?.id
+                ? 'guard'
+                : 'body'
+              : guard && l.guard.length > 2 && inside(l.guard, at)
+                ? 'guard'
+                : 'body',
+        case: part.dims.caseWidth?.value ?? 20,
+        knob,
+        wall: undefined,
+        neighbour: undefined,
+        rim: undefined,
+        string: Infinity,
+        edge: undefined,
+        findings: [],
+      },
+    ]
   })
-  const nearest = (s: ControlSpot, size: (o: ControlSpot) => number) => spots.filter(o => o !== s && size(o) > 0 && o.on !== 'side').reduce<{ of: string; by: number } | undefined>((m, o) => {
-    const by = Math.hypot(o.at[0] - s.at[0], o.at[1] - s.at[1]) - size(s) / 2 - size(o) / 2
-    return m && m.by <= by ? m : { of: o.label, by }
-  }, undefined)
+  const nearest = (s: ControlSpot, size: (o: ControlSpot) => number) =>
+    spots
+      .filter(o => o !== s && size(o) > 0 && o.on !== 'side')
+      .reduce<{ of: string; by: number } | undefined>((m, o) => {
+        const by = Math.hypot(o.at[0] - s.at[0], o.at[1] - s.at[1]) - size(s) / 2 - size(o) / 2
+        return m && m.by <= by ? m : { of: o.label, by }
+      }, undefined)
   for (const s of spots) {
-    const home = cavities.find(c => inside(c.polygon, s.at)), tell = (t: string) => s.findings.push(t)
+    const home = cavities.find(c => inside(c.polygon, s.at)),
+      tell = (t: string) => s.findings.push(t)
     if (s.on !== 'side') {
       s.wall = home ? edgeDistance(home.polygon, s.at) - s.case / 2 : undefined
       if (!home && body) tell('Stands over no cavity: its case has no room below.')
-      else if (s.wall !== undefined && s.wall < 0.5) tell(s.wall < 0 ? `Its case runs ${fixed(-s.wall, 1)} mm into the cavity’s wall.` : `Only ${fixed(s.wall, 1)} mm from case to wall.`)
+      else if (s.wall !== undefined && s.wall < 0.5)
+        tell(
+          s.wall < 0
+            ? `Its case runs ${fixed(-s.wall, 1)} mm into the cavity’s wall.`
+            : `Only ${fixed(s.wall, 1)} mm from case to wall.`,
+        )
       s.neighbour = nearest(s, o => o.case)
-      if (s.neighbour && s.neighbour.by < 1) tell(s.neighbour.by < 0 ? `Its case runs ${fixed(-s.neighbour.by, 1)} mm into ${s.neighbour.of.toLowerCase()}’s.` : `Only ${fixed(s.neighbour.by, 1)} mm between its case and ${s.neighbour.of.toLowerCase()}’s.`)
+      if (s.neighbour && s.neighbour.by < 1)
+        tell(
+          s.neighbour.by < 0
+            ? `Its case runs ${fixed(-s.neighbour.by, 1)} mm into ${s.neighbour.of.toLowerCase()}’s.`
+            : `Only ${fixed(s.neighbour.by, 1)} mm between its case and ${s.neighbour.of.toLowerCase()}’s.`,
+        )
       if (s.knob > 0) {
         s.rim = nearest(s, o => o.knob)
-        if (s.rim && s.rim.by < FINGER_ROOM) tell(s.rim.by < 0 ? `Its knob runs into ${s.rim.of.toLowerCase()}’s.` : `${fixed(s.rim.by, 1)} mm to ${s.rim.of.toLowerCase()}’s rim: fingers want ${FINGER_ROOM} mm.`)
-        s.string = Math.min(...l.strings.map(p => Math.abs(stringAt(p, s.at[0]) - s.at[1]) + (s.at[0] > p.saddle[0] ? s.at[0] - p.saddle[0] : 0))) - s.knob / 2
-        if (s.string < HAND_ROOM) tell(`Its rim stands ${fixed(s.string, 1)} mm from the strings: the playing hand wants ${HAND_ROOM} mm.`)
-        if (s.on === 'guard' && l.guard.length > 2) { s.edge = edgeDistance(l.guard, s.at) - s.knob / 2; if (s.edge < RIM_ROOM) tell(`Its rim stands ${s.edge < 0 ? `${fixed(-s.edge, 1)} mm over` : `${fixed(s.edge, 1)} mm from`} the guard’s edge.`) }
-        else if (l.body.length > 2) { s.edge = edgeDistance(l.body, s.at) - s.knob / 2; if (s.edge < RIM_ROOM) tell(`Its rim stands ${fixed(s.edge, 1)} mm from the body’s edge.`) }
+        if (s.rim && s.rim.by < FINGER_ROOM)
+          tell(
+            s.rim.by < 0
+              ? `Its knob runs into ${s.rim.of.toLowerCase()}’s.`
+              : `${fixed(s.rim.by, 1)} mm to ${s.rim.of.toLowerCase()}’s rim: fingers want ${FINGER_ROOM} mm.`,
+          )
+        s.string =
+          Math.min(
+            ...l.strings.map(
+              p => Math.abs(stringAt(p, s.at[0]) - s.at[1]) + (s.at[0] > p.saddle[0] ? s.at[0] - p.saddle[0] : 0),
+            ),
+          ) -
+          s.knob / 2
+        if (s.string < HAND_ROOM)
+          tell(`Its rim stands ${fixed(s.string, 1)} mm from the strings: the playing hand wants ${HAND_ROOM} mm.`)
+        if (s.on === 'guard' && l.guard.length > 2) {
+          s.edge = edgeDistance(l.guard, s.at) - s.knob / 2
+          if (s.edge < RIM_ROOM)
+            tell(
+              `Its rim stands ${s.edge < 0 ? `${fixed(-s.edge, 1)} mm over` : `${fixed(s.edge, 1)} mm from`} the guard’s edge.`,
+            )
+        } else if (l.body.length > 2) {
+          s.edge = edgeDistance(l.body, s.at) - s.knob / 2
+          if (s.edge < RIM_ROOM) tell(`Its rim stands ${fixed(s.edge, 1)} mm from the body’s edge.`)
+        }
       }
     }
     if (line && fromArm(line, s.at) < ARM + s.knob / 2) tell('Lies under the forearm.')
@@ -113,11 +186,21 @@ export type DonorTie = 'nut' | 'bridge'
  * A donor's control places on this build: its template is measured from its nut. Tied to the bridge they keep their
  * place to hand and bridge when the scale is another. From the pocket's end wall, mm.
  */
-export function placesFromDonor(build: Build, l: Layout, donor: Part, tie: DonorTie): { slot: string; x: number; y: number; doubt: number }[] {
+export function placesFromDonor(
+  build: Build,
+  l: Layout,
+  donor: Part,
+  tie: DonorTie,
+): { slot: string; x: number; y: number; doubt: number }[] {
   const known = new Set(slotsOf(build.instrument).map(s => s.id))
   const shift = tie === 'nut' ? 0 : l.bridge.front - (donor.dims.nutToBridge?.value ?? l.bridge.front)
-  const doubt = tie === 'nut' ? 0 : donor.dims.nutToBridge?.doubt ?? 0.3
-  return donor.features.filter(f => f.serves && known.has(f.serves) && ['pot-hole', 'switch-hole', 'jack-hole'].includes(f.role)).map(f => ({
-    slot: f.serves!, x: (f.dims.x?.value ?? 0) + shift - l.nutToHeelEnd, y: f.dims.y?.value ?? 0, doubt: Math.hypot(f.dims.x?.doubt ?? 0.3, doubt),
-  }))
+  const doubt = tie === 'nut' ? 0 : (donor.dims.nutToBridge?.doubt ?? 0.3)
+  return donor.features
+    .filter(f => f.serves && known.has(f.serves) && ['pot-hole', 'switch-hole', 'jack-hole'].includes(f.role))
+    .map(f => ({
+      slot: f.serves!,
+      x: (f.dims.x?.value ?? 0) + shift - l.nutToHeelEnd,
+      y: f.dims.y?.value ?? 0,
+      doubt: Math.hypot(f.dims.x?.doubt ?? 0.3, doubt),
+    }))
 }

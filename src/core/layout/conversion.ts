@@ -7,7 +7,11 @@ import { bridgeLine } from './bridgeLine.ts'
 import { fretPosition } from './frets.ts'
 
 /** A neck that might go on this body: baritone, bass or shorter. mm. */
-export interface OtherNeck { scaleLength: number; nutToHeelEnd: number; frets: number }
+export interface OtherNeck {
+  scaleLength: number
+  nutToHeelEnd: number
+  frets: number
+}
 
 export interface Conversion {
   /** Pocket's end wall to the plate's front edge with this neck, and how far that is from where the bridge is or would be. */
@@ -32,36 +36,92 @@ const BEHIND = 12
  * Undefined while body, bridge or strings are not chosen.
  */
 export function conversion(build: Build, other: OtherNeck): Conversion | undefined {
-  const neck = partIn(build, 'neck'), bridge = partIn(build, 'bridge'), body = partIn(build, 'body')
+  const neck = partIn(build, 'neck'),
+    bridge = partIn(build, 'bridge'),
+    body = partIn(build, 'body')
   const now = bridgeLine(build)
   if (!neck || !bridge || !body || !now) return undefined
   const swapped: Build = {
-    ...build, placements: { ...build.placements, bridge: undefined as never },
-    parts: build.parts.map(p => (p.id === neck.id ? { ...p, dims: { ...p.dims, scaleLength: { ...p.dims.scaleLength!, value: other.scaleLength }, nutToHeelEnd: { ...p.dims.nutToHeelEnd!, value: other.nutToHeelEnd } } } : p)),
+    ...build,
+    placements: { ...build.placements, bridge: undefined as never },
+    parts: build.parts.map(p =>
+      p.id === neck.id
+        ? {
+            ...p,
+            dims: {
+              ...p.dims,
+              scaleLength: { ...p.dims.scaleLength!, value: other.scaleLength },
+              nutToHeelEnd: { ...p.dims.nutToHeelEnd!, value: other.nutToHeelEnd },
+            },
+          }
+        : p,
+    ),
   }
   const then = bridgeLine(swapped)!
-  const front = then.ideal.value, shift = front - now.place.value
-  const plate = bridge.dims.plateLength?.value ?? 0, tail = body.outline ? boundsOf(body.outline.points).x1 : undefined
+  const front = then.ideal.value,
+    shift = front - now.place.value
+  const plate = bridge.dims.plateLength?.value ?? 0,
+    tail = body.outline ? boundsOf(body.outline.points).x1 : undefined
   const behind = tail === undefined ? undefined : tail - (front + plate)
-  const pocket = body.features.find(f => f.role === 'neck-pocket'), mouth = other.nutToHeelEnd - (pocket?.dims.length?.value ?? 76)
+  const pocket = body.features.find(f => f.role === 'neck-pocket'),
+    mouth = other.nutToHeelEnd - (pocket?.dims.length?.value ?? 76)
   let fretAtBody = 0
   while (fretAtBody < other.frets && fretPosition(other.scaleLength, fretAtBody + 1) <= mouth) fretAtBody++
   const was = { scale: neck.dims.scaleLength!.value, heel: neck.dims.nutToHeelEnd!.value }
-  const pickups = body.features.filter(f => f.role === 'pickup-rout' && f.serves).map(f => {
-    const share = (scale: number, heel: number) => ((scale - heel - (f.dims.x?.value ?? 0)) / scale) * 100
-    return { slot: f.serves!, before: share(was.scale, was.heel), after: share(other.scaleLength, other.nutToHeelEnd) }
-  })
+  const pickups = body.features
+    .filter(f => f.role === 'pickup-rout' && f.serves)
+    .map(f => {
+      const share = (scale: number, heel: number) => ((scale - heel - (f.dims.x?.value ?? 0)) / scale) * 100
+      return {
+        slot: f.serves!,
+        before: share(was.scale, was.heel),
+        after: share(other.scaleLength, other.nutToHeelEnd),
+      }
+    })
   const routs = body.features.filter(f => f.role === 'pickup-rout' || f.role === 'tremolo-rout')
-  const ahead = routs.map(f => front - ((f.dims.x?.value ?? 0) + (f.dims.length?.value ?? 0) / 2)), near = ahead.length ? Math.min(...ahead.filter((_, i) => routs[i]!.role === 'pickup-rout')) : Infinity
-  const drilled = body.features.filter(f => (f.role === 'screw-hole' && f.serves === 'bridge-screws') || (f.role === 'stud-hole' && f.serves === 'posts'))
+  const ahead = routs.map(f => front - ((f.dims.x?.value ?? 0) + (f.dims.length?.value ?? 0) / 2)),
+    near = ahead.length ? Math.min(...ahead.filter((_, i) => routs[i]!.role === 'pickup-rout')) : Infinity
+  const drilled = body.features.filter(
+    f =>
+      (f.role === 'screw-hole' && f.serves === 'bridge-screws') || (f.role === 'stud-hole' && f.serves === 'posts'),
+  )
   const travel = then.high - then.low
   const findings = [
-    Math.abs(shift) < 0.05 ? 'The bridge stays where it is.' : `The bridge moves ${fixed(Math.abs(shift), 1)} mm ${shift > 0 ? 'towards the tail' : 'towards the neck'}.`,
-    ...(drilled.length && Math.abs(shift) > travel / 2 ? [`Its ${drilled.length} holes no longer serve: plug them and drill anew. The saddles’ travel makes up for ${fixed(Math.max(travel / 2, 0), 1)} mm at most.`] : []),
-    ...(routs.some(f => f.role === 'tremolo-rout') && Math.abs(shift) > 1 ? ['The tremolo’s rout would have to move with it: this body wants a bridge without one, or a neck of its own scale.'] : []),
-    ...(behind !== undefined && behind < BEHIND ? [behind < 0 ? `The plate would stand ${fixed(-behind, 0)} mm over the body’s tail: this neck is too long for the body.` : `Only ${fixed(behind, 0)} mm of body behind the plate.`] : []),
-    ...(near < 2 ? [`The plate would ${near < 0 ? `cover ${fixed(-near, 0)} mm of` : `stand ${fixed(near, 1)} mm from`} the pickup rout before it.`] : []),
+    Math.abs(shift) < 0.05
+      ? 'The bridge stays where it is.'
+      : `The bridge moves ${fixed(Math.abs(shift), 1)} mm ${shift > 0 ? 'towards the tail' : 'towards the neck'}.`,
+    ...(drilled.length && Math.abs(shift) > travel / 2
+      ? [
+          `Its ${drilled.length} holes no longer serve: plug them and drill anew. The saddles’ travel makes up for ${fixed(Math.max(travel / 2, 0), 1)} mm at most.`,
+        ]
+      : []),
+    ...(routs.some(f => f.role === 'tremolo-rout') && Math.abs(shift) > 1
+      ? [
+          'The tremolo’s rout would have to move with it: this body wants a bridge without one, or a neck of its own scale.',
+        ]
+      : []),
+    ...(behind !== undefined && behind < BEHIND
+      ? [
+          behind < 0
+            ? `The plate would stand ${fixed(-behind, 0)} mm over the body’s tail: this neck is too long for the body.`
+            : `Only ${fixed(behind, 0)} mm of body behind the plate.`,
+        ]
+      : []),
+    ...(near < 2
+      ? [
+          `The plate would ${near < 0 ? `cover ${fixed(-near, 0)} mm of` : `stand ${fixed(near, 1)} mm from`} the pickup rout before it.`,
+        ]
+      : []),
     ...(mouth < 0 ? ['The pocket is longer than this neck.'] : []),
   ]
-  return { front, doubt: doubtOf(then.ideal), shift, scaleLine: other.scaleLength - other.nutToHeelEnd, behind, fretAtBody, pickups, findings }
+  return {
+    front,
+    doubt: doubtOf(then.ideal),
+    shift,
+    scaleLine: other.scaleLength - other.nutToHeelEnd,
+    behind,
+    fretAtBody,
+    pickups,
+    findings,
+  }
 }

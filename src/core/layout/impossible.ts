@@ -12,8 +12,13 @@ const LEAST_AREA = 400
 function outlineTroubles(name: string, points: readonly Point[], dx: number): string[] {
   if (points.length < 3) return []
   const at = selfCrossing(points)
-  if (at) return [`The ${name}’s outline crosses itself near ${fixed(at[0] - dx, 0)} mm along and ${fixed(at[1], 0)} mm across: draw or read it again at the Shelf; one line that does not cross itself is wanted.`]
-  return polygonArea(points) < LEAST_AREA ? [`The ${name}’s outline encloses next to nothing: draw or read it again at the Shelf.`] : []
+  if (at)
+    return [
+      `The ${name}’s outline crosses itself near ${fixed(at[0] - dx, 0)} mm along and ${fixed(at[1], 0)} mm across: draw or read it again at the Shelf; one line that does not cross itself is wanted.`,
+    ]
+  return polygonArea(points) < LEAST_AREA
+    ? [`The ${name}’s outline encloses next to nothing: draw or read it again at the Shelf.`]
+    : []
 }
 
 /**
@@ -21,19 +26,30 @@ function outlineTroubles(name: string, points: readonly Point[], dx: number): st
  * what they are in, routs without depth or through the far face. Words for the builder, lengths in mm; empty when all is well.
  */
 export function impossible(build: Build, l: Layout): string[] {
-  const body = partIn(build, 'body'), guard = partIn(build, 'guard')
-  const out = [...outlineTroubles('body', l.body, l.nutToHeelEnd), ...outlineTroubles('head', l.head, 0), ...outlineTroubles('guard', l.guard, l.nutToHeelEnd)]
+  const body = partIn(build, 'body'),
+    guard = partIn(build, 'guard')
+  const out = [
+    ...outlineTroubles('body', l.body, l.nutToHeelEnd),
+    ...outlineTroubles('head', l.head, 0),
+    ...outlineTroubles('guard', l.guard, l.nutToHeelEnd),
+  ]
   for (const f of l.features) {
     const part = f.partId === body?.id ? body : f.partId === guard?.id ? guard : undefined
-    const own = part?.features.find(x => x.id === f.id), edge = part === body ? l.body : l.guard
+    const own = part?.features.find(x => x.id === f.id),
+      edge = part === body ? l.body : l.guard
     if (!part || !own || f.face === 'side') continue
     const name = `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '').replace(/-/g, ' ')})` : ''}`
     const where = part === body ? 'body' : 'guard'
-    if (edge.length > 2 && !inside(edge, f.centre) && f.role !== 'neck-pocket') out.push(`${name} lies outside the ${where}: ${fixed(f.centre[0] - l.nutToHeelEnd, 0)} mm from the pocket’s end, ${fixed(f.centre[1], 0)} mm across. Read its place again.`)
+    if (edge.length > 2 && !inside(edge, f.centre) && f.role !== 'neck-pocket')
+      out.push(
+        `${name} lies outside the ${where}: ${fixed(f.centre[0] - l.nutToHeelEnd, 0)} mm from the pocket’s end, ${fixed(f.centre[1], 0)} mm across. Read its place again.`,
+      )
     if (part !== body || own.through) continue
-    const depth = own.dims.depth?.value, thick = body.dims.thickness?.value ?? 0
+    const depth = own.dims.depth?.value,
+      thick = body.dims.thickness?.value ?? 0
     if (depth !== undefined && depth <= 0) out.push(`${name} has no depth: measure it from the ${f.face}.`)
-    else if (depth !== undefined && thick > 0 && depth >= thick) out.push(`${name} is ${fixed(depth, 1)} mm deep in a body ${fixed(thick, 1)} mm thick: measure both again.`)
+    else if (depth !== undefined && thick > 0 && depth >= thick)
+      out.push(`${name} is ${fixed(depth, 1)} mm deep in a body ${fixed(thick, 1)} mm thick: measure both again.`)
   }
   return out
 }

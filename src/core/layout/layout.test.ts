@@ -25,12 +25,22 @@ describe('strings over the nut', () => {
     const pitch = y.slice(1).map((v, i) => y[i]! - v)
     for (const p of pitch) expect(p).toBeCloseTo(pitch[0]!, 9)
   })
-  it('keep their margins for any count', () => fc.assert(fc.property(fc.integer({ min: 2, max: 12 }), fc.double({ min: 0.5, max: 4, noNaN: true }), (n, margin) => {
-    const d = Array.from({ length: n }, (_, i) => 0.25 + i * 0.1)
-    const y = nutSlots(60, margin, d, 'equal gaps')
-    return Math.abs(30 - y[0]! - d[0]! / 2 - margin) < 1e-9 && Math.abs(30 + y[n - 1]! - d[n - 1]! / 2 - margin) < 1e-9 && y.every((v, i) => i === 0 || v < y[i - 1]!)
-  })))
-  it('spread evenly over the saddles', () => { expect(saddlePlaces(52.5, 6)[1]! - saddlePlaces(52.5, 6)[2]!).toBeCloseTo(10.5, 9); expect(saddlePlaces(52, 1)).toEqual([0]) })
+  it('keep their margins for any count', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 12 }), fc.double({ min: 0.5, max: 4, noNaN: true }), (n, margin) => {
+        const d = Array.from({ length: n }, (_, i) => 0.25 + i * 0.1)
+        const y = nutSlots(60, margin, d, 'equal gaps')
+        return (
+          Math.abs(30 - y[0]! - d[0]! / 2 - margin) < 1e-9 &&
+          Math.abs(30 + y[n - 1]! - d[n - 1]! / 2 - margin) < 1e-9 &&
+          y.every((v, i) => i === 0 || v < y[i - 1]!)
+        )
+      }),
+    ))
+  it('spread evenly over the saddles', () => {
+    expect(saddlePlaces(52.5, 6)[1]! - saddlePlaces(52.5, 6)[2]!).toBeCloseTo(10.5, 9)
+    expect(saddlePlaces(52, 1)).toEqual([0])
+  })
 })
 
 describe('compensation', () => {
@@ -38,7 +48,11 @@ describe('compensation', () => {
   it('lies in the trade’s ranges and grows with the core', () => {
     expect(startingCompensation({ diameter: 0.254, wound: false })).toBeGreaterThan(1)
     expect(startingCompensation({ diameter: 0.3302, wound: false })).toBeLessThan(2)
-    for (const core of [0.36, 0.41, 0.5]) { const c = startingCompensation({ diameter: 1.1, wound: true, core }); expect(c).toBeGreaterThanOrEqual(3); expect(c).toBeLessThanOrEqual(5) }
+    for (const core of [0.36, 0.41, 0.5]) {
+      const c = startingCompensation({ diameter: 1.1, wound: true, core })
+      expect(c).toBeGreaterThanOrEqual(3)
+      expect(c).toBeLessThanOrEqual(5)
+    }
   })
 })
 
@@ -62,14 +76,23 @@ describe('bridge line', () => {
     expect(doubtOf(line.ahead)).toBeLessThan(1)
     expect(line.ahead.value).toBeCloseTo((line.low + line.high) / 2, 9)
   })
-  it('is unknown without a neck', () => { const b = heron(); delete b.slots.neck; expect(bridgeLine(b)).toBeUndefined(); expect(layOut(b)).toBeUndefined() })
+  it('is unknown without a neck', () => {
+    const b = heron()
+    delete b.slots.neck
+    expect(bridgeLine(b)).toBeUndefined()
+    expect(layOut(b)).toBeUndefined()
+  })
 })
 
 describe('the whole layout', () => {
   it('runs every string straight from its slot to its saddle', () => {
     const l = layOut(heron())!
     expect(l.strings).toHaveLength(6)
-    for (const s of l.strings) { expect(stringAt(s, 0)).toBeCloseTo(s.nut[1], 9); expect(stringAt(s, s.saddle[0])).toBeCloseTo(s.saddle[1], 9); expect(s.tuner).toBeDefined() }
+    for (const s of l.strings) {
+      expect(stringAt(s, 0)).toBeCloseTo(s.nut[1], 9)
+      expect(stringAt(s, s.saddle[0])).toBeCloseTo(s.saddle[1], 9)
+      expect(s.tuner).toBeDefined()
+    }
     expect(l.strings[0]!.nut[1]).toBeGreaterThan(0)
     expect(halfBoardAt(l, l.lastFret)).toBeCloseTo(28, 9)
   })
@@ -83,7 +106,8 @@ describe('the whole layout', () => {
     expect(l.pickups[0]!.poles).toHaveLength(n)
   })
   it('moves everything behind the neck with the heel', () => {
-    const a = layOut(heron())!, b = layOut(measuredAt(heron(), 'heron-neck', 'dims.nutToHeelEnd', 468))!
+    const a = layOut(heron())!,
+      b = layOut(measuredAt(heron(), 'heron-neck', 'dims.nutToHeelEnd', 468))!
     expect(b.bridge.front - a.bridge.front).toBeCloseTo(10, 9)
     expect(b.pickups[0]!.centre[0] - a.pickups[0]!.centre[0]).toBeCloseTo(10, 9)
     expect(b.frets).toEqual(a.frets)
@@ -98,7 +122,8 @@ describe('saddle height and shims', () => {
     expect(h.aboveLowest.value).toBeCloseTo(5.115, 9)
   })
   it('asks for twice a change of action at the saddle', () => {
-    const b = heron(), c = heron()
+    const b = heron(),
+      c = heron()
     c.setup = { ...c.setup, actionBass: c.setup.actionBass + 0.5, actionTreble: c.setup.actionTreble + 0.5 }
     expect(saddleHeight(c)!.needed.value - saddleHeight(b)!.needed.value).toBeCloseTo(1, 9)
   })
@@ -123,6 +148,14 @@ describe('saddle height and shims', () => {
 
 describe('scale from a measured fret pair', () => {
   it('is twice nut to fret 12: 381 → 762 mm', () => expect(381 / shareBetween(0, 12)).toBeCloseTo(762, 9))
-  it('agrees with the frets it came from', () => fc.assert(fc.property(fc.double({ min: 400, max: 900, noNaN: true }), fc.integer({ min: 0, max: 10 }), fc.integer({ min: 11, max: 24 }), (L, a, b) => Math.abs((fretPosition(L, b) - fretPosition(L, a)) / shareBetween(a, b) - L) < 1e-6)))
+  it('agrees with the frets it came from', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 400, max: 900, noNaN: true }),
+        fc.integer({ min: 0, max: 10 }),
+        fc.integer({ min: 11, max: 24 }),
+        (L, a, b) => Math.abs((fretPosition(L, b) - fretPosition(L, a)) / shareBetween(a, b) - L) < 1e-6,
+      ),
+    ))
   it('refuses frets in the wrong order', () => expect(() => shareBetween(12, 5)).toThrow(RangeError))
 })

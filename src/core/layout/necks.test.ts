@@ -24,9 +24,23 @@ describe('the scale length from two frets', () => {
     expect(c.says).toContain('The frets make it 628.0 mm')
     expect(c.off).toBeCloseTo(-20, 9)
   })
-  it('is in more doubt the closer the frets', () => fc.assert(fc.property(fc.integer({ min: 0, max: 11 }), fc.integer({ min: 13, max: 24 }), (low, high) => checkScale(plainBuild(), read(100), low, high)!.doubt > checkScale(plainBuild(), read(100), 0, 24)!.doubt - 1e-12 && shareBetween(low, high) > 0)))
+  it('is in more doubt the closer the frets', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 11 }),
+        fc.integer({ min: 13, max: 24 }),
+        (low, high) =>
+          checkScale(plainBuild(), read(100), low, high)!.doubt >
+            checkScale(plainBuild(), read(100), 0, 24)!.doubt - 1e-12 && shareBetween(low, high) > 0,
+      ),
+    ))
   it('is taken from the newest reading; a pair in the wrong order is refused', () => {
-    const b = takeReading(plainBuild({ scale: 648 }), { of: fretReading(0, 12), value: 324, doubt: 0.3, at: '2026-11-24T10:00:00Z' })
+    const b = takeReading(plainBuild({ scale: 648 }), {
+      of: fretReading(0, 12),
+      value: 324,
+      doubt: 0.3,
+      at: '2026-11-24T10:00:00Z',
+    })
     expect(readScale(b)!.scale.value).toBeCloseTo(648, 9)
     expect(readScale(plainBuild())).toBeUndefined()
   })
@@ -35,7 +49,8 @@ describe('the scale length from two frets', () => {
 describe('another neck on the body', () => {
   const body = () => plainBuild({ scale: 648, heelEnd: 470, front: 165, frontToSaddle: 8 })
   it('moves the bridge with scale and heel [worked by hand]', () => {
-    const b = body(), ideal = conversion(b, { scaleLength: 648, nutToHeelEnd: 470, frets: 22 })!
+    const b = body(),
+      ideal = conversion(b, { scaleLength: 648, nutToHeelEnd: 470, frets: 22 })!
     // A baritone 38 mm longer whose heel ends 20 mm further: the scale line goes 18 mm towards the tail.
     const c = conversion(b, { scaleLength: 686, nutToHeelEnd: 490, frets: 24 })!
     expect(c.front - ideal.front).toBeCloseTo(18, 9)
@@ -47,9 +62,19 @@ describe('another neck on the body', () => {
     expect(fretPosition(686, c.fretAtBody + 1)).toBeGreaterThan(414)
   })
   it('says when the plate hangs over the tail, covers a rout, or the pocket is longer than the neck', () => {
-    expect(conversion(body(), { scaleLength: 864, nutToHeelEnd: 470, frets: 20 })!.findings.some(f => f.includes('too long for the body'))).toBe(true)
-    expect(conversion(body(), { scaleLength: 590, nutToHeelEnd: 470, frets: 20 })!.findings.some(f => f.includes('pickup rout'))).toBe(true)
-    expect(conversion(body(), { scaleLength: 200, nutToHeelEnd: 60, frets: 12 })!.findings).toContain('The pocket is longer than this neck.')
+    expect(
+      conversion(body(), { scaleLength: 864, nutToHeelEnd: 470, frets: 20 })!.findings.some(f =>
+        f.includes('too long for the body'),
+      ),
+    ).toBe(true)
+    expect(
+      conversion(body(), { scaleLength: 590, nutToHeelEnd: 470, frets: 20 })!.findings.some(f =>
+        f.includes('pickup rout'),
+      ),
+    ).toBe(true)
+    expect(conversion(body(), { scaleLength: 200, nutToHeelEnd: 60, frets: 12 })!.findings).toContain(
+      'The pocket is longer than this neck.',
+    )
   })
 })
 
@@ -59,16 +84,33 @@ describe('what cannot be so', () => {
   it('is nothing on a sound instrument', () => expect(told(plainBuild())).toEqual([]))
   it('is an outline that crosses itself or encloses nothing', () => {
     const b = plainBuild()
-    bodyOf(b).outline = { smooth: false, points: [[-80, -150], [300, 150], [300, -150], [-80, 150]] }
+    bodyOf(b).outline = {
+      smooth: false,
+      points: [
+        [-80, -150],
+        [300, 150],
+        [300, -150],
+        [-80, 150],
+      ],
+    }
     expect(told(b)[0]).toMatch(/body’s outline crosses itself near 110 mm along and 0 mm across/)
-    b.parts.find(p => p.kind === 'neck')!.outline = { smooth: false, points: [[0, 1], [-100, 0], [0, -1]] }
+    b.parts.find(p => p.kind === 'neck')!.outline = {
+      smooth: false,
+      points: [
+        [0, 1],
+        [-100, 0],
+        [0, -1],
+      ],
+    }
     expect(told(b).some(t => t.includes('head’s outline encloses next to nothing'))).toBe(true)
   })
   it('is a rout outside the body, without depth or deeper than it', () => {
-    const b = plainBuild(), rout = bodyOf(b).features.find(f => f.id === 'rout-bridge')!
+    const b = plainBuild(),
+      rout = bodyOf(b).features.find(f => f.id === 'rout-bridge')!
     rout.dims.y!.value = 250
     expect(told(b).some(t => t.startsWith('Pickup rout (bridge) lies outside the body'))).toBe(true)
-    rout.dims.y!.value = 0; rout.dims.depth!.value = 0
+    rout.dims.y!.value = 0
+    rout.dims.depth!.value = 0
     expect(told(b)).toEqual(['Pickup rout (bridge) has no depth: measure it from the top.'])
     rout.dims.depth!.value = 50
     expect(told(b)[0]).toContain('50.0 mm deep in a body 45.0 mm thick')

@@ -2,7 +2,10 @@
 export type Spacing = 'equal gaps' | 'equal centres'
 
 /** Strings that lie in pairs or threes: how many to a course, and the distance of their centres, mm. */
-export interface Courses { size: number; gap: number }
+export interface Courses {
+  size: number
+  gap: number
+}
 
 export const SINGLE: Courses = { size: 1, gap: 0 }
 
@@ -11,7 +14,9 @@ export const COURSE_GAP = { nut: 2, bridge: 2.4 } as const
 
 /** Numbers 0…count − 1 in runs of a course. */
 const runs = (count: number, size: number): number[][] =>
-  Array.from({ length: Math.ceil(count / size) }, (_, c) => Array.from({ length: Math.min(size, count - c * size) }, (_, k) => c * size + k))
+  Array.from({ length: Math.ceil(count / size) }, (_, c) =>
+    Array.from({ length: Math.min(size, count - c * size) }, (_, k) => c * size + k),
+  )
 
 /**
  * Places of the string centres across the nut, y in mm, thinnest string (treble side) first.
@@ -19,22 +24,32 @@ const runs = (count: number, size: number): number[][] =>
  * string surfaces are equal, or their centres [common practice: both schools]. Courses count as one broad string.
  * @param diameters thinnest first, mm
  */
-export function nutSlots(width: number, margin: number, diameters: readonly number[], spacing: Spacing, courses = SINGLE): number[] {
+export function nutSlots(
+  width: number,
+  margin: number,
+  diameters: readonly number[],
+  spacing: Spacing,
+  courses = SINGLE,
+): number[] {
   const blocks = runs(diameters.length, courses.size)
-  const head = (b: number[]) => diameters[b[0]!]! / 2, tail = (b: number[]) => diameters[b.at(-1)!]! / 2
+  const head = (b: number[]) => diameters[b[0]!]! / 2,
+    tail = (b: number[]) => diameters[b.at(-1)!]! / 2
   const reach = (b: number[]) => (b.length - 1) * courses.gap
-  const spread = (firsts: readonly number[]) => blocks.flatMap((b, i) => b.map((_, k) => firsts[i]! - k * courses.gap))
+  const spread = (firsts: readonly number[]) =>
+    blocks.flatMap((b, i) => b.map((_, k) => firsts[i]! - k * courses.gap))
   if (blocks.length === 1) return spread([reach(blocks[0]!) / 2])
   const treble = width / 2 - margin - head(blocks[0]!)
   const bass = -width / 2 + margin + tail(blocks.at(-1)!) + reach(blocks.at(-1)!)
   if (spacing === 'equal centres') {
-    const from = treble - reach(blocks[0]!) / 2, to = bass - reach(blocks.at(-1)!) / 2
+    const from = treble - reach(blocks[0]!) / 2,
+      to = bass - reach(blocks.at(-1)!) / 2
     return spread(blocks.map((b, i) => from + ((to - from) * i) / (blocks.length - 1) + reach(b) / 2))
   }
   const taken = blocks.reduce((s, b) => s + reach(b) + head(b) + tail(b), 0)
   const gap = (width - 2 * margin - taken) / (blocks.length - 1)
   const firsts = [treble]
-  for (let i = 1; i < blocks.length; i++) firsts.push(firsts[i - 1]! - reach(blocks[i - 1]!) - tail(blocks[i - 1]!) - gap - head(blocks[i]!))
+  for (let i = 1; i < blocks.length; i++)
+    firsts.push(firsts[i - 1]! - reach(blocks[i - 1]!) - tail(blocks[i - 1]!) - gap - head(blocks[i]!))
   return spread(firsts)
 }
 

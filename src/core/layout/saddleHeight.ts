@@ -36,18 +36,38 @@ export const nutHeight = (build: Build): number =>
  * H is taken at the heel's end, where a shim of thickness s over a pocket of length p lifts by s and turns by atan(s/p).
  */
 export function saddleHeight(build: Build, shim = shimIn(build)): SaddleHeight | undefined {
-  const neck = partIn(build, 'neck'), bridge = partIn(build, 'bridge'), pocket = pocketOf(build), line = bridgeLine(build)
+  const neck = partIn(build, 'neck'),
+    bridge = partIn(build, 'bridge'),
+    pocket = pocketOf(build),
+    line = bridgeLine(build)
   if (!neck || !bridge || !pocket || !line) return undefined
   const pocketLength = pocket.at('length').value
   const heelToSaddle = line.foremost.value - need(neck, 'dims.nutToHeelEnd').value
   const scale = need(neck, 'dims.scaleLength').value
   const a12 = meanActionAtTwelve(build, scale, need(neck, 'dims.frets').value)
   const needed = linear(
-    [[1, need(neck, 'dims.heelThickness')], [1, need(neck, 'dims.fretHeight')], [-1, pocket.at('depth')]],
+    [
+      [1, need(neck, 'dims.heelThickness')],
+      [1, need(neck, 'dims.fretHeight')],
+      [-1, pocket.at('depth')],
+    ],
     shim + (heelToSaddle * shim) / pocketLength + 2 * a12 - nutHeight(build),
   )
-  const low = need(bridge, 'dims.saddleLow'), high = need(bridge, 'dims.saddleHigh')
-  return { needed, aboveLowest: linear([[1, needed], [-1, low]]), range: linear([[1, high], [-1, low]]), heelToSaddle, pocketLength }
+  const low = need(bridge, 'dims.saddleLow'),
+    high = need(bridge, 'dims.saddleHigh')
+  return {
+    needed,
+    aboveLowest: linear([
+      [1, needed],
+      [-1, low],
+    ]),
+    range: linear([
+      [1, high],
+      [-1, low],
+    ]),
+    heelToSaddle,
+    pocketLength,
+  }
 }
 
 /** Thickness at the heel's end of the shim that is chosen, mm; 0 without one. */

@@ -17,16 +17,25 @@ export function shareBetween(low: number, high: number): number {
  * Scale length from the distance of two frets [published: equal temperament]; its doubt grows as the pair gets closer.
  * From the nut to fret 12 it is twice the distance.
  */
-export const scaleFrom = (distance: Quantity, low: number, high: number): Quantity => linear([[1 / shareBetween(low, high), distance]])
+export const scaleFrom = (distance: Quantity, low: number, high: number): Quantity =>
+  linear([[1 / shareBetween(low, high), distance]])
 
-export interface ScaleCheck { scale: Quantity; doubt: number; off: number; agrees: boolean; says: string }
+export interface ScaleCheck {
+  scale: Quantity
+  doubt: number
+  off: number
+  agrees: boolean
+  says: string
+}
 
 /** What a measured pair of frets says of the neck's scale length. Undefined without a neck. */
 export function checkScale(build: Build, distance: Quantity, low: number, high: number): ScaleCheck | undefined {
   const neck = partIn(build, 'neck')
   if (!neck) return undefined
-  const scale = scaleFrom(distance, low, high), stated = need(neck, 'dims.scaleLength')
-  const off = scale.value - stated.value, doubt = doubtOf(subtract(scale, stated))
+  const scale = scaleFrom(distance, low, high),
+    stated = need(neck, 'dims.scaleLength')
+  const off = scale.value - stated.value,
+    doubt = doubtOf(subtract(scale, stated))
   const agrees = Math.abs(off) <= doubt
   const says = agrees
     ? `Agrees with the neck’s ${fixed(stated.value, 1)} mm: ${fixed(Math.abs(off), 2)} mm apart, ${fixed(doubt, 2)} mm in doubt.`
@@ -39,8 +48,11 @@ export const fretReading = (low: number, high: number): string => `layout.frets.
 
 /** The newest reading of a pair of frets and what it says of the scale length; undefined until one is read. */
 export function readScale(build: Build): (ScaleCheck & { low: number; high: number }) | undefined {
-  const r = build.readings.findLast(x => /^layout\.frets\.\d+-\d+$/.test(x.of)), [, a = '', b = ''] = /(\d+)-(\d+)$/.exec(r?.of ?? '') ?? []
-  const distance = r && readingOf(build, r.of, `fret ${a} to fret ${b}`), low = Number(a), high = Number(b)
+  const r = build.readings.findLast(x => /^layout\.frets\.\d+-\d+$/.test(x.of)),
+    [, a = '', b = ''] = /(\d+)-(\d+)$/.exec(r?.of ?? '') ?? []
+  const distance = r && readingOf(build, r.of, `fret ${a} to fret ${b}`),
+    low = Number(a),
+    high = Number(b)
   const check = distance && high > low ? checkScale(build, distance, low, high) : undefined
   return check && { ...check, low, high }
 }

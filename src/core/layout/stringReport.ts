@@ -37,14 +37,35 @@ export interface StringRow {
   breakAtSaddle: number | undefined
 }
 
-export interface Margins { nutTreble: number; nutBass: number; lastTreble: number; lastBass: number }
-export interface PoleRow { slot: string; x: number; offsets: { pole: number; string: number; off: number }[]; worst: number }
-export interface Tree { at: Point; strings: number[]; seat: number }
-export interface StringReport { rows: StringRow[]; margins: Margins; poles: PoleRow[]; trees: Tree[]; findings: string[] }
+export interface Margins {
+  nutTreble: number
+  nutBass: number
+  lastTreble: number
+  lastBass: number
+}
+export interface PoleRow {
+  slot: string
+  x: number
+  offsets: { pole: number; string: number; off: number }[]
+  worst: number
+}
+export interface Tree {
+  at: Point
+  strings: number[]
+  seat: number
+}
+export interface StringReport {
+  rows: StringRow[]
+  margins: Margins
+  poles: PoleRow[]
+  trees: Tree[]
+  findings: string[]
+}
 
 /** Height of a string where it leaves its post, above the fingerboard's plane; windings go down the post. */
 function postSeat(build: Build, s: StringPath, x: number, windings: number): number {
-  const neck = partIn(build, 'neck')!, set = partIn(build, 'tuners')
+  const neck = partIn(build, 'neck')!,
+    set = partIn(build, 'tuners')
   const face = -(neck.dims.headDrop?.value ?? 0) - Math.abs(x) * Math.tan((neck.dims.headAngle?.value ?? 0) / DEG)
   return face + (set?.dims.postHeight?.value ?? 9) - windings * s.diameter
 }
@@ -55,60 +76,105 @@ const MOST_WINDINGS = 6
 /** Windings down the post that bring a string to a safe angle over the nut; undefined when no number of them does. */
 function windingsFor(build: Build, s: StringPath, seatAtNut: number): number | undefined {
   const room = (partIn(build, 'tuners')?.dims.postHeight?.value ?? 9) - 2
-  for (let n = WINDINGS + 1; n <= MOST_WINDINGS && n * s.diameter <= room; n++) if (s.tuner && Math.atan2(seatAtNut - postSeat(build, s, s.tuner[0], n), Math.hypot(s.tuner[0], s.tuner[1] - s.nut[1])) * DEG >= LEAST_BREAK) return n
+  for (let n = WINDINGS + 1; n <= MOST_WINDINGS && n * s.diameter <= room; n++)
+    if (
+      s.tuner &&
+      Math.atan2(seatAtNut - postSeat(build, s, s.tuner[0], n), Math.hypot(s.tuner[0], s.tuner[1] - s.nut[1])) *
+        DEG >=
+        LEAST_BREAK
+    )
+      return n
   return undefined
 }
 
 /** Where a string leaves its saddle downwards, x and height above the body top. */
 function anchorOf(build: Build, l: Layout, s: StringPath): { x: number; z: number; source: string } | undefined {
-  const bridge = partIn(build, 'bridge'), tail = partIn(build, 'tailpiece'), sort = build.instrument.bridge
+  const bridge = partIn(build, 'bridge'),
+    tail = partIn(build, 'tailpiece'),
+    sort = build.instrument.bridge
   if (!bridge) return undefined
   const { anchorBehindFront, anchorHeight, plateLength, plateThickness } = bridge.dims
   if (sort === 'stud bridge' || sort === 'floating bridge') {
     if (!tail) return undefined
     const z = tail.dims.height?.value ?? 12
     if (sort === 'floating bridge') {
-      const end = l.body.length > 2 ? boundsOf(l.body).x1 : undefined, length = tail.dims.length?.value
-      return end === undefined || length === undefined ? undefined : { x: end - length, z, source: 'tail end of the body less the tailpiece’s length' }
+      const end = l.body.length > 2 ? boundsOf(l.body).x1 : undefined,
+        length = tail.dims.length?.value
+      return end === undefined || length === undefined
+        ? undefined
+        : { x: end - length, z, source: 'tail end of the body less the tailpiece’s length' }
     }
     const posts = l.features.filter(f => f.role === 'stud-hole' && f.serves === 'tail-posts')
-    return posts.length ? { x: posts.reduce((a, p) => a + p.centre[0], 0) / posts.length, z, source: 'tail posts' } : undefined
+    return posts.length
+      ? { x: posts.reduce((a, p) => a + p.centre[0], 0) / posts.length, z, source: 'tail posts' }
+      : undefined
   }
-  if (anchorBehindFront) return { x: l.bridge.front + anchorBehindFront.value, z: anchorHeight?.value ?? (plateThickness?.value ?? 2), source: 'the bridge’s own string holes' }
+  if (anchorBehindFront)
+    return {
+      x: l.bridge.front + anchorBehindFront.value,
+      z: anchorHeight?.value ?? plateThickness?.value ?? 2,
+      source: 'the bridge’s own string holes',
+    }
   const through = build.instrument.extras.includes('ferrules')
   const tremolo = sort.startsWith('rocking') || sort === 'double-locking tremolo'
   // Through the body or a block the string dives close behind its saddle; else it leaves at the plate's rear edge [from memory].
-  return through || tremolo ? { x: s.saddle[0] + 10, z: 0, source: 'ten millimetres behind the saddle [from memory]' } : { x: l.bridge.front + (plateLength?.value ?? 40) - 1, z: (plateThickness?.value ?? 2) + 1.5, source: 'the plate’s rear edge [from memory]' }
+  return through || tremolo
+    ? { x: s.saddle[0] + 10, z: 0, source: 'ten millimetres behind the saddle [from memory]' }
+    : {
+        x: l.bridge.front + (plateLength?.value ?? 40) - 1,
+        z: (plateThickness?.value ?? 2) + 1.5,
+        source: 'the plate’s rear edge [from memory]',
+      }
 }
 
 /** Trees that bring every string over the nut to a safe angle: neighbours that lie close share one. */
 function treesFor(build: Build, l: Layout, low: readonly StringPath[], seatAtNut: number): Tree[] {
-  const neck = partIn(build, 'neck')!, set = partIn(build, 'trees')
-  const face = -(neck.dims.headDrop?.value ?? 0), seat = face + (set?.dims.height?.value ?? 4)
+  const neck = partIn(build, 'neck')!,
+    set = partIn(build, 'trees')
+  const face = -(neck.dims.headDrop?.value ?? 0),
+    seat = face + (set?.dims.height?.value ?? 4)
   const reach = Math.max(TREE_FROM, (seatAtNut - seat) / Math.tan(TREE_BREAK / DEG))
   const out: Tree[] = []
   for (let i = 0; i < low.length; i++) {
-    const a = low[i]!, b = low[i + 1]
+    const a = low[i]!,
+      b = low[i + 1]
     const pair = b && b.number === a.number + 1 ? [a, b] : [a]
     const nearest = Math.min(...pair.map(s => -s.tuner![0]))
     const x = -Math.min(reach, nearest - 12)
     if (x > -12) continue
     const at = (s: StringPath) => s.nut[1] + ((s.tuner![1] - s.nut[1]) * x) / s.tuner![0]
     const ys = pair.map(at)
-    if (pair.length === 2 && Math.abs(ys[0]! - ys[1]!) <= TREE_REACH) { out.push({ at: [x, (ys[0]! + ys[1]!) / 2], strings: pair.map(s => s.number), seat }); i++ }
+    if (pair.length === 2 && Math.abs(ys[0]! - ys[1]!) <= TREE_REACH) {
+      out.push({ at: [x, (ys[0]! + ys[1]!) / 2], strings: pair.map(s => s.number), seat })
+      i++
+    }
     // One alone is held from its outer side: the screw stands beside the string.
     else out.push({ at: [x, ys[0]! + (ys[0]! >= 0 ? 3 : -3)], strings: [a.number], seat })
   }
   return out
 }
 
-const fixedRange = (from: number, to: number): string => (fixed(from, 1) === fixed(to, 1) ? `${fixed(from, 1)}°` : `${fixed(from, 1)}° to ${fixed(to, 1)}°`)
+const fixedRange = (from: number, to: number): string =>
+  fixed(from, 1) === fixed(to, 1) ? `${fixed(from, 1)}°` : `${fixed(from, 1)}° to ${fixed(to, 1)}°`
 
 /** Strings with the same thing to do, as one finding: who they are, and from which angle to which they break. */
-function alike(rows: readonly StringRow[], angle: (r: StringRow) => number, says: (r: StringRow) => string): { who: string; one: boolean; from: number; to: number; says: string }[] {
+function alike(
+  rows: readonly StringRow[],
+  angle: (r: StringRow) => number,
+  says: (r: StringRow) => string,
+): { who: string; one: boolean; from: number; to: number; says: string }[] {
   return [...new Set(rows.map(says))].map(text => {
-    const own = rows.filter(r => says(r) === text), names = own.map(r => r.number), one = own.length === 1, angles = own.map(angle)
-    return { who: one ? `String ${names[0]} breaks` : `Strings ${names.slice(0, -1).join(', ')} and ${names.at(-1)} break`, one, from: Math.min(...angles), to: Math.max(...angles), says: text }
+    const own = rows.filter(r => says(r) === text),
+      names = own.map(r => r.number),
+      one = own.length === 1,
+      angles = own.map(angle)
+    return {
+      who: one ? `String ${names[0]} breaks` : `Strings ${names.slice(0, -1).join(', ')} and ${names.at(-1)} break`,
+      one,
+      from: Math.min(...angles),
+      to: Math.max(...angles),
+      says: text,
+    }
   })
 }
 
@@ -117,48 +183,124 @@ function alike(rows: readonly StringRow[], angle: (r: StringRow) => number, says
  * break angles over nut and bridge, and where string trees are needed [geometry; limits from memory].
  */
 export function stringReport(build: Build, l: Layout): StringReport {
-  const neck = partIn(build, 'neck')!, first = l.strings[0]!, last = l.strings.at(-1)!
+  const neck = partIn(build, 'neck')!,
+    first = l.strings[0]!,
+    last = l.strings.at(-1)!
   const x = l.lastFret
   const margins: Margins = {
-    nutTreble: l.halfNut - first.nut[1] - first.diameter / 2, nutBass: l.halfNut + last.nut[1] - last.diameter / 2,
-    lastTreble: halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2, lastBass: halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2,
+    nutTreble: l.halfNut - first.nut[1] - first.diameter / 2,
+    nutBass: l.halfNut + last.nut[1] - last.diameter / 2,
+    lastTreble: halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2,
+    lastBass: halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2,
   }
   const seatAtNut = (neck.dims.fretHeight?.value ?? 1) + nutHeight(build)
   const height = saddleHeight(build)?.needed.value
   const post = sizeOfTuner(partIn(build, 'tuners')?.dims).post
-  const nutAngle = (s: StringPath) => (s.tuner ? Math.atan2(seatAtNut - postSeat(build, s, s.tuner[0], WINDINGS), Math.hypot(s.tuner[0], s.tuner[1] - s.nut[1])) * DEG : undefined)
+  const nutAngle = (s: StringPath) =>
+    s.tuner
+      ? Math.atan2(
+          seatAtNut - postSeat(build, s, s.tuner[0], WINDINGS),
+          Math.hypot(s.tuner[0], s.tuner[1] - s.nut[1]),
+        ) * DEG
+      : undefined
   const rows = l.strings.map((s, i): StringRow => {
-    const next = l.strings[i + 1], anchor = anchorOf(build, l, s), spot = l.tuners.spots.find(t => t.string === s.number)
+    const next = l.strings[i + 1],
+      anchor = anchorOf(build, l, s),
+      spot = l.tuners.spots.find(t => t.string === s.number)
     return {
-      number: s.number, note: build.instrument.tuning[i] ?? '', diameter: s.diameter, nut: s.nut[1], atLastFret: stringAt(s, x), saddle: s.saddle, compensation: s.compensation,
-      gapAtNut: next && s.nut[1] - next.nut[1] - s.diameter / 2 - next.diameter / 2, centresAtNut: next && s.nut[1] - next.nut[1], centresAtSaddle: next && s.saddle[1] - next.saddle[1],
-      fan: spot && fanAngle(spot, s.nut[1], post), breakAtNut: nutAngle(s),
-      breakAtSaddle: anchor && height !== undefined && anchor.x > s.saddle[0] ? Math.atan2(height - anchor.z, anchor.x - s.saddle[0]) * DEG : undefined,
+      number: s.number,
+      note: build.instrument.tuning[i] ?? '',
+      diameter: s.diameter,
+      nut: s.nut[1],
+      atLastFret: stringAt(s, x),
+      saddle: s.saddle,
+      compensation: s.compensation,
+      gapAtNut: next && s.nut[1] - next.nut[1] - s.diameter / 2 - next.diameter / 2,
+      centresAtNut: next && s.nut[1] - next.nut[1],
+      centresAtSaddle: next && s.saddle[1] - next.saddle[1],
+      fan: spot && fanAngle(spot, s.nut[1], post),
+      breakAtNut: nutAngle(s),
+      breakAtSaddle:
+        anchor && height !== undefined && anchor.x > s.saddle[0]
+          ? Math.atan2(height - anchor.z, anchor.x - s.saddle[0]) * DEG
+          : undefined,
     }
   })
   const perCourse = coursesOf(build).nut.size
   const poles = l.pickups.map((p): PoleRow => {
     const offsets = p.poles.map((pole, i) => {
-      const own = l.strings.slice(i * perCourse, (i + 1) * perCourse), y = own.reduce((a, s) => a + stringAt(s, pole[0]), 0) / (own.length || 1)
+      const own = l.strings.slice(i * perCourse, (i + 1) * perCourse),
+        y = own.reduce((a, s) => a + stringAt(s, pole[0]), 0) / (own.length || 1)
       return { pole: pole[1], string: y, off: pole[1] - y }
     })
-    return { slot: p.slot, x: p.centre[0], offsets, worst: offsets.reduce((m, o) => (Math.abs(o.off) > Math.abs(m) ? o.off : m), 0) }
+    return {
+      slot: p.slot,
+      x: p.centre[0],
+      offsets,
+      worst: offsets.reduce((m, o) => (Math.abs(o.off) > Math.abs(m) ? o.off : m), 0),
+    }
   })
-  const low = build.instrument.bridge === 'double-locking tremolo' ? [] : l.strings.filter((s, i) => s.tuner && (rows[i]!.breakAtNut ?? 90) < LEAST_BREAK)
+  const low =
+    build.instrument.bridge === 'double-locking tremolo'
+      ? []
+      : l.strings.filter((s, i) => s.tuner && (rows[i]!.breakAtNut ?? 90) < LEAST_BREAK)
   const trees = build.placements.trees?.length
-    ? build.placements.trees.map((t): Tree => ({ at: [t.x.value, t.y.value], strings: low.filter(s => Math.abs(s.nut[1] + ((s.tuner![1] - s.nut[1]) * t.x.value) / s.tuner![0] - t.y.value) < TREE_REACH / 2 + 1).map(s => s.number), seat: -(neck.dims.headDrop?.value ?? 0) + (partIn(build, 'trees')?.dims.height?.value ?? 4) }))
+    ? build.placements.trees.map((t): Tree => ({
+        at: [t.x.value, t.y.value],
+        strings: low
+          .filter(
+            s =>
+              Math.abs(s.nut[1] + ((s.tuner![1] - s.nut[1]) * t.x.value) / s.tuner![0] - t.y.value) <
+              TREE_REACH / 2 + 1,
+          )
+          .map(s => s.number),
+        seat: -(neck.dims.headDrop?.value ?? 0) + (partIn(build, 'trees')?.dims.height?.value ?? 4),
+      }))
     : treesFor(build, l, low, seatAtNut)
   const held = new Set(trees.flatMap(t => t.strings))
   const toDo = (number: number): string => {
     const n = windingsFor(build, l.strings[number - 1]!, seatAtNut)
-    return n !== undefined ? `${n} windings down the post do${held.has(number) ? ', or a string tree' : ''}` : held.has(number) ? 'hold down with a string tree' : 'lower posts, or a tree'
+    return n !== undefined
+      ? `${n} windings down the post do${held.has(number) ? ', or a string tree' : ''}`
+      : held.has(number)
+        ? 'hold down with a string tree'
+        : 'lower posts, or a tree'
   }
   const findings = [
-    ...(['Treble', 'Bass'] as const).flatMap(side => { const m = margins[`last${side}`]; return m < 2.5 ? [`${side} side: ${fixed(m, 1)} mm from string to edge at the last fret; under 2.5 mm it falls off in play.`] : [] }),
-    ...rows.filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8).map(r => `Strings ${r.number} and ${r.number + 1} lie ${fixed(r.gapAtNut!, 2)} mm apart at the nut: they touch.`),
-    ...alike(rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)), r => r.breakAtNut!, r => toDo(r.number)).map(g => `${g.who} ${fixedRange(g.from, g.to)} over the nut, ${LEAST_BREAK}° wanted: ${g.says}.`),
-    ...alike(rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK), r => r.breakAtSaddle!, () => '').map(g => `${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${LEAST_BREAK}° wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`),
-    ...poles.flatMap(p => (Math.abs(p.worst) > 2 ? [`${p.slot.replace('pickup-', '')} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`] : [])),
+    ...(['Treble', 'Bass'] as const).flatMap(side => {
+      const m = margins[`last${side}`]
+      return m < 2.5
+        ? [
+            `${side} side: ${fixed(m, 1)} mm from string to edge at the last fret; under 2.5 mm it falls off in play.`,
+          ]
+        : []
+    }),
+    ...rows
+      .filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8)
+      .map(
+        r =>
+          `Strings ${r.number} and ${r.number + 1} lie ${fixed(r.gapAtNut!, 2)} mm apart at the nut: they touch.`,
+      ),
+    ...alike(
+      rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)),
+      r => r.breakAtNut!,
+      r => toDo(r.number),
+    ).map(g => `${g.who} ${fixedRange(g.from, g.to)} over the nut, ${LEAST_BREAK}° wanted: ${g.says}.`),
+    ...alike(
+      rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK),
+      r => r.breakAtSaddle!,
+      () => '',
+    ).map(
+      g =>
+        `${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${LEAST_BREAK}° wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`,
+    ),
+    ...poles.flatMap(p =>
+      Math.abs(p.worst) > 2
+        ? [
+            `${p.slot.replace('pickup-', '')} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`,
+          ]
+        : [],
+    ),
   ]
   return { rows, margins, poles, trees, findings }
 }

@@ -4,12 +4,24 @@ import { boundsOf, edgeDistance, toEdge, type Point } from '../geometry/outline.
 import { gapBeside } from '../geometry/shape.ts'
 import type { Part } from '../parts/part.ts'
 import { fixed } from '../units/length.ts'
-import { EDGE_LEFT, fanAngle, passes, proposeTuners, sizeOfTuner, type TunerSize, type TunerSpot } from './tunerRow.ts'
+import {
+  EDGE_LEFT,
+  fanAngle,
+  passes,
+  proposeTuners,
+  sizeOfTuner,
+  type TunerSize,
+  type TunerSpot,
+} from './tunerRow.ts'
 
 /** Where the tuners stand, and whether that is drilled, placed by the builder or proposed. */
-export interface Tuners { from: 'drilled' | 'placed' | 'proposed'; spots: TunerSpot[] }
+export interface Tuners {
+  from: 'drilled' | 'placed' | 'proposed'
+  spots: TunerSpot[]
+}
 
-export const onTreble = (build: Build): number => build.placements.tunersOnTreble ?? Math.ceil(build.instrument.strings / 2)
+export const onTreble = (build: Build): number =>
+  build.placements.tunersOnTreble ?? Math.ceil(build.instrument.strings / 2)
 
 /** A drilled head's posts point their buttons to the nearer edge; on a blank one the row says it. */
 const sideOf = (head: readonly Point[], at: Point): 1 | -1 => {
@@ -20,30 +32,53 @@ const sideOf = (head: readonly Point[], at: Point): 1 | -1 => {
 
 /** Tuners as the head is drilled, else as the builder placed them, else proposed on its outline. */
 export function placeTuners(build: Build, neck: Part, head: readonly Point[], slots: readonly number[]): Tuners {
-  const drilled = neck.features.filter(f => f.role === 'tuner-hole').flatMap(f => {
-    const string = Number(f.serves), at: Point = [f.dims.x?.value ?? 0, f.dims.y?.value ?? 0]
-    return string >= 1 && string <= slots.length ? [{ string, at, side: sideOf(head, at) }] : []
-  })
+  const drilled = neck.features
+    .filter(f => f.role === 'tuner-hole')
+    .flatMap(f => {
+      const string = Number(f.serves),
+        at: Point = [f.dims.x?.value ?? 0, f.dims.y?.value ?? 0]
+      return string >= 1 && string <= slots.length ? [{ string, at, side: sideOf(head, at) }] : []
+    })
   if (drilled.length) return { from: 'drilled', spots: drilled.sort((a, b) => a.string - b.string) }
   const proposed = proposeTuners(head, slots, onTreble(build), sizeOfTuner(partIn(build, 'tuners')?.dims))
   const placed = build.placements.tuners ?? []
   if (!placed.length) return { from: 'proposed', spots: proposed }
-  const own = (t: TunerSpot): TunerSpot => { const p = placed.find(q => q.string === t.string); return p ? { ...t, at: [p.x.value, p.y.value] } : t }
-  const missing = placed.filter(p => !proposed.some(t => t.string === p.string)).map((p): TunerSpot => ({ string: p.string, at: [p.x.value, p.y.value], side: p.y.value < 0 ? -1 : 1 }))
+  const own = (t: TunerSpot): TunerSpot => {
+    const p = placed.find(q => q.string === t.string)
+    return p ? { ...t, at: [p.x.value, p.y.value] } : t
+  }
+  const missing = placed
+    .filter(p => !proposed.some(t => t.string === p.string))
+    .map((p): TunerSpot => ({ string: p.string, at: [p.x.value, p.y.value], side: p.y.value < 0 ? -1 : 1 }))
   return { from: 'placed', spots: [...proposed.map(own), ...missing].sort((a, b) => a.string - b.string) }
 }
 
 /** Unit direction from a post to the head's edge behind its button, and the one along the row. */
 function axesOf(head: readonly Point[], s: TunerSpot): { out: Point; row: Point } {
   if (head.length < 3) return { out: [0, s.side], row: [1, 0] }
-  const on = toEdge(head, s.at).on, d = Math.hypot(on[0] - s.at[0], on[1] - s.at[1])
-  const out: Point = d < 0.5 || (on[1] - s.at[1]) * s.side < d * 0.35 ? [0, s.side] : [(on[0] - s.at[0]) / d, (on[1] - s.at[1]) / d]
+  const on = toEdge(head, s.at).on,
+    d = Math.hypot(on[0] - s.at[0], on[1] - s.at[1])
+  const out: Point =
+    d < 0.5 || (on[1] - s.at[1]) * s.side < d * 0.35 ? [0, s.side] : [(on[0] - s.at[0]) / d, (on[1] - s.at[1]) / d]
   return { out, row: out[1] * s.side > 0 ? [out[1] * s.side, -out[0] * s.side] : [1, 0] }
 }
 
 /** A rectangle from `from` to `to` outwards of a post, `width` along the row. */
-const block = (s: TunerSpot, { out, row }: { out: Point; row: Point }, from: number, to: number, width: number): Point[] =>
-  ([[from, -width / 2], [to, -width / 2], [to, width / 2], [from, width / 2]] as const).map(([o, r]): Point => [s.at[0] + out[0] * o + row[0] * r, s.at[1] + out[1] * o + row[1] * r])
+const block = (
+  s: TunerSpot,
+  { out, row }: { out: Point; row: Point },
+  from: number,
+  to: number,
+  width: number,
+): Point[] =>
+  (
+    [
+      [from, -width / 2],
+      [to, -width / 2],
+      [to, width / 2],
+      [from, width / 2],
+    ] as const
+  ).map(([o, r]): Point => [s.at[0] + out[0] * o + row[0] * r, s.at[1] + out[1] * o + row[1] * r])
 
 /** How much of a tuner's body lies inwards of its post, share of its length [from memory]. */
 const INWARDS = 0.38
@@ -63,7 +98,14 @@ export interface TunerLook extends TunerSpot {
   pitch: number | undefined
 }
 
-export interface TunerRow { side: 1 | -1; spots: number[]; pitches: number[]; evenness: number; room: number; roomDoubt: number }
+export interface TunerRow {
+  side: 1 | -1
+  spots: number[]
+  pitches: number[]
+  evenness: number
+  room: number
+  roomDoubt: number
+}
 
 export interface TunerCheck {
   from: Tuners['from']
@@ -81,40 +123,108 @@ export function tunerScrewAt(head: readonly Point[], s: TunerSpot, offset: numbe
 
 /** Pairs of tuners whose blocks stand nearer than a limit. */
 function collisions(spots: readonly TunerLook[], of: 'body' | 'button', limit: number): string[] {
-  return spots.flatMap((a, i) => spots.slice(i + 1).flatMap(b => {
-    const gap = gapBeside({ points: a[of] }, { points: b[of] }).gap
-    return gap < limit ? [gap < 0 ? `The ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${a.string} and ${b.string} run ${fixed(-gap, 1)} mm into each other.` : `Only ${fixed(gap, 2)} mm between the ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${a.string} and ${b.string}.`] : []
-  }))
+  return spots.flatMap((a, i) =>
+    spots.slice(i + 1).flatMap(b => {
+      const gap = gapBeside({ points: a[of] }, { points: b[of] }).gap
+      return gap < limit
+        ? [
+            gap < 0
+              ? `The ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${a.string} and ${b.string} run ${fixed(-gap, 1)} mm into each other.`
+              : `Only ${fixed(gap, 2)} mm between the ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${a.string} and ${b.string}.`,
+          ]
+        : []
+    }),
+  )
 }
 
 /** Checks a head's tuners: edges, bodies, buttons, strings past posts, pitch, and the whole row with its doubts. */
-export function checkTuners(build: Build, tuners: Tuners, head: readonly Point[], slots: readonly number[]): TunerCheck {
-  const set = partIn(build, 'tuners'), neck = partIn(build, 'neck'), size: TunerSize = sizeOfTuner(set?.dims)
+export function checkTuners(
+  build: Build,
+  tuners: Tuners,
+  head: readonly Point[],
+  slots: readonly number[],
+): TunerCheck {
+  const set = partIn(build, 'tuners'),
+    neck = partIn(build, 'neck'),
+    size: TunerSize = sizeOfTuner(set?.dims)
   const near = passes(tuners.spots, slots, size.post)
   const hole = (n: number) => neck?.features.find(f => f.role === 'tuner-hole' && f.serves === String(n))
   const looks = tuners.spots.map((s, i): TunerLook => {
-    const axes = axesOf(head, s), reach = head.length > 2 ? edgeDistance(head, s.at) : Infinity
+    const axes = axesOf(head, s),
+      reach = head.length > 2 ? edgeDistance(head, s.at) : Infinity
     const radius = (hole(s.string)?.dims.diameter?.value ?? size.bushing) / 2
-    return { ...s, body: block(s, axes, -size.bodyLength * INWARDS, size.bodyLength * (1 - INWARDS), size.bodyWidth), button: block(s, axes, size.buttonReach, size.buttonReach + size.buttonLength, size.buttonWidth), toEdge: reach, edge: reach - radius, fan: fanAngle(s, slots[s.string - 1] ?? 0, size.post), passes: near[i]!.by, pitch: undefined }
+    return {
+      ...s,
+      body: block(s, axes, -size.bodyLength * INWARDS, size.bodyLength * (1 - INWARDS), size.bodyWidth),
+      button: block(s, axes, size.buttonReach, size.buttonReach + size.buttonLength, size.buttonWidth),
+      toEdge: reach,
+      edge: reach - radius,
+      fan: fanAngle(s, slots[s.string - 1] ?? 0, size.post),
+      passes: near[i]!.by,
+      pitch: undefined,
+    }
   })
   const rows = ([1, -1] as const).flatMap((side): TunerRow[] => {
     const own = looks.filter(s => s.side === side).sort((a, b) => b.at[0] - a.at[0])
     if (!own.length) return []
     const pitches = own.slice(1).map((b, i) => Math.hypot(b.at[0] - own[i]!.at[0], b.at[1] - own[i]!.at[1]))
-    own.forEach((s, i) => { s.pitch = pitches[i] })
+    own.forEach((s, i) => {
+      s.pitch = pitches[i]
+    })
     // Only the row's two ends count for its length, and one set's bodies are all wrong by the same: their doubts add.
     const ends = [own[0]!, own.at(-1)!].map(s => hole(s.string)?.dims.x?.doubt ?? 0.3)
-    return [{ side, spots: own.map(s => s.string), pitches, evenness: pitches.length ? Math.max(...pitches) - Math.min(...pitches) : 0, room: pitches.reduce((a, b) => a + b, 0) - size.bodyWidth * pitches.length, roomDoubt: Math.hypot(...ends, (set?.dims.bodyWidth?.doubt ?? 0.3) * pitches.length) }]
+    return [
+      {
+        side,
+        spots: own.map(s => s.string),
+        pitches,
+        evenness: pitches.length ? Math.max(...pitches) - Math.min(...pitches) : 0,
+        room: pitches.reduce((a, b) => a + b, 0) - size.bodyWidth * pitches.length,
+        roomDoubt: Math.hypot(...ends, (set?.dims.bodyWidth?.doubt ?? 0.3) * pitches.length),
+      },
+    ]
   })
   const box = head.length > 2 ? boundsOf(head) : undefined
   const findings = [
-    ...looks.filter(s => s.edge < EDGE_LEFT).map(s => (s.toEdge < 0 ? `Tuner ${s.string} stands outside the head.` : `Tuner ${s.string}: ${fixed(s.edge, 1)} mm of wood from hole to edge, ${fixed(EDGE_LEFT, 0)} mm wanted.`)),
-    ...collisions(looks, 'body', 0.1), ...collisions(looks, 'button', 2),
-    ...looks.filter(s => s.toEdge > size.buttonReach - 1 && Number.isFinite(s.toEdge)).map(s => (size.buttonReach <= s.toEdge ? `Tuner ${s.string} stands ${fixed(s.toEdge, 1)} mm inside the edge: its button, ${fixed(size.buttonReach, 1)} mm from the post, turns against the wood.` : `The button of tuner ${s.string} clears the head’s edge by only ${fixed(size.buttonReach - s.toEdge, 1)} mm.`)),
-    ...looks.filter(s => s.passes < 1).map((s): string => { const p = near.find(n => n.string === s.string)!; return p.by <= 0 ? `String ${s.string} runs against the post of tuner ${p.of}.` : `String ${s.string} passes the post of tuner ${p.of} by ${fixed(p.by, 1)} mm.` }),
-    ...rows.filter(r => r.pitches.length > 0 && r.room < r.roomDoubt).map(r => `The ${r.side > 0 ? 'treble' : 'bass'} row has ${fixed(r.room, 1)} mm to spare for all its bodies, and ${fixed(r.roomDoubt, 1)} mm of that is doubt: measure a body.`),
-    ...looks.filter(s => Math.abs(s.fan) > 12).map(s => `String ${s.string} turns ${fixed(Math.abs(s.fan), 0)}° sideways in its nut slot: it binds and goes out of tune.`),
-    ...(box && looks.length < slots.length ? [`${looks.length} of ${slots.length} tuners find a place on this outline.`] : []),
+    ...looks
+      .filter(s => s.edge < EDGE_LEFT)
+      .map(s =>
+        s.toEdge < 0
+          ? `Tuner ${s.string} stands outside the head.`
+          : `Tuner ${s.string}: ${fixed(s.edge, 1)} mm of wood from hole to edge, ${fixed(EDGE_LEFT, 0)} mm wanted.`,
+      ),
+    ...collisions(looks, 'body', 0.1),
+    ...collisions(looks, 'button', 2),
+    ...looks
+      .filter(s => s.toEdge > size.buttonReach - 1 && Number.isFinite(s.toEdge))
+      .map(s =>
+        size.buttonReach <= s.toEdge
+          ? `Tuner ${s.string} stands ${fixed(s.toEdge, 1)} mm inside the edge: its button, ${fixed(size.buttonReach, 1)} mm from the post, turns against the wood.`
+          : `The button of tuner ${s.string} clears the head’s edge by only ${fixed(size.buttonReach - s.toEdge, 1)} mm.`,
+      ),
+    ...looks
+      .filter(s => s.passes < 1)
+      .map((s): string => {
+        const p = near.find(n => n.string === s.string)!
+        return p.by <= 0
+          ? `String ${s.string} runs against the post of tuner ${p.of}.`
+          : `String ${s.string} passes the post of tuner ${p.of} by ${fixed(p.by, 1)} mm.`
+      }),
+    ...rows
+      .filter(r => r.pitches.length > 0 && r.room < r.roomDoubt)
+      .map(
+        r =>
+          `The ${r.side > 0 ? 'treble' : 'bass'} row has ${fixed(r.room, 1)} mm to spare for all its bodies, and ${fixed(r.roomDoubt, 1)} mm of that is doubt: measure a body.`,
+      ),
+    ...looks
+      .filter(s => Math.abs(s.fan) > 12)
+      .map(
+        s =>
+          `String ${s.string} turns ${fixed(Math.abs(s.fan), 0)}° sideways in its nut slot: it binds and goes out of tune.`,
+      ),
+    ...(box && looks.length < slots.length
+      ? [`${looks.length} of ${slots.length} tuners find a place on this outline.`]
+      : []),
   ]
   return { from: tuners.from, spots: looks, rows, findings }
 }

@@ -3,9 +3,15 @@ import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from '../fit/rework.ts'
 import { CERTAIN, normalBelow, type Limits } from '../fit/verdict.ts'
 
 /** What a joint may cost to mend, from the chances of its states. */
-export interface Side { under: number | undefined; over: number | undefined }
+export interface Side {
+  under: number | undefined
+  over: number | undefined
+}
 
-export const sidesOf = (family: FamilyId, strings: number): Side => ({ under: reworkMinutes(family, 'under', strings), over: reworkMinutes(family, 'over', strings) })
+export const sidesOf = (family: FamilyId, strings: number): Side => ({
+  under: reworkMinutes(family, 'under', strings),
+  over: reworkMinutes(family, 'over', strings),
+})
 
 /** Beyond so many standard deviations a limit is as good as certain. */
 const FAR = 6
@@ -23,13 +29,19 @@ const below = (limit: number, value: number, u: number): number => {
  */
 export function jointMinutes(value: number, doubt: number, limits: Limits, side: Side): number {
   const u = doubt / 2
-  const low = below(limits.low, value, u), never = below(limits.never, value, u)
-  let high = 0, neverAbove = 0
-  if (limits.high !== undefined) high = 1 - (u === 0 ? (value <= limits.high ? 1 : 0) : below(limits.high, value, u))
-  if (limits.neverAbove !== undefined) neverAbove = 1 - (u === 0 ? (value <= limits.neverAbove ? 1 : 0) : below(limits.neverAbove, value, u))
+  const low = below(limits.low, value, u),
+    never = below(limits.never, value, u)
+  let high = 0,
+    neverAbove = 0
+  if (limits.high !== undefined)
+    high = 1 - (u === 0 ? (value <= limits.high ? 1 : 0) : below(limits.high, value, u))
+  if (limits.neverAbove !== undefined)
+    neverAbove = 1 - (u === 0 ? (value <= limits.neverAbove ? 1 : 0) : below(limits.neverAbove, value, u))
   if (high < neverAbove) high = neverAbove
-  if ((side.under === undefined && never >= CERTAIN) || (side.over === undefined && neverAbove >= CERTAIN)) return Infinity
+  if ((side.under === undefined && never >= CERTAIN) || (side.over === undefined && neverAbove >= CERTAIN))
+    return Infinity
   const under = side.under === undefined ? (low - never) * LIVE_WITH + never * ANOTHER_PART : low * side.under
-  const over = side.over === undefined ? (high - neverAbove) * LIVE_WITH + neverAbove * ANOTHER_PART : high * side.over
+  const over =
+    side.over === undefined ? (high - neverAbove) * LIVE_WITH + neverAbove * ANOTHER_PART : high * side.over
   return under + over
 }

@@ -21,11 +21,17 @@ const WISH: Wishes = { fixed: {}, hourly: 12, weekly: 5 }
 
 function run(p: Problem, k: number): FoundSet[] {
   const g = bestSets(p, k)
-  for (;;) { const s = g.next(); if (s.done) return s.value }
+  for (;;) {
+    const s = g.next()
+    if (s.done) return s.value
+  }
 }
 function conflict(b: Build, parts: ReturnType<typeof demoShelf>, w: Wishes, only: string[]): Conflict {
   const g = conflictOf(b, parts, w, TODAY, only)
-  for (;;) { const s = g.next(); if (s.done) return s.value }
+  for (;;) {
+    const s = g.next()
+    if (s.done) return s.value
+  }
 }
 
 /** Every set there is, looked at one by one. */
@@ -36,10 +42,19 @@ function bruteForce(p: Problem, k: number): number[] {
     if (s === p.slots.length) {
       const x = scoreOf(p, chosen)
       const twice = chosen.some(o => o.count < Infinity && chosen.filter(q => q.part === o.part).length > o.count)
-      if (!twice && x.cost <= p.budget && p.use.every(id => chosen.some(o => o.part.id === id)) && Number.isFinite(x.score)) scores.push(x.score)
+      if (
+        !twice &&
+        x.cost <= p.budget &&
+        p.use.every(id => chosen.some(o => o.part.id === id)) &&
+        Number.isFinite(x.score)
+      )
+        scores.push(x.score)
       return
     }
-    for (const o of p.options[s]!) { chosen[s] = o; walk(s + 1) }
+    for (const o of p.options[s]!) {
+      chosen[s] = o
+      walk(s + 1)
+    }
   }
   walk(0)
   return scores.sort((a, b) => a - b).slice(0, k)
@@ -52,8 +67,12 @@ function agree(b: Build): number {
   for (const r of rulesFor(b)) {
     const parts = r.slots.map(s => partIn(b, s))
     if (parts.some(p => !p)) continue
-    const j = r.judge(...(parts as NonNullable<(typeof parts)[number]>[])), own = joints.get(r.id)
-    if (!j || !own || own.family !== r.family) { if (j && !own) throw new Error(`${r.id} is judged by the search alone`); continue }
+    const j = r.judge(...(parts as NonNullable<(typeof parts)[number]>[])),
+      own = joints.get(r.id)
+    if (!j || !own || own.family !== r.family) {
+      if (j && !own) throw new Error(`${r.id} is judged by the search alone`)
+      continue
+    }
     met++
     expect(j.value, r.id).toBeCloseTo(own.clearance.value, 6)
     expect(j.doubt, r.id).toBeCloseTo(own.doubt, 4)
@@ -64,14 +83,23 @@ function agree(b: Build): number {
 }
 
 describe('the search judges as Fit does', () => {
-  it.each(['heron', 'kestrel', 'wren', 'bittern'] as const)('in %s', name => expect(agree(demo(name))).toBeGreaterThan(18))
-  it('in any build', () => fc.assert(fc.property(anyBuild, b => agree(b) > 10), { numRuns: 40 }))
+  it.each(['heron', 'kestrel', 'wren', 'bittern'] as const)('in %s', name =>
+    expect(agree(demo(name))).toBeGreaterThan(18),
+  )
+  it('in any build', () =>
+    fc.assert(
+      fc.property(anyBuild, b => agree(b) > 10),
+      { numRuns: 40 },
+    ))
   it('with bands, film and guard place of the build’s own', () => {
     const b = demo('kestrel')
     b.bands = { 'heel width': { low: 0, high: 0.5 }, 'pickup rout': { low: 0.5, high: 3 } }
     b.finish.film = { value: 0.2, doubt: 0.05, basis: 'measured' }
     b.finish.masked = []
-    b.placements.guard = { x: { value: -2, doubt: 0.2, basis: 'measured' }, y: { value: 0.4, doubt: 0.2, basis: 'measured' } }
+    b.placements.guard = {
+      x: { value: -2, doubt: 0.2, basis: 'measured' },
+      y: { value: 0.4, doubt: 0.2, basis: 'measured' },
+    }
     expect(agree(b)).toBeGreaterThan(18)
   })
 })
@@ -79,15 +107,25 @@ describe('the search judges as Fit does', () => {
 describe('complete sets', () => {
   const b = demo('heron')
   const SLOTS = ['body', 'neck', 'bridge', 'tuners', 'pickup-bridge', 'pickup-neck']
-  const cases = [1, 2, 3, 4].flatMap(seed => [[seed, {}], [seed, { budget: 330 }], [seed, { maxWaitDays: 10 }], [seed, { hourly: 60, weekly: 0 }]] as const)
+  const cases = [1, 2, 3, 4].flatMap(
+    seed =>
+      [
+        [seed, {}],
+        [seed, { budget: 330 }],
+        [seed, { maxWaitDays: 10 }],
+        [seed, { hourly: 60, weekly: 0 }],
+      ] as const,
+  )
   it.each(cases)('are the best there are: catalogue %i, %o', (seed, wish) => {
     const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, seed), { ...WISH, ...wish }, TODAY, SLOTS)
-    const found = run(p, 12), all = bruteForce(p, 12)
+    const found = run(p, 12),
+      all = bruteForce(p, 12)
     expect(found.length).toBe(all.length)
     found.forEach((s, i) => expect(s.score).toBeCloseTo(all[i]!, 6))
   })
   it('use up what has to be used, wherever it goes', () => {
-    const parts = anyCatalogue(b, 64, 9), id = parts.find(p => p.kind === 'pickup')!.id
+    const parts = anyCatalogue(b, 64, 9),
+      id = parts.find(p => p.kind === 'pickup')!.id
     const p = problemOf({ ...b, parts: [] }, parts, { ...WISH, use: [id] }, TODAY, SLOTS)
     const found = run(p, 5)
     expect(found.length).toBe(5)
@@ -96,7 +134,8 @@ describe('complete sets', () => {
   })
   it('use no single part twice', () => {
     const parts = anyCatalogue(b, 60, 3).map(p => ({ ...p, stock: { ...p.stock, state: 'here' as const } }))
-    for (const s of run(problemOf({ ...b, parts: [] }, parts, WISH, TODAY, SLOTS), 10)) expect(new Set(s.options.map(o => o.part.id)).size).toBe(s.options.length)
+    for (const s of run(problemOf({ ...b, parts: [] }, parts, WISH, TODAY, SLOTS), 10))
+      expect(new Set(s.options.map(o => o.part.id)).size).toBe(s.options.length)
   })
   it('are none where a slot has nothing, and say so', () => {
     const none = anyCatalogue(b, 60, 3).filter(p => p.kind !== 'neck')
@@ -107,26 +146,38 @@ describe('complete sets', () => {
     const parts = anyCatalogue(b, 64, 5)
     const w: Wishes = { ...WISH, budget: 20, maxWaitDays: 60, scale: { from: 600, to: 700 } }
     expect(conflict({ ...b, parts: [] }, parts, w, SLOTS).wishes).toEqual(['a budget of 20'])
-    const two: Wishes = { ...WISH, shelfOnly: true, sorts: { 'pickup-bridge': ['single-coil'] }, scale: { from: 100, to: 200 } }
+    const two: Wishes = {
+      ...WISH,
+      shelfOnly: true,
+      sorts: { 'pickup-bridge': ['single-coil'] },
+      scale: { from: 100, to: 200 },
+    }
     expect(conflict({ ...b, parts: [] }, parts, two, SLOTS).wishes).toEqual(['a scale of 100 to 200 mm'])
   })
   it('tell what decides them, and which is no compromise', () => {
-    const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, 2), WISH, TODAY, SLOTS), sets = run(p, 8), told = explainSets(p, sets)
+    const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, 2), WISH, TODAY, SLOTS),
+      sets = run(p, 8),
+      told = explainSets(p, sets)
     expect(told[0]!.marks).toContain('best')
     expect(told.some(t => t.marks.includes('cheapest'))).toBe(true)
     expect(told.filter(t => !t.compromised).length).toBeGreaterThan(0)
-    told.forEach((t, i) => { if (sets[i]!.wait > 0) expect(t.latest).toBeDefined() })
+    told.forEach((t, i) => {
+      if (sets[i]!.wait > 0) expect(t.latest).toBeDefined()
+    })
   })
 })
 
 describe('candidates for a slot', () => {
-  const b = demo('heron'), shelf = demoShelf()
+  const b = demo('heron'),
+    shelf = demoShelf()
   it('come best first with their worst joint, as Fit would have it', () => {
     const list = candidatesFor(b, { id: 'pickup-bridge', kind: 'pickup' }, shelf, TODAY)
     expect(list.length).toBeGreaterThan(15)
     for (let i = 1; i < list.length; i++) expect(list[i]!.minutes).toBeGreaterThanOrEqual(list[i - 1]!.minutes)
     for (const c of list.slice(0, 6)) {
-      const own = jointsAsTheyStand(choosePart({ ...b, fixes: [] }, 'pickup-bridge', c.part)).find(j => j.id === c.worst!.id)!
+      const own = jointsAsTheyStand(choosePart({ ...b, fixes: [] }, 'pickup-bridge', c.part)).find(
+        j => j.id === c.worst!.id,
+      )!
       expect(c.worst!.value).toBeCloseTo(own.clearance.value, 6)
       expect(c.worst!.state).toBe(own.state)
     }
@@ -134,8 +185,12 @@ describe('candidates for a slot', () => {
   it('leave out what is in another slot and what the instrument cannot take', () => {
     const bridges = candidatesFor(b, { id: 'bridge', kind: 'bridge' }, shelf, TODAY)
     expect(bridges.every(c => c.part.traits.sort === 'flat plate')).toBe(true)
-    expect(candidatesFor(b, { id: 'strings', kind: 'strings' }, shelf, TODAY).every(c => c.part.gauges?.length === 6)).toBe(true)
-    expect(candidatesFor(b, { id: 'pot-tone', kind: 'pot' }, shelf, TODAY).map(c => c.part.id)).not.toContain('heron-volume')
+    expect(
+      candidatesFor(b, { id: 'strings', kind: 'strings' }, shelf, TODAY).every(c => c.part.gauges?.length === 6),
+    ).toBe(true)
+    expect(candidatesFor(b, { id: 'pot-tone', kind: 'pot' }, shelf, TODAY).map(c => c.part.id)).not.toContain(
+      'heron-volume',
+    )
   })
   it('wait as their supplier says', () => {
     expect(waitDays({ ...shelf[0]!, stock: { state: 'ordered', due: '2026-12-04' } }, TODAY)).toBe(10)
@@ -143,6 +198,9 @@ describe('candidates for a slot', () => {
     expect(waitDays({ ...shelf[0]!, stock: { state: 'to buy' } }, TODAY)).toBe(14)
   })
   it('can be found for every slot of every demo build', () => {
-    for (const n of ['heron', 'kestrel', 'wren', 'bittern'] as const) { const d = demo(n); for (const s of slotsOf(d.instrument)) expect(Array.isArray(candidatesFor(d, s, shelf, TODAY))).toBe(true) }
+    for (const n of ['heron', 'kestrel', 'wren', 'bittern'] as const) {
+      const d = demo(n)
+      for (const s of slotsOf(d.instrument)) expect(Array.isArray(candidatesFor(d, s, shelf, TODAY))).toBe(true)
+    }
   })
 })

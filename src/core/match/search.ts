@@ -1,8 +1,14 @@
 import { scoreOf, type Link, type Option, type Problem, type SetScore } from './problem.ts'
 
-export interface FoundSet extends SetScore { options: readonly Option[] }
+export interface FoundSet extends SetScore {
+  options: readonly Option[]
+}
 
-export interface Progress { explored: number; best: readonly FoundSet[]; share: number }
+export interface Progress {
+  explored: number
+  best: readonly FoundSet[]
+  share: number
+}
 
 /** How often the search hands back, in nodes looked at. */
 const BREATH = 4000
@@ -15,7 +21,12 @@ const ROUNDING = 1e-9
 class PairTable {
   private readonly rows: (Float64Array | undefined)[] = []
   private readonly chosen: Option[] = []
-  constructor(private readonly p: Problem, private readonly a: number, private readonly b: number, private readonly links: readonly Link[]) {}
+  constructor(
+    private readonly p: Problem,
+    private readonly a: number,
+    private readonly b: number,
+    private readonly links: readonly Link[],
+  ) {}
 
   at(i: number, j: number): number {
     const row = (this.rows[i] ??= new Float64Array(this.p.options[this.b]!.length).fill(-1))
@@ -44,8 +55,15 @@ function coreOf(p: Problem): number[] {
   return core.size ? [...core] : [0]
 }
 
-interface Child { i: number; now: number; low: number }
-interface Leaf { i: number; cost: number }
+interface Child {
+  i: number
+  now: number
+  low: number
+}
+interface Leaf {
+  i: number
+  cost: number
+}
 
 /**
  * The `k` best sets, exactly: no set of the catalogue outside the answer scores better than the last one in it.
@@ -65,19 +83,30 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   if (n === 0 || p.options.some(o => o.length === 0)) return best
   if (p.use.some(id => !p.options.some(os => os.some(o => o.part.id === id)))) return best
 
-  const base = p.options.map((os, s) => os.map(o => {
-    const own: Option[] = []
-    own[s] = o
-    const alone = p.links.filter(l => l.slots.length === 1 && l.slots[0] === s).reduce((m, l) => m + l.minutes(own), 0)
-    return o.cost + ((o.minutes + alone) * p.hourly) / 60
-  }))
+  const base = p.options.map((os, s) =>
+    os.map(o => {
+      const own: Option[] = []
+      own[s] = o
+      const alone = p.links
+        .filter(l => l.slots.length === 1 && l.slots[0] === s)
+        .reduce((m, l) => m + l.minutes(own), 0)
+      return o.cost + ((o.minutes + alone) * p.hourly) / 60
+    }),
+  )
   const key = (a: number, b: number) => Math.min(a, b) * n + Math.max(a, b)
-  const byPair = new Map<number, Link[]>(), wide: Link[] = []
+  const byPair = new Map<number, Link[]>(),
+    wide: Link[] = []
   for (const l of p.links) {
-    if (l.slots.length === 2) { const at = key(l.slots[0]!, l.slots[1]!); byPair.set(at, [...(byPair.get(at) ?? []), l]) } else if (l.slots.length > 2) wide.push(l)
+    if (l.slots.length === 2) {
+      const at = key(l.slots[0]!, l.slots[1]!)
+      byPair.set(at, [...(byPair.get(at) ?? []), l])
+    } else if (l.slots.length > 2) wide.push(l)
   }
   const pairs = new Map([...byPair].map(([at, links]) => [at, new PairTable(p, Math.floor(at / n), at % n, links)]))
-  const pair = (a: number, i: number, b: number, j: number): number => { const t = pairs.get(key(a, b)); return t ? (a < b ? t.at(i, j) : t.at(j, i)) : 0 }
+  const pair = (a: number, i: number, b: number, j: number): number => {
+    const t = pairs.get(key(a, b))
+    return t ? (a < b ? t.at(i, j) : t.at(j, i)) : 0
+  }
   const touches = (a: number, b: number) => pairs.has(key(a, b))
 
   const core = coreOf(p)
@@ -87,13 +116,20 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   const neighbours = order.map((s, d) => order.slice(0, d).filter(t => touches(s, t)))
   const wideAt = core.map((_, d) => wide.filter(l => l.slots.every(s => core.includes(s)) && depthOf(l) === d))
   const leaves = order.slice(core.length)
-  const leafPairs = leaves.map(t => core.filter(c => touches(t, c))), leafWide = leaves.map(t => wide.filter(l => l.slots.includes(t)))
+  const leafPairs = leaves.map(t => core.filter(c => touches(t, c))),
+    leafWide = leaves.map(t => wide.filter(l => l.slots.includes(t)))
   /** Depth at which all that a leaf meets is chosen. */
-  const closes = leaves.map((_t, x) => Math.max(0, ...leafPairs[x]!.map(c => place.get(c)!), ...leafWide[x]!.map(depthOf)))
+  const closes = leaves.map((_t, x) =>
+    Math.max(0, ...leafPairs[x]!.map(c => place.get(c)!), ...leafWide[x]!.map(depthOf)),
+  )
 
   const inOrder = base.map(b => [...b.keys()].sort((x, y) => b[x]! - b[y]!))
   /** What is in time for the wait in hand; set anew for each. */
-  let sorted = inOrder, alone: number[] = [], memos: Map<number, Float64Array>[] = [], latest = 0, fee = 0
+  let sorted = inOrder,
+    alone: number[] = [],
+    memos: Map<number, Float64Array>[] = [],
+    latest = 0,
+    fee = 0
   /** Least that an open slot adds beside one chosen part; cheapest options are looked at first, so most are never met. */
   const beside = (open: number, by: number, i: number): number => {
     const memo = memos[open]!.get(by)
@@ -114,9 +150,15 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   const cheapest = p.options.map(os => os.reduce((m, o) => Math.min(m, o.cost), Infinity))
   const costAfter = order.map((_, d) => order.slice(d + 1).reduce((s, t) => s + cheapest[t]!, 0))
 
-  let explored = 0, share = 0, breathed = 0
+  let explored = 0,
+    share = 0,
+    breathed = 0
   /** Whether it is time to hand back: every combination looked at counts, those of the bounds too. */
-  const due = (): boolean => { if (explored - breathed < BREATH) return false; breathed = explored; return true }
+  const due = (): boolean => {
+    if (explored - breathed < BREATH) return false
+    breathed = explored
+    return true
+  }
   const picked: number[] = Array.from({ length: n }, () => -1)
   const chosen: Option[] = []
   const bounds: Float64Array[] = core.map(() => new Float64Array(n))
@@ -127,12 +169,17 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
     const look = bestSets({ ...p, options: p.options.map(os => os.slice(0, FEW)) }, k)
     for (;;) {
       const step = look.next()
-      if (step.done) { if (step.value.length === k) seed = step.value[k - 1]!.score + ROUNDING; if (step.value.length) yield { explored, best: step.value, share: 0 }; break }
+      if (step.done) {
+        if (step.value.length === k) seed = step.value[k - 1]!.score + ROUNDING
+        if (step.value.length) yield { explored, best: step.value, share: 0 }
+        break
+      }
       yield { ...step.value, share: 0 }
     }
   }
   const threshold = () => (best.length < k ? seed : best[k - 1]!.score - ROUNDING)
-  const used = (o: Option, slots: readonly number[]) => slots.reduce((c, s) => c + Number(chosen[s]!.part === o.part), 0)
+  const used = (o: Option, slots: readonly number[]) =>
+    slots.reduce((c, s) => c + Number(chosen[s]!.part === o.part), 0)
 
   const keep = (): void => {
     if (p.use.some(id => !chosen.some(o => o.part.id === id))) return
@@ -145,11 +192,15 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
 
   /** A leaf's options beside all that it meets, cheapest first; none that costs `most` or more. */
   const leafOptions = (x: number, most: number): Leaf[] => {
-    const t = leaves[x]!, out: Leaf[] = []
+    const t = leaves[x]!,
+      out: Leaf[] = []
     for (const i of sorted[t]!) {
       let cost = base[t]![i]!
       if (cost >= most) break
-      for (const c of leafPairs[x]!) { cost += pair(c, picked[c]!, t, i); if (cost >= most) break }
+      for (const c of leafPairs[x]!) {
+        cost += pair(c, picked[c]!, t, i)
+        if (cost >= most) break
+      }
       if (cost >= most) continue
       chosen[t] = p.options[t]![i]!
       for (const l of leafWide[x]!) cost += (l.minutes(chosen) * p.hourly) / 60
@@ -160,7 +211,10 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   }
 
   function* list(x: number, sofar: number, spent: number): Generator<Progress, void> {
-    if (x === leaves.length) { keep(); return }
+    if (x === leaves.length) {
+      keep()
+      return
+    }
     const t = leaves[x]!
     let rest = 0
     for (let y = x + 1; y < leaves.length; y++) rest += lists[y]![0]!.cost
@@ -178,7 +232,10 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   }
 
   function* down(d: number, bound: Float64Array, sofar: number, spent: number): Generator<Progress, void> {
-    const s = order[d]!, os = p.options[s]!, open = order.slice(d + 1), before = order.slice(0, d)
+    const s = order[d]!,
+      os = p.options[s]!,
+      open = order.slice(d + 1),
+      before = order.slice(0, d)
     const rest = open.reduce((sum, t) => sum + bound[t]!, 0)
     const children: Child[] = []
     for (const i of sorted[s]!) {
@@ -201,7 +258,8 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
     children.sort((a, b) => a.low - b.low)
     for (const [c, child] of children.entries()) {
       if (child.low >= threshold()) break
-      const { i, now } = child, o = os[i]!
+      const { i, now } = child,
+        o = os[i]!
       picked[s] = i
       chosen[s] = o
       const next = bounds[d]!
@@ -215,8 +273,12 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
         low += least - next[t]!
         next[t] = least
       }
-      if (low < threshold()) yield* d === core.length - 1 ? list(0, now, spent + o.cost) : down(d + 1, next, now, spent + o.cost)
-      if (d === 0) { share = (level + (c + 1) / children.length) / waits.length; yield { explored, best, share } }
+      if (low < threshold())
+        yield* d === core.length - 1 ? list(0, now, spent + o.cost) : down(d + 1, next, now, spent + o.cost)
+      if (d === 0) {
+        share = (level + (c + 1) / children.length) / waits.length
+        yield { explored, best, share }
+      }
     }
   }
   const waits = [...new Set(p.options.flatMap(os => os.map(o => o.wait)))].sort((a, b) => a - b)
@@ -226,7 +288,10 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
     fee = (latest * p.weekly) / 7
     if (sorted.every(is => is.length > 0)) {
       alone = sorted.map((is, s) => base[s]![is[0]!]!)
-      memos = p.slots.map((_, s) => new Map(order.filter(t => touches(s, t)).map(t => [t, new Float64Array(p.options[t]!.length).fill(-1)])))
+      memos = p.slots.map(
+        (_, s) =>
+          new Map(order.filter(t => touches(s, t)).map(t => [t, new Float64Array(p.options[t]!.length).fill(-1)])),
+      )
       yield* down(0, Float64Array.from(alone), 0, 0)
     }
     level++

@@ -27,7 +27,10 @@ export interface Wishes {
 export function waitDays(p: Part, today: string): number {
   const s = p.stock
   if (!s || s.state === undefined || s.state === 'here') return 0
-  if (s.state === 'ordered' && s.due) { const due = parseISO(s.due); return isValid(due) ? Math.max(0, differenceInCalendarDays(due, parseISO(today))) : 14 }
+  if (s.state === 'ordered' && s.due) {
+    const due = parseISO(s.due)
+    return isValid(due) ? Math.max(0, differenceInCalendarDays(due, parseISO(today))) : 14
+  }
   return s.waitDays ?? 14
 }
 
@@ -42,14 +45,24 @@ export function suits(build: Build, slot: Pick<Slot, 'id' | 'kind'>, p: Part): b
   if (p.kind !== slot.kind) return false
   const { strings, bridge } = build.instrument
   switch (p.kind) {
-    case 'strings': return p.gauges?.length === strings
-    case 'tuners': return p.dims.count?.value === strings
-    case 'bridge': return p.traits.sort === bridge
-    case 'neck': { const holes = p.features.filter(f => f.role === 'tuner-hole').length; return holes === strings || holes === 0 }
-    case 'body': return p.features.some(f => f.role === 'neck-pocket')
-    case 'tailpiece': return slot.id !== 'tailpiece' || (p.traits.sort === 'trapeze') === (bridge === 'floating bridge')
-    case 'springs': return (p.traits.sort === 'tremolo') === (slot.id === 'tremolo-springs')
-    default: return true
+    case 'strings':
+      return p.gauges?.length === strings
+    case 'tuners':
+      return p.dims.count?.value === strings
+    case 'bridge':
+      return p.traits.sort === bridge
+    case 'neck': {
+      const holes = p.features.filter(f => f.role === 'tuner-hole').length
+      return holes === strings || holes === 0
+    }
+    case 'body':
+      return p.features.some(f => f.role === 'neck-pocket')
+    case 'tailpiece':
+      return slot.id !== 'tailpiece' || (p.traits.sort === 'trapeze') === (bridge === 'floating bridge')
+    case 'springs':
+      return (p.traits.sort === 'tremolo') === (slot.id === 'tremolo-springs')
+    default:
+      return true
   }
 }
 
@@ -58,16 +71,41 @@ const NEW_ROUT = 60
 
 /** Work that a part brings whatever stands beside it, minutes. */
 export const ownMinutes = (build: Build, p: Part): number =>
-  p.kind === 'body' ? NEW_ROUT * pickupPlaces(build.instrument).filter(n => !p.features.some(f => f.role === 'pickup-rout' && f.serves === `pickup-${n}`)).length : 0
+  p.kind === 'body'
+    ? NEW_ROUT *
+      pickupPlaces(build.instrument).filter(
+        n => !p.features.some(f => f.role === 'pickup-rout' && f.serves === `pickup-${n}`),
+      ).length
+    : 0
 
 /** Each wish by itself: which parts it lets stand in a slot. Global wishes (budget, use) are not among them. */
 export function wishOf(w: Wishes, today: string): { name: string; allows: (slot: string, p: Part) => boolean }[] {
   const out: { name: string; allows: (slot: string, p: Part) => boolean }[] = []
-  for (const [slot, id] of Object.entries(w.fixed)) out.push({ name: `keep ${slot.replace(/-/g, ' ')}`, allows: (s, p) => s !== slot || p.id === id })
-  if (w.maxWaitDays !== undefined) out.push({ name: `no part later than ${w.maxWaitDays} days`, allows: (_s, p) => waitDays(p, today) <= w.maxWaitDays! })
+  for (const [slot, id] of Object.entries(w.fixed))
+    out.push({ name: `keep ${slot.replace(/-/g, ' ')}`, allows: (s, p) => s !== slot || p.id === id })
+  if (w.maxWaitDays !== undefined)
+    out.push({
+      name: `no part later than ${w.maxWaitDays} days`,
+      allows: (_s, p) => waitDays(p, today) <= w.maxWaitDays!,
+    })
   if (w.shelfOnly) out.push({ name: 'only what is on the shelf', allows: (_s, p) => p.stock?.state !== 'to buy' })
-  for (const [slot, sorts] of Object.entries(w.sorts ?? {})) if (sorts.length) out.push({ name: `${slot.replace(/-/g, ' ')}: ${sorts.join(' or ')}`, allows: (s, p) => s !== slot || Object.values(p.traits).some(t => sorts.includes(t)) })
-  if (w.scale) out.push({ name: `scale ${w.scale.from} to ${w.scale.to} mm`, allows: (s, p) => s !== 'neck' || ((p.dims.scaleLength?.value ?? 0) >= w.scale!.from && (p.dims.scaleLength?.value ?? 0) <= w.scale!.to) })
-  if (w.wood?.length) out.push({ name: `body of ${w.wood.join(' or ')}`, allows: (s, p) => s !== 'body' || w.wood!.includes(p.traits.wood ?? '') })
+  for (const [slot, sorts] of Object.entries(w.sorts ?? {}))
+    if (sorts.length)
+      out.push({
+        name: `${slot.replace(/-/g, ' ')}: ${sorts.join(' or ')}`,
+        allows: (s, p) => s !== slot || Object.values(p.traits).some(t => sorts.includes(t)),
+      })
+  if (w.scale)
+    out.push({
+      name: `scale ${w.scale.from} to ${w.scale.to} mm`,
+      allows: (s, p) =>
+        s !== 'neck' ||
+        ((p.dims.scaleLength?.value ?? 0) >= w.scale!.from && (p.dims.scaleLength?.value ?? 0) <= w.scale!.to),
+    })
+  if (w.wood?.length)
+    out.push({
+      name: `body of ${w.wood.join(' or ')}`,
+      allows: (s, p) => s !== 'body' || w.wood!.includes(p.traits.wood ?? ''),
+    })
   return out
 }

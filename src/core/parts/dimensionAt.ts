@@ -24,7 +24,9 @@ export function labelAt(part: Part, path: string): string {
   const spec = specAt(part, path)
   const f = path.startsWith('features.') ? part.features.find(x => x.id === path.split('.')[1]) : undefined
   if (!spec) return path
-  return f ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '')})` : ''}, ${spec.label}` : spec.label
+  return f
+    ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '')})` : ''}, ${spec.label}`
+    : spec.label
 }
 
 /** A copy of the part with another dimension at the path. */

@@ -1,9 +1,17 @@
 /** What a dimension counts: decides its unit, its parser and how it is shown. */
-export type QuantityKind = 'length' | 'angle' | 'resistance' | 'inductance' | 'capacitance' | 'mass' | 'count' | 'ratio'
+export type QuantityKind =
+  'length' | 'angle' | 'resistance' | 'inductance' | 'capacitance' | 'mass' | 'count' | 'ratio'
 
 /** Unit in which each kind is stored. */
 export const STORED_UNIT: Record<QuantityKind, string> = {
-  length: 'mm', angle: '°', resistance: 'Ω', inductance: 'H', capacitance: 'F', mass: 'g', count: '', ratio: '',
+  length: 'mm',
+  angle: '°',
+  resistance: 'Ω',
+  inductance: 'H',
+  capacitance: 'F',
+  mass: 'g',
+  count: '',
+  ratio: '',
 }
 
 /** What is known of a dimension before any part is at hand. */
@@ -21,12 +29,23 @@ export interface DimensionSpec {
 }
 
 /** A length dimension in mm. */
-export const mm = (label: string, min: number, max: number, typical: number, how = 'Calliper, outside jaws.'): DimensionSpec =>
-  ({ label, quantity: 'length', min, max, typical, how })
+export const mm = (
+  label: string,
+  min: number,
+  max: number,
+  typical: number,
+  how = 'Calliper, outside jaws.',
+): DimensionSpec => ({ label, quantity: 'length', min, max, typical, how })
 
 /** Any other dimension. */
-export const other = (quantity: QuantityKind, label: string, min: number, max: number, typical: number, how: string): DimensionSpec =>
-  ({ label, quantity, min, max, typical, how })
+export const other = (
+  quantity: QuantityKind,
+  label: string,
+  min: number,
+  max: number,
+  typical: number,
+  how: string,
+): DimensionSpec => ({ label, quantity, min, max, typical, how })
 
 /** The same dimension, not needed for a part to be complete. */
 export const maybe = (d: DimensionSpec): DimensionSpec => ({ ...d, optional: true })

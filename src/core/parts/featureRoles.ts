@@ -3,10 +3,23 @@ import { maybe, mm, type DimensionSpec } from './dimensionSpec.ts'
 const HOLE_HOW = 'Calliper, inside jaws, across two directions; or the largest bit shank that slips in.'
 const place = {
   x: mm('place along the centre line', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
-  y: mm('place off the centre line', -400, 400, 0, 'Steel rule square to the centre line, towards the treble side.'),
+  y: mm(
+    'place off the centre line',
+    -400,
+    400,
+    0,
+    'Steel rule square to the centre line, towards the treble side.',
+  ),
 }
-const hole = { ...place, diameter: mm('diameter', 0.5, 60, 8, HOLE_HOW), depth: maybe(mm('depth', 0, 80, 10, 'Depth rod of the calliper.')) }
-const controlHole = { ...hole, topThickness: maybe(mm('top at this hole, if recessed', 0.5, 40, 6, 'Calliper through the hole, over the top.')) }
+const hole = {
+  ...place,
+  diameter: mm('diameter', 0.5, 60, 8, HOLE_HOW),
+  depth: maybe(mm('depth', 0, 80, 10, 'Depth rod of the calliper.')),
+}
+const controlHole = {
+  ...hole,
+  topThickness: maybe(mm('top at this hole, if recessed', 0.5, 40, 6, 'Calliper through the hole, over the top.')),
+}
 const rout = {
   ...place,
   length: mm('length along the strings', 3, 400, 40, 'Calliper, inside jaws, along the strings.'),
@@ -25,7 +38,8 @@ void _depth
  */
 export const FEATURE_ROLES = {
   'neck-pocket': {
-    label: 'Neck pocket', dims: {
+    label: 'Neck pocket',
+    dims: {
       ...rout,
       length: mm('length', 20, 200, 76, 'Calliper, inside jaws, from the mouth to the end wall.'),
       width: mm('width at the mouth', 20, 90, 56, 'Calliper, inside jaws, right at the mouth.'),
@@ -34,7 +48,19 @@ export const FEATURE_ROLES = {
     },
   },
   'pickup-rout': { label: 'Pickup rout', dims: rout },
-  'control-cavity': { label: 'Control cavity', dims: { ...rout, topThickness: mm('top left over the cavity', 1, 40, 6, 'Body thickness less cavity depth, or calliper through a control hole.') } },
+  'control-cavity': {
+    label: 'Control cavity',
+    dims: {
+      ...rout,
+      topThickness: mm(
+        'top left over the cavity',
+        1,
+        40,
+        6,
+        'Body thickness less cavity depth, or calliper through a control hole.',
+      ),
+    },
+  },
   'pot-hole': { label: 'Control hole', dims: controlHole },
   'switch-hole': { label: 'Switch hole', dims: controlHole },
   'jack-hole': { label: 'Jack hole', dims: hole },
@@ -45,8 +71,35 @@ export const FEATURE_ROLES = {
   'tremolo-rout': { label: 'Tremolo rout', dims: rout },
   'spring-cavity': { label: 'Spring cavity', dims: rout },
   'battery-box': { label: 'Battery box', dims: rout },
-  'channel': { label: 'Wire channel', dims: { ...hole, depth: maybe(mm('its middle below the face', 0, 80, 12, 'Depth rod to its upper edge, plus half its diameter.')), toX: maybe(mm('place along where it ends', -800, 1200, 0, 'Steel rule along the centre line from the datum.')), toY: maybe(mm('place off the centre line where it ends', -400, 400, 0, 'Steel rule square to the centre line, towards the treble side.')) } },
-  'rod-notch': { label: 'Truss rod notch', dims: { ...place, length: mm('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'), width: mm('width', 2, 60, 12, 'Calliper, inside jaws.') } },
+  channel: {
+    label: 'Wire channel',
+    dims: {
+      ...hole,
+      depth: maybe(
+        mm('its middle below the face', 0, 80, 12, 'Depth rod to its upper edge, plus half its diameter.'),
+      ),
+      toX: maybe(
+        mm('place along where it ends', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
+      ),
+      toY: maybe(
+        mm(
+          'place off the centre line where it ends',
+          -400,
+          400,
+          0,
+          'Steel rule square to the centre line, towards the treble side.',
+        ),
+      ),
+    },
+  },
+  'rod-notch': {
+    label: 'Truss rod notch',
+    dims: {
+      ...place,
+      length: mm('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'),
+      width: mm('width', 2, 60, 12, 'Calliper, inside jaws.'),
+    },
+  },
   'cut-out': { label: 'Cut-out', dims: opening },
 } as const satisfies Record<string, { label: string; dims: Record<string, DimensionSpec> }>
 

@@ -3,7 +3,8 @@
  * @param celsius air temperature; @param humidity relative humidity, %
  */
 export function equilibriumMoisture(celsius: number, humidity: number): number {
-  const t = celsius, h = humidity / 100
+  const t = celsius,
+    h = humidity / 100
   const w = 349 + 1.29 * t + 0.0135 * t * t
   const k = 0.805 + 0.000736 * t - 0.00000273 * t * t
   const k1 = 6.27 - 0.00938 * t - 0.000303 * t * t
@@ -17,4 +18,5 @@ export function equilibriumMoisture(celsius: number, humidity: number): number {
  * dimensional change].
  * @param coefficient per 1 % moisture, tangential or radial
  */
-export const movement = (size: number, coefficient: number, from: number, to: number): number => size * coefficient * (to - from)
+export const movement = (size: number, coefficient: number, from: number, to: number): number =>
+  size * coefficient * (to - from)

@@ -1,4 +1,19 @@
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from 'class-validator'
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from 'class-validator'
 import type { Dimension } from '../units/dimension.ts'
 import { FEATURE_ROLES, FEATURE_ROLE_NAMES, type FeatureRole } from './featureRoles.ts'
 import { ID, ID_MESSAGE } from './ids.ts'
@@ -47,7 +62,9 @@ export class Feature {
   through?: boolean
 
   @IsObject()
-  @DimensionsOf(o => (FEATURE_ROLES[(o as Feature).role] as { dims: Record<string, DimensionSpec> } | undefined)?.dims)
+  @DimensionsOf(
+    o => (FEATURE_ROLES[(o as Feature).role] as { dims: Record<string, DimensionSpec> } | undefined)?.dims,
+  )
   dims!: Record<string, Dimension>
 
   /** Its true shape about its own place, where it is no rectangle with rounded corners. */

@@ -24,11 +24,16 @@ describe.each(tables)('the table of %s', (_name, table) => {
     }
   })
   it('accepts its own defaults and refuses each one beyond its range', () => {
-    const defaults = Object.fromEntries(Object.entries(table).map(([k, d]) => [k, { value: d.typical, doubt: 0, basis: 'assumed' }]))
+    const defaults = Object.fromEntries(
+      Object.entries(table).map(([k, d]) => [k, { value: d.typical, doubt: 0, basis: 'assumed' }]),
+    )
     expect(dimensionProblems(defaults, table)).toEqual([])
     for (const [key, d] of Object.entries(table)) {
       const over = { ...defaults, [key]: { value: d.max * 1.01 + 1, doubt: 0, basis: 'assumed' } }
-      expect(dimensionProblems(over, table).some(p => p.startsWith(`${key}.value`)), key).toBe(true)
+      expect(
+        dimensionProblems(over, table).some(p => p.startsWith(`${key}.value`)),
+        key,
+      ).toBe(true)
     }
   })
 })
@@ -41,9 +46,14 @@ describe('choices of a kind', () => {
 
 describe('woods', () => {
   it('are told by hardness: a fingernail marks those below 2000 N [common practice]', () => {
-    expect(WOODS.filter(marksEasily).map(w => w.name).sort()).toEqual(['basswood', 'paulownia'])
+    expect(
+      WOODS.filter(marksEasily)
+        .map(w => w.name)
+        .sort(),
+    ).toEqual(['basswood', 'paulownia'])
   })
-  it('fall back to red alder for one that is not in the table', () => expect(woodOf('driftwood').name).toBe('red alder'))
+  it('fall back to red alder for one that is not in the table', () =>
+    expect(woodOf('driftwood').name).toBe('red alder'))
 })
 
 describe('doubt when none is given [from memory: handbook section 1]', () => {
@@ -55,7 +65,13 @@ describe('doubt when none is given [from memory: handbook section 1]', () => {
     expect(assumed(50).doubt).toBe(1)
     expect(measured(50).doubt).toBe(0.05)
     expect(DEFAULT_DOUBT.rule()).toBe(0.3)
-    expect(measured(5, 0.1, '2026-11-30', 'rule')).toEqual({ value: 5, doubt: 0.1, basis: 'measured', on: '2026-11-30', with: 'rule' })
+    expect(measured(5, 0.1, '2026-11-30', 'rule')).toEqual({
+      value: 5,
+      doubt: 0.1,
+      basis: 'measured',
+      on: '2026-11-30',
+      with: 'rule',
+    })
   })
 })
 
@@ -68,7 +84,8 @@ describe('paths to dimensions', () => {
       expect(labelAt(body, path)).not.toBe(path)
     }
   })
-  it('name the feature they belong to', () => expect(labelAt(body, 'features.rout-bridge.depth')).toBe('Pickup rout (bridge), depth'))
+  it('name the feature they belong to', () =>
+    expect(labelAt(body, 'features.rout-bridge.depth')).toBe('Pickup rout (bridge), depth'))
   it('lead nowhere for what is not there', () => {
     expect(dimensionAt(body, 'dims.wings')).toBeUndefined()
     expect(specAt(body, 'features.nothing.depth')).toBeUndefined()
@@ -79,6 +96,8 @@ describe('paths to dimensions', () => {
     const changed = withDimension(body, 'dims.thickness', d)
     expect(changed.dims.thickness).toEqual(d)
     expect(body.dims.thickness!.value).toBe(45)
-    expect(withDimension(body, 'features.pocket.depth', d).features.find(f => f.id === 'pocket')!.dims.depth).toEqual(d)
+    expect(
+      withDimension(body, 'features.pocket.depth', d).features.find(f => f.id === 'pocket')!.dims.depth,
+    ).toEqual(d)
   })
 })

@@ -3,7 +3,15 @@ import type { OutlineData } from './part.ts'
 /** Widths of a plain slab body along its length, mm: place from the pocket's end wall, half width on the treble and bass side. */
 type Station = readonly [x: number, treble: number, bass: number]
 
-const SLAB: readonly Station[] = [[-70, 96, 112], [-20, 128, 134], [60, 132, 128], [130, 150, 146], [210, 168, 164], [270, 150, 150], [312, 84, 88]]
+const SLAB: readonly Station[] = [
+  [-70, 96, 112],
+  [-20, 128, 134],
+  [60, 132, 128],
+  [130, 150, 146],
+  [210, 168, 164],
+  [270, 150, 150],
+  [312, 84, 88],
+]
 
 /** A closed outline through width stations, with a straight-sided mouth for the neck. */
 export function outlineThrough(stations: readonly Station[], mouth: { from: number; half: number }): OutlineData {
@@ -11,7 +19,9 @@ export function outlineThrough(stations: readonly Station[], mouth: { from: numb
   return {
     smooth: true,
     points: [
-      [mouth.from, mouth.half], [mouth.from - 2, 0], [mouth.from, -mouth.half],
+      [mouth.from, mouth.half],
+      [mouth.from - 2, 0],
+      [mouth.from, -mouth.half],
       ...stations.map(([x, , bass]): [number, number] => [x, -bass]),
       [last[0] + 14, 0],
       ...[...stations].reverse().map(([x, treble]): [number, number] => [x, treble]),
@@ -25,8 +35,31 @@ export const slabOutline = (): OutlineData => outlineThrough(SLAB, { from: -80, 
 /** A headstock about its row or rows of tuners: half widths at the nut and in the middle, and its length. */
 export const headOutline = (halfNut: number, half: number, length: number): OutlineData => ({
   smooth: true,
-  points: [[0, halfNut], [0, -halfNut], [-10, -halfNut - 1], [-26, -half * 0.8], [-length * 0.5, -half], [-length * 0.9, -half * 0.9], [-length, 0], [-length * 0.9, half * 0.9], [-length * 0.5, half], [-26, half * 0.8], [-10, halfNut + 1]],
+  points: [
+    [0, halfNut],
+    [0, -halfNut],
+    [-10, -halfNut - 1],
+    [-26, -half * 0.8],
+    [-length * 0.5, -half],
+    [-length * 0.9, -half * 0.9],
+    [-length, 0],
+    [-length * 0.9, half * 0.9],
+    [-length * 0.5, half],
+    [-26, half * 0.8],
+    [-10, halfNut + 1],
+  ],
 })
 
 /** A guard round three cut-outs: our own neutral one. */
-export const guardOutline = (): OutlineData => outlineThrough([[-40, 60, 58], [0, 80, 74], [60, 96, 80], [130, 108, 78], [190, 120, 60], [240, 100, 20]], { from: 2, half: 29 })
+export const guardOutline = (): OutlineData =>
+  outlineThrough(
+    [
+      [-40, 60, 58],
+      [0, 80, 74],
+      [60, 96, 80],
+      [130, 108, 78],
+      [190, 120, 60],
+      [240, 100, 20],
+    ],
+    { from: 2, half: 29 },
+  )

@@ -7,12 +7,26 @@ import type { Plan } from './plan.ts'
  * @param stamp time of writing, ISO 8601; passed in, engines read no clock
  */
 export function calendarFile(build: Build, p: Plan, stamp: string): string {
-  const cal = ical({ name: `${build.name}: bench plan`, prodId: { company: 'Snug Bolt', product: 'bench plan', language: 'EN' } })
+  const cal = ical({
+    name: `${build.name}: bench plan`,
+    prodId: { company: 'Snug Bolt', product: 'bench plan', language: 'EN' },
+  })
   for (const s of p.steps) {
     if (!s.start || !s.end) continue
     cal.createEvent({
-      id: `${build.id}-${s.id.replace(/[^a-z0-9]+/gi, '-')}@snugbolt`, start: new Date(`${s.start}:00Z`), end: new Date(`${s.end}:00Z`), floating: true, stamp: new Date(stamp),
-      summary: s.title, description: [s.why, s.tools.length ? `Tools: ${s.tools.join(', ')}` : '', s.waitHours ? `Then wait ${s.waitHours} h.` : ''].filter(Boolean).join('\n'),
+      id: `${build.id}-${s.id.replace(/[^a-z0-9]+/gi, '-')}@snugbolt`,
+      start: new Date(`${s.start}:00Z`),
+      end: new Date(`${s.end}:00Z`),
+      floating: true,
+      stamp: new Date(stamp),
+      summary: s.title,
+      description: [
+        s.why,
+        s.tools.length ? `Tools: ${s.tools.join(', ')}` : '',
+        s.waitHours ? `Then wait ${s.waitHours} h.` : '',
+      ]
+        .filter(Boolean)
+        .join('\n'),
     })
   }
   return cal.toString()

@@ -15,16 +15,35 @@ import { reopenStep, skipStep, tickStep } from './tickStep.ts'
 
 const at = '2026-12-01T18:00:00Z'
 const fixed = () => chooseFix(chooseFix(heron(), 'pickup-bridge-rout', 'open-rout'), 'tuner-bushing', 'ream-holes')
-const index = (b: Build, id: string) => { const i = plan(b).steps.findIndex(s => s.id === id); if (i < 0) throw new Error(`no step ${id}`); return i }
+const index = (b: Build, id: string) => {
+  const i = plan(b).steps.findIndex(s => s.id === id)
+  if (i < 0) throw new Error(`no step ${id}`)
+  return i
+}
 
 describe('the order of the plan', () => {
   it('puts every step after all it needs', () => {
     const seen = new Set<string>()
-    for (const s of plan(fixed()).steps) { for (const n of s.needs) expect(seen.has(n), `${s.id} needs ${n}`).toBe(true); seen.add(s.id) }
+    for (const s of plan(fixed()).steps) {
+      for (const n of s.needs) expect(seen.has(n), `${s.id} needs ${n}`).toBe(true)
+      seen.add(s.id)
+    }
   })
   it.each([
-    ['fix/pickup-bridge-rout/open-rout', 'trial'], ['drill/bridge', 'trial'], ['trial', 'finish/sand'], ['finish/panel', 'finish/dye'], ['finish/dye', 'finish/coat-1'], ['finish/cure', 'assemble/neck'],
-    ['solder/on-the-controls', 'solder/pickups'], ['solder/pickups', 'solder/through-the-body'], ['test/bridge', 'test/tap'], ['test/tap', 'close'], ['setup/relief', 'setup/nut.bass'], ['setup/nut.treble', 'setup/action.bass'], ['setup/action.treble', 'setup/intonation'], ['setup/again', 'close'],
+    ['fix/pickup-bridge-rout/open-rout', 'trial'],
+    ['drill/bridge', 'trial'],
+    ['trial', 'finish/sand'],
+    ['finish/panel', 'finish/dye'],
+    ['finish/dye', 'finish/coat-1'],
+    ['finish/cure', 'assemble/neck'],
+    ['solder/on-the-controls', 'solder/pickups'],
+    ['solder/pickups', 'solder/through-the-body'],
+    ['test/bridge', 'test/tap'],
+    ['test/tap', 'close'],
+    ['setup/relief', 'setup/nut.bass'],
+    ['setup/nut.treble', 'setup/action.bass'],
+    ['setup/action.treble', 'setup/intonation'],
+    ['setup/again', 'close'],
   ])('%s comes before %s', (a, b) => expect(index(fixed(), a)).toBeLessThan(index(fixed(), b)))
   it('uses the finish’s waiting for the wiring', () => {
     const p = plan(fixed())
@@ -32,13 +51,27 @@ describe('the order of the plan', () => {
     expect(by.get('solder/on-the-controls')!.start! < by.get('finish/cure')!.start!).toBe(true)
   })
   it('gives every step a reason, minutes, a station and known cautions', () => {
-    for (const s of plan(fixed()).steps) { expect(s.why.length).toBeGreaterThan(3); expect(s.minutes).toBeGreaterThan(0); for (const c of s.cautions) expect(CAUTIONS[c].text.length).toBeGreaterThan(10) }
+    for (const s of plan(fixed()).steps) {
+      expect(s.why.length).toBeGreaterThan(3)
+      expect(s.minutes).toBeGreaterThan(0)
+      for (const c of s.cautions) expect(CAUTIONS[c].text.length).toBeGreaterThan(10)
+    }
   })
   it('never works on a day without hours', () => {
-    for (const s of plan(fixed()).steps) expect(new Date(`${s.start!.slice(0, 10)}T00:00:00Z`).getUTCDay()).not.toBe(5)
+    for (const s of plan(fixed()).steps)
+      expect(new Date(`${s.start!.slice(0, 10)}T00:00:00Z`).getUTCDay()).not.toBe(5)
   })
-  it('says what is wrong when there are no hours at all', () => { const b = heron(); b.calendar.hours = [0, 0, 0, 0, 0, 0, 0]; expect(plan(b).trouble).toContain('No hours'); expect(plan(b).steps.length).toBeGreaterThan(20) })
-  it('takes in the builder’s own steps', () => { const b = heron(); b.ownSteps = [{ id: 'label', title: 'Glue the label in', after: 'assemble/neck', minutes: 5 }]; expect(index(b, 'own/label')).toBeGreaterThan(index(b, 'assemble/neck')) })
+  it('says what is wrong when there are no hours at all', () => {
+    const b = heron()
+    b.calendar.hours = [0, 0, 0, 0, 0, 0, 0]
+    expect(plan(b).trouble).toContain('No hours')
+    expect(plan(b).steps.length).toBeGreaterThan(20)
+  })
+  it('takes in the builder’s own steps', () => {
+    const b = heron()
+    b.ownSteps = [{ id: 'label', title: 'Glue the label in', after: 'assemble/neck', minutes: 5 }]
+    expect(index(b, 'own/label')).toBeGreaterThan(index(b, 'assemble/neck'))
+  })
 })
 
 describe('ticking steps', () => {
@@ -47,7 +80,9 @@ describe('ticking steps', () => {
     const step = plan(b).steps.find(s => s.id === 'fix/tuner-bushing/ream-holes')!
     const after = tickStep(b, step, at, 10.12)
     const holes = after.parts.find(p => p.id === 'heron-neck')!.features
-    expect(holes.filter(h => h.dims.diameter!.basis === 'measured').map(h => h.dims.diameter!.value)).toEqual([10.12])
+    expect(holes.filter(h => h.dims.diameter!.basis === 'measured').map(h => h.dims.diameter!.value)).toEqual([
+      10.12,
+    ])
     expect(holes.filter(h => h.dims.diameter!.basis === 'assumed')).toHaveLength(5)
     expect(readBuild(after).ok).toBe(true)
     expect(plan(after).steps.find(s => s.id === step.id)!.status).toBe('done')
@@ -62,7 +97,11 @@ describe('ticking steps', () => {
   })
   it('reaches the end when every step is done, with nothing left', () => {
     let b = heron()
-    for (let k = 0; k < 120; k++) { const n = plan(b).next; if (!n) break; b = tickStep(b, n, at) }
+    for (let k = 0; k < 120; k++) {
+      const n = plan(b).next
+      if (!n) break
+      b = tickStep(b, n, at)
+    }
     expect(plan(b).next).toBeUndefined()
     expect(plan(b).minutesLeft).toBe(0)
   }, 180_000)
@@ -71,26 +110,78 @@ describe('ticking steps', () => {
 describe('the calendar', () => {
   const week = { startOn: '2026-11-30', hours: [2, 2, 2, 2, 2, 0, 0], from: '18:00' }
   it('breaks long work off at the day’s end, and keeps a coat whole', () => {
-    const [a, b] = schedule([{ id: 'a', minutes: 90, waitHours: 0, needs: [] }, { id: 'b', minutes: 60, waitHours: 0, needs: ['a'], whole: true }], week)!
+    const [a, b] = schedule(
+      [
+        { id: 'a', minutes: 90, waitHours: 0, needs: [] },
+        { id: 'b', minutes: 60, waitHours: 0, needs: ['a'], whole: true },
+      ],
+      week,
+    )!
     expect(a).toMatchObject({ start: '2026-11-30T18:00', end: '2026-11-30T19:30' })
     expect(b).toMatchObject({ start: '2026-12-01T18:00', end: '2026-12-01T19:00' })
     expect(schedule([{ id: 'c', minutes: 150, waitHours: 0, needs: [] }], week)![0]!.parts).toHaveLength(2)
   })
   it('skips the weekend and waits for what dries', () => {
-    const s = schedule([{ id: 'a', minutes: 60, waitHours: 72, needs: [] }, { id: 'b', minutes: 30, waitHours: 0, needs: ['a'] }, { id: 'c', minutes: 45, waitHours: 0, needs: [] }], { ...week, startOn: '2026-12-04' })!
+    const s = schedule(
+      [
+        { id: 'a', minutes: 60, waitHours: 72, needs: [] },
+        { id: 'b', minutes: 30, waitHours: 0, needs: ['a'] },
+        { id: 'c', minutes: 45, waitHours: 0, needs: [] },
+      ],
+      { ...week, startOn: '2026-12-04' },
+    )!
     expect(s.map(x => x.id)).toEqual(['a', 'c', 'b'])
     expect(s[2]!.start).toBe('2026-12-07T19:00')
   })
-  it('starts a coat longer than any day at a day’s beginning', () => expect(schedule([{ id: 'x', minutes: 10, waitHours: 0, needs: [] }, { id: 'a', minutes: 300, waitHours: 0, needs: [], whole: true }], week)![1]!.start).toBe('2026-12-01T18:00'))
-  it('refuses needs that lead nowhere', () => expect(schedule([{ id: 'a', minutes: 1, waitHours: 0, needs: ['ghost'] }], week)).toBeUndefined())
-  it('keeps order, hours and waits for any work', () => fc.assert(fc.property(fc.array(fc.record({ minutes: fc.integer({ min: 1, max: 200 }), waitHours: fc.integer({ min: 0, max: 60 }), whole: fc.boolean(), back: fc.integer({ min: 1, max: 4 }) }), { minLength: 1, maxLength: 12 }), work => {
-    const items: WorkItem[] = work.map((w, i) => ({ id: String(i), minutes: w.minutes, waitHours: w.waitHours, whole: w.whole, needs: i >= w.back ? [String(i - w.back)] : [] }))
-    const slots = schedule(items, week)!
-    const by = new Map(slots.map(s => [s.id, s]))
-    const inHours = slots.every(s => s.parts.every(p => p.start.slice(11) >= '18:00' && ![0, 6].includes(new Date(`${p.start}:00Z`).getUTCDay())))
-    const spent = slots.every(s => s.parts.reduce((m, p) => m + (Date.parse(`${p.end}Z`) - Date.parse(`${p.start}Z`)) / 60000, 0) === items[Number(s.id)]!.minutes)
-    return inHours && spent && items.every(i => i.needs.every(n => by.get(i.id)!.start >= by.get(n)!.readyAt))
-  }), { numRuns: 60 }))
+  it('starts a coat longer than any day at a day’s beginning', () =>
+    expect(
+      schedule(
+        [
+          { id: 'x', minutes: 10, waitHours: 0, needs: [] },
+          { id: 'a', minutes: 300, waitHours: 0, needs: [], whole: true },
+        ],
+        week,
+      )![1]!.start,
+    ).toBe('2026-12-01T18:00'))
+  it('refuses needs that lead nowhere', () =>
+    expect(schedule([{ id: 'a', minutes: 1, waitHours: 0, needs: ['ghost'] }], week)).toBeUndefined())
+  it('keeps order, hours and waits for any work', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            minutes: fc.integer({ min: 1, max: 200 }),
+            waitHours: fc.integer({ min: 0, max: 60 }),
+            whole: fc.boolean(),
+            back: fc.integer({ min: 1, max: 4 }),
+          }),
+          { minLength: 1, maxLength: 12 },
+        ),
+        work => {
+          const items: WorkItem[] = work.map((w, i) => ({
+            id: String(i),
+            minutes: w.minutes,
+            waitHours: w.waitHours,
+            whole: w.whole,
+            needs: i >= w.back ? [String(i - w.back)] : [],
+          }))
+          const slots = schedule(items, week)!
+          const by = new Map(slots.map(s => [s.id, s]))
+          const inHours = slots.every(s =>
+            s.parts.every(
+              p => p.start.slice(11) >= '18:00' && ![0, 6].includes(new Date(`${p.start}:00Z`).getUTCDay()),
+            ),
+          )
+          const spent = slots.every(
+            s =>
+              s.parts.reduce((m, p) => m + (Date.parse(`${p.end}Z`) - Date.parse(`${p.start}Z`)) / 60000, 0) ===
+              items[Number(s.id)]!.minutes,
+          )
+          return inHours && spent && items.every(i => i.needs.every(n => by.get(i.id)!.start >= by.get(n)!.readyAt))
+        },
+      ),
+      { numRuns: 60 },
+    ))
   it('writes an iCalendar file with one event a step', () => {
     const p = plan(heron())
     const ics = calendarFile(heron(), p, at)
@@ -111,8 +202,10 @@ describe('the finish', () => {
     expect(bodySurface(thick)!.edge / s.edge).toBeCloseTo(2, 9)
   })
   it('asks for more oil for more coats, and lists each coat', () => {
-    const two = heron(), six = heron()
-    two.finish.coats = 2; six.finish.coats = 6
+    const two = heron(),
+      six = heron()
+    two.finish.coats = 2
+    six.finish.coats = 6
     const oil = (b: Build) => finishWork(b).materials.find(m => m.name === 'Hard-wax oil')!.amount
     expect(oil(six)).toBeGreaterThan(2 * oil(two))
     expect(finishWork(six).steps.filter(s => s.id.startsWith('coat-'))).toHaveLength(6)
@@ -124,12 +217,30 @@ describe('the finish', () => {
     b.parts[0]!.traits = { wood: 'hard maple', surface: 'bare' }
     expect(finishWork(b).findings).toEqual([])
   })
-  it('dates every step in order', () => { const d = finishWork(heron()).dates!; for (let i = 1; i < d.length; i++) expect(d[i]!.start >= d[i - 1]!.readyAt).toBe(true) })
+  it('dates every step in order', () => {
+    const d = finishWork(heron()).dates!
+    for (let i = 1; i < d.length; i++) expect(d[i]!.start >= d[i - 1]!.readyAt).toBe(true)
+  })
 })
 
 describe('the setup', () => {
-  const read = (b: Build, of: string, value: number, minute: number) => takeReading(b, { of: `setup.${of}`, value, doubt: 0.03, at: `2026-12-20T10:${String(minute).padStart(2, '0')}:00Z` })
-  it('asks in handbook order: relief, nut, action', () => { expect(setupWork(heron()).adjustments.map(a => a.id)).toEqual(['relief', 'nut.bass', 'nut.treble', 'action.bass', 'action.treble']); expect(setupWork(heron()).next).toBe('relief') })
+  const read = (b: Build, of: string, value: number, minute: number) =>
+    takeReading(b, {
+      of: `setup.${of}`,
+      value,
+      doubt: 0.03,
+      at: `2026-12-20T10:${String(minute).padStart(2, '0')}:00Z`,
+    })
+  it('asks in handbook order: relief, nut, action', () => {
+    expect(setupWork(heron()).adjustments.map(a => a.id)).toEqual([
+      'relief',
+      'nut.bass',
+      'nut.treble',
+      'action.bass',
+      'action.treble',
+    ])
+    expect(setupWork(heron()).next).toBe('relief')
+  })
   it('moves the saddle twice the change at fret 12, in turns of its screw', () => {
     const b = read(heron(), 'action.bass', 2.1, 0)
     const a = setupWork(b).adjustments.find(x => x.id === 'action.bass')!
@@ -143,15 +254,32 @@ describe('the setup', () => {
     expect(setupWork(read(heron(), 'relief', 0.12, 0)).adjustments[0]!.turns).toBe(0.125)
     expect(setupWork(read(heron(), 'relief', 0.2, 0)).adjustments[0]!.state).toBe('on target')
   })
-  it('files a slot by the gap’s share of the string', () => expect(setupWork(read(heron(), 'nut.bass', 0.6, 0)).adjustments[1]!.mm).toBeCloseTo(-0.14 / 2 ** (-1 / 12), 6))
+  it('files a slot by the gap’s share of the string', () =>
+    expect(setupWork(read(heron(), 'nut.bass', 0.6, 0)).adjustments[1]!.mm).toBeCloseTo(-0.14 / 2 ** (-1 / 12), 6))
   it('wants a reading again when an earlier step was read later', () => {
     const b = read(read(heron(), 'action.bass', 1.6, 0), 'relief', 0.2, 5)
     expect(setupWork(b).adjustments.find(a => a.id === 'action.bass')!.state).toBe('read again')
   })
   it('has no next when all is on target', () => {
     let b = heron()
-    for (const [i, [of, v]] of ([['relief', 0.2], ['nut.bass', 0.46], ['nut.treble', 0.41], ['action.bass', 1.6], ['action.treble', 1.35]] as const).entries()) b = read(b, of, v, i)
+    for (const [i, [of, v]] of (
+      [
+        ['relief', 0.2],
+        ['nut.bass', 0.46],
+        ['nut.treble', 0.41],
+        ['action.bass', 1.6],
+        ['action.treble', 1.35],
+      ] as const
+    ).entries())
+      b = read(b, of, v, i)
     expect(setupWork(b).next).toBeUndefined()
   })
-  it('adds the strings’ pull', () => { const w = setupWork(heron()); expect(w.totalNewtons).toBeCloseTo(w.strings.reduce((s, r) => s + r.newtons, 0), 9); expect(w.strings).toHaveLength(6) })
+  it('adds the strings’ pull', () => {
+    const w = setupWork(heron())
+    expect(w.totalNewtons).toBeCloseTo(
+      w.strings.reduce((s, r) => s + r.newtons, 0),
+      9,
+    )
+    expect(w.strings).toHaveLength(6)
+  })
 })

@@ -1,7 +1,17 @@
 import type { CautionId } from '../cautions/cautions.ts'
 
 /** Phases in working order. */
-export const PHASES = ['measure', 'wood', 'trial', 'finish', 'wiring', 'assembly', 'test', 'setup', 'close'] as const
+export const PHASES = [
+  'measure',
+  'wood',
+  'trial',
+  'finish',
+  'wiring',
+  'assembly',
+  'test',
+  'setup',
+  'close',
+] as const
 export type Phase = (typeof PHASES)[number]
 
 /** One step of the plan, as an engine gives it. */
@@ -23,4 +33,10 @@ export interface Step {
 }
 
 export type StepStatus = 'done' | 'skipped' | 'next' | 'ready' | 'waiting'
-export interface PlannedStep extends Step { status: StepStatus; start?: string; end?: string; readyAt?: string; note?: string }
+export interface PlannedStep extends Step {
+  status: StepStatus
+  start?: string
+  end?: string
+  readyAt?: string
+  note?: string
+}

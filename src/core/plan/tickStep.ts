@@ -5,7 +5,8 @@ import { trialRecord } from '../fit/trialAssembly.ts'
 import type { Step } from './step.ts'
 
 /** How well a reading is known when the builder says no more: calliper ±0.05 mm, meter ±1 %, gauges ±0.03 mm [from memory]. */
-const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number => (unit === 'Ω' ? Math.max(Math.abs(value) * 0.01, 1) : of.startsWith('setup.') ? 0.03 : 0.05)
+const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
+  unit === 'Ω' ? Math.max(Math.abs(value) * 0.01, 1) : of.startsWith('setup.') ? 0.03 : 0.05
 
 /**
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
@@ -14,14 +15,28 @@ const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
 export function tickStep(build: Build, step: Step, at: string, reading?: number): Build {
   let next = build
   const planned = fit(build).fixes.find(f => fixStepId(f.chosen) === step.id)
-  if (planned?.fix) for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
-  if (reading !== undefined && step.read) next = takeReading(next, { of: step.read.of, value: reading, doubt: doubtOfReading(step.read.unit, step.read.of, reading), at, with: step.read.unit === 'Ω' ? 'meter' : step.read.of.startsWith('setup.') ? 'feeler gauge' : 'calliper' })
+  if (planned?.fix)
+    for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
+  if (reading !== undefined && step.read)
+    next = takeReading(next, {
+      of: step.read.of,
+      value: reading,
+      doubt: doubtOfReading(step.read.unit, step.read.of, reading),
+      at,
+      with: step.read.unit === 'Ω' ? 'meter' : step.read.of.startsWith('setup.') ? 'feeler gauge' : 'calliper',
+    })
   if (step.phase === 'trial') next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }
 }
 
 /** The build with a step open again. What was read stays read. */
-export const reopenStep = (build: Build, id: string): Build => ({ ...build, steps: build.steps.filter(s => s.step !== id) })
+export const reopenStep = (build: Build, id: string): Build => ({
+  ...build,
+  steps: build.steps.filter(s => s.step !== id),
+})
 
 /** The build with a step left out on purpose. */
-export const skipStep = (build: Build, id: string, at: string): Build => ({ ...build, steps: [...build.steps.filter(s => s.step !== id), { step: id, state: 'skipped', at }] })
+export const skipStep = (build: Build, id: string, at: string): Build => ({
+  ...build,
+  steps: [...build.steps.filter(s => s.step !== id), { step: id, state: 'skipped', at }],
+})

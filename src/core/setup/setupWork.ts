@@ -6,7 +6,15 @@ import { noteHz } from './pitch.ts'
 import { SADDLE_SCREW_PITCH } from './saddleScrews.ts'
 import { tension, unitWeight } from './tension.ts'
 
-export interface StringRow { number: number; note: string; hz: number; diameter: number; wound: boolean; newtons: number; unitWeight: number }
+export interface StringRow {
+  number: number
+  note: string
+  hz: number
+  diameter: number
+  wound: boolean
+  newtons: number
+  unitWeight: number
+}
 
 /** One adjustment in the handbook's order, with what it was read at and the next move. */
 export interface Adjustment {
@@ -27,7 +35,12 @@ export interface Adjustment {
   why: string
 }
 
-export interface SetupWork { strings: StringRow[]; totalNewtons: number; adjustments: Adjustment[]; next: string | undefined }
+export interface SetupWork {
+  strings: StringRow[]
+  totalNewtons: number
+  adjustments: Adjustment[]
+  next: string | undefined
+}
 
 const newest = (build: Build, of: string): Reading | undefined => build.readings.filter(r => r.of === of).at(-1)
 
@@ -36,20 +49,32 @@ const RELIEF_PER_TURN = 0.4
 
 const turnsText = (turns: number): string => {
   const eighths = Math.max(1, Math.round(Math.abs(turns) * 8))
-  const whole = Math.floor(eighths / 8), rest = eighths % 8
+  const whole = Math.floor(eighths / 8),
+    rest = eighths % 8
   const fraction = ['', '1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'][rest]!
   return `${[whole || '', fraction].filter(Boolean).join(' ')} turn${eighths > 8 ? 's' : ''}`
 }
 
 /** Strings by gauge and tuning with their tension. Empty until neck and strings are chosen. */
 export function stringTable(build: Build): StringRow[] {
-  const neck = partIn(build, 'neck'), set = partIn(build, 'strings')
+  const neck = partIn(build, 'neck'),
+    set = partIn(build, 'strings')
   const scale = neck?.dims.scaleLength?.value
-  return !set?.gauges || !scale ? [] : set.gauges.map((g, i) => {
-    const note = build.instrument.tuning[i] ?? ''
-    const hz = noteHz(note) ?? 0
-    return { number: i + 1, note, hz, diameter: g.diameter, wound: g.wound, newtons: tension(g, scale, hz), unitWeight: unitWeight(g) }
-  })
+  return !set?.gauges || !scale
+    ? []
+    : set.gauges.map((g, i) => {
+        const note = build.instrument.tuning[i] ?? ''
+        const hz = noteHz(note) ?? 0
+        return {
+          number: i + 1,
+          note,
+          hz,
+          diameter: g.diameter,
+          wound: g.wound,
+          newtons: tension(g, scale, hz),
+          unitWeight: unitWeight(g),
+        }
+      })
 }
 
 /**
@@ -58,39 +83,127 @@ export function stringTable(build: Build): StringRow[] {
  */
 export function setupWork(build: Build): SetupWork {
   const strings = stringTable(build)
-  const neck = partIn(build, 'neck'), bridge = partIn(build, 'bridge')
-  const scale = neck?.dims.scaleLength?.value ?? 0, frets = neck?.dims.frets?.value ?? 0
+  const neck = partIn(build, 'neck'),
+    bridge = partIn(build, 'bridge')
+  const scale = neck?.dims.scaleLength?.value ?? 0,
+    frets = neck?.dims.frets?.value ?? 0
   const t = build.setup
   const pitch = SADDLE_SCREW_PITCH[bridge?.traits.saddleScrew ?? ''] ?? 0.5
   const at = t.actionAt === 'fret 12' ? scale / 2 : fretPosition(scale, frets)
   const adjustments: Adjustment[] = []
   let before = ''
-  const push = (id: string, title: string, how: string, target: number, tolerance: number, why: string, move: (off: number) => Pick<Adjustment, 'move' | 'turns' | 'mm'>) => {
+  const push = (
+    id: string,
+    title: string,
+    how: string,
+    target: number,
+    tolerance: number,
+    why: string,
+    move: (off: number) => Pick<Adjustment, 'move' | 'turns' | 'mm'>,
+  ) => {
     const r = newest(build, `setup.${id}`)
     const off = r && r.value - target
     const stale = r !== undefined && r.at < before
-    const state: Adjustment['state'] = !r ? 'not read' : stale ? 'read again' : Math.abs(off!) <= tolerance + 1e-9 ? 'on target' : 'adjust'
-    adjustments.push({ id, title, how, target, tolerance, reading: r?.value, off, state, why, ...(state === 'adjust' ? move(off!) : { move: state === 'on target' ? 'Leave it.' : state === 'read again' ? 'Something before it was read or changed since: read it again.' : 'Read it.', turns: undefined, mm: undefined }) })
+    const state: Adjustment['state'] = !r
+      ? 'not read'
+      : stale
+        ? 'read again'
+        : Math.abs(off!) <= tolerance + 1e-9
+          ? 'on target'
+          : 'adjust'
+    adjustments.push({
+      id,
+      title,
+      how,
+      target,
+      tolerance,
+      reading: r?.value,
+      off,
+      state,
+      why,
+      ...(state === 'adjust'
+        ? move(off!)
+        : {
+            move:
+              state === 'on target'
+                ? 'Leave it.'
+                : state === 'read again'
+                  ? 'Something before it was read or changed since: read it again.'
+                  : 'Read it.',
+            turns: undefined,
+            mm: undefined,
+          }),
+    })
     return r?.at ?? ''
   }
-  const later = (...times: string[]) => { before = [before, ...times].sort().at(-1)! }
+  const later = (...times: string[]) => {
+    before = [before, ...times].sort().at(-1)!
+  }
 
   if (scale > 0) {
-    later(push('relief', 'Relief', `Hold the ${build.instrument.strings > 1 ? 'bass' : ''} string at the first and the last fret; feeler gauge over fret 7 or 8.`, t.relief, 0.05, 'A straight neck buzzes low down, a bowed one is stiff in the middle. Relief comes first: it moves every height.', off => {
-      const turns = Math.abs(off) > 0.12 ? 0.25 : 0.125
-      return { move: `${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.`, turns: off > 0 ? -turns : turns, mm: Math.min(Math.abs(off), turns * RELIEF_PER_TURN) }
-    }))
+    later(
+      push(
+        'relief',
+        'Relief',
+        `Hold the ${build.instrument.strings > 1 ? 'bass' : ''} string at the first and the last fret; feeler gauge over fret 7 or 8.`,
+        t.relief,
+        0.05,
+        'A straight neck buzzes low down, a bowed one is stiff in the middle. Relief comes first: it moves every height.',
+        off => {
+          const turns = Math.abs(off) > 0.12 ? 0.25 : 0.125
+          return {
+            move: `${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.`,
+            turns: off > 0 ? -turns : turns,
+            mm: Math.min(Math.abs(off), turns * RELIEF_PER_TURN),
+          }
+        },
+      ),
+    )
     const nutShare = t.nutSchool === 'gap over fret 1' ? (scale - fretPosition(scale, 1)) / scale : 1
-    const nutHow = t.nutSchool === 'gap over fret 1' ? 'Open string, feeler gauge between fret 1 and the string.' : 'Hold the string behind fret 3; just a breath over fret 1.'
-    const nut = (side: 'bass' | 'treble', target: number) => push(`nut.${side}`, `Nut, ${side} side`, nutHow, target, 0.04, 'Too high and the first frets play sharp and stiff; too low and the open string buzzes.', off =>
-      off > 0 ? { move: `File the slot ${fixed(off / nutShare, 2)} mm deeper, a few strokes at a time, falling towards the head.`, turns: undefined, mm: -off / nutShare }
-        : { move: `The slot is ${fixed(-off / nutShare, 2)} mm too deep: a sliver under the nut, or fill and file again.`, turns: undefined, mm: -off / nutShare })
+    const nutHow =
+      t.nutSchool === 'gap over fret 1'
+        ? 'Open string, feeler gauge between fret 1 and the string.'
+        : 'Hold the string behind fret 3; just a breath over fret 1.'
+    const nut = (side: 'bass' | 'treble', target: number) =>
+      push(
+        `nut.${side}`,
+        `Nut, ${side} side`,
+        nutHow,
+        target,
+        0.04,
+        'Too high and the first frets play sharp and stiff; too low and the open string buzzes.',
+        off =>
+          off > 0
+            ? {
+                move: `File the slot ${fixed(off / nutShare, 2)} mm deeper, a few strokes at a time, falling towards the head.`,
+                turns: undefined,
+                mm: -off / nutShare,
+              }
+            : {
+                move: `The slot is ${fixed(-off / nutShare, 2)} mm too deep: a sliver under the nut, or fill and file again.`,
+                turns: undefined,
+                mm: -off / nutShare,
+              },
+      )
     later(nut('bass', t.nutBass), nut('treble', t.nutTreble))
     const share = scale / at
-    const action = (side: 'bass' | 'treble', target: number) => push(`action.${side}`, `Action, ${side} side`, `Rule or gauge between ${t.actionAt === 'fret 12' ? 'fret 12' : 'the last fret'} and the string.`, target, 0.1, `A change at ${t.actionAt} is ${fixed(share, 2)} times as much at the saddle.`, off => {
-      const mm = -off * share
-      return { move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(mm / pitch)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).`, turns: mm / pitch, mm }
-    })
+    const action = (side: 'bass' | 'treble', target: number) =>
+      push(
+        `action.${side}`,
+        `Action, ${side} side`,
+        `Rule or gauge between ${t.actionAt === 'fret 12' ? 'fret 12' : 'the last fret'} and the string.`,
+        target,
+        0.1,
+        `A change at ${t.actionAt} is ${fixed(share, 2)} times as much at the saddle.`,
+        off => {
+          const mm = -off * share
+          return {
+            move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(mm / pitch)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).`,
+            turns: mm / pitch,
+            mm,
+          }
+        },
+      )
     later(action('bass', t.actionBass), action('treble', t.actionTreble))
   }
   const next = adjustments.find(a => a.state !== 'on target')?.id

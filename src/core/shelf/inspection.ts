@@ -21,10 +21,24 @@ export interface InspectionItem {
   off: number | undefined
 }
 
-export interface Inspection { look: readonly string[]; items: InspectionItem[]; left: number; wrong: InspectionItem[] }
+export interface Inspection {
+  look: readonly string[]
+  items: InspectionItem[]
+  left: number
+  wrong: InspectionItem[]
+}
 
 /** Electrical and counted things come after the rule and the calliper are put away. */
-const TOOL: Record<QuantityKind, number> = { count: 0, length: 1, angle: 1, mass: 2, resistance: 3, inductance: 4, capacitance: 4, ratio: 5 }
+const TOOL: Record<QuantityKind, number> = {
+  count: 0,
+  length: 1,
+  angle: 1,
+  mass: 2,
+  resistance: 3,
+  inductance: 4,
+  capacitance: 4,
+  ratio: 5,
+}
 
 /**
  * Incoming inspection of a part: what to look at first, then what to measure with the values expected, in an order
@@ -33,13 +47,41 @@ const TOOL: Record<QuantityKind, number> = { count: 0, length: 1, angle: 1, mass
  */
 export function inspection(part: Part, weight: (path: string) => number = () => 0): Inspection {
   const items = dimensionPaths(part).flatMap((path): InspectionItem[] => {
-    const d = dimensionAt(part, path)!, spec = specAt(part, path)
+    const d = dimensionAt(part, path)!,
+      spec = specAt(part, path)
     if (!spec || spec.quantity === 'ratio') return []
-    const measured = d.basis === 'measured', claim = measured ? d.claimed : d.value, claimDoubt = measured ? d.claimedDoubt ?? 0 : d.doubt
+    const measured = d.basis === 'measured',
+      claim = measured ? d.claimed : d.value,
+      claimDoubt = measured ? (d.claimedDoubt ?? 0) : d.doubt
     const off = measured && claim !== undefined ? d.value - claim : undefined
-    const verdict = !measured ? 'to measure' : off === undefined ? 'measured' : Math.abs(off) > Math.hypot(claimDoubt, d.doubt) ? 'listing was wrong' : 'as claimed'
-    return [{ path, label: labelAt(part, path), how: spec.how, quantity: spec.quantity, expected: claim ?? d.value, doubt: claimDoubt || d.doubt, min: spec.min, max: spec.max, read: measured ? d.value : undefined, verdict, off }]
+    const verdict = !measured
+      ? 'to measure'
+      : off === undefined
+        ? 'measured'
+        : Math.abs(off) > Math.hypot(claimDoubt, d.doubt)
+          ? 'listing was wrong'
+          : 'as claimed'
+    return [
+      {
+        path,
+        label: labelAt(part, path),
+        how: spec.how,
+        quantity: spec.quantity,
+        expected: claim ?? d.value,
+        doubt: claimDoubt || d.doubt,
+        min: spec.min,
+        max: spec.max,
+        read: measured ? d.value : undefined,
+        verdict,
+        off,
+      },
+    ]
   })
   items.sort((a, b) => TOOL[a.quantity] - TOOL[b.quantity] || weight(b.path) - weight(a.path))
-  return { look: PART_KINDS[part.kind].look, items, left: items.filter(i => i.verdict === 'to measure').length, wrong: items.filter(i => i.verdict === 'listing was wrong') }
+  return {
+    look: PART_KINDS[part.kind].look,
+    items,
+    left: items.filter(i => i.verdict === 'to measure').length,
+    wrong: items.filter(i => i.verdict === 'listing was wrong'),
+  }
 }

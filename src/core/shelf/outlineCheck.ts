@@ -19,32 +19,55 @@ function thin(p: readonly Point[], tolerance: number): Point[] {
   const stack: [number, number][] = [[0, p.length - 1]]
   while (stack.length) {
     const [a, b] = stack.pop()!
-    let far = -1, most = tolerance
-    const [ax, ay] = p[a]!, [bx, by] = p[b]!, h = Math.hypot(bx - ax, by - ay)
+    let far = -1,
+      most = tolerance
+    const [ax, ay] = p[a]!,
+      [bx, by] = p[b]!,
+      h = Math.hypot(bx - ax, by - ay)
     for (let i = a + 1; i < b; i++) {
       const d = h === 0 ? Math.hypot(p[i]![0] - ax, p[i]![1] - ay) : Math.abs(sideOf([ax, ay], [bx, by], p[i]!)) / h
-      if (d > most) { most = d; far = i }
+      if (d > most) {
+        most = d
+        far = i
+      }
     }
-    if (far > 0) { keep[far] = 1; stack.push([a, far], [far, b]) }
+    if (far > 0) {
+      keep[far] = 1
+      stack.push([a, far], [far, b])
+    }
   }
   return p.filter((_, i) => keep[i])
 }
 
 /** A line from a drawing as an outline: closed, free of crossings, thinned to what a document keeps; or why not. */
 export function checkOutline(line: readonly Point[]): OutlineRead {
-  if (line.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y))) return { ok: false, reason: 'has a point that is no number', accepted: ACCEPTED }
+  if (line.some(([x, y]) => !Number.isFinite(x) || !Number.isFinite(y)))
+    return { ok: false, reason: 'has a point that is no number', accepted: ACCEPTED }
   let p = line.filter((q, i) => i === 0 || Math.hypot(q[0] - line[i - 1]![0], q[1] - line[i - 1]![1]) > 1e-6)
   if (p.length < 3) return { ok: false, reason: 'has fewer than three points', accepted: ACCEPTED }
   const gap = Math.hypot(p[0]![0] - p.at(-1)![0], p[0]![1] - p.at(-1)![1])
-  const b = boundsOf(p), across = Math.max(b.x1 - b.x0, b.y1 - b.y0)
-  if (across > 2000) return { ok: false, reason: `is ${Math.round(across)} mm across: are its units right?`, accepted: ACCEPTED }
-  if (across < 1) return { ok: false, reason: `is ${across.toFixed(3)} mm across: are its units right?`, accepted: ACCEPTED }
-  if (gap > Math.max(CLOSES, across * 0.002)) return { ok: false, reason: `is open: its ends lie ${gap.toFixed(1)} mm apart`, accepted: ACCEPTED }
+  const b = boundsOf(p),
+    across = Math.max(b.x1 - b.x0, b.y1 - b.y0)
+  if (across > 2000)
+    return { ok: false, reason: `is ${Math.round(across)} mm across: are its units right?`, accepted: ACCEPTED }
+  if (across < 1)
+    return { ok: false, reason: `is ${across.toFixed(3)} mm across: are its units right?`, accepted: ACCEPTED }
+  if (gap > Math.max(CLOSES, across * 0.002))
+    return { ok: false, reason: `is open: its ends lie ${gap.toFixed(1)} mm apart`, accepted: ACCEPTED }
   if (gap < Math.max(CLOSES, across * 0.002) && gap > 0) p = gap < 1e-3 ? p.slice(0, -1) : p
-  for (let tolerance = THINNED; p.length > MOST_POINTS || tolerance === THINNED; tolerance *= 2) { p = thin([...p, p[0]!], tolerance).slice(0, -1); if (tolerance > 5) break }
-  if (p.length > MOST_POINTS) return { ok: false, reason: `has ${p.length} points after thinning`, accepted: `up to ${MOST_POINTS} points` }
+  for (let tolerance = THINNED; p.length > MOST_POINTS || tolerance === THINNED; tolerance *= 2) {
+    p = thin([...p, p[0]!], tolerance).slice(0, -1)
+    if (tolerance > 5) break
+  }
+  if (p.length > MOST_POINTS)
+    return { ok: false, reason: `has ${p.length} points after thinning`, accepted: `up to ${MOST_POINTS} points` }
   const crossing = selfCrossing(p)
-  if (crossing) return { ok: false, reason: `crosses itself near x ${crossing[0].toFixed(1)}, y ${crossing[1].toFixed(1)} mm`, accepted: ACCEPTED }
+  if (crossing)
+    return {
+      ok: false,
+      reason: `crosses itself near x ${crossing[0].toFixed(1)}, y ${crossing[1].toFixed(1)} mm`,
+      accepted: ACCEPTED,
+    }
   if (polygonArea(p) < 1) return { ok: false, reason: 'encloses no area', accepted: ACCEPTED }
   return { ok: true, points: p, closed: gap === 0 }
 }

@@ -6,20 +6,34 @@ import { parseDecimal, parsed, refused, type Parsed } from '../units/parsed.ts'
 
 /** Reads a value of a dimension as people write it, in the unit its kind is stored in; a bare number is in `bare`. */
 export function readValue(spec: DimensionSpec, text: string, bare: 'mm' | 'inch' = 'mm'): Parsed {
-  const plain = (t: string): Parsed => { const n = parseDecimal(t); return n === undefined ? refused(`“${t}” is not a number`, '6, 0.5, 0,5') : parsed(n) }
+  const plain = (t: string): Parsed => {
+    const n = parseDecimal(t)
+    return n === undefined ? refused(`“${t}” is not a number`, '6, 0.5, 0,5') : parsed(n)
+  }
   switch (spec.quantity) {
-    case 'length': return parseLength(text, bare)
-    case 'angle': return parseAngle(text)
-    case 'resistance': return parseResistance(text)
-    case 'inductance': return parseInductance(text)
-    case 'capacitance': return parseCapacitance(text)
-    case 'mass': { const kg = /kg$/i.test(text.trim()); const r = plain(text.replace(/\s*(kg|g|grams?)$/i, '')); return r.ok ? parsed(kg ? r.value * 1000 : r.value) : r }
-    default: return plain(text)
+    case 'length':
+      return parseLength(text, bare)
+    case 'angle':
+      return parseAngle(text)
+    case 'resistance':
+      return parseResistance(text)
+    case 'inductance':
+      return parseInductance(text)
+    case 'capacitance':
+      return parseCapacitance(text)
+    case 'mass': {
+      const kg = /kg$/i.test(text.trim())
+      const r = plain(text.replace(/\s*(kg|g|grams?)$/i, ''))
+      return r.ok ? parsed(kg ? r.value * 1000 : r.value) : r
+    }
+    default:
+      return plain(text)
   }
 }
 
 /** Why a value cannot be taken for a dimension; undefined when it can. */
 export function outOfRange(spec: DimensionSpec, v: number): string | undefined {
-  if (v < spec.min || v > spec.max) return `${spec.label} of ${Number(v.toPrecision(5))} is outside ${spec.min} to ${spec.max}`
+  if (v < spec.min || v > spec.max)
+    return `${spec.label} of ${Number(v.toPrecision(5))} is outside ${spec.min} to ${spec.max}`
   return spec.quantity === 'count' && !Number.isInteger(v) ? `${spec.label} must be a whole number` : undefined
 }

@@ -1,7 +1,7 @@
 import { parseDecimal, parsed, refused, type Parsed } from './parsed.ts'
 import { fixed } from './length.ts'
 
-const ACCEPTED = '0.5°, 0,5, 30\', 0.01 rad'
+const ACCEPTED = "0.5°, 0,5, 30', 0.01 rad"
 
 /** Reads an angle and returns degrees; a bare number is degrees, `'` is minutes of arc. */
 export function parseAngle(text: string): Parsed {

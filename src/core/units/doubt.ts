@@ -11,13 +11,23 @@ export const DEFAULT_DOUBT = {
 const round = (x: number) => Number(x.toPrecision(6))
 
 /** A claimed dimension with the default doubt of a claim, or the one given. */
-export const claimed = (value: number, doubt = DEFAULT_DOUBT.claimed(value)): Dimension =>
-  ({ value, doubt: round(doubt), basis: 'claimed' })
+export const claimed = (value: number, doubt = DEFAULT_DOUBT.claimed(value)): Dimension => ({
+  value,
+  doubt: round(doubt),
+  basis: 'claimed',
+})
 
 /** An assumed dimension: our default for that kind of part, ±2 %. */
-export const assumed = (value: number, doubt = DEFAULT_DOUBT.assumed(value)): Dimension =>
-  ({ value, doubt: round(doubt), basis: 'assumed' })
+export const assumed = (value: number, doubt = DEFAULT_DOUBT.assumed(value)): Dimension => ({
+  value,
+  doubt: round(doubt),
+  basis: 'assumed',
+})
 
 /** A measured dimension, ±0.05 mm (calliper) unless told otherwise. */
-export const measured = (value: number, doubt = DEFAULT_DOUBT.calliper(), on?: string, tool?: string): Dimension =>
-  ({ value, doubt, basis: 'measured', ...(on ? { on } : {}), ...(tool ? { with: tool } : {}) })
+export const measured = (
+  value: number,
+  doubt = DEFAULT_DOUBT.calliper(),
+  on?: string,
+  tool?: string,
+): Dimension => ({ value, doubt, basis: 'measured', ...(on ? { on } : {}), ...(tool ? { with: tool } : {}) })

@@ -1,9 +1,28 @@
 import { parseDecimal, parsed, refused, type Parsed } from './parsed.ts'
 
-const PREFIX: Record<string, number> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, '': 1, k: 1e3, K: 1e3, M: 1e6, meg: 1e6, G: 1e9 }
+const PREFIX: Record<string, number> = {
+  p: 1e-12,
+  n: 1e-9,
+  u: 1e-6,
+  µ: 1e-6,
+  μ: 1e-6,
+  m: 1e-3,
+  '': 1,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  meg: 1e6,
+  G: 1e9,
+}
 const THIN = '\u202f'
 
-interface Reading { unit: RegExp; prefixes: string; bare: number; accepted: string; what: string }
+interface Reading {
+  unit: RegExp
+  prefixes: string
+  bare: number
+  accepted: string
+  what: string
+}
 
 /** Reads `8.8k`, `4n7`, `.022uF`: a number, a prefix that may stand for the decimal sign, a unit that may be left out. */
 function parsePrefixed(text: string, r: Reading): Parsed {
@@ -17,24 +36,53 @@ function parsePrefixed(text: string, r: Reading): Parsed {
   const n = parseDecimal(tail ? `${head}.${tail}` : head)
   if (n === undefined) return refused(`“${raw}” is not ${r.what}`, r.accepted)
   const value = n * (prefix ? PREFIX[prefix]! : r.unit.test(raw) ? 1 : r.bare)
-  return Number.isFinite(value) && value >= 0 ? parsed(value) : refused(`“${raw}” is below zero or beyond any value`, r.accepted)
+  return Number.isFinite(value) && value >= 0
+    ? parsed(value)
+    : refused(`“${raw}” is below zero or beyond any value`, r.accepted)
 }
 
 /** Reads a resistance in ohms: `250k`, `8.8k`, `1M`, `4k7`, `220 Ω`. A bare number is ohms. */
 export const parseResistance = (text: string): Parsed =>
-  parsePrefixed(text, { unit: /\s*(ohms?|Ω|Ω|R)$/i, prefixes: 'mkKMG', bare: 1, accepted: '250k, 8.8k, 4k7, 1M, 220', what: 'a resistance' })
+  parsePrefixed(text, {
+    unit: /\s*(ohms?|Ω|Ω|R)$/i,
+    prefixes: 'mkKMG',
+    bare: 1,
+    accepted: '250k, 8.8k, 4k7, 1M, 220',
+    what: 'a resistance',
+  })
 
 /** Reads a capacitance in farads: `.022uF`, `22n`, `470p`, `4n7`. A number without prefix needs the unit F. */
 export function parseCapacitance(text: string): Parsed {
-  const p = parsePrefixed(text, { unit: /\s*(F|farads?)$/, prefixes: 'pnuµμm', bare: NaN, accepted: '.022uF, 22n, 470p, 4n7', what: 'a capacitance' })
+  const p = parsePrefixed(text, {
+    unit: /\s*(F|farads?)$/,
+    prefixes: 'pnuµμm',
+    bare: NaN,
+    accepted: '.022uF, 22n, 470p, 4n7',
+    what: 'a capacitance',
+  })
   return p
 }
 
 /** Reads an inductance in henries: `4.4 H`, `2200 mH`, `3.1`. A bare number is henries. */
 export const parseInductance = (text: string): Parsed =>
-  parsePrefixed(text, { unit: /\s*(H|henr(y|ies))$/i, prefixes: 'uµμm', bare: 1, accepted: '4.4 H, 2200 mH, 3.1', what: 'an inductance' })
+  parsePrefixed(text, {
+    unit: /\s*(H|henr(y|ies))$/i,
+    prefixes: 'uµμm',
+    bare: 1,
+    accepted: '4.4 H, 2200 mH, 3.1',
+    what: 'an inductance',
+  })
 
-const STEPS: readonly [number, string][] = [[1e9, 'G'], [1e6, 'M'], [1e3, 'k'], [1, ''], [1e-3, 'm'], [1e-6, 'µ'], [1e-9, 'n'], [1e-12, 'p']]
+const STEPS: readonly [number, string][] = [
+  [1e9, 'G'],
+  [1e6, 'M'],
+  [1e3, 'k'],
+  [1, ''],
+  [1e-3, 'm'],
+  [1e-6, 'µ'],
+  [1e-9, 'n'],
+  [1e-12, 'p'],
+]
 
 /** Figure and unit with the prefix that leaves 1…999 before the decimal sign. */
 export function prefixed(value: number, unit: string, digits = 3): { figure: string; unit: string } {

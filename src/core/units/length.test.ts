@@ -2,22 +2,45 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatLength, lengthFigure, parseLength, type LengthDisplay } from './length.ts'
 
-const mm = (text: string, bare: 'mm' | 'inch' = 'mm') => { const p = parseLength(text, bare); return p.ok ? p.value : p.reason }
+const mm = (text: string, bare: 'mm' | 'inch' = 'mm') => {
+  const p = parseLength(text, bare)
+  return p.ok ? p.value : p.reason
+}
 
 describe('lengths as people type them', () => {
   // 1 in = 25.4 mm exactly [published: international inch, 1959].
   it.each([
-    ['4/64', 1.5875], ['1 5/8"', 41.275], ['1-5/8 in', 41.275], ['.059"', 1.4986], ['59 thou', 1.4986], ['1.5 mm', 1.5], ['1,5', 1.5], ['12', 12], ['2 cm', 20], ['0.628 m', 628],
-    ['25 1/2"', 647.7], ['−3.2', -3.2], ['-1/8"', -3.175], ['5⁄64', 1.984375], ['3 mils', 0.0762], ['  7.25  in. ', 184.15],
+    ['4/64', 1.5875],
+    ['1 5/8"', 41.275],
+    ['1-5/8 in', 41.275],
+    ['.059"', 1.4986],
+    ['59 thou', 1.4986],
+    ['1.5 mm', 1.5],
+    ['1,5', 1.5],
+    ['12', 12],
+    ['2 cm', 20],
+    ['0.628 m', 628],
+    ['25 1/2"', 647.7],
+    ['−3.2', -3.2],
+    ['-1/8"', -3.175],
+    ['5⁄64', 1.984375],
+    ['3 mils', 0.0762],
+    ['  7.25  in. ', 184.15],
   ])('%s', (text, want) => expect(mm(text)).toBeCloseTo(want, 9))
 
   it('takes a bare number in the display the user picked', () => expect(mm('1.5', 'inch')).toBeCloseTo(38.1, 9))
 
-  it.each(['', 'abc', '1/0', '1,234.5', '1.2.3', '5 feet', '1 mm 2', 'NaN', 'Infinity', '1e999', '--2', '4/'])('refuses “%s” with what is accepted', text => {
-    const p = parseLength(text)
-    expect(p.ok).toBe(false)
-    if (!p.ok) { expect(p.reason.length).toBeGreaterThan(5); expect(p.accepted).toContain('59 thou') }
-  })
+  it.each(['', 'abc', '1/0', '1,234.5', '1.2.3', '5 feet', '1 mm 2', 'NaN', 'Infinity', '1e999', '--2', '4/'])(
+    'refuses “%s” with what is accepted',
+    text => {
+      const p = parseLength(text)
+      expect(p.ok).toBe(false)
+      if (!p.ok) {
+        expect(p.reason.length).toBeGreaterThan(5)
+        expect(p.accepted).toContain('59 thou')
+      }
+    },
+  )
 })
 
 describe('lengths as shown', () => {
@@ -30,12 +53,24 @@ describe('lengths as shown', () => {
   })
   it('has no negative zero', () => expect(formatLength(-0.001, 'mm', 1)).toBe('0.0\u202fmm'))
 
-  const displays: [LengthDisplay, number][] = [['mm', 0.0005], ['inch-decimal', 0.00005 * 25.4], ['inch-fraction', 25.4 / 128]]
+  const displays: [LengthDisplay, number][] = [
+    ['mm', 0.0005],
+    ['inch-decimal', 0.00005 * 25.4],
+    ['inch-fraction', 25.4 / 128],
+  ]
   it.each(displays)('reads back what it shows in %s', (display, within) => {
-    fc.assert(fc.property(fc.double({ min: -1500, max: 1500, noNaN: true }), x => {
-      const p = parseLength(formatLength(x, display, 3))
-      return p.ok && Math.abs(p.value - x) <= within + 1e-9
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: -1500, max: 1500, noNaN: true }), x => {
+        const p = parseLength(formatLength(x, display, 3))
+        return p.ok && Math.abs(p.value - x) <= within + 1e-9
+      }),
+    )
   })
-  it('never throws on any text', () => fc.assert(fc.property(fc.string(), t => { const p = parseLength(t); return p.ok ? Number.isFinite(p.value) : p.reason.length > 0 })))
+  it('never throws on any text', () =>
+    fc.assert(
+      fc.property(fc.string(), t => {
+        const p = parseLength(t)
+        return p.ok ? Number.isFinite(p.value) : p.reason.length > 0
+      }),
+    ))
 })

@@ -28,7 +28,11 @@ export function parseLength(text: string, bare: 'mm' | 'inch' = 'mm'): Parsed {
   let body = raw
   let factor: number | undefined
   for (const [re, f] of UNITS) {
-    if (re.test(body)) { factor = f; body = body.replace(re, '').trim(); break }
+    if (re.test(body)) {
+      factor = f
+      body = body.replace(re, '').trim()
+      break
+    }
   }
   const fraction = /^([+-])?(?:(\d+)(?:\s+|\s*-\s*))?(\d+)\s*[/⁄]\s*(\d+)$/.exec(body)
   if (fraction) {
@@ -46,7 +50,11 @@ const finite = (mm: number, raw: string): Parsed =>
   Number.isFinite(mm) && Math.abs(mm) <= 1e6 ? parsed(mm) : refused(`“${raw}” is beyond any length here`, ACCEPTED)
 
 /** Number and unit of a length as shown, so that the two can be set apart in type. */
-export function lengthFigure(mm: number, display: LengthDisplay = 'mm', decimals = 2): { figure: string; unit: string } {
+export function lengthFigure(
+  mm: number,
+  display: LengthDisplay = 'mm',
+  decimals = 2,
+): { figure: string; unit: string } {
   if (display === 'mm') return { figure: fixed(mm, decimals), unit: 'mm' }
   const inches = mm / MM_PER_INCH
   if (display === 'inch-decimal') return { figure: fixed(inches, decimals + 1), unit: 'in' }
@@ -73,6 +81,9 @@ function fractionOf(inches: number, parts: number): string {
   n -= whole * parts
   if (n === 0) return whole === 0 ? '0' : `${sign}${whole}`
   let d = parts
-  while (n % 2 === 0) { n /= 2; d /= 2 }
+  while (n % 2 === 0) {
+    n /= 2
+    d /= 2
+  }
   return `${sign}${whole ? `${whole} ` : ''}${n}/${d}`
 }

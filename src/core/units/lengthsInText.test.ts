@@ -8,5 +8,8 @@ describe('lengths inside the engines’ sentences', () => {
     ['To 39.9 × 71.4 mm, corners 3.7 mm.', 'To 1.571 × 2.811\u202fin, corners 0.146\u202fin.'],
     ['lower by −1.5 mm: 2 turns', 'lower by −0.059\u202fin: 2 turns'],
     ['30 min, 5 holes, M3', '30 min, 5 holes, M3'],
-  ])('%s', (mm, inches) => { expect(lengthsInText(mm, 'inch-fraction')).toBe(inches); expect(lengthsInText(mm, 'mm')).toBe(mm) })
+  ])('%s', (mm, inches) => {
+    expect(lengthsInText(mm, 'inch-fraction')).toBe(inches)
+    expect(lengthsInText(mm, 'mm')).toBe(mm)
+  })
 })

@@ -9,5 +9,9 @@ const MM = /([−-]?\d+(?:\.\d+)?)(?:( ± | × )(\d+(?:\.\d+)?))?[ \u202f]mm\b/g
 export function lengthsInText(text: string, display: LengthDisplay): string {
   if (display === 'mm') return text
   const inches = (t: string) => lengthFigure(Number(t.replace('−', '-')), 'inch-decimal').figure
-  return text.replace(MM, (_all, a: string, sign: string | undefined, b: string | undefined) => `${inches(a)}${sign && b ? sign + inches(b) : ''}\u202fin`)
+  return text.replace(
+    MM,
+    (_all, a: string, sign: string | undefined, b: string | undefined) =>
+      `${inches(a)}${sign && b ? sign + inches(b) : ''}\u202fin`,
+  )
 }

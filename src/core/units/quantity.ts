@@ -10,7 +10,10 @@ export interface Source {
   basis: Basis | 'planned' | 'target' | 'computed'
 }
 
-interface Term { source: Source; coefficient: number }
+interface Term {
+  source: Source
+  coefficient: number
+}
 
 /**
  * A computed value that remembers, to first order, how much each input moves it.
@@ -26,15 +29,25 @@ export interface Quantity {
 export const exact = (value: number): Quantity => ({ value, terms: new Map() })
 
 /** A quantity from one named input. */
-export const fromSource = (source: Source): Quantity =>
-  ({ value: source.value, terms: new Map([[source.id, { source, coefficient: 1 }]]) })
+export const fromSource = (source: Source): Quantity => ({
+  value: source.value,
+  terms: new Map([[source.id, { source, coefficient: 1 }]]),
+})
 
 /** A quantity from a part's dimension. */
 export const fromDimension = (id: string, label: string, d: Dimension | PlannedDimension): Quantity =>
-  fromSource({ id, label, value: d.value, doubt: d.doubt, basis: 'planned' in d && d.planned ? 'planned' : d.basis })
+  fromSource({
+    id,
+    label,
+    value: d.value,
+    doubt: d.doubt,
+    basis: 'planned' in d && d.planned ? 'planned' : d.basis,
+  })
 
 /** A dimension as it will be after a chosen fix. */
-export interface PlannedDimension extends Dimension { planned?: true }
+export interface PlannedDimension extends Dimension {
+  planned?: true
+}
 
 /** Σ coefficientᵢ · quantityᵢ + constant, with the inputs of all. */
 export function linear(parts: readonly (readonly [number, Quantity])[], constant = 0): Quantity {
@@ -51,7 +64,11 @@ export function linear(parts: readonly (readonly [number, Quantity])[], constant
 }
 
 export const add = (...qs: Quantity[]): Quantity => linear(qs.map(q => [1, q] as const))
-export const subtract = (a: Quantity, b: Quantity): Quantity => linear([[1, a], [-1, b]])
+export const subtract = (a: Quantity, b: Quantity): Quantity =>
+  linear([
+    [1, a],
+    [-1, b],
+  ])
 
 /** The smallest of several quantities; its inputs are those of the one that decides. */
 export function smallest(qs: readonly Quantity[]): Quantity {
@@ -80,8 +97,10 @@ export function shareOf(q: Quantity, sourceId: string): number {
 export function derived(f: (values: number[]) => number, inputs: readonly Quantity[], step = 1e-4): Quantity {
   const at = inputs.map(q => q.value)
   const slopes = inputs.map((_, i) => {
-    const up = [...at], down = [...at]
-    up[i]! += step; down[i]! -= step
+    const up = [...at],
+      down = [...at]
+    up[i]! += step
+    down[i]! -= step
     return (f(up) - f(down)) / (2 * step)
   })
   const { terms } = linear(inputs.map((q, i) => [slopes[i]!, q] as const))
@@ -95,5 +114,11 @@ export function derived(f: (values: number[]) => number, inputs: readonly Quanti
 export function distanceOf(dx: Quantity, dy: Quantity): Quantity {
   const d = Math.hypot(dx.value, dy.value)
   const [cx, cy] = d > 1e-6 ? [dx.value / d, dy.value / d] : [1, 1]
-  return { value: d, terms: linear([[cx, dx], [cy, dy]]).terms }
+  return {
+    value: d,
+    terms: linear([
+      [cx, dx],
+      [cy, dy],
+    ]).terms,
+  }
 }

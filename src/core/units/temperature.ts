@@ -8,7 +8,8 @@ export function parseTemperature(text: string): Parsed {
   const raw = text.trim()
   const m = /^(.*?)\s*°?\s*([CF])?$/i.exec(raw)
   const n = m && parseDecimal(m[1]!)
-  if (n === undefined || n === null || !m) return refused(raw ? `“${raw}” is not a temperature` : 'nothing entered', ACCEPTED)
+  if (n === undefined || n === null || !m)
+    return refused(raw ? `“${raw}” is not a temperature` : 'nothing entered', ACCEPTED)
   const c = m[2]?.toUpperCase() === 'F' ? ((n - 32) * 5) / 9 : n
   return c >= -60 && c <= 120 ? parsed(c) : refused(`“${raw}” is no workshop temperature`, '−60 to 120 °C')
 }

@@ -4,7 +4,10 @@ import { projectRoot } from '../projectRoot.ts'
 import * as schema from './schema.ts'
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>
-export interface OpenDatabase { db: Database; close: () => Promise<void> }
+export interface OpenDatabase {
+  db: Database
+  close: () => Promise<void>
+}
 
 const migrationsFolder = join(projectRoot(), 'src/server/db/migrations')
 
@@ -17,13 +20,21 @@ const MEMORY = ['shared_buffers=16MB']
  */
 export async function openDatabase(where: { folder: string } | { url: string }): Promise<OpenDatabase> {
   if ('url' in where) {
-    const [{ Pool }, { drizzle }, { migrate }] = await Promise.all([import('pg').then(m => m.default), import('drizzle-orm/node-postgres'), import('drizzle-orm/node-postgres/migrator')])
+    const [{ Pool }, { drizzle }, { migrate }] = await Promise.all([
+      import('pg').then(m => m.default),
+      import('drizzle-orm/node-postgres'),
+      import('drizzle-orm/node-postgres/migrator'),
+    ])
     const pool = new Pool({ connectionString: where.url })
     const db = drizzle(pool, { schema })
     await migrate(db, { migrationsFolder })
     return { db, close: () => pool.end() }
   }
-  const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([import('@electric-sql/pglite'), import('drizzle-orm/pglite'), import('drizzle-orm/pglite/migrator')])
+  const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
+    import('@electric-sql/pglite'),
+    import('drizzle-orm/pglite'),
+    import('drizzle-orm/pglite/migrator'),
+  ])
   const client = await PGlite.create(where.folder, { postgresqlconf: MEMORY })
   const db = drizzle(client, { schema })
   await migrate(db, { migrationsFolder })

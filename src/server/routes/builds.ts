@@ -1,7 +1,12 @@
 import { Router, type Request } from 'express'
 import { readBuild } from '../../core/build/readBuild.ts'
 import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
-import { TEMPLATE_FORMATS, TEMPLATE_TYPES, templateFile, type TemplateFormat } from '../../core/drill/templates/templateFile.ts'
+import {
+  TEMPLATE_FORMATS,
+  TEMPLATE_TYPES,
+  templateFile,
+  type TemplateFormat,
+} from '../../core/drill/templates/templateFile.ts'
 import { templateDrawings } from '../../core/fit/templateDrawings.ts'
 import { calendarFile } from '../../core/plan/calendarFile.ts'
 import { plan } from '../../core/plan/plan.ts'
@@ -20,7 +25,10 @@ function accepted(input: unknown): Build {
 
 function revisionOf(value: unknown): number {
   const n = typeof value === 'string' ? Number(value) : value
-  if (!Number.isInteger(n) || (n as number) < 1) throw new ApiError(400, 'bad-revision', 'A whole revision number from 1 is needed.', [{ path: 'revision', reason: 'must be a whole number from 1' }])
+  if (!Number.isInteger(n) || (n as number) < 1)
+    throw new ApiError(400, 'bad-revision', 'A whole revision number from 1 is needed.', [
+      { path: 'revision', reason: 'must be a whole number from 1' },
+    ])
   return n as number
 }
 
@@ -32,30 +40,46 @@ export function buildRoutes(store: BuildStore): Router {
     return found
   }
   const templates = async (id: string) => {
-    const { build } = await existing(id), drawings = templateDrawings(build, 'all')
-    if (!drawings) throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
+    const { build } = await existing(id),
+      drawings = templateDrawings(build, 'all')
+    if (!drawings)
+      throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
     return { build, drawings }
   }
-  const stale = (current: StoredBuild) => new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
+  const stale = (current: StoredBuild) =>
+    new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
 
-  r.get('/', async (_req, res) => { res.json(await store.list()) })
+  r.get('/', async (_req, res) => {
+    res.json(await store.list())
+  })
 
   r.post('/', async (req, res) => {
     const build = accepted(req.body)
     const wanted = req.query.copy === '1' ? { ...build, id: await store.freeId(build.id) } : build
     const created = await store.create(wanted)
-    if (!created) throw new ApiError(409, 'id-taken', `There is a build “${build.id}” already. Bring this one in as a copy instead.`)
+    if (!created)
+      throw new ApiError(
+        409,
+        'id-taken',
+        `There is a build “${build.id}” already. Bring this one in as a copy instead.`,
+      )
     res.status(201).json(created)
   })
 
-  r.get('/:id', async (req, res) => { res.json(await existing(idOf(req))) })
+  r.get('/:id', async (req, res) => {
+    res.json(await existing(idOf(req)))
+  })
 
   r.put('/:id', async (req, res) => {
     const body = req.body as { revision?: unknown; build?: unknown } | undefined
-    if (!body || typeof body !== 'object') throw new ApiError(415, 'not-json', 'Send { revision, build } as application/json.')
+    if (!body || typeof body !== 'object')
+      throw new ApiError(415, 'not-json', 'Send { revision, build } as application/json.')
     const revision = revisionOf(body.revision)
     const build = accepted(body.build ?? null)
-    if (build.id !== idOf(req)) throw new ApiError(422, 'bad-build', 'The build’s id is another than the address’s.', [{ path: 'id', reason: `must be “${idOf(req)}”` }])
+    if (build.id !== idOf(req))
+      throw new ApiError(422, 'bad-build', 'The build’s id is another than the address’s.', [
+        { path: 'id', reason: `must be “${idOf(req)}”` },
+      ])
     const written = await store.write(build, revision)
     if (!written) throw stale(await existing(build.id))
     res.json({ revision: written.revision, updatedAt: written.updatedAt })
@@ -69,24 +93,57 @@ export function buildRoutes(store: BuildStore): Router {
 
   r.get('/:id/plan.ics', async (req, res) => {
     const { build } = await existing(idOf(req))
-    res.type('text/calendar').attachment(`${build.id}-plan.ics`).send(calendarFile(build, plan(build), new Date().toISOString()))
+    res
+      .type('text/calendar')
+      .attachment(`${build.id}-plan.ics`)
+      .send(calendarFile(build, plan(build), new Date().toISOString()))
   })
 
   r.get('/:id/templates', async (req, res) => {
     const { drawings } = await templates(idOf(req))
-    res.json(drawings.map(d => ({ id: d.id, title: d.title, face: d.face, mirrored: d.mirrored, files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`) })))
+    res.json(
+      drawings.map(d => ({
+        id: d.id,
+        title: d.title,
+        face: d.face,
+        mirrored: d.mirrored,
+        files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`),
+      })),
+    )
   })
 
   r.get('/:id/templates/:file', async (req, res) => {
     const [, name = '', format = ''] = /^([a-z0-9-]+)\.(\w+)$/.exec(String(req.params.file)) ?? []
-    if (!TEMPLATE_FORMATS.includes(format as TemplateFormat)) throw new ApiError(400, 'bad-format', `A template is to be had as ${TEMPLATE_FORMATS.join(', ')}.`, [{ path: 'file', reason: 'must end in one of them' }])
+    if (!TEMPLATE_FORMATS.includes(format as TemplateFormat))
+      throw new ApiError(400, 'bad-format', `A template is to be had as ${TEMPLATE_FORMATS.join(', ')}.`, [
+        { path: 'file', reason: 'must end in one of them' },
+      ])
     const { build, drawings } = await templates(idOf(req))
     const paper = String(req.query.paper ?? build.preferences.print.paper)
-    if (!PAPER_NAMES.includes(paper as Paper)) throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [{ path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` }])
+    if (!PAPER_NAMES.includes(paper as Paper))
+      throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [
+        { path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` },
+      ])
     const wanted = name === 'all' && format === 'pdf' ? drawings : drawings.filter(d => d.id === name)
-    const [first, ...rest] = wanted, kind = format as TemplateFormat
-    if (!first) throw new ApiError(404, 'unknown-template', `This build has no template “${name.slice(0, 60)}”; it has ${drawings.map(d => d.id).join(', ')}.`)
-    res.type(TEMPLATE_TYPES[kind]).setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`).send(Buffer.from(await templateFile(first.title, [first, ...rest], kind, { ...build.preferences.print, paper: paper as Paper })))
+    const [first, ...rest] = wanted,
+      kind = format as TemplateFormat
+    if (!first)
+      throw new ApiError(
+        404,
+        'unknown-template',
+        `This build has no template “${name.slice(0, 60)}”; it has ${drawings.map(d => d.id).join(', ')}.`,
+      )
+    res
+      .type(TEMPLATE_TYPES[kind])
+      .setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`)
+      .send(
+        Buffer.from(
+          await templateFile(first.title, [first, ...rest], kind, {
+            ...build.preferences.print,
+            paper: paper as Paper,
+          }),
+        ),
+      )
   })
   return r
 }

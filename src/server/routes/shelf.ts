@@ -8,31 +8,49 @@ import type { ShelfStore } from '../shelfStore.ts'
 
 /** Parts that one request may bring. */
 const MOST_PARTS = 1000
-const refused = (problems: Problem[]) => new ApiError(422, 'bad-part', 'The part was refused; nothing was changed.', problems)
+const refused = (problems: Problem[]) =>
+  new ApiError(422, 'bad-part', 'The part was refused; nothing was changed.', problems)
 
 /** The parts in a body, or a 4xx that names each bad field of each. */
 function accepted(body: unknown): Part[] {
   const list = (body as { parts?: unknown } | undefined)?.parts
   if (!Array.isArray(list)) throw new ApiError(415, 'not-json', 'Send { parts: [...] } as application/json.')
   if (list.length > MOST_PARTS) throw new ApiError(413, 'too-many', `Send up to ${MOST_PARTS} parts at once.`)
-  const problems: Problem[] = [], parts: Part[] = []
-  list.forEach((x, i) => { const r = readPart(x); if (r.ok) parts.push(r.part); else problems.push(...r.problems.map(p => ({ path: `parts[${i}]${p.path ? `.${p.path}` : ''}`, reason: p.reason }))) })
+  const problems: Problem[] = [],
+    parts: Part[] = []
+  list.forEach((x, i) => {
+    const r = readPart(x)
+    if (r.ok) parts.push(r.part)
+    else
+      problems.push(
+        ...r.problems.map(p => ({ path: `parts[${i}]${p.path ? `.${p.path}` : ''}`, reason: p.reason })),
+      )
+  })
   const seen = new Set<string>()
-  parts.forEach(p => { if (seen.has(p.id)) problems.push({ path: 'parts', reason: `two parts have the id “${p.id}”` }); seen.add(p.id) })
+  parts.forEach(p => {
+    if (seen.has(p.id)) problems.push({ path: 'parts', reason: `two parts have the id “${p.id}”` })
+    seen.add(p.id)
+  })
   if (problems.length) throw refused(problems.slice(0, 50))
   return parts
 }
 
 export function shelfRoutes(store: ShelfStore): Router {
   const r = Router()
-  const unknown = (id: string) => new ApiError(404, 'unknown-part', `There is no part “${id.slice(0, 60)}” on the shelf.`)
+  const unknown = (id: string) =>
+    new ApiError(404, 'unknown-part', `There is no part “${id.slice(0, 60)}” on the shelf.`)
   r.get('/', async (req, res) => {
     const kinds = typeof req.query.kind === 'string' ? req.query.kind.split(',') : undefined
     const bad = kinds?.find(k => !PART_KIND_NAMES.includes(k as PartKind))
-    if (bad !== undefined) throw new ApiError(400, 'bad-kind', `Kinds are ${PART_KIND_NAMES.join(', ')}.`, [{ path: 'kind', reason: `“${bad.slice(0, 30)}” is no kind of part` }])
+    if (bad !== undefined)
+      throw new ApiError(400, 'bad-kind', `Kinds are ${PART_KIND_NAMES.join(', ')}.`, [
+        { path: 'kind', reason: `“${bad.slice(0, 30)}” is no kind of part` },
+      ])
     res.json(await store.list(kinds as PartKind[] | undefined))
   })
-  r.get('/index', async (_req, res) => { res.json(await store.index()) })
+  r.get('/index', async (_req, res) => {
+    res.json(await store.index())
+  })
   r.get('/:id', async (req, res) => {
     const part = await store.read(String(req.params.id))
     if (!part) throw unknown(String(req.params.id))

@@ -20,10 +20,29 @@ export function Frame() {
   const [trouble, setTrouble] = useState<string>()
   useEffect(() => {
     setTrouble(undefined)
-    if (useBuild.getState().build?.id !== id) openBuild(id).catch((e: unknown) => setTrouble(e instanceof Refused ? e.message : 'The workshop does not answer. Is it running?'))
+    if (useBuild.getState().build?.id !== id)
+      openBuild(id).catch((e: unknown) =>
+        setTrouble(e instanceof Refused ? e.message : 'The workshop does not answer. Is it running?'),
+      )
   }, [id])
-  if (trouble) return <main className="p-8 text-[18px]"><h1 className="text-[26px] font-semibold">It did not open</h1><p>{trouble}</p><p><a className="underline" href="/">All builds</a></p></main>
-  if (open !== id) return <main className="p-8 text-[18px]" aria-busy="true">Opening the build.</main>
+  if (trouble)
+    return (
+      <main className="p-8 text-[18px]">
+        <h1 className="text-[26px] font-semibold">It did not open</h1>
+        <p>{trouble}</p>
+        <p>
+          <a className="underline" href="/">
+            All builds
+          </a>
+        </p>
+      </main>
+    )
+  if (open !== id)
+    return (
+      <main className="p-8 text-[18px]" aria-busy="true">
+        Opening the build.
+      </main>
+    )
   return <Opened />
 }
 
@@ -31,7 +50,8 @@ function Opened() {
   const { id = '' } = useParams()
   const { pathname, search } = useLocation()
   const navigate = useNavigate()
-  const [keys, setKeys] = useState(false), [searching, setSearching] = useState(false)
+  const [keys, setKeys] = useState(false),
+    [searching, setSearching] = useState(false)
   const station = pathname.split('/')[3] ?? ''
   const goBy = (by: number) => {
     const i = STATIONS.findIndex(s => s.id === station)
@@ -41,14 +61,24 @@ function Opened() {
   const bench = station === 'bench' || station === 'marking'
   const hand = new URLSearchParams(search).get('hand')
   useKeys({
-    '?': () => setKeys(true), '/': () => setSearching(true), '[': () => goBy(-1), ']': () => goBy(1),
-    b: () => void navigate(`/b/${id}/${BENCH[station] ?? 'bench'}${(station === 'plan' || BENCH[station]) && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`),
-    'ctrl+z': () => undo(), 'ctrl+shift+z': () => redo(), 'ctrl+y': () => redo(),
+    '?': () => setKeys(true),
+    '/': () => setSearching(true),
+    '[': () => goBy(-1),
+    ']': () => goBy(1),
+    b: () =>
+      void navigate(
+        `/b/${id}/${BENCH[station] ?? 'bench'}${(station === 'plan' || BENCH[station]) && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`,
+      ),
+    'ctrl+z': () => undo(),
+    'ctrl+shift+z': () => redo(),
+    'ctrl+y': () => redo(),
   })
   return (
     <div className="flex h-dvh min-h-0 max-[900px]:flex-col">
       {!bench && <Spine />}
-      <main className="min-h-0 min-w-0 flex-1"><Outlet /></main>
+      <main className="min-h-0 min-w-0 flex-1">
+        <Outlet />
+      </main>
       <KeysDialog open={keys} onClose={() => setKeys(false)} />
       <SearchDialog open={searching} onClose={() => setSearching(false)} />
       <ConflictDialog />

@@ -6,7 +6,11 @@ import { Dialog } from './Dialog.tsx'
 import { marksOf } from './drillOf.ts'
 import { fitOf, planOf, STATIONS } from './stations.ts'
 
-interface Found { where: string; text: string; to: string }
+interface Found {
+  where: string
+  text: string
+  to: string
+}
 const MOST = 12
 
 /** Search over everything of the build: stations, joints, parts, holes, steps. */
@@ -14,22 +18,71 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
   const build = useOpenBuild()
   const navigate = useNavigate()
   const [text, setText] = useState('')
-  const all = useMemo((): Found[] => open ? [
-    ...STATIONS.map(s => ({ where: 'Station', text: s.label, to: s.id })),
-    ...computed(fitOf, build).now.map(j => ({ where: 'Fit', text: `${j.title}: ${j.state}`, to: `fit?hand=${j.id}` })),
-    ...build.parts.map(p => ({ where: 'Shelf', text: p.name, to: `shelf?hand=${p.id}` })),
-    ...computed(marksOf, build).map(m => ({ where: 'Drill', text: m.title, to: `drill?hand=${m.id}` })),
-    ...computed(planOf, build).steps.map(s => ({ where: 'Plan', text: s.title, to: `plan?hand=${encodeURIComponent(s.id)}` })),
-  ] : [], [build, open])
+  const all = useMemo(
+    (): Found[] =>
+      open
+        ? [
+            ...STATIONS.map(s => ({ where: 'Station', text: s.label, to: s.id })),
+            ...computed(fitOf, build).now.map(j => ({
+              where: 'Fit',
+              text: `${j.title}: ${j.state}`,
+              to: `fit?hand=${j.id}`,
+            })),
+            ...build.parts.map(p => ({ where: 'Shelf', text: p.name, to: `shelf?hand=${p.id}` })),
+            ...computed(marksOf, build).map(m => ({ where: 'Drill', text: m.title, to: `drill?hand=${m.id}` })),
+            ...computed(planOf, build).steps.map(s => ({
+              where: 'Plan',
+              text: s.title,
+              to: `plan?hand=${encodeURIComponent(s.id)}`,
+            })),
+          ]
+        : [],
+    [build, open],
+  )
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const found = all.filter(f => words.every(w => `${f.where} ${f.text}`.toLowerCase().includes(w))).slice(0, MOST)
-  const go = (f: Found | undefined) => { if (f) { onClose(); setText(''); void navigate(`/b/${build.id}/${f.to}`) } }
+  const go = (f: Found | undefined) => {
+    if (f) {
+      onClose()
+      setText('')
+      void navigate(`/b/${build.id}/${f.to}`)
+    }
+  }
   return (
-    <Dialog open={open} onClose={onClose} title="Search" description="Joints, parts, holes, steps and stations of this build.">
-      <form onSubmit={e => { e.preventDefault(); go(found[0]) }}>
-        <input autoFocus aria-label="Search for" value={text} onChange={e => setText(e.target.value)} className="min-h-12 w-full border border-ink bg-paper px-3 text-[20px]" />
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Search"
+      description="Joints, parts, holes, steps and stations of this build."
+    >
+      <form
+        onSubmit={e => {
+          e.preventDefault()
+          go(found[0])
+        }}
+      >
+        <input
+          autoFocus
+          aria-label="Search for"
+          value={text}
+          onChange={e => setText(e.target.value)}
+          className="min-h-12 w-full border border-ink bg-paper px-3 text-[20px]"
+        />
       </form>
-      <ul className="flex flex-col">{found.map(f => <li key={f.to} className="rule-row"><button type="button" onClick={() => go(f)} className="flex min-h-11 w-full items-baseline gap-3 px-2 text-left hover:bg-shade"><span className="w-16 text-muted">{f.where}</span><span>{f.text}</span></button></li>)}</ul>
+      <ul className="flex flex-col">
+        {found.map(f => (
+          <li key={f.to} className="rule-row">
+            <button
+              type="button"
+              onClick={() => go(f)}
+              className="flex min-h-11 w-full items-baseline gap-3 px-2 text-left hover:bg-shade"
+            >
+              <span className="w-16 text-muted">{f.where}</span>
+              <span>{f.text}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
       {words.length > 0 && found.length === 0 && <p>Nothing of that name in this build.</p>}
     </Dialog>
   )

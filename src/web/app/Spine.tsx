@@ -9,7 +9,9 @@ import { SaveMark } from './SaveMark.tsx'
 function Filling({ share }: { share: number }) {
   return (
     <svg width="20" height="20" viewBox="-12 -12 24 24" aria-hidden="true" className="shrink-0">
-      <clipPath id={`fill-${share.toFixed(3)}`}><rect x="-12" y={10 - 20 * share} width="24" height="24" /></clipPath>
+      <clipPath id={`fill-${share.toFixed(3)}`}>
+        <rect x="-12" y={10 - 20 * share} width="24" height="24" />
+      </clipPath>
       <polygon points={hexPoints(0, 0, 10)} fill="currentColor" clipPath={`url(#fill-${share.toFixed(3)})`} />
       <polygon points={hexPoints(0, 0, 10)} fill="none" stroke="currentColor" strokeWidth="1.8" />
     </svg>
@@ -21,17 +23,32 @@ export function Spine() {
   const build = useOpenBuild()
   const progress = useEngine(progressOf)
   return (
-    <nav aria-label="Stations" className="no-print flex shrink-0 flex-col border-r-2 border-ink max-[900px]:grid max-[900px]:w-full max-[900px]:grid-cols-6 max-[900px]:border-b-2 max-[900px]:border-r-0 min-[901px]:w-[148px]">
+    <nav
+      aria-label="Stations"
+      className="no-print flex shrink-0 flex-col border-r-2 border-ink max-[900px]:grid max-[900px]:w-full max-[900px]:grid-cols-6 max-[900px]:border-b-2 max-[900px]:border-r-0 min-[901px]:w-[148px]"
+    >
       <div className="flex flex-col px-3.5 pb-3 pt-3 max-[900px]:justify-center max-[900px]:border-b max-[900px]:border-line max-[900px]:py-0">
-        <NavLink to="/" className="text-[20px] font-semibold leading-tight" title="All builds">Snug Bolt</NavLink>
+        <NavLink to="/" className="text-[20px] font-semibold leading-tight" title="All builds">
+          Snug Bolt
+        </NavLink>
         <span className="text-[15px] text-muted">{build.name}</span>
       </div>
       {STATIONS.map(s => (
-        <NavLink key={s.id} to={`/b/${build.id}/${s.id}`} className={({ isActive }) => `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-[16px] max-[900px]:border-l max-[900px]:border-t-0 max-[900px]:border-b max-[900px]:px-2.5 max-[900px]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}>
-          <Filling share={progress[s.id]} /><span className="whitespace-nowrap">{s.label}</span><span className="sr-only">, {Math.round(progress[s.id] * 100)} per cent</span>
+        <NavLink
+          key={s.id}
+          to={`/b/${build.id}/${s.id}`}
+          className={({ isActive }) =>
+            `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-[16px] max-[900px]:border-l max-[900px]:border-t-0 max-[900px]:border-b max-[900px]:px-2.5 max-[900px]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`
+          }
+        >
+          <Filling share={progress[s.id]} />
+          <span className="whitespace-nowrap">{s.label}</span>
+          <span className="sr-only">, {Math.round(progress[s.id] * 100)} per cent</span>
         </NavLink>
       ))}
-      <div className="mt-auto border-t border-line px-3.5 py-2.5 max-[900px]:mt-0 max-[900px]:flex max-[900px]:items-center max-[900px]:border-l max-[900px]:border-t-0"><SaveMark /></div>
+      <div className="mt-auto border-t border-line px-3.5 py-2.5 max-[900px]:mt-0 max-[900px]:flex max-[900px]:items-center max-[900px]:border-l max-[900px]:border-t-0">
+        <SaveMark />
+      </div>
     </nav>
   )
 }

@@ -12,7 +12,9 @@ export function StationFrame({ map, ledger, children }: { map: MapProps; ledger:
       </div>
       <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr]">
         {ledger}
-        <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">{children}</section>
+        <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
+          {children}
+        </section>
       </div>
     </div>
   )

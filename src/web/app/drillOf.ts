@@ -9,4 +9,7 @@ import { fitOf } from './stations.ts'
 export const drillOf = (b: Build): Work | undefined => drillWork(b, computed(fitOf, b).build)
 
 /** What to mark, cut and drill, in working order. */
-export const marksOf = (b: Build): MarkItem[] => { const w = computed(drillOf, b); return w ? markList(w, b) : [] }
+export const marksOf = (b: Build): MarkItem[] => {
+  const w = computed(drillOf, b)
+  return w ? markList(w, b) : []
+}

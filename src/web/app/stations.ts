@@ -8,8 +8,16 @@ import { computed } from '../hooks/useEngine.ts'
 
 /** The stations in working order. */
 export const STATIONS = [
-  { id: 'shelf', label: 'Shelf' }, { id: 'parts', label: 'Parts' }, { id: 'fit', label: 'Fit' }, { id: 'drill', label: 'Layout & drill' }, { id: 'wiring', label: 'Wiring' },
-  { id: 'meter', label: 'Meter' }, { id: 'finish', label: 'Finish' }, { id: 'setup', label: 'Setup' }, { id: 'plan', label: 'Plan' }, { id: 'log', label: 'Log' },
+  { id: 'shelf', label: 'Shelf' },
+  { id: 'parts', label: 'Parts' },
+  { id: 'fit', label: 'Fit' },
+  { id: 'drill', label: 'Layout & drill' },
+  { id: 'wiring', label: 'Wiring' },
+  { id: 'meter', label: 'Meter' },
+  { id: 'finish', label: 'Finish' },
+  { id: 'setup', label: 'Setup' },
+  { id: 'plan', label: 'Plan' },
+  { id: 'log', label: 'Log' },
 ] as const
 export type StationId = (typeof STATIONS)[number]['id']
 
@@ -25,14 +33,19 @@ export function progressOf(b: Build): Record<StationId, number> {
   const slots = slotsOf(b.instrument).filter(s => !s.optional)
   const joints = computed(fitOf, b).planned
   const steps = computed(planOf, b).steps
-  const over = (...prefixes: string[]) => { const own = steps.filter(s => prefixes.some(p => s.id.startsWith(p))); return share(own.filter(s => s.status === 'done' || s.status === 'skipped').length, own.length) }
+  const over = (...prefixes: string[]) => {
+    const own = steps.filter(s => prefixes.some(p => s.id.startsWith(p)))
+    return share(own.filter(s => s.status === 'done' || s.status === 'skipped').length, own.length)
+  }
   const readings = computed(meterOf, b)
   const adjustments = computed(setupOf, b).adjustments
   return {
     shelf: share(dims.filter(d => d.basis === 'measured').length, dims.length),
     parts: share(slots.filter(s => b.slots[s.id]).length, slots.length),
     fit: share(joints.filter(j => j.state === 'snug').length, joints.length),
-    drill: over('drill/', 'cut/'), wiring: over('solder/'), finish: over('finish/'),
+    drill: over('drill/', 'cut/'),
+    wiring: over('solder/'),
+    finish: over('finish/'),
     meter: share(readings.filter(r => r.verdict === 'as expected').length, readings.length),
     setup: share(adjustments.filter(a => a.state === 'on target').length, adjustments.length),
     plan: share(steps.filter(s => s.status === 'done' || s.status === 'skipped').length, steps.length),

@@ -7,9 +7,20 @@ const KINDS = {
 } as const
 
 /** A button of at least 40 px. */
-export function Button({ kind = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: keyof typeof KINDS }) {
-  return <button type="button" {...rest} className={`inline-flex min-h-10 items-center gap-2 border px-3 text-[16px] disabled:cursor-default disabled:opacity-60 ${KINDS[kind]} ${className}`} />
+export function Button({
+  kind = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: keyof typeof KINDS }) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      className={`inline-flex min-h-10 items-center gap-2 border px-3 text-[16px] disabled:cursor-default disabled:opacity-60 ${KINDS[kind]} ${className}`}
+    />
+  )
 }
 
 /** The same look for a link. */
-export const buttonLook = (kind: keyof typeof KINDS = 'plain'): string => `inline-flex min-h-10 items-center gap-2 border px-3 text-[16px] ${KINDS[kind]}`
+export const buttonLook = (kind: keyof typeof KINDS = 'plain'): string =>
+  `inline-flex min-h-10 items-center gap-2 border px-3 text-[16px] ${KINDS[kind]}`

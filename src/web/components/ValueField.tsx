@@ -21,13 +21,32 @@ interface Props {
 }
 
 /** A field that reads quantities as people type them. A refused text stays, with the reason and what is accepted. */
-export function ValueField({ label, text, parse, check, onValue, hideLabel, wide, narrow, placeholder, large, clears, onTyping }: Props) {
+export function ValueField({
+  label,
+  text,
+  parse,
+  check,
+  onValue,
+  hideLabel,
+  wide,
+  narrow,
+  placeholder,
+  large,
+  clears,
+  onTyping,
+}: Props) {
   const [typed, setTyped] = useState<string>()
   const [problem, setProblem] = useState<string>()
   const id = useId()
-  useEffect(() => { setTyped(undefined); setProblem(undefined) }, [text, label])
+  useEffect(() => {
+    setTyped(undefined)
+    setProblem(undefined)
+  }, [text, label])
   const commit = () => {
-    if (typed === undefined || typed === text || (typed.trim() === '' && clears)) { setProblem(undefined); return }
+    if (typed === undefined || typed === text || (typed.trim() === '' && clears)) {
+      setProblem(undefined)
+      return
+    }
     const p = parse(typed)
     const reason = p.ok ? check?.(p.value) : `${p.reason}. Accepted: ${p.accepted}`
     setProblem(reason)
@@ -38,11 +57,45 @@ export function ValueField({ label, text, parse, check, onValue, hideLabel, wide
   }
   return (
     <span className="inline-flex flex-col gap-0.5">
-      <label htmlFor={id} className={hideLabel ? 'sr-only' : large ? 'text-[20px]' : 'text-[15px] text-muted'}>{label}</label>
-      <input id={id} value={typed ?? text} placeholder={placeholder} aria-invalid={problem ? true : undefined} aria-describedby={problem ? `${id}-why` : undefined} autoComplete="off" spellCheck={false}
-        onChange={e => { setTyped(e.target.value); if (onTyping) { const p = parse(e.target.value); onTyping(p.ok && !check?.(p.value) ? p.value : undefined) } }} onBlur={() => { commit(); onTyping?.(undefined) }} onKeyDown={e => { if (e.key === 'Enter') { e.preventDefault(); commit() } if (e.key === 'Escape') { setTyped(undefined); setProblem(undefined) } }}
-        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : narrow ? 'w-30' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`} />
-      {problem && <span id={`${id}-why`} role="alert" className="max-w-72 text-[15px] text-never">{label}: {problem}</span>}
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : large ? 'text-[20px]' : 'text-[15px] text-muted'}>
+        {label}
+      </label>
+      <input
+        id={id}
+        value={typed ?? text}
+        placeholder={placeholder}
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={problem ? `${id}-why` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={e => {
+          setTyped(e.target.value)
+          if (onTyping) {
+            const p = parse(e.target.value)
+            onTyping(p.ok && !check?.(p.value) ? p.value : undefined)
+          }
+        }}
+        onBlur={() => {
+          commit()
+          onTyping?.(undefined)
+        }}
+        onKeyDown={e => {
+          if (e.key === 'Enter') {
+            e.preventDefault()
+            commit()
+          }
+          if (e.key === 'Escape') {
+            setTyped(undefined)
+            setProblem(undefined)
+          }
+        }}
+        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : narrow ? 'w-30' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`}
+      />
+      {problem && (
+        <span id={`${id}-why`} role="alert" className="max-w-72 text-[15px] text-never">
+          {label}: {problem}
+        </span>
+      )}
     </span>
   )
 }

@@ -14,7 +14,8 @@ export function useLength() {
     text: (mm: number, decimals = 1) => formatLength(mm, display, decimals),
     fineText: (mm: number, decimals = 2) => formatLength(mm, fine, decimals),
     /** An area, mm² or square inches. */
-    area: (mm2: number) => (display === 'mm' ? `${Math.round(mm2)}\u202fmm²` : `${(mm2 / MM_PER_INCH ** 2).toFixed(2)}\u202fin²`),
+    area: (mm2: number) =>
+      display === 'mm' ? `${Math.round(mm2)}\u202fmm²` : `${(mm2 / MM_PER_INCH ** 2).toFixed(2)}\u202fin²`,
     prose: (text: string) => lengthsInText(text, display),
     /** The number alone, for tables whose heading names the unit. */
     num: (mm: number, decimals = 1) => lengthFigure(mm, display, decimals).figure,

@@ -7,7 +7,9 @@ export function useSize<E extends Element>(): { ref: React.RefObject<E | null>; 
   useEffect(() => {
     const el = ref.current
     if (!el) return
-    const o = new ResizeObserver(([entry]) => { if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height }) })
+    const o = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ width: entry.contentRect.width, height: entry.contentRect.height })
+    })
     o.observe(el)
     return () => o.disconnect()
   }, [])

@@ -31,74 +31,233 @@ const R = 12
 const PAD = { top: 46, bottom: 20, side: 20 }
 
 /** The instrument lying across the top of the page, to scale, with the station's facts at their places. */
-export const InstrumentMap = memo(function InstrumentMap({ title, summary, marks, hand, take, caption, reach = 46, overlay, dims = [] }: Props) {
+export const InstrumentMap = memo(function InstrumentMap({
+  title,
+  summary,
+  marks,
+  hand,
+  take,
+  caption,
+  reach = 46,
+  overlay,
+  dims = [],
+}: Props) {
   const layout = useEngine(layOut)
-  const build = useOpenBuild(), right = build.instrument.handedness === 'right'
+  const build = useOpenBuild(),
+    right = build.instrument.handedness === 'right'
   const { text, display } = useLength()
   /** The close-up's scale bar: a round length in the user's unit, mm. */
   const bar = display === 'mm' ? 10 : 12.7
   const { ref, width, height } = useSize<HTMLDivElement>()
   const inHand = marks.find(m => m.id === hand)
-  const header = title && <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3"><h1 className="text-[21px] font-semibold">{title}</h1><p className="text-[16px] text-muted">{summary}</p></div>
-  if (!layout) return <div ref={ref} className="relative h-full">{header}<p className="p-5 pt-14 text-[17px]">The map is drawn from neck, bridge and strings. Choose them at the Parts station first.</p></div>
-  const box = boundsOf([...layout.body, ...layout.head, ...layout.bridge.plate, [0, layout.halfNut], [layout.scaleLength + 12, -layout.halfNut]])
+  const header = title && (
+    <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3">
+      <h1 className="text-[21px] font-semibold">{title}</h1>
+      <p className="text-[16px] text-muted">{summary}</p>
+    </div>
+  )
+  if (!layout)
+    return (
+      <div ref={ref} className="relative h-full">
+        {header}
+        <p className="p-5 pt-14 text-[17px]">
+          The map is drawn from neck, bridge and strings. Choose them at the Parts station first.
+        </p>
+      </div>
+    )
+  const box = boundsOf([
+    ...layout.body,
+    ...layout.head,
+    ...layout.bridge.plate,
+    [0, layout.halfNut],
+    [layout.scaleLength + 12, -layout.halfNut],
+  ])
   const loupe = !inHand ? 0 : width > 700 ? Math.min(300, width * 0.27) : Math.min(210, width * 0.29)
-  const scale = Math.max(0.05, Math.min((width - loupe - 2 * PAD.side) / (box.x1 - box.x0), (height - PAD.top - PAD.bottom) / (box.y1 - box.y0)))
+  const scale = Math.max(
+    0.05,
+    Math.min(
+      (width - loupe - 2 * PAD.side) / (box.x1 - box.x0),
+      (height - PAD.top - PAD.bottom) / (box.y1 - box.y0),
+    ),
+  )
   const flip = right ? -1 : 1
   const drawn = (box.x1 - box.x0) * scale
   const x0 = PAD.side + Math.max(0, (width - loupe - 2 * PAD.side - drawn) / 2) - box.x0 * scale
   const yMid = PAD.top + (height - PAD.top - PAD.bottom) / 2 - (flip * (box.y0 + box.y1) * scale) / 2
   const toPx = ([x, y]: Point): readonly [number, number] => [x0 + x * scale, yMid + flip * y * scale]
   const placed = placeMarks(marks, toPx, R, { width: width - loupe, height, centre: yMid })
-  const [nutX] = toPx([0, 0]), [endX] = toPx([layout.scaleLength, 0]), dimY = Math.max(PAD.top + 2, toPx([0, right ? box.y1 : box.y0])[1] + 12)
+  const [nutX] = toPx([0, 0]),
+    [endX] = toPx([layout.scaleLength, 0]),
+    dimY = Math.max(PAD.top + 2, toPx([0, right ? box.y1 : box.y0])[1] + 12)
   const zoom = (height - 2 * 14) / (2 * reach)
   const centre = inHand?.at
   return (
     <div ref={ref} className="relative h-full overflow-hidden">
       {header}
       {width > 0 && (
-        <svg width={width} height={height} role="group" aria-label="Map of the instrument" className="absolute inset-0 select-none">
-          <line x1={toPx([box.x0 - 12, 0])[0]} x2={toPx([box.x1 + 14, 0])[0]} y1={yMid} y2={yMid} className="line-centre" />
-          <g transform={`translate(${x0} ${yMid}) scale(${scale} ${flip * scale})`}><InstrumentDrawing layout={layout} build={build} />{overlay && <g className="drawing">{overlay}</g>}</g>
-          <g aria-label={`Scale length ${text(layout.scaleLength)}`}>
-            <path d={`M${nutX} ${dimY + 46}V${dimY - 6}M${endX} ${dimY - 6}V${dimY + 4}`} className="line-dim" stroke="var(--muted)" />
-            <path d={`M${nutX} ${dimY}H${(nutX + endX) / 2 - 52}M${(nutX + endX) / 2 + 52} ${dimY}H${endX}`} className="line-dim" />
-            <path d={`M${nutX} ${dimY}l8 -3v6zM${endX} ${dimY}l-8 -3v6z`} fill="var(--ink)" />
-            <text x={(nutX + endX) / 2} y={dimY + 5} textAnchor="middle" fontSize="15" className="figure" fill="var(--ink)">{text(layout.scaleLength)}</text>
+        <svg
+          width={width}
+          height={height}
+          role="group"
+          aria-label="Map of the instrument"
+          className="absolute inset-0 select-none"
+        >
+          <line
+            x1={toPx([box.x0 - 12, 0])[0]}
+            x2={toPx([box.x1 + 14, 0])[0]}
+            y1={yMid}
+            y2={yMid}
+            className="line-centre"
+          />
+          <g transform={`translate(${x0} ${yMid}) scale(${scale} ${flip * scale})`}>
+            <InstrumentDrawing layout={layout} build={build} />
+            {overlay && <g className="drawing">{overlay}</g>}
           </g>
-          {dims.map((d, i) => <DimensionLine key={i} from={toPx(d.from)} to={toPx(d.to)} text={d.text} ground="var(--ground)" least={90} />)}
+          <g aria-label={`Scale length ${text(layout.scaleLength)}`}>
+            <path
+              d={`M${nutX} ${dimY + 46}V${dimY - 6}M${endX} ${dimY - 6}V${dimY + 4}`}
+              className="line-dim"
+              stroke="var(--muted)"
+            />
+            <path
+              d={`M${nutX} ${dimY}H${(nutX + endX) / 2 - 52}M${(nutX + endX) / 2 + 52} ${dimY}H${endX}`}
+              className="line-dim"
+            />
+            <path d={`M${nutX} ${dimY}l8 -3v6zM${endX} ${dimY}l-8 -3v6z`} fill="var(--ink)" />
+            <text
+              x={(nutX + endX) / 2}
+              y={dimY + 5}
+              textAnchor="middle"
+              fontSize="15"
+              className="figure"
+              fill="var(--ink)"
+            >
+              {text(layout.scaleLength)}
+            </text>
+          </g>
+          {dims.map((d, i) => (
+            <DimensionLine
+              key={i}
+              from={toPx(d.from)}
+              to={toPx(d.to)}
+              text={d.text}
+              ground="var(--ground)"
+              least={90}
+            />
+          ))}
           {placed.map(m => (
             <g key={m.id}>
-              <line x1={m.px} y1={m.py} x2={m.bx} y2={m.by} stroke={m.id === hand ? 'var(--hand)' : 'var(--ink)'} strokeWidth={m.id === hand ? 2 : 0.8} />
+              <line
+                x1={m.px}
+                y1={m.py}
+                x2={m.bx}
+                y2={m.by}
+                stroke={m.id === hand ? 'var(--hand)' : 'var(--ink)'}
+                strokeWidth={m.id === hand ? 2 : 0.8}
+              />
               <circle cx={m.px} cy={m.py} r={2} fill="var(--ink)" />
             </g>
           ))}
           {placed.map(m => (
             <g key={m.id}>
-              <a role="button" tabIndex={-1} aria-label={m.title} aria-pressed={m.id === hand} onClick={() => take(m.id)} style={{ cursor: 'pointer' }}>
+              <a
+                role="button"
+                tabIndex={-1}
+                aria-label={m.title}
+                aria-pressed={m.id === hand}
+                onClick={() => take(m.id)}
+                style={{ cursor: 'pointer' }}
+              >
                 <circle cx={m.bx} cy={m.by} r={20} fill="transparent" />
-                {m.id === hand && <polygon points={hexPoints(m.bx, m.by, R + 5)} fill="var(--ground)" stroke="var(--hand)" strokeWidth={2.4} />}
-                {m.state ? <HexMark cx={m.bx} cy={m.by} r={R} state={m.state} label={m.label} /> : <>
-                  <polygon points={hexPoints(m.bx, m.by, R)} fill={m.id === hand ? 'var(--hand)' : 'var(--paper)'} stroke="var(--ink)" strokeWidth={1.2} />
-                  <text x={m.bx} y={m.by} textAnchor="middle" dominantBaseline="central" fontSize={12} fontWeight={600} fill={m.id === hand ? 'var(--on-hand)' : 'var(--ink)'}>{m.label}</text></>}
+                {m.id === hand && (
+                  <polygon
+                    points={hexPoints(m.bx, m.by, R + 5)}
+                    fill="var(--ground)"
+                    stroke="var(--hand)"
+                    strokeWidth={2.4}
+                  />
+                )}
+                {m.state ? (
+                  <HexMark cx={m.bx} cy={m.by} r={R} state={m.state} label={m.label} />
+                ) : (
+                  <>
+                    <polygon
+                      points={hexPoints(m.bx, m.by, R)}
+                      fill={m.id === hand ? 'var(--hand)' : 'var(--paper)'}
+                      stroke="var(--ink)"
+                      strokeWidth={1.2}
+                    />
+                    <text
+                      x={m.bx}
+                      y={m.by}
+                      textAnchor="middle"
+                      dominantBaseline="central"
+                      fontSize={12}
+                      fontWeight={600}
+                      fill={m.id === hand ? 'var(--on-hand)' : 'var(--ink)'}
+                    >
+                      {m.label}
+                    </text>
+                  </>
+                )}
               </a>
             </g>
           ))}
         </svg>
       )}
       {width > 0 && centre && (
-        <figure className="absolute bottom-0 right-0 top-0 overflow-hidden border-l border-line bg-paper" style={{ width: loupe }}>
+        <figure
+          className="absolute bottom-0 right-0 top-0 overflow-hidden border-l border-line bg-paper"
+          style={{ width: loupe }}
+        >
           <svg width={loupe} height={height} role="img" aria-label={`Close-up: ${inHand?.title ?? ''}`}>
-            <g transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}><InstrumentDrawing layout={layout} build={build} fine />{overlay && <g className="drawing">{overlay}</g>}</g>
-            {dims.map((d, i) => { const near = ([x, y]: Point): readonly [number, number] => [loupe / 2 + (x - centre[0]) * zoom, height / 2 + flip * (y - centre[1]) * zoom], from = near(d.from), to = near(d.to); return [from, to].every(([x, y]) => x >= 0 && x <= loupe && y >= 0 && y <= height) ? <DimensionLine key={i} from={from} to={to} text={d.text} ground="var(--paper)" least={0} /> : null })}
+            <g
+              transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}
+            >
+              <InstrumentDrawing layout={layout} build={build} fine />
+              {overlay && <g className="drawing">{overlay}</g>}
+            </g>
+            {dims.map((d, i) => {
+              const near = ([x, y]: Point): readonly [number, number] => [
+                  loupe / 2 + (x - centre[0]) * zoom,
+                  height / 2 + flip * (y - centre[1]) * zoom,
+                ],
+                from = near(d.from),
+                to = near(d.to)
+              return [from, to].every(([x, y]) => x >= 0 && x <= loupe && y >= 0 && y <= height) ? (
+                <DimensionLine key={i} from={from} to={to} text={d.text} ground="var(--paper)" least={0} />
+              ) : null
+            })}
             <circle cx={loupe / 2} cy={height / 2} r={9} className="line-hand" />
-            <path d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`} stroke="var(--hand)" strokeWidth={1} />
+            <path
+              d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`}
+              stroke="var(--hand)"
+              strokeWidth={1}
+            />
             <g>
-              <path d={`M12 ${height - 14}h${bar * zoom}m0 -4v8m${-bar * zoom} -8v8`} stroke="var(--ink)" strokeWidth={1.4} fill="none" />
-              <text x={12} y={height - 21} fontSize="13" fill="var(--ink)" className="figure" style={{ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 }}>{text(bar, display === 'mm' ? 0 : 1)}</text>
+              <path
+                d={`M12 ${height - 14}h${bar * zoom}m0 -4v8m${-bar * zoom} -8v8`}
+                stroke="var(--ink)"
+                strokeWidth={1.4}
+                fill="none"
+              />
+              <text
+                x={12}
+                y={height - 21}
+                fontSize="13"
+                fill="var(--ink)"
+                className="figure"
+                style={{ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 }}
+              >
+                {text(bar, display === 'mm' ? 0 : 1)}
+              </text>
             </g>
           </svg>
-          {caption && <figcaption className="absolute left-0 right-0 top-0 bg-paper/90 px-3 py-1.5 text-[15px] font-medium">{caption}</figcaption>}
+          {caption && (
+            <figcaption className="absolute left-0 right-0 top-0 bg-paper/90 px-3 py-1.5 text-[15px] font-medium">
+              {caption}
+            </figcaption>
+          )}
         </figure>
       )}
     </div>

@@ -3,10 +3,25 @@ import type { Problem } from '../../core/build/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
-export interface StoredBuild { build: Build; revision: number; updatedAt: string }
+export interface StoredBuild {
+  build: Build
+  revision: number
+  updatedAt: string
+}
 /** What a list of the shelf shows of a part. */
-export interface ShelfRow { id: string; kind: PartKind; name: string; stock: Stock | null; donor: string | null }
-export interface BuildRow { id: string; name: string; revision: number; updatedAt: string }
+export interface ShelfRow {
+  id: string
+  kind: PartKind
+  name: string
+  stock: Stock | null
+  donor: string | null
+}
+export interface BuildRow {
+  id: string
+  name: string
+  revision: number
+  updatedAt: string
+}
 
 /** A refusal of the server, as it worded it. */
 export class Refused extends Error {
@@ -14,7 +29,10 @@ export class Refused extends Error {
   readonly code: string
   readonly problems: Problem[]
   readonly current: StoredBuild | undefined
-  constructor(status: number, body: { error?: { code?: string; message?: string; problems?: Problem[] }; current?: StoredBuild }) {
+  constructor(
+    status: number,
+    body: { error?: { code?: string; message?: string; problems?: Problem[] }; current?: StoredBuild },
+  ) {
     super(body.error?.message ?? `The workshop answered ${status}.`)
     this.status = status
     this.code = body.error?.code ?? 'unknown'
@@ -24,7 +42,10 @@ export class Refused extends Error {
 }
 
 async function call<T>(path: string, init?: RequestInit): Promise<T> {
-  const res = await fetch(`/api${path}`, init && { ...init, headers: { 'Content-Type': 'application/json', ...init.headers } })
+  const res = await fetch(
+    `/api${path}`,
+    init && { ...init, headers: { 'Content-Type': 'application/json', ...init.headers } },
+  )
   if (!res.ok) throw new Refused(res.status, (await res.json().catch(() => ({}))) as object)
   return (res.status === 204 ? undefined : await res.json()) as T
 }
@@ -34,11 +55,20 @@ const body = (x: unknown) => JSON.stringify(x)
 export const api = {
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
-  save: (build: Build, revision: number) => call<{ revision: number; updatedAt: string }>(`/builds/${build.id}`, { method: 'PUT', body: body({ revision, build }) }),
-  create: (document: string | Build, copy = false) => call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, { method: 'POST', body: typeof document === 'string' ? document : body(document) }),
+  save: (build: Build, revision: number) =>
+    call<{ revision: number; updatedAt: string }>(`/builds/${build.id}`, {
+      method: 'PUT',
+      body: body({ revision, build }),
+    }),
+  create: (document: string | Build, copy = false) =>
+    call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, {
+      method: 'POST',
+      body: typeof document === 'string' ? document : body(document),
+    }),
   shelf: (kinds?: readonly PartKind[]) => call<Part[]>(`/shelf${kinds ? `?kind=${kinds.join(',')}` : ''}`),
   shelfIndex: () => call<ShelfRow[]>('/shelf/index'),
   shelfPart: (id: string) => call<Part>(`/shelf/${encodeURIComponent(id)}`),
-  putOnShelf: (parts: readonly Part[]) => call<{ put: number }>('/shelf', { method: 'POST', body: body({ parts }) }),
+  putOnShelf: (parts: readonly Part[]) =>
+    call<{ put: number }>('/shelf', { method: 'POST', body: body({ parts }) }),
   takeOffShelf: (id: string) => call<void>(`/shelf/${encodeURIComponent(id)}`, { method: 'DELETE' }),
 }

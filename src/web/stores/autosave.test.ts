@@ -19,8 +19,15 @@ function workshop() {
     }
     if (init?.method !== 'PUT') return answer(200, stored)
     at.puts++
-    if (body!.build.note === 'refuse me') return answer(422, { error: { code: 'bad-build', message: 'Refused.', problems: [{ path: 'note', reason: 'not this one' }] } })
-    if (body!.revision !== at.revision) return answer(409, { error: { code: 'stale', message: 'Somebody saved a newer copy.', problems: [] }, current: stored })
+    if (body!.build.note === 'refuse me')
+      return answer(422, {
+        error: { code: 'bad-build', message: 'Refused.', problems: [{ path: 'note', reason: 'not this one' }] },
+      })
+    if (body!.revision !== at.revision)
+      return answer(409, {
+        error: { code: 'stale', message: 'Somebody saved a newer copy.', problems: [] },
+        current: stored,
+      })
     at.build = body!.build
     at.revision++
     return answer(200, { revision: at.revision, updatedAt: stored.updatedAt })
@@ -36,13 +43,25 @@ let at: ReturnType<typeof workshop>
 beforeEach(async () => {
   vi.useFakeTimers()
   const kept = new Map<string, string>()
-  vi.stubGlobal('localStorage', { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => { kept.set(k, v) }, removeItem: (k: string) => { kept.delete(k) } })
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => {
+      kept.set(k, v)
+    },
+    removeItem: (k: string) => {
+      kept.delete(k)
+    },
+  })
   at = workshop()
   useBuild.setState({ build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined })
   stop = startAutosave()
   await openBuild('heron')
 })
-afterEach(() => { stop(); vi.useRealTimers(); vi.unstubAllGlobals() })
+afterEach(() => {
+  stop()
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
 
 describe('saving by itself', () => {
   it('opens a build without writing it', async () => {

@@ -6,18 +6,27 @@ const PAUSE_MS = 350
 const RETRY_MS = 3000
 const draftKey = (id: string) => `snugbolt.draft.${id}`
 
-interface Draft { revision: number; build: Build }
+interface Draft {
+  revision: number
+  build: Build
+}
 
 /** What was typed but not yet acknowledged when the tab was closed. */
 export function readDraft(id: string): Draft | undefined {
   try {
-    return JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | undefined ?? undefined
+    return (JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | undefined) ?? undefined
   } catch {
     return undefined
   }
 }
 
-const keepDraft = (d: Draft) => { try { localStorage.setItem(draftKey(d.build.id), JSON.stringify(d)) } catch { /* storage full or refused: the server copy still follows */ } }
+const keepDraft = (d: Draft) => {
+  try {
+    localStorage.setItem(draftKey(d.build.id), JSON.stringify(d))
+  } catch {
+    /* storage full or refused: the server copy still follows */
+  }
+}
 const dropDraft = (id: string) => localStorage.removeItem(draftKey(id))
 
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -34,14 +43,20 @@ async function saveNow(): Promise<void> {
     if (current.build?.id !== build.id) return
     const more = current.build !== build
     patch({ known: build, revision: r.revision, save: more ? 'unsaved' : 'saved' })
-    if (more) { keepDraft({ revision: r.revision, build: current.build }); later(0) } else dropDraft(build.id)
+    if (more) {
+      keepDraft({ revision: r.revision, build: current.build })
+      later(0)
+    } else dropDraft(build.id)
   } catch (e) {
     if (e instanceof Refused && e.status === 409 && e.current) patch({ save: 'conflict', theirs: e.current })
     else if (e instanceof Refused && e.status < 500) {
       // Sending it again would be refused again: say why, and wait for the next change.
       const [first] = e.problems
       patch({ save: 'refused', refusal: first ? `${first.path}: ${first.reason}` : e.message })
-    } else { patch({ save: 'offline' }); later(RETRY_MS) }
+    } else {
+      patch({ save: 'offline' })
+      later(RETRY_MS)
+    }
   } finally {
     running = false
   }
@@ -57,7 +72,10 @@ export function startAutosave(): () => void {
   return useBuild.subscribe((s, before) => {
     if (!s.build || s.build === before.build) return
     if (s.build === s.known) {
-      if (s.save !== 'saved' && s.save !== 'conflict') { dropDraft(s.build.id); s.patch({ save: 'saved' }) }
+      if (s.save !== 'saved' && s.save !== 'conflict') {
+        dropDraft(s.build.id)
+        s.patch({ save: 'saved' })
+      }
       return
     }
     keepDraft({ revision: s.revision, build: s.build })

@@ -24,15 +24,29 @@ interface BuildState {
 const HISTORY = 200
 
 /** The open build. Undo covers the document alone, not what the server said of it. */
-export const useBuild = create<BuildState>()(temporal(
-  set => ({
-    build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined, refusal: undefined,
-    open: (stored, draft) => set({ build: draft ?? stored.build, known: stored.build, revision: stored.revision, save: draft ? 'unsaved' : 'saved', theirs: undefined }),
-    edit: change => set(s => (s.build ? { build: change(s.build) } : s)),
-    patch: s => set(s),
-  }),
-  { partialize: s => ({ build: s.build }), equality: (a, b) => a.build === b.build, limit: HISTORY },
-))
+export const useBuild = create<BuildState>()(
+  temporal(
+    set => ({
+      build: undefined,
+      known: undefined,
+      revision: 0,
+      save: 'saved',
+      theirs: undefined,
+      refusal: undefined,
+      open: (stored, draft) =>
+        set({
+          build: draft ?? stored.build,
+          known: stored.build,
+          revision: stored.revision,
+          save: draft ? 'unsaved' : 'saved',
+          theirs: undefined,
+        }),
+      edit: change => set(s => (s.build ? { build: change(s.build) } : s)),
+      patch: s => set(s),
+    }),
+    { partialize: s => ({ build: s.build }), equality: (a, b) => a.build === b.build, limit: HISTORY },
+  ),
+)
 
 /** Changes the open build; one undo takes it back. */
 export const editBuild = (change: (b: Build) => Build): void => useBuild.getState().edit(change)

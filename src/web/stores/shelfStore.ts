@@ -21,44 +21,91 @@ interface ShelfState {
 /** Parts that one request carries. */
 const AT_ONCE = 500
 const AWAY = 'The workshop does not answer; the shelf is as it was last read.'
-const word = (e: unknown): string => (e instanceof Refused ? `${e.message} ${e.problems.slice(0, 4).map(p => `${p.path}: ${p.reason}`).join('; ')}` : AWAY)
-const rowOf = (p: Part): ShelfRow => ({ id: p.id, kind: p.kind, name: p.name, stock: p.stock ?? null, donor: p.donor ?? null })
+const word = (e: unknown): string =>
+  e instanceof Refused
+    ? `${e.message} ${e.problems
+        .slice(0, 4)
+        .map(p => `${p.path}: ${p.reason}`)
+        .join('; ')}`
+    : AWAY
+const rowOf = (p: Part): ShelfRow => ({
+  id: p.id,
+  kind: p.kind,
+  name: p.name,
+  stock: p.stock ?? null,
+  donor: p.donor ?? null,
+})
 
 /** The workshop's shelf as the browser knows it: all of it in short, whole parts as they are needed. */
 export const useShelf = create<ShelfState>()((set, get) => ({
-  rows: undefined, parts: new Map(), kinds: new Set(), trouble: undefined,
+  rows: undefined,
+  parts: new Map(),
+  kinds: new Set(),
+  trouble: undefined,
   load: async () => {
-    try { set({ rows: await api.shelfIndex(), trouble: undefined }) } catch (e) { set({ trouble: word(e) }) }
+    try {
+      set({ rows: await api.shelfIndex(), trouble: undefined })
+    } catch (e) {
+      set({ trouble: word(e) })
+    }
   },
   loadKinds: async kinds => {
     const missing = kinds.filter(k => !get().kinds.has(k))
     if (missing.length === 0) return
     try {
       const parts = await api.shelf(missing)
-      set(s => ({ parts: new Map([...s.parts, ...parts.map(p => [p.id, p] as const)]), kinds: new Set([...s.kinds, ...missing]), trouble: undefined }))
-    } catch (e) { set({ trouble: word(e) }) }
+      set(s => ({
+        parts: new Map([...s.parts, ...parts.map(p => [p.id, p] as const)]),
+        kinds: new Set([...s.kinds, ...missing]),
+        trouble: undefined,
+      }))
+    } catch (e) {
+      set({ trouble: word(e) })
+    }
   },
   loadPart: async id => {
     if (get().parts.has(id)) return
-    try { const p = await api.shelfPart(id); set(s => ({ parts: new Map([...s.parts, [id, p]]) })) } catch (e) { set({ trouble: word(e) }) }
+    try {
+      const p = await api.shelfPart(id)
+      set(s => ({ parts: new Map([...s.parts, [id, p]]) }))
+    } catch (e) {
+      set({ trouble: word(e) })
+    }
   },
   put: async parts => {
     try {
       for (let at = 0; at < parts.length; at += AT_ONCE) await api.putOnShelf(parts.slice(at, at + AT_ONCE))
-    } catch (e) { set({ trouble: word(e) }); return false }
+    } catch (e) {
+      set({ trouble: word(e) })
+      return false
+    }
     const byId = new Map(parts.map(p => [p.id, p]))
     set(s => ({
-      trouble: undefined, parts: new Map([...s.parts, ...byId]),
-      rows: [...(s.rows ?? []).map(r => (byId.has(r.id) ? rowOf(byId.get(r.id)!) : r)), ...parts.filter(p => !s.rows?.some(r => r.id === p.id)).map(rowOf)],
+      trouble: undefined,
+      parts: new Map([...s.parts, ...byId]),
+      rows: [
+        ...(s.rows ?? []).map(r => (byId.has(r.id) ? rowOf(byId.get(r.id)!) : r)),
+        ...parts.filter(p => !s.rows?.some(r => r.id === p.id)).map(rowOf),
+      ],
     }))
     return true
   },
   remove: async id => {
-    try { await api.takeOffShelf(id) } catch (e) { set({ trouble: word(e) }); return false }
-    set(s => { const parts = new Map(s.parts); parts.delete(id); return { parts, rows: s.rows?.filter(r => r.id !== id), trouble: undefined } })
+    try {
+      await api.takeOffShelf(id)
+    } catch (e) {
+      set({ trouble: word(e) })
+      return false
+    }
+    set(s => {
+      const parts = new Map(s.parts)
+      parts.delete(id)
+      return { parts, rows: s.rows?.filter(r => r.id !== id), trouble: undefined }
+    })
     return true
   },
 }))
 
 /** Whole parts of some kinds that the browser has. */
-export const shelfParts = (kinds: readonly PartKind[]): Part[] => [...useShelf.getState().parts.values()].filter(p => kinds.includes(p.kind))
+export const shelfParts = (kinds: readonly PartKind[]): Part[] =>
+  [...useShelf.getState().parts.values()].filter(p => kinds.includes(p.kind))

@@ -12,8 +12,27 @@ import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
 /** A set as the page needs it. */
-export interface SetRow { parts: Record<string, Part>; cost: number; minutes: number; wait: number; score: number; explained: Explained; alone: string | undefined }
-export interface SetsAnswer { sets: SetRow[]; explored: number; done: boolean; share: number; conflict: Conflict | undefined; parts: number; slots: number; readMs: number; firstMs: number | undefined; ms: number }
+export interface SetRow {
+  parts: Record<string, Part>
+  cost: number
+  minutes: number
+  wait: number
+  score: number
+  explained: Explained
+  alone: string | undefined
+}
+export interface SetsAnswer {
+  sets: SetRow[]
+  explored: number
+  done: boolean
+  share: number
+  conflict: Conflict | undefined
+  parts: number
+  slots: number
+  readMs: number
+  firstMs: number | undefined
+  ms: number
+}
 
 /** How long work goes on before messages are looked at, ms. */
 const SLICE = 40
@@ -44,53 +63,147 @@ const engines = {
   /** The cheapest set of fixes that makes the build snug. */
   fixes: async (build: Build): Promise<FixSet> => {
     const g = cheapestFixes(build)
-    for (let t = performance.now(); ;) { const s = g.next(); if (s.done) return s.value; if (performance.now() - t > SLICE) { await breathe(); t = performance.now() } }
+    for (let t = performance.now(); ;) {
+      const s = g.next()
+      if (s.done) return s.value
+      if (performance.now() - t > SLICE) {
+        await breathe()
+        t = performance.now()
+      }
+    }
   },
 
   /** The best complete sets; tells its progress, and ends early when another search begins or it is stopped. */
-  sets: async (build: Build, wishes: Wishes, today: string, kinds: PartKind[], tell: (a: SetsAnswer) => void): Promise<void> => {
+  sets: async (
+    build: Build,
+    wishes: Wishes,
+    today: string,
+    kinds: PartKind[],
+    tell: (a: SetsAnswer) => void,
+  ): Promise<void> => {
     const mine = ++search
     const asked = performance.now()
     const parts = await partsOf(kinds)
     const begun = performance.now()
     const p = problemOf(build, parts, wishes, today)
-    const rows = (sets: readonly FoundSet[], alone: readonly (string | undefined)[] = []): SetRow[] => { const told = explainSets(p, sets); return sets.map((s, i) => ({ parts: Object.fromEntries(p.slots.map((slot, k) => [slot, s.options[k]!.part])), cost: s.cost, minutes: s.minutes, wait: s.wait, score: s.score, explained: told[i]!, alone: alone[i] })) }
+    const rows = (sets: readonly FoundSet[], alone: readonly (string | undefined)[] = []): SetRow[] => {
+      const told = explainSets(p, sets)
+      return sets.map((s, i) => ({
+        parts: Object.fromEntries(p.slots.map((slot, k) => [slot, s.options[k]!.part])),
+        cost: s.cost,
+        minutes: s.minutes,
+        wait: s.wait,
+        score: s.score,
+        explained: told[i]!,
+        alone: alone[i],
+      }))
+    }
     const g = bestSets(p, SETS)
-    let explored = 0, told = 0, firstMs: number | undefined
-    const times = () => ({ parts: parts.length, slots: p.slots.length, readMs: begun - asked, firstMs, ms: performance.now() - begun })
+    let explored = 0,
+      told = 0,
+      firstMs: number | undefined
+    const times = () => ({
+      parts: parts.length,
+      slots: p.slots.length,
+      readMs: begun - asked,
+      firstMs,
+      ms: performance.now() - begun,
+    })
     for (let t = performance.now(); ;) {
       const s = g.next()
       if (s.done) {
         firstMs ??= performance.now() - begun
         const searched = performance.now() - begun
         let conflict: Conflict | undefined
-        if (s.value.length === 0) { const c = conflictOf(build, parts, wishes, today); for (;;) { const x = c.next(); if (x.done) { conflict = x.value; break } if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() } } }
-        const answer = (sets: readonly FoundSet[], names: readonly (string | undefined)[]): SetsAnswer => ({ sets: rows(sets, names), explored, done: true, share: 1, conflict, ...times(), ms: searched })
+        if (s.value.length === 0) {
+          const c = conflictOf(build, parts, wishes, today)
+          for (;;) {
+            const x = c.next()
+            if (x.done) {
+              conflict = x.value
+              break
+            }
+            if (performance.now() - t > SLICE) {
+              await breathe()
+              if (mine !== search) return
+              t = performance.now()
+            }
+          }
+        }
+        const answer = (sets: readonly FoundSet[], names: readonly (string | undefined)[]): SetsAnswer => ({
+          sets: rows(sets, names),
+          explored,
+          done: true,
+          share: 1,
+          conflict,
+          ...times(),
+          ms: searched,
+        })
         tell(answer(s.value, []))
         // Where the trade-offs end: the best set if one thing counted most, beside the best for all of them together.
-        const ends: FoundSet[] = [], names: string[] = []
+        const ends: FoundSet[] = [],
+          names: string[] = []
         for (const { name, of } of s.value.length ? ALONE : []) {
-          const alone = bestSets(of(p), 1), until = performance.now() + ENDS
+          const alone = bestSets(of(p), 1),
+            until = performance.now() + ENDS
           for (;;) {
             const x = alone.next()
-            if (x.done) { const found = x.value[0]; if (found && ![...s.value, ...ends].some(o => o.cost === found.cost && o.wait === found.wait && Math.abs(o.minutes - found.minutes) < 1e-9)) { ends.push({ ...found, score: found.cost + (found.minutes * p.hourly) / 60 + (found.wait * p.weekly) / 7 }); names.push(name) } break }
+            if (x.done) {
+              const found = x.value[0]
+              if (
+                found &&
+                ![...s.value, ...ends].some(
+                  o => o.cost === found.cost && o.wait === found.wait && Math.abs(o.minutes - found.minutes) < 1e-9,
+                )
+              ) {
+                ends.push({
+                  ...found,
+                  score: found.cost + (found.minutes * p.hourly) / 60 + (found.wait * p.weekly) / 7,
+                })
+                names.push(name)
+              }
+              break
+            }
             if (performance.now() > until) break
-            if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
+            if (performance.now() - t > SLICE) {
+              await breathe()
+              if (mine !== search) return
+              t = performance.now()
+            }
           }
         }
         if (ends.length) tell(answer([...s.value, ...ends], [...s.value.map(() => undefined), ...names]))
         return
       }
       explored = s.value.explored
-      if (s.value.best.length && (told === 0 || performance.now() - told > 250)) { told = performance.now(); firstMs ??= told - begun; tell({ sets: rows(s.value.best), explored, done: false, share: s.value.share, conflict: undefined, ...times() }) }
-      if (performance.now() - t > SLICE) { await breathe(); if (mine !== search) return; t = performance.now() }
+      if (s.value.best.length && (told === 0 || performance.now() - told > 250)) {
+        told = performance.now()
+        firstMs ??= told - begun
+        tell({
+          sets: rows(s.value.best),
+          explored,
+          done: false,
+          share: s.value.share,
+          conflict: undefined,
+          ...times(),
+        })
+      }
+      if (performance.now() - t > SLICE) {
+        await breathe()
+        if (mine !== search) return
+        t = performance.now()
+      }
     }
   },
 
   /** Ends the search for sets that is running. */
-  stop: () => { search++ },
+  stop: () => {
+    search++
+  },
   /** The shelf has changed: it is read anew when it is needed. */
-  forget: () => { catalogue.clear() },
+  forget: () => {
+    catalogue.clear()
+  },
 }
 
 export type HeavyEngines = typeof engines

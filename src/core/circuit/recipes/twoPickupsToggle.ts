@@ -8,7 +8,11 @@ export type Leads = Record<string, string>
  * double-coil at the bridge and leaves its coil a alone [common practice].
  * @param doubles places that hold a double-coil
  */
-export function twoPickupsToggle(o: { doubles: readonly ('bridge' | 'neck')[]; split?: 'bridge' | 'neck'; leads?: { bridge?: Leads; neck?: Leads } }): Circuit {
+export function twoPickupsToggle(o: {
+  doubles: readonly ('bridge' | 'neck')[]
+  split?: 'bridge' | 'neck'
+  leads?: { bridge?: Leads; neck?: Leads }
+}): Circuit {
   const wires: Wire[] = []
   const wire = (from: string, to: string, kind: Wire['kind'] = 'wire', colour?: string) =>
     wires.push({ id: `w${wires.length + 1}`, from, to, kind, ...(colour ? { colour } : {}) })

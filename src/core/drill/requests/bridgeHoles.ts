@@ -21,34 +21,97 @@ function bridgeScrews(build: Build, l: Layout, body: Part, bridge: Part): HoleRe
   const screws = partIn(build, 'bridge-screws')
   if (!screws || drilledFor(l, body, 'screw-hole', 'bridge-screws').length) return []
   const screw = screwIn(build, 'bridge-screws', { diameter: 3, length: 25 })
-  return bridge.features.filter(f => f.role === 'screw-hole').map((f, i): HoleRequest => {
-    const at: Point = [l.bridge.foremost + (f.dims.x?.value ?? 0), l.bridge.y + (f.dims.y?.value ?? 0)]
-    const under = l.features.find(c => c.role === 'control-cavity' && c.face === 'back' && inside(c.polygon, at))
-    const cavity = under && body.features.find(c => c.id === under.id)
-    return { id: `bridge-${i + 1}`, group: 'bridge', label: `Bridge screw ${i + 1}`, purpose: 'screw pilot', at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body top', wood: woodOf(body.traits.wood), stock: cavity ? (cavity.dims.topThickness?.value ?? 0) : bodyThicknessAt(build, at[1]), screw, bite: screw.length - v(bridge, 'plateThickness'), chamfer: screw.diameter + 1, why: 'Drawn from the bridge’s own pattern at the bridge line.' }
-  })
+  return bridge.features
+    .filter(f => f.role === 'screw-hole')
+    .map((f, i): HoleRequest => {
+      const at: Point = [l.bridge.foremost + (f.dims.x?.value ?? 0), l.bridge.y + (f.dims.y?.value ?? 0)]
+      const under = l.features.find(c => c.role === 'control-cavity' && c.face === 'back' && inside(c.polygon, at))
+      const cavity = under && body.features.find(c => c.id === under.id)
+      return {
+        id: `bridge-${i + 1}`,
+        group: 'bridge',
+        label: `Bridge screw ${i + 1}`,
+        purpose: 'screw pilot',
+        at,
+        from: 'pocket end',
+        along: at[0] - l.nutToHeelEnd,
+        face: 'body top',
+        wood: woodOf(body.traits.wood),
+        stock: cavity ? (cavity.dims.topThickness?.value ?? 0) : bodyThicknessAt(build, at[1]),
+        screw,
+        bite: screw.length - v(bridge, 'plateThickness'),
+        chamfer: screw.diameter + 1,
+        why: 'Drawn from the bridge’s own pattern at the bridge line.',
+      }
+    })
 }
 
 /** Holes for two posts, pressed bushings or screwed straight into wood. */
-function posts(build: Build, l: Layout, body: Part, slot: 'posts' | 'tail-posts', x: number, spacing: number, label: string): HoleRequest[] {
+function posts(
+  build: Build,
+  l: Layout,
+  body: Part,
+  slot: 'posts' | 'tail-posts',
+  x: number,
+  spacing: number,
+  label: string,
+): HoleRequest[] {
   const studs = partIn(build, slot)
   if (!studs || spacing <= 0 || drilledFor(l, body, 'stud-hole', slot).length) return []
-  const pressed = studs.traits.fit !== 'screwed into wood', wood = woodOf(body.traits.wood), outer = v(studs, 'bushingDiameter'), deep = v(studs, 'bushingLength')
+  const pressed = studs.traits.fit !== 'screwed into wood',
+    wood = woodOf(body.traits.wood),
+    outer = v(studs, 'bushingDiameter'),
+    deep = v(studs, 'bushingLength')
   return [1, -1].map((side): HoleRequest => {
     const at: Point = [x, l.bridge.y + (side * spacing) / 2]
-    return { id: `${slot}-${side > 0 ? 'treble' : 'bass'}`, group: 'bridge', label: `${label}, ${side > 0 ? 'treble' : 'bass'} side`, purpose: pressed ? 'pressed bushing' : 'screw pilot', at, from: 'pocket end', along: x - l.nutToHeelEnd, face: 'body top', wood, stock: bodyThicknessAt(build, at[1]), diameter: pressed ? outer - PRESS : leadHole(outer, wood), rule: pressed ? 'nearest' : 'never larger', depth: deep + 1, chamfer: outer + 0.6, why: pressed ? 'The bushing is pressed in with a clamp, not hammered: a loose one is not undone by adhesive.' : 'The post cuts its own thread: wax it.' }
+    return {
+      id: `${slot}-${side > 0 ? 'treble' : 'bass'}`,
+      group: 'bridge',
+      label: `${label}, ${side > 0 ? 'treble' : 'bass'} side`,
+      purpose: pressed ? 'pressed bushing' : 'screw pilot',
+      at,
+      from: 'pocket end',
+      along: x - l.nutToHeelEnd,
+      face: 'body top',
+      wood,
+      stock: bodyThicknessAt(build, at[1]),
+      diameter: pressed ? outer - PRESS : leadHole(outer, wood),
+      rule: pressed ? 'nearest' : 'never larger',
+      depth: deep + 1,
+      chamfer: outer + 0.6,
+      why: pressed
+        ? 'The bushing is pressed in with a clamp, not hammered: a loose one is not undone by adhesive.'
+        : 'The post cuts its own thread: wax it.',
+    }
   })
 }
 
 /** Through holes for strings that come up through the body, with ferrules let into the back. */
 function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleRequest[] {
-  const ferrules = partIn(build, 'ferrules'), wanted = build.instrument.extras.includes('ferrules') || build.cuts.some(c => c.sort === 'string-through')
+  const ferrules = partIn(build, 'ferrules'),
+    wanted = build.instrument.extras.includes('ferrules') || build.cuts.some(c => c.sort === 'string-through')
   if (!wanted || l.features.some(f => f.role === 'ferrule-hole')) return []
-  const behind = bridge.dims.anchorBehindFront?.value, wood = woodOf(body.traits.wood)
+  const behind = bridge.dims.anchorBehindFront?.value,
+    wood = woodOf(body.traits.wood)
   const line = behind === undefined ? Math.max(...l.strings.map(s => s.saddle[0])) + 10 : l.bridge.front + behind
-  const widest = Math.max(...l.strings.map(s => s.diameter)), outer = ferrules ? v(ferrules, 'outsideDiameter') : 8, long = ferrules ? v(ferrules, 'length') : 10
+  const widest = Math.max(...l.strings.map(s => s.diameter)),
+    outer = ferrules ? v(ferrules, 'outsideDiameter') : 8,
+    long = ferrules ? v(ferrules, 'length') : 10
   return l.strings.map((s): HoleRequest => ({
-    id: `string-${s.number}`, group: 'strings', label: `String ${s.number} through the body`, purpose: 'string', at: [line, s.saddle[1]], from: 'pocket end', along: line - l.nutToHeelEnd, face: 'body top', wood, stock: bodyThicknessAt(build, s.saddle[1]), diameter: Math.max(3, widest + 1), rule: 'never smaller', through: true, bothFaces: true,
+    id: `string-${s.number}`,
+    group: 'strings',
+    label: `String ${s.number} through the body`,
+    purpose: 'string',
+    at: [line, s.saddle[1]],
+    from: 'pocket end',
+    along: line - l.nutToHeelEnd,
+    face: 'body top',
+    wood,
+    stock: bodyThicknessAt(build, s.saddle[1]),
+    diameter: Math.max(3, widest + 1),
+    rule: 'never smaller',
+    through: true,
+    bothFaces: true,
     counterbore: { diameter: outer - 0.07, depth: long, face: 'body back' },
     why: 'The row at the back is what is seen: both mouths come from templates, and the error stays inside.',
   }))
@@ -56,22 +119,48 @@ function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleR
 
 /** Where a trapeze's bracket is screwed to the edge, off the bridge's line: its own holes, else a row of them [from memory]. */
 function bracketPlaces(build: Build, l: Layout): number[] {
-  const tail = partIn(build, 'tailpiece'), own = tail?.features.filter(f => f.role === 'screw-hole').map(f => f.dims.y?.value ?? 0) ?? []
+  const tail = partIn(build, 'tailpiece'),
+    own = tail?.features.filter(f => f.role === 'screw-hole').map(f => f.dims.y?.value ?? 0) ?? []
   const n = Math.max(1, Math.min(6, v(partIn(build, 'tail-screws'), 'count')))
   const places = own.length ? own : Array.from({ length: n }, (_, i) => (n === 1 ? 0 : -12 + (24 * i) / (n - 1)))
   // The strap button's own screw goes through the bracket's middle [common practice]: no second one beside it.
-  const shared = partIn(build, 'buttons') && partIn(build, 'button-screws') ? (build.placements.buttons?.map(p => p.y.value) ?? [0]) : []
+  const shared =
+    partIn(build, 'buttons') && partIn(build, 'button-screws')
+      ? (build.placements.buttons?.map(p => p.y.value) ?? [0])
+      : []
   return places.filter(y => shared.every(p => Math.abs(p - y - l.bridge.y) > 6))
 }
 
 /** A trapeze's screws in the edge at the body's tail. */
 function tailScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
-  const tail = partIn(build, 'tailpiece'), screws = partIn(build, 'tail-screws')
-  if (!tail || !screws || l.body.length < 3 || build.instrument.bridge !== 'floating bridge' || drilledFor(l, body, 'screw-hole', 'tail-screws').length) return []
+  const tail = partIn(build, 'tailpiece'),
+    screws = partIn(build, 'tail-screws')
+  if (
+    !tail ||
+    !screws ||
+    l.body.length < 3 ||
+    build.instrument.bridge !== 'floating bridge' ||
+    drilledFor(l, body, 'screw-hole', 'tail-screws').length
+  )
+    return []
   const screw = screwIn(build, 'tail-screws', { diameter: 3, length: 20 })
   return bracketPlaces(build, l).map((y, i): HoleRequest => {
     const at: Point = [tailAt(l, y + l.bridge.y), y + l.bridge.y]
-    return { id: `tail-screw-${i + 1}`, group: 'bridge', label: `Tailpiece screw ${i + 1}`, purpose: 'screw pilot', at, from: 'pocket end', along: at[0] - l.nutToHeelEnd, face: 'body edge', wood: woodOf(body.traits.wood), stock: Math.max(30, at[0] - boundsOf(l.body).x0), screw, bite: screw.length - 1.5, why: 'At half the body’s thickness, square to the edge: the strings’ whole pull hangs on these.' }
+    return {
+      id: `tail-screw-${i + 1}`,
+      group: 'bridge',
+      label: `Tailpiece screw ${i + 1}`,
+      purpose: 'screw pilot',
+      at,
+      from: 'pocket end',
+      along: at[0] - l.nutToHeelEnd,
+      face: 'body edge',
+      wood: woodOf(body.traits.wood),
+      stock: Math.max(30, at[0] - boundsOf(l.body).x0),
+      screw,
+      bite: screw.length - 1.5,
+      why: 'At half the body’s thickness, square to the edge: the strings’ whole pull hangs on these.',
+    }
   })
 }
 
@@ -79,7 +168,8 @@ function tailScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
 export function tailAt(l: Layout, y: number): number {
   let best = -Infinity
   for (let i = 0, j = l.body.length - 1; i < l.body.length; j = i++) {
-    const [ax, ay] = l.body[j]!, [bx, by] = l.body[i]!
+    const [ax, ay] = l.body[j]!,
+      [bx, by] = l.body[i]!
     if (ay > y !== by > y) best = Math.max(best, ax + ((bx - ax) * (y - ay)) / (by - ay))
   }
   return Number.isFinite(best) ? best : boundsOf(l.body).x1
@@ -90,10 +180,18 @@ const BESIDE_BRACKET = 6
 
 /** Where a cavity's wires are: its outline, and the heights between top and floor. */
 function cavityOf(build: Build, l: Layout, body: Part) {
-  const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'), own = cavity && body.features.find(f => f.id === cavity.id)
+  const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'),
+    own = cavity && body.features.find(f => f.id === cavity.id)
   if (!cavity || !own) return undefined
-  const thick = body.dims.thickness?.value ?? bodyThicknessAt(build, 0), deep = own.dims.depth?.value ?? thick - (own.dims.topThickness?.value ?? 6)
-  return { id: `${body.id}/${cavity.id}`, polygon: cavity.polygon, top: cavity.face === 'back' ? thick - deep : 0, floor: cavity.face === 'back' ? thick : deep, thick }
+  const thick = body.dims.thickness?.value ?? bodyThicknessAt(build, 0),
+    deep = own.dims.depth?.value ?? thick - (own.dims.topThickness?.value ?? 6)
+  return {
+    id: `${body.id}/${cavity.id}`,
+    polygon: cavity.polygon,
+    top: cavity.face === 'back' ? thick - deep : 0,
+    floor: cavity.face === 'back' ? thick : deep,
+    thick,
+  }
 }
 
 /**
@@ -101,42 +199,110 @@ function cavityOf(build: Build, l: Layout, body: Part) {
  * bracket. A tremolo's goes to its claw.
  */
 function groundHole(build: Build, l: Layout, body: Part, bridge: Part): HoleRequest[] {
-  const cavity = cavityOf(build, l, body), sort = build.instrument.bridge
+  const cavity = cavityOf(build, l, body),
+    sort = build.instrument.bridge
   if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || sort.includes('tremolo')) return []
-  const common = { id: 'ground', group: 'ground' as const, purpose: 'wire' as const, from: 'pocket end' as const, wood: woodOf(body.traits.wood), diameter: 3, rule: 'never smaller' as const, through: true }
+  const common = {
+    id: 'ground',
+    group: 'ground' as const,
+    purpose: 'wire' as const,
+    from: 'pocket end' as const,
+    wood: woodOf(body.traits.wood),
+    diameter: 3,
+    rule: 'never smaller' as const,
+    through: true,
+  }
   /** From a place into the cavity's nearest wall, at a height inside it. */
   const into = ([x, y]: Point, from: number, depth: number): readonly [number, number, number] => {
-    const wall = toEdge(cavity.polygon, [x, y]).on, run = Math.max(-edgeDistance(cavity.polygon, [x, y]), 1), past = 1 + 3 / run
+    const wall = toEdge(cavity.polygon, [x, y]).on,
+      run = Math.max(-edgeDistance(cavity.polygon, [x, y]), 1),
+      past = 1 + 3 / run
     return [x + (wall[0] - x) * past, y + (wall[1] - y) * past, -from + (from - depth) * past]
   }
   if (sort === 'floating bridge') {
     if (l.body.length < 3) return []
-    const side = Math.sign(boundsOf(cavity.polygon).y0 + boundsOf(cavity.polygon).y1) || 1, outermost = Math.max(3, ...bracketPlaces(build, l).map(p => p * side)), y = l.bridge.y + side * (outermost + BESIDE_BRACKET), at: Point = [tailAt(l, y), y], half = cavity.thick / 2
-    return [{ ...common, label: 'Ground wire, tailpiece to cavity', at, mouthZ: -half, to: into(at, half, Math.min(Math.max(half, cavity.top + 4), cavity.floor - 3)), along: at[0] - l.nutToHeelEnd, face: 'body edge', stock: Math.max(1, -edgeDistance(cavity.polygon, at)), into: [cavity.id], why: 'From the tail’s edge, under the bracket, into the cavity: the tailpiece grounds the strings.' }]
+    const side = Math.sign(boundsOf(cavity.polygon).y0 + boundsOf(cavity.polygon).y1) || 1,
+      outermost = Math.max(3, ...bracketPlaces(build, l).map(p => p * side)),
+      y = l.bridge.y + side * (outermost + BESIDE_BRACKET),
+      at: Point = [tailAt(l, y), y],
+      half = cavity.thick / 2
+    return [
+      {
+        ...common,
+        label: 'Ground wire, tailpiece to cavity',
+        at,
+        mouthZ: -half,
+        to: into(at, half, Math.min(Math.max(half, cavity.top + 4), cavity.floor - 3)),
+        along: at[0] - l.nutToHeelEnd,
+        face: 'body edge',
+        stock: Math.max(1, -edgeDistance(cavity.polygon, at)),
+        into: [cavity.id],
+        why: 'From the tail’s edge, under the bracket, into the cavity: the tailpiece grounds the strings.',
+      },
+    ]
   }
   if (sort === 'stud bridge') {
-    const drilled = l.features.filter(f => f.partId === body.id && f.role === 'stud-hole'), tail = drilled.filter(f => f.serves === 'tail-posts'), posts: { at: Point; id: string }[] = (tail.length ? tail : drilled).map(f => ({ at: f.centre, id: `${body.id}/${f.id}` }))
+    const drilled = l.features.filter(f => f.partId === body.id && f.role === 'stud-hole'),
+      tail = drilled.filter(f => f.serves === 'tail-posts'),
+      posts: { at: Point; id: string }[] = (tail.length ? tail : drilled).map(f => ({
+        at: f.centre,
+        id: `${body.id}/${f.id}`,
+      }))
     const planned = posts.length ? posts : postPlaces(build, l, bridge).map(p => ({ at: p.at, id: p.id }))
     const [near] = planned.sort((a, b) => edgeDistance(cavity.polygon, b.at) - edgeDistance(cavity.polygon, a.at))
     if (!near) return []
-    const studs = partIn(build, 'tail-posts') ?? partIn(build, 'posts'), deep = Math.max(6, v(studs, 'bushingLength') - 3)
-    return [{ ...common, label: 'Ground wire, tail post to cavity', at: near.at, mouthZ: -deep, to: into(near.at, deep, Math.min(Math.max(deep, cavity.top + 4), cavity.floor - 3)), along: near.at[0] - l.nutToHeelEnd, face: 'cavity wall', stock: cavity.thick, into: [cavity.id, near.id], why: 'From the cavity into the post’s hole with a long bit: the bare end is trapped behind the bushing.' }]
+    const studs = partIn(build, 'tail-posts') ?? partIn(build, 'posts'),
+      deep = Math.max(6, v(studs, 'bushingLength') - 3)
+    return [
+      {
+        ...common,
+        label: 'Ground wire, tail post to cavity',
+        at: near.at,
+        mouthZ: -deep,
+        to: into(near.at, deep, Math.min(Math.max(deep, cavity.top + 4), cavity.floor - 3)),
+        along: near.at[0] - l.nutToHeelEnd,
+        face: 'cavity wall',
+        stock: cavity.thick,
+        into: [cavity.id, near.id],
+        why: 'From the cavity into the post’s hole with a long bit: the bare end is trapped behind the bushing.',
+      },
+    ]
   }
-  const at: Point = [l.bridge.front + v(bridge, 'plateLength') * 0.45, l.bridge.y + v(bridge, 'plateWidth') * 0.25], run = Math.max(-edgeDistance(cavity.polygon, at), 1)
-  return [{
-    ...common, label: 'Ground wire, bridge to cavity', at, along: at[0] - l.nutToHeelEnd, face: 'body top', stock: bodyThicknessAt(build, at[1]), to: into(at, 0, Math.min((cavity.top + cavity.floor) / 2, cavity.top + 8)), into: [cavity.id],
-    why: `Slants ${Math.round(run)} mm towards the cavity, under the plate where it is not seen. Strings without it hum.`,
-  }]
+  const at: Point = [l.bridge.front + v(bridge, 'plateLength') * 0.45, l.bridge.y + v(bridge, 'plateWidth') * 0.25],
+    run = Math.max(-edgeDistance(cavity.polygon, at), 1)
+  return [
+    {
+      ...common,
+      label: 'Ground wire, bridge to cavity',
+      at,
+      along: at[0] - l.nutToHeelEnd,
+      face: 'body top',
+      stock: bodyThicknessAt(build, at[1]),
+      to: into(at, 0, Math.min((cavity.top + cavity.floor) / 2, cavity.top + 8)),
+      into: [cavity.id],
+      why: `Slants ${Math.round(run)} mm towards the cavity, under the plate where it is not seen. Strings without it hum.`,
+    },
+  ]
 }
 
 /** Where the posts of a stop tail stand, or the bridge's own without one. */
 function postPlaces(build: Build, l: Layout, bridge: Part): { at: Point; id: string }[] {
-  const tail = partIn(build, 'tailpiece'), slot = tail ? 'tail-posts' : 'posts', x = tail ? tailPostX(build, l, bridge) : l.bridge.front + v(bridge, 'postBehindFront'), spacing = v(tail ?? bridge, 'postSpacing')
-  return spacing > 0 && partIn(build, slot) ? [1, -1].map(side => ({ at: [x, l.bridge.y + (side * spacing) / 2] as Point, id: `${slot}-${side > 0 ? 'treble' : 'bass'}` })) : []
+  const tail = partIn(build, 'tailpiece'),
+    slot = tail ? 'tail-posts' : 'posts',
+    x = tail ? tailPostX(build, l, bridge) : l.bridge.front + v(bridge, 'postBehindFront'),
+    spacing = v(tail ?? bridge, 'postSpacing')
+  return spacing > 0 && partIn(build, slot)
+    ? [1, -1].map(side => ({
+        at: [x, l.bridge.y + (side * spacing) / 2] as Point,
+        id: `${slot}-${side > 0 ? 'treble' : 'bass'}`,
+      }))
+    : []
 }
 
 /** A stop tail's posts along the instrument: where they are placed, else a usual way behind the bridge's. */
-const tailPostX = (build: Build, l: Layout, bridge: Part): number => placedSlots(build, l.nutToHeelEnd).find(p => p.slot === 'tail-posts')?.at[0] ?? l.bridge.front + v(bridge, 'postBehindFront') + TAIL_BEHIND
+const tailPostX = (build: Build, l: Layout, bridge: Part): number =>
+  placedSlots(build, l.nutToHeelEnd).find(p => p.slot === 'tail-posts')?.at[0] ??
+  l.bridge.front + v(bridge, 'postBehindFront') + TAIL_BEHIND
 
 /** Half the distance of the claw's two screws, mm [from memory: claws differ; measure yours]. */
 const CLAW_HALF = 14
@@ -147,28 +313,81 @@ const CLAW_SCREW = { diameter: 4, length: 45 } as const
 function clawHoles(build: Build, l: Layout, body: Part): HoleRequest[] {
   const springs = l.features.find(f => f.partId === body.id && f.role === 'spring-cavity')
   if (!springs || !partIn(build, 'tremolo-springs')) return []
-  const wood = woodOf(body.traits.wood), x = boundsOf(springs.polygon).x0, z = clawHeight(build)
-  const screws = drilledFor(l, body, 'screw-hole', 'claw').length ? [] : [1, -1].map((side): HoleRequest => ({
-    id: `claw-${side > 0 ? 'treble' : 'bass'}`, group: 'bridge', label: `Claw screw, ${side > 0 ? 'treble' : 'bass'} side`, purpose: 'screw pilot', at: [x, springs.centre[1] + side * CLAW_HALF], mouthZ: z, to: [x - CLAW_DEEP, springs.centre[1] + side * CLAW_HALF, z], from: 'pocket end', along: x - l.nutToHeelEnd, face: 'cavity wall', wood, stock: CLAW_DEEP + 30, screw: { ...CLAW_SCREW }, bite: CLAW_DEEP - 1, into: [`${body.id}/${springs.id}`],
-    why: 'Level, towards the neck, with a long bit laid on the cavity’s floor; its screw is taken as 4 × 45 mm, 28 mm apart [from memory]: measure your claw.',
-  }))
+  const wood = woodOf(body.traits.wood),
+    x = boundsOf(springs.polygon).x0,
+    z = clawHeight(build)
+  const screws = drilledFor(l, body, 'screw-hole', 'claw').length
+    ? []
+    : [1, -1].map((side): HoleRequest => ({
+        id: `claw-${side > 0 ? 'treble' : 'bass'}`,
+        group: 'bridge',
+        label: `Claw screw, ${side > 0 ? 'treble' : 'bass'} side`,
+        purpose: 'screw pilot',
+        at: [x, springs.centre[1] + side * CLAW_HALF],
+        mouthZ: z,
+        to: [x - CLAW_DEEP, springs.centre[1] + side * CLAW_HALF, z],
+        from: 'pocket end',
+        along: x - l.nutToHeelEnd,
+        face: 'cavity wall',
+        wood,
+        stock: CLAW_DEEP + 30,
+        screw: { ...CLAW_SCREW },
+        bite: CLAW_DEEP - 1,
+        into: [`${body.id}/${springs.id}`],
+        why: 'Level, towards the neck, with a long bit laid on the cavity’s floor; its screw is taken as 4 × 45 mm, 28 mm apart [from memory]: measure your claw.',
+      }))
   const cavity = cavityOf(build, l, body)
-  const reaches = l.features.some(f => f.role === 'channel' && f.partId === body.id && cavity && gapBeside({ points: f.polygon }, { points: springs.polygon }).gap < 1 && gapBeside({ points: f.polygon }, { points: cavity.polygon }).gap < 1)
+  const reaches = l.features.some(
+    f =>
+      f.role === 'channel' &&
+      f.partId === body.id &&
+      cavity &&
+      gapBeside({ points: f.polygon }, { points: springs.polygon }).gap < 1 &&
+      gapBeside({ points: f.polygon }, { points: cavity.polygon }).gap < 1,
+  )
   if (!cavity || reaches || !build.circuit.components.some(c => c.kind === 'metal')) return screws
-  const way = wayBetween(springs.polygon, cavity.polygon), end = -Math.max(cavity.top + 3, Math.min(cavity.floor - 3, -z))
-  return [...screws, {
-    id: 'ground', group: 'ground', label: 'Ground wire, claw to cavity', purpose: 'wire', at: way.a, mouthZ: z, to: [way.b[0], way.b[1], end], from: 'pocket end', along: way.a[0] - l.nutToHeelEnd, face: 'cavity wall', wood, stock: way.gap, diameter: 3, rule: 'never smaller', through: true, into: [`${body.id}/${springs.id}`, cavity.id],
-    why: 'From the spring cavity into the control cavity: springs and strings get their ground through the claw.',
-  }]
+  const way = wayBetween(springs.polygon, cavity.polygon),
+    end = -Math.max(cavity.top + 3, Math.min(cavity.floor - 3, -z))
+  return [
+    ...screws,
+    {
+      id: 'ground',
+      group: 'ground',
+      label: 'Ground wire, claw to cavity',
+      purpose: 'wire',
+      at: way.a,
+      mouthZ: z,
+      to: [way.b[0], way.b[1], end],
+      from: 'pocket end',
+      along: way.a[0] - l.nutToHeelEnd,
+      face: 'cavity wall',
+      wood,
+      stock: way.gap,
+      diameter: 3,
+      rule: 'never smaller',
+      through: true,
+      into: [`${body.id}/${springs.id}`, cavity.id],
+      why: 'From the spring cavity into the control cavity: springs and strings get their ground through the claw.',
+    },
+  ]
 }
 
 /** Everything that bridge, posts, tail and strings want drilled. */
 export const bridgeHoles: Requests = (build, l) => {
-  const body = partIn(build, 'body'), bridge = partIn(build, 'bridge'), tail = partIn(build, 'tailpiece')
+  const body = partIn(build, 'body'),
+    bridge = partIn(build, 'bridge'),
+    tail = partIn(build, 'tailpiece')
   if (!body || !bridge) return []
   const postX = l.bridge.front + v(bridge, 'postBehindFront')
   return [
-    ...bridgeScrews(build, l, body, bridge), ...posts(build, l, body, 'posts', postX, v(bridge, 'postSpacing'), 'Bridge post'),
-    ...(tail ? posts(build, l, body, 'tail-posts', tailPostX(build, l, bridge), v(tail, 'postSpacing'), 'Tail post') : []), ...tailScrews(build, l, body), ...stringThrough(build, l, body, bridge), ...groundHole(build, l, body, bridge), ...clawHoles(build, l, body),
+    ...bridgeScrews(build, l, body, bridge),
+    ...posts(build, l, body, 'posts', postX, v(bridge, 'postSpacing'), 'Bridge post'),
+    ...(tail
+      ? posts(build, l, body, 'tail-posts', tailPostX(build, l, bridge), v(tail, 'postSpacing'), 'Tail post')
+      : []),
+    ...tailScrews(build, l, body),
+    ...stringThrough(build, l, body, bridge),
+    ...groundHole(build, l, body, bridge),
+    ...clawHoles(build, l, body),
   ]
 }

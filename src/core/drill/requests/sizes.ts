@@ -14,7 +14,11 @@ export const screwIn = (build: Build, slot: string, usual: { diameter: number; l
 }
 
 /** Places for which holes of a purpose are drilled already. */
-export const drilledFor = (l: Layout, part: Part | undefined, role: PlacedFeature['role'], serves: string): PlacedFeature[] =>
-  l.features.filter(f => f.partId === part?.id && f.role === role && f.serves === serves)
+export const drilledFor = (
+  l: Layout,
+  part: Part | undefined,
+  role: PlacedFeature['role'],
+  serves: string,
+): PlacedFeature[] => l.features.filter(f => f.partId === part?.id && f.role === role && f.serves === serves)
 
 export type Requests = (build: Build, l: Layout) => HoleRequest[]

@@ -17,31 +17,106 @@ export const HOLE_HEAD = ['Hole', 'What', 'Bits', 'Depth', 'Stop at', 'Square to
 /** Holes as rows of a table, numbered as they are on the drawing. */
 export const holeTable = (holes: readonly Hole[]): string[][] => [
   [...HOLE_HEAD],
-  ...holes.map((h, i) => [String(i + 1), h.label, h.bits.map(b => b.name).join(', '), h.depth === 'through' ? 'through' : `${fixed(h.depth, 1)} mm`, h.stopMark === undefined ? '' : `${fixed(h.stopMark, 1)} mm`, h.angleDeg === 90 ? h.face : `slanting, ${h.angleDeg}°`, h.when]),
+  ...holes.map((h, i) => [
+    String(i + 1),
+    h.label,
+    h.bits.map(b => b.name).join(', '),
+    h.depth === 'through' ? 'through' : `${fixed(h.depth, 1)} mm`,
+    h.stopMark === undefined ? '' : `${fixed(h.stopMark, 1)} mm`,
+    h.angleDeg === 90 ? h.face : `slanting, ${h.angleDeg}°`,
+    h.when,
+  ]),
 ]
 
 const text = (at: Point, t: string, height = SMALL): Mark => ({ kind: 'text', at, text: t, height })
-const line = (from: Point, to: Point, weight: 'edge' | 'centre' | 'dimension' | 'hidden' | 'cut'): Mark => ({ kind: 'line', from, to, weight })
-const outline = (points: readonly Point[], weight: 'edge' | 'hidden' | 'cut' | 'dimension'): Mark[] => (points.length > 2 ? [{ kind: 'polygon', points, weight }] : [])
+const line = (from: Point, to: Point, weight: 'edge' | 'centre' | 'dimension' | 'hidden' | 'cut'): Mark => ({
+  kind: 'line',
+  from,
+  to,
+  weight,
+})
+const outline = (points: readonly Point[], weight: 'edge' | 'hidden' | 'cut' | 'dimension'): Mark[] =>
+  points.length > 2 ? [{ kind: 'polygon', points, weight }] : []
 
-const holeMarks = (holes: readonly Hole[], to: (p: Point) => Point, from = 0): Mark[] => holes.map((h, i): Mark => ({ kind: 'hole', at: to(h.at), diameter: h.counterbore && h.counterbore.face !== h.face ? h.counterbore.diameter : h.bits.at(-1)?.mm ?? h.wanted, label: String(from + i + 1) }))
+const holeMarks = (holes: readonly Hole[], to: (p: Point) => Point, from = 0): Mark[] =>
+  holes.map((h, i): Mark => ({
+    kind: 'hole',
+    at: to(h.at),
+    diameter:
+      h.counterbore && h.counterbore.face !== h.face ? h.counterbore.diameter : (h.bits.at(-1)?.mm ?? h.wanted),
+    label: String(from + i + 1),
+  }))
 
-const drilled = (f: PlacedFeature, to: (p: Point) => Point): Mark[] => (f.diameter === undefined ? outline(f.polygon.map(to), 'hidden') : [{ kind: 'hole', at: to(f.centre), diameter: f.diameter, label: '' }])
+const drilled = (f: PlacedFeature, to: (p: Point) => Point): Mark[] =>
+  f.diameter === undefined
+    ? outline(f.polygon.map(to), 'hidden')
+    : [{ kind: 'hole', at: to(f.centre), diameter: f.diameter, label: '' }]
 
 /** The line that a bridge stands on, and the centre line over a stretch. */
-const centreLines = (w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] => [line(to([x0, 0]), to([x1, 0]), 'centre'), text([x0 + 4, 1.5], 'centre line')]
+const centreLines = (w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] => [
+  line(to([x0, 0]), to([x1, 0]), 'centre'),
+  text([x0 + 4, 1.5], 'centre line'),
+]
 
 function bodyFace(w: Work, behind: boolean): Drawing | undefined {
-  const { layout: l, build } = w, body = partIn(build, 'body')
+  const { layout: l, build } = w,
+    body = partIn(build, 'body')
   if (!body || l.body.length < 3) return undefined
-  const { to, all } = turned(build, behind), box = boundsOf(l.body), face: Face = behind ? 'body back' : 'body top'
-  const own = w.holes.filter(h => (h.face === face || (h.bothFaces && h.piece === 'body') || (h.face === 'body edge' && !behind) || (h.face === 'cavity wall' && behind)) && h.piece === 'body')
-  const features = l.features.filter(f => f.partId === body.id && f.face !== 'side' && (behind ? f.face === 'back' || body.features.find(x => x.id === f.id)?.through : true))
-  const bridge: Mark[] = behind ? [] : [...outline(all(l.bridge.plate), 'dimension'), line(to([l.scaleLength, -60]), to([l.scaleLength, 60]), 'centre'), text([l.scaleLength + 1.5, 52], `scale line ${fixed(l.scaleLength - l.nutToHeelEnd, 1)} mm from the pocket's end`)]
-  const spots: Mark[] = behind ? [] : controlSpots(build, l).filter(s => s.knob > 0 && s.on !== 'side').map((s): Mark => ({ kind: 'polygon', points: Array.from({ length: 32 }, (_, i): Point => { const a = (i * Math.PI) / 16; return to([s.at[0] + (s.knob / 2) * Math.cos(a), s.at[1] + (s.knob / 2) * Math.sin(a)]) }), weight: 'dimension' }))
+  const { to, all } = turned(build, behind),
+    box = boundsOf(l.body),
+    face: Face = behind ? 'body back' : 'body top'
+  const own = w.holes.filter(
+    h =>
+      (h.face === face ||
+        (h.bothFaces && h.piece === 'body') ||
+        (h.face === 'body edge' && !behind) ||
+        (h.face === 'cavity wall' && behind)) &&
+      h.piece === 'body',
+  )
+  const features = l.features.filter(
+    f =>
+      f.partId === body.id &&
+      f.face !== 'side' &&
+      (behind ? f.face === 'back' || body.features.find(x => x.id === f.id)?.through : true),
+  )
+  const bridge: Mark[] = behind
+    ? []
+    : [
+        ...outline(all(l.bridge.plate), 'dimension'),
+        line(to([l.scaleLength, -60]), to([l.scaleLength, 60]), 'centre'),
+        text(
+          [l.scaleLength + 1.5, 52],
+          `scale line ${fixed(l.scaleLength - l.nutToHeelEnd, 1)} mm from the pocket's end`,
+        ),
+      ]
+  const spots: Mark[] = behind
+    ? []
+    : controlSpots(build, l)
+        .filter(s => s.knob > 0 && s.on !== 'side')
+        .map((s): Mark => ({
+          kind: 'polygon',
+          points: Array.from({ length: 32 }, (_, i): Point => {
+            const a = (i * Math.PI) / 16
+            return to([s.at[0] + (s.knob / 2) * Math.cos(a), s.at[1] + (s.knob / 2) * Math.sin(a)])
+          }),
+          weight: 'dimension',
+        }))
   return {
-    id: behind ? 'body-back' : 'body-top', title: `${build.name}: ${face}`, face, mirrored: behind, lay: 'Lay the centre line on the body’s, the pocket’s end line on its end wall.',
-    marks: [...outline(all(l.body), 'edge'), ...centreLines(w, to, box.x0 - 4, box.x1 + 4), line(to([l.nutToHeelEnd, -40]), to([l.nutToHeelEnd, 40]), 'edge'), text([l.nutToHeelEnd + 1.5, -36], "pocket's end"), ...features.flatMap(f => drilled(f, to)), ...bridge, ...spots, ...holeMarks(own, to)],
+    id: behind ? 'body-back' : 'body-top',
+    title: `${build.name}: ${face}`,
+    face,
+    mirrored: behind,
+    lay: 'Lay the centre line on the body’s, the pocket’s end line on its end wall.',
+    marks: [
+      ...outline(all(l.body), 'edge'),
+      ...centreLines(w, to, box.x0 - 4, box.x1 + 4),
+      line(to([l.nutToHeelEnd, -40]), to([l.nutToHeelEnd, 40]), 'edge'),
+      text([l.nutToHeelEnd + 1.5, -36], "pocket's end"),
+      ...features.flatMap(f => drilled(f, to)),
+      ...bridge,
+      ...spots,
+      ...holeMarks(own, to),
+    ],
     table: holeTable(own),
   }
 }
@@ -49,56 +124,143 @@ function bodyFace(w: Work, behind: boolean): Drawing | undefined {
 function headFace(w: Work, behind: boolean): Drawing | undefined {
   const { layout: l, build } = w
   if (l.head.length < 3) return undefined
-  const { to, all } = turned(build, behind), box = boundsOf(l.head)
-  const own = w.holes.filter(h => h.piece === 'head' && (h.face === (behind ? 'headstock back' : 'headstock face') || h.bothFaces))
-  const check = checkTuners(build, l.tuners, l.head, l.strings.map(s => s.nut[1]))
+  const { to, all } = turned(build, behind),
+    box = boundsOf(l.head)
+  const own = w.holes.filter(
+    h => h.piece === 'head' && (h.face === (behind ? 'headstock back' : 'headstock face') || h.bothFaces),
+  )
+  const check = checkTuners(
+    build,
+    l.tuners,
+    l.head,
+    l.strings.map(s => s.nut[1]),
+  )
   const trees = behind ? [] : stringReport(build, l).trees
   return {
-    id: behind ? 'head-back' : 'head-face', title: `${build.name}: headstock ${behind ? 'back' : 'face'}`, face: behind ? 'headstock back' : 'headstock face', mirrored: behind, lay: 'Lay the centre line on the neck’s and the nut line on the fingerboard’s edge.',
-    marks: [...outline(all(l.head), 'edge'), ...centreLines(w, to, box.x0 - 4, 12), line(to([0, -l.halfNut]), to([0, l.halfNut]), 'edge'), text([1.5, -3.5], 'nut line'), ...l.features.filter(f => f.role === 'tuner-hole').flatMap(f => drilled(f, to)), ...(behind ? check.spots.flatMap(s => outline(all(s.body), 'dimension')) : l.strings.flatMap(s => (s.tuner ? [line(to(s.nut), to(s.tuner), 'dimension')] : []))), ...trees.map((t): Mark => ({ kind: 'hole', at: to(t.at), diameter: 1.5, label: 'tree' })), ...holeMarks(own, to)],
+    id: behind ? 'head-back' : 'head-face',
+    title: `${build.name}: headstock ${behind ? 'back' : 'face'}`,
+    face: behind ? 'headstock back' : 'headstock face',
+    mirrored: behind,
+    lay: 'Lay the centre line on the neck’s and the nut line on the fingerboard’s edge.',
+    marks: [
+      ...outline(all(l.head), 'edge'),
+      ...centreLines(w, to, box.x0 - 4, 12),
+      line(to([0, -l.halfNut]), to([0, l.halfNut]), 'edge'),
+      text([1.5, -3.5], 'nut line'),
+      ...l.features.filter(f => f.role === 'tuner-hole').flatMap(f => drilled(f, to)),
+      ...(behind
+        ? check.spots.flatMap(s => outline(all(s.body), 'dimension'))
+        : l.strings.flatMap(s => (s.tuner ? [line(to(s.nut), to(s.tuner), 'dimension')] : []))),
+      ...trees.map((t): Mark => ({ kind: 'hole', at: to(t.at), diameter: 1.5, label: 'tree' })),
+      ...holeMarks(own, to),
+    ],
     table: holeTable(own),
   }
 }
 
 /** The bridge with its holes and strings, close: what is punched first. */
 function bridgePlace(w: Work): Drawing | undefined {
-  const { layout: l, build } = w, { to, all } = turned(build, false)
-  const own = w.holes.filter(h => (h.group === 'bridge' || h.group === 'ground' || h.group === 'strings') && h.face === 'body top')
-  const front = l.bridge.front, half = 62
+  const { layout: l, build } = w,
+    { to, all } = turned(build, false)
+  const own = w.holes.filter(
+    h => (h.group === 'bridge' || h.group === 'ground' || h.group === 'strings') && h.face === 'body top',
+  )
+  const front = l.bridge.front,
+    half = 62
   return {
-    id: 'bridge', title: `${build.name}: bridge`, face: 'body top', mirrored: false, lay: `The plate's front line lies ${fixed(front - l.nutToHeelEnd, 1)} mm from the pocket's end wall.`,
-    marks: [...outline(all(l.bridge.plate), 'edge'), line(to([front - 50, 0]), to([front + 80, 0]), 'centre'), text([front - 48, 1.5], 'centre line, to the nut'), line(to([l.scaleLength, -half]), to([l.scaleLength, half]), 'centre'), text([l.scaleLength + 1.5, half - 4], `scale length ${fixed(l.scaleLength, 1)} mm`), line(to([front, -half]), to([front, half]), 'dimension'), ...l.strings.map(s => line(to([front - 30, s.saddle[1]]), to(s.saddle), 'dimension')), ...holeMarks(own, to)],
+    id: 'bridge',
+    title: `${build.name}: bridge`,
+    face: 'body top',
+    mirrored: false,
+    lay: `The plate's front line lies ${fixed(front - l.nutToHeelEnd, 1)} mm from the pocket's end wall.`,
+    marks: [
+      ...outline(all(l.bridge.plate), 'edge'),
+      line(to([front - 50, 0]), to([front + 80, 0]), 'centre'),
+      text([front - 48, 1.5], 'centre line, to the nut'),
+      line(to([l.scaleLength, -half]), to([l.scaleLength, half]), 'centre'),
+      text([l.scaleLength + 1.5, half - 4], `scale length ${fixed(l.scaleLength, 1)} mm`),
+      line(to([front, -half]), to([front, half]), 'dimension'),
+      ...l.strings.map(s => line(to([front - 30, s.saddle[1]]), to(s.saddle), 'dimension')),
+      ...holeMarks(own, to),
+    ],
     table: holeTable(own),
   }
 }
 
 /** The outline that a bearing bit follows, for one rout, pocket or recess. */
 const routOutline = (w: Work, c: CutWork): Drawing => {
-  const { to, all } = turned(w.build, c.face === 'back'), box = boundsOf(c.outline), middle: Point = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
-  const reach = 12, x0 = box.x0 - reach, x1 = box.x1 + reach
+  const { to, all } = turned(w.build, c.face === 'back'),
+    box = boundsOf(c.outline),
+    middle: Point = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
+  const reach = 12,
+    x0 = box.x0 - reach,
+    x1 = box.x1 + reach
   return {
-    id: `rout-${c.id}`, title: `${w.build.name}: ${c.title}`, face: c.face === 'back' ? 'body back' : 'body top', mirrored: c.face === 'back', lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(c.across), 1)} mm to the ${c.across < 0 ? 'bass' : 'treble'} side.`,
-    marks: [...outline(all(c.outline), 'cut'), ...c.removes.flatMap(p => outline(all(p), 'dimension')), line(to([x0, middle[1]]), to([x1, middle[1]]), 'centre'), line(to([middle[0], box.y0 - reach]), to([middle[0], box.y1 + reach]), 'centre'), ...(Math.abs(middle[1]) > 0.05 && Math.abs(middle[1]) < 90 ? [line(to([x0, 0]), to([x1, 0]), 'centre'), text([x0, 1], 'centre line of the neck', 2)] : []), text([x0, Math.min(to(middle)[1], 0) - (box.y1 - box.y0) / 2 - reach - 6], `${fixed(c.size.length, 1)} x ${fixed(c.size.width, 1)} mm${c.size.corner === undefined ? '' : `, corner ${fixed(c.size.corner, 1)} mm`}, ${fixed(c.depth, 1)} mm deep. For a bit with a bearing: the outline is the rout's own.`, 2)],
+    id: `rout-${c.id}`,
+    title: `${w.build.name}: ${c.title}`,
+    face: c.face === 'back' ? 'body back' : 'body top',
+    mirrored: c.face === 'back',
+    lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(c.across), 1)} mm to the ${c.across < 0 ? 'bass' : 'treble'} side.`,
+    marks: [
+      ...outline(all(c.outline), 'cut'),
+      ...c.removes.flatMap(p => outline(all(p), 'dimension')),
+      line(to([x0, middle[1]]), to([x1, middle[1]]), 'centre'),
+      line(to([middle[0], box.y0 - reach]), to([middle[0], box.y1 + reach]), 'centre'),
+      ...(Math.abs(middle[1]) > 0.05 && Math.abs(middle[1]) < 90
+        ? [line(to([x0, 0]), to([x1, 0]), 'centre'), text([x0, 1], 'centre line of the neck', 2)]
+        : []),
+      text(
+        [x0, Math.min(to(middle)[1], 0) - (box.y1 - box.y0) / 2 - reach - 6],
+        `${fixed(c.size.length, 1)} x ${fixed(c.size.width, 1)} mm${c.size.corner === undefined ? '' : `, corner ${fixed(c.size.corner, 1)} mm`}, ${fixed(c.depth, 1)} mm deep. For a bit with a bearing: the outline is the rout's own.`,
+        2,
+      ),
+    ],
     table: [],
   }
 }
 
 /** Groups that want a block or strip with guide holes, so that a row comes out as a row. */
 const BLOCKS: readonly { group: HoleGroup; title: string; of: (h: Hole) => boolean }[] = [
-  { group: 'strings', title: 'strings through the body', of: h => h.group === 'strings' }, { group: 'bridge', title: 'bridge', of: h => h.group === 'bridge' && h.face === 'body top' },
-  { group: 'tuners', title: 'tuner holes', of: h => /^tuner-\d/.test(h.id) }, { group: 'tuners', title: 'tuner screws', of: h => h.id.startsWith('tuner-screw') }, { group: 'neck', title: 'neck screws', of: h => h.face === 'body back' && h.group === 'neck' },
+  { group: 'strings', title: 'strings through the body', of: h => h.group === 'strings' },
+  { group: 'bridge', title: 'bridge', of: h => h.group === 'bridge' && h.face === 'body top' },
+  { group: 'tuners', title: 'tuner holes', of: h => /^tuner-\d/.test(h.id) },
+  { group: 'tuners', title: 'tuner screws', of: h => h.id.startsWith('tuner-screw') },
+  { group: 'neck', title: 'neck screws', of: h => h.face === 'body back' && h.group === 'neck' },
 ]
 
 /** A block of hardwood with the group's holes, to be drilled on a press once and to guide the bit after. */
 function block(w: Work, title: string, holes: readonly Hole[], practice: boolean): Drawing {
-  const behind = holes.every(h => h.face === 'body back' || h.face === 'headstock back'), { to } = turned(w.build, behind)
-  const box = boundsOf(holes.map(h => h.at)), room = 15
-  const edge = roundRectPolygon({ length: box.x1 - box.x0 + 2 * room, width: box.y1 - box.y0 + 2 * room, corner: 0 }, [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2], 1)
+  const behind = holes.every(h => h.face === 'body back' || h.face === 'headstock back'),
+    { to } = turned(w.build, behind)
+  const box = boundsOf(holes.map(h => h.at)),
+    room = 15
+  const edge = roundRectPolygon(
+    { length: box.x1 - box.x0 + 2 * room, width: box.y1 - box.y0 + 2 * room, corner: 0 },
+    [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2],
+    1,
+  )
   const deepest = holes.reduce((m, h) => Math.max(m, h.depth === 'through' ? 0 : h.depth), 0)
   return {
-    id: `${practice ? 'practice' : 'block'}-${title.replace(/ /g, '-')}`, title: `${w.build.name}: ${practice ? 'practice piece' : 'drilling block'}, ${title}`, face: practice ? 'scrap' : holes[0]!.face, mirrored: behind,
-    lay: practice ? `On scrap of the same wood (${holes[0]!.wood}), ${deepest ? `at least ${fixed(deepest + 5, 0)} mm thick` : 'as thick as the work'}: bits, depth and screws as on the instrument.` : 'Hardwood 25 mm thick, drilled on a press; the lines are carried over its edges and laid on the work’s.',
-    marks: [...outline(edge.map(to), 'edge'), ...(box.y0 - room < 0 && box.y1 + room > 0 ? [line(to([box.x0 - room - 4, 0]), to([box.x1 + room + 4, 0]), 'centre'), text([box.x0 - room + 1, 1], 'centre line', 2)] : []), ...(holes[0]!.piece === 'body' && l0(w) > box.x0 - room && l0(w) < box.x1 + room ? [line(to([l0(w), box.y0 - room]), to([l0(w), box.y1 + room]), 'centre')] : []), ...holeMarks(holes, to)],
+    id: `${practice ? 'practice' : 'block'}-${title.replace(/ /g, '-')}`,
+    title: `${w.build.name}: ${practice ? 'practice piece' : 'drilling block'}, ${title}`,
+    face: practice ? 'scrap' : holes[0]!.face,
+    mirrored: behind,
+    lay: practice
+      ? `On scrap of the same wood (${holes[0]!.wood}), ${deepest ? `at least ${fixed(deepest + 5, 0)} mm thick` : 'as thick as the work'}: bits, depth and screws as on the instrument.`
+      : 'Hardwood 25 mm thick, drilled on a press; the lines are carried over its edges and laid on the work’s.',
+    marks: [
+      ...outline(edge.map(to), 'edge'),
+      ...(box.y0 - room < 0 && box.y1 + room > 0
+        ? [
+            line(to([box.x0 - room - 4, 0]), to([box.x1 + room + 4, 0]), 'centre'),
+            text([box.x0 - room + 1, 1], 'centre line', 2),
+          ]
+        : []),
+      ...(holes[0]!.piece === 'body' && l0(w) > box.x0 - room && l0(w) < box.x1 + room
+        ? [line(to([l0(w), box.y0 - room]), to([l0(w), box.y1 + room]), 'centre')]
+        : []),
+      ...holeMarks(holes, to),
+    ],
     table: holeTable(holes),
   }
 }
@@ -108,15 +270,33 @@ const l0 = (w: Work) => w.layout.scaleLength
 export function practicePiece(w: Work, group: HoleGroup): Drawing | undefined {
   const own = w.holes.filter(h => h.group === group && h.face !== 'body edge' && h.piece !== 'heel')
   const first = own[0]
-  return first && block(w, GROUP_NAMES[group], own.filter(h => h.piece === first.piece && h.face === first.face), true)
+  return (
+    first &&
+    block(
+      w,
+      GROUP_NAMES[group],
+      own.filter(h => h.piece === first.piece && h.face === first.face),
+      true,
+    )
+  )
 }
 
 /** Every template of a build, in working order. */
 export function templatesOf(w: Work): Drawing[] {
   const some = (d: Drawing | undefined): Drawing[] => (d && d.marks.length ? [d] : [])
   return [
-    ...some(bodyFace(w, false)), ...some(bodyFace(w, true)), ...some(bridgePlace(w)), ...some(headFace(w, false)), ...some(headFace(w, true)), ...plateDrawings(w),
-    ...w.cuts.filter(c => c.outline.length > 2 && c.size.corner !== undefined || c.removes.length > 0).map(c => routOutline(w, c)),
-    ...BLOCKS.flatMap(b => { const own = w.holes.filter(b.of); return own.length > 1 ? [block(w, b.title, own, false)] : [] }),
+    ...some(bodyFace(w, false)),
+    ...some(bodyFace(w, true)),
+    ...some(bridgePlace(w)),
+    ...some(headFace(w, false)),
+    ...some(headFace(w, true)),
+    ...plateDrawings(w),
+    ...w.cuts
+      .filter(c => (c.outline.length > 2 && c.size.corner !== undefined) || c.removes.length > 0)
+      .map(c => routOutline(w, c)),
+    ...BLOCKS.flatMap(b => {
+      const own = w.holes.filter(b.of)
+      return own.length > 1 ? [block(w, b.title, own, false)] : []
+    }),
   ]
 }

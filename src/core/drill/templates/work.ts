@@ -5,10 +5,18 @@ import type { CutWork } from '../cutting.ts'
 import type { Hole } from '../hole.ts'
 
 /** Everything that templates are drawn from, computed once. */
-export interface Work { build: Build; layout: Layout; holes: readonly Hole[]; cuts: readonly CutWork[] }
+export interface Work {
+  build: Build
+  layout: Layout
+  holes: readonly Hole[]
+  cuts: readonly CutWork[]
+}
 
 /** How a face is turned on paper: nut at the left, thin strings up on a right-handed instrument seen from the front. */
-export function turned(build: Build, behind: boolean): { to: (p: Point) => Point; all: (p: readonly Point[]) => Point[] } {
+export function turned(
+  build: Build,
+  behind: boolean,
+): { to: (p: Point) => Point; all: (p: readonly Point[]) => Point[] } {
   const up = (build.instrument.handedness === 'right' ? 1 : -1) * (behind ? -1 : 1)
   const to = ([x, y]: Point): Point => [x, up * y]
   return { to, all: p => p.map(to) }

@@ -7,16 +7,92 @@ import { HOLDS, work } from '../work.ts'
 
 /** Active electronics need a place for the battery and a way to open it. */
 export const battery: JointFamily = ({ build, layout }) => {
-  const cell = partIn(build, 'battery'), body = partIn(build, 'body')
+  const cell = partIn(build, 'battery'),
+    body = partIn(build, 'body')
   if (!cell || !body || !layout) return []
   const box = body.features.find(f => f.role === 'battery-box')
-  const at = box ? layout.features.find(f => f.id === box.id && f.partId === body.id)!.centre : [layout.nutToHeelEnd + 200, 60] as const
-  const ways = [['length', 'length'], ['width', 'width'], ['depth', 'height']] as const
-  const room = box ? smallest(ways.map(([b, c]) => linear([[1, need(body, `features.${box.id}.${b}`)], [-1, need(cell, `dims.${c}`)]]))) : linear([[1, exact(0)], [-1, need(cell, 'dims.height')]])
-  return [{
-    id: 'battery-box', family: 'battery', title: box ? 'Battery in its box' : 'Battery: no box in this body', clearance: room, at, slots: ['battery', 'body'],
-    meaning: { under: box ? 'The battery does not go in.' : 'The circuit needs a battery, and the body has no place for it.', over: 'The battery rattles: a strip of foam holds it.' },
-    fixes: ({ low }) => box && room.value < low ? [work({ method: 'open-box', title: 'Rout the battery box to size', note: `To ${ways.map(([, c]) => fixed(need(cell, `dims.${c}`).value + 1, 1)).join(' × ')} mm.`, minutes: 30, tools: ['router and template'], risk: 'some', when: 'before finish', cautions: ['cutters', 'dust'], changes: ways.map(([b, c]) => ({ ref: refOf(body, `features.${box.id}.${b}`), value: Math.max(need(cell, `dims.${c}`).value + 1, need(body, `features.${box.id}.${b}`).value), doubt: HOLDS.router })) })]
-      : box ? [work({ method: 'foam', title: `Glue ${fixed(room.value - low, 1)} mm of foam to the box’s wall`, minutes: 5, tools: ['foam strip'], reversible: true, changes: [{ ref: refOf(cell, 'dims.length'), value: need(cell, 'dims.length').value + room.value - low - 0.5, doubt: 0.3 }, { ref: refOf(cell, 'dims.width'), value: need(cell, 'dims.width').value + room.value - low - 0.5, doubt: 0.3 }, { ref: refOf(cell, 'dims.height'), value: need(cell, 'dims.height').value + room.value - low - 0.5, doubt: 0.3 }] })] : [],
-  }]
+  const at = box
+    ? layout.features.find(f => f.id === box.id && f.partId === body.id)!.centre
+    : ([layout.nutToHeelEnd + 200, 60] as const)
+  const ways = [
+    ['length', 'length'],
+    ['width', 'width'],
+    ['depth', 'height'],
+  ] as const
+  const room = box
+    ? smallest(
+        ways.map(([b, c]) =>
+          linear([
+            [1, need(body, `features.${box.id}.${b}`)],
+            [-1, need(cell, `dims.${c}`)],
+          ]),
+        ),
+      )
+    : linear([
+        [1, exact(0)],
+        [-1, need(cell, 'dims.height')],
+      ])
+  return [
+    {
+      id: 'battery-box',
+      family: 'battery',
+      title: box ? 'Battery in its box' : 'Battery: no box in this body',
+      clearance: room,
+      at,
+      slots: ['battery', 'body'],
+      meaning: {
+        under: box
+          ? 'The battery does not go in.'
+          : 'The circuit needs a battery, and the body has no place for it.',
+        over: 'The battery rattles: a strip of foam holds it.',
+      },
+      fixes: ({ low }) =>
+        box && room.value < low
+          ? [
+              work({
+                method: 'open-box',
+                title: 'Rout the battery box to size',
+                note: `To ${ways.map(([, c]) => fixed(need(cell, `dims.${c}`).value + 1, 1)).join(' × ')} mm.`,
+                minutes: 30,
+                tools: ['router and template'],
+                risk: 'some',
+                when: 'before finish',
+                cautions: ['cutters', 'dust'],
+                changes: ways.map(([b, c]) => ({
+                  ref: refOf(body, `features.${box.id}.${b}`),
+                  value: Math.max(need(cell, `dims.${c}`).value + 1, need(body, `features.${box.id}.${b}`).value),
+                  doubt: HOLDS.router,
+                })),
+              }),
+            ]
+          : box
+            ? [
+                work({
+                  method: 'foam',
+                  title: `Glue ${fixed(room.value - low, 1)} mm of foam to the box’s wall`,
+                  minutes: 5,
+                  tools: ['foam strip'],
+                  reversible: true,
+                  changes: [
+                    {
+                      ref: refOf(cell, 'dims.length'),
+                      value: need(cell, 'dims.length').value + room.value - low - 0.5,
+                      doubt: 0.3,
+                    },
+                    {
+                      ref: refOf(cell, 'dims.width'),
+                      value: need(cell, 'dims.width').value + room.value - low - 0.5,
+                      doubt: 0.3,
+                    },
+                    {
+                      ref: refOf(cell, 'dims.height'),
+                      value: need(cell, 'dims.height').value + room.value - low - 0.5,
+                      doubt: 0.3,
+                    },
+                  ],
+                }),
+              ]
+            : [],
+    },
+  ]
 }

@@ -7,19 +7,102 @@ import { HOLDS, work } from '../work.ts'
 
 /** A locking nut on the neck's shelf: width, length and screw pattern. Nut, bridge and neck belong together. */
 export const lockingNut: JointFamily = ({ build, layout }) => {
-  const neck = partIn(build, 'neck'), nut = partIn(build, 'locking-nut')
+  const neck = partIn(build, 'neck'),
+    nut = partIn(build, 'locking-nut')
   if (!neck || !nut || !layout) return []
   const at = (k: string) => quantityAt(neck, `dims.${k}`)
-  const joint = (id: string, title: string, key: string, shelf: Quantity | undefined, y: number, under: string, over: string, fixes: (gap: Quantity) => Fix[]): FoundJoint[] => {
+  const joint = (
+    id: string,
+    title: string,
+    key: string,
+    shelf: Quantity | undefined,
+    y: number,
+    under: string,
+    over: string,
+    fixes: (gap: Quantity) => Fix[],
+  ): FoundJoint[] => {
     if (!shelf) return []
     const clearance = subtract(need(nut, `dims.${key}`), shelf)
-    return [{ id, family: 'locking nut', title, clearance, at: [-4, y], slots: ['locking-nut', 'neck'], meaning: { under, over }, fixes: () => fixes(clearance) }]
+    return [
+      {
+        id,
+        family: 'locking nut',
+        title,
+        clearance,
+        at: [-4, y],
+        slots: ['locking-nut', 'neck'],
+        meaning: { under, over },
+        fixes: () => fixes(clearance),
+      },
+    ]
   }
   return [
-    ...joint('lock-width', 'Locking nut against the neck’s width', 'width', at('widthAtNut'), layout.halfNut, 'The nut is narrower than the neck and its edges stand in.', 'The nut stands out over the neck’s edges.', () => []),
-    ...joint('lock-length', 'Locking nut along its shelf', 'length', at('shelfLength'), 0, 'A gap in front of the nut shortens or lengthens the scale.', 'The nut is longer than its shelf.', gap => gap.value > 0
-      ? [work({ method: 'lengthen-shelf', title: `Pare the shelf ${fixed(gap.value, 2)} mm longer towards the head`, note: 'Never towards the fingerboard: its edge is the scale’s zero.', minutes: 35, tools: ['chisel', 'calliper'], risk: 'some', when: 'before finish', cautions: ['cutters'], changes: [{ ref: refOf(neck, 'dims.shelfLength'), value: need(nut, 'dims.length').value, doubt: HOLDS.file }], read: refOf(neck, 'dims.shelfLength') })]
-      : []),
-    ...joint('lock-screws', 'Locking nut’s screw pattern', 'screwSpread', at('lockSpread'), -layout.halfNut / 2, 'The neck’s holes are further apart than the nut’s.', 'The neck’s holes are nearer together than the nut’s.', () => [work({ method: 'plug-lock', title: 'Plug both holes and drill to the nut', note: 'The nut belongs to its bridge and its neck: bought together, they fit.', minutes: 60, tools: ['hardwood dowel', 'wood glue', 'drill'], risk: 'some', when: 'before finish', cautions: ['cutters'], changes: [{ ref: refOf(neck, 'dims.lockSpread'), value: need(nut, 'dims.screwSpread').value, doubt: HOLDS.file }], read: refOf(neck, 'dims.lockSpread') })]),
+    ...joint(
+      'lock-width',
+      'Locking nut against the neck’s width',
+      'width',
+      at('widthAtNut'),
+      layout.halfNut,
+      'The nut is narrower than the neck and its edges stand in.',
+      'The nut stands out over the neck’s edges.',
+      () => [],
+    ),
+    ...joint(
+      'lock-length',
+      'Locking nut along its shelf',
+      'length',
+      at('shelfLength'),
+      0,
+      'A gap in front of the nut shortens or lengthens the scale.',
+      'The nut is longer than its shelf.',
+      gap =>
+        gap.value > 0
+          ? [
+              work({
+                method: 'lengthen-shelf',
+                title: `Pare the shelf ${fixed(gap.value, 2)} mm longer towards the head`,
+                note: 'Never towards the fingerboard: its edge is the scale’s zero.',
+                minutes: 35,
+                tools: ['chisel', 'calliper'],
+                risk: 'some',
+                when: 'before finish',
+                cautions: ['cutters'],
+                changes: [
+                  {
+                    ref: refOf(neck, 'dims.shelfLength'),
+                    value: need(nut, 'dims.length').value,
+                    doubt: HOLDS.file,
+                  },
+                ],
+                read: refOf(neck, 'dims.shelfLength'),
+              }),
+            ]
+          : [],
+    ),
+    ...joint(
+      'lock-screws',
+      'Locking nut’s screw pattern',
+      'screwSpread',
+      at('lockSpread'),
+      -layout.halfNut / 2,
+      'The neck’s holes are further apart than the nut’s.',
+      'The neck’s holes are nearer together than the nut’s.',
+      () => [
+        work({
+          method: 'plug-lock',
+          title: 'Plug both holes and drill to the nut',
+          note: 'The nut belongs to its bridge and its neck: bought together, they fit.',
+          minutes: 60,
+          tools: ['hardwood dowel', 'wood glue', 'drill'],
+          risk: 'some',
+          when: 'before finish',
+          cautions: ['cutters'],
+          changes: [
+            { ref: refOf(neck, 'dims.lockSpread'), value: need(nut, 'dims.screwSpread').value, doubt: HOLDS.file },
+          ],
+          read: refOf(neck, 'dims.lockSpread'),
+        }),
+      ],
+    ),
   ]
 }

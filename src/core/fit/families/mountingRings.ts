@@ -9,7 +9,13 @@ import type { FoundJoint, JointFamily } from '../joint.ts'
 import { shapeGap } from '../shapeGap.ts'
 import { HOLDS, work } from '../work.ts'
 
-const rect = (p: Part, keys: readonly [string, string, string], x: number, y: number): Shape => ({ length: need(p, `dims.${keys[0]}`).value, width: need(p, `dims.${keys[1]}`).value, corner: need(p, `dims.${keys[2]}`).value, x, y })
+const rect = (p: Part, keys: readonly [string, string, string], x: number, y: number): Shape => ({
+  length: need(p, `dims.${keys[0]}`).value,
+  width: need(p, `dims.${keys[1]}`).value,
+  corner: need(p, `dims.${keys[2]}`).value,
+  x,
+  y,
+})
 /** Gap under a ring's foot that its screws still draw down, mm [from memory]. */
 const UNDER_FOOT = 0.5
 const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
@@ -20,33 +26,109 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
   if (!layout || !body || build.instrument.mounting !== 'in rings') return []
   const places = pickupPlaces(build.instrument)
   const out = places.flatMap((place): FoundJoint[] => {
-    const slot = `pickup-${place}`, ring = partIn(build, `ring-${place}`), pickup = partIn(build, slot), placed = layout.pickups.find(p => p.slot === slot)
+    const slot = `pickup-${place}`,
+      ring = partIn(build, `ring-${place}`),
+      pickup = partIn(build, slot),
+      placed = layout.pickups.find(p => p.slot === slot)
     const rout = layout.features.find(f => f.partId === body.id && f.role === 'pickup-rout' && f.serves === slot)
     if (!ring || !pickup || !placed) return []
-    const name = place[0]!.toUpperCase() + place.slice(1), [x, y] = placed.centre
-    const open = shapeGap({ part: ring, base: 'dims', shape: rect(ring, OPENING, x, y), keys: OPENING }, { part: pickup, base: 'dims', shape: placed.shape }, exact(0), exact(0))
-    const joints: FoundJoint[] = [{
-      id: `ring-${place}-opening`, family: 'ring opening', title: `${name} pickup in its ring`, clearance: open.gap, at: open.found.at, slots: [`ring-${place}`, slot],
-      meaning: { under: 'The pickup binds in its ring and its height cannot be set.', over: 'A wide gap shows round the pickup.' },
-      fixes: ({ low }) => open.gap.value < low ? [work({ method: 'file-ring', title: `File the ring’s opening by ${fixed(low + 0.15 - open.gap.value, 2)} mm where it touches`, minutes: 20, tools: ['files'], cautions: ['dust'], changes: open.read(low + 0.15, HOLDS.file) })] : [],
-    }]
+    const name = place[0]!.toUpperCase() + place.slice(1),
+      [x, y] = placed.centre
+    const open = shapeGap(
+      { part: ring, base: 'dims', shape: rect(ring, OPENING, x, y), keys: OPENING },
+      { part: pickup, base: 'dims', shape: placed.shape },
+      exact(0),
+      exact(0),
+    )
+    const joints: FoundJoint[] = [
+      {
+        id: `ring-${place}-opening`,
+        family: 'ring opening',
+        title: `${name} pickup in its ring`,
+        clearance: open.gap,
+        at: open.found.at,
+        slots: [`ring-${place}`, slot],
+        meaning: {
+          under: 'The pickup binds in its ring and its height cannot be set.',
+          over: 'A wide gap shows round the pickup.',
+        },
+        fixes: ({ low }) =>
+          open.gap.value < low
+            ? [
+                work({
+                  method: 'file-ring',
+                  title: `File the ring’s opening by ${fixed(low + 0.15 - open.gap.value, 2)} mm where it touches`,
+                  minutes: 20,
+                  tools: ['files'],
+                  cautions: ['dust'],
+                  changes: open.read(low + 0.15, HOLDS.file),
+                }),
+              ]
+            : [],
+      },
+    ]
     // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
-    const rise = (radius: Quantity | undefined): Quantity => (radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0))
-    const foot = rise(ring.traits.foot === 'curved' ? quantityAt(ring, 'dims.footRadius') : undefined), top = rise(quantityAt(body, 'dims.topRadius'))
+    const rise = (radius: Quantity | undefined): Quantity =>
+      radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
+    const foot = rise(ring.traits.foot === 'curved' ? quantityAt(ring, 'dims.footRadius') : undefined),
+      top = rise(quantityAt(body, 'dims.topRadius'))
     if (ring.traits.foot !== 'curved' || ring.dims.footRadius) {
       const sign = foot.value >= top.value ? 1 : -1
-      joints.push({ id: `ring-${place}-curve`, family: 'ring curve', title: `${name} ring’s foot on the top`, clearance: linear([[-sign, foot], [sign, top]], UNDER_FOOT), at: [x, y + 25], slots: [`ring-${place}`, 'body'], meaning: { under: 'The ring stands off the top in the middle or at its ends and cracks when it is screwed down.', over: '' }, fixes: () => [] })
+      joints.push({
+        id: `ring-${place}-curve`,
+        family: 'ring curve',
+        title: `${name} ring’s foot on the top`,
+        clearance: linear(
+          [
+            [-sign, foot],
+            [sign, top],
+          ],
+          UNDER_FOOT,
+        ),
+        at: [x, y + 25],
+        slots: [`ring-${place}`, 'body'],
+        meaning: {
+          under: 'The ring stands off the top in the middle or at its ends and cracks when it is screwed down.',
+          over: '',
+        },
+        fixes: () => [],
+      })
     }
     if (rout) {
-      const over = shapeGap({ part: ring, base: 'dims', shape: rect(ring, ['length', 'width', 'corner'], x, y) }, { part: body, base: `features.${rout.id}`, shape: rout.shape }, exact(0), exact(0))
-      joints.push({ id: `ring-${place}-foot`, family: 'ring foot', title: `${name} ring over its rout`, clearance: over.gap, at: over.found.at, slots: [`ring-${place}`, 'body'], meaning: { under: 'The rout shows beside the ring, or its screws find no wood.', over: '' }, fixes: () => [] })
+      const over = shapeGap(
+        { part: ring, base: 'dims', shape: rect(ring, ['length', 'width', 'corner'], x, y) },
+        { part: body, base: `features.${rout.id}`, shape: rout.shape },
+        exact(0),
+        exact(0),
+      )
+      joints.push({
+        id: `ring-${place}-foot`,
+        family: 'ring foot',
+        title: `${name} ring over its rout`,
+        clearance: over.gap,
+        at: over.found.at,
+        slots: [`ring-${place}`, 'body'],
+        meaning: { under: 'The rout shows beside the ring, or its screws find no wood.', over: '' },
+        fixes: () => [],
+      })
     }
     return joints
   })
-  const tall = partIn(build, 'ring-bridge'), low = partIn(build, 'ring-neck')
-  if (tall && low) out.push({
-    id: 'ring-slope', family: 'ring slope', title: 'Tall ring at the bridge', clearance: subtract(need(tall, 'dims.tall'), need(low, 'dims.tall')), at: layout.pickups[0]?.centre ?? [layout.bridge.front, 0], slots: ['ring-bridge', 'ring-neck'],
-    meaning: { under: 'The rings are exchanged: the tall one belongs to the bridge, where the strings stand higher.', over: '' }, fixes: () => [],
-  })
+  const tall = partIn(build, 'ring-bridge'),
+    low = partIn(build, 'ring-neck')
+  if (tall && low)
+    out.push({
+      id: 'ring-slope',
+      family: 'ring slope',
+      title: 'Tall ring at the bridge',
+      clearance: subtract(need(tall, 'dims.tall'), need(low, 'dims.tall')),
+      at: layout.pickups[0]?.centre ?? [layout.bridge.front, 0],
+      slots: ['ring-bridge', 'ring-neck'],
+      meaning: {
+        under: 'The rings are exchanged: the tall one belongs to the bridge, where the strings stand higher.',
+        over: '',
+      },
+      fixes: () => [],
+    })
   return out
 }

@@ -10,36 +10,117 @@ const OFFSET = 0.3
 
 /** Neck screws through the body's holes, and these holes against those already in the heel. */
 export const neckScrewHoles: JointFamily = ({ build, layout }) => {
-  const body = partIn(build, 'body'), neck = partIn(build, 'neck'), screws = partIn(build, 'neck-screws')
+  const body = partIn(build, 'body'),
+    neck = partIn(build, 'neck'),
+    screws = partIn(build, 'neck-screws')
   if (!body || !neck || !layout) return []
   const drilled = (p: typeof body) => p.features.filter(f => f.role === 'screw-hole' && f.serves === 'neck-screws')
-  const holes = drilled(body), pilots = drilled(neck)
+  const holes = drilled(body),
+    pilots = drilled(neck)
   const out: FoundJoint[] = []
   const first = holes[0]
   if (first && screws) {
     const gap = subtract(need(body, `features.${first.id}.diameter`), need(screws, 'dims.diameter'))
     const target = need(screws, 'dims.diameter').value + 0.5
-    const all = holes.map(h => ({ ref: refOf(body, `features.${h.id}.diameter`), value: target, doubt: HOLDS.file }))
+    const all = holes.map(h => ({
+      ref: refOf(body, `features.${h.id}.diameter`),
+      value: target,
+      doubt: HOLDS.file,
+    }))
     out.push({
-      id: 'neck-screw-hole', family: 'neck screw hole', title: 'Neck screws through the body', clearance: gap, at: layout.features.find(f => f.id === first.id && f.partId === body.id)!.centre, slots: ['neck-screws', 'body'],
-      meaning: { under: 'The screw’s thread grips the body and holds the heel off its floor.', over: 'The screws sit loose in the body and the neck can shift.' },
-      fixes: ({ low }) => gap.value < low
-        ? [work({ method: 'open-holes', title: `Drill the ${holes.length} body holes to ${fixed(target, 1)} mm`, minutes: 15, tools: ['drill', 'drilled block'], when: 'before finish', cautions: ['cutters'], changes: all, read: all[0]!.ref })]
-        : [work({ method: 'plug-holes', title: `Plug the ${holes.length} body holes and drill ${fixed(target, 1)} mm`, minutes: 50, tools: ['dowel', 'wood glue', 'drill'], risk: 'some', when: 'before finish', cautions: ['cutters'], changes: all, read: all[0]!.ref })],
+      id: 'neck-screw-hole',
+      family: 'neck screw hole',
+      title: 'Neck screws through the body',
+      clearance: gap,
+      at: layout.features.find(f => f.id === first.id && f.partId === body.id)!.centre,
+      slots: ['neck-screws', 'body'],
+      meaning: {
+        under: 'The screw’s thread grips the body and holds the heel off its floor.',
+        over: 'The screws sit loose in the body and the neck can shift.',
+      },
+      fixes: ({ low }) =>
+        gap.value < low
+          ? [
+              work({
+                method: 'open-holes',
+                title: `Drill the ${holes.length} body holes to ${fixed(target, 1)} mm`,
+                minutes: 15,
+                tools: ['drill', 'drilled block'],
+                when: 'before finish',
+                cautions: ['cutters'],
+                changes: all,
+                read: all[0]!.ref,
+              }),
+            ]
+          : [
+              work({
+                method: 'plug-holes',
+                title: `Plug the ${holes.length} body holes and drill ${fixed(target, 1)} mm`,
+                minutes: 50,
+                tools: ['dowel', 'wood glue', 'drill'],
+                risk: 'some',
+                when: 'before finish',
+                cautions: ['cutters'],
+                changes: all,
+                read: all[0]!.ref,
+              }),
+            ],
     })
   }
   if (holes.length && pilots.length) {
     const pairs = holes.map(h => {
-      const x = linear([[1, need(body, `features.${h.id}.x`)], [1, need(neck, 'dims.nutToHeelEnd')]]), y = need(body, `features.${h.id}.y`)
-      const near = pilots.map(p => ({ p, x: need(neck, `features.${p.id}.x`), y: need(neck, `features.${p.id}.y`) })).reduce((a, b) => (Math.hypot(a.x.value - x.value, a.y.value - y.value) <= Math.hypot(b.x.value - x.value, b.y.value - y.value) ? a : b))
+      const x = linear([
+          [1, need(body, `features.${h.id}.x`)],
+          [1, need(neck, 'dims.nutToHeelEnd')],
+        ]),
+        y = need(body, `features.${h.id}.y`)
+      const near = pilots
+        .map(p => ({ p, x: need(neck, `features.${p.id}.x`), y: need(neck, `features.${p.id}.y`) }))
+        .reduce((a, b) =>
+          Math.hypot(a.x.value - x.value, a.y.value - y.value) <=
+          Math.hypot(b.x.value - x.value, b.y.value - y.value)
+            ? a
+            : b,
+        )
       return distanceOf(subtract(x, near.x), subtract(y, near.y))
     })
     const worst = pairs.reduce((a, b) => (b.value > a.value ? b : a))
     out.push({
-      id: 'neck-screw-pattern', family: 'neck screw pattern', title: 'Neck screw holes of body and heel', clearance: linear([[1, exact(OFFSET)], [-1, worst]]), at: [layout.nutToHeelEnd - 30, 15], slots: ['neck', 'body'],
+      id: 'neck-screw-pattern',
+      family: 'neck screw pattern',
+      title: 'Neck screw holes of body and heel',
+      clearance: linear([
+        [1, exact(OFFSET)],
+        [-1, worst],
+      ]),
+      at: [layout.nutToHeelEnd - 30, 15],
+      slots: ['neck', 'body'],
       meaning: { under: 'The holes do not meet: a screw driven in would pull the neck off its line.', over: '' },
-      fixes: () => [work({ method: 'plug-heel', title: `Plug the ${pilots.length} heel holes and drill them through the body`, note: 'Hardwood plugs; drilled with the neck lined up under two strings.', minutes: 70, tools: ['hardwood dowel', 'wood glue', 'drill'], risk: 'some', when: 'before finish', cautions: ['cutters'],
-        changes: holes.flatMap((h, i) => { const p = pilots[i]; return p ? [{ ref: refOf(neck, `features.${p.id}.x`), value: (h.dims.x?.value ?? 0) + layout.nutToHeelEnd, doubt: 0.1 }, { ref: refOf(neck, `features.${p.id}.y`), value: h.dims.y?.value ?? 0, doubt: 0.1 }] : [] }) })],
+      fixes: () => [
+        work({
+          method: 'plug-heel',
+          title: `Plug the ${pilots.length} heel holes and drill them through the body`,
+          note: 'Hardwood plugs; drilled with the neck lined up under two strings.',
+          minutes: 70,
+          tools: ['hardwood dowel', 'wood glue', 'drill'],
+          risk: 'some',
+          when: 'before finish',
+          cautions: ['cutters'],
+          changes: holes.flatMap((h, i) => {
+            const p = pilots[i]
+            return p
+              ? [
+                  {
+                    ref: refOf(neck, `features.${p.id}.x`),
+                    value: (h.dims.x?.value ?? 0) + layout.nutToHeelEnd,
+                    doubt: 0.1,
+                  },
+                  { ref: refOf(neck, `features.${p.id}.y`), value: h.dims.y?.value ?? 0, doubt: 0.1 },
+                ]
+              : []
+          }),
+        }),
+      ],
     })
   }
   return out

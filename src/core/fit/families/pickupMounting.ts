@@ -9,32 +9,88 @@ import { work } from '../work.ts'
 /** Springs and screws that hang a pickup: travel between solid and free, and the screw in its tab. */
 export const pickupMounting: JointFamily = ({ build, layout }) => {
   if (!layout) return []
-  const springs = partIn(build, 'pickup-springs'), screws = partIn(build, 'pickup-screws')
+  const springs = partIn(build, 'pickup-springs'),
+    screws = partIn(build, 'pickup-screws')
   return pickupPlaces(build.instrument).flatMap((place): FoundJoint[] => {
-    const slot = `pickup-${place}`, pickup = partIn(build, slot), at = layout.pickups.find(p => p.slot === slot)?.centre
+    const slot = `pickup-${place}`,
+      pickup = partIn(build, slot),
+      at = layout.pickups.find(p => p.slot === slot)?.centre
     if (!pickup || !at) return []
     const out: FoundJoint[] = []
-    const travel = quantityAt(pickup, 'dims.travel'), tab = quantityAt(pickup, 'dims.tabHole'), name = place[0]!.toUpperCase() + place.slice(1)
+    const travel = quantityAt(pickup, 'dims.travel'),
+      tab = quantityAt(pickup, 'dims.tabHole'),
+      name = place[0]!.toUpperCase() + place.slice(1)
     if (springs && travel) {
       const free = need(springs, 'dims.freeLength')
-      const room: Quantity = linear([[1, free], [-1, need(springs, 'dims.solidLength')], [-1, travel]])
+      const room: Quantity = linear([
+        [1, free],
+        [-1, need(springs, 'dims.solidLength')],
+        [-1, travel],
+      ])
       out.push({
-        id: `${slot}-spring`, family: 'pickup spring', title: `${name} pickup, spring over its travel`, clearance: room, at: [at[0], at[1] + 30], slots: ['pickup-springs', slot],
+        id: `${slot}-spring`,
+        family: 'pickup spring',
+        title: `${name} pickup, spring over its travel`,
+        clearance: room,
+        at: [at[0], at[1] + 30],
+        slots: ['pickup-springs', slot],
         meaning: { under: 'The spring goes solid or slack before the pickup has its travel.', over: '' },
         fixes: () => [],
       })
     }
     const tabs = quantityAt(pickup, 'dims.tabAboveLowest')
-    if (springs && travel && tabs) out.push({
-      id: `${slot}-spring-solid`, family: 'pickup spring', title: `${name} pickup, spring not solid at its highest`, clearance: linear([[1, need(pickup, 'dims.depthBelowTop')], [-1, tabs], [-1, travel], [-1, need(springs, 'dims.solidLength')]]), at: [at[0], at[1] + 20], slots: ['pickup-springs', slot],
-      meaning: { under: 'The spring is solid before the pickup is at its highest: cut it, or take a shorter one.', over: '' }, fixes: () => [],
-    })
+    if (springs && travel && tabs)
+      out.push({
+        id: `${slot}-spring-solid`,
+        family: 'pickup spring',
+        title: `${name} pickup, spring not solid at its highest`,
+        clearance: linear([
+          [1, need(pickup, 'dims.depthBelowTop')],
+          [-1, tabs],
+          [-1, travel],
+          [-1, need(springs, 'dims.solidLength')],
+        ]),
+        at: [at[0], at[1] + 20],
+        slots: ['pickup-springs', slot],
+        meaning: {
+          under: 'The spring is solid before the pickup is at its highest: cut it, or take a shorter one.',
+          over: '',
+        },
+        fixes: () => [],
+      })
     if (screws && tab) {
       const gap = subtract(tab, need(screws, 'dims.diameter'))
       out.push({
-        id: `${slot}-tab`, family: 'mounting tab', title: `${name} pickup, screws through its tabs`, clearance: gap, at: [at[0], at[1] - 30], slots: ['pickup-screws', slot],
-        meaning: { under: 'The screw does not pass the tab.', over: 'The tab’s hole is wide: the pickup tilts on its screw.' },
-        fixes: ({ low }) => gap.value < low ? [work({ method: 'open-tab', title: `Open both tab holes to ${fixed(need(screws, 'dims.diameter').value + 0.4, 1)} mm`, note: 'The pickup wrapped, so that no filing reaches its magnet.', minutes: 12, tools: ['round file'], risk: 'some', changes: [{ ref: refOf(pickup, 'dims.tabHole'), value: need(screws, 'dims.diameter').value + 0.4, doubt: 0.1 }] })] : [],
+        id: `${slot}-tab`,
+        family: 'mounting tab',
+        title: `${name} pickup, screws through its tabs`,
+        clearance: gap,
+        at: [at[0], at[1] - 30],
+        slots: ['pickup-screws', slot],
+        meaning: {
+          under: 'The screw does not pass the tab.',
+          over: 'The tab’s hole is wide: the pickup tilts on its screw.',
+        },
+        fixes: ({ low }) =>
+          gap.value < low
+            ? [
+                work({
+                  method: 'open-tab',
+                  title: `Open both tab holes to ${fixed(need(screws, 'dims.diameter').value + 0.4, 1)} mm`,
+                  note: 'The pickup wrapped, so that no filing reaches its magnet.',
+                  minutes: 12,
+                  tools: ['round file'],
+                  risk: 'some',
+                  changes: [
+                    {
+                      ref: refOf(pickup, 'dims.tabHole'),
+                      value: need(screws, 'dims.diameter').value + 0.4,
+                      doubt: 0.1,
+                    },
+                  ],
+                }),
+              ]
+            : [],
       })
     }
     return out

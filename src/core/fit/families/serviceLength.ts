@@ -12,17 +12,33 @@ const BESIDE_BODY = 150
 /** Pickup leads to where they are soldered, with enough to spare to work on them. */
 export const serviceLength: JointFamily = ({ build, layout }) => {
   if (!layout) return []
-  const volume = layout.features.find(f => f.serves === 'pot-volume') ?? layout.features.find(f => f.role === 'control-cavity')
+  const volume =
+    layout.features.find(f => f.serves === 'pot-volume') ?? layout.features.find(f => f.role === 'control-cavity')
   if (!volume) return []
-  const crosses = (on: 'body' | 'guard') => on === 'body' && build.parts.find(p => p.id === volume.partId)?.kind === 'guard'
+  const crosses = (on: 'body' | 'guard') =>
+    on === 'body' && build.parts.find(p => p.id === volume.partId)?.kind === 'guard'
   return pickupPlaces(build.instrument).flatMap((place): FoundJoint[] => {
-    const slot = `pickup-${place}`, lead = quantityAt(partIn(build, slot), 'dims.leadLength'), at = layout.pickups.find(p => p.slot === slot)
+    const slot = `pickup-${place}`,
+      lead = quantityAt(partIn(build, slot), 'dims.leadLength'),
+      at = layout.pickups.find(p => p.slot === slot)
     if (!lead || !at) return []
     const way = Math.hypot(at.centre[0] - volume.centre[0], at.centre[1] - volume.centre[1]) + DOWN_AND_UP
     const name = place[0]!.toUpperCase() + place.slice(1)
-    return [{
-      id: `${slot}-lead`, family: 'service length', title: `${name} pickup, lead to the controls`, clearance: linear([[1, lead]], -way), ...(crosses(at.on) ? { limits: { low: BESIDE_BODY, never: 0 } } : {}), at: at.centre, slots: [slot],
-      meaning: { under: 'The lead is too short to work on: extend it and insulate the joint before anything is closed.', over: '' }, fixes: () => [],
-    }]
+    return [
+      {
+        id: `${slot}-lead`,
+        family: 'service length',
+        title: `${name} pickup, lead to the controls`,
+        clearance: linear([[1, lead]], -way),
+        ...(crosses(at.on) ? { limits: { low: BESIDE_BODY, never: 0 } } : {}),
+        at: at.centre,
+        slots: [slot],
+        meaning: {
+          under: 'The lead is too short to work on: extend it and insulate the joint before anything is closed.',
+          over: '',
+        },
+        fixes: () => [],
+      },
+    ]
   })
 }

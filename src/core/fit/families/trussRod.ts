@@ -7,13 +7,46 @@ import { HOLDS, work } from '../work.ts'
 
 /** A rod that is turned at the heel needs a notch in body and guard for its tool, or the neck comes off each time. */
 export const trussRod: JointFamily = ({ build, layout }) => {
-  const neck = partIn(build, 'neck'), body = partIn(build, 'body'), reach = quantityAt(neck, 'dims.rodReach')
+  const neck = partIn(build, 'neck'),
+    body = partIn(build, 'body'),
+    reach = quantityAt(neck, 'dims.rodReach')
   if (!neck || !body || !layout || neck.traits.rod !== 'at the heel' || !reach) return []
   const notch = body.features.find(f => f.role === 'rod-notch')
-  const clearance = linear([[1, (notch && quantityAt(body, `features.${notch.id}.length`)) ?? exact(0)], [-1, reach]])
-  return [{
-    id: 'truss-rod', family: 'truss rod', title: 'Truss rod’s tool behind the heel', clearance, at: [layout.nutToHeelEnd + 6, 0], slots: ['neck', 'body'],
-    meaning: { under: 'The rod’s end cannot be reached: the neck comes off for every turn of it.', over: '' },
-    fixes: () => notch ? [work({ method: 'lengthen-notch', title: `Cut the notch ${fixed(-clearance.value, 1)} mm longer`, note: 'Towards the neck pickup: look at what is left before its rout.', minutes: 25, tools: ['chisel', 'round file'], risk: 'some', when: 'before finish', cautions: ['cutters'], changes: [{ ref: refOf(body, `features.${notch.id}.length`), value: reach.value + 0.5, doubt: HOLDS.router }] })] : [],
-  }]
+  const clearance = linear([
+    [1, (notch && quantityAt(body, `features.${notch.id}.length`)) ?? exact(0)],
+    [-1, reach],
+  ])
+  return [
+    {
+      id: 'truss-rod',
+      family: 'truss rod',
+      title: 'Truss rod’s tool behind the heel',
+      clearance,
+      at: [layout.nutToHeelEnd + 6, 0],
+      slots: ['neck', 'body'],
+      meaning: { under: 'The rod’s end cannot be reached: the neck comes off for every turn of it.', over: '' },
+      fixes: () =>
+        notch
+          ? [
+              work({
+                method: 'lengthen-notch',
+                title: `Cut the notch ${fixed(-clearance.value, 1)} mm longer`,
+                note: 'Towards the neck pickup: look at what is left before its rout.',
+                minutes: 25,
+                tools: ['chisel', 'round file'],
+                risk: 'some',
+                when: 'before finish',
+                cautions: ['cutters'],
+                changes: [
+                  {
+                    ref: refOf(body, `features.${notch.id}.length`),
+                    value: reach.value + 0.5,
+                    doubt: HOLDS.router,
+                  },
+                ],
+              }),
+            ]
+          : [],
+    },
+  ]
 }

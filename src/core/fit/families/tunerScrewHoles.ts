@@ -5,22 +5,55 @@ import type { JointFamily } from '../joint.ts'
 
 /** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
 export const tunerScrewHoles: JointFamily = ({ build, layout }) => {
-  const neck = partIn(build, 'neck'), tuners = partIn(build, 'tuners'), screws = partIn(build, 'tuner-screws')
+  const neck = partIn(build, 'neck'),
+    tuners = partIn(build, 'tuners'),
+    screws = partIn(build, 'tuner-screws')
   if (!neck || !tuners || !screws || !layout) return []
   const old = neck.features.filter(f => f.role === 'screw-hole' && f.serves === 'old')
   const posts = neck.features.filter(f => f.role === 'tuner-hole')
-  const offset = need(tuners, 'dims.screwOffset'), dia = need(screws, 'dims.diameter')
-  const pairs = posts.flatMap(p => old.map(o => {
-    const at = (id: string, k: string) => need(neck, `features.${id}.${k}`)
-    const d = distanceOf(linear([[1, at(p.id, 'x')], [1, offset], [-1, at(o.id, 'x')]]), linear([[1, at(p.id, 'y')], [-1, at(o.id, 'y')]]))
-    return { d, q: linear([[1, d], [-0.5, dia], [-0.5, at(o.id, 'diameter')]]), at: [at(p.id, 'x').value + offset.value, at(p.id, 'y').value] as const, serves: p.serves ?? p.id }
-  })).filter(x => x.d.value > 0.3)
+  const offset = need(tuners, 'dims.screwOffset'),
+    dia = need(screws, 'dims.diameter')
+  const pairs = posts
+    .flatMap(p =>
+      old.map(o => {
+        const at = (id: string, k: string) => need(neck, `features.${id}.${k}`)
+        const d = distanceOf(
+          linear([
+            [1, at(p.id, 'x')],
+            [1, offset],
+            [-1, at(o.id, 'x')],
+          ]),
+          linear([
+            [1, at(p.id, 'y')],
+            [-1, at(o.id, 'y')],
+          ]),
+        )
+        return {
+          d,
+          q: linear([
+            [1, d],
+            [-0.5, dia],
+            [-0.5, at(o.id, 'diameter')],
+          ]),
+          at: [at(p.id, 'x').value + offset.value, at(p.id, 'y').value] as const,
+          serves: p.serves ?? p.id,
+        }
+      }),
+    )
+    .filter(x => x.d.value > 0.3)
   if (pairs.length === 0) return []
   const worst = pairs.reduce((a, b) => (b.q.value < a.q.value ? b : a))
-  return [{
-    id: 'tuner-screw-old-hole', family: 'tuner screw beside old hole', title: `Screw of tuner ${worst.serves} beside an old hole`, clearance: worst.q, at: worst.at, slots: ['tuners', 'neck'],
-    meaning: { under: 'The new screw runs into the old hole and finds no hold.', over: '' },
-    // The plug fills the hole; nothing of the parts' dimensions changes, so the joint is settled by doing it.
-    fixes: () => [],
-  }]
+  return [
+    {
+      id: 'tuner-screw-old-hole',
+      family: 'tuner screw beside old hole',
+      title: `Screw of tuner ${worst.serves} beside an old hole`,
+      clearance: worst.q,
+      at: worst.at,
+      slots: ['tuners', 'neck'],
+      meaning: { under: 'The new screw runs into the old hole and finds no hold.', over: '' },
+      // The plug fills the hole; nothing of the parts' dimensions changes, so the joint is settled by doing it.
+      fixes: () => [],
+    },
+  ]
 }

@@ -2,7 +2,12 @@ import type { DimensionSpec } from '../dimensionSpec.ts'
 import type { FeatureRole } from '../featureRoles.ts'
 
 /** A property of a part that is a choice rather than a dimension. */
-export interface TraitSpec { label: string; values: readonly string[]; typical: string; optional?: true }
+export interface TraitSpec {
+  label: string
+  values: readonly string[]
+  typical: string
+  optional?: true
+}
 
 /** What is known of a kind of part before any part is at hand. */
 export interface PartKindSpec {
@@ -15,7 +20,14 @@ export interface PartKindSpec {
   look: readonly string[]
 }
 
-export const trait = (label: string, values: readonly string[], typical = values[0]!): TraitSpec => ({ label, values, typical })
+export const trait = (label: string, values: readonly string[], typical = values[0]!): TraitSpec => ({
+  label,
+  values,
+  typical,
+})
 
 /** A choice that a part may leave open. */
-export const maybeTrait = (label: string, values: readonly string[], typical = values[0]!): TraitSpec => ({ ...trait(label, values, typical), optional: true })
+export const maybeTrait = (label: string, values: readonly string[], typical = values[0]!): TraitSpec => ({
+  ...trait(label, values, typical),
+  optional: true,
+})

@@ -19,32 +19,92 @@ import { BenchFrame } from './BenchFrame.tsx'
 export function Bench() {
   const build = useOpenBuild()
   const plan = useEngine(planOf)
-  const layout = useEngine(layOut), work = useEngine(drillOf)
+  const layout = useEngine(layOut),
+    work = useEngine(drillOf)
   const l = useLength()
   const [params] = useSearchParams()
   const { hand, take } = useHand(plan.steps)
   const step = params.has('hand') ? hand : (plan.next ?? hand)
   const i = step ? plan.steps.indexOf(step) : -1
-  const go = (by: number) => { const s = plan.steps[i + by]; if (s) take(s.id) }
-  if (!step) return <p className="p-8 text-[24px]">No step left. <Link className="underline" to="../plan">Back to the plan</Link></p>
+  const go = (by: number) => {
+    const s = plan.steps[i + by]
+    if (s) take(s.id)
+  }
+  if (!step)
+    return (
+      <p className="p-8 text-[24px]">
+        No step left.{' '}
+        <Link className="underline" to="../plan">
+          Back to the plan
+        </Link>
+      </p>
+    )
   const at = layout && stepPlace(step, build, layout)
   const next = plan.steps[i + 1]
-  const tick = (reading?: number) => { if (next) take(next.id); editBuild(b => tickStep(b, step, now(), reading)) }
+  const tick = (reading?: number) => {
+    if (next) take(next.id)
+    editBuild(b => tickStep(b, step, now(), reading))
+  }
   const expected = step.read?.expected
-  const [kind, what = ''] = step.id.split('/'), first = kind === 'drill' ? work?.holes.find(h => h.group === what)?.id : step.id.slice(4)
+  const [kind, what = ''] = step.id.split('/'),
+    first = kind === 'drill' ? work?.holes.find(h => h.group === what)?.id : step.id.slice(4)
   const over = step.status === 'done' || step.status === 'skipped'
   return (
-    <BenchFrame leave="../plan" back={i > 0 ? () => go(-1) : undefined} next={next ? () => go(1) : undefined}
-      head={<>{build.name}, step <span className="figure">{i + 1}</span> of <span className="figure">{plan.steps.length}</span>{over ? `, ${step.status}` : ''}</>}
-      map={{ hand: at ? step.id : undefined, reach: 50, marks: at ? [{ id: step.id, at, label: '', title: step.title }] : [] }}
-      middle={<>{!over && step.read && <ReadingField key={step.id} step={step} onReading={tick} />}
-        {!over && <Button kind={step.read ? 'plain' : 'main'} className="min-h-16 px-6 text-[24px]" onClick={() => tick()}>{step.read ? 'Not measured, done' : 'Done'}</Button>}</>}>
+    <BenchFrame
+      leave="../plan"
+      back={i > 0 ? () => go(-1) : undefined}
+      next={next ? () => go(1) : undefined}
+      head={
+        <>
+          {build.name}, step <span className="figure">{i + 1}</span> of{' '}
+          <span className="figure">{plan.steps.length}</span>
+          {over ? `, ${step.status}` : ''}
+        </>
+      }
+      map={{
+        hand: at ? step.id : undefined,
+        reach: 50,
+        marks: at ? [{ id: step.id, at, label: '', title: step.title }] : [],
+      }}
+      middle={
+        <>
+          {!over && step.read && <ReadingField key={step.id} step={step} onReading={tick} />}
+          {!over && (
+            <Button
+              kind={step.read ? 'plain' : 'main'}
+              className="min-h-16 px-6 text-[24px]"
+              onClick={() => tick()}
+            >
+              {step.read ? 'Not measured, done' : 'Done'}
+            </Button>
+          )}
+        </>
+      }
+    >
       <h1 className="text-[44px] font-semibold leading-[1.1]">{l.prose(step.title)}</h1>
-      {expected !== undefined && <p className="text-[26px]">should read <span className="figure text-[56px] font-semibold leading-none">{step.read!.unit === 'mm' ? l.fineText(expected) : formatResistance(expected)}</span></p>}
+      {expected !== undefined && (
+        <p className="text-[26px]">
+          should read{' '}
+          <span className="figure text-[56px] font-semibold leading-none">
+            {step.read!.unit === 'mm' ? l.fineText(expected) : formatResistance(expected)}
+          </span>
+        </p>
+      )}
       <p className="text-[26px] leading-snug">{l.prose(step.why)}</p>
-      {/^(drill|cut)\//.test(step.id) && first && <p><Link to={`../marking?hand=${encodeURIComponent(first)}`} className={`${buttonLook('main')} min-h-14 text-[22px]`}>Numbers to mark</Link></p>}
+      {/^(drill|cut)\//.test(step.id) && first && (
+        <p>
+          <Link
+            to={`../marking?hand=${encodeURIComponent(first)}`}
+            className={`${buttonLook('main')} min-h-14 text-[22px]`}
+          >
+            Numbers to mark
+          </Link>
+        </p>
+      )}
       {step.tools.length > 0 && <p className="text-[22px] text-muted">{step.tools.join(', ')}</p>}
-      <div className="text-[20px]"><CautionNotes ids={step.cautions} /></div>
+      <div className="text-[20px]">
+        <CautionNotes ids={step.cautions} />
+      </div>
     </BenchFrame>
   )
 }

@@ -7,18 +7,54 @@ import { InstrumentMap } from '../../map/InstrumentMap.tsx'
 import { useAwake } from './useAwake.ts'
 
 /** One thing over the whole screen, for dirty hands: where it is, what it says, back and next. */
-export function BenchFrame({ head, leave, map, children, middle, back, next }: { head: ReactNode; leave: string; map: Omit<Parameters<typeof InstrumentMap>[0], 'title' | 'summary' | 'take'>; children: ReactNode; middle?: ReactNode; back: (() => void) | undefined; next: (() => void) | undefined }) {
+export function BenchFrame({
+  head,
+  leave,
+  map,
+  children,
+  middle,
+  back,
+  next,
+}: {
+  head: ReactNode
+  leave: string
+  map: Omit<Parameters<typeof InstrumentMap>[0], 'title' | 'summary' | 'take'>
+  children: ReactNode
+  middle?: ReactNode
+  back: (() => void) | undefined
+  next: (() => void) | undefined
+}) {
   useAwake()
   useKeys({ ArrowRight: () => next?.(), ArrowLeft: () => back?.(), Escape: () => history.back() })
   return (
     <article className="flex h-dvh flex-col bg-paper">
-      <header className="flex items-center justify-between border-b-2 border-ink px-6 py-2 text-[20px]"><span>{head}</span><Link to={leave} aria-label="Leave bench view" className="grid size-14 place-items-center hover:bg-shade"><X size={30} aria-hidden="true" /></Link></header>
-      <div className="h-[26%] shrink-0 border-b border-line bg-ground"><InstrumentMap title="" summary="" take={() => undefined} {...map} /></div>
-      <div role="region" aria-label="In hand" tabIndex={0} className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6">{children}</div>
+      <header className="flex items-center justify-between border-b-2 border-ink px-6 py-2 text-[20px]">
+        <span>{head}</span>
+        <Link to={leave} aria-label="Leave bench view" className="grid size-14 place-items-center hover:bg-shade">
+          <X size={30} aria-hidden="true" />
+        </Link>
+      </header>
+      <div className="h-[26%] shrink-0 border-b border-line bg-ground">
+        <InstrumentMap title="" summary="" take={() => undefined} {...map} />
+      </div>
+      <div
+        role="region"
+        aria-label="In hand"
+        tabIndex={0}
+        className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6"
+      >
+        {children}
+      </div>
       <footer className="flex flex-wrap items-end justify-between gap-4 border-t-2 border-ink px-6 py-4">
-        <Button className="min-h-16 px-6 text-[24px]" onClick={back} disabled={!back}><ArrowLeft aria-hidden="true" />Back</Button>
+        <Button className="min-h-16 px-6 text-[24px]" onClick={back} disabled={!back}>
+          <ArrowLeft aria-hidden="true" />
+          Back
+        </Button>
         <span className="flex items-end gap-3">{middle}</span>
-        <Button className="min-h-16 px-6 text-[24px]" onClick={next} disabled={!next}>Next<ArrowRight aria-hidden="true" /></Button>
+        <Button className="min-h-16 px-6 text-[24px]" onClick={next} disabled={!next}>
+          Next
+          <ArrowRight aria-hidden="true" />
+        </Button>
       </footer>
     </article>
   )

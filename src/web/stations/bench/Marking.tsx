@@ -15,31 +15,124 @@ import { BenchFrame } from './BenchFrame.tsx'
 
 /** What is to be marked, cut or drilled over the whole screen, its numbers readable from a metre. */
 export function Marking() {
-  const build = useOpenBuild(), work = useEngine(drillOf), items = useEngine(marksOf), l = useLength()
+  const build = useOpenBuild(),
+    work = useEngine(drillOf),
+    items = useEngine(marksOf),
+    l = useLength()
   const { hand: item, take } = useHand(items)
-  if (!item) return <p className="p-8 text-[24px]">Nothing to mark yet: choose neck, bridge and strings first. <Link className="underline" to="../drill">Back to layout</Link></p>
-  const i = items.indexOf(item), to = (by: number) => { const next = items[i + by]; return next ? () => take(next.id) : undefined }
-  const hole = work?.holes.find(h => h.id === item.id), off = work && hole && offPlace(hole, { ...work.build, readings: build.readings }, work.layout)
-  const read = (axis: 'along' | 'across', value: number) => editBuild(b => takeReading(b, { of: holeReading(item.id, axis), value, doubt: DEFAULT_DOUBT.rule(), at: now(), with: 'steel rule' }))
+  if (!item)
+    return (
+      <p className="p-8 text-[24px]">
+        Nothing to mark yet: choose neck, bridge and strings first.{' '}
+        <Link className="underline" to="../drill">
+          Back to layout
+        </Link>
+      </p>
+    )
+  const i = items.indexOf(item),
+    to = (by: number) => {
+      const next = items[i + by]
+      return next ? () => take(next.id) : undefined
+    }
+  const hole = work?.holes.find(h => h.id === item.id),
+    off = work && hole && offPlace(hole, { ...work.build, readings: build.readings }, work.layout)
+  const read = (axis: 'along' | 'across', value: number) =>
+    editBuild(b =>
+      takeReading(b, {
+        of: holeReading(item.id, axis),
+        value,
+        doubt: DEFAULT_DOUBT.rule(),
+        at: now(),
+        with: 'steel rule',
+      }),
+    )
   const many = item.numbers.length > 6
   return (
-    <BenchFrame leave={`../drill?hand=${encodeURIComponent(item.id)}`} back={to(-1)} next={to(1)} head={<>{build.name}, <span className="figure">{i + 1}</span> of <span className="figure">{items.length}</span>, {item.face}</>} map={{ hand: item.id, reach: 46, ...(work ? { dims: dimsOf(work, item, l.text), overlay: <DrillOverlay work={work} build={build} hand={item.id} /> } : {}), marks: [{ id: item.id, at: item.at, label: '', title: item.title }] }}>
+    <BenchFrame
+      leave={`../drill?hand=${encodeURIComponent(item.id)}`}
+      back={to(-1)}
+      next={to(1)}
+      head={
+        <>
+          {build.name}, <span className="figure">{i + 1}</span> of <span className="figure">{items.length}</span>,{' '}
+          {item.face}
+        </>
+      }
+      map={{
+        hand: item.id,
+        reach: 46,
+        ...(work
+          ? { dims: dimsOf(work, item, l.text), overlay: <DrillOverlay work={work} build={build} hand={item.id} /> }
+          : {}),
+        marks: [{ id: item.id, at: item.at, label: '', title: item.title }],
+      }}
+    >
       <h1 className="text-[40px] font-semibold leading-[1.1]">{item.title}</h1>
-      {item.warnings.length > 0 && <ul className="border-l-8 border-never pl-4 text-[24px] font-semibold leading-snug">{item.warnings.slice(0, 3).map(w => <li key={w}>{l.prose(w)}</li>)}</ul>}
+      {item.warnings.length > 0 && (
+        <ul className="border-l-8 border-never pl-4 text-[24px] font-semibold leading-snug">
+          {item.warnings.slice(0, 3).map(w => (
+            <li key={w}>{l.prose(w)}</li>
+          ))}
+        </ul>
+      )}
       <dl className="grid grid-cols-2 gap-x-8 gap-y-6">
         {item.numbers.map((n, k) => {
           const f = n.mm === undefined ? undefined : l.figure(n.mm, 1)
           return (
-            <div key={k} className="flex flex-col gap-1"><dt className="text-[22px] leading-tight">{n.label}</dt>
-              <dd className={`figure font-semibold leading-none ${f ? (many ? 'text-[56px]' : 'text-[76px]') : 'text-[34px] leading-tight'}`}>{f ? <>{f.figure}<span className="ml-3 font-sans text-[28px] font-normal text-muted">{f.unit}</span></> : n.text}</dd></div>
+            <div key={k} className="flex flex-col gap-1">
+              <dt className="text-[22px] leading-tight">{n.label}</dt>
+              <dd
+                className={`figure font-semibold leading-none ${f ? (many ? 'text-[56px]' : 'text-[76px]') : 'text-[34px] leading-tight'}`}
+              >
+                {f ? (
+                  <>
+                    {f.figure}
+                    <span className="ml-3 font-sans text-[28px] font-normal text-muted">{f.unit}</span>
+                  </>
+                ) : (
+                  n.text
+                )}
+              </dd>
+            </div>
           )
         })}
       </dl>
       {hole && (
-        <div className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-[20px]" role="group" aria-label="Drilled: where it came out">
-          <LengthField large wide label="Came out along at" placeholder="measured…" clears mm={undefined} min={-900} max={1500} onMm={v => read('along', hole.along < 0 ? -v : v)} />
-          <LengthField large wide label="… off centre, treble +" placeholder="measured…" clears mm={undefined} min={-400} max={400} onMm={v => read('across', v)} />
-          {off && <p className="min-w-60 flex-1 text-[24px] font-semibold leading-snug">{l.text(off.off)} off: {off.ways.find(w => w.best)?.way ?? 'live with it'}. <Link className="underline" to={`../drill?hand=${encodeURIComponent(item.id)}`}>What it does</Link></p>}
+        <div
+          className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-[20px]"
+          role="group"
+          aria-label="Drilled: where it came out"
+        >
+          <LengthField
+            large
+            wide
+            label="Came out along at"
+            placeholder="measured…"
+            clears
+            mm={undefined}
+            min={-900}
+            max={1500}
+            onMm={v => read('along', hole.along < 0 ? -v : v)}
+          />
+          <LengthField
+            large
+            wide
+            label="… off centre, treble +"
+            placeholder="measured…"
+            clears
+            mm={undefined}
+            min={-400}
+            max={400}
+            onMm={v => read('across', v)}
+          />
+          {off && (
+            <p className="min-w-60 flex-1 text-[24px] font-semibold leading-snug">
+              {l.text(off.off)} off: {off.ways.find(w => w.best)?.way ?? 'live with it'}.{' '}
+              <Link className="underline" to={`../drill?hand=${encodeURIComponent(item.id)}`}>
+                What it does
+              </Link>
+            </p>
+          )}
         </div>
       )}
     </BenchFrame>

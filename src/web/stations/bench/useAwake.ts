@@ -4,10 +4,22 @@ import { useEffect } from 'react'
 export function useAwake(): void {
   useEffect(() => {
     let lock: WakeLockSentinel | undefined
-    const ask = () => { navigator.wakeLock?.request('screen').then(l => { lock = l }, () => undefined) }
-    const again = () => { if (document.visibilityState === 'visible') ask() }
+    const ask = () => {
+      navigator.wakeLock?.request('screen').then(
+        l => {
+          lock = l
+        },
+        () => undefined,
+      )
+    }
+    const again = () => {
+      if (document.visibilityState === 'visible') ask()
+    }
     ask()
     document.addEventListener('visibilitychange', again)
-    return () => { document.removeEventListener('visibilitychange', again); void lock?.release() }
+    return () => {
+      document.removeEventListener('visibilitychange', again)
+      void lock?.release()
+    }
   }, [])
 }

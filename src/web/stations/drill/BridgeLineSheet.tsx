@@ -19,26 +19,108 @@ import { Numbers } from './Numbers.tsx'
 
 /** The bridge line in numbers to mark, every saddle's travel, and the scale length proved on the frets. */
 export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) {
-  const build = useOpenBuild(), l = useLength(), layout = work.layout
-  const place = layout.line.place.value, ideal = layout.line.ideal.value
-  const setPlace = (axis: 'x' | 'y', v: number) => editBuild(b => ({ ...b, placements: { ...b.placements, bridge: { x: b.placements.bridge?.x ?? { value: ideal, doubt: 0.3, basis: 'assumed' }, y: b.placements.bridge?.y ?? { value: 0, doubt: 0.3, basis: 'assumed' }, [axis]: { value: v, doubt: 0.3, basis: 'measured' } } } }))
-  const room = saddleRoom(layout), short = room.filter(r => r.ahead < 0 || r.behind < 0)
+  const build = useOpenBuild(),
+    l = useLength(),
+    layout = work.layout
+  const place = layout.line.place.value,
+    ideal = layout.line.ideal.value
+  const setPlace = (axis: 'x' | 'y', v: number) =>
+    editBuild(b => ({
+      ...b,
+      placements: {
+        ...b.placements,
+        bridge: {
+          x: b.placements.bridge?.x ?? { value: ideal, doubt: 0.3, basis: 'assumed' },
+          y: b.placements.bridge?.y ?? { value: 0, doubt: 0.3, basis: 'assumed' },
+          [axis]: { value: v, doubt: 0.3, basis: 'measured' },
+        },
+      },
+    }))
+  const room = saddleRoom(layout),
+    short = room.filter(r => r.ahead < 0 || r.behind < 0)
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">{item.title}</h2>
       <Numbers of={item.numbers} />
       <div className="flex flex-wrap items-end gap-4">
         <LengthField label="Plate front at" mm={place} min={-200} max={600} onMm={v => setPlace('x', v)} />
-        <LengthField label="Off centre, treble +" mm={bridgeOnBody(work.build)} min={-60} max={60} onMm={v => setPlace('y', v)} />
-        <p className="min-w-56 flex-1 text-[16px]">{layout.line.proposed ? 'Proposed: every saddle in the middle of its need.' : Math.abs(place - ideal) < 0.05 ? 'At the middle of the saddles’ travel.' : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}{build.placements.bridge && <> <button type="button" className="underline decoration-line underline-offset-4 hover:decoration-ink" onClick={() => editBuild(b => { const { bridge: gone, ...rest } = b.placements; void gone; return { ...b, placements: rest } })}>Place it by the scale again</button></>}</p>
+        <LengthField
+          label="Off centre, treble +"
+          mm={bridgeOnBody(work.build)}
+          min={-60}
+          max={60}
+          onMm={v => setPlace('y', v)}
+        />
+        <p className="min-w-56 flex-1 text-[16px]">
+          {layout.line.proposed
+            ? 'Proposed: every saddle in the middle of its need.'
+            : Math.abs(place - ideal) < 0.05
+              ? 'At the middle of the saddles’ travel.'
+              : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}
+          {build.placements.bridge && (
+            <>
+              {' '}
+              <button
+                type="button"
+                className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                onClick={() =>
+                  editBuild(b => {
+                    const { bridge: gone, ...rest } = b.placements
+                    void gone
+                    return { ...b, placements: rest }
+                  })
+                }
+              >
+                Place it by the scale again
+              </button>
+            </>
+          )}
+        </p>
       </div>
-      {short.length > 0 && <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">The saddle{short.length > 1 ? 's' : ''} of string{short.length > 1 ? 's' : ''} {short.map(r => r.number).join(', ')} cannot reach {short.length > 1 ? 'their places' : 'its place'}: {l.text(Math.max(...short.map(r => Math.max(-r.ahead, -r.behind))))} of travel is missing. Move the plate {short[0]!.ahead < 0 ? 'towards the neck' : 'towards the tail'}.</p>}
-      <Grid caption={`Saddles, ${l.unit}`} heads={['String', 'Compensation', 'From the nut', 'From the pocket', 'Room ahead', 'Room behind']}
-        rows={room.map(r => ({ id: String(r.number), head: <span className="figure">{r.number} {build.instrument.tuning[r.number - 1]}</span>, cells: [`+${l.num(r.compensation)}`, l.num(r.fromNut), l.num(r.fromPocket), l.num(r.ahead), l.num(r.behind)].map((t, i) => <span key={i} className={`figure ${i > 2 && (i === 3 ? r.ahead : r.behind) < 0 ? 'font-semibold text-never' : ''}`}>{t}</span>) }))} />
+      {short.length > 0 && (
+        <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">
+          The saddle{short.length > 1 ? 's' : ''} of string{short.length > 1 ? 's' : ''}{' '}
+          {short.map(r => r.number).join(', ')} cannot reach {short.length > 1 ? 'their places' : 'its place'}:{' '}
+          {l.text(Math.max(...short.map(r => Math.max(-r.ahead, -r.behind))))} of travel is missing. Move the plate{' '}
+          {short[0]!.ahead < 0 ? 'towards the neck' : 'towards the tail'}.
+        </p>
+      )}
+      <Grid
+        caption={`Saddles, ${l.unit}`}
+        heads={['String', 'Compensation', 'From the nut', 'From the pocket', 'Room ahead', 'Room behind']}
+        rows={room.map(r => ({
+          id: String(r.number),
+          head: (
+            <span className="figure">
+              {r.number} {build.instrument.tuning[r.number - 1]}
+            </span>
+          ),
+          cells: [
+            `+${l.num(r.compensation)}`,
+            l.num(r.fromNut),
+            l.num(r.fromPocket),
+            l.num(r.ahead),
+            l.num(r.behind),
+          ].map((t, i) => (
+            <span
+              key={i}
+              className={`figure ${i > 2 && (i === 3 ? r.ahead : r.behind) < 0 ? 'font-semibold text-never' : ''}`}
+            >
+              {t}
+            </span>
+          )),
+        }))}
+      />
       <ScaleCheck frets={layout.frets.length} />
       <details>
         <summary className="min-h-8 cursor-pointer text-[16px]">Frets, from the nut</summary>
-        <ol className="grid grid-cols-4 gap-x-4 text-[16px] max-[900px]:grid-cols-3">{layout.frets.map((x, i) => <li key={i} className="rule-row figure py-1"><span className="text-muted">{i + 1}</span> {l.text(x, 2)}</li>)}</ol>
+        <ol className="grid grid-cols-4 gap-x-4 text-[16px] max-[900px]:grid-cols-3">
+          {layout.frets.map((x, i) => (
+            <li key={i} className="rule-row figure py-1">
+              <span className="text-muted">{i + 1}</span> {l.text(x, 2)}
+            </li>
+          ))}
+        </ol>
       </details>
     </article>
   )
@@ -46,8 +128,11 @@ export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) 
 
 /** Scale length from the distance of two frets, read with a rule on this neck. */
 function ScaleCheck({ frets }: { frets: number }) {
-  const build = useOpenBuild(), l = useLength(), read = readScale(build)
-  const [low, setLow] = useState(read?.low ?? 0), [high, setHigh] = useState(read?.high ?? Math.min(12, frets))
+  const build = useOpenBuild(),
+    l = useLength(),
+    read = readScale(build)
+  const [low, setLow] = useState(read?.low ?? 0),
+    [high, setHigh] = useState(read?.high ?? Math.min(12, frets))
   const name = (n: number) => (n === 0 ? 'nut' : `fret ${n}`)
   const neck = partIn(build, 'neck')
   const taken = read && neck?.dims.scaleLength && Math.abs(neck.dims.scaleLength.value - read.scale.value) < 1e-6
@@ -55,12 +140,74 @@ function ScaleCheck({ frets }: { frets: number }) {
     <section aria-label="Scale from the frets" className="flex flex-col gap-2">
       <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Prove the scale length on this neck</h3>
       <div className="flex flex-wrap items-end gap-3">
-        <Select label="From" value={String(low)} onChange={v => { const n = Number(v); setLow(n); if (high <= n) setHigh(n + 1) }} options={Array.from({ length: frets }, (_, n) => ({ value: String(n), label: name(n) }))} />
-        <Select label="to" value={String(high)} onChange={v => setHigh(Number(v))} options={Array.from({ length: frets - low }, (_, k) => ({ value: String(low + 1 + k), label: name(low + 1 + k) }))} />
-        <LengthField label="Distance" mm={undefined} clears min={5} max={1500} onMm={v => editBuild(b => takeReading(b, { of: fretReading(low, high), value: v, doubt: DEFAULT_DOUBT.rule(), at: now(), with: 'steel rule' }))} />
-        {read && neck && !taken && <Button onClick={() => editBuild(b => setDimension(b, refOf(neck, 'dims.scaleLength'), { value: read.scale.value, doubt: read.doubt, basis: 'measured', on: now().slice(0, 10), with: 'steel rule' }))}>Take {l.text(read.scale.value)} as the scale length</Button>}
+        <Select
+          label="From"
+          value={String(low)}
+          onChange={v => {
+            const n = Number(v)
+            setLow(n)
+            if (high <= n) setHigh(n + 1)
+          }}
+          options={Array.from({ length: frets }, (_, n) => ({ value: String(n), label: name(n) }))}
+        />
+        <Select
+          label="to"
+          value={String(high)}
+          onChange={v => setHigh(Number(v))}
+          options={Array.from({ length: frets - low }, (_, k) => ({
+            value: String(low + 1 + k),
+            label: name(low + 1 + k),
+          }))}
+        />
+        <LengthField
+          label="Distance"
+          mm={undefined}
+          clears
+          min={5}
+          max={1500}
+          onMm={v =>
+            editBuild(b =>
+              takeReading(b, {
+                of: fretReading(low, high),
+                value: v,
+                doubt: DEFAULT_DOUBT.rule(),
+                at: now(),
+                with: 'steel rule',
+              }),
+            )
+          }
+        />
+        {read && neck && !taken && (
+          <Button
+            onClick={() =>
+              editBuild(b =>
+                setDimension(b, refOf(neck, 'dims.scaleLength'), {
+                  value: read.scale.value,
+                  doubt: read.doubt,
+                  basis: 'measured',
+                  on: now().slice(0, 10),
+                  with: 'steel rule',
+                }),
+              )
+            }
+          >
+            Take {l.text(read.scale.value)} as the scale length
+          </Button>
+        )}
       </div>
-      {read ? <p className="text-[16px]">{name(read.low)} to {name(read.high)} makes <span className="figure font-semibold">{l.text(read.scale.value)} ±{l.figure(read.doubt).figure}</span>. {l.prose(read.says)}</p> : <p className="text-[16px] text-muted">Nut to fret 12 is half the scale. The further apart, the less doubt.</p>}
+      {read ? (
+        <p className="text-[16px]">
+          {name(read.low)} to {name(read.high)} makes{' '}
+          <span className="figure font-semibold">
+            {l.text(read.scale.value)} ±{l.figure(read.doubt).figure}
+          </span>
+          . {l.prose(read.says)}
+        </p>
+      ) : (
+        <p className="text-[16px] text-muted">
+          Nut to fret 12 is half the scale. The further apart, the less doubt.
+        </p>
+      )}
     </section>
   )
 }

@@ -2,7 +2,15 @@ import { takeReading } from '../../../core/build/edits.ts'
 import type { Build } from '../../../core/build/build.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
-import { EDGES, edgeReading, readCentreLine, STATIONS, turnNeck, type Edge, type Station } from '../../../core/layout/centreLine.ts'
+import {
+  EDGES,
+  edgeReading,
+  readCentreLine,
+  STATIONS,
+  turnNeck,
+  type Edge,
+  type Station,
+} from '../../../core/layout/centreLine.ts'
 import { besideNeckLine } from '../../../core/layout/offNeckLine.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
@@ -20,16 +28,33 @@ const latest = (b: Build, of: string) => b.readings.findLast(r => r.of === of)?.
 
 /** Readings of both neck edges, and what they say: drift, turn, what to shave, what lies beside the line. */
 export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) {
-  const build = useOpenBuild(), l = useLength(), layout = work.layout
-  const line = readCentreLine(build), found = line && !('problem' in line) ? line : undefined
+  const build = useOpenBuild(),
+    l = useLength(),
+    layout = work.layout
+  const line = readCentreLine(build),
+    found = line && !('problem' in line) ? line : undefined
   const pocket = layout.features.find(f => f.role === 'neck-pocket')
-  const proposed: Record<Station, number> = { mouth: pocket ? 2 * (pocket.centre[0] - layout.nutToHeelEnd) : -76, bridge: layout.scaleLength - layout.nutToHeelEnd }
-  const take = (station: Station, what: Edge | 'at', value: number) => editBuild(b => {
-    const read = (c: Build, of: string, v: number, how: string, doubt: number) => takeReading(c, { of, value: v, doubt, at: now(), with: how })
-    // The first reading at a station is taken where the sheet proposes it, unless another place was typed.
-    const at = what === 'at' || latest(b, edgeReading(station, 'at')) !== undefined ? b : read(b, edgeReading(station, 'at'), proposed[station], 'as proposed', 1)
-    return read(at, edgeReading(station, what), value, what === 'at' ? 'steel rule' : 'straightedge and rule', DEFAULT_DOUBT.rule())
-  })
+  const proposed: Record<Station, number> = {
+    mouth: pocket ? 2 * (pocket.centre[0] - layout.nutToHeelEnd) : -76,
+    bridge: layout.scaleLength - layout.nutToHeelEnd,
+  }
+  const take = (station: Station, what: Edge | 'at', value: number) =>
+    editBuild(b => {
+      const read = (c: Build, of: string, v: number, how: string, doubt: number) =>
+        takeReading(c, { of, value: v, doubt, at: now(), with: how })
+      // The first reading at a station is taken where the sheet proposes it, unless another place was typed.
+      const at =
+        what === 'at' || latest(b, edgeReading(station, 'at')) !== undefined
+          ? b
+          : read(b, edgeReading(station, 'at'), proposed[station], 'as proposed', 1)
+      return read(
+        at,
+        edgeReading(station, what),
+        value,
+        what === 'at' ? 'steel rule' : 'straightedge and rule',
+        DEFAULT_DOUBT.rule(),
+      )
+    })
   const anyRead = build.readings.some(r => r.of.startsWith('layout.edge.'))
   const drift = found && l.figure(Math.abs(found.drift.value), 1)
   return (
@@ -38,19 +63,94 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
       {found && drift ? (
         <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
           <Figure value={drift.figure} unit={drift.unit} doubt={l.figure(found.driftDoubt, 1).figure} />
-          <p className="min-w-56 flex-1 text-[17px]">off the body’s centre line at the bridge, to the {found.drift.value >= 0 ? 'treble' : 'bass'} side. Neck turned <span className="figure font-semibold">{Math.abs(found.angleDeg.value).toFixed(2)}° ±{found.angleDoubt.toFixed(2)}</span>; <span className="figure">{l.text(Math.abs(found.at.mouth.value))} ±{l.figure(doubtOf(found.at.mouth)).figure}</span> off at the mouth.</p>
+          <p className="min-w-56 flex-1 text-[17px]">
+            off the body’s centre line at the bridge, to the {found.drift.value >= 0 ? 'treble' : 'bass'} side. Neck
+            turned{' '}
+            <span className="figure font-semibold">
+              {Math.abs(found.angleDeg.value).toFixed(2)}° ±{found.angleDoubt.toFixed(2)}
+            </span>
+            ;{' '}
+            <span className="figure">
+              {l.text(Math.abs(found.at.mouth.value))} ±{l.figure(doubtOf(found.at.mouth)).figure}
+            </span>{' '}
+            off at the mouth.
+          </p>
         </div>
-      ) : line && 'problem' in line ? <p className="border-l-4 border-never pl-3 text-[17px] font-semibold" role="alert">{l.prose(line.problem)}</p> : <p className="text-[17px]">Fit the neck. Lay a straightedge along each of its edges, carry both lines over the body, and read how far each lies from the body’s centre line: once near the pocket, once at the bridge.</p>}
-      <Grid caption="Neck edges, outwards from the body’s centre line" heads={['', 'from the pocket’s end', ...EDGES.map(e => `${e} edge`)]} rows={STATIONS.map(s => ({
-        id: s, head: NAMES[s], cells: [
-          <LengthField key="at" label={`${NAMES[s]}, from the pocket’s end`} hideLabel mm={latest(build, edgeReading(s, 'at')) ?? proposed[s]} min={-400} max={800} onMm={v => take(s, 'at', v)} />,
-          ...EDGES.map(e => <LengthField key={e} label={`${NAMES[s]}, ${e} edge`} hideLabel mm={latest(build, edgeReading(s, e))} min={-100} max={200} onMm={v => take(s, e, v)} />),
-        ],
-      }))} />
-      {found && <p className={`border-l-4 pl-3 text-[18px] font-semibold ${found.withinDoubt ? 'border-snug' : 'border-hand'}`}>{l.prose(turnNeck(build, found).says)}</p>}
+      ) : line && 'problem' in line ? (
+        <p className="border-l-4 border-never pl-3 text-[17px] font-semibold" role="alert">
+          {l.prose(line.problem)}
+        </p>
+      ) : (
+        <p className="text-[17px]">
+          Fit the neck. Lay a straightedge along each of its edges, carry both lines over the body, and read how far
+          each lies from the body’s centre line: once near the pocket, once at the bridge.
+        </p>
+      )}
+      <Grid
+        caption="Neck edges, outwards from the body’s centre line"
+        heads={['', 'from the pocket’s end', ...EDGES.map(e => `${e} edge`)]}
+        rows={STATIONS.map(s => ({
+          id: s,
+          head: NAMES[s],
+          cells: [
+            <LengthField
+              key="at"
+              label={`${NAMES[s]}, from the pocket’s end`}
+              hideLabel
+              mm={latest(build, edgeReading(s, 'at')) ?? proposed[s]}
+              min={-400}
+              max={800}
+              onMm={v => take(s, 'at', v)}
+            />,
+            ...EDGES.map(e => (
+              <LengthField
+                key={e}
+                label={`${NAMES[s]}, ${e} edge`}
+                hideLabel
+                mm={latest(build, edgeReading(s, e))}
+                min={-100}
+                max={200}
+                onMm={v => take(s, e, v)}
+              />
+            )),
+          ],
+        }))}
+      />
+      {found && (
+        <p
+          className={`border-l-4 pl-3 text-[18px] font-semibold ${found.withinDoubt ? 'border-snug' : 'border-hand'}`}
+        >
+          {l.prose(turnNeck(build, found).says)}
+        </p>
+      )}
       {found && !found.withinDoubt && <CautionNotes ids={['cutters']} />}
-      {found && <Grid caption="What lies beside the neck’s line" heads={['', 'off the line', 'side']} rows={besideNeckLine(build, layout).map(b => ({ id: b.id, head: b.label, cells: [<span key="o" className="figure">{l.text(Math.abs(b.off))} ±{l.figure(b.doubt).figure}</span>, Math.abs(b.off) <= b.doubt ? 'within the doubt' : b.off > 0 ? 'treble' : 'bass'] }))} />}
-      {anyRead && <p><Button onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !r.of.startsWith('layout.edge.')) }))}>Read anew</Button></p>}
+      {found && (
+        <Grid
+          caption="What lies beside the neck’s line"
+          heads={['', 'off the line', 'side']}
+          rows={besideNeckLine(build, layout).map(b => ({
+            id: b.id,
+            head: b.label,
+            cells: [
+              <span key="o" className="figure">
+                {l.text(Math.abs(b.off))} ±{l.figure(b.doubt).figure}
+              </span>,
+              Math.abs(b.off) <= b.doubt ? 'within the doubt' : b.off > 0 ? 'treble' : 'bass',
+            ],
+          }))}
+        />
+      )}
+      {anyRead && (
+        <p>
+          <Button
+            onClick={() =>
+              editBuild(b => ({ ...b, readings: b.readings.filter(r => !r.of.startsWith('layout.edge.')) }))
+            }
+          >
+            Read anew
+          </Button>
+        </p>
+      )}
     </article>
   )
 }

@@ -15,60 +15,183 @@ import { Findings } from './Findings.tsx'
 
 type Place = { slot: string; x: number; y: number; doubt: number }
 /** The build with some parts at places of their own, from the pocket's end wall and off the body's centre line. */
-const placeAt = (b: Build, places: readonly Place[]): Build => ({ ...b, placements: { ...b.placements, parts: [...(b.placements.parts ?? []).filter(p => !places.some(q => q.slot === p.slot)), ...places.map(p => ({ slot: p.slot, x: { value: p.x, doubt: p.doubt, basis: 'assumed' as const }, y: { value: p.y, doubt: p.doubt, basis: 'assumed' as const } }))] } })
+const placeAt = (b: Build, places: readonly Place[]): Build => ({
+  ...b,
+  placements: {
+    ...b.placements,
+    parts: [
+      ...(b.placements.parts ?? []).filter(p => !places.some(q => q.slot === p.slot)),
+      ...places.map(p => ({
+        slot: p.slot,
+        x: { value: p.x, doubt: p.doubt, basis: 'assumed' as const },
+        y: { value: p.y, doubt: p.doubt, basis: 'assumed' as const },
+      })),
+    ],
+  },
+})
 
 /** Knobs, switch and jack: where each stands and what is near it, from their own numbers or a donor's. */
 export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
-  const build = useOpenBuild(), l = useLength()
+  const build = useOpenBuild(),
+    l = useLength()
   const [trying, setTrying] = useState<Place>()
-  const shown = trying ? placeAt(work.build, [trying]) : work.build, layout = (trying && layOut(shown)) ?? work.layout
+  const shown = trying ? placeAt(work.build, [trying]) : work.build,
+    layout = (trying && layOut(shown)) ?? work.layout
   const spots = controlSpots(shown, layout)
   // Fields hold what is saved while something is typed into one of them; the clearances follow the typing.
   const saved = controlSpots(work.build, work.layout)
-  const placeOf = (s: ControlSpot) => bodyPlace(work.build, work.layout, (saved.find(o => o.slot === s.slot) ?? s).at)
-  const near = (mm: number | undefined, least: number) => <span className={`figure ${mm !== undefined && mm < least ? 'font-semibold text-never' : ''}`}>{mm === undefined || !Number.isFinite(mm) ? '–' : l.num(mm)}</span>
+  const placeOf = (s: ControlSpot) =>
+    bodyPlace(work.build, work.layout, (saved.find(o => o.slot === s.slot) ?? s).at)
+  const near = (mm: number | undefined, least: number) => (
+    <span className={`figure ${mm !== undefined && mm < least ? 'font-semibold text-never' : ''}`}>
+      {mm === undefined || !Number.isFinite(mm) ? '–' : l.num(mm)}
+    </span>
+  )
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">{item.title}</h2>
-      <Findings of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))} fine="Cavity, strings, hand, arm and neighbours leave every control its room." />
-      <Grid caption={`Control by control, ${l.unit}`} heads={['', 'From the pocket’s end; off centre, treble +', 'Case to wall', 'Case to the next', 'Rim to the next', 'Rim to strings', 'Rim to edge']} rows={spots.map(s => {
-        const at = (axis: 'x' | 'y', v: number): Place => ({ slot: s.slot, ...placeOf(s), [axis]: v, doubt: 0.3 })
-        return {
-          id: s.slot, head: <><span className="block leading-tight">{s.label}</span><span className="text-[15px] text-muted">{s.from}{s.on === 'body' ? '' : `, in the ${s.on === 'side' ? 'edge' : s.on}`}</span></>,
-          cells: [
-            <span key="place" className="flex min-w-[252px] flex-wrap gap-x-3 gap-y-1 max-[900px]:min-w-0">{(['x', 'y'] as const).map(axis => (s.from === 'drilled'
-              ? <span key={axis} className="figure">{l.num(placeOf(s)[axis])}</span>
-              : <LengthField key={axis} narrow hideLabel label={`${s.label}, ${axis === 'x' ? 'from the pocket’s end' : 'off centre'}`} mm={placeOf(s)[axis]} min={-400} max={900} onTyping={v => setTrying(v === undefined ? undefined : at(axis, v))} onMm={v => { setTrying(undefined); editBuild(b => placeAt(b, [at(axis, v)])) }} />))}</span>,
-            near(s.wall, 0.5), near(s.neighbour?.by, 1), near(s.rim?.by, 6), near(s.knob ? s.string : undefined, 15), near(s.edge, 3),
-          ],
-        }
-      })} />
+      <Findings
+        of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))}
+        fine="Cavity, strings, hand, arm and neighbours leave every control its room."
+      />
+      <Grid
+        caption={`Control by control, ${l.unit}`}
+        heads={[
+          '',
+          'From the pocket’s end; off centre, treble +',
+          'Case to wall',
+          'Case to the next',
+          'Rim to the next',
+          'Rim to strings',
+          'Rim to edge',
+        ]}
+        rows={spots.map(s => {
+          const at = (axis: 'x' | 'y', v: number): Place => ({ slot: s.slot, ...placeOf(s), [axis]: v, doubt: 0.3 })
+          return {
+            id: s.slot,
+            head: (
+              <>
+                <span className="block leading-tight">{s.label}</span>
+                <span className="text-[15px] text-muted">
+                  {s.from}
+                  {s.on === 'body' ? '' : `, in the ${s.on === 'side' ? 'edge' : s.on}`}
+                </span>
+              </>
+            ),
+            cells: [
+              <span key="place" className="flex min-w-[252px] flex-wrap gap-x-3 gap-y-1 max-[900px]:min-w-0">
+                {(['x', 'y'] as const).map(axis =>
+                  s.from === 'drilled' ? (
+                    <span key={axis} className="figure">
+                      {l.num(placeOf(s)[axis])}
+                    </span>
+                  ) : (
+                    <LengthField
+                      key={axis}
+                      narrow
+                      hideLabel
+                      label={`${s.label}, ${axis === 'x' ? 'from the pocket’s end' : 'off centre'}`}
+                      mm={placeOf(s)[axis]}
+                      min={-400}
+                      max={900}
+                      onTyping={v => setTrying(v === undefined ? undefined : at(axis, v))}
+                      onMm={v => {
+                        setTrying(undefined)
+                        editBuild(b => placeAt(b, [at(axis, v)]))
+                      }}
+                    />
+                  ),
+                )}
+              </span>,
+              near(s.wall, 0.5),
+              near(s.neighbour?.by, 1),
+              near(s.rim?.by, 6),
+              near(s.knob ? s.string : undefined, 15),
+              near(s.edge, 3),
+            ],
+          }
+        })}
+      />
       <FromDonor work={work} />
-      {build.placements.parts?.length ? <p><Button onClick={() => editBuild(b => { const { parts: gone, ...rest } = b.placements; void gone; return { ...b, placements: rest } })}>Forget the typed places</Button></p> : null}
+      {build.placements.parts?.length ? (
+        <p>
+          <Button
+            onClick={() =>
+              editBuild(b => {
+                const { parts: gone, ...rest } = b.placements
+                void gone
+                return { ...b, placements: rest }
+              })
+            }
+          >
+            Forget the typed places
+          </Button>
+        </p>
+      ) : null}
     </article>
   )
 }
 
 /** Places taken from a donor on the shelf, measured from its nut. */
 function FromDonor({ work }: { work: Work }) {
-  const l = useLength(), load = useShelf(s => s.loadKinds), parts = useShelf(s => s.parts)
-  useEffect(() => { void load(['donor']) }, [load])
+  const l = useLength(),
+    load = useShelf(s => s.loadKinds),
+    parts = useShelf(s => s.parts)
+  useEffect(() => {
+    void load(['donor'])
+  }, [load])
   const donors = [...parts.values(), ...work.build.parts].filter(p => p.kind === 'donor')
-  const [id, setId] = useState(''), [tie, setTie] = useState<DonorTie>('bridge')
+  const [id, setId] = useState(''),
+    [tie, setTie] = useState<DonorTie>('bridge')
   const donor = donors.find(d => d.id === id) ?? donors[0]
   const places = donor ? placesFromDonor(work.build, work.layout, donor, tie) : []
-  const drilled = new Set(controlSpots(work.build, work.layout).filter(s => s.from === 'drilled').map(s => s.slot)), free = places.filter(p => !drilled.has(p.slot))
+  const drilled = new Set(
+      controlSpots(work.build, work.layout)
+        .filter(s => s.from === 'drilled')
+        .map(s => s.slot),
+    ),
+    free = places.filter(p => !drilled.has(p.slot))
   return (
     <section aria-label="From a donor" className="flex flex-col gap-2">
       <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">From a donor’s template</h3>
-      {!donor ? <p className="text-[16px]">No donor is on the shelf. One with control holes measured from its nut gives its places here.</p> : <>
-        <div className="flex flex-wrap items-end gap-3">
-          <Select label="Donor" value={donor.id} onChange={setId} options={donors.map(d => ({ value: d.id, label: d.name }))} />
-          <Select label="Carried over" value={tie} onChange={v => setTie(v as DonorTie)} options={[{ value: 'bridge', label: 'at the same distance from the bridge' }, { value: 'nut', label: 'at the same distance from the nut' }]} />
-          <Button disabled={free.length === 0} onClick={() => editBuild(b => placeAt(b, free))}>Take {free.length === 1 ? 'its place' : `its ${free.length} places`}</Button>
-        </div>
-        <p className="text-[15px] text-muted">{places.length === 0 ? 'It has no control holes that this instrument has a slot for.' : places.map(p => `${p.slot.replace(/^pot-/, '')} ${l.text(p.x)} from the pocket’s end, ${l.text(Math.abs(p.y))} ${p.y < 0 ? 'bass' : 'treble'}${drilled.has(p.slot) ? ' (drilled already)' : ''}`).join('; ') + '.'}</p>
-      </>}
+      {!donor ? (
+        <p className="text-[16px]">
+          No donor is on the shelf. One with control holes measured from its nut gives its places here.
+        </p>
+      ) : (
+        <>
+          <div className="flex flex-wrap items-end gap-3">
+            <Select
+              label="Donor"
+              value={donor.id}
+              onChange={setId}
+              options={donors.map(d => ({ value: d.id, label: d.name }))}
+            />
+            <Select
+              label="Carried over"
+              value={tie}
+              onChange={v => setTie(v as DonorTie)}
+              options={[
+                { value: 'bridge', label: 'at the same distance from the bridge' },
+                { value: 'nut', label: 'at the same distance from the nut' },
+              ]}
+            />
+            <Button disabled={free.length === 0} onClick={() => editBuild(b => placeAt(b, free))}>
+              Take {free.length === 1 ? 'its place' : `its ${free.length} places`}
+            </Button>
+          </div>
+          <p className="text-[15px] text-muted">
+            {places.length === 0
+              ? 'It has no control holes that this instrument has a slot for.'
+              : places
+                  .map(
+                    p =>
+                      `${p.slot.replace(/^pot-/, '')} ${l.text(p.x)} from the pocket’s end, ${l.text(Math.abs(p.y))} ${p.y < 0 ? 'bass' : 'treble'}${drilled.has(p.slot) ? ' (drilled already)' : ''}`,
+                  )
+                  .join('; ') + '.'}
+          </p>
+        </>
+      )}
     </section>
   )
 }

@@ -13,34 +13,105 @@ import { Numbers } from './Numbers.tsx'
 
 /** Sizes of a cut, as they are asked for, with the range that the document takes. */
 const SIZES: Record<string, { label: string; min: number; max: number }> = {
-  x: { label: 'From the pocket’s end', min: -800, max: 1200 }, y: { label: 'Off centre, treble +', min: -400, max: 400 }, toX: { label: 'Ends at, from the pocket’s end', min: -800, max: 1200 }, toY: { label: 'Ends off centre', min: -400, max: 400 },
-  length: { label: 'Along the strings', min: 1, max: 400 }, width: { label: 'Width', min: 0.5, max: 400 }, corner: { label: 'Corner radius', min: 0, max: 60 }, depth: { label: 'Depth', min: 0.1, max: 100 },
+  x: { label: 'From the pocket’s end', min: -800, max: 1200 },
+  y: { label: 'Off centre, treble +', min: -400, max: 400 },
+  toX: { label: 'Ends at, from the pocket’s end', min: -800, max: 1200 },
+  toY: { label: 'Ends off centre', min: -400, max: 400 },
+  length: { label: 'Along the strings', min: 1, max: 400 },
+  width: { label: 'Width', min: 0.5, max: 400 },
+  corner: { label: 'Corner radius', min: 0, max: 60 },
+  depth: { label: 'Depth', min: 0.1, max: 100 },
 }
 
-const setCut = (id: string, patch: Partial<Cut>) => editBuild(b => ({ ...b, cuts: b.cuts.map(c => (c.id === id ? { ...c, ...patch } : c)) }))
+const setCut = (id: string, patch: Partial<Cut>) =>
+  editBuild(b => ({ ...b, cuts: b.cuts.map(c => (c.id === id ? { ...c, ...patch } : c)) }))
 
 /** One piece of cutting work: where, how deep, what is left, and where to stop. */
 export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
-  const build = useOpenBuild(), l = useLength(), own = build.cuts.find(c => `cut-${c.id}` === cut.id)
-  const fields = own ? [...CUT_NEEDS[own.sort], ...(own.sort === 'rout' || own.sort === 'recess' ? ['corner' as const] : [])] : []
+  const build = useOpenBuild(),
+    l = useLength(),
+    own = build.cuts.find(c => `cut-${c.id}` === cut.id)
+  const fields = own
+    ? [...CUT_NEEDS[own.sort], ...(own.sort === 'rout' || own.sort === 'recess' ? ['corner' as const] : [])]
+    : []
   const facts: [string, string][] = [
-    ['floor left', cut.left.floor === undefined ? '' : l.text(cut.left.floor)], ['wall left', cut.left.wall ? `${l.text(cut.left.wall.by)} to the ${cut.left.wall.what}` : ''], ['to the body’s edge', cut.left.edge === undefined ? '' : l.text(cut.left.edge)],
-    ['to take away', cut.area > 0.5 ? `${l.area(cut.area)} of face${cut.deeper > 0 ? `, ${l.text(cut.deeper)} deeper than now` : ''}` : cut.deeper ? `${l.text(cut.deeper)} deeper than now` : ''], ['binding', cut.binding === undefined ? '' : `${l.text(cut.size.length, 0)} round, have ${l.text(cut.binding, 0)}`], ['tools', cut.tools.join(', ')],
+    ['floor left', cut.left.floor === undefined ? '' : l.text(cut.left.floor)],
+    ['wall left', cut.left.wall ? `${l.text(cut.left.wall.by)} to the ${cut.left.wall.what}` : ''],
+    ['to the body’s edge', cut.left.edge === undefined ? '' : l.text(cut.left.edge)],
+    [
+      'to take away',
+      cut.area > 0.5
+        ? `${l.area(cut.area)} of face${cut.deeper > 0 ? `, ${l.text(cut.deeper)} deeper than now` : ''}`
+        : cut.deeper
+          ? `${l.text(cut.deeper)} deeper than now`
+          : '',
+    ],
+    [
+      'binding',
+      cut.binding === undefined ? '' : `${l.text(cut.size.length, 0)} round, have ${l.text(cut.binding, 0)}`,
+    ],
+    ['tools', cut.tools.join(', ')],
   ]
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
-      <header><h2 className="text-[24px] font-semibold">{cut.title}</h2><p className="text-[16px] text-muted">{cut.face === 'edge' ? 'inside the body' : `body ${cut.face}`}, before finish.{cut.id.startsWith('open-') ? ' From a fix that you chose at Fit.' : cut.id.startsWith('new-') ? ' A chosen pickup has no rout here.' : ''}</p></header>
+      <header>
+        <h2 className="text-[24px] font-semibold">{cut.title}</h2>
+        <p className="text-[16px] text-muted">
+          {cut.face === 'edge' ? 'inside the body' : `body ${cut.face}`}, before finish.
+          {cut.id.startsWith('open-')
+            ? ' From a fix that you chose at Fit.'
+            : cut.id.startsWith('new-')
+              ? ' A chosen pickup has no rout here.'
+              : ''}
+        </p>
+      </header>
       <Numbers of={item.numbers} columns={3} />
       <Findings of={cut.stops} fine="Floor, walls and edge stay strong enough." />
       {cut.notes.length > 0 && <p className="text-[16px]">{l.prose(cut.notes.join(' '))}</p>}
-      <table className="w-full text-[16px]"><caption className="sr-only">What it leaves</caption><tbody>{facts.filter(([, t]) => t).map(([k, t]) => <tr key={k} className="rule-row"><th scope="row" className="w-44 py-1 pr-3 text-left font-normal text-muted">{k}</th><td className="py-1">{t}</td></tr>)}</tbody></table>
+      <table className="w-full text-[16px]">
+        <caption className="sr-only">What it leaves</caption>
+        <tbody>
+          {facts
+            .filter(([, t]) => t)
+            .map(([k, t]) => (
+              <tr key={k} className="rule-row">
+                <th scope="row" className="w-44 py-1 pr-3 text-left font-normal text-muted">
+                  {k}
+                </th>
+                <td className="py-1">{t}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
       {own && (
         <section aria-label="Its sizes" className="flex flex-col gap-3">
           <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Its sizes</h3>
           <div className="flex flex-wrap items-end gap-4">
-            {own.sort !== 'string-through' && <Select label="From" value={own.face} onChange={v => setCut(own.id, { face: v as Cut['face'] })} options={[{ value: 'top', label: 'the top' }, { value: 'back', label: 'the back' }]} />}
-            {fields.map(k => <LengthField key={k} narrow label={own.sort === 'channel' && k === 'depth' ? 'Middle below the face' : SIZES[k]!.label} mm={own[k] as number | undefined} min={SIZES[k]!.min} max={SIZES[k]!.max} onMm={v => setCut(own.id, { [k]: v })} />)}
-            <Button onClick={() => editBuild(b => ({ ...b, cuts: b.cuts.filter(c => c.id !== own.id) }))}>Do without it</Button>
+            {own.sort !== 'string-through' && (
+              <Select
+                label="From"
+                value={own.face}
+                onChange={v => setCut(own.id, { face: v as Cut['face'] })}
+                options={[
+                  { value: 'top', label: 'the top' },
+                  { value: 'back', label: 'the back' },
+                ]}
+              />
+            )}
+            {fields.map(k => (
+              <LengthField
+                key={k}
+                narrow
+                label={own.sort === 'channel' && k === 'depth' ? 'Middle below the face' : SIZES[k]!.label}
+                mm={own[k] as number | undefined}
+                min={SIZES[k]!.min}
+                max={SIZES[k]!.max}
+                onMm={v => setCut(own.id, { [k]: v })}
+              />
+            ))}
+            <Button onClick={() => editBuild(b => ({ ...b, cuts: b.cuts.filter(c => c.id !== own.id) }))}>
+              Do without it
+            </Button>
           </div>
         </section>
       )}

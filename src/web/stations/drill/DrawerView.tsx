@@ -6,35 +6,136 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
-const setDrawer = (change: (d: Drawer) => Drawer) => editBuild(b => ({ ...b, preferences: { ...b.preferences, drawer: change(b.preferences.drawer) } }))
+const setDrawer = (change: (d: Drawer) => Drawer) =>
+  editBuild(b => ({ ...b, preferences: { ...b.preferences, drawer: change(b.preferences.drawer) } }))
 const SAME = 0.011
 
 /** The bits at hand, and what each wanted size gets from them. */
 export function DrawerView({ work }: { work: Work | undefined }) {
-  const { drawer } = useOpenBuild().preferences, l = useLength()
+  const { drawer } = useOpenBuild().preferences,
+    l = useLength()
   const whole = bitsIn({ ...drawer, missing: [] })
   const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)
-  const wanted = new Map<string, { wanted: number; labels: string[]; bit: string; off: number; does: string | undefined }>()
+  const wanted = new Map<
+    string,
+    { wanted: number; labels: string[]; bit: string; off: number; does: string | undefined }
+  >()
   for (const h of work?.holes ?? []) {
-    const key = `${h.purpose} ${h.wanted.toFixed(3)}`, have = wanted.get(key)
+    const key = `${h.purpose} ${h.wanted.toFixed(3)}`,
+      have = wanted.get(key)
     if (have) have.labels.push(h.label)
-    else wanted.set(key, { wanted: h.wanted, labels: [h.label], bit: h.bits.at(-1)?.name ?? 'none', off: h.bitOff, does: h.bitDoes })
+    else
+      wanted.set(key, {
+        wanted: h.wanted,
+        labels: [h.label],
+        bit: h.bits.at(-1)?.name ?? 'none',
+        off: h.bitOff,
+        does: h.bitDoes,
+      })
   }
   const sizes = [...wanted.values()].sort((a, b) => a.wanted - b.wanted)
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">Bits in the drawer</h2>
-      <fieldset className="flex flex-wrap gap-x-6 gap-y-1"><legend className="text-[15px] text-muted">Whole sets</legend>{DRAWER_SETS.map(s => <label key={s} className="inline-flex min-h-10 items-center gap-2 text-[17px]"><input type="checkbox" className="size-5" checked={drawer.sets.includes(s)} onChange={e => setDrawer(d => ({ ...d, sets: e.target.checked ? [...d.sets, s] : d.sets.filter(x => x !== s) }))} />{s}</label>)}</fieldset>
+      <fieldset className="flex flex-wrap gap-x-6 gap-y-1">
+        <legend className="text-[15px] text-muted">Whole sets</legend>
+        {DRAWER_SETS.map(s => (
+          <label key={s} className="inline-flex min-h-10 items-center gap-2 text-[17px]">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={drawer.sets.includes(s)}
+              onChange={e =>
+                setDrawer(d => ({ ...d, sets: e.target.checked ? [...d.sets, s] : d.sets.filter(x => x !== s) }))
+              }
+            />
+            {s}
+          </label>
+        ))}
+      </fieldset>
       <div className="flex flex-wrap items-end gap-3">
-        <LengthField label="Add a single bit" mm={undefined} clears min={0.3} max={80} placeholder="22 mm, 35/64" wide onMm={v => setDrawer(d => ({ ...d, extra: [...d.extra.filter(x => Math.abs(x - v) >= SAME), v].sort((a, b) => a - b), missing: d.missing.filter(x => Math.abs(x - v) >= SAME) }))} />
-        {drawer.extra.map(v => <button key={v} type="button" aria-label={`Take the ${l.fineText(v)} bit out`} className="figure min-h-10 border border-ink px-2 text-[16px] hover:bg-shade" onClick={() => setDrawer(d => ({ ...d, extra: d.extra.filter(x => x !== v) }))}>{l.fineText(v)} ×</button>)}
+        <LengthField
+          label="Add a single bit"
+          mm={undefined}
+          clears
+          min={0.3}
+          max={80}
+          placeholder="22 mm, 35/64"
+          wide
+          onMm={v =>
+            setDrawer(d => ({
+              ...d,
+              extra: [...d.extra.filter(x => Math.abs(x - v) >= SAME), v].sort((a, b) => a - b),
+              missing: d.missing.filter(x => Math.abs(x - v) >= SAME),
+            }))
+          }
+        />
+        {drawer.extra.map(v => (
+          <button
+            key={v}
+            type="button"
+            aria-label={`Take the ${l.fineText(v)} bit out`}
+            className="figure min-h-10 border border-ink px-2 text-[16px] hover:bg-shade"
+            onClick={() => setDrawer(d => ({ ...d, extra: d.extra.filter(x => x !== v) }))}
+          >
+            {l.fineText(v)} ×
+          </button>
+        ))}
       </div>
-      {whole.length === 0 && <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">The drawer is empty: no hole has a bit. Tick a set, or add the bits you have.</p>}
-      {sizes.length > 0 && <Grid caption="What the holes want" heads={['wanted', 'for', 'last bit', 'what the difference does']} rows={sizes.map(s => ({ id: s.wanted.toFixed(4) + s.labels[0]!, head: <span className="figure">{l.fineText(s.wanted)}</span>, cells: [`${s.labels[0]}${s.labels.length > 1 ? ` and ${s.labels.length - 1} more` : ''}`, <span key="b" className="figure">{s.bit}</span>, <span key="d" className={s.does ? 'font-semibold text-tight' : 'text-muted'}>{s.does ? l.prose(s.does) : Math.abs(s.off) < 0.005 ? 'just that' : `${l.fineText(Math.abs(s.off))} ${s.off > 0 ? 'over' : 'under'}: nothing`}</span>] }))} />}
+      {whole.length === 0 && (
+        <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">
+          The drawer is empty: no hole has a bit. Tick a set, or add the bits you have.
+        </p>
+      )}
+      {sizes.length > 0 && (
+        <Grid
+          caption="What the holes want"
+          heads={['wanted', 'for', 'last bit', 'what the difference does']}
+          rows={sizes.map(s => ({
+            id: s.wanted.toFixed(4) + s.labels[0]!,
+            head: <span className="figure">{l.fineText(s.wanted)}</span>,
+            cells: [
+              `${s.labels[0]}${s.labels.length > 1 ? ` and ${s.labels.length - 1} more` : ''}`,
+              <span key="b" className="figure">
+                {s.bit}
+              </span>,
+              <span key="d" className={s.does ? 'font-semibold text-tight' : 'text-muted'}>
+                {s.does
+                  ? l.prose(s.does)
+                  : Math.abs(s.off) < 0.005
+                    ? 'just that'
+                    : `${l.fineText(Math.abs(s.off))} ${s.off > 0 ? 'over' : 'under'}: nothing`}
+              </span>,
+            ],
+          }))}
+        />
+      )}
       {whole.length > 0 && (
         <section aria-label="Every bit">
-          <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Every bit; tap one that is broken or lent</h3>
-          <ul className="flex flex-wrap gap-1 pt-2">{whole.map(b => <li key={b.name + b.mm}><button type="button" aria-pressed={gone(b.mm)} className={`figure min-h-10 min-w-14 border px-1.5 text-[15px] ${gone(b.mm) ? 'border-line text-muted line-through' : 'border-ink hover:bg-shade'}`} onClick={() => setDrawer(d => ({ ...d, missing: gone(b.mm) ? d.missing.filter(m => Math.abs(m - b.mm) >= SAME) : [...d.missing, b.mm] }))}>{b.name}</button></li>)}</ul>
+          <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
+            Every bit; tap one that is broken or lent
+          </h3>
+          <ul className="flex flex-wrap gap-1 pt-2">
+            {whole.map(b => (
+              <li key={b.name + b.mm}>
+                <button
+                  type="button"
+                  aria-pressed={gone(b.mm)}
+                  className={`figure min-h-10 min-w-14 border px-1.5 text-[15px] ${gone(b.mm) ? 'border-line text-muted line-through' : 'border-ink hover:bg-shade'}`}
+                  onClick={() =>
+                    setDrawer(d => ({
+                      ...d,
+                      missing: gone(b.mm)
+                        ? d.missing.filter(m => Math.abs(m - b.mm) >= SAME)
+                        : [...d.missing, b.mm],
+                    }))
+                  }
+                >
+                  {b.name}
+                </button>
+              </li>
+            ))}
+          </ul>
         </section>
       )}
     </article>

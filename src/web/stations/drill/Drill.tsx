@@ -27,47 +27,128 @@ import { StringsSheet } from './StringsSheet.tsx'
 import { TemplatesView } from './TemplatesView.tsx'
 import { TunersSheet } from './TunersSheet.tsx'
 
-const LETTERS: Record<string, string> = { impossible: '!', 'bridge-line': 'L', 'centre-line': 'C', strings: 'S', tuners: 'T', controls: 'K' }
+const LETTERS: Record<string, string> = {
+  impossible: '!',
+  'bridge-line': 'L',
+  'centre-line': 'C',
+  strings: 'S',
+  tuners: 'T',
+  controls: 'K',
+}
 
 /** Half of what the close-up shows, mm. */
-const REACH: Record<string, number> = { 'bridge-line': 60, 'centre-line': 60, strings: 40, tuners: 70, controls: 75 }
+const REACH: Record<string, number> = {
+  'bridge-line': 60,
+  'centre-line': 60,
+  strings: 40,
+  tuners: 70,
+  controls: 75,
+}
 
 /** Everything to mark, cut and drill: numbers, sheets and templates. */
 export function Drill() {
-  const build = useOpenBuild(), work = useEngine(drillOf), items = useEngine(marksOf), l = useLength()
+  const build = useOpenBuild(),
+    work = useEngine(drillOf),
+    items = useEngine(marksOf),
+    l = useLength()
   const { hand } = useHand(items)
   const [, setParams] = useSearchParams()
   const open = (id: string) => setParams({ hand: id })
-  const holes = work?.holes ?? [], cuts = work?.cuts ?? [], hole = holes.find(h => h.id === hand?.id)
+  const holes = work?.holes ?? [],
+    cuts = work?.cuts ?? [],
+    hole = holes.find(h => h.id === hand?.id)
   const warned = items.filter(i => i.kind !== 'mark' && i.warnings.length).length
-  const number = (i: MarkItem) => (i.kind === 'drill' ? String(holes.findIndex(h => h.id === i.id) + 1) : i.kind === 'cut' ? `R${cuts.findIndex(c => c.id === i.id) + 1}` : LETTERS[i.id] ?? '')
+  const number = (i: MarkItem) =>
+    i.kind === 'drill'
+      ? String(holes.findIndex(h => h.id === i.id) + 1)
+      : i.kind === 'cut'
+        ? `R${cuts.findIndex(c => c.id === i.id) + 1}`
+        : (LETTERS[i.id] ?? '')
   const done = new Set(build.steps.filter(s => s.state === 'done').map(s => s.step))
-  const isDone = (i: MarkItem): boolean => { const h = holes.find(x => x.id === i.id); return done.has(h ? groupStep(h) : `cut/${i.id}`) }
+  const isDone = (i: MarkItem): boolean => {
+    const h = holes.find(x => x.id === i.id)
+    return done.has(h ? groupStep(h) : `cut/${i.id}`)
+  }
   const figure = (i: MarkItem): [string, string] => {
-    const h = holes.find(x => x.id === i.id), c = cuts.find(x => x.id === i.id)
+    const h = holes.find(x => x.id === i.id),
+      c = cuts.find(x => x.id === i.id)
     if (h) return [h.bits.at(-1)?.name ?? 'no bit', h.depth === 'through' ? 'through' : l.text(h.depth)]
-    if (c) return c.drilled ? [l.text(c.size.length > c.size.width ? c.size.length : c.size.width, 0), c.row ? 'wide' : 'long'] : [c.binding === undefined ? 'deep' : 'binding', l.text(c.binding ?? c.depth, c.binding === undefined ? 1 : 0)]
+    if (c)
+      return c.drilled
+        ? [l.text(c.size.length > c.size.width ? c.size.length : c.size.width, 0), c.row ? 'wide' : 'long']
+        : [
+            c.binding === undefined ? 'deep' : 'binding',
+            l.text(c.binding ?? c.depth, c.binding === undefined ? 1 : 0),
+          ]
     return i.id === 'bridge-line' && work ? [l.text(work.layout.scaleLength), 'scale'] : ['', '']
   }
   const rows = items.map(i => {
     const [a, b] = figure(i)
     return {
-      id: i.id, label: `${number(i)}, ${i.title}`,
-      content: <>
-        <span className="figure w-8 shrink-0 text-center text-[15px] font-semibold">{number(i)}</span>
-        <span className="min-w-0 flex-1"><span className={`block text-[16px] leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}>{i.title}</span><span className={`line-clamp-2 text-[15px] leading-tight ${i.warnings.length && !isDone(i) ? 'font-semibold text-tight' : 'text-muted'}`}>{isDone(i) ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}` : i.warnings.length ? `${l.prose(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}` : i.face}</span></span>
-        <span className="figure shrink-0 text-right text-[15px] leading-tight">{a}<br />{b}</span>
-      </>,
+      id: i.id,
+      label: `${number(i)}, ${i.title}`,
+      content: (
+        <>
+          <span className="figure w-8 shrink-0 text-center text-[15px] font-semibold">{number(i)}</span>
+          <span className="min-w-0 flex-1">
+            <span
+              className={`block text-[16px] leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}
+            >
+              {i.title}
+            </span>
+            <span
+              className={`line-clamp-2 text-[15px] leading-tight ${i.warnings.length && !isDone(i) ? 'font-semibold text-tight' : 'text-muted'}`}
+            >
+              {isDone(i)
+                ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}`
+                : i.warnings.length
+                  ? `${l.prose(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}`
+                  : i.face}
+            </span>
+          </span>
+          <span className="figure shrink-0 text-right text-[15px] leading-tight">
+            {a}
+            <br />
+            {b}
+          </span>
+        </>
+      ),
     }
   })
-  const shown = items.filter(i => i.id === hand?.id || (hand?.kind === 'drill' ? holes.find(h => h.id === i.id)?.group === hole?.group : i.kind === hand?.kind))
+  const shown = items.filter(
+    i =>
+      i.id === hand?.id ||
+      (hand?.kind === 'drill' ? holes.find(h => h.id === i.id)?.group === hole?.group : i.kind === hand?.kind),
+  )
   const sheet = () => {
     if (!work || !hand) return <p className="text-[17px]">Nothing to lay out yet.</p>
-    const props = { work, item: hand }, cut = cuts.find(c => c.id === hand.id)
+    const props = { work, item: hand },
+      cut = cuts.find(c => c.id === hand.id)
     return (
       <div className="relative flex flex-col gap-4 [&>article>h2]:pr-56 [&_header]:pr-56">
-        <p className="no-print absolute right-0 top-0"><Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}><Ruler size={18} aria-hidden="true" />Numbers to mark, large</Link></p>
-        {hole ? <HoleSheet key={hole.id} {...props} hole={hole} /> : cut ? <CutSheet key={cut.id} item={hand} cut={cut} /> : hand.id === 'impossible' ? <ImpossibleSheet item={hand} /> : hand.id === 'centre-line' ? <CentreLineSheet {...props} /> : hand.id === 'strings' ? <StringsSheet {...props} /> : hand.id === 'tuners' ? <TunersSheet {...props} /> : hand.id === 'controls' ? <ControlsSheet {...props} /> : <BridgeLineSheet {...props} />}
+        <p className="no-print absolute right-0 top-0">
+          <Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}>
+            <Ruler size={18} aria-hidden="true" />
+            Numbers to mark, large
+          </Link>
+        </p>
+        {hole ? (
+          <HoleSheet key={hole.id} {...props} hole={hole} />
+        ) : cut ? (
+          <CutSheet key={cut.id} item={hand} cut={cut} />
+        ) : hand.id === 'impossible' ? (
+          <ImpossibleSheet item={hand} />
+        ) : hand.id === 'centre-line' ? (
+          <CentreLineSheet {...props} />
+        ) : hand.id === 'strings' ? (
+          <StringsSheet {...props} />
+        ) : hand.id === 'tuners' ? (
+          <TunersSheet {...props} />
+        ) : hand.id === 'controls' ? (
+          <ControlsSheet {...props} />
+        ) : (
+          <BridgeLineSheet {...props} />
+        )}
       </div>
     )
   }
@@ -75,19 +156,41 @@ export function Drill() {
   return (
     <StationFrame
       map={{
-        title: 'Layout & drill', summary: work ? `${holes.length} holes${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${warned ? `, ${warned} with a warning` : ''}` : 'nothing to lay out yet', hand: hand?.id, take: open, caption: hand?.title, reach: REACH[hand?.id ?? ''] ?? 42,
-        marks: shown.map(i => ({ id: i.id, at: i.at, label: number(i), title: i.title })), ...(work && hand ? { dims: dimsOf(work, hand, l.text), overlay: <DrillOverlay work={work} build={build} hand={hand.id} /> } : {}),
+        title: 'Layout & drill',
+        summary: work
+          ? `${holes.length} holes${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${warned ? `, ${warned} with a warning` : ''}`
+          : 'nothing to lay out yet',
+        hand: hand?.id,
+        take: open,
+        caption: hand?.title,
+        reach: REACH[hand?.id ?? ''] ?? 42,
+        marks: shown.map(i => ({ id: i.id, at: i.at, label: number(i), title: i.title })),
+        ...(work && hand
+          ? { dims: dimsOf(work, hand, l.text), overlay: <DrillOverlay work={work} build={build} hand={hand.id} /> }
+          : {}),
       }}
-      ledger={<Ledger heading="Mark, cut, drill: in this order" aside="last bit, depth" rows={rows} hand={hand?.id} take={open} empty="Nothing to lay out yet. Choose neck, bridge and strings at the Parts station." />}
+      ledger={
+        <Ledger
+          heading="Mark, cut, drill: in this order"
+          aside="last bit, depth"
+          rows={rows}
+          hand={hand?.id}
+          take={open}
+          empty="Nothing to lay out yet. Choose neck, bridge and strings at the Parts station."
+        />
+      }
     >
-      <Views label="Views of layout and drilling" views={[
-        { id: 'hand', label: 'In hand', content: sheet() },
-        { id: 'cutting', label: 'Cutting', content: work ? <CuttingView work={work} open={open} /> : needs },
-        { id: 'templates', label: 'Templates', content: work ? <TemplatesView work={work} /> : needs },
-        { id: 'bits', label: 'Bits', content: <DrawerView work={work} /> },
-        { id: 'screws', label: 'Screws', content: work ? <ScrewsView work={work} /> : needs },
-        { id: 'neck', label: 'Other neck', content: work ? <OtherNeckView work={work} /> : needs },
-      ]} />
+      <Views
+        label="Views of layout and drilling"
+        views={[
+          { id: 'hand', label: 'In hand', content: sheet() },
+          { id: 'cutting', label: 'Cutting', content: work ? <CuttingView work={work} open={open} /> : needs },
+          { id: 'templates', label: 'Templates', content: work ? <TemplatesView work={work} /> : needs },
+          { id: 'bits', label: 'Bits', content: <DrawerView work={work} /> },
+          { id: 'screws', label: 'Screws', content: work ? <ScrewsView work={work} /> : needs },
+          { id: 'neck', label: 'Other neck', content: work ? <OtherNeckView work={work} /> : needs },
+        ]}
+      />
     </StationFrame>
   )
 }

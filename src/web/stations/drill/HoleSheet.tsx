@@ -22,30 +22,88 @@ import { useSheets } from './useSheets.ts'
 
 /** One hole: numbers to mark, bits and depth, what is left around it, and what to do when it came out elsewhere. */
 export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem; hole: Hole }) {
-  const build = useOpenBuild(), l = useLength(), sheets = useSheets()
+  const build = useOpenBuild(),
+    l = useLength(),
+    sheets = useSheets()
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
-      <header><h2 className="text-[24px] font-semibold">{h.label}</h2><p className="text-[16px] text-muted">{h.face}{h.angleDeg === 90 ? ', square to the face' : `, slanting at ${h.angleDeg}°`}, {h.when}. {h.wood[0]!.toUpperCase() + h.wood.slice(1)}.</p></header>
+      <header>
+        <h2 className="text-[24px] font-semibold">{h.label}</h2>
+        <p className="text-[16px] text-muted">
+          {h.face}
+          {h.angleDeg === 90 ? ', square to the face' : `, slanting at ${h.angleDeg}°`}, {h.when}.{' '}
+          {h.wood[0]!.toUpperCase() + h.wood.slice(1)}.
+        </p>
+      </header>
       <Numbers of={item.numbers} />
       <Findings of={h.warnings} />
-      <p className="text-[16px]">{l.prose(h.why)}{h.chamfer !== undefined && ` Chamfer the mouth to ${l.text(h.chamfer)}.`}</p>
+      <p className="text-[16px]">
+        {l.prose(h.why)}
+        {h.chamfer !== undefined && ` Chamfer the mouth to ${l.text(h.chamfer)}.`}
+      </p>
       <table className="w-full text-[16px]">
-        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Why these numbers</caption>
+        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+          Why these numbers
+        </caption>
         <tbody>
-          {([
-            [h.purpose === 'screw pilot' ? 'computed lead hole' : 'diameter wanted', `${l.fineText(h.wanted)}${h.bits.length ? `; ${h.bits.at(-1)!.name} is ${Math.abs(h.bitOff) < 0.005 ? 'just that' : `${l.fineText(Math.abs(h.bitOff))} ${h.bitOff > 0 ? 'over' : 'under'}`}` : ''}${h.film > 0 ? `; ${l.fineText(h.film)} of it for the film` : ''}`],
-            ['depth of the hole', h.depth === 'through' ? 'through' : `${l.text(h.depth)}${h.stopMark !== undefined && h.stopMark !== h.depth ? `; tape ${l.text(h.stopMark)} from the bit’s tip, its point included` : ''}`],
-            ['left under it', h.leftUnder === undefined ? '' : l.text(h.leftUnder)],
-            ['least beside it', h.leftBeside ? `${l.text(h.leftBeside.by)} to the ${h.leftBeside.what}` : ''],
-            ['screw', h.screw ? `${l.fineText(h.screw.diameter)} × ${l.text(h.screw.length, 0)}, about number ${h.screw.number}; bite ${l.text(h.screw.bite)}${h.screw.bite > 0 ? `, holds about ${Math.round(h.screw.withdrawalN)} N` : ''}` : ''],
-            ['comes out off its place by', h.wander ? `by hand ${l.text(h.wander.byHand)}, with a guide ${l.text(h.wander.withGuide)}, on a press ${l.text(h.wander.onPress)}; ${h.wander.far}` : ''],
-            ['from both faces', h.bothFaces && h.wander ? `each mouth where its template puts it; a step of about ${l.text(h.wander.bothFaces)} inside` : ''],
-          ] as const).filter(([, t]) => t !== '').map(([label, t]) => <tr key={label} className="rule-row"><th scope="row" className="w-44 py-1 pr-3 text-left align-top font-normal text-muted">{label}</th><td className="py-1">{t}</td></tr>)}
+          {(
+            [
+              [
+                h.purpose === 'screw pilot' ? 'computed lead hole' : 'diameter wanted',
+                `${l.fineText(h.wanted)}${h.bits.length ? `; ${h.bits.at(-1)!.name} is ${Math.abs(h.bitOff) < 0.005 ? 'just that' : `${l.fineText(Math.abs(h.bitOff))} ${h.bitOff > 0 ? 'over' : 'under'}`}` : ''}${h.film > 0 ? `; ${l.fineText(h.film)} of it for the film` : ''}`,
+              ],
+              [
+                'depth of the hole',
+                h.depth === 'through'
+                  ? 'through'
+                  : `${l.text(h.depth)}${h.stopMark !== undefined && h.stopMark !== h.depth ? `; tape ${l.text(h.stopMark)} from the bit’s tip, its point included` : ''}`,
+              ],
+              ['left under it', h.leftUnder === undefined ? '' : l.text(h.leftUnder)],
+              ['least beside it', h.leftBeside ? `${l.text(h.leftBeside.by)} to the ${h.leftBeside.what}` : ''],
+              [
+                'screw',
+                h.screw
+                  ? `${l.fineText(h.screw.diameter)} × ${l.text(h.screw.length, 0)}, about number ${h.screw.number}; bite ${l.text(h.screw.bite)}${h.screw.bite > 0 ? `, holds about ${Math.round(h.screw.withdrawalN)} N` : ''}`
+                  : '',
+              ],
+              [
+                'comes out off its place by',
+                h.wander
+                  ? `by hand ${l.text(h.wander.byHand)}, with a guide ${l.text(h.wander.withGuide)}, on a press ${l.text(h.wander.onPress)}; ${h.wander.far}`
+                  : '',
+              ],
+              [
+                'from both faces',
+                h.bothFaces && h.wander
+                  ? `each mouth where its template puts it; a step of about ${l.text(h.wander.bothFaces)} inside`
+                  : '',
+              ],
+            ] as const
+          )
+            .filter(([, t]) => t !== '')
+            .map(([label, t]) => (
+              <tr key={label} className="rule-row">
+                <th scope="row" className="w-44 py-1 pr-3 text-left align-top font-normal text-muted">
+                  {label}
+                </th>
+                <td className="py-1">{t}</td>
+              </tr>
+            ))}
         </tbody>
       </table>
       <GroupStep hole={h} />
       <OffPlace work={work} hole={h} />
-      <p className="flex flex-wrap items-center gap-3"><Button onClick={() => sheets.make(build, { practice: h.group }, 'pdf')}>Practice sheet: {GROUP_NAMES[h.group]} on scrap</Button><span role="status" className="text-[15px] text-muted">{sheets.trouble ?? (sheets.done ? `${sheets.done.name} is saved.` : 'Try the bits and screws on scrap of the same wood first; wax every screw.')}</span></p>
+      <p className="flex flex-wrap items-center gap-3">
+        <Button onClick={() => sheets.make(build, { practice: h.group }, 'pdf')}>
+          Practice sheet: {GROUP_NAMES[h.group]} on scrap
+        </Button>
+        <span role="status" className="text-[15px] text-muted">
+          {sheets.trouble ??
+            (sheets.done
+              ? `${sheets.done.name} is saved.`
+              : 'Try the bits and screws on scrap of the same wood first; wax every screw.')}
+        </span>
+      </p>
       <CautionNotes ids={['cutters']} />
     </article>
   )
@@ -58,32 +116,99 @@ function GroupStep({ hole: h }: { hole: Hole }) {
   const done = step.status === 'done'
   return (
     <p className="flex flex-wrap items-center gap-3 border-y border-line py-2 text-[16px]">
-      {done ? <><Check size={20} aria-hidden="true" className="text-snug" /><span className="min-w-40 flex-1">{step.title}: done.</span></> : <><span className="min-w-40 flex-1">{step.title}</span><Button onClick={() => editBuild(b => tickStep(b, step, now()))}>All of them are drilled</Button></>}
+      {done ? (
+        <>
+          <Check size={20} aria-hidden="true" className="text-snug" />
+          <span className="min-w-40 flex-1">{step.title}: done.</span>
+        </>
+      ) : (
+        <>
+          <span className="min-w-40 flex-1">{step.title}</span>
+          <Button onClick={() => editBuild(b => tickStep(b, step, now()))}>All of them are drilled</Button>
+        </>
+      )}
     </p>
   )
 }
 
 /** Where the hole came out, what that does, and the ways out. */
 function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
-  const build = useOpenBuild(), l = useLength()
+  const build = useOpenBuild(),
+    l = useLength()
   // What was read is the build's as it stands; what it is told against is the work as planned.
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
   const read = (axis: 'along' | 'across') => readingOf(build, holeReading(h.id, axis), '')?.value
-  const take = (axis: 'along' | 'across', v: number) => editBuild(b => takeReading(b, { of: holeReading(h.id, axis), value: v, doubt: DEFAULT_DOUBT.rule(), at: now(), with: 'steel rule' }))
-  const sign = h.along < 0 ? -1 : 1, [a, c] = [read('along'), read('across')]
+  const take = (axis: 'along' | 'across', v: number) =>
+    editBuild(b =>
+      takeReading(b, {
+        of: holeReading(h.id, axis),
+        value: v,
+        doubt: DEFAULT_DOUBT.rule(),
+        at: now(),
+        with: 'steel rule',
+      }),
+    )
+  const sign = h.along < 0 ? -1 : 1,
+    [a, c] = [read('along'), read('across')]
   return (
     <section aria-label="Where it came out" className="flex flex-col gap-2">
       <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Drilled? Read where it came out</h3>
       <div className="flex flex-wrap items-end gap-4">
-        <LengthField label={`Measured along, ${h.from === 'nut' ? 'from the nut' : h.from === 'heel end' ? 'from the heel’s end' : 'from the pocket’s end'}`} mm={a === undefined ? undefined : a * sign} min={-900} max={1500} onMm={v => take('along', v * sign)} />
-        <LengthField label="Measured off centre, treble +" mm={c} min={-400} max={400} onMm={v => take('across', v)} />
-        {(a !== undefined || c !== undefined) && <Button onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !r.of.startsWith(`hole.${h.id}.`)) }))}>Read anew</Button>}
+        <LengthField
+          label={`Measured along, ${h.from === 'nut' ? 'from the nut' : h.from === 'heel end' ? 'from the heel’s end' : 'from the pocket’s end'}`}
+          mm={a === undefined ? undefined : a * sign}
+          min={-900}
+          max={1500}
+          onMm={v => take('along', v * sign)}
+        />
+        <LengthField
+          label="Measured off centre, treble +"
+          mm={c}
+          min={-400}
+          max={400}
+          onMm={v => take('across', v)}
+        />
+        {(a !== undefined || c !== undefined) && (
+          <Button
+            onClick={() =>
+              editBuild(b => ({ ...b, readings: b.readings.filter(r => !r.of.startsWith(`hole.${h.id}.`)) }))
+            }
+          >
+            Read anew
+          </Button>
+        )}
       </div>
-      {off && <>
-        <p className="text-[18px]"><span className="figure text-[26px] font-semibold">{l.text(off.off)}</span> off its place, <span className="figure">±{l.text(off.doubt)}</span>: {l.text(Math.abs(off.along))} {off.along < 0 ? 'towards the nut' : 'towards the tail'}, {l.text(Math.abs(off.across))} to the {off.across < 0 ? 'bass' : 'treble'} side.</p>
-        {off.effects.length > 0 && <ul className="list-disc pl-5 text-[16px]">{off.effects.map(e => <li key={e}>{l.prose(e)}</li>)}</ul>}
-        <ul className="flex flex-col">{off.ways.map(w => <li key={w.way} className={`rule-row border-l-4 py-1.5 pl-3 text-[16px] ${w.best ? 'border-hand' : 'border-transparent'}`}><b className="font-semibold first-letter:uppercase">{w.way[0]!.toUpperCase() + w.way.slice(1)}{w.best ? ': do this' : ''}.</b> {l.prose(w.says)}</li>)}</ul>
-      </>}
+      {off && (
+        <>
+          <p className="text-[18px]">
+            <span className="figure text-[26px] font-semibold">{l.text(off.off)}</span> off its place,{' '}
+            <span className="figure">±{l.text(off.doubt)}</span>: {l.text(Math.abs(off.along))}{' '}
+            {off.along < 0 ? 'towards the nut' : 'towards the tail'}, {l.text(Math.abs(off.across))} to the{' '}
+            {off.across < 0 ? 'bass' : 'treble'} side.
+          </p>
+          {off.effects.length > 0 && (
+            <ul className="list-disc pl-5 text-[16px]">
+              {off.effects.map(e => (
+                <li key={e}>{l.prose(e)}</li>
+              ))}
+            </ul>
+          )}
+          <ul className="flex flex-col">
+            {off.ways.map(w => (
+              <li
+                key={w.way}
+                className={`rule-row border-l-4 py-1.5 pl-3 text-[16px] ${w.best ? 'border-hand' : 'border-transparent'}`}
+              >
+                <b className="font-semibold first-letter:uppercase">
+                  {w.way[0]!.toUpperCase() + w.way.slice(1)}
+                  {w.best ? ': do this' : ''}.
+                </b>{' '}
+                {l.prose(w.says)}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   )
 }

@@ -8,9 +8,15 @@ export function ImpossibleSheet({ item }: { item: MarkItem }) {
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">{item.title}</h2>
-      <p className="text-[17px]">Places and templates are drawn from this all the same. Put it right before you trust them.</p>
+      <p className="text-[17px]">
+        Places and templates are drawn from this all the same. Put it right before you trust them.
+      </p>
       <Findings of={item.warnings} />
-      <p><Link to="../shelf" className={buttonLook()}>To the parts at the Shelf</Link></p>
+      <p>
+        <Link to="../shelf" className={buttonLook()}>
+          To the parts at the Shelf
+        </Link>
+      </p>
     </article>
   )
 }

@@ -16,39 +16,191 @@ const degrees = (d: number | undefined) => (d === undefined ? '–' : `${fixed(d
 
 /** Every string from its tuner to its saddle: slots, margins, poles, break angles, trees. */
 export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
-  const build = useOpenBuild(), l = useLength(), layout = work.layout, r = stringReport(work.build, layout)
+  const build = useOpenBuild(),
+    l = useLength(),
+    layout = work.layout,
+    r = stringReport(work.build, layout)
   const set = (patch: Partial<SetupTargets>) => editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }))
-  const margins: [string, number][] = [['nut, treble', r.margins.nutTreble], ['nut, bass', r.margins.nutBass], ['last fret, treble', r.margins.lastTreble], ['last fret, bass', r.margins.lastBass]]
+  const margins: [string, number][] = [
+    ['nut, treble', r.margins.nutTreble],
+    ['nut, bass', r.margins.nutBass],
+    ['last fret, treble', r.margins.lastTreble],
+    ['last fret, bass', r.margins.lastBass],
+  ]
   const gaps = r.rows.flatMap(x => (x.gapAtNut === undefined ? [] : [x.gapAtNut]))
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <h2 className="text-[24px] font-semibold">{item.title}</h2>
-      <dl className="grid grid-cols-4 gap-x-6 gap-y-3 max-[900px]:grid-cols-2">{margins.map(([label, mm]) => { const f = l.figure(mm, 1); return <div key={label}><dt className="text-[15px] text-muted">margin at {label}</dt><dd className={mm < 2.5 && label.startsWith('last') ? 'text-never' : ''}><Figure size="large" value={f.figure} unit={f.unit} /></dd></div> })}</dl>
+      <dl className="grid grid-cols-4 gap-x-6 gap-y-3 max-[900px]:grid-cols-2">
+        {margins.map(([label, mm]) => {
+          const f = l.figure(mm, 1)
+          return (
+            <div key={label}>
+              <dt className="text-[15px] text-muted">margin at {label}</dt>
+              <dd className={mm < 2.5 && label.startsWith('last') ? 'text-never' : ''}>
+                <Figure size="large" value={f.figure} unit={f.unit} />
+              </dd>
+            </div>
+          )
+        })}
+      </dl>
       <div className="flex flex-wrap items-end gap-4">
-        <Select label="Share the nut by" value={build.setup.spacing} onChange={v => set({ spacing: v as SetupTargets['spacing'] })} options={[{ value: 'equal gaps', label: 'equal gaps between surfaces' }, { value: 'equal centres', label: 'equal centres' }]} />
-        <LengthField label="Outer strings inside the edge" mm={build.setup.edgeMargin} min={0} max={12} onMm={v => set({ edgeMargin: v })} />
-        {build.instrument.perCourse !== undefined && build.instrument.perCourse > 1 && <LengthField label="Inside a course, centres" mm={build.setup.courseGap ?? 2} min={0.5} max={6} onMm={v => set({ courseGap: v })} />}
-        <p className="min-w-52 flex-1 text-[15px] text-muted">{build.setup.spacing === 'equal gaps' ? `Every gap ${l.fineText(Math.min(...gaps))}: fingers feel the same room everywhere.` : `Gaps from ${l.fineText(Math.min(...gaps))} to ${l.fineText(Math.max(...gaps))}: thick strings stand closer.`}</p>
+        <Select
+          label="Share the nut by"
+          value={build.setup.spacing}
+          onChange={v => set({ spacing: v as SetupTargets['spacing'] })}
+          options={[
+            { value: 'equal gaps', label: 'equal gaps between surfaces' },
+            { value: 'equal centres', label: 'equal centres' },
+          ]}
+        />
+        <LengthField
+          label="Outer strings inside the edge"
+          mm={build.setup.edgeMargin}
+          min={0}
+          max={12}
+          onMm={v => set({ edgeMargin: v })}
+        />
+        {build.instrument.perCourse !== undefined && build.instrument.perCourse > 1 && (
+          <LengthField
+            label="Inside a course, centres"
+            mm={build.setup.courseGap ?? 2}
+            min={0.5}
+            max={6}
+            onMm={v => set({ courseGap: v })}
+          />
+        )}
+        <p className="min-w-52 flex-1 text-[15px] text-muted">
+          {build.setup.spacing === 'equal gaps'
+            ? `Every gap ${l.fineText(Math.min(...gaps))}: fingers feel the same room everywhere.`
+            : `Gaps from ${l.fineText(Math.min(...gaps))} to ${l.fineText(Math.max(...gaps))}: thick strings stand closer.`}
+        </p>
       </div>
       <Findings of={r.findings} fine="Margins, poles and break angles are where they should be." />
-      <Grid caption={`String by string, ${l.unit}`} heads={['String', 'Slot from the treble end', 'Gap to the next', 'Centres at nut', 'Centres at saddle', 'Turn to its tuner', 'Break over the nut', 'Break over the saddle']}
-        rows={r.rows.map(x => ({ id: String(x.number), head: <span className="figure whitespace-nowrap">{x.number} {x.note}</span>, cells: [
-          l.fineNum(layout.halfNut - x.nut), x.gapAtNut === undefined ? '' : l.fineNum(x.gapAtNut), x.centresAtNut === undefined ? '' : l.fineNum(x.centresAtNut), x.centresAtSaddle === undefined ? '' : l.fineNum(x.centresAtSaddle), degrees(x.fan), degrees(x.breakAtNut), degrees(x.breakAtSaddle),
-        ].map((t, i) => <span key={i} className={`figure ${(i === 5 && (x.breakAtNut ?? 90) < LEAST_BREAK) || (i === 6 && (x.breakAtSaddle ?? 90) < LEAST_BREAK) ? 'font-semibold text-never' : ''}`}>{t}</span>) }))} />
-      {r.poles.length > 0 && <Grid caption="Over the poles" heads={['Pickup', 'furthest off its pole', 'every pole, treble to bass']} rows={r.poles.map(p => ({ id: p.slot, head: p.slot.replace('pickup-', ''), cells: [<span key="w" className={`figure ${Math.abs(p.worst) > 2 ? 'font-semibold text-never' : ''}`}>{l.text(Math.abs(p.worst))}{Math.abs(p.worst) <= 1 ? ', fine' : Math.abs(p.worst) <= 2 ? ', may be heard' : ', audible'}</span>, <span key="a" className="figure text-[15px]">{p.offsets.map(o => l.figure(o.off, 1).figure).join('  ')}</span>] }))} />}
+      <Grid
+        caption={`String by string, ${l.unit}`}
+        heads={[
+          'String',
+          'Slot from the treble end',
+          'Gap to the next',
+          'Centres at nut',
+          'Centres at saddle',
+          'Turn to its tuner',
+          'Break over the nut',
+          'Break over the saddle',
+        ]}
+        rows={r.rows.map(x => ({
+          id: String(x.number),
+          head: (
+            <span className="figure whitespace-nowrap">
+              {x.number} {x.note}
+            </span>
+          ),
+          cells: [
+            l.fineNum(layout.halfNut - x.nut),
+            x.gapAtNut === undefined ? '' : l.fineNum(x.gapAtNut),
+            x.centresAtNut === undefined ? '' : l.fineNum(x.centresAtNut),
+            x.centresAtSaddle === undefined ? '' : l.fineNum(x.centresAtSaddle),
+            degrees(x.fan),
+            degrees(x.breakAtNut),
+            degrees(x.breakAtSaddle),
+          ].map((t, i) => (
+            <span
+              key={i}
+              className={`figure ${(i === 5 && (x.breakAtNut ?? 90) < LEAST_BREAK) || (i === 6 && (x.breakAtSaddle ?? 90) < LEAST_BREAK) ? 'font-semibold text-never' : ''}`}
+            >
+              {t}
+            </span>
+          )),
+        }))}
+      />
+      {r.poles.length > 0 && (
+        <Grid
+          caption="Over the poles"
+          heads={['Pickup', 'furthest off its pole', 'every pole, treble to bass']}
+          rows={r.poles.map(p => ({
+            id: p.slot,
+            head: p.slot.replace('pickup-', ''),
+            cells: [
+              <span key="w" className={`figure ${Math.abs(p.worst) > 2 ? 'font-semibold text-never' : ''}`}>
+                {l.text(Math.abs(p.worst))}
+                {Math.abs(p.worst) <= 1 ? ', fine' : Math.abs(p.worst) <= 2 ? ', may be heard' : ', audible'}
+              </span>,
+              <span key="a" className="figure text-[15px]">
+                {p.offsets.map(o => l.figure(o.off, 1).figure).join('  ')}
+              </span>,
+            ],
+          }))}
+        />
+      )}
       <section aria-label="String trees" className="flex flex-col gap-2">
         <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">String trees</h3>
-        {r.trees.length === 0 ? <p className="text-[16px]">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p> : (
-          <ol className="flex flex-col">{r.trees.map((t, i) => (
-            <li key={i} className="rule-row flex flex-wrap items-end gap-4 py-2">
-              <span className="w-40 text-[16px]">Tree {i + 1}, string{t.strings.length > 1 ? 's' : ''} {t.strings.join(' and ') || '–'}</span>
-              {(['x', 'y'] as const).map((axis, k) => <LengthField key={axis} label={k ? 'Off centre, treble +' : 'From the nut'} mm={k ? t.at[1] : -t.at[0]} min={k ? -80 : 5} max={k ? 80 : 250} onMm={v => editBuild(b => ({ ...b, placements: { ...b.placements, trees: r.trees.map((o, j) => { const at = j === i ? (k ? [o.at[0], v] : [-v, o.at[1]]) : o.at; return { x: { value: at[0]!, doubt: 0.3, basis: 'assumed' as const }, y: { value: at[1]!, doubt: 0.3, basis: 'assumed' as const } } }) } }))} />)}
-            </li>))}</ol>
+        {r.trees.length === 0 ? (
+          <p className="text-[16px]">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p>
+        ) : (
+          <ol className="flex flex-col">
+            {r.trees.map((t, i) => (
+              <li key={i} className="rule-row flex flex-wrap items-end gap-4 py-2">
+                <span className="w-40 text-[16px]">
+                  Tree {i + 1}, string{t.strings.length > 1 ? 's' : ''} {t.strings.join(' and ') || '–'}
+                </span>
+                {(['x', 'y'] as const).map((axis, k) => (
+                  <LengthField
+                    key={axis}
+                    label={k ? 'Off centre, treble +' : 'From the nut'}
+                    mm={k ? t.at[1] : -t.at[0]}
+                    min={k ? -80 : 5}
+                    max={k ? 80 : 250}
+                    onMm={v =>
+                      editBuild(b => ({
+                        ...b,
+                        placements: {
+                          ...b.placements,
+                          trees: r.trees.map((o, j) => {
+                            const at = j === i ? (k ? [o.at[0], v] : [-v, o.at[1]]) : o.at
+                            return {
+                              x: { value: at[0]!, doubt: 0.3, basis: 'assumed' as const },
+                              y: { value: at[1]!, doubt: 0.3, basis: 'assumed' as const },
+                            }
+                          }),
+                        },
+                      }))
+                    }
+                  />
+                ))}
+              </li>
+            ))}
+          </ol>
         )}
-        {r.trees.length > 0 && <p className="flex flex-wrap gap-2">
-          {!build.instrument.extras.includes('string trees') && !build.placements.trees?.length && <Button onClick={() => editBuild(b => ({ ...b, instrument: { ...b.instrument, extras: [...b.instrument.extras, 'string trees'] } }))}>Put trees on this instrument</Button>}
-          {build.placements.trees?.length ? <Button onClick={() => editBuild(b => { const { trees: gone, ...rest } = b.placements; void gone; return { ...b, placements: rest } })}>Propose them anew</Button> : null}
-        </p>}
+        {r.trees.length > 0 && (
+          <p className="flex flex-wrap gap-2">
+            {!build.instrument.extras.includes('string trees') && !build.placements.trees?.length && (
+              <Button
+                onClick={() =>
+                  editBuild(b => ({
+                    ...b,
+                    instrument: { ...b.instrument, extras: [...b.instrument.extras, 'string trees'] },
+                  }))
+                }
+              >
+                Put trees on this instrument
+              </Button>
+            )}
+            {build.placements.trees?.length ? (
+              <Button
+                onClick={() =>
+                  editBuild(b => {
+                    const { trees: gone, ...rest } = b.placements
+                    void gone
+                    return { ...b, placements: rest }
+                  })
+                }
+              >
+                Propose them anew
+              </Button>
+            ) : null}
+          </p>
+        )}
       </section>
     </article>
   )

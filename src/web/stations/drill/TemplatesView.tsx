@@ -16,39 +16,124 @@ import { Select } from '../../components/Select.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { useSheets } from './useSheets.ts'
 
-const setPrint = (patch: Partial<Printing>) => editBuild(b => ({ ...b, preferences: { ...b.preferences, print: { ...b.preferences.print, ...patch } } }))
+const setPrint = (patch: Partial<Printing>) =>
+  editBuild(b => ({ ...b, preferences: { ...b.preferences, print: { ...b.preferences.print, ...patch } } }))
 
 /** Full-size sheets: on paper with a bar to prove them, and as files for a shop. */
 export function TemplatesView({ work }: { work: Work }) {
-  const build = useOpenBuild(), sheets = useSheets(), { print } = build.preferences
+  const build = useOpenBuild(),
+    sheets = useSheets(),
+    { print } = build.preferences
   const drawings = templatesOf(work)
-  const [hand, setHand] = useState<string>(), shown = drawings.find(d => d.id === hand) ?? drawings[0]
+  const [hand, setHand] = useState<string>(),
+    shown = drawings.find(d => d.id === hand) ?? drawings[0]
   const busy = sheets.share !== undefined
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-3">
         <h2 className="text-[24px] font-semibold">Full-size templates</h2>
-        <span className="flex flex-wrap items-end gap-2"><Select label="Paper" value={print.paper} onChange={v => setPrint({ paper: v as Paper })} options={PAPER_NAMES.map(p => ({ value: p, label: p === 'A4' ? 'A4' : 'US Letter' }))} />
-          <Button kind="main" disabled={busy} onClick={() => sheets.make(build, 'all', 'pdf')}><FileDown size={18} aria-hidden="true" />All as PDF</Button><Button disabled={busy} onClick={() => sheets.make(build, 'all', 'dxf')}>All as DXF</Button><Button disabled={busy} onClick={() => sheets.make(build, 'all', 'svg')}>All as SVG</Button><Button onClick={() => download(`${build.id}-holes.csv`, holeCsv(work.holes), 'text/csv')}>Hole list, CSV</Button></span>
+        <span className="flex flex-wrap items-end gap-2">
+          <Select
+            label="Paper"
+            value={print.paper}
+            onChange={v => setPrint({ paper: v as Paper })}
+            options={PAPER_NAMES.map(p => ({ value: p, label: p === 'A4' ? 'A4' : 'US Letter' }))}
+          />
+          <Button kind="main" disabled={busy} onClick={() => sheets.make(build, 'all', 'pdf')}>
+            <FileDown size={18} aria-hidden="true" />
+            All as PDF
+          </Button>
+          <Button disabled={busy} onClick={() => sheets.make(build, 'all', 'dxf')}>
+            All as DXF
+          </Button>
+          <Button disabled={busy} onClick={() => sheets.make(build, 'all', 'svg')}>
+            All as SVG
+          </Button>
+          <Button onClick={() => download(`${build.id}-holes.csv`, holeCsv(work.holes), 'text/csv')}>
+            Hole list, CSV
+          </Button>
+        </span>
       </header>
-      {busy && <div className="flex items-center gap-3"><progress className="h-4 flex-1 accent-(--hand)" max={1} value={sheets.share} aria-label="Sheets drawn" /><span className="figure w-12 text-[16px]">{Math.round((sheets.share ?? 0) * 100)} %</span><Button onClick={sheets.stop}>Stop</Button></div>}
-      <p role="status" className={`text-[16px] ${sheets.trouble ? 'font-semibold text-never' : ''}`} data-ms={sheets.done ? Math.round(sheets.done.ms) : undefined}>{sheets.trouble ?? (sheets.done ? `${sheets.done.name} is saved.` : 'Print at 100 %, without fitting. Measure the bars on the first sheet before you mark anything.')}</p>
+      {busy && (
+        <div className="flex items-center gap-3">
+          <progress className="h-4 flex-1 accent-(--hand)" max={1} value={sheets.share} aria-label="Sheets drawn" />
+          <span className="figure w-12 text-[16px]">{Math.round((sheets.share ?? 0) * 100)} %</span>
+          <Button onClick={sheets.stop}>Stop</Button>
+        </div>
+      )}
+      <p
+        role="status"
+        className={`text-[16px] ${sheets.trouble ? 'font-semibold text-never' : ''}`}
+        data-ms={sheets.done ? Math.round(sheets.done.ms) : undefined}
+      >
+        {sheets.trouble ??
+          (sheets.done
+            ? `${sheets.done.name} is saved.`
+            : 'Print at 100 %, without fitting. Measure the bars on the first sheet before you mark anything.')}
+      </p>
       <CheckBar print={print} />
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(220px,38%)] gap-5 max-[900px]:grid-cols-1">
-        <ol className="flex flex-col">{drawings.map(d => {
-          const n = tile(d, print).length
-          return (
-            <li key={d.id} className={`rule-row flex flex-wrap items-center gap-x-2 gap-y-1 border-l-[5px] py-1.5 pl-2 ${d.id === shown?.id ? 'border-hand' : 'border-transparent'}`}>
-              <button type="button" aria-pressed={d.id === shown?.id} onClick={() => setHand(d.id)} className="min-h-10 min-w-44 flex-1 text-left hover:bg-shade"><span className="block text-[16px] font-medium leading-tight">{d.title.replace(`${build.name}: `, '').replace(/^./, c => c.toUpperCase())}</span><span className="text-[15px] text-muted">{d.face}{d.mirrored ? ', mirrored' : ''}, {n} sheet{n === 1 ? '' : 's'}</span></button>
-              {TEMPLATE_FORMATS.map(f => <Button key={f} className="px-2" disabled={busy} aria-label={`${d.title} as ${f.toUpperCase()}`} onClick={() => sheets.make(build, { id: d.id }, f)}>{f.toUpperCase()}</Button>)}
-            </li>
-          )
-        })}</ol>
-        {shown && <figure className="flex flex-col gap-2 self-start"><img alt={`${shown.title}, as it is drawn`} className="max-h-[420px] w-full border border-line bg-white object-contain p-2" src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown, 4))}`} /><figcaption className="text-[15px] text-muted">{shown.lay}</figcaption></figure>}
+        <ol className="flex flex-col">
+          {drawings.map(d => {
+            const n = tile(d, print).length
+            return (
+              <li
+                key={d.id}
+                className={`rule-row flex flex-wrap items-center gap-x-2 gap-y-1 border-l-[5px] py-1.5 pl-2 ${d.id === shown?.id ? 'border-hand' : 'border-transparent'}`}
+              >
+                <button
+                  type="button"
+                  aria-pressed={d.id === shown?.id}
+                  onClick={() => setHand(d.id)}
+                  className="min-h-10 min-w-44 flex-1 text-left hover:bg-shade"
+                >
+                  <span className="block text-[16px] font-medium leading-tight">
+                    {d.title.replace(`${build.name}: `, '').replace(/^./, c => c.toUpperCase())}
+                  </span>
+                  <span className="text-[15px] text-muted">
+                    {d.face}
+                    {d.mirrored ? ', mirrored' : ''}, {n} sheet{n === 1 ? '' : 's'}
+                  </span>
+                </button>
+                {TEMPLATE_FORMATS.map(f => (
+                  <Button
+                    key={f}
+                    className="px-2"
+                    disabled={busy}
+                    aria-label={`${d.title} as ${f.toUpperCase()}`}
+                    onClick={() => sheets.make(build, { id: d.id }, f)}
+                  >
+                    {f.toUpperCase()}
+                  </Button>
+                ))}
+              </li>
+            )
+          })}
+        </ol>
+        {shown && (
+          <figure className="flex flex-col gap-2 self-start">
+            <img
+              alt={`${shown.title}, as it is drawn`}
+              className="max-h-[420px] w-full border border-line bg-white object-contain p-2"
+              src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown, 4))}`}
+            />
+            <figcaption className="text-[15px] text-muted">{shown.lay}</figcaption>
+          </figure>
+        )}
       </div>
       <section aria-label="Practice sheets">
-        <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Practice sheets, for scrap of the same wood</h3>
-        <p className="flex flex-wrap gap-2 pt-2">{HOLE_GROUPS.filter(g => work.holes.some(h => h.group === g && h.face !== 'body edge' && h.piece !== 'heel')).map(g => <Button key={g} disabled={busy} onClick={() => sheets.make(build, { practice: g }, 'pdf')}>{GROUP_NAMES[g]}</Button>)}</p>
+        <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
+          Practice sheets, for scrap of the same wood
+        </h3>
+        <p className="flex flex-wrap gap-2 pt-2">
+          {HOLE_GROUPS.filter(g =>
+            work.holes.some(h => h.group === g && h.face !== 'body edge' && h.piece !== 'heel'),
+          ).map(g => (
+            <Button key={g} disabled={busy} onClick={() => sheets.make(build, { practice: g }, 'pdf')}>
+              {GROUP_NAMES[g]}
+            </Button>
+          ))}
+        </p>
       </section>
     </article>
   )
@@ -59,16 +144,49 @@ function CheckBar({ print }: { print: Printing }) {
   const [word, setWord] = useState<string>()
   const take = (side: 'short' | 'long', reads: number) => {
     const next = correction(print[side], reads)
-    setWord(next === undefined ? `A bar of ${CHECK_BAR} mm that reads ${fixed(reads, 1)} mm was printed to fit the page: print at 100 % first. Between ${CHECK_BAR * 0.8} and ${CHECK_BAR * 1.25} mm can be made up for.` : undefined)
+    setWord(
+      next === undefined
+        ? `A bar of ${CHECK_BAR} mm that reads ${fixed(reads, 1)} mm was printed to fit the page: print at 100 % first. Between ${CHECK_BAR * 0.8} and ${CHECK_BAR * 1.25} mm can be made up for.`
+        : undefined,
+    )
     if (next !== undefined) setPrint({ [side]: next })
   }
   const off = (s: number) => `${s >= 1 ? '+' : '−'}${fixed(Math.abs(s - 1) * 100, 2)} %`
   return (
     <section aria-label="Printed scale" className="flex flex-wrap items-end gap-4 border-y border-line py-2">
-      <LengthField label="Bar along the paper’s short side reads" mm={undefined} clears min={50} max={200} onMm={v => take('short', v)} />
-      <LengthField label="… along its long side" mm={undefined} clears min={50} max={200} onMm={v => take('long', v)} />
-      <p className="min-w-52 flex-1 text-[16px]">{word ? <span role="alert" className="font-semibold text-never">{word}</span> : print.short === 1 && print.long === 1 ? `Both are ${CHECK_BAR} mm when the printer is true.` : <>Drawn <span className="figure">{off(print.short)}</span> along the short side, <span className="figure">{off(print.long)}</span> along the long one. Print again and measure.</>}</p>
-      {(print.short !== 1 || print.long !== 1) && <Button onClick={() => setPrint({ short: 1, long: 1 })}>Back to true size</Button>}
+      <LengthField
+        label="Bar along the paper’s short side reads"
+        mm={undefined}
+        clears
+        min={50}
+        max={200}
+        onMm={v => take('short', v)}
+      />
+      <LengthField
+        label="… along its long side"
+        mm={undefined}
+        clears
+        min={50}
+        max={200}
+        onMm={v => take('long', v)}
+      />
+      <p className="min-w-52 flex-1 text-[16px]">
+        {word ? (
+          <span role="alert" className="font-semibold text-never">
+            {word}
+          </span>
+        ) : print.short === 1 && print.long === 1 ? (
+          `Both are ${CHECK_BAR} mm when the printer is true.`
+        ) : (
+          <>
+            Drawn <span className="figure">{off(print.short)}</span> along the short side,{' '}
+            <span className="figure">{off(print.long)}</span> along the long one. Print again and measure.
+          </>
+        )}
+      </p>
+      {(print.short !== 1 || print.long !== 1) && (
+        <Button onClick={() => setPrint({ short: 1, long: 1 })}>Back to true size</Button>
+      )}
     </section>
   )
 }

@@ -17,8 +17,18 @@ import { day } from '../plan/dates.ts'
 
 const workOf = (b: Build) => finishWork(b)
 const set = (patch: Partial<FinishChoice>) => editBuild(b => ({ ...b, finish: { ...b.finish, ...patch } }))
-const whole = (what: string, from: number, to: number) => (t: string): Parsed => { const n = parseDecimal(t); return n !== undefined && Number.isInteger(n) && n >= from && n <= to ? parsed(n) : refused(`“${t}” is not a number of ${what}`, `${from} to ${to}`) }
-const percent = (t: string): Parsed => { const n = parseDecimal(t.replace(/\s*%$/, '')); return n !== undefined && n >= 1 && n <= 100 ? parsed(n) : refused(`“${t}” is not a humidity`, '1 to 100 %') }
+const whole =
+  (what: string, from: number, to: number) =>
+  (t: string): Parsed => {
+    const n = parseDecimal(t)
+    return n !== undefined && Number.isInteger(n) && n >= from && n <= to
+      ? parsed(n)
+      : refused(`“${t}” is not a number of ${what}`, `${from} to ${to}`)
+  }
+const percent = (t: string): Parsed => {
+  const n = parseDecimal(t.replace(/\s*%$/, ''))
+  return n !== undefined && n >= 1 && n <= 100 ? parsed(n) : refused(`“${t}” is not a humidity`, '1 to 100 %')
+}
 
 /** Coats with dates, materials for this body, and whether the air lets a coat be put on. */
 export function Finish() {
@@ -28,33 +38,146 @@ export function Finish() {
   const layout = useEngine(layOut)
   const { hand, take } = useHand(work.steps)
   const planned = (id: string) => plan.steps.find(s => s.id === `finish/${id}`)
-  const end = work.steps.map(s => planned(s.id)?.readyAt).filter(Boolean).at(-1)
-  const rows = work.steps.map((s, i) => ({ id: s.id, label: s.title, content: <><span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span><span className="min-w-0 flex-1"><span className="block text-[16px] font-medium leading-tight">{s.title}</span><span className="text-[15px] text-muted">{planned(s.id)?.status === 'done' ? 'done' : planned(s.id)?.start ? day(planned(s.id)!.start!) : 'no date'}</span></span><span className="figure shrink-0 text-right text-[15px] leading-tight">{s.minutes} min<br /><span className="text-muted">{s.waitHours ? `+${s.waitHours} h` : ''}</span></span></> }))
+  const end = work.steps
+    .map(s => planned(s.id)?.readyAt)
+    .filter(Boolean)
+    .at(-1)
+  const rows = work.steps.map((s, i) => ({
+    id: s.id,
+    label: s.title,
+    content: (
+      <>
+        <span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span>
+        <span className="min-w-0 flex-1">
+          <span className="block text-[16px] font-medium leading-tight">{s.title}</span>
+          <span className="text-[15px] text-muted">
+            {planned(s.id)?.status === 'done'
+              ? 'done'
+              : planned(s.id)?.start
+                ? day(planned(s.id)!.start!)
+                : 'no date'}
+          </span>
+        </span>
+        <span className="figure shrink-0 text-right text-[15px] leading-tight">
+          {s.minutes} min
+          <br />
+          <span className="text-muted">{s.waitHours ? `+${s.waitHours} h` : ''}</span>
+        </span>
+      </>
+    ),
+  }))
   const s = work.surface
   const step = hand && planned(hand.id)
   return (
     <StationFrame
-      map={{ title: 'Finish', summary: `${work.system}, ${build.finish.colour}, ${build.finish.coats} coats`, hand: undefined, take: () => undefined, marks: layout ? layout.features.filter(f => f.role === 'neck-pocket').map(f => ({ id: f.id, at: f.centre, label: 'M', title: 'Mask the pocket' })) : [] }}
-      ledger={<Ledger heading="Coats in order" aside="hands-on, wait" rows={rows} hand={hand?.id} take={take} empty="No coats." />}
+      map={{
+        title: 'Finish',
+        summary: `${work.system}, ${build.finish.colour}, ${build.finish.coats} coats`,
+        hand: undefined,
+        take: () => undefined,
+        marks: layout
+          ? layout.features
+              .filter(f => f.role === 'neck-pocket')
+              .map(f => ({ id: f.id, at: f.centre, label: 'M', title: 'Mask the pocket' }))
+          : [],
+      }}
+      ledger={
+        <Ledger
+          heading="Coats in order"
+          aside="hands-on, wait"
+          rows={rows}
+          hand={hand?.id}
+          take={take}
+          empty="No coats."
+        />
+      }
     >
       <article className="flex max-w-[780px] flex-col gap-4">
-        {hand && <header className="flex flex-col gap-1"><h2 className="text-[24px] font-semibold">{hand.title}</h2><p className="text-[17px]">{hand.why}</p><p className="text-[16px] text-muted">{step?.start ? `${day(step.start)}, ${step.start.slice(11)}. ` : ''}{hand.minutes} min{hand.waitHours ? `, then wait ${hand.waitHours} h` : ''}. Tools: {hand.tools.join(', ')}.</p></header>}
+        {hand && (
+          <header className="flex flex-col gap-1">
+            <h2 className="text-[24px] font-semibold">{hand.title}</h2>
+            <p className="text-[17px]">{hand.why}</p>
+            <p className="text-[16px] text-muted">
+              {step?.start ? `${day(step.start)}, ${step.start.slice(11)}. ` : ''}
+              {hand.minutes} min{hand.waitHours ? `, then wait ${hand.waitHours} h` : ''}. Tools:{' '}
+              {hand.tools.join(', ')}.
+            </p>
+          </header>
+        )}
         {hand && <CautionNotes ids={hand.cautions} />}
         <div className="grid grid-cols-3 gap-x-6 border-t border-line pt-3">
-          <div><p className="text-[15px] text-muted">this body’s surface</p>{s ? <Figure size="large" value={fixed(s.total, 3)} unit="m²" /> : <span>no outline</span>}<p className="text-[15px] text-muted">{s && `top ${fixed(s.top, 3)}, back ${fixed(s.back, 3)}, edge ${fixed(s.edge, 3)}`}</p></div>
-          <div><p className="text-[15px] text-muted">above the dew point</p><Figure size="large" value={fixed(work.air.margin, 1)} unit="°C" /><p className={`text-[15px] ${work.air.ok ? 'text-snug' : 'font-semibold text-never'}`}>{work.air.ok ? 'fine to coat' : 'do not coat'}, dew point {formatTemperature(work.air.dewPoint)}</p></div>
-          <div><p className="text-[15px] text-muted">ready to assemble</p><Figure size="large" value={end ? day(end) : '–'} /><p className="text-[15px] text-muted">wood settles at {fixed(work.air.moisture, 1)} % moisture</p></div>
+          <div>
+            <p className="text-[15px] text-muted">this body’s surface</p>
+            {s ? <Figure size="large" value={fixed(s.total, 3)} unit="m²" /> : <span>no outline</span>}
+            <p className="text-[15px] text-muted">
+              {s && `top ${fixed(s.top, 3)}, back ${fixed(s.back, 3)}, edge ${fixed(s.edge, 3)}`}
+            </p>
+          </div>
+          <div>
+            <p className="text-[15px] text-muted">above the dew point</p>
+            <Figure size="large" value={fixed(work.air.margin, 1)} unit="°C" />
+            <p className={`text-[15px] ${work.air.ok ? 'text-snug' : 'font-semibold text-never'}`}>
+              {work.air.ok ? 'fine to coat' : 'do not coat'}, dew point {formatTemperature(work.air.dewPoint)}
+            </p>
+          </div>
+          <div>
+            <p className="text-[15px] text-muted">ready to assemble</p>
+            <Figure size="large" value={end ? day(end) : '–'} />
+            <p className="text-[15px] text-muted">wood settles at {fixed(work.air.moisture, 1)} % moisture</p>
+          </div>
         </div>
-        {[...work.air.findings, ...work.findings].length > 0 && <ul className="border-l-4 border-tight pl-3 text-[16px]">{[...work.air.findings, ...work.findings].map(x => <li key={x}>{x}</li>)}</ul>}
+        {[...work.air.findings, ...work.findings].length > 0 && (
+          <ul className="border-l-4 border-tight pl-3 text-[16px]">
+            {[...work.air.findings, ...work.findings].map(x => (
+              <li key={x}>{x}</li>
+            ))}
+          </ul>
+        )}
         <div className="flex flex-wrap gap-4">
-          <ValueField label="Air" text={formatTemperature(build.finish.airCelsius).replace('\u202f', ' ')} parse={parseTemperature} check={v => (v < -20 || v > 60 ? 'must be −20 to 60 °C' : undefined)} onValue={airCelsius => set({ airCelsius })} />
-          <ValueField label="Surface" text={formatTemperature(build.finish.surfaceCelsius).replace('\u202f', ' ')} parse={parseTemperature} check={v => (v < -20 || v > 80 ? 'must be −20 to 80 °C' : undefined)} onValue={surfaceCelsius => set({ surfaceCelsius })} />
-          <ValueField label="Humidity" text={`${build.finish.relativeHumidity} %`} parse={percent} onValue={relativeHumidity => set({ relativeHumidity })} />
-          <ValueField label="Oil coats" text={String(build.finish.coats)} parse={whole('coats', 1, 12)} onValue={coats => set({ coats })} />
+          <ValueField
+            label="Air"
+            text={formatTemperature(build.finish.airCelsius).replace('\u202f', ' ')}
+            parse={parseTemperature}
+            check={v => (v < -20 || v > 60 ? 'must be −20 to 60 °C' : undefined)}
+            onValue={airCelsius => set({ airCelsius })}
+          />
+          <ValueField
+            label="Surface"
+            text={formatTemperature(build.finish.surfaceCelsius).replace('\u202f', ' ')}
+            parse={parseTemperature}
+            check={v => (v < -20 || v > 80 ? 'must be −20 to 80 °C' : undefined)}
+            onValue={surfaceCelsius => set({ surfaceCelsius })}
+          />
+          <ValueField
+            label="Humidity"
+            text={`${build.finish.relativeHumidity} %`}
+            parse={percent}
+            onValue={relativeHumidity => set({ relativeHumidity })}
+          />
+          <ValueField
+            label="Oil coats"
+            text={String(build.finish.coats)}
+            parse={whole('coats', 1, 12)}
+            onValue={coats => set({ coats })}
+          />
         </div>
         <table className="text-[16px]">
-          <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Materials for this body</caption>
-          <tbody>{work.materials.map(m => <tr key={m.name} className="rule-row"><th scope="row" className="py-1.5 text-left font-normal">{m.name}</th><td className="figure py-1.5 text-right text-[18px]">{m.amount} {m.unit}</td><td className="py-1.5 pl-4 text-[15px] text-muted">{m.source}</td></tr>)}</tbody>
+          <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+            Materials for this body
+          </caption>
+          <tbody>
+            {work.materials.map(m => (
+              <tr key={m.name} className="rule-row">
+                <th scope="row" className="py-1.5 text-left font-normal">
+                  {m.name}
+                </th>
+                <td className="figure py-1.5 text-right text-[18px]">
+                  {m.amount} {m.unit}
+                </td>
+                <td className="py-1.5 pl-4 text-[15px] text-muted">{m.source}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </article>
     </StationFrame>

@@ -12,28 +12,101 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
-const MASKABLE: readonly FeatureRole[] = ['neck-pocket', 'pickup-rout', 'control-cavity', 'tremolo-rout', 'pot-hole', 'switch-hole', 'jack-hole', 'stud-hole', 'ferrule-hole']
-const percent = (t: string) => { const n = parseDecimal(t.replace(/\s*%$/, '')); return n !== undefined && n >= 1 && n <= 99 ? parsed(n) : refused(`“${t}” is no relative humidity`, '1 to 99 %') }
+const MASKABLE: readonly FeatureRole[] = [
+  'neck-pocket',
+  'pickup-rout',
+  'control-cavity',
+  'tremolo-rout',
+  'pot-hole',
+  'switch-hole',
+  'jack-hole',
+  'stud-hole',
+  'ferrule-hole',
+]
+const percent = (t: string) => {
+  const n = parseDecimal(t.replace(/\s*%$/, ''))
+  return n !== undefined && n >= 1 && n <= 99 ? parsed(n) : refused(`“${t}” is no relative humidity`, '1 to 99 %')
+}
 
 /** What the seasons and the finish take from a fit: the air where it will live, the film, and what is masked. */
 export function AirView() {
-  const build = useOpenBuild(), l = useLength(), c = build.climate
+  const build = useOpenBuild(),
+    l = useLength(),
+    c = build.climate
   const set = (patch: Partial<Climate>) => editBuild(b => ({ ...b, climate: { ...b.climate, ...patch } }))
-  const field = (label: string, key: 'atBench' | 'driest' | 'dampest') => <ValueField label={label} text={`${c[key]} %`} parse={percent} onValue={v => set({ [key]: v })} />
+  const field = (label: string, key: 'atBench' | 'driest' | 'dampest') => (
+    <ValueField label={label} text={`${c[key]} %`} parse={percent} onValue={v => set({ [key]: v })} />
+  )
   const film = build.finish.film?.value ?? FINISH_SYSTEMS[build.finish.system].film.value
   const masked = build.finish.masked ?? USUALLY_MASKED
-  const toggle = (r: FeatureRole) => editBuild(b => { const now = b.finish.masked ?? [...USUALLY_MASKED]; return { ...b, finish: { ...b.finish, masked: now.includes(r) ? now.filter(x => x !== r) : [...now, r] } } })
+  const toggle = (r: FeatureRole) =>
+    editBuild(b => {
+      const now = b.finish.masked ?? [...USUALLY_MASKED]
+      return { ...b, finish: { ...b.finish, masked: now.includes(r) ? now.filter(x => x !== r) : [...now, r] } }
+    })
   const moisture = (h: number) => fixed(equilibriumMoisture(c.celsius, h), 1)
   return (
     <article className="flex max-w-[760px] flex-col gap-4">
-      <header className="flex flex-wrap items-end justify-between gap-4"><h2 className="text-[24px] font-semibold">Air and film</h2><Figure size="large" value={`${moisture(Math.min(c.driest, c.atBench))} … ${moisture(Math.max(c.dampest, c.atBench))}`} unit="% moisture in bare wood" /></header>
-      <section aria-label="Air" className="flex flex-col gap-2"><h3 className="border-b-2 border-ink text-[17px] font-semibold">The air it is measured in, and lives in</h3>
-        <div className="flex flex-wrap gap-3">{field('At the bench', 'atBench')}{field('Driest where it lives', 'driest')}{field('Dampest where it lives', 'dampest')}<ValueField label="Temperature" text={`${c.celsius} °C`} parse={parseTemperature} check={v => (v < -10 || v > 50 ? 'must be −10 to 50 °C' : undefined)} onValue={v => set({ celsius: v })} /></div>
-        <p className="text-[15px] text-muted">Wood in wood, across the grain: ΔD = D · C · ΔM [published: Wood Handbook]; a finished part follows about half of the season’s change [from memory]. Joints of wood in wood ask for that much more room.</p></section>
-      <section aria-label="Film" className="flex flex-col gap-2"><h3 className="border-b-2 border-ink text-[17px] font-semibold">Film of the finish</h3>
-        <LengthField label={`On each face; ${build.finish.system}`} mm={film} min={0} max={2} onMm={v => editBuild(b => ({ ...b, finish: { ...b.finish, film: { value: v, doubt: Math.max(0.01, v * 0.25), basis: 'claimed' } } }))} />
-        <fieldset className="flex flex-wrap gap-x-5"><legend className="text-[15px] text-muted">Masked, or chased after: no film stays in</legend>{MASKABLE.map(r => <label key={r} className="flex min-h-10 items-center gap-2 text-[16px]"><input type="checkbox" checked={masked.includes(r)} onChange={() => toggle(r)} className="size-5 accent-[var(--hand)]" />{FEATURE_ROLES[r].label.toLowerCase()}</label>)}</fieldset>
-        <p className="text-[15px] text-muted">A finished hole loses its film twice, here {l.fineText(2 * film)}; a part that comes finished loses nothing more.</p></section>
+      <header className="flex flex-wrap items-end justify-between gap-4">
+        <h2 className="text-[24px] font-semibold">Air and film</h2>
+        <Figure
+          size="large"
+          value={`${moisture(Math.min(c.driest, c.atBench))} … ${moisture(Math.max(c.dampest, c.atBench))}`}
+          unit="% moisture in bare wood"
+        />
+      </header>
+      <section aria-label="Air" className="flex flex-col gap-2">
+        <h3 className="border-b-2 border-ink text-[17px] font-semibold">The air it is measured in, and lives in</h3>
+        <div className="flex flex-wrap gap-3">
+          {field('At the bench', 'atBench')}
+          {field('Driest where it lives', 'driest')}
+          {field('Dampest where it lives', 'dampest')}
+          <ValueField
+            label="Temperature"
+            text={`${c.celsius} °C`}
+            parse={parseTemperature}
+            check={v => (v < -10 || v > 50 ? 'must be −10 to 50 °C' : undefined)}
+            onValue={v => set({ celsius: v })}
+          />
+        </div>
+        <p className="text-[15px] text-muted">
+          Wood in wood, across the grain: ΔD = D · C · ΔM [published: Wood Handbook]; a finished part follows about
+          half of the season’s change [from memory]. Joints of wood in wood ask for that much more room.
+        </p>
+      </section>
+      <section aria-label="Film" className="flex flex-col gap-2">
+        <h3 className="border-b-2 border-ink text-[17px] font-semibold">Film of the finish</h3>
+        <LengthField
+          label={`On each face; ${build.finish.system}`}
+          mm={film}
+          min={0}
+          max={2}
+          onMm={v =>
+            editBuild(b => ({
+              ...b,
+              finish: { ...b.finish, film: { value: v, doubt: Math.max(0.01, v * 0.25), basis: 'claimed' } },
+            }))
+          }
+        />
+        <fieldset className="flex flex-wrap gap-x-5">
+          <legend className="text-[15px] text-muted">Masked, or chased after: no film stays in</legend>
+          {MASKABLE.map(r => (
+            <label key={r} className="flex min-h-10 items-center gap-2 text-[16px]">
+              <input
+                type="checkbox"
+                checked={masked.includes(r)}
+                onChange={() => toggle(r)}
+                className="size-5 accent-[var(--hand)]"
+              />
+              {FEATURE_ROLES[r].label.toLowerCase()}
+            </label>
+          ))}
+        </fieldset>
+        <p className="text-[15px] text-muted">
+          A finished hole loses its film twice, here {l.fineText(2 * film)}; a part that comes finished loses
+          nothing more.
+        </p>
+      </section>
     </article>
   )
 }

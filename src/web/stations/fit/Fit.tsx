@@ -18,7 +18,13 @@ import { MeasureNext } from './MeasureNext.tsx'
 import { TrialView } from './TrialView.tsx'
 import { WhatIf } from './WhatIf.tsx'
 
-const PLURAL: Record<string, string> = { "won't go": "won't go", tight: 'tight', snug: 'snug', loose: 'loose', "can't tell": "can't be told yet" }
+const PLURAL: Record<string, string> = {
+  "won't go": "won't go",
+  tight: 'tight',
+  snug: 'snug',
+  loose: 'loose',
+  "can't tell": "can't be told yet",
+}
 
 /** All joints of the build on the map and as gauges, worst first. */
 export function Fit() {
@@ -28,34 +34,87 @@ export function Fit() {
   const [, setParams] = useSearchParams()
   const openJoint = (id: string) => setParams({ hand: id })
   const counts = countStates(fit.now)
-  const summary = fit.now.length === 0 ? 'no joint yet' : `${fit.now.length} joints: ${STATES.filter(s => counts[s] > 0).map(s => `${counts[s]} ${PLURAL[s]}`).join(', ')}`
+  const summary =
+    fit.now.length === 0
+      ? 'no joint yet'
+      : `${fit.now.length} joints: ${STATES.filter(s => counts[s] > 0)
+          .map(s => `${counts[s]} ${PLURAL[s]}`)
+          .join(', ')}`
   const rows = fit.now.map((j, i) => {
     const chosen = fit.fixes.find(f => f.chosen.joint === j.id)
     const f = l.fineFigure(j.clearance.value)
     return {
-      id: j.id, label: `${i + 1}, ${j.title}: ${j.state}, ${f.figure} ${f.unit}`,
-      content: <>
-        <span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span>
-        <span className="min-w-0 flex-1 max-[900px]:basis-[75%]"><span className="block text-[16px] font-medium leading-tight">{j.title}</span><span className="flex items-center gap-1.5 text-[15px] text-muted"><Hex state={j.state} size={15} />{j.state}{chosen ? ', fix planned' : ''}</span></span>
-        <SnugGauge size="ledger" title={j.title} value={j.clearance.value} doubt={j.doubt} limits={j.limits} state={j.state} />
-        <span className="figure w-[4.2em] shrink-0 text-right text-[17px]">{f.figure}</span>
-      </>,
+      id: j.id,
+      label: `${i + 1}, ${j.title}: ${j.state}, ${f.figure} ${f.unit}`,
+      content: (
+        <>
+          <span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span>
+          <span className="min-w-0 flex-1 max-[900px]:basis-[75%]">
+            <span className="block text-[16px] font-medium leading-tight">{j.title}</span>
+            <span className="flex items-center gap-1.5 text-[15px] text-muted">
+              <Hex state={j.state} size={15} />
+              {j.state}
+              {chosen ? ', fix planned' : ''}
+            </span>
+          </span>
+          <SnugGauge
+            size="ledger"
+            title={j.title}
+            value={j.clearance.value}
+            doubt={j.doubt}
+            limits={j.limits}
+            state={j.state}
+          />
+          <span className="figure w-[4.2em] shrink-0 text-right text-[17px]">{f.figure}</span>
+        </>
+      ),
     }
   })
   return (
     <StationFrame
-      map={{ title: 'Fit', summary, hand: joint?.id, take: openJoint, caption: joint && `${joint.title}: ${l.fineText(joint.clearance.value)}`, marks: fit.now.flatMap((j, i) => (j.state === 'snug' && j.id !== joint?.id ? [] : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${j.state}`, state: j.state }])) }}
-      ledger={<Ledger heading="Worst first" aside={`clearance, ${l.unit}`} rows={rows} hand={joint?.id} take={openJoint} empty="No joints yet. Choose body, neck, bridge and strings at the Parts station: joints come from the parts." />}
+      map={{
+        title: 'Fit',
+        summary,
+        hand: joint?.id,
+        take: openJoint,
+        caption: joint && `${joint.title}: ${l.fineText(joint.clearance.value)}`,
+        marks: fit.now.flatMap((j, i) =>
+          j.state === 'snug' && j.id !== joint?.id
+            ? []
+            : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${j.state}`, state: j.state }],
+        ),
+      }}
+      ledger={
+        <Ledger
+          heading="Worst first"
+          aside={`clearance, ${l.unit}`}
+          rows={rows}
+          hand={joint?.id}
+          take={openJoint}
+          empty="No joints yet. Choose body, neck, bridge and strings at the Parts station: joints come from the parts."
+        />
+      }
     >
-      <Views label="Views of the fit" views={[
-        { id: 'joint', label: 'Joint', content: joint ? <JointSheet key={joint.id} joint={joint} number={fit.now.indexOf(joint) + 1} fit={fit} take={take} /> : <p className="text-[17px]">Nothing in hand.</p> },
-        { id: 'fixes', label: 'Cheapest fixes', content: <CheapestFixes fit={fit} /> },
-        { id: 'measure', label: 'Measure next', content: <MeasureNext fit={fit} /> },
-        { id: 'what-if', label: 'What if', content: <WhatIf fit={fit} open={openJoint} /> },
-        { id: 'air', label: 'Air and film', content: <AirView /> },
-        { id: 'balance', label: 'Balance', content: <BalanceView /> },
-        { id: 'trial', label: 'Trial', content: <TrialView open={openJoint} /> },
-      ]} />
+      <Views
+        label="Views of the fit"
+        views={[
+          {
+            id: 'joint',
+            label: 'Joint',
+            content: joint ? (
+              <JointSheet key={joint.id} joint={joint} number={fit.now.indexOf(joint) + 1} fit={fit} take={take} />
+            ) : (
+              <p className="text-[17px]">Nothing in hand.</p>
+            ),
+          },
+          { id: 'fixes', label: 'Cheapest fixes', content: <CheapestFixes fit={fit} /> },
+          { id: 'measure', label: 'Measure next', content: <MeasureNext fit={fit} /> },
+          { id: 'what-if', label: 'What if', content: <WhatIf fit={fit} open={openJoint} /> },
+          { id: 'air', label: 'Air and film', content: <AirView /> },
+          { id: 'balance', label: 'Balance', content: <BalanceView /> },
+          { id: 'trial', label: 'Trial', content: <TrialView open={openJoint} /> },
+        ]}
+      />
     </StationFrame>
   )
 }

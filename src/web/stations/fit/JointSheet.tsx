@@ -16,33 +16,91 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 
 /** One joint: its number, the gauge, what it was computed from, and what can be done. */
-export function JointSheet({ joint, number, fit, take }: { joint: Joint; number: number; fit: FitResult; take: (id: string) => void }) {
+export function JointSheet({
+  joint,
+  number,
+  fit,
+  take,
+}: {
+  joint: Joint
+  number: number
+  fit: FitResult
+  take: (id: string) => void
+}) {
   const build = useOpenBuild()
   const l = useLength()
   const chosen = build.fixes.find(f => f.joint === joint.id)
   const planned = fit.planned.find(j => j.id === joint.id)
-  const will = chosen && planned ? { value: planned.clearance.value, doubt: planned.doubt, state: planned.state } : undefined
-  const figure = l.fineFigure(joint.clearance.value), doubt = l.fineFigure(joint.doubt).figure
+  const will =
+    chosen && planned ? { value: planned.clearance.value, doubt: planned.doubt, state: planned.state } : undefined
+  const figure = l.fineFigure(joint.clearance.value),
+    doubt = l.fineFigure(joint.doubt).figure
   const pick = (k: number) => {
     const f = joint.fixes[k]
     if (f) editBuild(b => (chosen?.method === f.method ? dropFix(b, joint.id) : chooseFix(b, joint.id, f.method)))
   }
   useKeys(Object.fromEntries(joint.fixes.map((_, i) => [String(i + 1), () => pick(i)])))
-  const moved = chosen ? fit.planned.filter(p => p.id !== joint.id && p.state !== fit.now.find(n => n.id === p.id)?.state) : []
-  const inputs = [...joint.clearance.terms.values()].filter(t => Math.abs(t.coefficient) > 1e-6).sort((a, b) => Math.abs(b.coefficient) * b.source.doubt - Math.abs(a.coefficient) * a.source.doubt)
+  const moved = chosen
+    ? fit.planned.filter(p => p.id !== joint.id && p.state !== fit.now.find(n => n.id === p.id)?.state)
+    : []
+  const inputs = [...joint.clearance.terms.values()]
+    .filter(t => Math.abs(t.coefficient) > 1e-6)
+    .sort((a, b) => Math.abs(b.coefficient) * b.source.doubt - Math.abs(a.coefficient) * a.source.doubt)
   return (
     <article className="flex max-w-[760px] flex-col gap-3" aria-labelledby="joint">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 id="joint" className="text-[24px] font-semibold"><span className="figure mr-2 text-[17px] text-muted">{number}</span>{joint.title}</h2>
+        <h2 id="joint" className="text-[24px] font-semibold">
+          <span className="figure mr-2 text-[17px] text-muted">{number}</span>
+          {joint.title}
+        </h2>
         <span className="text-[15px] text-muted">{joint.compared}</span>
       </header>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <Figure value={figure.figure} unit={figure.unit} doubt={doubt} />
-        <p className="min-w-60 flex-1 text-[17px]"><b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b> {l.prose(joint.finding)}</p>
+        <p className="min-w-60 flex-1 text-[17px]">
+          <b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b>{' '}
+          {l.prose(joint.finding)}
+        </p>
       </div>
-      <SnugGauge size="sheet" title={joint.title} value={joint.clearance.value} doubt={joint.doubt} limits={joint.limits} state={joint.state} planned={will} />
-      <p className="text-[15px] text-muted">Chances: {Object.entries(joint.chances).filter(([, c]) => c >= 0.005).sort((a, b) => b[1] - a[1]).map(([state, c]) => `${state} ${Math.round(c * 100)} %`).join(', ')}.</p>
-      {will && <p className="border-l-4 border-hand pl-3 text-[16px]">As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ± <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.{moved.length > 0 && <> It also moves: {moved.map((m, i) => <span key={m.id}>{i > 0 && ', '}<button type="button" className="underline" onClick={() => take(m.id)}>{m.title} ({m.state})</button></span>)}.</>}</p>}
+      <SnugGauge
+        size="sheet"
+        title={joint.title}
+        value={joint.clearance.value}
+        doubt={joint.doubt}
+        limits={joint.limits}
+        state={joint.state}
+        planned={will}
+      />
+      <p className="text-[15px] text-muted">
+        Chances:{' '}
+        {Object.entries(joint.chances)
+          .filter(([, c]) => c >= 0.005)
+          .sort((a, b) => b[1] - a[1])
+          .map(([state, c]) => `${state} ${Math.round(c * 100)} %`)
+          .join(', ')}
+        .
+      </p>
+      {will && (
+        <p className="border-l-4 border-hand pl-3 text-[16px]">
+          As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ±{' '}
+          <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.
+          {moved.length > 0 && (
+            <>
+              {' '}
+              It also moves:{' '}
+              {moved.map((m, i) => (
+                <span key={m.id}>
+                  {i > 0 && ', '}
+                  <button type="button" className="underline" onClick={() => take(m.id)}>
+                    {m.title} ({m.state})
+                  </button>
+                </span>
+              ))}
+              .
+            </>
+          )}
+        </p>
+      )}
 
       {joint.fixes.length > 0 && (
         <section aria-label="Fixes">
@@ -50,17 +108,39 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
           <ol>
             {joint.fixes.map((f, i) => (
               <li key={f.method} className="rule-row">
-                <button type="button" aria-pressed={chosen?.method === f.method} onClick={() => pick(i)} className={`grid w-full grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2 text-left hover:bg-shade ${chosen?.method === f.method ? 'bg-shade' : ''}`}>
-                  <span className={`figure grid size-8 place-items-center border text-[16px] ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}>{i + 1}</span>
-                  <span><span className="text-[17px] font-semibold">{l.prose(f.title)}</span><span className="block text-[15px] text-muted">{l.prose(f.note)} Tools: {f.tools.join(', ')}.</span></span>
-                  <span className="text-right"><span className="figure block text-[17px]">{f.minutes} min</span><span className="block text-[15px] text-muted">{f.when}</span><span className="block text-[15px] text-muted">risk {f.risk}, {f.reversible ? 'can be undone' : 'for good'}</span></span>
+                <button
+                  type="button"
+                  aria-pressed={chosen?.method === f.method}
+                  onClick={() => pick(i)}
+                  className={`grid w-full grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2 text-left hover:bg-shade ${chosen?.method === f.method ? 'bg-shade' : ''}`}
+                >
+                  <span
+                    className={`figure grid size-8 place-items-center border text-[16px] ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}
+                  >
+                    {i + 1}
+                  </span>
+                  <span>
+                    <span className="text-[17px] font-semibold">{l.prose(f.title)}</span>
+                    <span className="block text-[15px] text-muted">
+                      {l.prose(f.note)} Tools: {f.tools.join(', ')}.
+                    </span>
+                  </span>
+                  <span className="text-right">
+                    <span className="figure block text-[17px]">{f.minutes} min</span>
+                    <span className="block text-[15px] text-muted">{f.when}</span>
+                    <span className="block text-[15px] text-muted">
+                      risk {f.risk}, {f.reversible ? 'can be undone' : 'for good'}
+                    </span>
+                  </span>
                 </button>
               </li>
             ))}
           </ol>
         </section>
       )}
-      {chosen && joint.fixes.length > 0 && <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />}
+      {chosen && joint.fixes.length > 0 && (
+        <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />
+      )}
       <table className="w-full text-[16px]">
         <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Computed from</caption>
         <tbody>
@@ -70,10 +150,38 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
             const spec = part && specAt(part, path)
             return (
               <tr key={source.id} className="rule-row">
-                <th scope="row" className="py-1 pr-3 text-left font-normal"><span className="block first-letter:uppercase">{source.label}</span><span className="block text-[15px] leading-tight text-muted">{part?.name ?? 'placement'}</span></th>
-                <td className="figure whitespace-nowrap py-1 pr-3 text-[17px]">{l.fineText(source.value)} <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span></td>
+                <th scope="row" className="py-1 pr-3 text-left font-normal">
+                  <span className="block first-letter:uppercase">{source.label}</span>
+                  <span className="block text-[15px] leading-tight text-muted">{part?.name ?? 'placement'}</span>
+                </th>
+                <td className="figure whitespace-nowrap py-1 pr-3 text-[17px]">
+                  {l.fineText(source.value)}{' '}
+                  <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span>
+                </td>
                 <td className="py-1 pr-3 text-[15px] text-muted">{source.basis}</td>
-                <td className="py-1 text-right">{part && spec?.quantity === 'length' && <LengthField label={`Measured ${source.label}`} hideLabel clears mm={undefined} min={spec.min} max={spec.max} onMm={v => editBuild(b => takeReading(b, { of: `part/${refOf(part, path)}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }))} />}</td>
+                <td className="py-1 text-right">
+                  {part && spec?.quantity === 'length' && (
+                    <LengthField
+                      label={`Measured ${source.label}`}
+                      hideLabel
+                      clears
+                      mm={undefined}
+                      min={spec.min}
+                      max={spec.max}
+                      onMm={v =>
+                        editBuild(b =>
+                          takeReading(b, {
+                            of: `part/${refOf(part, path)}`,
+                            value: v,
+                            doubt: 0.05,
+                            at: now(),
+                            with: 'calliper',
+                          }),
+                        )
+                      }
+                    />
+                  )}
+                </td>
               </tr>
             )
           })}
@@ -82,7 +190,16 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
 
       <div className="flex flex-wrap gap-2">
         {chosen && <Button onClick={() => editBuild(b => dropFix(b, joint.id))}>Drop the planned fix</Button>}
-        {joint.state !== 'snug' && joint.slots.map(s => <Link key={s} to={`../parts?hand=${s}`} className="inline-flex min-h-10 items-center underline decoration-line underline-offset-4 hover:decoration-ink">Take another {s.replace(/-/g, ' ')}</Link>)}
+        {joint.state !== 'snug' &&
+          joint.slots.map(s => (
+            <Link
+              key={s}
+              to={`../parts?hand=${s}`}
+              className="inline-flex min-h-10 items-center underline decoration-line underline-offset-4 hover:decoration-ink"
+            >
+              Take another {s.replace(/-/g, ' ')}
+            </Link>
+          ))}
       </div>
       <BandEditor joint={joint} />
     </article>
@@ -93,16 +210,32 @@ export function JointSheet({ joint, number, fit, take }: { joint: Joint; number:
 function BandEditor({ joint }: { joint: Joint }) {
   const build = useOpenBuild()
   const own = build.bands[joint.family]
-  const set = (low: number, high: number) => editBuild(b => ({ ...b, bands: { ...b.bands, [joint.family]: { low, high } } }))
-  const { low } = joint.limits, high = joint.limits.high ?? low + 100
+  const set = (low: number, high: number) =>
+    editBuild(b => ({ ...b, bands: { ...b.bands, [joint.family]: { low, high } } }))
+  const { low } = joint.limits,
+    high = joint.limits.high ?? low + 100
   return (
     <details className="text-[15px]">
       <summary className="min-h-8 cursor-pointer text-muted">Snug band and its source</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
         <LengthField label="Snug from" mm={low} min={-1000} max={high - 0.001} onMm={v => set(v, high)} />
         <LengthField label="to" mm={high} min={low + 0.001} max={1000} onMm={v => set(low, v)} />
-        {own && <Button onClick={() => editBuild(b => { const { [joint.family]: gone, ...bands } = b.bands; void gone; return { ...b, bands } })}>Back to the table’s band</Button>}
-        <p className="basis-full text-muted">{BANDS[joint.family].label}. {own ? 'Your own band for this build.' : joint.source}.</p>
+        {own && (
+          <Button
+            onClick={() =>
+              editBuild(b => {
+                const { [joint.family]: gone, ...bands } = b.bands
+                void gone
+                return { ...b, bands }
+              })
+            }
+          >
+            Back to the table’s band
+          </Button>
+        )}
+        <p className="basis-full text-muted">
+          {BANDS[joint.family].label}. {own ? 'Your own band for this build.' : joint.source}.
+        </p>
       </div>
     </details>
   )

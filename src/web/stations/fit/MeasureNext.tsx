@@ -19,30 +19,67 @@ const nextOf = (b: Build) => measureNext(b, computed(fitOf, b).now, MOST)
 
 /** The dimensions whose reading settles the most, in the order to take them, each with a field for its reading. */
 export function MeasureNext({ fit }: { fit: FitResult }) {
-  const build = useOpenBuild(), l = useLength()
+  const build = useOpenBuild(),
+    l = useLength()
   const items = useEngine(nextOf)
   const title = (id: string) => fit.now.find(j => j.id === id)?.title ?? id
   if (items.length === 0) return <p className="text-[17px]">Nothing is left that a reading would settle.</p>
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
-      <header className="flex flex-wrap items-center justify-between gap-3"><h2 className="text-[24px] font-semibold">Measure next</h2><Link to={`../bench?hand=${encodeURIComponent(`measure/${items[0]!.ref}`)}`} className={buttonLook('main')}>Take them at the bench</Link></header>
+      <header className="flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-[24px] font-semibold">Measure next</h2>
+        <Link to={`../bench?hand=${encodeURIComponent(`measure/${items[0]!.ref}`)}`} className={buttonLook('main')}>
+          Take them at the bench
+        </Link>
+      </header>
       <ol>
         {items.map((m, i) => {
-          const { partId, path } = splitRef(m.ref), part = build.parts.find(p => p.id === partId), spec = part && specAt(part, path)
+          const { partId, path } = splitRef(m.ref),
+            part = build.parts.find(p => p.id === partId),
+            spec = part && specAt(part, path)
           return (
             <li key={m.ref} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2.5">
               <span className="figure text-[17px] text-muted">{i + 1}</span>
               <span>
                 <span className="block text-[17px] font-semibold first-letter:uppercase">{m.label}</span>
-                <span className="block text-[15px] text-muted">{m.partName}. {m.basis} <span className="figure">{l.fineText(m.value)} ±{l.fineFigure(m.doubt).figure}</span>. {m.how}</span>
-                <span className="block text-[15px]">{m.joints.length === 1 ? `${Math.round(m.settles * 100)} % likely to settle` : `May settle ${fixed(m.settles, 1)} of ${m.joints.length}:`} {m.joints.slice(0, 3).map(title).join('; ')}{m.joints.length > 3 ? ' and more' : ''}. {Math.round(m.stake)} min of work hang on it.</span>
+                <span className="block text-[15px] text-muted">
+                  {m.partName}. {m.basis}{' '}
+                  <span className="figure">
+                    {l.fineText(m.value)} ±{l.fineFigure(m.doubt).figure}
+                  </span>
+                  . {m.how}
+                </span>
+                <span className="block text-[15px]">
+                  {m.joints.length === 1
+                    ? `${Math.round(m.settles * 100)} % likely to settle`
+                    : `May settle ${fixed(m.settles, 1)} of ${m.joints.length}:`}{' '}
+                  {m.joints.slice(0, 3).map(title).join('; ')}
+                  {m.joints.length > 3 ? ' and more' : ''}. {Math.round(m.stake)} min of work hang on it.
+                </span>
               </span>
-              {spec && <LengthField label={`Measured ${m.label}`} hideLabel clears mm={undefined} min={spec.min} max={spec.max} onMm={v => editBuild(b => takeReading(b, { of: `part/${m.ref}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }))} />}
+              {spec && (
+                <LengthField
+                  label={`Measured ${m.label}`}
+                  hideLabel
+                  clears
+                  mm={undefined}
+                  min={spec.min}
+                  max={spec.max}
+                  onMm={v =>
+                    editBuild(b =>
+                      takeReading(b, { of: `part/${m.ref}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }),
+                    )
+                  }
+                />
+              )}
             </li>
           )
         })}
       </ol>
-      <p className="text-[15px] text-muted">A reading with a calliper leaves ±{l.fineText(0.05)}. How many verdicts it settles is a chance, added up over the joints that hang on it.</p>
+      <p className="text-[15px] text-muted">
+        A reading with a calliper leaves ±{l.fineText(0.05)}. How many verdicts it settles is a chance, added up
+        over the joints that hang on it.
+      </p>
     </article>
   )
 }

@@ -17,13 +17,28 @@ import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 
-interface Entry { id: string; at: string; what: string; text: string; figure: string }
+interface Entry {
+  id: string
+  at: string
+  what: string
+  text: string
+  figure: string
+}
 
 /** The words of a reading's subject. */
 function subject(build: Build, of: string): string {
-  if (of.startsWith('hole.')) { const [, id = '', axis = ''] = of.split('.'); return `Hole ${id.replace(/-/g, ' ')}, where it came out ${axis}` }
-  if (of.startsWith('layout.edge.')) { const [, , station = '', what = ''] = of.split('.'); return what === 'at' ? `Neck edges read at the ${station}` : `Neck’s ${what} edge at the ${station}` }
-  if (of.startsWith('layout.frets.')) { const [low = '', high = ''] = of.slice(13).split('-'); return `${low === '0' ? 'Nut' : `Fret ${low}`} to fret ${high}` }
+  if (of.startsWith('hole.')) {
+    const [, id = '', axis = ''] = of.split('.')
+    return `Hole ${id.replace(/-/g, ' ')}, where it came out ${axis}`
+  }
+  if (of.startsWith('layout.edge.')) {
+    const [, , station = '', what = ''] = of.split('.')
+    return what === 'at' ? `Neck edges read at the ${station}` : `Neck’s ${what} edge at the ${station}`
+  }
+  if (of.startsWith('layout.frets.')) {
+    const [low = '', high = ''] = of.slice(13).split('-')
+    return `${low === '0' ? 'Nut' : `Fret ${low}`} to fret ${high}`
+  }
   if (!of.startsWith('part/')) return of.replace(/[._]/g, ' ')
   const { partId, path } = splitRef(of.slice(5))
   const part = build.parts.find(p => p.id === partId)
@@ -36,34 +51,146 @@ export function Log() {
   const l = useLength()
   const steps = new Map(computed(planOf, build).steps.map(s => [s.id, s.title]))
   const entries: Entry[] = [
-    ...build.readings.map(r => ({ id: r.id, at: r.at, what: 'read', text: subject(build, r.of), figure: r.of.startsWith('meter') || /esistance$/.test(r.of) ? formatResistance(r.value) : l.fineText(r.value) })),
-    ...build.steps.map(s => ({ id: `done-${s.step}`, at: s.at, what: s.state, text: steps.get(s.step) ?? s.step, figure: '' })),
-    ...build.log.map(e => ({ id: e.id, at: e.at, what: 'note', text: e.text, figure: e.cost === undefined ? '' : `${e.cost} ${build.preferences.currency}` })),
+    ...build.readings.map(r => ({
+      id: r.id,
+      at: r.at,
+      what: 'read',
+      text: subject(build, r.of),
+      figure: r.of.startsWith('meter') || /esistance$/.test(r.of) ? formatResistance(r.value) : l.fineText(r.value),
+    })),
+    ...build.steps.map(s => ({
+      id: `done-${s.step}`,
+      at: s.at,
+      what: s.state,
+      text: steps.get(s.step) ?? s.step,
+      figure: '',
+    })),
+    ...build.log.map(e => ({
+      id: e.id,
+      at: e.at,
+      what: 'note',
+      text: e.text,
+      figure: e.cost === undefined ? '' : `${e.cost} ${build.preferences.currency}`,
+    })),
   ].sort((a, b) => b.at.localeCompare(a.at))
   const { hand, take } = useHand(entries)
   const [text, setText] = useState('')
-  const spent = build.parts.reduce((s, p) => s + (Object.values(build.slots).includes(p.id) ? (p.stock?.price ?? 0) : 0), 0) + build.log.reduce((s, e) => s + (e.cost ?? 0), 0)
+  const spent =
+    build.parts.reduce((s, p) => s + (Object.values(build.slots).includes(p.id) ? (p.stock?.price ?? 0) : 0), 0) +
+    build.log.reduce((s, e) => s + (e.cost ?? 0), 0)
   const save = () => {
     const url = URL.createObjectURL(new Blob([JSON.stringify(build, null, 2) + '\n'], { type: 'application/json' }))
     Object.assign(document.createElement('a'), { href: url, download: `${build.id}.json` }).click()
     setTimeout(() => URL.revokeObjectURL(url), 1000)
   }
-  const rows = entries.map(e => ({ id: e.id, label: `${e.what}: ${e.text}`, content: <><span className="figure w-[5.2em] shrink-0 text-[15px] text-muted">{e.at.slice(5, 16).replace('T', ' ')}</span><span className="min-w-0 flex-1 text-[16px] leading-tight">{e.text}</span><span className="figure shrink-0 text-[15px]">{e.figure || e.what}</span></> }))
+  const rows = entries.map(e => ({
+    id: e.id,
+    label: `${e.what}: ${e.text}`,
+    content: (
+      <>
+        <span className="figure w-[5.2em] shrink-0 text-[15px] text-muted">
+          {e.at.slice(5, 16).replace('T', ' ')}
+        </span>
+        <span className="min-w-0 flex-1 text-[16px] leading-tight">{e.text}</span>
+        <span className="figure shrink-0 text-[15px]">{e.figure || e.what}</span>
+      </>
+    ),
+  }))
   return (
     <StationFrame
-      map={{ title: 'Log', summary: `${entries.length} entries`, hand: undefined, take: () => undefined, marks: [] }}
-      ledger={<Ledger heading="Newest first" rows={rows} hand={hand?.id} take={take} empty="Nothing yet. Readings and finished steps are written here by themselves." />}
+      map={{
+        title: 'Log',
+        summary: `${entries.length} entries`,
+        hand: undefined,
+        take: () => undefined,
+        marks: [],
+      }}
+      ledger={
+        <Ledger
+          heading="Newest first"
+          rows={rows}
+          hand={hand?.id}
+          take={take}
+          empty="Nothing yet. Readings and finished steps are written here by themselves."
+        />
+      }
     >
       <article className="flex max-w-[760px] flex-col gap-4">
-        <div className="flex flex-wrap gap-x-10 gap-y-3"><div><p className="text-[15px] text-muted">spent on parts and notes</p><Figure value={String(spent)} unit={build.preferences.currency} /></div><div><p className="text-[15px] text-muted">readings</p><Figure value={String(build.readings.length)} /></div><div><p className="text-[15px] text-muted">steps done</p><Figure value={String(build.steps.filter(s => s.state === 'done').length)} /></div></div>
-        <form className="flex items-end gap-2" onSubmit={e => { e.preventDefault(); if (text.trim()) { editBuild(b => writeLog(b, text.trim(), now())); setText('') } }}>
-          <label className="flex flex-1 flex-col text-[15px] text-muted">Write a line<input value={text} maxLength={2000} onChange={e => setText(e.target.value)} className="min-h-10 border border-line bg-paper px-2 text-[17px] text-ink" /></label>
+        <div className="flex flex-wrap gap-x-10 gap-y-3">
+          <div>
+            <p className="text-[15px] text-muted">spent on parts and notes</p>
+            <Figure value={String(spent)} unit={build.preferences.currency} />
+          </div>
+          <div>
+            <p className="text-[15px] text-muted">readings</p>
+            <Figure value={String(build.readings.length)} />
+          </div>
+          <div>
+            <p className="text-[15px] text-muted">steps done</p>
+            <Figure value={String(build.steps.filter(s => s.state === 'done').length)} />
+          </div>
+        </div>
+        <form
+          className="flex items-end gap-2"
+          onSubmit={e => {
+            e.preventDefault()
+            if (text.trim()) {
+              editBuild(b => writeLog(b, text.trim(), now()))
+              setText('')
+            }
+          }}
+        >
+          <label className="flex flex-1 flex-col text-[15px] text-muted">
+            Write a line
+            <input
+              value={text}
+              maxLength={2000}
+              onChange={e => setText(e.target.value)}
+              className="min-h-10 border border-line bg-paper px-2 text-[17px] text-ink"
+            />
+          </label>
           <Button type="submit">Write it down</Button>
         </form>
         <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">
-          <Button kind="main" onClick={save}><FileDown size={18} aria-hidden="true" />Save the build file</Button>
-          <label className="flex flex-col text-[15px] text-muted">Lengths in<select value={build.preferences.length} onChange={e => editBuild(b => ({ ...b, preferences: { ...b.preferences, length: e.target.value as LengthDisplay } }))} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink">{LENGTH_DISPLAYS.map(d => <option key={d} value={d}>{d === 'mm' ? 'millimetres' : d === 'inch-fraction' ? 'inches, fractions' : 'inches, decimals'}</option>)}</select></label>
-          <label className="flex flex-col text-[15px] text-muted">Played<select value={build.instrument.handedness} onChange={e => editBuild(b => ({ ...b, instrument: { ...b.instrument, handedness: e.target.value as 'right' | 'left' } }))} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"><option value="right">right-handed</option><option value="left">left-handed</option></select></label>
+          <Button kind="main" onClick={save}>
+            <FileDown size={18} aria-hidden="true" />
+            Save the build file
+          </Button>
+          <label className="flex flex-col text-[15px] text-muted">
+            Lengths in
+            <select
+              value={build.preferences.length}
+              onChange={e =>
+                editBuild(b => ({
+                  ...b,
+                  preferences: { ...b.preferences, length: e.target.value as LengthDisplay },
+                }))
+              }
+              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+            >
+              {LENGTH_DISPLAYS.map(d => (
+                <option key={d} value={d}>
+                  {d === 'mm' ? 'millimetres' : d === 'inch-fraction' ? 'inches, fractions' : 'inches, decimals'}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="flex flex-col text-[15px] text-muted">
+            Played
+            <select
+              value={build.instrument.handedness}
+              onChange={e =>
+                editBuild(b => ({
+                  ...b,
+                  instrument: { ...b.instrument, handedness: e.target.value as 'right' | 'left' },
+                }))
+              }
+              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+            >
+              <option value="right">right-handed</option>
+              <option value="left">left-handed</option>
+            </select>
+          </label>
         </div>
       </article>
     </StationFrame>

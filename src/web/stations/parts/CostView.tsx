@@ -12,39 +12,175 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
-const amount = (t: string) => { const n = parseDecimal(t.replace(/[^\d.,-]/g, '')); return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300') }
+const amount = (t: string) => {
+  const n = parseDecimal(t.replace(/[^\d.,-]/g, ''))
+  return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
+}
 const money = (v: number) => (Math.round(v * 100) / 100).toString()
 
 /** What it all costs: parts, freight, consumables, tools to buy, against the budget. */
 export function CostView() {
-  const build = useOpenBuild(), sheet = useEngine(costSheet), currency = build.preferences.currency
-  const [kind, setKind] = useState<CostKind>('freight'), [what, setWhat] = useState(''), [words, setWords] = useState<string[]>([])
-  const id = () => { let n = build.costs.length + 1; while (build.costs.some(c => c.id === `c-${n}`)) n++; return `c-${n}` }
+  const build = useOpenBuild(),
+    sheet = useEngine(costSheet),
+    currency = build.preferences.currency
+  const [kind, setKind] = useState<CostKind>('freight'),
+    [what, setWhat] = useState(''),
+    [words, setWords] = useState<string[]>([])
+  const id = () => {
+    let n = build.costs.length + 1
+    while (build.costs.some(c => c.id === `c-${n}`)) n++
+    return `c-${n}`
+  }
   const read = (text: string) => {
     const r = readCostCsv(text, build.costs)
-    setWords([`${r.lines.length} line${r.lines.length === 1 ? '' : 's'} came in${r.passed ? `, ${r.passed} of parts and log are here already` : ''}.`, ...r.problems.map(p => `${p.path}: ${p.reason}`)])
+    setWords([
+      `${r.lines.length} line${r.lines.length === 1 ? '' : 's'} came in${r.passed ? `, ${r.passed} of parts and log are here already` : ''}.`,
+      ...r.problems.map(p => `${p.path}: ${p.reason}`),
+    ])
     if (r.lines.length) editBuild(b => ({ ...b, costs: [...b.costs, ...r.lines].slice(0, 500) }))
   }
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
-      <header className="flex flex-wrap items-end justify-between gap-6"><h2 className="text-[24px] font-semibold">Cost sheet</h2>
-        <span className="flex flex-wrap gap-8"><Figure size="large" value={money(sheet.total)} unit={`${currency} in all`} /><Figure size="large" value={money(sheet.toPay)} unit="still to pay" />{sheet.left !== undefined && <Figure size="large" value={money(Math.abs(sheet.left))} unit={sheet.left < 0 ? 'over the budget' : 'left'} />}</span></header>
-      {sheet.left !== undefined && sheet.left < 0 && <p className="border-l-4 border-never pl-3 text-[16px]">Over by {money(-sheet.left)} {currency}. Tools and freight are {money(sheet.byKind.tool + sheet.byKind.freight + sheet.byKind['part freight'])} of it.</p>}
-      <ValueField label="Budget" text={build.budget === undefined ? 'none' : `${money(build.budget)} ${currency}`} parse={t => (/^none$|^$/i.test(t.trim()) ? parsed(-1) : amount(t))} onValue={v => editBuild(b => { const { budget: gone, ...rest } = b; void gone; return v < 0 ? rest : { ...b, budget: v } })} />
-      <table className="w-full text-[16px]"><caption className="sr-only">Lines of the cost sheet</caption>
-        <thead><tr className="border-b-2 border-ink text-left text-[15px] text-muted"><th className="font-normal">What</th><th className="font-normal">Kind</th><th className="text-right font-normal">{currency}</th><th className="font-normal"><span className="sr-only">Actions</span></th></tr></thead>
-        <tbody>{sheet.lines.map(l => {
-          const own = build.costs.find(c => c.id === l.id && l.typed)
-          return <tr key={l.id} className="rule-row"><th scope="row" className="py-1 pr-3 text-left font-normal">{l.what}{own?.owned && <span className="text-muted"> (owned)</span>}</th><td className="pr-3 text-[15px] text-muted">{l.kind}{!l.paid && !l.typed ? ', to buy' : ''}</td><td className="figure text-right">{money(l.cost)}</td>
-            <td className="w-32 text-right">{own && <><label className="mr-1 inline-flex min-h-10 items-center gap-1 text-[15px]"><input type="checkbox" checked={own.owned ?? false} onChange={() => editBuild(b => ({ ...b, costs: b.costs.map(c => (c.id === l.id ? { ...c, owned: !c.owned } : c)) }))} className="size-5 accent-[var(--hand)]" aria-label={`${l.what} is owned already`} />owned</label><button type="button" aria-label={`Remove ${l.what}`} className="inline-grid size-10 place-items-center align-middle hover:bg-shade" onClick={() => editBuild(b => ({ ...b, costs: b.costs.filter(c => c.id !== l.id) }))}><Trash2 size={17} aria-hidden="true" /></button></>}</td></tr>
-        })}</tbody></table>
+      <header className="flex flex-wrap items-end justify-between gap-6">
+        <h2 className="text-[24px] font-semibold">Cost sheet</h2>
+        <span className="flex flex-wrap gap-8">
+          <Figure size="large" value={money(sheet.total)} unit={`${currency} in all`} />
+          <Figure size="large" value={money(sheet.toPay)} unit="still to pay" />
+          {sheet.left !== undefined && (
+            <Figure
+              size="large"
+              value={money(Math.abs(sheet.left))}
+              unit={sheet.left < 0 ? 'over the budget' : 'left'}
+            />
+          )}
+        </span>
+      </header>
+      {sheet.left !== undefined && sheet.left < 0 && (
+        <p className="border-l-4 border-never pl-3 text-[16px]">
+          Over by {money(-sheet.left)} {currency}. Tools and freight are{' '}
+          {money(sheet.byKind.tool + sheet.byKind.freight + sheet.byKind['part freight'])} of it.
+        </p>
+      )}
+      <ValueField
+        label="Budget"
+        text={build.budget === undefined ? 'none' : `${money(build.budget)} ${currency}`}
+        parse={t => (/^none$|^$/i.test(t.trim()) ? parsed(-1) : amount(t))}
+        onValue={v =>
+          editBuild(b => {
+            const { budget: gone, ...rest } = b
+            void gone
+            return v < 0 ? rest : { ...b, budget: v }
+          })
+        }
+      />
+      <table className="w-full text-[16px]">
+        <caption className="sr-only">Lines of the cost sheet</caption>
+        <thead>
+          <tr className="border-b-2 border-ink text-left text-[15px] text-muted">
+            <th className="font-normal">What</th>
+            <th className="font-normal">Kind</th>
+            <th className="text-right font-normal">{currency}</th>
+            <th className="font-normal">
+              <span className="sr-only">Actions</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.lines.map(l => {
+            const own = build.costs.find(c => c.id === l.id && l.typed)
+            return (
+              <tr key={l.id} className="rule-row">
+                <th scope="row" className="py-1 pr-3 text-left font-normal">
+                  {l.what}
+                  {own?.owned && <span className="text-muted"> (owned)</span>}
+                </th>
+                <td className="pr-3 text-[15px] text-muted">
+                  {l.kind}
+                  {!l.paid && !l.typed ? ', to buy' : ''}
+                </td>
+                <td className="figure text-right">{money(l.cost)}</td>
+                <td className="w-32 text-right">
+                  {own && (
+                    <>
+                      <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-[15px]">
+                        <input
+                          type="checkbox"
+                          checked={own.owned ?? false}
+                          onChange={() =>
+                            editBuild(b => ({
+                              ...b,
+                              costs: b.costs.map(c => (c.id === l.id ? { ...c, owned: !c.owned } : c)),
+                            }))
+                          }
+                          className="size-5 accent-[var(--hand)]"
+                          aria-label={`${l.what} is owned already`}
+                        />
+                        owned
+                      </label>
+                      <button
+                        type="button"
+                        aria-label={`Remove ${l.what}`}
+                        className="inline-grid size-10 place-items-center align-middle hover:bg-shade"
+                        onClick={() => editBuild(b => ({ ...b, costs: b.costs.filter(c => c.id !== l.id) }))}
+                      >
+                        <Trash2 size={17} aria-hidden="true" />
+                      </button>
+                    </>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
       <section aria-label="Add a line" className="flex flex-wrap items-end gap-3">
-        <Select label="Kind" value={kind} onChange={v => setKind(v as CostKind)} options={COST_KINDS.map(k => ({ value: k, label: k }))} />
-        <label className="flex flex-1 flex-col text-[15px] text-muted">What<input value={what} maxLength={120} onChange={e => setWhat(e.target.value)} className="min-h-10 min-w-48 border border-line bg-paper px-2 text-[16px] text-ink" /></label>
-        <ValueField label={`Cost, ${currency}; Enter adds it`} clears text="" placeholder="12.50" parse={amount} check={() => (what.trim() ? undefined : 'say what it is first')} onValue={cost => { editBuild(b => ({ ...b, costs: [...b.costs, { id: id(), kind, what: what.trim(), cost }] })); setWhat('') }} />
+        <Select
+          label="Kind"
+          value={kind}
+          onChange={v => setKind(v as CostKind)}
+          options={COST_KINDS.map(k => ({ value: k, label: k }))}
+        />
+        <label className="flex flex-1 flex-col text-[15px] text-muted">
+          What
+          <input
+            value={what}
+            maxLength={120}
+            onChange={e => setWhat(e.target.value)}
+            className="min-h-10 min-w-48 border border-line bg-paper px-2 text-[16px] text-ink"
+          />
+        </label>
+        <ValueField
+          label={`Cost, ${currency}; Enter adds it`}
+          clears
+          text=""
+          placeholder="12.50"
+          parse={amount}
+          check={() => (what.trim() ? undefined : 'say what it is first')}
+          onValue={cost => {
+            editBuild(b => ({ ...b, costs: [...b.costs, { id: id(), kind, what: what.trim(), cost }] }))
+            setWhat('')
+          }}
+        />
       </section>
-      <div className="flex flex-wrap gap-2"><Button onClick={() => download(`${build.id}-costs.csv`, writeCostCsv(build), 'text/csv')}>Save as CSV</Button><FileButton label="Bring in a CSV" accept=".csv,text/csv" most={2 * 1024 * 1024} onText={read} onProblem={w => setWords([w])} /></div>
-      {words.length > 0 && <ul role="status" className="text-[16px]">{words.slice(0, 12).map(w => <li key={w}>{w}</li>)}</ul>}
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => download(`${build.id}-costs.csv`, writeCostCsv(build), 'text/csv')}>
+          Save as CSV
+        </Button>
+        <FileButton
+          label="Bring in a CSV"
+          accept=".csv,text/csv"
+          most={2 * 1024 * 1024}
+          onText={read}
+          onProblem={w => setWords([w])}
+        />
+      </div>
+      {words.length > 0 && (
+        <ul role="status" className="text-[16px]">
+          {words.slice(0, 12).map(w => (
+            <li key={w}>{w}</li>
+          ))}
+        </ul>
+      )}
     </article>
   )
 }

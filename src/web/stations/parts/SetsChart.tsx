@@ -6,23 +6,72 @@ import type { SetRow } from '../../workers/engines.worker.ts'
 Registry.register(ScatterController, LinearScale, PointElement, Tooltip)
 
 /** Sets by cost and work: filled ones are no compromise of another, the one in hand is large; the wait stands beside each. */
-export function SetsChart({ sets, hand, take, currency }: { sets: readonly SetRow[]; hand: number; take: (i: number) => void; currency: string }) {
+export function SetsChart({
+  sets,
+  hand,
+  take,
+  currency,
+}: {
+  sets: readonly SetRow[]
+  hand: number
+  take: (i: number) => void
+  currency: string
+}) {
   const t = useTokens()
-  const font = { family: 'IBM Plex Mono', size: 13 }, title = { family: 'Barlow Semi Condensed', size: 15 }
+  const font = { family: 'IBM Plex Mono', size: 13 },
+    title = { family: 'Barlow Semi Condensed', size: 15 }
   const colour = (i: number) => (i === hand ? t.hand : t.ink)
   return (
     <div className="h-[220px]">
-      <Scatter role="img" aria-label={`${sets.length} sets by cost and work; set ${hand + 1} costs ${sets[hand]?.cost.toFixed(0)} ${currency} and takes ${sets[hand]?.minutes.toFixed(0)} minutes. The table below holds the same figures.`}
-        data={{ datasets: [{ data: sets.map(s => ({ x: s.cost, y: s.minutes })), pointStyle: 'rectRot', pointRadius: sets.map((_, i) => (i === hand ? 10 : 6)), pointHitRadius: 12, pointBorderColor: sets.map((_, i) => colour(i)), pointBorderWidth: 1.6, pointBackgroundColor: sets.map((s, i) => (s.explained.compromised ? t.paper : colour(i))) }] }}
+      <Scatter
+        role="img"
+        aria-label={`${sets.length} sets by cost and work; set ${hand + 1} costs ${sets[hand]?.cost.toFixed(0)} ${currency} and takes ${sets[hand]?.minutes.toFixed(0)} minutes. The table below holds the same figures.`}
+        data={{
+          datasets: [
+            {
+              data: sets.map(s => ({ x: s.cost, y: s.minutes })),
+              pointStyle: 'rectRot',
+              pointRadius: sets.map((_, i) => (i === hand ? 10 : 6)),
+              pointHitRadius: 12,
+              pointBorderColor: sets.map((_, i) => colour(i)),
+              pointBorderWidth: 1.6,
+              pointBackgroundColor: sets.map((s, i) => (s.explained.compromised ? t.paper : colour(i))),
+            },
+          ],
+        }}
         options={{
-          responsive: true, maintainAspectRatio: false, animation: false,
-          onClick: (_e, els) => { const i = els[0]?.index; if (i !== undefined) take(i) },
-          scales: {
-            x: { title: { display: true, text: `cost, ${currency}`, color: t.ink, font: title }, ticks: { color: t.ink, font }, grid: { color: t.line } },
-            y: { beginAtZero: true, title: { display: true, text: 'work, minutes', color: t.ink, font: title }, ticks: { color: t.ink, font }, grid: { color: t.line } },
+          responsive: true,
+          maintainAspectRatio: false,
+          animation: false,
+          onClick: (_e, els) => {
+            const i = els[0]?.index
+            if (i !== undefined) take(i)
           },
-          plugins: { tooltip: { callbacks: { label: i => { const s = sets[i.dataIndex]!; return `set ${i.dataIndex + 1}: ${s.cost.toFixed(0)} ${currency}, ${s.minutes.toFixed(0)} min, ${s.wait} days` } } } },
-        }} />
+          scales: {
+            x: {
+              title: { display: true, text: `cost, ${currency}`, color: t.ink, font: title },
+              ticks: { color: t.ink, font },
+              grid: { color: t.line },
+            },
+            y: {
+              beginAtZero: true,
+              title: { display: true, text: 'work, minutes', color: t.ink, font: title },
+              ticks: { color: t.ink, font },
+              grid: { color: t.line },
+            },
+          },
+          plugins: {
+            tooltip: {
+              callbacks: {
+                label: i => {
+                  const s = sets[i.dataIndex]!
+                  return `set ${i.dataIndex + 1}: ${s.cost.toFixed(0)} ${currency}, ${s.minutes.toFixed(0)} min, ${s.wait} days`
+                },
+              },
+            },
+          },
+        }}
+      />
     </div>
   )
 }

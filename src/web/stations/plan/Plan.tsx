@@ -36,13 +36,58 @@ export function Plan() {
   const { hand: picked, take } = useHand(plan.steps)
   const step = params.has('hand') ? picked : (plan.next ?? picked)
   const at = step && layout ? stepPlace(step, build, layout) : undefined
-  const hours = Math.floor(plan.minutesLeft / 60), minutes = plan.minutesLeft % 60
-  const summary = plan.trouble ?? `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
-  const rows = plan.steps.map((s, i) => ({ id: s.id, label: `${s.title}: ${s.status}`, content: <><span aria-hidden="true" className={`figure grid size-7 shrink-0 place-items-center border text-[15px] ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}>{s.status === 'done' ? '✓' : s.status === 'skipped' ? '–' : i + 1}</span><span className="min-w-0 flex-1"><span className={`block text-[16px] leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>{l.prose(s.title)}</span><span className="text-[15px] text-muted">{s.status === 'done' || s.status === 'skipped' ? s.status : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}</span></span><span className="figure shrink-0 text-[15px]">{s.minutes} min</span></> }))
+  const hours = Math.floor(plan.minutesLeft / 60),
+    minutes = plan.minutesLeft % 60
+  const summary =
+    plan.trouble ??
+    `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
+  const rows = plan.steps.map((s, i) => ({
+    id: s.id,
+    label: `${s.title}: ${s.status}`,
+    content: (
+      <>
+        <span
+          aria-hidden="true"
+          className={`figure grid size-7 shrink-0 place-items-center border text-[15px] ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
+        >
+          {s.status === 'done' ? '✓' : s.status === 'skipped' ? '–' : i + 1}
+        </span>
+        <span className="min-w-0 flex-1">
+          <span className={`block text-[16px] leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>
+            {l.prose(s.title)}
+          </span>
+          <span className="text-[15px] text-muted">
+            {s.status === 'done' || s.status === 'skipped'
+              ? s.status
+              : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}
+          </span>
+        </span>
+        <span className="figure shrink-0 text-[15px]">{s.minutes} min</span>
+      </>
+    ),
+  }))
   return (
     <StationFrame
-      map={{ title: 'Plan', summary, hand: at ? step?.id : undefined, take, caption: step?.title, reach: 60, marks: at && step ? [{ id: step.id, at, label: String(plan.steps.indexOf(step) + 1), title: step.title }] : [] }}
-      ledger={<Ledger heading="Steps in order" aside="hands-on" rows={rows} hand={step?.id} take={take} empty="No steps yet: they come from parts, fixes, circuit and finish." />}
+      map={{
+        title: 'Plan',
+        summary,
+        hand: at ? step?.id : undefined,
+        take,
+        caption: step?.title,
+        reach: 60,
+        marks:
+          at && step ? [{ id: step.id, at, label: String(plan.steps.indexOf(step) + 1), title: step.title }] : [],
+      }}
+      ledger={
+        <Ledger
+          heading="Steps in order"
+          aside="hands-on"
+          rows={rows}
+          hand={step?.id}
+          take={take}
+          empty="No steps yet: they come from parts, fixes, circuit and finish."
+        />
+      }
     >
       {step && <StepSheet key={step.id} step={step} number={plan.steps.indexOf(step) + 1} />}
       <CalendarEditor />
@@ -56,30 +101,109 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const [own, setOwn] = useState('')
   const over = step.status === 'done' || step.status === 'skipped'
   const done = () => editBuild(b => tickStep(b, step, now()))
-  useKeys({ '1': () => { if (!over) done() } })
+  useKeys({
+    '1': () => {
+      if (!over) done()
+    },
+  })
   const expected = step.read?.expected
   return (
     <article className="flex max-w-[780px] flex-col gap-3">
-      <header><p className="text-[15px] text-muted">Step {number}, {step.status}{step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}</p><h2 className="text-[28px] font-semibold leading-tight">{l.prose(step.title)}</h2></header>
+      <header>
+        <p className="text-[15px] text-muted">
+          Step {number}, {step.status}
+          {step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}
+        </p>
+        <h2 className="text-[28px] font-semibold leading-tight">{l.prose(step.title)}</h2>
+      </header>
       <p className="text-[18px]">{l.prose(step.why)}</p>
       <div className="flex flex-wrap gap-x-10 gap-y-2">
-        <div><p className="text-[15px] text-muted">hands-on</p><Figure size="large" value={String(step.minutes)} unit="min" /></div>
-        {step.waitHours > 0 && <div><p className="text-[15px] text-muted">then wait</p><Figure size="large" value={String(step.waitHours)} unit="h" /></div>}
-        {expected !== undefined && <div><p className="text-[15px] text-muted">should read</p>{step.read!.unit === 'mm' ? <Figure size="large" value={l.fineFigure(expected).figure} unit={l.unit} /> : <Figure size="large" value={formatResistance(expected)} />}</div>}
-        {step.tools.length > 0 && <div className="flex-1"><p className="text-[15px] text-muted">tools</p><p className="text-[17px]">{step.tools.join(', ')}</p></div>}
+        <div>
+          <p className="text-[15px] text-muted">hands-on</p>
+          <Figure size="large" value={String(step.minutes)} unit="min" />
+        </div>
+        {step.waitHours > 0 && (
+          <div>
+            <p className="text-[15px] text-muted">then wait</p>
+            <Figure size="large" value={String(step.waitHours)} unit="h" />
+          </div>
+        )}
+        {expected !== undefined && (
+          <div>
+            <p className="text-[15px] text-muted">should read</p>
+            {step.read!.unit === 'mm' ? (
+              <Figure size="large" value={l.fineFigure(expected).figure} unit={l.unit} />
+            ) : (
+              <Figure size="large" value={formatResistance(expected)} />
+            )}
+          </div>
+        )}
+        {step.tools.length > 0 && (
+          <div className="flex-1">
+            <p className="text-[15px] text-muted">tools</p>
+            <p className="text-[17px]">{step.tools.join(', ')}</p>
+          </div>
+        )}
       </div>
       <CautionNotes ids={step.cautions} />
       <div className="flex flex-wrap items-end gap-3">
-        {!over && step.read && <ReadingField key={step.id} step={step} onReading={v => editBuild(b => tickStep(b, step, now(), v))} />}
-        {!over && <Button kind={step.read ? 'plain' : 'main'} onClick={done}>{step.read ? 'Done without a reading' : 'Done'} <span className="figure opacity-70">1</span></Button>}
-        {!over && <Button kind="quiet" onClick={() => editBuild(b => skipStep(b, step.id, now()))}>Leave it out</Button>}
+        {!over && step.read && (
+          <ReadingField key={step.id} step={step} onReading={v => editBuild(b => tickStep(b, step, now(), v))} />
+        )}
+        {!over && (
+          <Button kind={step.read ? 'plain' : 'main'} onClick={done}>
+            {step.read ? 'Done without a reading' : 'Done'} <span className="figure opacity-70">1</span>
+          </Button>
+        )}
+        {!over && (
+          <Button kind="quiet" onClick={() => editBuild(b => skipStep(b, step.id, now()))}>
+            Leave it out
+          </Button>
+        )}
         {over && <Button onClick={() => editBuild(b => reopenStep(b, step.id))}>Open it again</Button>}
-        <Link to={`../bench?hand=${encodeURIComponent(step.id)}`} className={buttonLook()}><Maximize2 size={18} aria-hidden="true" />Bench view</Link>
+        <Link to={`../bench?hand=${encodeURIComponent(step.id)}`} className={buttonLook()}>
+          <Maximize2 size={18} aria-hidden="true" />
+          Bench view
+        </Link>
       </div>
-      <form className="flex items-end gap-2 text-[16px]" onSubmit={e => { e.preventDefault(); if (own.trim()) { editBuild(b => ({ ...b, ownSteps: [...b.ownSteps, { id: `s-${b.ownSteps.length + 1}-${Date.now().toString(36)}`, title: own.trim().slice(0, 160), after: step.id, minutes: 15 }] })); setOwn('') } }}>
-        <label className="flex flex-1 flex-col text-[15px] text-muted">A step of your own after this one<input value={own} maxLength={160} onChange={e => setOwn(e.target.value)} className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink" /></label>
-        <Button type="submit"><Plus size={18} aria-hidden="true" />Add</Button>
-        <a href={`/api/builds/${build.id}/plan.ics`} className={buttonLook()}><CalendarDown size={18} aria-hidden="true" />Calendar file</a>
+      <form
+        className="flex items-end gap-2 text-[16px]"
+        onSubmit={e => {
+          e.preventDefault()
+          if (own.trim()) {
+            editBuild(b => ({
+              ...b,
+              ownSteps: [
+                ...b.ownSteps,
+                {
+                  id: `s-${b.ownSteps.length + 1}-${Date.now().toString(36)}`,
+                  title: own.trim().slice(0, 160),
+                  after: step.id,
+                  minutes: 15,
+                },
+              ],
+            }))
+            setOwn('')
+          }
+        }}
+      >
+        <label className="flex flex-1 flex-col text-[15px] text-muted">
+          A step of your own after this one
+          <input
+            value={own}
+            maxLength={160}
+            onChange={e => setOwn(e.target.value)}
+            className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+          />
+        </label>
+        <Button type="submit">
+          <Plus size={18} aria-hidden="true" />
+          Add
+        </Button>
+        <a href={`/api/builds/${build.id}/plan.ics`} className={buttonLook()}>
+          <CalendarDown size={18} aria-hidden="true" />
+          Calendar file
+        </a>
       </form>
     </article>
   )
@@ -94,10 +218,40 @@ function CalendarEditor() {
     <details className="mt-4 border-t border-line pt-2 text-[16px]">
       <summary className="min-h-8 cursor-pointer text-muted">Start day and hours at the bench</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
-        <label className="flex flex-col text-[15px] text-muted">Start on<input type="date" defaultValue={calendar.startOn} onChange={e => { if (/^\d{4}-\d\d-\d\d$/.test(e.target.value)) { setProblem(undefined); set({ startOn: e.target.value }) } else setProblem('Start on: not a day yet. Accepted: a day of the calendar.') }} className="figure min-h-10 border border-line bg-paper px-2 text-[16px] text-ink" /></label>
-        {DAYS.map((d, i) => <ValueField key={d} label={d} text={fixed(calendar.hours[i] ?? 0, 1)} parse={t => { const n = parseDecimal(t.replace(/\s*h$/i, '')); return n !== undefined && n >= 0 && n <= 16 ? parsed(n) : refused(`“${t}” is not a number of hours`, '0 to 16') }} onValue={v => set({ hours: calendar.hours.map((h, k) => (k === i ? v : h)) })} />)}
+        <label className="flex flex-col text-[15px] text-muted">
+          Start on
+          <input
+            type="date"
+            defaultValue={calendar.startOn}
+            onChange={e => {
+              if (/^\d{4}-\d\d-\d\d$/.test(e.target.value)) {
+                setProblem(undefined)
+                set({ startOn: e.target.value })
+              } else setProblem('Start on: not a day yet. Accepted: a day of the calendar.')
+            }}
+            className="figure min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+          />
+        </label>
+        {DAYS.map((d, i) => (
+          <ValueField
+            key={d}
+            label={d}
+            text={fixed(calendar.hours[i] ?? 0, 1)}
+            parse={t => {
+              const n = parseDecimal(t.replace(/\s*h$/i, ''))
+              return n !== undefined && n >= 0 && n <= 16
+                ? parsed(n)
+                : refused(`“${t}” is not a number of hours`, '0 to 16')
+            }}
+            onValue={v => set({ hours: calendar.hours.map((h, k) => (k === i ? v : h)) })}
+          />
+        ))}
       </div>
-      {problem && <p role="alert" className="text-never">{problem}</p>}
+      {problem && (
+        <p role="alert" className="text-never">
+          {problem}
+        </p>
+      )}
     </details>
   )
 }

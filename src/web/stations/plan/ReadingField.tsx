@@ -6,7 +6,28 @@ import { ValueField } from '../../components/ValueField.tsx'
 /** The reading that a step calls for; entering it ticks the step. */
 export function ReadingField({ step, onReading }: { step: Step; onReading: (v: number) => void }) {
   if (!step.read) return null
-  return step.read.unit === 'mm'
-    ? <LengthField label="Measured" large clears wide mm={undefined} min={step.read.min} max={step.read.max} onMm={onReading} />
-    : <ValueField label="Measured" large clears wide text="" placeholder="8.5k" parse={t => (/^(ol|open)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))} check={v => (v > step.read!.max ? 'is beyond any meter; type OL when it shows nothing' : undefined)} onValue={onReading} />
+  return step.read.unit === 'mm' ? (
+    <LengthField
+      label="Measured"
+      large
+      clears
+      wide
+      mm={undefined}
+      min={step.read.min}
+      max={step.read.max}
+      onMm={onReading}
+    />
+  ) : (
+    <ValueField
+      label="Measured"
+      large
+      clears
+      wide
+      text=""
+      placeholder="8.5k"
+      parse={t => (/^(ol|open)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))}
+      check={v => (v > step.read!.max ? 'is beyond any meter; type OL when it shows nothing' : undefined)}
+      onValue={onReading}
+    />
+  )
 }

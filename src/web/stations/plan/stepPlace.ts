@@ -20,7 +20,18 @@ export function stepPlace(step: Step, build: Build, l: Layout): Point | undefine
     if (f) return f.centre
     const slot = Object.entries(build.slots).find(([, id]) => id === partId)?.[0]
     const served = l.features.find(x => x.serves === slot)
-    return served?.centre ?? (slot === 'neck' ? (path.includes('ut') && !path.includes('eel') ? [0, 0] : [l.nutToHeelEnd - 20, 0]) : slot === 'nut' ? [0, l.halfNut] : slot === 'bridge' ? [l.bridge.front + 15, 0] : undefined)
+    return (
+      served?.centre ??
+      (slot === 'neck'
+        ? path.includes('ut') && !path.includes('eel')
+          ? [0, 0]
+          : [l.nutToHeelEnd - 20, 0]
+        : slot === 'nut'
+          ? [0, l.halfNut]
+          : slot === 'bridge'
+            ? [l.bridge.front + 15, 0]
+            : undefined)
+    )
   }
   return undefined
 }

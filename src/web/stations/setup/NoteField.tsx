@@ -2,10 +2,21 @@ import { useEffect, useState } from 'react'
 import { noteHz } from '../../../core/setup/pitch.ts'
 
 /** The note a string is tuned to; what is no note stays typed, with the reason. */
-export function NoteField({ string, note, onNote }: { string: number; note: string; onNote: (note: string) => void }) {
+export function NoteField({
+  string,
+  note,
+  onNote,
+}: {
+  string: number
+  note: string
+  onNote: (note: string) => void
+}) {
   const [typed, setTyped] = useState(note)
   const [problem, setProblem] = useState(false)
-  useEffect(() => { setTyped(note); setProblem(false) }, [note])
+  useEffect(() => {
+    setTyped(note)
+    setProblem(false)
+  }, [note])
   const commit = () => {
     const clean = typed.trim().replace(/^[a-g]/, c => c.toUpperCase())
     if (noteHz(clean) === undefined) return setProblem(true)
@@ -14,8 +25,23 @@ export function NoteField({ string, note, onNote }: { string: number; note: stri
   }
   return (
     <>
-      <input aria-label={`Note of string ${string}`} aria-invalid={problem || undefined} aria-describedby={problem ? `note-${string}` : undefined} value={typed} onChange={e => setTyped(e.target.value)} onBlur={commit} onKeyDown={e => { if (e.key === 'Enter') commit() }} className={`figure min-h-10 w-16 border bg-paper px-2 text-[17px] ${problem ? 'border-2 border-never' : 'border-line'}`} />
-      {problem && <span id={`note-${string}`} role="alert" className="block text-[15px] text-never">“{typed}” is no note. Accepted: E4, F#3, Bb2</span>}
+      <input
+        aria-label={`Note of string ${string}`}
+        aria-invalid={problem || undefined}
+        aria-describedby={problem ? `note-${string}` : undefined}
+        value={typed}
+        onChange={e => setTyped(e.target.value)}
+        onBlur={commit}
+        onKeyDown={e => {
+          if (e.key === 'Enter') commit()
+        }}
+        className={`figure min-h-10 w-16 border bg-paper px-2 text-[17px] ${problem ? 'border-2 border-never' : 'border-line'}`}
+      />
+      {problem && (
+        <span id={`note-${string}`} role="alert" className="block text-[15px] text-never">
+          “{typed}” is no note. Accepted: E4, F#3, Bb2
+        </span>
+      )}
     </>
   )
 }

@@ -16,44 +16,165 @@ import { useKeeper } from './useKeeper.ts'
 
 /** Every dimension of a part with its doubt and basis beside a drawing that marks the one in hand. */
 export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean }) {
-  const l = useLength(), { enter, replace } = useKeeper(part, inBuild)
+  const l = useLength(),
+    { enter, replace } = useKeeper(part, inBuild)
   const [as, setAs] = useState<'measured' | 'claimed'>('measured')
-  const [inHand, setInHand] = useState<string>(), [typing, setTyping] = useState<{ path: string; value: number }>()
-  const draft = typing ? withDimension(part, typing.path, { ...dimensionAt(part, typing.path)!, value: typing.value }) : part
-  const typed = (path: string) => (value: number | undefined) => setTyping(value === undefined ? undefined : { path, value })
-  const missing = Object.entries(PART_KINDS[part.kind].dims as Record<string, DimensionSpec>).filter(([k]) => !part.dims[k])
+  const [inHand, setInHand] = useState<string>(),
+    [typing, setTyping] = useState<{ path: string; value: number }>()
+  const draft = typing
+    ? withDimension(part, typing.path, { ...dimensionAt(part, typing.path)!, value: typing.value })
+    : part
+  const typed = (path: string) => (value: number | undefined) =>
+    setTyping(value === undefined ? undefined : { path, value })
+  const missing = Object.entries(PART_KINDS[part.kind].dims as Record<string, DimensionSpec>).filter(
+    ([k]) => !part.dims[k],
+  )
   const traits = Object.entries((PART_KINDS[part.kind] as PartKindSpec).traits)
   return (
     <div className="flex flex-col gap-3">
-      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2"><PartDrawing part={draft} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} /></div>
-      {traits.length > 0 && <div className="flex flex-wrap gap-3">{traits.map(([k, t]) => <Select key={k} label={t.label} value={part.traits[k] ?? ''} onChange={v => replace({ ...part, traits: v ? { ...part.traits, [k]: v } : Object.fromEntries(Object.entries(part.traits).filter(([x]) => x !== k)) })} options={[...(t.optional ? [{ value: '', label: 'not said' }] : []), ...t.values.map(v => ({ value: v, label: v }))]} />)}</div>}
-      <fieldset className="flex flex-wrap items-center gap-4 text-[16px]"><legend className="sr-only">What is typed here is</legend>
-        {(['measured', 'claimed'] as const).map(k => <label key={k} className="flex min-h-10 items-center gap-2"><input type="radio" name="as" checked={as === k} onChange={() => setAs(k)} className="size-5 accent-[var(--hand)]" />{k === 'measured' ? 'What I type is measured' : 'What I type is a listing’s claim'}</label>)}
+      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2">
+        <PartDrawing part={draft} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} />
+      </div>
+      {traits.length > 0 && (
+        <div className="flex flex-wrap gap-3">
+          {traits.map(([k, t]) => (
+            <Select
+              key={k}
+              label={t.label}
+              value={part.traits[k] ?? ''}
+              onChange={v =>
+                replace({
+                  ...part,
+                  traits: v
+                    ? { ...part.traits, [k]: v }
+                    : Object.fromEntries(Object.entries(part.traits).filter(([x]) => x !== k)),
+                })
+              }
+              options={[
+                ...(t.optional ? [{ value: '', label: 'not said' }] : []),
+                ...t.values.map(v => ({ value: v, label: v })),
+              ]}
+            />
+          ))}
+        </div>
+      )}
+      <fieldset className="flex flex-wrap items-center gap-4 text-[16px]">
+        <legend className="sr-only">What is typed here is</legend>
+        {(['measured', 'claimed'] as const).map(k => (
+          <label key={k} className="flex min-h-10 items-center gap-2">
+            <input
+              type="radio"
+              name="as"
+              checked={as === k}
+              onChange={() => setAs(k)}
+              className="size-5 accent-[var(--hand)]"
+            />
+            {k === 'measured' ? 'What I type is measured' : 'What I type is a listing’s claim'}
+          </label>
+        ))}
       </fieldset>
       <table className="w-full text-[16px]">
-        <thead><tr className="border-b-2 border-ink text-left text-[15px] text-muted"><th className="py-1 font-normal">Dimension</th><th className="font-normal">Value</th><th className="font-normal">Doubt</th><th className="font-normal">Basis</th></tr></thead>
+        <thead>
+          <tr className="border-b-2 border-ink text-left text-[15px] text-muted">
+            <th className="py-1 font-normal">Dimension</th>
+            <th className="font-normal">Value</th>
+            <th className="font-normal">Doubt</th>
+            <th className="font-normal">Basis</th>
+          </tr>
+        </thead>
         <tbody>
           {dimensionPaths(part).map(path => {
-            const d = dimensionAt(part, path)!, spec = specAt(part, path)
+            const d = dimensionAt(part, path)!,
+              spec = specAt(part, path)
             if (!spec) return null
             const label = labelAt(part, path)
             return (
-              <tr key={path} className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`} onFocus={() => setInHand(path)} onMouseEnter={() => setInHand(path)}>
-                <th scope="row" className="py-1.5 pr-3 text-left font-normal"><span className="block first-letter:uppercase">{label}</span><span className="block text-[15px] leading-tight text-muted">{spec.how}</span></th>
-                <td className="py-1.5 pr-3">{spec.quantity === 'length'
-                  ? <LengthField label={label} hideLabel mm={d.value} min={spec.min} max={spec.max} onTyping={typed(path)} onMm={v => enter(path, v, as, 'calliper')} />
-                  : <ValueField label={label} hideLabel text={quantityText(spec, d.value).replace('\u202f', ' ')} parse={t => readValue(spec, t)} check={v => outOfRange(spec, v)} onTyping={typed(path)} onValue={v => enter(path, v, as, 'meter')} />}</td>
-                <td className="whitespace-nowrap py-1.5 pr-3"><span aria-hidden="true" className="figure text-muted">±</span>{spec.quantity === 'length'
-                  ? <LengthField label={`Doubt of ${label}`} hideLabel narrow mm={d.doubt} min={0} max={500} onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))} />
-                  : <ValueField label={`Doubt of ${label}`} hideLabel narrow text={quantityText(spec, d.doubt).replace('\u202f', ' ')} parse={t => readValue(spec, t)} check={v => (v < 0 ? 'must be 0 or more' : undefined)} onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))} />}</td>
-                <td className="py-3 text-[15px]">{d.basis}{d.with ? `, ${d.with}` : ''}{d.on ? `, ${d.on}` : ''}</td>
+              <tr
+                key={path}
+                className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`}
+                onFocus={() => setInHand(path)}
+                onMouseEnter={() => setInHand(path)}
+              >
+                <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                  <span className="block first-letter:uppercase">{label}</span>
+                  <span className="block text-[15px] leading-tight text-muted">{spec.how}</span>
+                </th>
+                <td className="py-1.5 pr-3">
+                  {spec.quantity === 'length' ? (
+                    <LengthField
+                      label={label}
+                      hideLabel
+                      mm={d.value}
+                      min={spec.min}
+                      max={spec.max}
+                      onTyping={typed(path)}
+                      onMm={v => enter(path, v, as, 'calliper')}
+                    />
+                  ) : (
+                    <ValueField
+                      label={label}
+                      hideLabel
+                      text={quantityText(spec, d.value).replace('\u202f', ' ')}
+                      parse={t => readValue(spec, t)}
+                      check={v => outOfRange(spec, v)}
+                      onTyping={typed(path)}
+                      onValue={v => enter(path, v, as, 'meter')}
+                    />
+                  )}
+                </td>
+                <td className="whitespace-nowrap py-1.5 pr-3">
+                  <span aria-hidden="true" className="figure text-muted">
+                    ±
+                  </span>
+                  {spec.quantity === 'length' ? (
+                    <LengthField
+                      label={`Doubt of ${label}`}
+                      hideLabel
+                      narrow
+                      mm={d.doubt}
+                      min={0}
+                      max={500}
+                      onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))}
+                    />
+                  ) : (
+                    <ValueField
+                      label={`Doubt of ${label}`}
+                      hideLabel
+                      narrow
+                      text={quantityText(spec, d.doubt).replace('\u202f', ' ')}
+                      parse={t => readValue(spec, t)}
+                      check={v => (v < 0 ? 'must be 0 or more' : undefined)}
+                      onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))}
+                    />
+                  )}
+                </td>
+                <td className="py-3 text-[15px]">
+                  {d.basis}
+                  {d.with ? `, ${d.with}` : ''}
+                  {d.on ? `, ${d.on}` : ''}
+                </td>
               </tr>
             )
           })}
         </tbody>
       </table>
       <Places part={part} replace={replace} take={setInHand} />
-      {missing.length > 0 && <Select label="Also known of it" value="" onChange={k => { if (k) { replace(addDimension(part, k)); setInHand(`dims.${k}`) } }} options={[{ value: '', label: 'add a dimension' }, ...missing.map(([k, s]) => ({ value: k, label: s.label }))]} />}
+      {missing.length > 0 && (
+        <Select
+          label="Also known of it"
+          value=""
+          onChange={k => {
+            if (k) {
+              replace(addDimension(part, k))
+              setInHand(`dims.${k}`)
+            }
+          }}
+          options={[
+            { value: '', label: 'add a dimension' },
+            ...missing.map(([k, s]) => ({ value: k, label: s.label })),
+          ]}
+        />
+      )}
     </div>
   )
 }

@@ -6,18 +6,70 @@ import { useShelf } from '../../stores/shelfStore.ts'
 
 /** A donor: its places from the nut as a template, and the parts it gives. */
 export function DonorView({ part, take }: { part: Part; take: (id: string) => void }) {
-  const l = useLength(), rows = useShelf(s => s.rows)
+  const l = useLength(),
+    rows = useShelf(s => s.rows)
   const apart = async () => {
     const r = takeApart(part, new Set(rows?.map(x => x.id)))
-    if (await useShelf.getState().put([...r.parts, r.donor]) && r.parts[0]) take(r.parts[0].id)
+    if ((await useShelf.getState().put([...r.parts, r.donor])) && r.parts[0]) take(r.parts[0].id)
   }
   return (
     <div className="flex flex-col gap-4">
-      <table className="w-full text-[16px]"><caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Places from the nut, kept as a template</caption>
-        <thead><tr className="text-left text-[15px] text-muted"><th className="font-normal">What</th><th className="text-right font-normal">Along</th><th className="text-right font-normal">Off the centre line</th></tr></thead>
-        <tbody>{part.features.map(f => <tr key={f.id} className="rule-row"><th scope="row" className="py-1 text-left font-normal">{f.id.replace(/-/g, ' ')}</th><td className="figure text-right text-[18px]">{l.text(f.dims.x?.value ?? 0)}</td><td className="figure text-right text-[18px]">{l.text(f.dims.y?.value ?? 0)}</td></tr>)}</tbody></table>
-      {part.gave?.length ? <section aria-label="Gave"><h3 className="border-b-2 border-ink text-[17px] font-semibold">Taken apart into {part.gave.length} parts</h3><ul>{part.gave.map(id => { const row = rows?.find(r => r.id === id); return row ? <li key={id} className="rule-row"><button type="button" onClick={() => take(id)} className="min-h-10 text-left text-[16px] underline decoration-line underline-offset-4">{row.name}</button></li> : null })}</ul></section>
-        : <div><Button kind="main" onClick={() => void apart()}>Take it apart into parts</Button><p className="mt-2 text-[15px] text-muted">Each part takes over what was measured of the whole; the rest is assumed until the calliper has been there. The template stays.</p></div>}
+      <table className="w-full text-[16px]">
+        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+          Places from the nut, kept as a template
+        </caption>
+        <thead>
+          <tr className="text-left text-[15px] text-muted">
+            <th className="font-normal">What</th>
+            <th className="text-right font-normal">Along</th>
+            <th className="text-right font-normal">Off the centre line</th>
+          </tr>
+        </thead>
+        <tbody>
+          {part.features.map(f => (
+            <tr key={f.id} className="rule-row">
+              <th scope="row" className="py-1 text-left font-normal">
+                {f.id.replace(/-/g, ' ')}
+              </th>
+              <td className="figure text-right text-[18px]">{l.text(f.dims.x?.value ?? 0)}</td>
+              <td className="figure text-right text-[18px]">{l.text(f.dims.y?.value ?? 0)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {part.gave?.length ? (
+        <section aria-label="Gave">
+          <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+            Taken apart into {part.gave.length} parts
+          </h3>
+          <ul>
+            {part.gave.map(id => {
+              const row = rows?.find(r => r.id === id)
+              return row ? (
+                <li key={id} className="rule-row">
+                  <button
+                    type="button"
+                    onClick={() => take(id)}
+                    className="min-h-10 text-left text-[16px] underline decoration-line underline-offset-4"
+                  >
+                    {row.name}
+                  </button>
+                </li>
+              ) : null
+            })}
+          </ul>
+        </section>
+      ) : (
+        <div>
+          <Button kind="main" onClick={() => void apart()}>
+            Take it apart into parts
+          </Button>
+          <p className="mt-2 text-[15px] text-muted">
+            Each part takes over what was measured of the whole; the rest is assumed until the calliper has been
+            there. The template stays.
+          </p>
+        </div>
+      )}
     </div>
   )
 }

@@ -15,25 +15,104 @@ import { useKeeper } from './useKeeper.ts'
 
 /** What to look at and measure when a part comes in, in order; and where its listing was wrong. */
 export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean }) {
-  const l = useLength(), { enter } = useKeeper(part, inBuild), fit = useEngine(fitOf)
-  const seen = useMemo(() => inspection(part, path => fit.now.reduce((s, j) => s + Number(j.state === "can't tell" && j.clearance.terms.has(refOf(part, path))), 0)), [part, fit])
-  const show = (path: string, v: number) => { const spec = specAt(part, path)!; return spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v) }
+  const l = useLength(),
+    { enter } = useKeeper(part, inBuild),
+    fit = useEngine(fitOf)
+  const seen = useMemo(
+    () =>
+      inspection(part, path =>
+        fit.now.reduce(
+          (s, j) => s + Number(j.state === "can't tell" && j.clearance.terms.has(refOf(part, path))),
+          0,
+        ),
+      ),
+    [part, fit],
+  )
+  const show = (path: string, v: number) => {
+    const spec = specAt(part, path)!
+    return spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v)
+  }
   return (
     <div className="flex flex-col gap-3">
-      <header className="flex flex-wrap items-end justify-between gap-4"><p className="text-[17px]">{seen.left === 0 ? 'All of it is measured.' : 'Look first, then measure in this order: one tool at a time, what decides most first.'}</p><span className="flex gap-6"><Figure size="large" value={String(seen.left)} unit="to measure" /><Figure size="large" value={String(seen.wrong.length)} unit="listing wrong" /></span></header>
-      <section aria-label="Look at"><h3 className="border-b-2 border-ink text-[17px] font-semibold">Look at</h3><ul className="list-disc pl-5 text-[16px]">{seen.look.map(x => <li key={x} className="py-0.5">{x}.</li>)}</ul></section>
-      {seen.wrong.length > 0 && <ul className="border-l-4 border-never pl-3 text-[16px]">{seen.wrong.map(w => <li key={w.path}><span className="first-letter:uppercase">{w.label}</span>: claimed {show(w.path, w.expected)}, read {show(w.path, w.read!)}: {w.off! > 0 ? '+' : '−'}{show(w.path, Math.abs(w.off!))} off, beyond the claim’s ±{show(w.path, w.doubt)}.</li>)}</ul>}
-      <ol>{seen.items.map((i, n) => {
-        const spec = specAt(part, i.path)!
-        return (
-          <li key={i.path} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
-            <span className="figure text-muted">{n + 1}</span>
-            <span><span className="block text-[17px] first-letter:uppercase">{i.label}</span><span className="block text-[15px] text-muted">{i.how}</span>
-              <span className="block text-[15px]">{i.verdict === 'to measure' ? <>expected <span className="figure">{show(i.path, i.expected)}</span></> : <>read <span className="figure">{show(i.path, i.read!)}</span>, {i.verdict}</>}</span></span>
-            {i.quantity === 'length' ? <LengthField label={`Reading of ${i.label}`} hideLabel clears mm={undefined} min={i.min} max={i.max} onMm={v => enter(i.path, v, 'measured', 'calliper')} /> : <ValueField label={`Reading of ${i.label}`} hideLabel clears text="" placeholder="measured…" parse={t => readValue(spec, t)} check={v => outOfRange(spec, v)} onValue={v => enter(i.path, v, 'measured', 'meter')} />}
-          </li>
-        )
-      })}</ol>
+      <header className="flex flex-wrap items-end justify-between gap-4">
+        <p className="text-[17px]">
+          {seen.left === 0
+            ? 'All of it is measured.'
+            : 'Look first, then measure in this order: one tool at a time, what decides most first.'}
+        </p>
+        <span className="flex gap-6">
+          <Figure size="large" value={String(seen.left)} unit="to measure" />
+          <Figure size="large" value={String(seen.wrong.length)} unit="listing wrong" />
+        </span>
+      </header>
+      <section aria-label="Look at">
+        <h3 className="border-b-2 border-ink text-[17px] font-semibold">Look at</h3>
+        <ul className="list-disc pl-5 text-[16px]">
+          {seen.look.map(x => (
+            <li key={x} className="py-0.5">
+              {x}.
+            </li>
+          ))}
+        </ul>
+      </section>
+      {seen.wrong.length > 0 && (
+        <ul className="border-l-4 border-never pl-3 text-[16px]">
+          {seen.wrong.map(w => (
+            <li key={w.path}>
+              <span className="first-letter:uppercase">{w.label}</span>: claimed {show(w.path, w.expected)}, read{' '}
+              {show(w.path, w.read!)}: {w.off! > 0 ? '+' : '−'}
+              {show(w.path, Math.abs(w.off!))} off, beyond the claim’s ±{show(w.path, w.doubt)}.
+            </li>
+          ))}
+        </ul>
+      )}
+      <ol>
+        {seen.items.map((i, n) => {
+          const spec = specAt(part, i.path)!
+          return (
+            <li key={i.path} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
+              <span className="figure text-muted">{n + 1}</span>
+              <span>
+                <span className="block text-[17px] first-letter:uppercase">{i.label}</span>
+                <span className="block text-[15px] text-muted">{i.how}</span>
+                <span className="block text-[15px]">
+                  {i.verdict === 'to measure' ? (
+                    <>
+                      expected <span className="figure">{show(i.path, i.expected)}</span>
+                    </>
+                  ) : (
+                    <>
+                      read <span className="figure">{show(i.path, i.read!)}</span>, {i.verdict}
+                    </>
+                  )}
+                </span>
+              </span>
+              {i.quantity === 'length' ? (
+                <LengthField
+                  label={`Reading of ${i.label}`}
+                  hideLabel
+                  clears
+                  mm={undefined}
+                  min={i.min}
+                  max={i.max}
+                  onMm={v => enter(i.path, v, 'measured', 'calliper')}
+                />
+              ) : (
+                <ValueField
+                  label={`Reading of ${i.label}`}
+                  hideLabel
+                  clears
+                  text=""
+                  placeholder="measured…"
+                  parse={t => readValue(spec, t)}
+                  check={v => outOfRange(spec, v)}
+                  onValue={v => enter(i.path, v, 'measured', 'meter')}
+                />
+              )}
+            </li>
+          )
+        })}
+      </ol>
     </div>
   )
 }

@@ -11,23 +11,87 @@ import { useKeeper } from './useKeeper.ts'
 
 /** A listing's text pasted in: what was understood of it, what was not, what contradicts itself. */
 export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean }) {
-  const { replace } = useKeeper(part, inBuild), l = useLength()
-  const [text, setText] = useState(''), [source, setSource] = useState('listing'), [done, setDone] = useState(false)
+  const { replace } = useKeeper(part, inBuild),
+    l = useLength()
+  const [text, setText] = useState(''),
+    [source, setSource] = useState('listing'),
+    [done, setDone] = useState(false)
   const read = useMemo(() => readListing(text, part.kind), [text, part.kind])
-  const show = (key: string, v: number) => { const spec = specAt(part, `dims.${key}`); return !spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v) }
+  const show = (key: string, v: number) => {
+    const spec = specAt(part, `dims.${key}`)
+    return !spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v)
+  }
   return (
     <div className="flex flex-col gap-3">
-      <p className="text-[17px]">Paste the table or the lines of a listing. What is understood becomes a claim; what you measured stays.</p>
-      <label className="flex flex-col text-[15px] text-muted">The listing’s text
-        <textarea value={text} rows={7} spellCheck={false} onChange={e => { setText(e.target.value); setDone(false) }} placeholder={`Scale length: 25.5"\nHeel width  56.1 mm ± 0.2`} className="figure border border-line bg-paper p-2 text-[15px] text-ink" /></label>
+      <p className="text-[17px]">
+        Paste the table or the lines of a listing. What is understood becomes a claim; what you measured stays.
+      </p>
+      <label className="flex flex-col text-[15px] text-muted">
+        The listing’s text
+        <textarea
+          value={text}
+          rows={7}
+          spellCheck={false}
+          onChange={e => {
+            setText(e.target.value)
+            setDone(false)
+          }}
+          placeholder={`Scale length: 25.5"\nHeel width  56.1 mm ± 0.2`}
+          className="figure border border-line bg-paper p-2 text-[15px] text-ink"
+        />
+      </label>
       <TextField label="Where it is from" value={source} max={80} onText={setSource} />
-      {text.trim() && <>
-        <section aria-label="Understood"><h3 className="border-b-2 border-ink text-[17px] font-semibold">{read.understood.length} of {Object.keys(PART_KINDS[part.kind].dims).length} dimensions understood</h3>
-          <ul>{read.understood.map(u => <li key={u.key} className="rule-row flex justify-between gap-4 py-1 text-[16px]"><span className="first-letter:uppercase">{u.label} <span className="text-muted">from “{u.line}”</span></span><span className="figure whitespace-nowrap">{show(u.key, u.value)} ±{show(u.key, u.doubt)}</span></li>)}</ul></section>
-        {read.contradictions.length > 0 && <ul role="alert" className="border-l-4 border-never pl-3 text-[16px]">{read.contradictions.map(c => <li key={c.key}>{c.label}: the listing contradicts itself ({c.values.join(' / ')}). Neither is taken: measure it.</li>)}</ul>}
-        {read.unclear.length > 0 && <ul className="text-[15px] text-muted">{read.unclear.slice(0, 12).map((u, i) => <li key={i}>“{u.line}” {u.reason}.</li>)}</ul>}
-        <div><Button kind="main" disabled={read.understood.length === 0 || done} onClick={() => { replace(withListing(part, read, source)); setDone(true) }}>{done ? 'Taken over' : `Take ${read.understood.length} claims over`}</Button></div>
-      </>}
+      {text.trim() && (
+        <>
+          <section aria-label="Understood">
+            <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+              {read.understood.length} of {Object.keys(PART_KINDS[part.kind].dims).length} dimensions understood
+            </h3>
+            <ul>
+              {read.understood.map(u => (
+                <li key={u.key} className="rule-row flex justify-between gap-4 py-1 text-[16px]">
+                  <span className="first-letter:uppercase">
+                    {u.label} <span className="text-muted">from “{u.line}”</span>
+                  </span>
+                  <span className="figure whitespace-nowrap">
+                    {show(u.key, u.value)} ±{show(u.key, u.doubt)}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+          {read.contradictions.length > 0 && (
+            <ul role="alert" className="border-l-4 border-never pl-3 text-[16px]">
+              {read.contradictions.map(c => (
+                <li key={c.key}>
+                  {c.label}: the listing contradicts itself ({c.values.join(' / ')}). Neither is taken: measure it.
+                </li>
+              ))}
+            </ul>
+          )}
+          {read.unclear.length > 0 && (
+            <ul className="text-[15px] text-muted">
+              {read.unclear.slice(0, 12).map((u, i) => (
+                <li key={i}>
+                  “{u.line}” {u.reason}.
+                </li>
+              ))}
+            </ul>
+          )}
+          <div>
+            <Button
+              kind="main"
+              disabled={read.understood.length === 0 || done}
+              onClick={() => {
+                replace(withListing(part, read, source))
+                setDone(true)
+              }}
+            >
+              {done ? 'Taken over' : `Take ${read.understood.length} claims over`}
+            </Button>
+          </div>
+        </>
+      )}
     </div>
   )
 }

@@ -33,54 +33,217 @@ const measuredShare = (p: Part): string => {
   const n = dims.filter(d => d.basis === 'measured').length
   return `${n}/${dims.length} read`
 }
-const whereabouts = (s: Stock | null | undefined): string => s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
+const whereabouts = (s: Stock | null | undefined): string =>
+  s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
 
 /** Parts of this build and of the workshop: what is claimed of them, what was read, where they are, what they cost. */
 export function Shelf() {
-  const build = useOpenBuild(), layout = useEngine(layOut)
+  const build = useOpenBuild(),
+    layout = useEngine(layOut)
   const [params, setParams] = useSearchParams()
   const where: Where = params.get('of') === 'workshop' ? 'workshop' : 'build'
   const { rows, parts, trouble } = useShelf()
-  const [text, setText] = useState(''), [kind, setKind] = useState(''), [state, setState] = useState(''), [adding, setAdding] = useState(false)
-  useEffect(() => { void useShelf.getState().load() }, [])
+  const [text, setText] = useState(''),
+    [kind, setKind] = useState(''),
+    [state, setState] = useState(''),
+    [adding, setAdding] = useState(false)
+  useEffect(() => {
+    void useShelf.getState().load()
+  }, [])
   const wanted = useDeferredValue(text)
   const slotOf = useMemo(() => new Map(Object.entries(build.slots).map(([s, id]) => [id, s])), [build.slots])
   const lines = useMemo((): ShelfLine[] => {
-    const all = where === 'build'
-      ? build.parts.map(p => ({ id: p.id, kind: p.kind, name: p.name, stock: p.stock ?? null, aside: measuredShare(p), note: slotOf.has(p.id) ? '' : ', in no slot' }))
-      : (rows ?? []).map(r => ({ id: r.id, kind: r.kind, name: r.name, stock: r.stock, aside: r.stock?.price === undefined ? '' : `${r.stock.price} ${build.preferences.currency}`, note: r.donor ? ', from a donor' : '' }))
+    const all =
+      where === 'build'
+        ? build.parts.map(p => ({
+            id: p.id,
+            kind: p.kind,
+            name: p.name,
+            stock: p.stock ?? null,
+            aside: measuredShare(p),
+            note: slotOf.has(p.id) ? '' : ', in no slot',
+          }))
+        : (rows ?? []).map(r => ({
+            id: r.id,
+            kind: r.kind,
+            name: r.name,
+            stock: r.stock,
+            aside: r.stock?.price === undefined ? '' : `${r.stock.price} ${build.preferences.currency}`,
+            note: r.donor ? ', from a donor' : '',
+          }))
     const words = wanted.toLowerCase().split(/\s+/).filter(Boolean)
-    const found = all.filter(r => (!kind || r.kind === kind) && (!state || (r.stock?.state ?? '') === state) && (words.length === 0 || (() => { const hay = `${r.name} ${PART_KINDS[r.kind].label} ${r.stock?.supplier ?? ''} ${r.stock?.place ?? ''}`.toLowerCase(); return words.every(w => hay.includes(w)) })()))
-    return found.map(r => ({ id: r.id, name: r.name, below: `${PART_KINDS[r.kind].label}${r.note} · ${whereabouts(r.stock)}`, aside: r.aside }))
+    const found = all.filter(
+      r =>
+        (!kind || r.kind === kind) &&
+        (!state || (r.stock?.state ?? '') === state) &&
+        (words.length === 0 ||
+          (() => {
+            const hay =
+              `${r.name} ${PART_KINDS[r.kind].label} ${r.stock?.supplier ?? ''} ${r.stock?.place ?? ''}`.toLowerCase()
+            return words.every(w => hay.includes(w))
+          })()),
+    )
+    return found.map(r => ({
+      id: r.id,
+      name: r.name,
+      below: `${PART_KINDS[r.kind].label}${r.note} · ${whereabouts(r.stock)}`,
+      aside: r.aside,
+    }))
   }, [where, build, rows, wanted, kind, state, slotOf])
   const hand = lines.find(x => x.id === params.get('hand')) ?? lines[0]
-  const take = useCallback((id: string) => setParams(p => { p.set('hand', id); return p }, { replace: true }), [setParams])
+  const take = useCallback(
+    (id: string) =>
+      setParams(
+        p => {
+          p.set('hand', id)
+          return p
+        },
+        { replace: true },
+      ),
+    [setParams],
+  )
   const inBuild = where === 'build'
-  useEffect(() => { if (!inBuild && hand) void useShelf.getState().loadPart(hand.id) }, [inBuild, hand])
+  useEffect(() => {
+    if (!inBuild && hand) void useShelf.getState().loadPart(hand.id)
+  }, [inBuild, hand])
   const part = inBuild ? build.parts.find(p => p.id === hand?.id) : hand && parts.get(hand.id)
-  const put = async (ps: readonly Part[]) => { const ok = await useShelf.getState().put(ps); if (ok && ps[0]) setParams({ of: 'workshop', hand: ps[0].id }); return ok }
-  const saveCsv = () => { void (inBuild ? Promise.resolve(build.parts) : api.shelf()).then(ps => download(`${inBuild ? build.id : 'shelf'}.csv`, writePartsCsv(ps), 'text/csv'), () => undefined) }
-  const mark = inBuild && part && layout ? (() => {
-    const slot = slotOf.get(part.id), f = slot ? layout.pickups.find(x => x.slot === slot) ?? layout.features.find(x => x.serves === slot) : undefined
-    const at = part.kind === 'body' ? [layout.nutToHeelEnd + 95, -100] as const : part.kind === 'neck' ? [layout.nutToHeelEnd / 2, 0] as const : part.kind === 'bridge' ? [layout.bridge.front + 20, 0] as const : part.kind === 'nut' ? [0, -layout.halfNut] as const : part.kind === 'guard' ? [layout.nutToHeelEnd + 60, 60] as const : f?.centre
-    return at ? [{ id: part.id, at, label: '', title: part.name }] : []
-  })() : []
-  const tab = (of: Where, label: string, count: number) => <button type="button" role="tab" aria-selected={where === of} onClick={() => setParams(of === 'workshop' ? { of } : {})} className={`min-h-11 flex-1 px-2 text-[16px] ${where === of ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}>{label} <span className="figure">{count}</span></button>
+  const put = async (ps: readonly Part[]) => {
+    const ok = await useShelf.getState().put(ps)
+    if (ok && ps[0]) setParams({ of: 'workshop', hand: ps[0].id })
+    return ok
+  }
+  const saveCsv = () => {
+    void (inBuild ? Promise.resolve(build.parts) : api.shelf()).then(
+      ps => download(`${inBuild ? build.id : 'shelf'}.csv`, writePartsCsv(ps), 'text/csv'),
+      () => undefined,
+    )
+  }
+  const mark =
+    inBuild && part && layout
+      ? (() => {
+          const slot = slotOf.get(part.id),
+            f = slot
+              ? (layout.pickups.find(x => x.slot === slot) ?? layout.features.find(x => x.serves === slot))
+              : undefined
+          const at =
+            part.kind === 'body'
+              ? ([layout.nutToHeelEnd + 95, -100] as const)
+              : part.kind === 'neck'
+                ? ([layout.nutToHeelEnd / 2, 0] as const)
+                : part.kind === 'bridge'
+                  ? ([layout.bridge.front + 20, 0] as const)
+                  : part.kind === 'nut'
+                    ? ([0, -layout.halfNut] as const)
+                    : part.kind === 'guard'
+                      ? ([layout.nutToHeelEnd + 60, 60] as const)
+                      : f?.centre
+          return at ? [{ id: part.id, at, label: '', title: part.name }] : []
+        })()
+      : []
+  const tab = (of: Where, label: string, count: number) => (
+    <button
+      type="button"
+      role="tab"
+      aria-selected={where === of}
+      onClick={() => setParams(of === 'workshop' ? { of } : {})}
+      className={`min-h-11 flex-1 px-2 text-[16px] ${where === of ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}
+    >
+      {label} <span className="figure">{count}</span>
+    </button>
+  )
   return (
     <StationFrame
-      map={{ title: 'Shelf', summary: inBuild ? `${build.parts.length} parts of this build` : `${rows?.length ?? 0} parts on the workshop’s shelf`, hand: mark[0]?.id, take, caption: part?.name, reach: 80, marks: mark }}
-      ledger={<ShelfLedger heading="Parts at hand" lines={lines} hand={hand?.id} take={take} empty={text || kind || state ? 'Nothing of that description.' : inBuild ? 'No parts yet. Take some from the workshop’s shelf.' : trouble ?? 'The shelf is empty. Put a part on it.'} head={
-        <div className="flex flex-col gap-1.5 border-b border-line p-2">
-          <h2 className="sr-only">Parts at hand</h2>
-          <div role="tablist" aria-label="Whose parts" className="flex border border-ink">{tab('build', 'This build', build.parts.length)}{tab('workshop', 'Workshop', rows?.length ?? 0)}</div>
-          <div className="flex gap-1.5"><input type="search" aria-label="Find a part" placeholder="find" value={text} onChange={e => setText(e.target.value)} className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-[16px]" />
-            <Select label="Kind" hideLabel className="max-w-32" value={kind} onChange={setKind} options={[{ value: '', label: 'any kind' }, ...PART_KIND_NAMES.map(k => ({ value: k, label: PART_KINDS[k].label }))]} />
-            <Select label="State" hideLabel className="max-w-24" value={state} onChange={setState} options={[{ value: '', label: 'any state' }, ...['here', 'ordered', 'to buy'].map(v => ({ value: v, label: v }))]} /></div>
-          <div className="flex items-center justify-between gap-2"><Button onClick={() => setAdding(true)}><Plus size={17} aria-hidden="true" />New part</Button><Button kind="quiet" onClick={saveCsv}>Save as CSV</Button><span className="figure text-[15px] text-muted">{lines.length}</span></div>
-        </div>} />}
+      map={{
+        title: 'Shelf',
+        summary: inBuild
+          ? `${build.parts.length} parts of this build`
+          : `${rows?.length ?? 0} parts on the workshop’s shelf`,
+        hand: mark[0]?.id,
+        take,
+        caption: part?.name,
+        reach: 80,
+        marks: mark,
+      }}
+      ledger={
+        <ShelfLedger
+          heading="Parts at hand"
+          lines={lines}
+          hand={hand?.id}
+          take={take}
+          empty={
+            text || kind || state
+              ? 'Nothing of that description.'
+              : inBuild
+                ? 'No parts yet. Take some from the workshop’s shelf.'
+                : (trouble ?? 'The shelf is empty. Put a part on it.')
+          }
+          head={
+            <div className="flex flex-col gap-1.5 border-b border-line p-2">
+              <h2 className="sr-only">Parts at hand</h2>
+              <div role="tablist" aria-label="Whose parts" className="flex border border-ink">
+                {tab('build', 'This build', build.parts.length)}
+                {tab('workshop', 'Workshop', rows?.length ?? 0)}
+              </div>
+              <div className="flex gap-1.5">
+                <input
+                  type="search"
+                  aria-label="Find a part"
+                  placeholder="find"
+                  value={text}
+                  onChange={e => setText(e.target.value)}
+                  className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-[16px]"
+                />
+                <Select
+                  label="Kind"
+                  hideLabel
+                  className="max-w-32"
+                  value={kind}
+                  onChange={setKind}
+                  options={[
+                    { value: '', label: 'any kind' },
+                    ...PART_KIND_NAMES.map(k => ({ value: k, label: PART_KINDS[k].label })),
+                  ]}
+                />
+                <Select
+                  label="State"
+                  hideLabel
+                  className="max-w-24"
+                  value={state}
+                  onChange={setState}
+                  options={[
+                    { value: '', label: 'any state' },
+                    ...['here', 'ordered', 'to buy'].map(v => ({ value: v, label: v })),
+                  ]}
+                />
+              </div>
+              <div className="flex items-center justify-between gap-2">
+                <Button onClick={() => setAdding(true)}>
+                  <Plus size={17} aria-hidden="true" />
+                  New part
+                </Button>
+                <Button kind="quiet" onClick={saveCsv}>
+                  Save as CSV
+                </Button>
+                <span className="figure text-[15px] text-muted">{lines.length}</span>
+              </div>
+            </div>
+          }
+        />
+      }
     >
-      {part ? <PartSheet key={part.id} part={part} inBuild={inBuild} take={take} /> : hand ? <p role="status" className="text-[17px]">Fetching the part.</p> : null}
-      <NewPartDialog open={adding} onClose={() => setAdding(false)} taken={new Set([...(rows ?? []).map(r => r.id), ...build.parts.map(p => p.id)])} put={put} />
+      {part ? (
+        <PartSheet key={part.id} part={part} inBuild={inBuild} take={take} />
+      ) : hand ? (
+        <p role="status" className="text-[17px]">
+          Fetching the part.
+        </p>
+      ) : null}
+      <NewPartDialog
+        open={adding}
+        onClose={() => setAdding(false)}
+        taken={new Set([...(rows ?? []).map(r => r.id), ...build.parts.map(p => p.id)])}
+        put={put}
+      />
     </StationFrame>
   )
 }
@@ -92,20 +255,64 @@ function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take
   const shaped = ['body', 'neck', 'guard', 'pickup', 'plate'].includes(part.kind)
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
-      <header className="flex flex-wrap items-start justify-between gap-3"><div><h2 className="text-[24px] font-semibold leading-tight">{part.name}</h2><p className="text-[16px] text-muted">{PART_KINDS[part.kind].label}{part.note ? `. ${part.note}` : ''}</p></div>
+      <header className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h2 className="text-[24px] font-semibold leading-tight">{part.name}</h2>
+          <p className="text-[16px] text-muted">
+            {PART_KINDS[part.kind].label}
+            {part.note ? `. ${part.note}` : ''}
+          </p>
+        </div>
         <div className="flex flex-wrap gap-2">
-          {!inBuild && open.map(s => <Button key={s.id} onClick={() => editBuild(b => choosePart(b, s.id, part))}>{build.slots[s.id] === part.id ? `Chosen: ${s.label.toLowerCase()}` : open.length > 1 ? `As ${s.label.toLowerCase()}` : 'Choose for this build'}</Button>)}
-          {inBuild && <Button onClick={() => { void useShelf.getState().put([part]) }}>Copy to the workshop</Button>}
-          <Button kind="quiet" onClick={() => { if (inBuild) editBuild(b => removePart(b, part.id)); else void useShelf.getState().remove(part.id) }}>{inBuild ? 'Take out of the build' : 'Off the shelf'}</Button>
-        </div></header>
-      <Views label="Views of the part" views={[
-        { id: 'dimensions', label: 'Dimensions', content: <DimensionTable part={part} inBuild={inBuild} /> },
-        ...(part.kind === 'donor' ? [{ id: 'donor', label: 'Take apart', content: <DonorView part={part} take={take} /> }] : []),
-        { id: 'inspection', label: 'Incoming inspection', content: <InspectionView part={part} inBuild={inBuild} /> },
-        { id: 'listing', label: 'Listing', content: <ListingView part={part} inBuild={inBuild} /> },
-        ...(shaped ? [{ id: 'outline', label: 'Outline', content: <OutlineView part={part} inBuild={inBuild} /> }] : []),
-        { id: 'stock', label: 'Cost and place', content: <StockForm part={part} inBuild={inBuild} /> },
-      ]} />
+          {!inBuild &&
+            open.map(s => (
+              <Button key={s.id} onClick={() => editBuild(b => choosePart(b, s.id, part))}>
+                {build.slots[s.id] === part.id
+                  ? `Chosen: ${s.label.toLowerCase()}`
+                  : open.length > 1
+                    ? `As ${s.label.toLowerCase()}`
+                    : 'Choose for this build'}
+              </Button>
+            ))}
+          {inBuild && (
+            <Button
+              onClick={() => {
+                void useShelf.getState().put([part])
+              }}
+            >
+              Copy to the workshop
+            </Button>
+          )}
+          <Button
+            kind="quiet"
+            onClick={() => {
+              if (inBuild) editBuild(b => removePart(b, part.id))
+              else void useShelf.getState().remove(part.id)
+            }}
+          >
+            {inBuild ? 'Take out of the build' : 'Off the shelf'}
+          </Button>
+        </div>
+      </header>
+      <Views
+        label="Views of the part"
+        views={[
+          { id: 'dimensions', label: 'Dimensions', content: <DimensionTable part={part} inBuild={inBuild} /> },
+          ...(part.kind === 'donor'
+            ? [{ id: 'donor', label: 'Take apart', content: <DonorView part={part} take={take} /> }]
+            : []),
+          {
+            id: 'inspection',
+            label: 'Incoming inspection',
+            content: <InspectionView part={part} inBuild={inBuild} />,
+          },
+          { id: 'listing', label: 'Listing', content: <ListingView part={part} inBuild={inBuild} /> },
+          ...(shaped
+            ? [{ id: 'outline', label: 'Outline', content: <OutlineView part={part} inBuild={inBuild} /> }]
+            : []),
+          { id: 'stock', label: 'Cost and place', content: <StockForm part={part} inBuild={inBuild} /> },
+        ]}
+      />
     </article>
   )
 }

@@ -6,27 +6,99 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { useKeeper } from './useKeeper.ts'
 
-const amount = (t: string) => { const n = parseDecimal(t.replace(/[^\d.,-]/g, '')); return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300') }
-const whole = (t: string) => { const n = parseDecimal(t.replace(/\s*days?$/i, '')); return n !== undefined && Number.isInteger(n) && n >= 0 && n <= 730 ? parsed(n) : refused(`“${t}” is no number of days`, '0 to 730') }
+const amount = (t: string) => {
+  const n = parseDecimal(t.replace(/[^\d.,-]/g, ''))
+  return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
+}
+const whole = (t: string) => {
+  const n = parseDecimal(t.replace(/\s*days?$/i, ''))
+  return n !== undefined && Number.isInteger(n) && n >= 0 && n <= 730
+    ? parsed(n)
+    : refused(`“${t}” is no number of days`, '0 to 730')
+}
 const DAY = /^\d{4}-\d{2}-\d{2}$/
 
 /** What a part cost, whom it came from, when it comes and where it lies. */
 export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
-  const { replace } = useKeeper(part, inBuild), currency = useOpenBuild().preferences.currency, s = part.stock ?? {}
-  const set = (patch: Partial<Stock>) => replace({ ...part, stock: Object.fromEntries(Object.entries({ ...s, ...patch }).filter(([, v]) => v !== undefined && v !== '')) })
-  const day = (label: string, key: 'ordered' | 'due' | 'arrived') => <label className="flex flex-col text-[15px] text-muted">{label}<input type="date" value={s[key] ?? ''} onChange={e => { if (e.target.value === '' || DAY.test(e.target.value)) set({ [key]: e.target.value || undefined, ...(key === 'arrived' && e.target.value ? { state: 'here' as const } : {}) }) }} className="figure min-h-10 border border-line bg-paper px-2 text-[16px] text-ink" /></label>
+  const { replace } = useKeeper(part, inBuild),
+    currency = useOpenBuild().preferences.currency,
+    s = part.stock ?? {}
+  const set = (patch: Partial<Stock>) =>
+    replace({
+      ...part,
+      stock: Object.fromEntries(Object.entries({ ...s, ...patch }).filter(([, v]) => v !== undefined && v !== '')),
+    })
+  const day = (label: string, key: 'ordered' | 'due' | 'arrived') => (
+    <label className="flex flex-col text-[15px] text-muted">
+      {label}
+      <input
+        type="date"
+        value={s[key] ?? ''}
+        onChange={e => {
+          if (e.target.value === '' || DAY.test(e.target.value))
+            set({
+              [key]: e.target.value || undefined,
+              ...(key === 'arrived' && e.target.value ? { state: 'here' as const } : {}),
+            })
+        }}
+        className="figure min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+      />
+    </label>
+  )
   return (
     <div className="flex flex-col gap-4">
-      <TextField label="Name" value={part.name} max={120} onText={name => { if (name) replace({ ...part, name }) }} />
+      <TextField
+        label="Name"
+        value={part.name}
+        max={120}
+        onText={name => {
+          if (name) replace({ ...part, name })
+        }}
+      />
       <div className="flex flex-wrap items-start gap-3">
-        <Select label="It is" value={s.state ?? ''} onChange={v => set({ state: (v || undefined) as Stock['state'] })} options={[{ value: '', label: 'not said' }, { value: 'here', label: 'here' }, { value: 'ordered', label: 'ordered' }, { value: 'to buy', label: 'to buy' }]} />
-        <ValueField label={`Price, ${currency}`} text={s.price === undefined ? '' : String(s.price)} parse={amount} onValue={v => set({ price: v })} />
-        <ValueField label={`Its freight, ${currency}`} text={s.freight === undefined ? '' : String(s.freight)} parse={amount} onValue={v => set({ freight: v })} />
-        <ValueField label="Days to come" text={s.waitDays === undefined ? '' : `${s.waitDays} days`} parse={whole} onValue={v => set({ waitDays: v })} />
+        <Select
+          label="It is"
+          value={s.state ?? ''}
+          onChange={v => set({ state: (v || undefined) as Stock['state'] })}
+          options={[
+            { value: '', label: 'not said' },
+            { value: 'here', label: 'here' },
+            { value: 'ordered', label: 'ordered' },
+            { value: 'to buy', label: 'to buy' },
+          ]}
+        />
+        <ValueField
+          label={`Price, ${currency}`}
+          text={s.price === undefined ? '' : String(s.price)}
+          parse={amount}
+          onValue={v => set({ price: v })}
+        />
+        <ValueField
+          label={`Its freight, ${currency}`}
+          text={s.freight === undefined ? '' : String(s.freight)}
+          parse={amount}
+          onValue={v => set({ freight: v })}
+        />
+        <ValueField
+          label="Days to come"
+          text={s.waitDays === undefined ? '' : `${s.waitDays} days`}
+          parse={whole}
+          onValue={v => set({ waitDays: v })}
+        />
         <TextField label="Supplier" value={s.supplier ?? ''} max={80} onText={v => set({ supplier: v })} />
         <TextField label="Where it lies" value={s.place ?? ''} max={80} onText={v => set({ place: v })} />
-        {day('Ordered', 'ordered')}{day('Due', 'due')}{day('Arrived', 'arrived')}
-        <label className="flex flex-col text-[15px] text-muted">Colour on the map<input type="color" value={part.colour ?? '#c8c8c8'} onChange={e => replace({ ...part, colour: e.target.value })} className="h-10 w-24 border border-line bg-paper" /></label>
+        {day('Ordered', 'ordered')}
+        {day('Due', 'due')}
+        {day('Arrived', 'arrived')}
+        <label className="flex flex-col text-[15px] text-muted">
+          Colour on the map
+          <input
+            type="color"
+            value={part.colour ?? '#c8c8c8'}
+            onChange={e => replace({ ...part, colour: e.target.value })}
+            className="h-10 w-24 border border-line bg-paper"
+          />
+        </label>
       </div>
       <TextField label="Note" value={part.note ?? ''} max={2000} onText={note => replace({ ...part, note })} wide />
     </div>

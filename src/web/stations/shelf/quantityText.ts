@@ -2,7 +2,16 @@ import type { DimensionSpec, QuantityKind } from '../../../core/parts/dimensionS
 import { formatAngle } from '../../../core/units/angle.ts'
 import { formatCapacitance, formatInductance, formatResistance } from '../../../core/units/electrical.ts'
 
-const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = { angle: v => formatAngle(v), resistance: formatResistance, inductance: formatInductance, capacitance: formatCapacitance, mass: v => `${v} g`, count: String, ratio: String }
+const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = {
+  angle: v => formatAngle(v),
+  resistance: formatResistance,
+  inductance: formatInductance,
+  capacitance: formatCapacitance,
+  mass: v => `${v} g`,
+  count: String,
+  ratio: String,
+}
 
 /** A value that is no length, as text with its unit. */
-export const quantityText = (spec: DimensionSpec, v: number): string => (spec.quantity === 'length' ? `${v} mm` : SHOW[spec.quantity](v))
+export const quantityText = (spec: DimensionSpec, v: number): string =>
+  spec.quantity === 'length' ? `${v} mm` : SHOW[spec.quantity](v)

@@ -10,14 +10,38 @@ import { useShelf } from '../../stores/shelfStore.ts'
 
 /** Where a part is kept and how it is changed there: in the open build, with undo, or on the workshop's shelf. */
 export function useKeeper(part: Part, inBuild: boolean) {
-  const replace = useCallback((next: Part) => { if (inBuild) editBuild(b => putPart(b, next)); else void useShelf.getState().put([next]) }, [inBuild])
-  const enter = useCallback((path: string, value: number, as: 'measured' | 'claimed', tool: string) => {
-    const spec = specAt(part, path), length = spec?.quantity === 'length'
-    if (as === 'measured') {
-      const reading = { value, doubt: spec?.quantity === 'count' ? 0 : length ? 0.05 : Math.abs(value) * 0.01, at: now(), with: tool }
-      if (inBuild) editBuild(b => takeReading(b, { of: `part/${refOf(part, path)}`, ...reading }))
-      else replace(withDimension(part, path, measuredDimension(dimensionAt(part, path), reading)))
-    } else replace(withDimension(part, path, length ? claimed(value) : { value, doubt: spec?.quantity === 'count' ? 0 : Math.abs(value) * 0.1, basis: 'claimed' }))
-  }, [part, inBuild, replace])
+  const replace = useCallback(
+    (next: Part) => {
+      if (inBuild) editBuild(b => putPart(b, next))
+      else void useShelf.getState().put([next])
+    },
+    [inBuild],
+  )
+  const enter = useCallback(
+    (path: string, value: number, as: 'measured' | 'claimed', tool: string) => {
+      const spec = specAt(part, path),
+        length = spec?.quantity === 'length'
+      if (as === 'measured') {
+        const reading = {
+          value,
+          doubt: spec?.quantity === 'count' ? 0 : length ? 0.05 : Math.abs(value) * 0.01,
+          at: now(),
+          with: tool,
+        }
+        if (inBuild) editBuild(b => takeReading(b, { of: `part/${refOf(part, path)}`, ...reading }))
+        else replace(withDimension(part, path, measuredDimension(dimensionAt(part, path), reading)))
+      } else
+        replace(
+          withDimension(
+            part,
+            path,
+            length
+              ? claimed(value)
+              : { value, doubt: spec?.quantity === 'count' ? 0 : Math.abs(value) * 0.1, basis: 'claimed' },
+          ),
+        )
+    },
+    [part, inBuild, replace],
+  )
   return { replace, enter }
 }

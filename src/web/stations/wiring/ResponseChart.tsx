@@ -1,4 +1,12 @@
-import { Chart as Registry, LinearScale, LineController, LineElement, LogarithmicScale, PointElement, Tooltip } from 'chart.js'
+import {
+  Chart as Registry,
+  LinearScale,
+  LineController,
+  LineElement,
+  LogarithmicScale,
+  PointElement,
+  Tooltip,
+} from 'chart.js'
 import { useMemo } from 'react'
 import { Line } from 'react-chartjs-2'
 import type { Response } from '../../../core/circuit/response.ts'
@@ -12,32 +20,90 @@ const hz = (v: number) => (v >= 1000 ? `${v / 1000}k` : String(v))
 
 /** Of the curves behind the one in hand every fourth point is drawn: dragging stays smooth, the line looks the same. */
 const BEHIND = 4
-const points = (c: Response, every: number) => c.hz.flatMap((x, k) => (k % every === 0 || k === c.hz.length - 1 ? [{ x, y: c.db[k]! }] : []))
+const points = (c: Response, every: number) =>
+  c.hz.flatMap((x, k) => (k % every === 0 || k === c.hz.length - 1 ? [{ x, y: c.db[k]! }] : []))
 
 /** Level at the jack over frequency: the position in hand in ink, the others behind it. */
-export function ResponseChart({ curves, index, labels }: { curves: readonly Response[]; index: number; labels: readonly string[] }) {
+export function ResponseChart({
+  curves,
+  index,
+  labels,
+}: {
+  curves: readonly Response[]
+  index: number
+  labels: readonly string[]
+}) {
   const t = useTokens()
-  const data = useMemo(() => ({
-    datasets: curves.map((c, i) => ({
-      label: labels[i] ?? '', data: points(c, i === index ? 1 : BEHIND), parsing: false as const, normalized: true,
-      borderColor: i === index ? t.hand : t.line, borderWidth: i === index ? 3 : 1.3, pointRadius: 0, pointHitRadius: i === index ? 6 : 0, order: i === index ? 0 : 1,
-    })),
-  }), [curves, index, labels, t])
+  const data = useMemo(
+    () => ({
+      datasets: curves.map((c, i) => ({
+        label: labels[i] ?? '',
+        data: points(c, i === index ? 1 : BEHIND),
+        parsing: false as const,
+        normalized: true,
+        borderColor: i === index ? t.hand : t.line,
+        borderWidth: i === index ? 3 : 1.3,
+        pointRadius: 0,
+        pointHitRadius: i === index ? 6 : 0,
+        order: i === index ? 0 : 1,
+      })),
+    }),
+    [curves, index, labels, t],
+  )
   const shown = curves.filter(c => !c.silent).flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000))
-  const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10, bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
+  const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10,
+    bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
   const font = { family: 'IBM Plex Mono', size: 13 }
   return (
     <div className="h-[230px]">
       <Line
-        aria-label={`Response of ${labels[index] ?? ''}: ${fixed(curves[index]?.base ?? 0, 2)} dB at 100 Hz, ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`} role="img"
+        aria-label={`Response of ${labels[index] ?? ''}: ${fixed(curves[index]?.base ?? 0, 2)} dB at 100 Hz, ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`}
+        role="img"
         data={data}
         options={{
-          responsive: true, maintainAspectRatio: false, animation: false,
+          responsive: true,
+          maintainAspectRatio: false,
+          animation: false,
           scales: {
-            x: { type: 'logarithmic', min: 20, max: 20000, title: { display: true, text: 'frequency, Hz', color: t.ink, font: { family: 'Barlow Semi Condensed', size: 15 } }, afterBuildTicks: a => { a.ticks = DECADES.map(value => ({ value })) }, ticks: { color: t.ink, font, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false }, grid: { color: t.line } },
-            y: { min: bottom, max: top, title: { display: true, text: 'level at the jack, dB', color: t.ink, font: { family: 'Barlow Semi Condensed', size: 15 } }, ticks: { color: t.ink, font, stepSize: 10 }, grid: { color: t.line } },
+            x: {
+              type: 'logarithmic',
+              min: 20,
+              max: 20000,
+              title: {
+                display: true,
+                text: 'frequency, Hz',
+                color: t.ink,
+                font: { family: 'Barlow Semi Condensed', size: 15 },
+              },
+              afterBuildTicks: a => {
+                a.ticks = DECADES.map(value => ({ value }))
+              },
+              ticks: { color: t.ink, font, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false },
+              grid: { color: t.line },
+            },
+            y: {
+              min: bottom,
+              max: top,
+              title: {
+                display: true,
+                text: 'level at the jack, dB',
+                color: t.ink,
+                font: { family: 'Barlow Semi Condensed', size: 15 },
+              },
+              ticks: { color: t.ink, font, stepSize: 10 },
+              grid: { color: t.line },
+            },
           },
-          plugins: { tooltip: { mode: 'nearest', intersect: false, callbacks: { title: items => `${Math.round(items[0]?.parsed.x ?? 0)} Hz`, label: i => `${fixed(i.parsed.y ?? 0, 1)} dB` } } },
+          plugins: {
+            tooltip: {
+              mode: 'nearest',
+              intersect: false,
+              callbacks: {
+                title: items => `${Math.round(items[0]?.parsed.x ?? 0)} Hz`,
+                label: i => `${fixed(i.parsed.y ?? 0, 1)} dB`,
+              },
+            },
+          },
         }}
       />
     </div>

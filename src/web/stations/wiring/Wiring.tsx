@@ -36,44 +36,167 @@ export function Wiring() {
   const [knobs, setKnobs] = useState<Record<string, number>>({})
   const positions = useMemo(() => settings.map(s => ({ id: settingKey(s), settings: s })), [settings])
   const { hand, take } = useHand(positions)
-  const turned = useMemo(() => positions.map((p): Settings => ({ ...p.settings, knobs: { ...p.settings.knobs, ...knobs } })), [positions, knobs])
+  const turned = useMemo(
+    () => positions.map((p): Settings => ({ ...p.settings, knobs: { ...p.settings.knobs, ...knobs } })),
+    [positions, knobs],
+  )
   const { result: curves } = useHeavy(e => e.responses(build, turned), [build, turned])
-  const index = Math.max(0, positions.findIndex(p => p.id === hand?.id))
+  const index = Math.max(
+    0,
+    positions.findIndex(p => p.id === hand?.id),
+  )
   const curve = curves?.[index]
   const pots = build.circuit.components.filter(c => c.kind === 'pot')
   const rows = positions.map((p, i) => {
-    const c = curves?.[i], m = meter.find(x => x.key === p.id)
+    const c = curves?.[i],
+      m = meter.find(x => x.key === p.id)
     const word = c?.silent ? 'silent' : c?.peak ? `peak ${formatFrequency(c.peak.hz)}` : c ? 'no peak' : ''
-    return { id: p.id, label: `${settingLabel(build, p.settings)}: ${word}`, content: <><span className="min-w-0 flex-1"><span className="block text-[17px] font-medium leading-tight">{settingLabel(build, p.settings)}</span><span className="text-[15px] text-muted">{word}</span></span><span className="figure shrink-0 text-right text-[16px] leading-tight">{c ? `${fixed(c.base, 1)}\u202fdB` : ''}<br /><span className="text-muted">{m && Number.isFinite(m.ohms) ? formatResistance(m.ohms) : 'open'}</span></span></> }
+    return {
+      id: p.id,
+      label: `${settingLabel(build, p.settings)}: ${word}`,
+      content: (
+        <>
+          <span className="min-w-0 flex-1">
+            <span className="block text-[17px] font-medium leading-tight">{settingLabel(build, p.settings)}</span>
+            <span className="text-[15px] text-muted">{word}</span>
+          </span>
+          <span className="figure shrink-0 text-right text-[16px] leading-tight">
+            {c ? `${fixed(c.base, 1)}\u202fdB` : ''}
+            <br />
+            <span className="text-muted">{m && Number.isFinite(m.ohms) ? formatResistance(m.ohms) : 'open'}</span>
+          </span>
+        </>
+      ),
+    }
   })
-  const marks = useMemo(() => (layout ? layout.features.filter(f => f.serves && (f.role === 'pot-hole' || f.role === 'switch-hole' || f.role === 'pickup-rout' || f.role === 'jack-hole')).map((f, i) => ({ id: f.id, at: f.centre, label: String(i + 1), title: f.serves! })) : []), [layout])
+  const marks = useMemo(
+    () =>
+      layout
+        ? layout.features
+            .filter(
+              f =>
+                f.serves &&
+                (f.role === 'pot-hole' ||
+                  f.role === 'switch-hole' ||
+                  f.role === 'pickup-rout' ||
+                  f.role === 'jack-hole'),
+            )
+            .map((f, i) => ({ id: f.id, at: f.centre, label: String(i + 1), title: f.serves! }))
+        : [],
+    [layout],
+  )
   const label = hand ? settingLabel(build, hand.settings) : ''
   return (
     <StationFrame
-      map={{ title: 'Wiring', summary: build.circuit.recipe ?? 'own circuit', hand: undefined, take: noTake, marks }}
-      ledger={<Ledger heading="Positions" aside="level at 100 Hz, DC at the jack" rows={rows} hand={hand?.id} take={take} empty="No circuit yet. Bring in a build file with one." />}
+      map={{
+        title: 'Wiring',
+        summary: build.circuit.recipe ?? 'own circuit',
+        hand: undefined,
+        take: noTake,
+        marks,
+      }}
+      ledger={
+        <Ledger
+          heading="Positions"
+          aside="level at 100 Hz, DC at the jack"
+          rows={rows}
+          hand={hand?.id}
+          take={take}
+          empty="No circuit yet. Bring in a build file with one."
+        />
+      }
     >
       <Tabs.Root defaultValue="response" className="flex max-w-[780px] flex-col gap-3">
         <Tabs.List aria-label="Views of the circuit" className="flex gap-1 border-b-2 border-ink">
-          {[['response', 'Response'], ['drawing', 'Drawing'], ['order', 'Solder order'], ['ground', 'Nets and ground']].map(([v, t]) => <Tabs.Trigger key={v} value={v!} className="min-h-10 px-4 text-[17px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground">{t}</Tabs.Trigger>)}
+          {[
+            ['response', 'Response'],
+            ['drawing', 'Drawing'],
+            ['order', 'Solder order'],
+            ['ground', 'Nets and ground'],
+          ].map(([v, t]) => (
+            <Tabs.Trigger
+              key={v}
+              value={v!}
+              className="min-h-10 px-4 text-[17px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground"
+            >
+              {t}
+            </Tabs.Trigger>
+          ))}
         </Tabs.List>
         <Tabs.Content value="response" className="flex flex-col gap-3">
-          <header className="flex flex-wrap items-baseline justify-between gap-x-6"><h2 className="text-[22px] font-semibold">{label}</h2>
-            {curve && (curve.silent ? <Figure size="large" value="silent" /> : curve.peak ? <span className="flex gap-6"><Figure size="large" value={fixed(curve.peak.hz / 1000, 2)} unit="kHz peak" /><Figure size="large" value={`+${fixed(curve.peak.gain, 1)}`} unit="dB high" /></span> : <Figure size="large" value="no peak" />)}
+          <header className="flex flex-wrap items-baseline justify-between gap-x-6">
+            <h2 className="text-[22px] font-semibold">{label}</h2>
+            {curve &&
+              (curve.silent ? (
+                <Figure size="large" value="silent" />
+              ) : curve.peak ? (
+                <span className="flex gap-6">
+                  <Figure size="large" value={fixed(curve.peak.hz / 1000, 2)} unit="kHz peak" />
+                  <Figure size="large" value={`+${fixed(curve.peak.gain, 1)}`} unit="dB high" />
+                </span>
+              ) : (
+                <Figure size="large" value="no peak" />
+              ))}
           </header>
-          {curves && <ResponseChart curves={curves} index={index} labels={positions.map(p => settingLabel(build, p.settings))} />}
+          {curves && (
+            <ResponseChart
+              curves={curves}
+              index={index}
+              labels={positions.map(p => settingLabel(build, p.settings))}
+            />
+          )}
           <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
             {pots.map(p => (
-              <label key={p.id} className="flex min-w-40 flex-1 flex-col text-[15px] text-muted">{p.label} at <span className="figure text-ink">{fixed((knobs[p.id] ?? 1) * 10, 1)}</span>
-                <input type="range" min={0} max={1} step={0.01} value={knobs[p.id] ?? 1} aria-label={`${p.label} knob`} onChange={e => setKnobs(k => ({ ...k, [p.id]: Number(e.target.value) }))} className="h-10 accent-[var(--hand)]" /></label>
+              <label key={p.id} className="flex min-w-40 flex-1 flex-col text-[15px] text-muted">
+                {p.label} at <span className="figure text-ink">{fixed((knobs[p.id] ?? 1) * 10, 1)}</span>
+                <input
+                  type="range"
+                  min={0}
+                  max={1}
+                  step={0.01}
+                  value={knobs[p.id] ?? 1}
+                  aria-label={`${p.label} knob`}
+                  onChange={e => setKnobs(k => ({ ...k, [p.id]: Number(e.target.value) }))}
+                  className="h-10 accent-[var(--hand)]"
+                />
+              </label>
             ))}
-            <ValueField label="Cable" text={`${build.circuit.load.cableMetres} m`} parse={t => { const n = parseDecimal(t.replace(/\s*m$/i, '')); return n === undefined ? refused(`“${t}” is not a cable’s length`, '4.5, 6 m') : parsed(n) }} check={v => (v < 0 || v > 200 ? 'must be 0 to 200 m' : undefined)} onValue={v => editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, cableMetres: v } } }))} />
-            <ValueField label="Cable, each metre" text={`${Math.round(build.circuit.load.faradsPerMetre * 1e12)}p`} parse={parseCapacitance} check={v => (v > 5e-9 ? 'must be 5n at most' : undefined)} onValue={v => editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } } }))} />
+            <ValueField
+              label="Cable"
+              text={`${build.circuit.load.cableMetres} m`}
+              parse={t => {
+                const n = parseDecimal(t.replace(/\s*m$/i, ''))
+                return n === undefined ? refused(`“${t}” is not a cable’s length`, '4.5, 6 m') : parsed(n)
+              }}
+              check={v => (v < 0 || v > 200 ? 'must be 0 to 200 m' : undefined)}
+              onValue={v =>
+                editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, cableMetres: v } } }))
+              }
+            />
+            <ValueField
+              label="Cable, each metre"
+              text={`${Math.round(build.circuit.load.faradsPerMetre * 1e12)}p`}
+              parse={parseCapacitance}
+              check={v => (v > 5e-9 ? 'must be 5n at most' : undefined)}
+              onValue={v =>
+                editBuild(b => ({
+                  ...b,
+                  circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } },
+                }))
+              }
+            />
           </div>
         </Tabs.Content>
-        <Tabs.Content value="drawing"><SolderView /></Tabs.Content>
-        <Tabs.Content value="order"><SolderList /></Tabs.Content>
-        <Tabs.Content value="ground"><GroundList />{hand && <NetList settings={hand.settings} label={label} />}</Tabs.Content>
+        <Tabs.Content value="drawing">
+          <SolderView />
+        </Tabs.Content>
+        <Tabs.Content value="order">
+          <SolderList />
+        </Tabs.Content>
+        <Tabs.Content value="ground">
+          <GroundList />
+          {hand && <NetList settings={hand.settings} label={label} />}
+        </Tabs.Content>
       </Tabs.Root>
     </StationFrame>
   )
@@ -95,8 +218,20 @@ function SolderList() {
         {order.map((j, i) => (
           <li key={j.order} className="rule-row grid grid-cols-[2.2rem_1fr] py-2">
             <span className="figure text-[20px] font-semibold">{j.order}</span>
-            <span><span className="text-[17px] font-semibold">{endName(build, j.terminal)}</span>{(i === 0 || order[i - 1]!.stage !== j.stage) && <span className="float-right text-[15px] text-muted">{j.why}</span>}
-              <span className="block text-[15px] text-muted">{j.wires.map(w => `${w.colour ? `${w.colour} ` : ''}${w.kind} ${w.id} to ${endName(build, w.from === j.terminal ? w.to : w.from)}`).join('; ')}</span></span>
+            <span>
+              <span className="text-[17px] font-semibold">{endName(build, j.terminal)}</span>
+              {(i === 0 || order[i - 1]!.stage !== j.stage) && (
+                <span className="float-right text-[15px] text-muted">{j.why}</span>
+              )}
+              <span className="block text-[15px] text-muted">
+                {j.wires
+                  .map(
+                    w =>
+                      `${w.colour ? `${w.colour} ` : ''}${w.kind} ${w.id} to ${endName(build, w.from === j.terminal ? w.to : w.from)}`,
+                  )
+                  .join('; ')}
+              </span>
+            </span>
           </li>
         ))}
       </ol>
@@ -111,7 +246,17 @@ function NetList({ settings, label }: { settings: Settings; label: string }) {
   return (
     <section className="mt-4">
       <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Nets at {label}</h3>
-      <ol>{nets.nets.map((terminals, i) => terminals.length > 1 && <li key={terminals[0]} className="rule-row grid grid-cols-[7em_1fr] py-1.5 text-[16px]"><span className="font-semibold">{i === 0 ? 'ground' : i === nets.tip ? 'output' : `net ${i}`}</span><span>{terminals.map(t => endName(build, t)).join('; ')}</span></li>)}</ol>
+      <ol>
+        {nets.nets.map(
+          (terminals, i) =>
+            terminals.length > 1 && (
+              <li key={terminals[0]} className="rule-row grid grid-cols-[7em_1fr] py-1.5 text-[16px]">
+                <span className="font-semibold">{i === 0 ? 'ground' : i === nets.tip ? 'output' : `net ${i}`}</span>
+                <span>{terminals.map(t => endName(build, t)).join('; ')}</span>
+              </li>
+            ),
+        )}
+      </ol>
     </section>
   )
 }
@@ -121,8 +266,21 @@ function GroundList() {
   const open = list.filter(b => !b.bonded).length
   return (
     <div className="flex flex-col gap-2">
-      <p className="text-[17px]">{open === 0 ? 'Everything metal the hand can touch reaches the jack’s sleeve.' : `${open} metal part${open > 1 ? 's do' : ' does'} not reach the jack’s sleeve: it hums.`}</p>
-      <ul>{list.map(b => <li key={b.terminal} className="rule-row flex justify-between py-2 text-[17px]"><span>{b.label}</span><span className={b.bonded ? 'text-snug' : 'font-semibold text-never'}>{b.bonded ? 'bonded' : 'not bonded'}</span></li>)}</ul>
+      <p className="text-[17px]">
+        {open === 0
+          ? 'Everything metal the hand can touch reaches the jack’s sleeve.'
+          : `${open} metal part${open > 1 ? 's do' : ' does'} not reach the jack’s sleeve: it hums.`}
+      </p>
+      <ul>
+        {list.map(b => (
+          <li key={b.terminal} className="rule-row flex justify-between py-2 text-[17px]">
+            <span>{b.label}</span>
+            <span className={b.bonded ? 'text-snug' : 'font-semibold text-never'}>
+              {b.bonded ? 'bonded' : 'not bonded'}
+            </span>
+          </li>
+        ))}
+      </ul>
     </div>
   )
 }
