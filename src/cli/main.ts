@@ -109,7 +109,9 @@ export async function main(argv: string[]): Promise<number> {
     .action(async (file: string | undefined, o: TemplateOptions) => say(await saveTemplates(loadBuild(file), o)))
   onBuild('finish', 'coats, materials, air, dates', finishWork)
   onBuild('setup', 'strings with tension; readings and the next adjustment', setupWork)
-  onBuild('plan', 'all steps in order with dates', b => plan(b))
+  onBuild('plan', 'all steps in order with dates', b =>
+    plan(b, undefined, { at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() }),
+  )
   program
     .command('circuit [words...]')
     .description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')

@@ -7,6 +7,7 @@ import type { Database } from './db/openDatabase.ts'
 import { ApiError, notFound, sendError } from './middleware/apiError.ts'
 import { ownHost } from './middleware/ownHost.ts'
 import { buildRoutes } from './routes/builds.ts'
+import { demoRoutes } from './routes/demo.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { shelfStore } from './shelfStore.ts'
 
@@ -16,10 +17,12 @@ export interface AppOptions {
   web?: string
   /** Host names it answers to; `*` for any. */
   hosts: readonly string[]
+  /** Folder of the demo workshop's files. */
+  demo: string
 }
 
 /** The whole HTTP application: JSON under /api, the interface at every other address. */
-export function createApp({ db, web, hosts }: AppOptions): Express {
+export function createApp({ db, web, hosts, demo }: AppOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(ownHost(hosts))
@@ -48,7 +51,9 @@ export function createApp({ db, web, hosts }: AppOptions): Express {
   api.get('/health', (_req, res) => {
     res.json({ ok: true })
   })
-  api.use('/builds', buildRoutes(buildStore(db)))
+  const builds = buildStore(db)
+  api.use('/builds', buildRoutes(builds))
+  api.use('/demo', demoRoutes(db, builds, demo))
   api.use('/shelf', shelfRoutes(shelfStore(db)))
   api.use(notFound)
   app.use('/api', api)

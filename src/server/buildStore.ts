@@ -1,5 +1,6 @@
-import { and, asc, eq, sql } from 'drizzle-orm'
+import { and, asc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { VERSION, type Build } from '../core/build/build.ts'
+import type { History } from '../core/build/history.ts'
 import { readBuild } from '../core/build/readBuild.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
@@ -8,6 +9,7 @@ export interface StoredBuild {
   build: Build
   revision: number
   updatedAt: string
+  history: History | null
 }
 
 /** Documents written by an older version are brought up to the present one as they are read. */
@@ -22,48 +24,107 @@ const stored = (r: typeof builds.$inferSelect): StoredBuild => ({
   build: present(r.document),
   revision: r.revision,
   updatedAt: r.updatedAt.toISOString(),
+  history: r.history,
 })
+
+/** What the list of builds shows before any of them is read. */
+const ROW = {
+  id: builds.id,
+  name: builds.name,
+  revision: builds.revision,
+  updatedAt: builds.updatedAt,
+  archivedAt: builds.archivedAt,
+  demo: builds.demo,
+}
+
+const there = (id: string) => and(eq(builds.id, id), isNull(builds.removedAt))
 
 /** Builds in the database. A write either happens whole at the expected revision, or not at all. */
 export const buildStore = (db: Database) => ({
-  list: () =>
-    db
-      .select({ id: builds.id, name: builds.name, revision: builds.revision, updatedAt: builds.updatedAt })
-      .from(builds)
-      .orderBy(asc(builds.name), asc(builds.id)),
+  list: () => db.select(ROW).from(builds).where(isNull(builds.removedAt)).orderBy(asc(builds.name), asc(builds.id)),
 
   read: async (id: string): Promise<StoredBuild | undefined> => {
-    const [row] = await db.select().from(builds).where(eq(builds.id, id))
+    const [row] = await db.select().from(builds).where(there(id))
     return row && stored(row)
   },
 
   /** Undefined when the id is taken. */
-  create: async (build: Build): Promise<StoredBuild | undefined> => {
+  create: async (build: Build, demo = false): Promise<StoredBuild | undefined> => {
     const [row] = await db
       .insert(builds)
-      .values({ id: build.id, name: build.name, revision: 1, document: build })
+      .values({ id: build.id, name: build.name, revision: 1, document: build, demo })
       .onConflictDoNothing()
       .returning()
     return row && stored(row)
   },
 
-  /** Undefined when the revision is not the present one, or the build is gone. */
-  write: async (build: Build, revision: number): Promise<StoredBuild | undefined> => {
+  /** Undefined when the revision is not the present one, or the build is gone. What it can take back goes with it. */
+  write: async (build: Build, revision: number, history: History | null): Promise<StoredBuild | undefined> => {
     const [row] = await db
       .update(builds)
-      .set({ name: build.name, document: build, revision: sql`${builds.revision} + 1`, updatedAt: sql`now()` })
-      .where(and(eq(builds.id, build.id), eq(builds.revision, revision)))
+      .set({
+        name: build.name,
+        document: build,
+        history,
+        revision: sql`${builds.revision} + 1`,
+        updatedAt: sql`now()`,
+      })
+      .where(and(there(build.id), eq(builds.revision, revision)))
       .returning()
     return row && stored(row)
   },
 
+  /** Puts a build away, or takes it out again; false when it is not there. */
+  archive: async (id: string, away: boolean): Promise<boolean> =>
+    (
+      await db
+        .update(builds)
+        .set({ archivedAt: away ? sql`now()` : null })
+        .where(there(id))
+        .returning({ id: builds.id })
+    ).length === 1,
+
+  /** Deletes a build so that it can be had back. */
   remove: async (id: string, revision: number): Promise<boolean> =>
     (
       await db
-        .delete(builds)
-        .where(and(eq(builds.id, id), eq(builds.revision, revision)))
+        .update(builds)
+        .set({ removedAt: sql`now()` })
+        .where(and(there(id), eq(builds.revision, revision)))
         .returning({ id: builds.id })
     ).length === 1,
+
+  /** Brings a deleted build back; false when it was never deleted, or is cleared away. */
+  restore: async (id: string): Promise<boolean> =>
+    (
+      await db
+        .update(builds)
+        .set({ removedAt: null })
+        .where(and(eq(builds.id, id), isNotNull(builds.removedAt)))
+        .returning({ id: builds.id })
+    ).length === 1,
+
+  /** Clears away what was deleted before a time. */
+  clearAway: async (before: Date): Promise<void> => {
+    await db.delete(builds).where(lt(builds.removedAt, before))
+  },
+
+  /** Takes the demo workshop's builds away; they can be had back. */
+  removeDemo: async (): Promise<void> => {
+    await db
+      .update(builds)
+      .set({ removedAt: sql`now()` })
+      .where(and(eq(builds.demo, true), isNull(builds.removedAt)))
+  },
+
+  /** Ids of the demo workshop's builds that were taken away. */
+  removedDemo: async (): Promise<string[]> =>
+    (
+      await db
+        .select({ id: builds.id })
+        .from(builds)
+        .where(and(eq(builds.demo, true), isNotNull(builds.removedAt)))
+    ).map(r => r.id),
 
   /** The id itself, or with the first free number behind it. */
   freeId: async (id: string): Promise<string> => {

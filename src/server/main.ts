@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import { buildStore } from './buildStore.ts'
 import { createApp } from './app.ts'
 import { openDatabase } from './db/openDatabase.ts'
 import { loadDemo } from './loadDemo.ts'
@@ -13,6 +14,9 @@ const port = Number(process.env.PORT ?? 4180)
 const demo = process.argv.includes('--demo')
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
 
+/** Days for which a deleted build can be had back. */
+const KEPT_DAYS = 30
+
 /** Opens the data, with the demo workshop if asked and the folder is new, and serves until it is told to stop. */
 async function serve(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65535)
@@ -21,9 +25,15 @@ async function serve(): Promise<void> {
   const unlock = url ? () => undefined : lockFolder(data)
   if (!url) prepareFolder(data, demo)
   const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) })
+  await buildStore(database.db).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
   if (url && demo) await loadDemo(database.db, join(root, 'demo'))
   const hosts = LOOPBACK.includes(host) ? LOOPBACK : (process.env.HOSTS?.split(',') ?? ['*'])
-  const server = createApp({ db: database.db, web: join(root, 'dist/web'), hosts }).listen(port, host)
+  const server = createApp({
+    db: database.db,
+    web: join(root, 'dist/web'),
+    hosts,
+    demo: join(root, 'demo'),
+  }).listen(port, host)
   server.on('error', (e: NodeJS.ErrnoException) => {
     unlock()
     console.error(

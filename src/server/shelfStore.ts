@@ -44,19 +44,28 @@ export const shelfStore = (db: Database) => ({
     (await db.select({ part: shelf.part }).from(shelf).where(eq(shelf.id, id)))[0]?.part,
 
   /** Puts parts on the shelf, all or none; one that is there already is replaced where it lies. */
-  put: async (parts: readonly Part[]): Promise<void> => {
+  put: async (parts: readonly Part[], demo = false): Promise<void> => {
     await db.transaction(async tx => {
       const [n] = await tx.select({ n: count() }).from(shelf)
       for (let at = 0; at < parts.length; at += AT_ONCE) {
         await tx
           .insert(shelf)
           .values(
-            parts.slice(at, at + AT_ONCE).map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + at + i, part })),
+            parts
+              .slice(at, at + AT_ONCE)
+              .map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + at + i, part, demo })),
           )
           .onConflictDoUpdate({ target: shelf.id, set: { part: sql`excluded.part` } })
       }
     })
   },
+
+  /** Takes the demo workshop's parts off the shelf. */
+  removeDemo: async (): Promise<void> => {
+    await db.delete(shelf).where(eq(shelf.demo, true))
+  },
+
+  ids: async (): Promise<Set<string>> => new Set((await db.select({ id: shelf.id }).from(shelf)).map(r => r.id)),
 
   remove: async (id: string): Promise<boolean> =>
     (await db.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })).length === 1,

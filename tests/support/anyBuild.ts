@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build, PickupPlace } from '../../src/core/build/build.ts'
 import { slotsOf } from '../../src/core/build/slots.ts'
 import { heron } from './heron.ts'
 
@@ -10,7 +10,7 @@ interface Shape {
   scale: number
   frets: number
   left: boolean
-  pickups: 1 | 2
+  pickups: PickupPlace[]
   nut: number
   thickness: number
   wood: 'hard maple' | 'white ash' | 'paulownia'
@@ -69,7 +69,7 @@ export const anyBuild: fc.Arbitrary<Build> = fc
     scale: fc.integer({ min: 584, max: 864 }),
     frets: fc.integer({ min: 18, max: 24 }),
     left: fc.boolean(),
-    pickups: fc.constantFrom(1 as const, 2 as const),
+    pickups: fc.constantFrom<PickupPlace[]>(['bridge'], ['bridge', 'neck']),
     nut: fc.integer({ min: 36, max: 56 }),
     thickness: fc.integer({ min: 38, max: 50 }),
     wood: fc.constantFrom('hard maple' as const, 'white ash' as const, 'paulownia' as const),

@@ -31,7 +31,7 @@ import { IsSlotTable } from './validators/isSlotTable.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const FORMAT = 'snugbolt-build'
-export const VERSION = 3
+export const VERSION = 4
 
 const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/
@@ -51,6 +51,27 @@ export const BRIDGE_SORTS = [
   'floating bridge',
 ] as const
 export type BridgeSort = (typeof BRIDGE_SORTS)[number]
+
+/** How neck and body are joined. */
+export const NECK_JOINTS = ['screwed', 'glued'] as const
+export type NeckJoint = (typeof NECK_JOINTS)[number]
+
+/** Where a pickup can sit, from the bridge to the neck. */
+export const PICKUP_PLACES = ['bridge', 'inner', 'middle', 'neck'] as const
+export type PickupPlace = (typeof PICKUP_PLACES)[number]
+
+/** What is asked when a build is started or changed; any of it may be left open. */
+export const QUESTIONS = [
+  'strings',
+  'scale',
+  'hand',
+  'neck joint',
+  'pickups',
+  'bridge',
+  'controls',
+  'hang',
+] as const
+export type Question = (typeof QUESTIONS)[number]
 
 /** What holds the pickups. */
 export const MOUNTINGS = ['in the body', 'on the guard', 'in rings'] as const
@@ -90,10 +111,15 @@ export class Instrument {
   @Max(3)
   perCourse?: number
 
-  @IsInt()
-  @Min(0)
-  @Max(4)
-  pickups!: number
+  @IsIn(NECK_JOINTS)
+  neckJoint!: NeckJoint
+
+  /** Where its pickups sit, from the bridge to the neck. */
+  @IsArray()
+  @ArrayMaxSize(PICKUP_PLACES.length)
+  @ArrayUnique()
+  @IsIn(PICKUP_PLACES, { each: true })
+  pickups!: PickupPlace[]
 
   @IsIn(BRIDGE_SORTS)
   bridge!: BridgeSort
@@ -122,6 +148,14 @@ export class Instrument {
   @ArrayUnique()
   @IsIn(EXTRAS, { each: true })
   extras!: Extra[]
+
+  /** Questions that the builder could not answer yet: what is described for them is our assumption. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(QUESTIONS.length)
+  @ArrayUnique()
+  @IsIn(QUESTIONS, { each: true })
+  unsure?: Question[]
 }
 
 /** A point on the body: from the pocket's end wall along the centre line, and off it to the treble side. */

@@ -52,8 +52,25 @@ function fromTwo(d: Document): Document {
   }
 }
 
+/** Where the pickups of version 3 sat, by how many there were. */
+const PLACES_BY_COUNT: readonly (readonly string[])[] = [
+  [],
+  ['bridge'],
+  ['bridge', 'neck'],
+  ['bridge', 'middle', 'neck'],
+  ['bridge', 'inner', 'middle', 'neck'],
+]
+
+/** Version 3 knew how many pickups there are, not where, and only necks that are screwed on. */
+function fromThree(d: Document): Document {
+  if (!isObject(d.instrument)) return { ...d, version: 4 }
+  const { pickups, ...rest } = d.instrument
+  const places = typeof pickups === 'number' ? (PLACES_BY_COUNT[pickups] ?? pickups) : pickups
+  return { ...d, version: 4, instrument: { ...rest, neckJoint: 'screwed', pickups: places } }
+}
+
 /** From each older version to the next. Version 1 is the first that was published. */
-const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTwo }
+const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTwo, 3: fromThree }
 
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {

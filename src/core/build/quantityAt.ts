@@ -1,4 +1,5 @@
 import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
+import { assumedDimension } from '../parts/typicalPart.ts'
 import type { Part } from '../parts/part.ts'
 import { fromDimension, type Quantity } from '../units/quantity.ts'
 
@@ -16,6 +17,11 @@ export function quantityAt(part: Part | undefined, path: string): Quantity | und
   const d = part && dimensionAt(part, path)
   return d && fromDimension(refOf(part, path), labelAt(part, path), d)
 }
+
+/** A part's own dimension, or what such parts usually measure, as an assumption, when nobody described it yet. */
+export const orAssumed = (part: Part, key: string): Quantity =>
+  quantityAt(part, `dims.${key}`) ??
+  fromDimension(refOf(part, `dims.${key}`), labelAt(part, `dims.${key}`), assumedDimension(part.kind, key))
 
 /** The same for a dimension that every part of its kind has; throws when a document slipped past validation. */
 export function need(part: Part, path: string): Quantity {

@@ -30,7 +30,7 @@ describe('reading a build', () => {
     [
       'a version from the future',
       b => {
-        b.version = 4
+        b.version = 5
       },
       'version',
     ],

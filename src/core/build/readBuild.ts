@@ -3,6 +3,7 @@ import { validateSync, type ValidationError } from 'class-validator'
 import { Build, FORMAT, VERSION } from './build.ts'
 import { migrate } from './migrations.ts'
 import type { Problem } from './problem.ts'
+import { unreadableTexts } from '../text/text.ts'
 import { referenceProblems } from './references.ts'
 import { Part } from '../parts/part.ts'
 
@@ -42,6 +43,8 @@ export function readBuild(input: unknown): BuildRead {
   if (input.format !== FORMAT) return { ok: false, problems: [{ path: 'format', reason: `must be "${FORMAT}"` }] }
   const migrated = migrate(input)
   if (!migrated.ok) return { ok: false, problems: [{ path: 'version', reason: migrated.reason }] }
+  const broken = unreadableTexts(migrated.document)
+  if (broken.length) return { ok: false, problems: broken }
   const build = plainToInstance(Build, migrated.document)
   let problems: Problem[]
   try {
@@ -73,6 +76,8 @@ export const writeBuild = (build: Build): string =>
 export function readPart(input: unknown): { ok: true; part: Part } | { ok: false; problems: Problem[] } {
   if (!isObject(input))
     return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one part' }] }
+  const broken = unreadableTexts(input)
+  if (broken.length) return { ok: false, problems: broken }
   const part = plainToInstance(Part, input)
   let problems: Problem[]
   try {

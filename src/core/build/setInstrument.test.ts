@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import { BRIDGE_SORTS, EXTRAS, MOUNTINGS } from './build.ts'
+import { BRIDGE_SORTS, EXTRAS, MOUNTINGS, NECK_JOINTS, PICKUP_PLACES } from './build.ts'
 import { readBuild, writeBuild } from './readBuild.ts'
 import { setInstrument } from './setInstrument.ts'
 import { slotsOf } from './slots.ts'
@@ -12,7 +12,8 @@ describe('another instrument from the same build', () => {
       fc.property(
         fc.record({
           strings: fc.integer({ min: 1, max: 18 }),
-          pickups: fc.integer({ min: 0, max: 4 }),
+          neckJoint: fc.constantFrom(...NECK_JOINTS),
+          pickups: fc.uniqueArray(fc.constantFrom(...PICKUP_PLACES)),
           volumes: fc.integer({ min: 0, max: 4 }),
           tones: fc.integer({ min: 0, max: 4 }),
           switches: fc.integer({ min: 0, max: 4 }),
@@ -34,7 +35,7 @@ describe('another instrument from the same build', () => {
     }
   })
   it('keeps the parts of slots that go', () => {
-    const b = setInstrument(demo('kestrel'), { pickups: 1 })
+    const b = setInstrument(demo('kestrel'), { pickups: ['bridge'] })
     expect(b.slots['pickup-middle']).toBeUndefined()
     expect(b.parts.map(p => p.id)).toContain('kestrel-single-middle')
   })
@@ -80,7 +81,7 @@ describe('a build of version 1', () => {
     const r = readBuild(old())
     if (!r.ok) throw new Error(JSON.stringify(r.problems))
     expect(r.build).toMatchObject({
-      version: 3,
+      version: 4,
       cuts: [],
       preferences: {
         drawer: { sets: ['fractional by 64ths'], extra: [], missing: [] },

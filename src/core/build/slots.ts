@@ -9,18 +9,7 @@ export interface Slot {
   optional?: true
 }
 
-const PICKUP_PLACES: Record<number, readonly string[]> = {
-  0: [],
-  1: ['bridge'],
-  2: ['bridge', 'neck'],
-  3: ['bridge', 'middle', 'neck'],
-  4: ['bridge', 'inner', 'middle', 'neck'],
-}
-
 const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
-
-/** Names of the pickups' places on an instrument, from the bridge to the neck. */
-export const pickupPlaces = (i: Instrument): readonly string[] => PICKUP_PLACES[i.pickups] ?? []
 
 /** `pot-tone`, `pot-tone-2`, …: the first keeps the plain name. */
 const row = (stem: string, label: string, kind: PartKind, count: number, optional?: true): Slot[] =>
@@ -63,15 +52,19 @@ function bridgeSlots(i: Instrument): Slot[] {
 
 /** The slots of an instrument, from its own description. */
 export function slotsOf(i: Instrument): Slot[] {
-  const places = pickupPlaces(i)
+  const places = i.pickups
   const has = (x: Instrument['extras'][number]) => i.extras.includes(x)
   const guard = has('guard') || i.mounting === 'on the guard'
   return [
     { id: 'body', label: 'Body', kind: 'body' },
     { id: 'neck', label: 'Neck', kind: 'neck' },
-    { id: 'neck-screws', label: 'Neck screws', kind: 'screws' },
-    { id: 'neck-plate', label: 'Neck plate', kind: 'plate', optional: true },
-    { id: 'shim', label: 'Neck shim', kind: 'shim', optional: true },
+    ...(i.neckJoint === 'screwed'
+      ? [
+          { id: 'neck-screws', label: 'Neck screws', kind: 'screws' as const },
+          { id: 'neck-plate', label: 'Neck plate', kind: 'plate' as const, optional: true as const },
+          { id: 'shim', label: 'Neck shim', kind: 'shim' as const, optional: true as const },
+        ]
+      : []),
     { id: 'bridge', label: 'Bridge', kind: 'bridge' },
     ...bridgeSlots(i),
     ...(has('ferrules') ? [{ id: 'ferrules', label: 'String ferrules', kind: 'ferrules' as const }] : []),
@@ -111,10 +104,10 @@ export function slotsOf(i: Instrument): Slot[] {
     ...row('knob-tone', 'Tone knob', 'knob', i.tones, true),
     ...row(
       'switch',
-      i.pickups > 1 ? 'Pickup switch' : 'Switch',
+      places.length > 1 ? 'Pickup switch' : 'Switch',
       'switch',
       i.switches,
-      i.pickups === 1 ? true : undefined,
+      places.length === 1 ? true : undefined,
     ),
     ...row('cap-tone', 'Tone capacitor', 'capacitor', i.tones, true),
     { id: 'jack', label: 'Jack', kind: 'jack' },

@@ -7,6 +7,8 @@ export interface WorkItem {
   needs: readonly string[]
   /** Must not be broken off: a coat, a glue-up. */
   whole?: boolean
+  /** Local time before which it cannot start: what it waits for was done before today. */
+  notBefore?: string
 }
 
 /** When there is time: hours on each day of the week, Monday first, from a time of day. */
@@ -15,6 +17,16 @@ export interface WorkingHours {
   hours: readonly number[]
   from: string
 }
+
+/** The present: a time in UTC and how far the bench's clock is ahead of it, minutes. Engines read no clock. */
+export interface Present {
+  at: string
+  offset: number
+}
+
+/** A time in UTC as the bench's clock shows it, YYYY-MM-DDTHH:MM. */
+export const localTime = (at: string, offset: number): string =>
+  new Date(Date.parse(at) + offset * MINUTE).toISOString().slice(0, 16)
 
 /** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
 export interface Slot {
@@ -32,6 +44,10 @@ const DAY = 1440
 const stamp = (startOn: string, minutes: number): string =>
   new Date(Date.parse(`${startOn}T00:00:00Z`) + Math.round(minutes) * MINUTE).toISOString().slice(0, 16)
 
+/** Minutes from the first day's midnight to a local time. */
+const minuteOf = (startOn: string, local: string): number =>
+  (Date.parse(`${local}:00Z`) - Date.parse(`${startOn}T00:00:00Z`)) / MINUTE
+
 /** Longest calendar that is laid out, days: beyond it the hours are too few for the work. */
 const HORIZON = 3660
 
@@ -40,8 +56,12 @@ const HORIZON = 3660
  * the earliest in the given order goes first; waiting time is used for others. Items may be broken off at a day's end
  * unless they are whole; a whole item longer than every day's hours is started at a day's beginning and runs over.
  * Undefined when there are no hours at all, or needs that lead nowhere.
+ * @param from the present on the bench's clock, YYYY-MM-DDTHH:MM; before the first day it changes nothing
  */
-export function schedule(items: readonly WorkItem[], w: WorkingHours): Slot[] | undefined {
+export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?: string): Slot[] | undefined {
+  // Work that is still to do is never dated before the present.
+  const late = from !== undefined && from.slice(0, 10) >= hours.startOn
+  const w = late ? { ...hours, startOn: from.slice(0, 10) } : hours
   if (w.hours.every(h => h <= 0)) return undefined
   const [hh = 0, mm = 0] = w.from.split(':').map(Number)
   const open = hh * 60 + mm
@@ -55,7 +75,7 @@ export function schedule(items: readonly WorkItem[], w: WorkingHours): Slot[] | 
   const left = [...items]
   const out: Slot[] = []
   let day = 0,
-    now = window(0).from
+    now = Math.max(window(0).from, late ? minuteOf(w.startOn, from) : 0)
   const advance = () => {
     day++
     now = window(day).from
@@ -69,7 +89,9 @@ export function schedule(items: readonly WorkItem[], w: WorkingHours): Slot[] | 
       continue
     }
     const waits = left.map(i =>
-      i.needs.every(n => ready.has(n)) ? Math.max(0, ...i.needs.map(n => ready.get(n)!)) : Infinity,
+      i.needs.every(n => ready.has(n))
+        ? Math.max(i.notBefore ? minuteOf(w.startOn, i.notBefore) : 0, ...i.needs.map(n => ready.get(n)!))
+        : Infinity,
     )
     if (waits.every(x => x === Infinity)) return undefined
     const fits = (i: WorkItem) => !i.whole || now + i.minutes <= to || (i.minutes > longest && now === from)

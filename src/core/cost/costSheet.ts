@@ -1,3 +1,4 @@
+import { cutText } from '../text/text.ts'
 import Papa from 'papaparse'
 import { COST_KINDS, type Build, type CostKind, type CostLine } from '../build/build.ts'
 import type { Problem } from '../build/problem.ts'
@@ -141,7 +142,7 @@ export function readCostCsv(
     out.lines.push({
       id: `c-${n}`,
       kind: kind as CostKind,
-      what: what.slice(0, 120),
+      what: cutText(what, 120),
       cost,
       ...(/^(yes|true|1|x)$/i.test((at.owned < 0 ? '' : (row[at.owned] ?? '')).trim()) ? { owned: true } : {}),
     })

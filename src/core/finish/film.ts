@@ -42,6 +42,6 @@ export function filmOn(build: Build, part: Part, role: FeatureRole): Quantity {
         label: 'film of the finish, each face',
         value,
         doubt,
-        basis: own?.basis ?? 'assumed',
+        basis: own?.basis ?? 'planned',
       })
 }

@@ -21,12 +21,18 @@ const sure = (b: Build): Build => ({
   parts: b.parts.map(p => ({
     ...p,
     dims: Object.fromEntries(
-      Object.entries(p.dims).map(([k, d]) => [k, { ...d, doubt: Math.min(d.doubt, 0.004) }]),
+      Object.entries(p.dims).map(([k, d]) => [
+        k,
+        { ...d, doubt: Math.min(d.doubt, 0.004), basis: 'measured' as const },
+      ]),
     ),
     features: p.features.map(f => ({
       ...f,
       dims: Object.fromEntries(
-        Object.entries(f.dims).map(([k, d]) => [k, { ...d, doubt: Math.min(d.doubt, 0.004) }]),
+        Object.entries(f.dims).map(([k, d]) => [
+          k,
+          { ...d, doubt: Math.min(d.doubt, 0.004), basis: 'measured' as const },
+        ]),
       ),
     })),
   })),

@@ -33,7 +33,7 @@ import { saddleHeight } from './families/saddleHeight.ts'
 import { stringMargin } from './families/stringMargin.ts'
 import { tunerHoles } from './families/tunerHoles.ts'
 import type { FoundJoint, Joint, JointFamily } from './joint.ts'
-import { judge, STATES, type Limits, type State } from './verdict.ts'
+import { judge, STATES, withoutGuessing, type Limits, type State } from './verdict.ts'
 
 const FAMILIES: readonly JointFamily[] = [
   heelInPocket,
@@ -89,11 +89,13 @@ function limitsOf(found: FoundJoint, build: Build): Limits {
   }
 }
 
-function sentence(j: FoundJoint, limits: Limits, state: State, doubt: number): string {
+function sentence(j: FoundJoint, limits: Limits, state: State, doubt: number, guessed: boolean): string {
   const c = j.clearance.value
   const near = c < limits.low ? limits.low - c : limits.high !== undefined && c > limits.high ? c - limits.high : 0
   const by = `${fixed(near, 2)} ± ${fixed(doubt, 2)} mm`
   if (state === 'snug') return 'Goes together as it should. Nothing to do.'
+  if (guessed)
+    return 'It hangs on what is only assumed so far: parts of this kind may go together or not. Measure before you cut or pay.'
   if (state === "can't tell")
     return `The doubt of ±${fixed(doubt, 2)} mm reaches over more than one verdict. Measure before you cut or pay.`
   return c < limits.low
@@ -109,7 +111,9 @@ const complete = (found: FoundJoint, build: Build): Joint => {
     season && season.loses >= 0.005
       ? ` Over the seasons it loses up to ${fixed(season.loses, 2)} mm; the band leaves room for that.`
       : ''
-  const verdict = judge(found.clearance, limits)
+  const judged = judge(found.clearance, limits),
+    verdict = withoutGuessing(judged, found.clearance),
+    guessed = verdict.state !== judged.state
   const doubt = doubtOf(found.clearance)
   const settled = verdict.state === 'snug'
   const outside =
@@ -121,8 +125,8 @@ const complete = (found: FoundJoint, build: Build): Joint => {
     doubt,
     source: BANDS[found.family].source,
     compared: BANDS[found.family].compared,
-    finding: sentence(found, limits, verdict.state, doubt) + seasonal,
-    fixes: settled || !outside ? [] : fixes({ low: limits.low, high: limits.high }),
+    finding: sentence(found, limits, verdict.state, doubt, guessed) + seasonal,
+    fixes: settled || guessed || !outside ? [] : fixes({ low: limits.low, high: limits.high }),
   }
 }
 

@@ -2,7 +2,7 @@ import { quantityAt, refOf } from '../build/quantityAt.ts'
 import { opened } from '../geometry/boolean.ts'
 import type { Point } from '../geometry/outline.ts'
 import { gapInside, isRect, moved, type Gap, type Shape } from '../geometry/shape.ts'
-import type { Part } from '../parts/part.ts'
+import type { OutlineData, Part } from '../parts/part.ts'
 import { derived, fromSource, linear, type Quantity } from '../units/quantity.ts'
 import type { Change } from './joint.ts'
 
@@ -22,9 +22,9 @@ export interface PartShape {
 export const OUTLINE_DOUBT = 0.5
 const RECT = ['length', 'width', 'corner'] as const
 
-const doubtOfOutline = ({ part, base }: PartShape): number =>
-  (base === 'dims' ? part.outline?.doubt : part.features.find(f => f.id === base.split('.')[1])?.outline?.doubt) ??
-  OUTLINE_DOUBT
+const outlineOf = ({ part, base }: PartShape): OutlineData | undefined =>
+  base === 'dims' ? part.outline : part.features.find(f => f.id === base.split('.')[1])?.outline
+const doubtOfOutline = (side: PartShape): number => outlineOf(side)?.doubt ?? OUTLINE_DOUBT
 
 /**
  * Smallest room of one part's shape inside another's as a quantity: rounded rectangles carry the doubts of their own
@@ -57,7 +57,7 @@ export function shapeGap(
           label: `outline of ${side.part.name}`,
           value: 0,
           doubt: doubtOfOutline(side),
-          basis: 'claimed',
+          basis: outlineOf(side)?.basis ?? 'claimed',
         }),
       )
   }

@@ -1,4 +1,4 @@
-import { doubtOf, type Quantity } from '../units/quantity.ts'
+import { assumedShare, doubtOf, type Quantity } from '../units/quantity.ts'
 
 export const STATES = ["won't go", 'tight', 'snug', 'loose', "can't tell"] as const
 export type State = (typeof STATES)[number]
@@ -42,6 +42,15 @@ export function normalBelow(z: number): number {
  */
 export const judge = (clearance: Quantity, limits: Limits): Verdict =>
   judgeNumbers(clearance.value, doubtOf(clearance), limits)
+
+/** When assumptions bring this share of a clearance's squared doubt, a misfit is not called [our choice]. */
+const GUESSED = 0.5
+
+/** A verdict that hangs on what was only assumed is none: it can't be told until something is measured or claimed. */
+export function withoutGuessing(v: Verdict, clearance: Quantity): Verdict {
+  const misfit = v.state !== 'snug' && v.state !== "can't tell"
+  return misfit && assumedShare(clearance) >= GUESSED ? { ...v, state: "can't tell" } : v
+}
 
 /** The same from a value and its combined half-width of doubt. */
 export function judgeNumbers(c: number, doubt: number, limits: Limits): Verdict {

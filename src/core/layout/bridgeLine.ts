@@ -71,7 +71,7 @@ export function bridgeLine(build: Build): BridgeLine | undefined {
     label: 'starting compensation',
     value: 0,
     doubt: COMPENSATION_DOUBT,
-    basis: 'assumed',
+    basis: 'computed',
   })
   return {
     ahead: linear([

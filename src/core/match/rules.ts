@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { pickupPlaces, slotsOf } from '../build/slots.ts'
+import { slotsOf } from '../build/slots.ts'
 import { startingCompensation } from '../layout/compensation.ts'
 import { COMPENSATION_DOUBT } from '../layout/compensation.ts'
 import { bridgeOffset, TRAVEL_RESERVE } from '../layout/bridgeLine.ts'
@@ -462,7 +462,7 @@ export function rulesFor(build: Build): Rule[] {
   const own = (p: Part) => ['length', 'width', 'corner'].map(k => dim(p, k))
   const gapLimits = mounting === 'in the body' ? undefined : () => limitsFor('pickup rout', { low: 0.3, never: 0 })
   const gp = build.placements.guard
-  for (const name of pickupPlaces(build.instrument)) {
+  for (const name of build.instrument.pickups) {
     const slot = `pickup-${name}`
     const less = (p: Pair | undefined, f: Pair): Pair | undefined => p && [p[0] - f[0], Math.hypot(p[1], f[1])]
     if (mounting === 'on the guard') {

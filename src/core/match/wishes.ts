@@ -1,6 +1,6 @@
 import { differenceInCalendarDays, isValid, parseISO } from 'date-fns'
 import type { Build } from '../build/build.ts'
-import { pickupPlaces, type Slot } from '../build/slots.ts'
+import { type Slot } from '../build/slots.ts'
 import type { Part } from '../parts/part.ts'
 
 /** What a set of parts is wanted to be, and what time and waiting are worth. */
@@ -73,7 +73,7 @@ const NEW_ROUT = 60
 export const ownMinutes = (build: Build, p: Part): number =>
   p.kind === 'body'
     ? NEW_ROUT *
-      pickupPlaces(build.instrument).filter(
+      build.instrument.pickups.filter(
         n => !p.features.some(f => f.role === 'pickup-rout' && f.serves === `pickup-${n}`),
       ).length
     : 0

@@ -14,7 +14,7 @@ import {
   Min,
   MinLength,
 } from 'class-validator'
-import type { Dimension } from '../units/dimension.ts'
+import { BASES, type Basis, type Dimension } from '../units/dimension.ts'
 import { FEATURE_ROLES, FEATURE_ROLE_NAMES, type FeatureRole } from './featureRoles.ts'
 import { ID, ID_MESSAGE } from './ids.ts'
 import { PART_KINDS, PART_KIND_NAMES, type PartKind, type PartKindSpec } from './partKinds.ts'
@@ -38,6 +38,11 @@ export class OutlineData {
   @Min(0)
   @Max(50)
   doubt?: number
+
+  /** Where the edge comes from; left out: claimed. */
+  @IsOptional()
+  @IsIn(BASES)
+  basis?: Basis
 }
 
 /** A hole, rout or pocket of a part. */

@@ -1,21 +1,45 @@
-import { assumed } from '../units/doubt.ts'
+import { DEFAULT_DOUBT } from '../units/doubt.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { DimensionSpec } from './dimensionSpec.ts'
 import { FEATURE_ROLES, type FeatureRole } from './featureRoles.ts'
-import type { Feature, Part } from './part.ts'
+import type { Feature, OutlineData, Part } from './part.ts'
 import { PART_KINDS, type PartKind, type PartKindSpec } from './partKinds.ts'
+import { FEATURE_SPREADS, OUTLINE_SPREAD, PART_SPREADS } from './spreads.ts'
 import { guardOutline, headOutline, slabOutline } from './typicalShapes.ts'
 
-/** Doubt of an assumed electrical value, share of it [from memory]. */
-const ELECTRICAL_DOUBT = 0.2
+/** Doubt of an assumed electrical value or mass that the table does not name, share of it [from memory]. */
+const OTHER_DOUBT = 0.2
 
-/** A dimension at our default for its kind: ±2 % for lengths, ±20 % for electrical values, sure for counts. */
-export const typicalDimension = (d: DimensionSpec, value = d.typical): Dimension =>
-  d.quantity === 'count'
-    ? { value, doubt: 0, basis: 'assumed' }
-    : d.quantity === 'length' || d.quantity === 'angle'
-      ? assumed(value)
-      : { value, doubt: Number((Math.abs(value) * ELECTRICAL_DOUBT).toPrecision(3)), basis: 'assumed' }
+const round = (x: number) => Number(x.toPrecision(6))
+
+/** The half-width within which nearly all parts lie; the table's, else ±2 % for lengths, ±20 % for electrical values. */
+function spreadOf(spec: DimensionSpec, value: number, tabled: number | undefined): number {
+  if (spec.quantity === 'count') return 0
+  if (tabled !== undefined) return tabled
+  if (spec.quantity === 'length' || spec.quantity === 'angle') return round(DEFAULT_DOUBT.assumed(value))
+  return Number((Math.abs(value) * OTHER_DOUBT).toPrecision(3))
+}
+
+const assume = (spec: DimensionSpec, value: number, tabled: number | undefined): Dimension => ({
+  value: round(Math.min(spec.max, Math.max(spec.min, value))),
+  doubt: spreadOf(spec, value, tabled),
+  basis: 'assumed',
+})
+
+/** A dimension of a kind of part at our default, or at the value given, with the spread that such parts have. */
+export function assumedDimension(kind: PartKind, key: string, value?: number): Dimension {
+  const spec = (PART_KINDS[kind].dims as Record<string, DimensionSpec>)[key]!
+  return assume(spec, value ?? spec.typical, (PART_SPREADS[kind] as Record<string, number> | undefined)?.[key])
+}
+
+/** A dimension of a hole, rout or pocket at our default, or at the value given, with the spread that such places have. */
+export function assumedPlace(role: FeatureRole, key: string, value?: number): Dimension {
+  const spec = (FEATURE_ROLES[role].dims as Record<string, DimensionSpec>)[key]!
+  return assume(spec, value ?? spec.typical, (FEATURE_SPREADS[role] as Record<string, number> | undefined)?.[key])
+}
+
+/** An edge line of which nothing is known yet. */
+export const assumedOutline = (o: OutlineData): OutlineData => ({ ...o, doubt: OUTLINE_SPREAD, basis: 'assumed' })
 
 /** A hole, rout or pocket at its typical size, at a place. Optional dimensions are left out unless given. */
 export function typicalFeature(
@@ -26,7 +50,7 @@ export function typicalFeature(
 ): Feature {
   const dims: Record<string, Dimension> = {}
   for (const [k, d] of Object.entries(FEATURE_ROLES[role].dims as Record<string, DimensionSpec>))
-    if (!d.optional || at[k] !== undefined) dims[k] = typicalDimension(d, at[k] ?? d.typical)
+    if (!d.optional || at[k] !== undefined) dims[k] = assumedPlace(role, k, at[k])
   return { id, role, face: 'top', dims, ...more }
 }
 
@@ -91,40 +115,59 @@ const FEATURES: Partial<Record<PartKind, () => Feature[]>> = {
     ),
 }
 
-const OUTLINES: Partial<Record<PartKind, () => Part['outline']>> = {
+const OUTLINES: Partial<Record<PartKind, () => OutlineData>> = {
   body: slabOutline,
   neck: () => headOutline(21, 42, 172),
   guard: guardOutline,
 }
 
-/** A sensible part of a kind of which nothing is known yet: every needed dimension assumed, to be overwritten. */
-export function typicalPart(kind: PartKind, id: string, name: string = PART_KINDS[kind].label): Part {
+/** A part of a kind with every dimension that it cannot be without, and the optional ones that are named. */
+export function assumedPart(
+  kind: PartKind,
+  id: string,
+  name: string,
+  values: Readonly<Record<string, number>> = {},
+  traits: Readonly<Record<string, string>> = {},
+): Part {
   const spec: PartKindSpec = PART_KINDS[kind]
-  const outline = OUTLINES[kind]?.()
   return {
     id,
     kind,
     name,
     dims: Object.fromEntries(
       Object.entries(spec.dims)
-        .filter(([, d]) => !d.optional)
-        .map(([k, d]) => [k, typicalDimension(d)]),
+        .filter(([k, d]) => !d.optional || values[k] !== undefined)
+        .map(([k]) => [k, assumedDimension(kind, k, values[k])]),
     ),
-    traits: Object.fromEntries(
-      Object.entries(spec.traits)
-        .filter(([, t]) => !t.optional)
-        .map(([k, t]) => [k, t.typical]),
-    ),
+    traits: {
+      ...Object.fromEntries(
+        Object.entries(spec.traits)
+          .filter(([, t]) => !t.optional)
+          .map(([k, t]) => [k, t.typical]),
+      ),
+      ...traits,
+    },
+    features: [],
+  }
+}
+
+/** A sensible part of a kind of which nothing is known yet: every needed dimension assumed, to be overwritten. */
+export function typicalPart(kind: PartKind, id: string, name: string = PART_KINDS[kind].label): Part {
+  const outline = OUTLINES[kind]?.()
+  return {
+    ...assumedPart(kind, id, name),
     features: FEATURES[kind]?.() ?? [],
-    ...(outline ? { outline } : {}),
+    ...(outline ? { outline: assumedOutline(outline) } : {}),
     ...(kind === 'strings'
-      ? { gauges: [0.254, 0.33, 0.432, 0.66, 0.914, 1.168].map((diameter, i) => ({ diameter, wound: i > 2 })) }
+      ? {
+          gauges: [0.254, 0.33, 0.432, 0.66, 0.914, 1.168].map((diameter, i) => ({ diameter, wound: i > 2 })),
+        }
       : {}),
   }
 }
 
 /** The typical value of an optional dimension that the part has not yet. */
-export const addDimension = (part: Part, key: string): Part => {
-  const d = (PART_KINDS[part.kind].dims as Record<string, DimensionSpec>)[key]
-  return d && !part.dims[key] ? { ...part, dims: { ...part.dims, [key]: typicalDimension(d) } } : part
-}
+export const addDimension = (part: Part, key: string): Part =>
+  (PART_KINDS[part.kind].dims as Record<string, DimensionSpec>)[key] && !part.dims[key]
+    ? { ...part, dims: { ...part.dims, [key]: assumedDimension(part.kind, key) } }
+    : part

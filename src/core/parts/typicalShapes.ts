@@ -1,7 +1,7 @@
 import type { OutlineData } from './part.ts'
 
 /** Widths of a plain slab body along its length, mm: place from the pocket's end wall, half width on the treble and bass side. */
-type Station = readonly [x: number, treble: number, bass: number]
+export type Station = readonly [x: number, treble: number, bass: number]
 
 const SLAB: readonly Station[] = [
   [-70, 96, 112],
@@ -23,14 +23,25 @@ export function outlineThrough(stations: readonly Station[], mouth: { from: numb
       [mouth.from - 2, 0],
       [mouth.from, -mouth.half],
       ...stations.map(([x, , bass]): [number, number] => [x, -bass]),
-      [last[0] + 14, 0],
+      [last[0] + 14, (last[1] - last[2]) / 2],
       ...[...stations].reverse().map(([x, treble]): [number, number] => [x, treble]),
     ],
   }
 }
 
+/** The slab's size as it is drawn above, mm. */
+const SLAB_SIZE = { length: 326, treble: 168 }
+
 /** A slab body's outline: our own neutral one, to be overwritten by the real part's. */
-export const slabOutline = (): OutlineData => outlineThrough(SLAB, { from: -80, half: 36 })
+export const slabOutline = (): OutlineData => slabThrough({ ...SLAB_SIZE, mouth: 36 })
+
+/** The same, drawn out to a length behind the pocket's end, a half width on the treble side, and a mouth for the neck. */
+export function slabThrough(size: { length: number; treble: number; mouth: number }): OutlineData {
+  const along = size.length / SLAB_SIZE.length,
+    across = size.treble / SLAB_SIZE.treble
+  const widths = SLAB.map(([x, t, b]): Station => [x > 0 ? x * along : x, t * (x > 0 ? across : 1), b])
+  return outlineThrough(widths, { from: -80, half: size.mouth })
+}
 
 /** A headstock about its row or rows of tuners: half widths at the nut and in the middle, and its length. */
 export const headOutline = (halfNut: number, half: number, length: number): OutlineData => ({
@@ -52,7 +63,7 @@ export const headOutline = (halfNut: number, half: number, length: number): Outl
 
 /** A guard round three cut-outs: our own neutral one. */
 export const guardOutline = (): OutlineData =>
-  outlineThrough(
+  guardThrough(
     [
       [-40, 60, 58],
       [0, 80, 74],
@@ -61,5 +72,9 @@ export const guardOutline = (): OutlineData =>
       [190, 120, 60],
       [240, 100, 20],
     ],
-    { from: 2, half: 29 },
+    29,
   )
+
+/** A guard through width stations, with a notch for the neck. A bass half width below nothing runs beside the bridge. */
+export const guardThrough = (stations: readonly Station[], notch: number): OutlineData =>
+  outlineThrough(stations, { from: 2, half: notch })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
 import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from '../build/build.ts'
 import { chooseFix, takeReading } from '../build/edits.ts'
@@ -281,5 +282,45 @@ describe('the setup', () => {
       9,
     )
     expect(w.strings).toHaveLength(6)
+  })
+})
+
+describe('today is today', () => {
+  const coats = () => {
+    const b = demo('kestrel')
+    return { ...b, calendar: { startOn: '2026-11-02', hours: [2, 2, 2, 2, 2, 2, 2], from: '19:00' } }
+  }
+  const now = (at: string) => ({ at, offset: 60 })
+  it('dates nothing before now, whenever the work began', () => {
+    const p = plan(coats(), undefined, now('2026-11-25T18:30:00.000Z'))
+    for (const s of p.steps) if (s.start) expect(s.start >= '2026-11-25T19:30').toBe(true)
+    expect(p.next!.start).toBe('2026-11-25T19:30')
+  })
+  it('begins on the first day when that is still to come', () =>
+    expect(plan(coats(), undefined, now('2026-10-01T08:00:00.000Z')).next!.start).toBe('2026-11-02T19:00'))
+  it('lets a wait run from when the step was done, and keeps that time', () => {
+    const b = coats(),
+      first = plan(b).steps.find(s => s.waitHours >= 12 && s.status !== 'done')!
+    const after = plan(b).steps.find(s => s.needs.includes(first.id))!
+    const done = (at: string) => ({
+      ...b,
+      steps: [
+        ...plan(b)
+          .steps.filter(s => s.id !== after.id)
+          .map(s => ({ step: s.id, state: 'done' as const, at })),
+      ],
+    })
+    const early = plan(done('2026-11-25T10:00:00.000Z'), undefined, now('2026-11-25T17:00:00.000Z'))
+    const own = (p: typeof early) => p.steps.find(s => s.id === after.id)!
+    const ready = new Date(Date.parse('2026-11-25T11:00:00Z') + first.waitHours * 3_600_000)
+      .toISOString()
+      .slice(0, 16)
+    expect(own(early).start! >= ready).toBe(true)
+    expect(own(early).start! < '2026-11-29').toBe(first.waitHours < 72)
+    // The same done long ago keeps nobody waiting.
+    expect(own(plan(done('2026-10-01T10:00:00.000Z'), undefined, now('2026-11-25T18:00:00.000Z'))).start).toBe(
+      '2026-11-25T19:00',
+    )
+    expect(early.steps.find(s => s.id === first.id)!.overAt).toBe('2026-11-25T11:00')
   })
 })

@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { schedule } from '../calendar/schedule.ts'
+import { localTime, schedule, type Present } from '../calendar/schedule.ts'
 import { fit as fitOf, type FitResult } from '../fit/applyFixes.ts'
 import { collectSteps } from './collectSteps.ts'
 import { PHASES, type Phase, type PlannedStep, type Step } from './step.ts'
@@ -62,15 +62,25 @@ export interface Plan {
   trouble: string | undefined
 }
 
-/** The one plan: every engine's steps in an order that holds, with dates from the calendar and what is already done. */
-export function plan(build: Build, fit: FitResult = fitOf(build)): Plan {
+/**
+ * The one plan: every engine's steps in an order that holds, with dates from the calendar and what is already done.
+ * What is done keeps its time, and waits run from there; what is left starts at the present.
+ * @param now the present; left out, work starts on the calendar's first day
+ */
+export function plan(build: Build, fit: FitResult = fitOf(build), now?: Present): Plan {
   const ordered = inOrder(withPhaseNeeds(collectSteps(build, fit)))
   const states = new Map(build.steps.map(s => [s.step, s]))
   const over = new Set(ordered.filter(s => states.has(s.id)).map(s => s.id))
   const open = ordered.filter(s => !over.has(s.id))
+  const waits = now && waitsOf(ordered, states, now.offset)
   const slots = schedule(
-    open.map(s => ({ ...s, needs: s.needs.filter(n => !over.has(n)) })),
+    open.map(s => {
+      const since = s.needs.flatMap(n => waits?.get(n) ?? []).sort()
+      const notBefore = since.at(-1)
+      return { ...s, needs: s.needs.filter(n => !over.has(n)), ...(notBefore ? { notBefore } : {}) }
+    }),
     build.calendar,
+    now && localTime(now.at, now.offset),
   )
   const dates = new Map(slots?.map(s => [s.id, s]))
   const first = slots?.[0]?.id ?? open[0]?.id
@@ -88,13 +98,13 @@ export function plan(build: Build, fit: FitResult = fitOf(build)): Plan {
       ...s,
       status,
       ...(d ? { start: d.start, end: d.end, readyAt: d.readyAt } : {}),
+      ...(state ? { overAt: localTime(state.at, now?.offset ?? 0) } : {}),
       ...(state?.note ? { note: state.note } : {}),
     }
   })
   const rank = new Map(slots?.map((x, i) => [x.id, i]))
-  steps.sort(
-    (a, b) => (over.has(a.id) ? -1 : (rank.get(a.id) ?? 0)) - (over.has(b.id) ? -1 : (rank.get(b.id) ?? 0)),
-  )
+  const place = (s: PlannedStep) => (over.has(s.id) ? -1 : (rank.get(s.id) ?? 0))
+  steps.sort((a, b) => place(a) - place(b))
   return {
     steps,
     next: steps.find(s => s.status === 'next'),
@@ -103,3 +113,17 @@ export function plan(build: Build, fit: FitResult = fitOf(build)): Plan {
     trouble: slots ? undefined : 'No hours on any day of the week: enter some to get dates.',
   }
 }
+
+/** Until when each step that is done keeps others waiting, on the bench's clock. */
+const waitsOf = (
+  steps: readonly Step[],
+  states: ReadonlyMap<string, { state: string; at: string }>,
+  offset: number,
+): Map<string, string> =>
+  new Map(
+    steps.flatMap(s => {
+      const state = states.get(s.id)
+      if (state?.state !== 'done' || s.waitHours === 0) return []
+      return [[s.id, localTime(new Date(Date.parse(state.at) + s.waitHours * 3_600_000).toISOString(), offset)]]
+    }),
+  )

@@ -38,5 +38,7 @@ export interface PlannedStep extends Step {
   start?: string
   end?: string
   readyAt?: string
+  /** When it was done or left out, on the bench's clock. */
+  overAt?: string
   note?: string
 }

@@ -1,3 +1,4 @@
+import { cutText } from '../text/text.ts'
 import Papa from 'papaparse'
 import type { Problem } from '../build/problem.ts'
 import { readPart } from '../build/readBuild.ts'
@@ -121,7 +122,7 @@ export function readPartsCsv(
     const given = cell('id').toLowerCase()
     let id = ID.test(given) ? given : slug(name)
     for (let n = 2; ids.has(id); n++) id = `${slug(name)}-${n}`
-    const part = typicalPart(kind, id, name.slice(0, 120)),
+    const part = typicalPart(kind, id, cutText(name, 120)),
       before = out.problems.length
     headings.forEach((h, i) => {
       const text = (row[i] ?? '').trim()
@@ -174,7 +175,7 @@ export function readPartsCsv(
               doubt: named.spec.quantity === 'count' ? 0 : Number((Math.abs(read.value) * 0.1).toPrecision(3)),
               basis: 'claimed' as const,
             }),
-        ...(options.source ? { with: options.source.slice(0, 80) } : {}),
+        ...(options.source ? { with: cutText(options.source, 80) } : {}),
       }
     })
     const stock: Stock = {}
@@ -185,12 +186,12 @@ export function readPartsCsv(
       if (n === undefined || n < 0) out.problems.push({ path: `${line}, ${f}`, reason: `“${t}” is not an amount` })
       else stock[f] = n
     }
-    for (const f of ['supplier', 'place', 'due'] as const) if (cell(f)) stock[f] = cell(f).slice(0, 80)
+    for (const f of ['supplier', 'place', 'due'] as const) if (cell(f)) stock[f] = cutText(cell(f), 80)
     const state = cell('state').toLowerCase()
     if (state && !['here', 'ordered', 'to buy'].includes(state))
       out.problems.push({ path: `${line}, state`, reason: `“${state}” is none of here, ordered, to buy` })
     else if (state) stock.state = state as 'here'
-    if (cell('note')) part.note = cell('note').slice(0, 2000)
+    if (cell('note')) part.note = cutText(cell('note'), 2000)
     if (Object.keys(stock).length) part.stock = stock
     if (out.problems.length > before) return
     const checked = readPart(part)

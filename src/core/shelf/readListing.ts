@@ -1,3 +1,4 @@
+import { cutText } from '../text/text.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { DimensionSpec } from '../parts/dimensionSpec.ts'
 import type { Part } from '../parts/part.ts'
@@ -162,7 +163,7 @@ export function withListing(part: Part, read: ListingRead, source: string): Part
         value: u.value,
         doubt: u.doubt,
         basis: 'claimed',
-        ...(source ? { with: source.slice(0, 80) } : {}),
+        ...(source ? { with: cutText(source, 80) } : {}),
       }
   return { ...part, dims }
 }

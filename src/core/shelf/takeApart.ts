@@ -1,3 +1,4 @@
+import { cutText } from '../text/text.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import type { PartKind } from '../parts/partKinds.ts'
@@ -58,7 +59,7 @@ export function takeApart(donor: Part, taken: ReadonlySet<string>): { parts: Par
     const p = typicalPart(
       kind,
       fresh(`${donor.id}-${kind}`.slice(0, 40)),
-      `${name} from ${donor.name}`.slice(0, 120),
+      cutText(`${name} from ${donor.name}`, 120),
     )
     const known = Object.fromEntries(
       Object.entries(dims).flatMap(([to, from]): [string, Dimension][] => {

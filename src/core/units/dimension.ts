@@ -1,8 +1,16 @@
-import { IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
 
 /** Where a dimension's value comes from. A listing is not a fact. */
 export const BASES = ['claimed', 'measured', 'assumed'] as const
 export type Basis = (typeof BASES)[number]
+
+/** The least known of several bases: one assumption makes a figure assumed, one claim makes it claimed. */
+export const weakestBasis = (...bases: readonly (Basis | undefined)[]): Basis =>
+  bases.includes('assumed')
+    ? 'assumed'
+    : bases.some(b => b === 'claimed' || b === undefined)
+      ? 'claimed'
+      : 'measured'
 
 /**
  * One dimension of a part: a value, the half-width of its doubt and the basis for both.
@@ -42,4 +50,9 @@ export class Dimension {
   @Min(0)
   @Max(1e9)
   claimedDoubt?: number
+
+  /** The reading is far from the claim, and the builder looked again: it is right. */
+  @IsOptional()
+  @IsBoolean()
+  sure?: boolean
 }

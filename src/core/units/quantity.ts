@@ -90,6 +90,14 @@ export function shareOf(q: Quantity, sourceId: string): number {
   return all === 0 || !t ? 0 : (t.coefficient * t.source.doubt) ** 2 / all
 }
 
+/** Share of the squared doubt that assumptions bring, 0…1: 1 when all that is in doubt is assumed. */
+export function assumedShare(q: Quantity): number {
+  const all = doubtOf(q) ** 2
+  let own = 0
+  for (const t of q.terms.values()) if (t.source.basis === 'assumed') own += (t.coefficient * t.source.doubt) ** 2
+  return all === 0 ? 0 : own / all
+}
+
 /**
  * f of several quantities, to first order: partial derivatives by central differences of `step` (in the inputs' unit).
  * For functions that are smooth near the values; at a kink the branch that holds on average decides.

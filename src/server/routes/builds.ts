@@ -1,4 +1,5 @@
 import { Router, type Request } from 'express'
+import type { History } from '../../core/build/history.ts'
 import { readBuild } from '../../core/build/readBuild.ts'
 import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
 import {
@@ -10,8 +11,13 @@ import {
 import { templateDrawings } from '../../core/fit/templateDrawings.ts'
 import { calendarFile } from '../../core/plan/calendarFile.ts'
 import { plan } from '../../core/plan/plan.ts'
+import { readHistory } from '../../core/build/readHistory.ts'
+import { tellApart } from '../../core/text/text.ts'
 import type { BuildStore, StoredBuild } from '../buildStore.ts'
 import { ApiError } from '../middleware/apiError.ts'
+
+/** Now, on this machine's clock. */
+const present = () => ({ at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() })
 
 const idOf = (req: Request): string => String(req.params.id)
 
@@ -30,6 +36,15 @@ function revisionOf(value: unknown): number {
       { path: 'revision', reason: 'must be a whole number from 1' },
     ])
   return n as number
+}
+
+/** The history in a body, or a 4xx; left out, there is nothing to take back. */
+function historyOf(input: unknown): History | null {
+  if (input === undefined || input === null) return null
+  const r = readHistory(input)
+  if (!r.ok)
+    throw new ApiError(422, 'bad-history', 'What can be taken back was refused; nothing was changed.', r.problems)
+  return r.history
 }
 
 export function buildRoutes(store: BuildStore): Router {
@@ -55,7 +70,11 @@ export function buildRoutes(store: BuildStore): Router {
 
   r.post('/', async (req, res) => {
     const build = accepted(req.body)
-    const wanted = req.query.copy === '1' ? { ...build, id: await store.freeId(build.id) } : build
+    const names = (await store.list()).map(b => b.name)
+    const wanted =
+      req.query.copy === '1'
+        ? { ...build, id: await store.freeId(build.id), name: tellApart(build.name, names) }
+        : build
     const created = await store.create(wanted)
     if (!created)
       throw new ApiError(
@@ -71,7 +90,7 @@ export function buildRoutes(store: BuildStore): Router {
   })
 
   r.put('/:id', async (req, res) => {
-    const body = req.body as { revision?: unknown; build?: unknown } | undefined
+    const body = req.body as { revision?: unknown; build?: unknown; history?: unknown } | undefined
     if (!body || typeof body !== 'object')
       throw new ApiError(415, 'not-json', 'Send { revision, build } as application/json.')
     const revision = revisionOf(body.revision)
@@ -80,7 +99,7 @@ export function buildRoutes(store: BuildStore): Router {
       throw new ApiError(422, 'bad-build', 'The build’s id is another than the address’s.', [
         { path: 'id', reason: `must be “${idOf(req)}”` },
       ])
-    const written = await store.write(build, revision)
+    const written = await store.write(build, revision, historyOf(body.history))
     if (!written) throw stale(await existing(build.id))
     res.json({ revision: written.revision, updatedAt: written.updatedAt })
   })
@@ -91,12 +110,28 @@ export function buildRoutes(store: BuildStore): Router {
     res.status(204).end()
   })
 
+  r.post('/:id/archive', async (req, res) => {
+    const away = (req.body as { away?: unknown } | undefined)?.away
+    if (typeof away !== 'boolean')
+      throw new ApiError(422, 'bad-archive', 'Say whether it is put away or taken out again.', [
+        { path: 'away', reason: 'must be true or false' },
+      ])
+    if (!(await store.archive(idOf(req), away))) await existing(idOf(req))
+    res.json({ away })
+  })
+
+  r.post('/:id/restore', async (req, res) => {
+    if (!(await store.restore(idOf(req))))
+      throw new ApiError(404, 'unknown-build', `No deleted build “${idOf(req).slice(0, 60)}” is kept.`)
+    res.json(await existing(idOf(req)))
+  })
+
   r.get('/:id/plan.ics', async (req, res) => {
     const { build } = await existing(idOf(req))
     res
       .type('text/calendar')
       .attachment(`${build.id}-plan.ics`)
-      .send(calendarFile(build, plan(build), new Date().toISOString()))
+      .send(calendarFile(build, plan(build, undefined, present()), new Date().toISOString()))
   })
 
   r.get('/:id/templates', async (req, res) => {

@@ -1,4 +1,5 @@
 import type { Build } from '../../core/build/build.ts'
+import type { History } from '../../core/build/history.ts'
 import type { Problem } from '../../core/build/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
@@ -7,6 +8,7 @@ export interface StoredBuild {
   build: Build
   revision: number
   updatedAt: string
+  history?: History | null
 }
 /** What a list of the shelf shows of a part. */
 export interface ShelfRow {
@@ -21,6 +23,8 @@ export interface BuildRow {
   name: string
   revision: number
   updatedAt: string
+  archivedAt: string | null
+  demo: boolean
 }
 
 /** A refusal of the server, as it worded it. */
@@ -55,16 +59,24 @@ const body = (x: unknown) => JSON.stringify(x)
 export const api = {
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
-  save: (build: Build, revision: number) =>
+  save: (build: Build, revision: number, history?: History) =>
     call<{ revision: number; updatedAt: string }>(`/builds/${build.id}`, {
       method: 'PUT',
-      body: body({ revision, build }),
+      body: body({ revision, build, history }),
     }),
   create: (document: string | Build, copy = false) =>
     call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, {
       method: 'POST',
       body: typeof document === 'string' ? document : body(document),
     }),
+  archive: (id: string, away: boolean) =>
+    call<{ away: boolean }>(`/builds/${encodeURIComponent(id)}/archive`, { method: 'POST', body: body({ away }) }),
+  remove: (id: string, revision: number) =>
+    call<void>(`/builds/${encodeURIComponent(id)}?revision=${revision}`, { method: 'DELETE' }),
+  restore: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}/restore`, { method: 'POST' }),
+  demo: () => call<{ builds: number }>('/demo'),
+  loadDemo: () => call<{ builds: number }>('/demo', { method: 'POST' }),
+  removeDemo: () => call<{ builds: number }>('/demo', { method: 'DELETE' }),
   shelf: (kinds?: readonly PartKind[]) => call<Part[]>(`/shelf${kinds ? `?kind=${kinds.join(',')}` : ''}`),
   shelfIndex: () => call<ShelfRow[]>('/shelf/index'),
   shelfPart: (id: string) => call<Part>(`/shelf/${encodeURIComponent(id)}`),

@@ -1,17 +1,32 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
+import type { History } from '../../core/build/history.ts'
 import type { Build } from '../../core/build/build.ts'
 import { keepBoth, openBuild, readDraft, startAutosave, takeTheirs } from './autosave.ts'
-import { editBuild, forgetHistory, redo, undo, useBuild } from './buildStore.ts'
+import { editBuild, redo, undo, useBuild } from './buildStore.ts'
 
 /** A workshop in memory behind fetch: one build with its revision, and a switch that takes the line away. */
 function workshop() {
-  const at = { build: heron(), revision: 5, away: false, puts: 0, created: [] as Build[] }
+  const at = {
+    build: heron(),
+    revision: 5,
+    away: false,
+    puts: 0,
+    created: [] as Build[],
+    history: null as History | null,
+  }
   const answer = (status: number, body: unknown) => Promise.resolve(new Response(JSON.stringify(body), { status }))
   vi.stubGlobal('fetch', (url: string, init?: RequestInit) => {
     if (at.away) return Promise.reject(new TypeError('no line'))
-    const body = init?.body ? (JSON.parse(init.body as string) as { revision: number; build: Build }) : undefined
-    const stored = { build: at.build, revision: at.revision, updatedAt: '2026-11-30T10:00:00.000Z' }
+    const body = init?.body
+      ? (JSON.parse(init.body as string) as { revision: number; build: Build; history: History })
+      : undefined
+    const stored = {
+      build: at.build,
+      revision: at.revision,
+      updatedAt: '2026-11-30T10:00:00.000Z',
+      history: at.history,
+    }
     if (init?.method === 'POST') {
       const created = { ...(body as unknown as Build), id: 'heron-2' }
       at.created.push(created)
@@ -29,6 +44,7 @@ function workshop() {
         current: stored,
       })
     at.build = body!.build
+    at.history = body!.history
     at.revision++
     return answer(200, { revision: at.revision, updatedAt: stored.updatedAt })
   })
@@ -173,9 +189,10 @@ describe('two benches', () => {
 
 describe('undo', () => {
   it('takes changes back one by one, and gives them again', async () => {
-    forgetHistory()
+    useBuild.getState().patch({ history: { past: [], future: [] }, last: undefined })
     const before = useBuild.getState().build?.note
     note('one')
+    vi.advanceTimersByTime(2000)
     note('two')
     undo()
     expect(useBuild.getState().build?.note).toBe('one')
@@ -204,9 +221,30 @@ describe('undo', () => {
     expect(at.puts).toBe(0)
   })
 
+  it('takes a burst of typing back as one act, named after what it was', () => {
+    for (const t of ['o', 'on', 'one']) note(t)
+    expect(useBuild.getState().history.past.map(a => a.title)).toEqual(['Note'])
+    undo()
+    expect(useBuild.getState().build?.note).toBe(heron().note)
+    expect(useBuild.getState().history.future.map(a => a.title)).toEqual(['Note'])
+  })
+
+  it('survives a reload: what was done is kept beside the build', async () => {
+    note('one')
+    await settle()
+    expect(at.history?.past).toHaveLength(1)
+    useBuild.setState({ build: undefined, history: { past: [], future: [] }, last: undefined })
+    await openBuild('heron')
+    undo()
+    expect(useBuild.getState().build?.note).toBe(heron().note)
+    redo()
+    expect(useBuild.getState().build?.note).toBe('one')
+  })
+
   it('does not reach back into another build', async () => {
     note('one')
     await settle()
+    at.history = null
     await openBuild('heron')
     undo()
     expect(useBuild.getState().build?.note).toBe('one')

@@ -1,6 +1,7 @@
 import type { Build } from '../../core/build/build.ts'
+import type { History } from '../../core/build/history.ts'
 import { api, Refused, type StoredBuild } from './api.ts'
-import { forgetHistory, useBuild } from './buildStore.ts'
+import { useBuild } from './buildStore.ts'
 
 const PAUSE_MS = 350
 const RETRY_MS = 3000
@@ -9,6 +10,7 @@ const draftKey = (id: string) => `snugbolt.draft.${id}`
 interface Draft {
   revision: number
   build: Build
+  history?: History | undefined
 }
 
 /** What was typed but not yet acknowledged when the tab was closed. */
@@ -33,18 +35,18 @@ let timer: ReturnType<typeof setTimeout> | undefined
 let running = false
 
 async function saveNow(): Promise<void> {
-  const { build, known, revision, save, patch } = useBuild.getState()
+  const { build, known, revision, save, patch, history } = useBuild.getState()
   if (!build || running || save === 'conflict' || build === known) return
   running = true
   patch({ save: 'saving' })
   try {
-    const r = await api.save(build, revision)
+    const r = await api.save(build, revision, history)
     const current = useBuild.getState()
     if (current.build?.id !== build.id) return
     const more = current.build !== build
     patch({ known: build, revision: r.revision, save: more ? 'unsaved' : 'saved' })
     if (more) {
-      keepDraft({ revision: r.revision, build: current.build })
+      keepDraft({ revision: r.revision, build: current.build, history: current.history })
       later(0)
     } else dropDraft(build.id)
   } catch (e) {
@@ -78,7 +80,7 @@ export function startAutosave(): () => void {
       }
       return
     }
-    keepDraft({ revision: s.revision, build: s.build })
+    keepDraft({ revision: s.revision, build: s.build, history: s.history })
     if (s.save === 'conflict') return
     if (s.save === 'saved' || s.save === 'refused') s.patch({ save: 'unsaved' })
     later(PAUSE_MS)
@@ -89,8 +91,7 @@ export function startAutosave(): () => void {
 export async function openBuild(id: string): Promise<void> {
   const stored = await api.build(id)
   const draft = readDraft(id)
-  useBuild.getState().open(stored, draft?.build)
-  forgetHistory()
+  useBuild.getState().open(stored, draft)
   if (!draft) return
   if (draft.revision === stored.revision) later(0)
   else useBuild.getState().patch({ save: 'conflict', theirs: stored })
@@ -103,7 +104,6 @@ export async function keepBoth(): Promise<StoredBuild | undefined> {
   const copy = await api.create({ ...build, name: `${build.name} (your copy)` }, true)
   dropDraft(build.id)
   open(theirs)
-  forgetHistory()
   return copy
 }
 
@@ -113,5 +113,4 @@ export function takeTheirs(): void {
   if (!build || !theirs) return
   dropDraft(build.id)
   open(theirs)
-  forgetHistory()
 }

@@ -1,12 +1,27 @@
-import { temporal } from 'zundo'
 import { create } from 'zustand'
 import type { Build } from '../../core/build/build.ts'
+import { describeEdit } from '../../core/build/describeEdit.ts'
+import { doneAgain, NO_HISTORY, recorded, takenBack, type History } from '../../core/build/history.ts'
 import type { StoredBuild } from './api.ts'
+import { now } from './clock.ts'
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'refused' | 'conflict'
 
+/** The last thing that happened to the build: an act, one taken back, one done again. */
+export interface LastAct {
+  what: 'done' | 'taken back' | 'done again'
+  title: string
+  at: string
+  before: Build
+  after: Build
+}
+
 interface BuildState {
   build: Build | undefined
+  /** What can be taken back and done again; saved beside the build. */
+  history: History
+  /** What the line at the foot tells of; undefined until something is done. */
+  last: LastAct | undefined
   /** The document as the workshop last acknowledged it: what differs from it is not saved yet. */
   known: Build | undefined
   revision: number
@@ -15,44 +30,96 @@ interface BuildState {
   theirs: StoredBuild | undefined
   /** Why the workshop refused the document, in its words. */
   refusal: string | undefined
-  open: (stored: StoredBuild, draft?: Build) => void
-  edit: (change: (b: Build) => Build) => void
-  patch: (s: Partial<Pick<BuildState, 'known' | 'revision' | 'save' | 'theirs' | 'refusal'>>) => void
+  open: (stored: StoredBuild, draft?: { build: Build; history?: History | undefined }) => void
+  edit: (change: (b: Build) => Build, title?: string) => void
+  undo: () => void
+  redo: () => void
+  patch: (
+    s: Partial<Pick<BuildState, 'known' | 'revision' | 'save' | 'theirs' | 'refusal' | 'history' | 'last'>>,
+  ) => void
 }
 
-/** How many steps back undo reaches. */
-const HISTORY = 200
+/** Typing and dragging that goes on within this time is one act, ms. */
+const ONE_ACT = 1500
 
-/** The open build. Undo covers the document alone, not what the server said of it. */
-export const useBuild = create<BuildState>()(
-  temporal(
-    set => ({
-      build: undefined,
-      known: undefined,
-      revision: 0,
-      save: 'saved',
+/** Back at what the workshop holds it is that very document: nothing has to be written. */
+const orKnown = (b: Build, known: Build | undefined): Build =>
+  known && JSON.stringify(b) === JSON.stringify(known) ? known : b
+
+/** The open build. What is done is kept act by act; what the server said of the document is not part of that. */
+export const useBuild = create<BuildState>()(set => ({
+  build: undefined,
+  history: NO_HISTORY,
+  last: undefined,
+  known: undefined,
+  revision: 0,
+  save: 'saved',
+  theirs: undefined,
+  refusal: undefined,
+  open: (stored, draft) =>
+    set({
+      build: draft?.build ?? stored.build,
+      history: (draft ? draft.history : stored.history) ?? NO_HISTORY,
+      last: undefined,
+      known: stored.build,
+      revision: stored.revision,
+      save: draft ? 'unsaved' : 'saved',
       theirs: undefined,
-      refusal: undefined,
-      open: (stored, draft) =>
-        set({
-          build: draft ?? stored.build,
-          known: stored.build,
-          revision: stored.revision,
-          save: draft ? 'unsaved' : 'saved',
-          theirs: undefined,
-        }),
-      edit: change => set(s => (s.build ? { build: change(s.build) } : s)),
-      patch: s => set(s),
     }),
-    { partialize: s => ({ build: s.build }), equality: (a, b) => a.build === b.build, limit: HISTORY },
-  ),
-)
+  edit: (change, title) =>
+    set(s => {
+      if (!s.build) return s
+      const build = change(s.build),
+        edit = build === s.build ? undefined : describeEdit(s.build, build)
+      if (!edit) return s
+      const name = title ?? edit.title,
+        at = now()
+      const goesOn =
+        edit.continuous &&
+        s.last?.what === 'done' &&
+        s.last.title === name &&
+        s.last.after === s.build &&
+        Date.parse(at) - Date.parse(s.last.at) < ONE_ACT
+      const before = goesOn ? s.last!.before : s.build,
+        past = goesOn ? { ...s.history, past: s.history.past.slice(0, -1) } : s.history
+      return {
+        build,
+        history: recorded(past, before, build, name, at),
+        last: { what: 'done', title: name, at, before, after: build },
+      }
+    }),
+  undo: () =>
+    set(s => {
+      const r = s.build && takenBack(s.build, s.history),
+        build = r && orKnown(r.build, s.known)
+      return r && build
+        ? {
+            build,
+            history: r.history,
+            last: { what: 'taken back', title: r.act.title, at: now(), before: s.build!, after: build },
+          }
+        : s
+    }),
+  redo: () =>
+    set(s => {
+      const r = s.build && doneAgain(s.build, s.history),
+        build = r && orKnown(r.build, s.known)
+      return r && build
+        ? {
+            build,
+            history: r.history,
+            last: { what: 'done again', title: r.act.title, at: now(), before: s.build!, after: build },
+          }
+        : s
+    }),
+  patch: s => set(s),
+}))
 
-/** Changes the open build; one undo takes it back. */
-export const editBuild = (change: (b: Build) => Build): void => useBuild.getState().edit(change)
-export const undo = (): void => useBuild.temporal.getState().undo()
-export const redo = (): void => useBuild.temporal.getState().redo()
-export const forgetHistory = (): void => useBuild.temporal.getState().clear()
+/** Changes the open build; one undo takes it back. The act is named after what changed, or by the title given. */
+export const editBuild = (change: (b: Build) => Build, title?: string): void =>
+  useBuild.getState().edit(change, title)
+export const undo = (): void => useBuild.getState().undo()
+export const redo = (): void => useBuild.getState().redo()
 
 /** The open build inside a station, where there always is one. */
 export function useOpenBuild(): Build {

@@ -1,9 +1,18 @@
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { exact, linear, smallest } from '../../units/quantity.ts'
+import { fromSource, linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS, work } from '../work.ts'
+
+/** A body whose listing names no box may have one all the same: nobody has looked yet. */
+const NO_BOX = fromSource({
+  id: 'table/battery-box',
+  label: 'battery box in this body, nobody has looked',
+  value: 0,
+  doubt: 40,
+  basis: 'assumed',
+})
 
 /** Active electronics need a place for the battery and a way to open it. */
 export const battery: JointFamily = ({ build, layout }) => {
@@ -29,14 +38,14 @@ export const battery: JointFamily = ({ build, layout }) => {
         ),
       )
     : linear([
-        [1, exact(0)],
+        [1, NO_BOX],
         [-1, need(cell, 'dims.height')],
       ])
   return [
     {
       id: 'battery-box',
       family: 'battery',
-      title: box ? 'Battery in its box' : 'Battery: no box in this body',
+      title: box ? 'Battery in its box' : 'Battery: is there a box in this body?',
       clearance: room,
       at,
       slots: ['battery', 'body'],

@@ -2,6 +2,7 @@ import { need, quantityAt } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { slotsOf } from '../../build/slots.ts'
 import { inside, toEdge } from '../../geometry/outline.ts'
+import { weakestBasis } from '../../units/dimension.ts'
 import { distanceOf, fromSource, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import type { Part } from '../../parts/part.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
@@ -57,13 +58,16 @@ export const controlNeighbours: JointFamily = ({ build, layout }) => {
       if (!cavity) return []
       const wall = toEdge(cavity.polygon, c.f.centre)
       const dims = build.parts.find(p => p.id === c.f.partId)?.features.find(f => f.id === c.f.id)?.dims
-      const doubt = Math.hypot(dims?.x?.doubt ?? 0, dims?.y?.doubt ?? 0, CAVITY_DOUBT)
+      const walls = build.parts.find(p => p.id === cavity.partId)?.features.find(f => f.id === cavity.id)
+        ?.dims.width
+      const guessed = walls?.basis === 'assumed'
+      const doubt = Math.hypot(dims?.x?.doubt ?? 0, dims?.y?.doubt ?? 0, guessed ? walls.doubt / 2 : CAVITY_DOUBT)
       const edge = fromSource({
         id: `${cavity.partId}/features.${cavity.id}/wall/${c.f.id}`,
         label: `${c.label.toLowerCase()} hole to the cavity’s wall`,
         value: wall.distance,
         doubt,
-        basis: 'claimed',
+        basis: weakestBasis(dims?.x?.basis, dims?.y?.basis, walls?.basis),
       })
       return [
         {

@@ -5,6 +5,7 @@ import { toRemove } from '../../geometry/boolean.ts'
 import { gapInside } from '../../geometry/shape.ts'
 import { guardPlace, type PlacedFeature } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
+import { weakestBasis } from '../../units/dimension.ts'
 import { distanceOf, exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { Fix, FitContext, FoundJoint, JointFamily } from '../joint.ts'
@@ -268,7 +269,7 @@ function edges(c: FitContext, guard: Part, body: Part): FoundJoint[] {
       label: 'guard’s and body’s drawn edges',
       value: g.gap,
       doubt,
-      basis: 'claimed',
+      basis: weakestBasis(guard.outline?.basis ?? 'claimed', body.outline?.basis ?? 'claimed'),
     })
     out.push({
       id: 'guard-edge',

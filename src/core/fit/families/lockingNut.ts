@@ -1,4 +1,4 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
+import { need, orAssumed, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
@@ -10,18 +10,17 @@ export const lockingNut: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     nut = partIn(build, 'locking-nut')
   if (!neck || !nut || !layout) return []
-  const at = (k: string) => quantityAt(neck, `dims.${k}`)
+  const at = (k: string) => orAssumed(neck, k)
   const joint = (
     id: string,
     title: string,
     key: string,
-    shelf: Quantity | undefined,
+    shelf: Quantity,
     y: number,
     under: string,
     over: string,
     fixes: (gap: Quantity) => Fix[],
   ): FoundJoint[] => {
-    if (!shelf) return []
     const clearance = subtract(need(nut, `dims.${key}`), shelf)
     return [
       {

@@ -1,6 +1,5 @@
 import { need, quantityAt } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { pickupPlaces } from '../../build/slots.ts'
 import type { Shape } from '../../geometry/shape.ts'
 import { derived, exact, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
@@ -24,7 +23,7 @@ const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
 export const mountingRings: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body')
   if (!layout || !body || build.instrument.mounting !== 'in rings') return []
-  const places = pickupPlaces(build.instrument)
+  const places = build.instrument.pickups
   const out = places.flatMap((place): FoundJoint[] => {
     const slot = `pickup-${place}`,
       ring = partIn(build, `ring-${place}`),

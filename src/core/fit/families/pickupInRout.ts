@@ -47,15 +47,15 @@ function wallLeft({ layout }: FitContext, id: string, grow: number): number {
 function hangs(c: FitContext, slot: string, k: 'x' | 'y', value: number): Quantity {
   const guard = partIn(c.build, 'guard'),
     body = partIn(c.build, 'body')
-  const doubt = (p: Part | undefined) =>
+  const own = (p: Part | undefined) =>
     p?.features.find(f => f.serves === slot && (f.role === 'cut-out' || f.role === 'pickup-rout'))?.dims[k]
-      ?.doubt ?? 0
+  const of = [own(guard), own(body)]
   return fromSource({
     id: `offset/${slot}.${k}`,
     label: k === 'x' ? 'cut-out over rout, along the strings' : 'cut-out over rout, across the strings',
     value,
-    doubt: Math.hypot(doubt(guard), doubt(body)),
-    basis: 'computed',
+    doubt: Math.hypot(...of.map(d => d?.doubt ?? 0)),
+    basis: of.some(d => d?.basis === 'assumed') ? 'assumed' : 'computed',
   })
 }
 
@@ -192,7 +192,7 @@ function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] 
           label: 'rout off the centre line',
           value: 0,
           doubt: body.features.find(f => f.id === featureId)?.dims.y?.doubt ?? 0,
-          basis: 'claimed',
+          basis: body.features.find(f => f.id === featureId)?.dims.y?.basis ?? 'claimed',
         }),
       ],
     ]).terms

@@ -1,6 +1,5 @@
 import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { pickupPlaces } from '../../build/slots.ts'
 import { linear, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
@@ -11,7 +10,7 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
   if (!layout) return []
   const springs = partIn(build, 'pickup-springs'),
     screws = partIn(build, 'pickup-screws')
-  return pickupPlaces(build.instrument).flatMap((place): FoundJoint[] => {
+  return build.instrument.pickups.flatMap((place): FoundJoint[] => {
     const slot = `pickup-${place}`,
       pickup = partIn(build, slot),
       at = layout.pickups.find(p => p.slot === slot)?.centre

@@ -1,6 +1,5 @@
 import { quantityAt } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { pickupPlaces } from '../../build/slots.ts'
 import { linear } from '../../units/quantity.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 
@@ -17,7 +16,7 @@ export const serviceLength: JointFamily = ({ build, layout }) => {
   if (!volume) return []
   const crosses = (on: 'body' | 'guard') =>
     on === 'body' && build.parts.find(p => p.id === volume.partId)?.kind === 'guard'
-  return pickupPlaces(build.instrument).flatMap((place): FoundJoint[] => {
+  return build.instrument.pickups.flatMap((place): FoundJoint[] => {
     const slot = `pickup-${place}`,
       lead = quantityAt(partIn(build, slot), 'dims.leadLength'),
       at = layout.pickups.find(p => p.slot === slot)

@@ -1,9 +1,18 @@
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { exact, linear } from '../../units/quantity.ts'
+import { fromSource, linear } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS, work } from '../work.ts'
+
+/** A body whose listing names no notch may have one all the same: nobody has looked yet. */
+const NO_NOTCH = fromSource({
+  id: 'table/rod-notch',
+  label: 'notch for the rod’s tool, nobody has looked',
+  value: 0,
+  doubt: 30,
+  basis: 'assumed',
+})
 
 /** A rod that is turned at the heel needs a notch in body and guard for its tool, or the neck comes off each time. */
 export const trussRod: JointFamily = ({ build, layout }) => {
@@ -13,7 +22,7 @@ export const trussRod: JointFamily = ({ build, layout }) => {
   if (!neck || !body || !layout || neck.traits.rod !== 'at the heel' || !reach) return []
   const notch = body.features.find(f => f.role === 'rod-notch')
   const clearance = linear([
-    [1, (notch && quantityAt(body, `features.${notch.id}.length`)) ?? exact(0)],
+    [1, (notch && quantityAt(body, `features.${notch.id}.length`)) ?? NO_NOTCH],
     [-1, reach],
   ])
   return [

@@ -1,6 +1,7 @@
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { edgeDistance } from '../../geometry/outline.ts'
+import { weakestBasis } from '../../units/dimension.ts'
 import { fromSource, linear, smallest, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import { filmOn } from '../../finish/film.ts'
@@ -132,8 +133,8 @@ export const tunerHoles: JointFamily = ({ build, layout }) => {
         id: `${neck.id}/outline/${h.id}`,
         label: 'post centre to headstock edge',
         value: edgeDistance(layout.head, place(h.id)),
-        doubt: EDGE_DOUBT,
-        basis: 'claimed',
+        doubt: neck.outline?.doubt ?? EDGE_DOUBT,
+        basis: weakestBasis(neck.outline?.basis ?? 'claimed'),
       })
       return {
         h,

@@ -1,3 +1,4 @@
+import { cutText } from '../../../core/text/text.ts'
 import { CalendarDown, Maximize2, Plus } from './icons.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -177,7 +178,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
                 ...b.ownSteps,
                 {
                   id: `s-${b.ownSteps.length + 1}-${Date.now().toString(36)}`,
-                  title: own.trim().slice(0, 160),
+                  title: cutText(own.trim(), 160),
                   after: step.id,
                   minutes: 15,
                 },

@@ -1,0 +1,115 @@
+import type { Build } from '../build/build.ts'
+import { costSheet } from '../cost/costSheet.ts'
+import { dimensionAt } from '../parts/dimensionAt.ts'
+import { splitRef } from '../build/quantityAt.ts'
+import { fixStepId, type FitResult, type PlannedFix } from '../fit/applyFixes.ts'
+import type { State } from '../fit/verdict.ts'
+import { fixed } from '../units/length.ts'
+import type { Plan } from './plan.ts'
+
+/** What is compared before and after an act. */
+export interface Standing {
+  build: Build
+  fit: FitResult
+  holes: number
+  plan: Plan
+}
+
+/** What an act did to joints, holes, plan and cost. */
+export interface Effects {
+  better: number
+  worse: number
+  found: number
+  gone: number
+  holes: number
+  minutes: number
+  cost: number
+  endsOn: string | undefined
+  /** Planned work that grows: what was, and what it would be, mm. */
+  grown: { joint: string; title: string; from: number; to: number }[]
+  /** Planned fixes that nothing asks for any more. */
+  needless: string[]
+}
+
+/** From worst to best. */
+const RANK: Record<State, number> = { "won't go": 0, tight: 1, loose: 1, "can't tell": 2, snug: 3 }
+
+/** How much a planned fix moves or takes off, mm: its largest change of a dimension. */
+export function amountOf(build: Build, f: PlannedFix): number | undefined {
+  if (!f.fix) return undefined
+  const moves = f.fix.changes.map(c => {
+    const { partId, path } = splitRef(c.ref)
+    const part = build.parts.find(p => p.id === partId)
+    const d = part && dimensionAt(part, path)
+    return d ? Math.abs(c.value - d.value) : 0
+  })
+  return moves.length ? Math.max(...moves) : 0
+}
+
+/** Work that grows by less than this is not told, mm. */
+const GROWS = 0.5
+
+/** Planned fixes that an act makes larger or needless. */
+export function plannedWork(before: Pick<Standing, 'build' | 'fit'>, after: Pick<Standing, 'build' | 'fit'>) {
+  const grown: Effects['grown'] = [],
+    needless: string[] = []
+  for (const was of before.fit.fixes) {
+    const is = after.fit.fixes.find(
+      f => f.chosen.joint === was.chosen.joint && f.chosen.method === was.chosen.method,
+    )
+    const from = amountOf(before.build, was)
+    if (!is || from === undefined) continue
+    const title = was.joint?.title ?? was.chosen.joint,
+      to = amountOf(after.build, is)
+    if (to === undefined) {
+      if (!after.build.steps.some(s => s.step === fixStepId(is.chosen))) needless.push(title)
+    } else if (to > from + GROWS) grown.push({ joint: was.chosen.joint, title, from, to })
+  }
+  return { grown, needless }
+}
+
+/** What changed between two standings of one build. */
+export function effectsOf(before: Standing, after: Standing): Effects {
+  const was = new Map(before.fit.planned.map(j => [j.id, j.state])),
+    is = new Map(after.fit.planned.map(j => [j.id, j.state]))
+  const both = [...is].filter(([id]) => was.has(id)).map(([id, s]) => RANK[s] - RANK[was.get(id)!])
+  const cost = (b: Build) => costSheet(b).byKind.part
+  return {
+    better: both.filter(d => d > 0).length,
+    worse: both.filter(d => d < 0).length,
+    found: [...is.keys()].filter(id => !was.has(id)).length,
+    gone: [...was.keys()].filter(id => !is.has(id)).length,
+    holes: after.holes - before.holes,
+    minutes: after.plan.minutesLeft - before.plan.minutesLeft,
+    cost: cost(after.build) - cost(before.build),
+    endsOn: before.plan.endsOn === after.plan.endsOn ? undefined : after.plan.endsOn,
+    ...plannedWork(before, after),
+  }
+}
+
+const joints = (n: number): string => `${n} joint${n === 1 ? '' : 's'}`
+
+/**
+ * The effects in a line: “2 joints better, 1 worse; 35 min less; over on 17 Dec”. Empty when nothing moved.
+ * @param day how a day is said, from YYYY-MM-DD
+ */
+export function effectsLine(e: Effects, currency: string, day: (d: string) => string): string {
+  const moved = [
+    e.better ? `${joints(e.better)} better` : '',
+    e.worse ? `${e.better ? e.worse : joints(e.worse)} worse` : '',
+    e.found ? `${e.better || e.worse ? e.found : joints(e.found)} new` : '',
+    e.gone ? `${e.better || e.worse || e.found ? e.gone : joints(e.gone)} gone` : '',
+  ].filter(Boolean)
+  const signed = (n: number, unit: string) => `${Math.abs(n)} ${unit} ${n > 0 ? 'more' : 'less'}`
+  return [
+    moved.join(', '),
+    e.holes ? signed(e.holes, Math.abs(e.holes) === 1 ? 'hole' : 'holes') : '',
+    e.minutes ? signed(Math.round(e.minutes), 'min') : '',
+    Math.abs(e.cost) >= 0.5 ? signed(Math.round(e.cost), currency) : '',
+    ...e.grown.map(g => `${g.title}: the planned work grows from ${fixed(g.from, 1)} mm to ${fixed(g.to, 1)} mm`),
+    ...e.needless.map(t => `${t}: the planned fix is not needed`),
+    e.endsOn ? `over on ${day(e.endsOn)}` : '',
+  ]
+    .filter(Boolean)
+    .join('; ')
+}

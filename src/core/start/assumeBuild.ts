@@ -1,0 +1,116 @@
+import { FORMAT, VERSION, type Build, type Preferences, type SetupTargets } from '../build/build.ts'
+import { slotsOf } from '../build/slots.ts'
+import { twoPickupsToggle } from '../circuit/recipes/twoPickupsToggle.ts'
+import type { Circuit } from '../build/circuitRecord.ts'
+import type { Stock } from '../parts/part.ts'
+import { meanActionAtTwelve, nutHeight } from '../layout/saddleHeight.ts'
+import { instrumentOf, resolve, type Answers, type Resolved } from './answers.ts'
+import { assuming, LEFT_EMPTY, partAssumed, type Assuming } from './partsAssumed.ts'
+import { proportionsOf } from './proportions.ts'
+
+/** What the builder has at the start. */
+export const HAVES = ['kit', 'body and neck', 'donor', 'to buy'] as const
+export type Have = (typeof HAVES)[number]
+
+export interface Start {
+  id: string
+  name: string
+  have: Have
+  answers: Answers
+  /** Local day on which the work starts, YYYY-MM-DD. */
+  today: string
+  preferences: Preferences
+}
+
+/** Where a set-up begins: middle ways of both schools [common practice: handbook section 8]. */
+export const USUAL_SETUP: SetupTargets = {
+  relief: 0.2,
+  actionAt: 'fret 12',
+  actionBass: 1.6,
+  actionTreble: 1.35,
+  nutSchool: 'gap over fret 1',
+  nutBass: 0.46,
+  nutTreble: 0.41,
+  spacing: 'equal gaps',
+  edgeMargin: 3,
+}
+
+const LOAD = { cableMetres: 4.5, faradsPerMetre: 1e-10, amplifierOhms: 1e6 }
+
+/** The circuit that we know for the answered parts; an empty one while there is none. */
+function circuitFor(r: Resolved): Circuit {
+  const at = r.pickups.map(p => p.place).join(),
+    c = r.controls
+  if (
+    at === 'bridge,neck' &&
+    c.volumes === 1 &&
+    c.tones === 1 &&
+    c.switches === 1 &&
+    r.hang !== 'guard' &&
+    r.hang !== 'plate'
+  )
+    return twoPickupsToggle({
+      doubles: r.pickups.filter(p => p.sort === 'double-coil').map(p => p.place as 'bridge' | 'neck'),
+    })
+  return { recipe: 'none', components: [], wires: [], load: LOAD }
+}
+
+/** Whether a slot's part is on the table already. */
+const onTable = (have: Have, slot: string): boolean =>
+  have === 'kit' || have === 'donor' || (have === 'body and neck' && (slot === 'body' || slot === 'neck'))
+
+/** Everything that assumed parts follow from, for one set of answers. */
+export function assumingFor(answers: Answers, setup: SetupTargets = USUAL_SETUP): Assuming {
+  const r = resolve(answers)
+  const probe = { setup } as Build
+  const atNut = nutHeight(probe)
+  const p = proportionsOf(r, {
+    atTwelve: meanActionAtTwelve(probe, r.scaleLength, r.scaleLength >= 745 ? 20 : 22),
+    atNut,
+  })
+  return assuming(answers, r, p, atNut)
+}
+
+/**
+ * A whole build from a few answers: every slot holds a part whose dimensions are assumed, with the spread that such
+ * parts have. What was not answered is assumed too and stays named in `instrument.unsure`.
+ */
+export function assumeBuild(s: Start): Build {
+  const a = assumingFor(s.answers),
+    instrument = instrumentOf(a.r)
+  const slots = slotsOf(instrument).filter(x => !LEFT_EMPTY.includes(x.id))
+  const stock = (slot: string): Stock => ({ state: onTable(s.have, slot) ? 'here' : 'to buy' })
+  const parts = slots.map(x => ({ ...partAssumed(a, x, x.id), stock: stock(x.id) }))
+  return {
+    format: FORMAT,
+    version: VERSION,
+    id: s.id,
+    name: s.name,
+    instrument,
+    slots: Object.fromEntries(slots.map(x => [x.id, x.id])),
+    parts,
+    placements: {},
+    bands: {},
+    fixes: [],
+    cuts: [],
+    circuit: circuitFor(a.r),
+    finish: {
+      system: 'wiped oil-varnish',
+      colour: 'natural',
+      coats: 4,
+      airCelsius: 20,
+      surfaceCelsius: 20,
+      relativeHumidity: 50,
+    },
+    setup: USUAL_SETUP,
+    calendar: { startOn: s.today, hours: [1.5, 1.5, 1.5, 1.5, 0, 4, 3], from: '19:00' },
+    climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 },
+    costs: [],
+    trials: [],
+    readings: [],
+    steps: [],
+    ownSteps: [],
+    log: [],
+    preferences: s.preferences,
+  }
+}

@@ -1,0 +1,50 @@
+/** Why a text cannot be kept; undefined when it can. Half a character or a NUL would make a document unreadable. */
+export function unreadable(text: string): string | undefined {
+  if (text.includes('\0')) return 'holds a NUL character; take it out'
+  return /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/.test(text)
+    ? 'holds half a character, such as an emoji that was cut in two; take it out'
+    : undefined
+}
+
+/** The text without NULs, halves of characters replaced, as it can be kept. */
+export const mended = (text: string): string =>
+  text
+    .replaceAll('\0', '')
+    .replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '\uFFFD')
+
+/** At most `most` characters (code points) of a text, mended; a document counts the same way in UTF-16 units, so both bounds hold. */
+export function cutText(text: string, most: number): string {
+  let out = ''
+  for (const c of mended(text)) {
+    if (out.length + c.length > most) break
+    out += c
+  }
+  return out
+}
+
+/** Paths of texts in a document that cannot be kept, keys included. */
+export function unreadableTexts(x: unknown, at = ''): { path: string; reason: string }[] {
+  if (typeof x === 'string') {
+    const reason = unreadable(x)
+    return reason ? [{ path: at, reason }] : []
+  }
+  if (Array.isArray(x)) return x.flatMap((v, i) => unreadableTexts(v, `${at}[${i}]`))
+  if (typeof x !== 'object' || x === null) return []
+  return Object.entries(x).flatMap(([k, v]) => {
+    const reason = unreadable(k)
+    const path = at ? `${at}.${mended(k)}` : mended(k)
+    return [...(reason ? [{ path, reason: `its name ${reason}` }] : []), ...unreadableTexts(v, path)]
+  })
+}
+
+/** A name that none of the others has: the name itself, or with the first free number behind it. */
+export function tellApart(name: string, taken: Iterable<string>, most = 80): string {
+  const have = new Set([...taken].map(t => t.trim().toLowerCase()))
+  const plain = name.trim()
+  if (!have.has(plain.toLowerCase())) return cutText(plain, most)
+  const stem = plain.replace(/ \d+$/, '')
+  for (let n = 2; ; n++) {
+    const candidate = `${cutText(stem, most - 5)} ${n}`
+    if (!have.has(candidate.toLowerCase())) return candidate
+  }
+}

@@ -1,0 +1,22 @@
+import { Router } from 'express'
+import type { BuildStore } from '../buildStore.ts'
+import type { Database } from '../db/openDatabase.ts'
+import { loadDemo, removeDemo } from '../loadDemo.ts'
+
+/** The demo workshop: whether it is here, loaded and removed whole. */
+export function demoRoutes(db: Database, store: BuildStore, folder: string): Router {
+  const r = Router()
+  const state = async () => ({ builds: (await store.list()).filter(b => b.demo).length })
+  r.get('/', async (_req, res) => {
+    res.json(await state())
+  })
+  r.post('/', async (_req, res) => {
+    await loadDemo(db, folder)
+    res.status(201).json(await state())
+  })
+  r.delete('/', async (_req, res) => {
+    await removeDemo(db)
+    res.json(await state())
+  })
+  return r
+}
