@@ -247,7 +247,7 @@ const unitIn = (text: string): 'mm' | 'inch' | undefined =>
 /** A line's clauses: each figure with the words before it, and those after it up to the next. */
 function clausesOf(line: string): { pre: string; post: string; figure: Figure }[] {
   // A count before an article is no size: 1x Body.
-  const text = line.replace(/(?<![\w.,])\d+\s*(?:x|×|pcs?\.?)\s+(?=[A-Za-z]|[\d.,]+\s?(?:[nuµp]F|k|M))/gi, '')
+  const text = line.replace(/(?<![\w.,])\d+\s*(?:x|×|pcs?\.?)\s+(?=[A-Za-z]|[\d.,]+\s?(?:[nuµp]F|k|M))/g, '')
   const figures = figuresIn(text)
   return figures.map((figure, i) => {
     const start = figures[i - 1]?.to ?? 0,
