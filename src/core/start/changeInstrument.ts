@@ -29,7 +29,7 @@ export function answersOf(b: Build): Answers {
   const scale = at('neck')?.dims.scaleLength
   const all: Answers = {
     ...(open.has('strings') ? {} : { strings: i.strings }),
-    ...(i.perCourse ? { perCourse: i.perCourse } : {}),
+    ...(open.has('strings') ? {} : { perCourse: i.perCourse ?? 1 }),
     ...(open.has('scale') || !scale ? {} : { scaleLength: scale.value }),
     ...(open.has('hand') ? {} : { handedness: i.handedness }),
     ...(open.has('neck joint') ? {} : { neckJoint: i.neckJoint }),
