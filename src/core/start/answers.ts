@@ -67,7 +67,9 @@ function controlsFor(pickups: number): ControlsAnswer {
 export function resolve(a: Answers): Resolved {
   const strings = a.strings ?? 6,
     scaleLength = a.scaleLength ?? scaleFor(strings),
-    bass = isBass(strings, a.perCourse ?? 1, scaleLength)
+    // Courses without a number of strings say nothing.
+    perCourse = a.strings === undefined ? 1 : (a.perCourse ?? (strings === 12 ? 2 : 1)),
+    bass = isBass(strings, perCourse, scaleLength)
   const hang = a.hang ?? 'body'
   const pickups =
     a.pickups ??
@@ -84,7 +86,7 @@ export function resolve(a: Answers): Resolved {
   ]
   return {
     strings,
-    perCourse: a.perCourse ?? (strings === 12 ? 2 : 1),
+    perCourse,
     scaleLength,
     handedness: a.handedness ?? 'right',
     neckJoint: a.neckJoint ?? 'screwed',
