@@ -3,7 +3,7 @@ import { splitRef } from '../build/quantityAt.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
 import { doubtOf, shareOf } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
-import { ANOTHER_PART, LIVE_WITH } from './rework.ts'
+import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from './rework.ts'
 import { CERTAIN, judgeNumbers } from './verdict.ts'
 
 /** One dimension worth measuring, and what it would settle. */
@@ -55,13 +55,19 @@ export function chanceToSettle(joint: Joint, sourceId: string): number {
   return Math.min(1, chance)
 }
 
-/** What hangs on a joint's verdict, minutes: its cheapest fix, or another part when nothing mends it. */
-const stakeOf = (j: Joint): number =>
-  j.fixes.length
-    ? Math.min(...j.fixes.map(f => f.minutes))
-    : j.chances["won't go"] > 0.05
-      ? ANOTHER_PART * j.chances["won't go"]
-      : LIVE_WITH
+/**
+ * What hangs on a joint's verdict, minutes: its cheapest fix; what mending such a joint costs either way while it is
+ * inside its band or only assumed; another part when nothing mends it.
+ */
+function stakeOf(j: Joint, strings: number): number {
+  if (j.fixes.length) return Math.min(...j.fixes.map(f => f.minutes))
+  const mending = Math.max(
+    reworkMinutes(j.family, 'under', strings) ?? 0,
+    reworkMinutes(j.family, 'over', strings) ?? 0,
+  )
+  if (mending > 0) return mending
+  return j.chances["won't go"] > 0.05 ? ANOTHER_PART * j.chances["won't go"] : LIVE_WITH
+}
 
 /**
  * The doubtful dimensions whose measurement would settle the most, best first: by the minutes of rework that hang on the
@@ -100,7 +106,7 @@ export function measureNext(build: Build, joints: readonly Joint[], most = 8): M
       const chance = Math.max(chanceToSettle(j, source.id), shareOf(j.clearance, source.id) * 0.5)
       item.joints.push(j.id)
       item.settles += chance
-      item.stake += chance * stakeOf(j)
+      item.stake += chance * stakeOf(j, build.instrument.strings)
       found.set(source.id, item)
     }
   }

@@ -48,6 +48,11 @@ export interface Resolved extends Required<Answers> {
 /** From this scale length on four to six strings are a bass's, mm [common practice: short scales begin near 760]. */
 export const BASS_FROM = 745
 
+/** Six strings on less are a baritone's [common practice]. */
+export const SIX_BASS_FROM = 800
+/** From here on six or more strings are tuned a fourth lower, mm [common practice: baritones]. */
+const BARITONE_FROM = 690
+
 /** What we take for granted of an instrument of so many courses, until it is said [from memory]. */
 function scaleFor(strings: number): number {
   if (strings === 4 || strings === 5) return 864
@@ -99,8 +104,10 @@ export function resolve(a: Answers): Resolved {
 }
 
 /** Whether strings are a bass's: few courses on a long scale. */
-export const isBass = (strings: number, perCourse: number, scaleLength: number): boolean =>
-  scaleLength >= BASS_FROM && strings / perCourse <= 6
+export const isBass = (strings: number, perCourse: number, scaleLength: number): boolean => {
+  const courses = strings / perCourse
+  return courses <= 5 ? scaleLength >= BASS_FROM : courses <= 6 && scaleLength >= SIX_BASS_FROM
+}
 
 const MOUNTING: Record<Hang, Mounting> = {
   guard: 'on the guard',
@@ -132,7 +139,9 @@ export function tuningFor(strings: number, perCourse: number, scaleLength: numbe
       : ['G2', 'D2', 'A1', 'E1', 'B0']
     : courses === 4
       ? ['A4', 'D4', 'G3', 'C3']
-      : ['E4', 'B3', 'G3', 'D3', 'A2', 'E2', 'B1', 'F#1', 'C#1', 'G#0']
+      : scaleLength >= BARITONE_FROM && courses === 6
+        ? ['B3', 'F#3', 'D3', 'A2', 'E2', 'B1']
+        : ['E4', 'B3', 'G3', 'D3', 'A2', 'E2', 'B1', 'F#1', 'C#1', 'G#0']
   const note = (i: number) => row[Math.min(i, row.length - 1)]!
   const octaveUp = (n: string) => n.replace(/-?\d$/, d => String(Number(d) + 1))
   // In courses of two the lower ones carry an octave beside them [common practice].

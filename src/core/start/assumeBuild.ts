@@ -4,9 +4,9 @@ import { twoPickupsToggle } from '../circuit/recipes/twoPickupsToggle.ts'
 import type { Circuit } from '../build/circuitRecord.ts'
 import type { Stock } from '../parts/part.ts'
 import { meanActionAtTwelve, nutHeight } from '../layout/saddleHeight.ts'
-import { instrumentOf, resolve, type Answers, type Resolved } from './answers.ts'
+import { instrumentOf, isBass, resolve, type Answers, type Resolved } from './answers.ts'
 import { assuming, LEFT_EMPTY, partAssumed, type Assuming } from './partsAssumed.ts'
-import { proportionsOf } from './proportions.ts'
+import { BASS_FRETS, FRETS, proportionsOf } from './proportions.ts'
 
 /** What the builder has at the start. */
 export const HAVES = ['kit', 'body and neck', 'donor', 'to buy'] as const
@@ -65,7 +65,11 @@ export function assumingFor(answers: Answers, setup: SetupTargets = USUAL_SETUP)
   const probe = { setup } as Build
   const atNut = nutHeight(probe)
   const p = proportionsOf(r, {
-    atTwelve: meanActionAtTwelve(probe, r.scaleLength, r.scaleLength >= 745 ? 20 : 22),
+    atTwelve: meanActionAtTwelve(
+      probe,
+      r.scaleLength,
+      isBass(r.strings, r.perCourse, r.scaleLength) ? BASS_FRETS : FRETS,
+    ),
     atNut,
   })
   return assuming(answers, r, p, atNut)

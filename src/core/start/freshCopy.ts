@@ -1,6 +1,7 @@
 import type { Build } from '../build/build.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
+import { cutText } from '../text/text.ts'
 import { claimed } from '../units/doubt.ts'
 
 /** What was measured on one part is no more than a claim of another like it. */
@@ -12,7 +13,7 @@ const dimsAsClaims = (dims: Record<string, Dimension>, from: string) =>
 
 /** A build like another one, with nothing done yet: the same instrument and kinds of parts, to be measured anew. */
 export function freshCopy(b: Build, id: string, name: string, today: string): Build {
-  const from = `as on ${b.name}`.slice(0, 80)
+  const from = cutText(`as on ${b.name}`, 80)
   const feature = (f: Feature): Feature => ({ ...f, dims: dimsAsClaims(f.dims, from) })
   const part = ({ stock, ...p }: Part): Part => ({
     ...p,

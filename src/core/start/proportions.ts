@@ -139,6 +139,10 @@ export interface Proportions {
   pickups: PickupProportions[]
 }
 
+/** Frets that a neck has, until they are counted [from memory]. */
+export const FRETS = 22
+export const BASS_FRETS = 20
+
 /** Outer strings' distance from the edge that a neck is made for, and what it has at the last fret, mm [common practice: about 3]. */
 const MARGIN = 3.3
 
@@ -161,7 +165,7 @@ export function proportionsOf(r: Resolved, action: { atTwelve: number; atNut: nu
     Math.min(pitch * (courses - 1) + inCourse * (r.perCourse - 1), most)
   const nutSpread = row(bass ? 10.5 : 7.2, COURSE_GAP.nut, MOST_NUT),
     stringSpread = Math.max(16, row(bass ? 18 : 10.4, COURSE_GAP.bridge, MOST_BRIDGE))
-  const frets = bass ? 20 : 22,
+  const frets = bass ? BASS_FRETS : FRETS,
     lastFret = fretPosition(r.scaleLength, frets),
     nutToHeelEnd = lastFret + 6
   const spreadAt = (x: number) => nutSpread + ((stringSpread - nutSpread) * x) / r.scaleLength

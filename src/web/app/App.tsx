@@ -1,8 +1,11 @@
 import { lazy, Suspense } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { Frame } from './Frame.tsx'
-import { Workshop } from './Workshop.tsx'
 
+const Workshop = lazy(() => import('../workshop/Workshop.tsx').then(m => ({ default: m.Workshop })))
+const StartPage = lazy(() => import('../start/StartPage.tsx').then(m => ({ default: m.StartPage })))
+const WorkshopShelf = lazy(() => import('../workshop/WorkshopShelf.tsx').then(m => ({ default: m.WorkshopShelf })))
+const Measure = lazy(() => import('../stations/bench/Measure.tsx').then(m => ({ default: m.Measure })))
 const Shelf = lazy(() => import('../stations/shelf/Shelf.tsx').then(m => ({ default: m.Shelf })))
 const Parts = lazy(() => import('../stations/parts/Parts.tsx').then(m => ({ default: m.Parts })))
 const Fit = lazy(() => import('../stations/fit/Fit.tsx').then(m => ({ default: m.Fit })))
@@ -22,6 +25,8 @@ export function App() {
       <Suspense fallback={<p className="p-6 text-[17px]">Opening.</p>}>
         <Routes>
           <Route path="/" element={<Workshop />} />
+          <Route path="/new" element={<StartPage />} />
+          <Route path="/shelf" element={<WorkshopShelf />} />
           <Route path="/b/:id" element={<Frame />}>
             <Route index element={<Navigate to="fit" replace />} />
             <Route path="shelf" element={<Shelf />} />
@@ -35,6 +40,7 @@ export function App() {
             <Route path="plan" element={<Plan />} />
             <Route path="log" element={<Log />} />
             <Route path="marking" element={<Marking />} />
+            <Route path="measure" element={<Measure />} />
             <Route path="bench" element={<Bench />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

@@ -4,6 +4,8 @@ import { useKeys } from '../hooks/useKeys.ts'
 import { openBuild } from '../stores/autosave.ts'
 import { redo, undo, useBuild } from '../stores/buildStore.ts'
 import { Refused } from '../stores/api.ts'
+import { ActsBar } from './ActsBar.tsx'
+import { AskedDialog } from './AskedDialog.tsx'
 import { ConflictDialog } from './ConflictDialog.tsx'
 import { KeysDialog } from './KeysDialog.tsx'
 import { SearchDialog } from './SearchDialog.tsx'
@@ -58,7 +60,7 @@ function Opened() {
     const to = STATIONS[(i + by + STATIONS.length) % STATIONS.length]!
     void navigate(`/b/${id}/${to.id}`)
   }
-  const bench = station === 'bench' || station === 'marking'
+  const bench = station === 'bench' || station === 'marking' || station === 'measure'
   const hand = new URLSearchParams(search).get('hand')
   useKeys({
     '?': () => setKeys(true),
@@ -76,12 +78,16 @@ function Opened() {
   return (
     <div className="flex h-dvh min-h-0 max-[900px]:flex-col">
       {!bench && <Spine />}
-      <main className="min-h-0 min-w-0 flex-1">
-        <Outlet />
-      </main>
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <main className="min-h-0 min-w-0 flex-1">
+          <Outlet />
+        </main>
+        {!bench && <ActsBar />}
+      </div>
       <KeysDialog open={keys} onClose={() => setKeys(false)} />
       <SearchDialog open={searching} onClose={() => setSearching(false)} />
       <ConflictDialog />
+      <AskedDialog />
     </div>
   )
 }

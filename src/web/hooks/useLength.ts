@@ -1,10 +1,20 @@
 import { lengthsInText } from '../../core/units/lengthsInText.ts'
 import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
+import { useMatch } from 'react-router'
 import { useBuild } from '../stores/buildStore.ts'
+import { useUnits } from '../stores/unitsStore.ts'
+
+/** The open build's units inside of it; elsewhere those that were used last. */
+function useDisplay(): LengthDisplay {
+  const inside = useMatch('/b/:id/*') !== null
+  const own = useBuild(s => s.build?.preferences.length),
+    usual = useUnits(s => s.display)
+  return inside && own ? own : usual
+}
 
 /** Lengths in the display the user picked. Gauges use decimal inches where fractions would hide the doubt. */
 export function useLength() {
-  const display: LengthDisplay = useBuild(s => s.build?.preferences.length ?? 'mm')
+  const display: LengthDisplay = useDisplay()
   const fine: LengthDisplay = display === 'mm' ? 'mm' : 'inch-decimal'
   return {
     display,

@@ -1,3 +1,4 @@
+import { createContext, useContext } from 'react'
 import { create } from 'zustand'
 import type { Build } from '../../core/build/build.ts'
 import { describeEdit } from '../../core/build/describeEdit.ts'
@@ -121,9 +122,14 @@ export const editBuild = (change: (b: Build) => Build, title?: string): void =>
 export const undo = (): void => useBuild.getState().undo()
 export const redo = (): void => useBuild.getState().redo()
 
+/** Where there is no build, as on the workshop's own shelf, stations stand on this empty one and change nothing. */
+export const StandIn = createContext<Build | undefined>(undefined)
+
 /** The open build inside a station, where there always is one. */
 export function useOpenBuild(): Build {
-  const b = useBuild(s => s.build)
+  const open = useBuild(s => s.build),
+    standIn = useContext(StandIn),
+    b = standIn ?? open
   if (!b) throw new Error('no build is open')
   return b
 }

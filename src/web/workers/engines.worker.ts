@@ -1,4 +1,6 @@
 import { expose } from 'comlink'
+import type { Present } from '../../core/calendar/schedule.ts'
+import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
 import { response, type Response } from '../../core/circuit/response.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
@@ -57,6 +59,9 @@ async function partsOf(kinds: readonly PartKind[]): Promise<Part[]> {
 }
 
 const engines = {
+  /** What the workshop's page shows of a build. */
+  summary: (build: Build, now: Present): BuildSummary => buildSummary(build, now),
+
   /** Responses at the jack for several settings. */
   responses: (build: Build, settings: Settings[]): Response[] => settings.map(s => response(build, s)),
 

@@ -7,6 +7,7 @@ import { drillOf } from '../../app/drillOf.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
+import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -24,11 +25,15 @@ export function Bench() {
   const l = useLength()
   const [params] = useSearchParams()
   const { hand, take } = useHand(plan.steps)
-  const step = params.has('hand') ? hand : (plan.next ?? hand)
-  const i = step ? plan.steps.indexOf(step) : -1
+  const order = useOrder(plan.steps)
+  const wanted = params.get('hand'),
+    kept = wanted ? order.find(o => o.thing.id === wanted) : undefined
+  const step = kept?.thing ?? (params.has('hand') ? hand : (plan.next ?? hand))
+  const gone = kept?.gone ?? false
+  const i = order.findIndex(o => o.thing.id === step?.id)
   const go = (by: number) => {
-    const s = plan.steps[i + by]
-    if (s) take(s.id)
+    const s = order[i + by]
+    if (s) take(s.thing.id)
   }
   if (!step)
     return (
@@ -40,15 +45,15 @@ export function Bench() {
       </p>
     )
   const at = layout && stepPlace(step, build, layout)
-  const next = plan.steps[i + 1]
+  const next = order[i + 1]?.thing
   const tick = (reading?: number) => {
     if (next) take(next.id)
-    editBuild(b => tickStep(b, step, now(), reading))
+    editBuild(b => tickStep(b, step, now(), reading), `Step done: ${step.title}`)
   }
   const expected = step.read?.expected
   const [kind, what = ''] = step.id.split('/'),
     first = kind === 'drill' ? work?.holes.find(h => h.group === what)?.id : step.id.slice(4)
-  const over = step.status === 'done' || step.status === 'skipped'
+  const over = gone || step.status === 'done' || step.status === 'skipped'
   return (
     <BenchFrame
       leave="../plan"
@@ -57,8 +62,8 @@ export function Bench() {
       head={
         <>
           {build.name}, step <span className="figure">{i + 1}</span> of{' '}
-          <span className="figure">{plan.steps.length}</span>
-          {over ? `, ${step.status}` : ''}
+          <span className="figure">{order.length}</span>
+          {gone ? ', not needed any more' : over ? `, ${step.status}` : ''}
         </>
       }
       map={{
@@ -88,6 +93,11 @@ export function Bench() {
           <span className="figure text-[56px] font-semibold leading-none">
             {step.read!.unit === 'mm' ? l.fineText(expected) : formatResistance(expected)}
           </span>
+        </p>
+      )}
+      {gone && (
+        <p className="border-l-8 border-snug pl-4 text-[24px]">
+          Not needed any more: what it would have told is settled by the readings before.
         </p>
       )}
       <p className="text-[26px] leading-snug">{l.prose(step.why)}</p>

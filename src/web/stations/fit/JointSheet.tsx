@@ -1,12 +1,13 @@
 import { Link } from 'react-router'
 import { refOf, splitRef } from '../../../core/build/quantityAt.ts'
-import { chooseFix, dropFix, takeReading } from '../../../core/build/edits.ts'
+import { chooseFix, dropFix, takeReading, putPart } from '../../../core/build/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { BANDS } from '../../../core/fit/bands.ts'
 import type { Joint } from '../../../core/fit/joint.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
+import { FarReading } from '../../components/FarReading.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
@@ -153,6 +154,14 @@ export function JointSheet({
                 <th scope="row" className="py-1 pr-3 text-left font-normal">
                   <span className="block first-letter:uppercase">{source.label}</span>
                   <span className="block text-[15px] leading-tight text-muted">{part?.name ?? 'placement'}</span>
+                  {part && <Earlier of={`part/${refOf(part, path)}`} />}
+                  {part && (
+                    <FarReading
+                      part={part}
+                      path={path}
+                      onPart={p => editBuild(b => putPart(b, p), `${source.label} is right`)}
+                    />
+                  )}
                 </th>
                 <td className="figure whitespace-nowrap py-1 pr-3 text-[17px]">
                   {l.fineText(source.value)}{' '}
@@ -238,5 +247,19 @@ function BandEditor({ joint }: { joint: Joint }) {
         </p>
       </div>
     </details>
+  )
+}
+
+/** Readings of a dimension before the one that counts, with their days. */
+function Earlier({ of }: { of: string }) {
+  const before = useOpenBuild()
+      .readings.filter(r => r.of === of)
+      .slice(0, -1),
+    l = useLength()
+  if (before.length === 0) return null
+  return (
+    <span className="block text-[15px] leading-tight text-muted">
+      read before: {before.map(r => `${l.fineText(r.value)} on ${r.at.slice(0, 10)}`).join(', ')}
+    </span>
   )
 }

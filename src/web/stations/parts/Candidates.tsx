@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { choosePart, dropFromSlot } from '../../../core/build/edits.ts'
+import { dropFromSlot } from '../../../core/build/edits.ts'
 import { jointsAsTheyStand } from '../../../core/fit/findJoints.ts'
 import type { Slot } from '../../../core/build/slots.ts'
 import type { Candidate } from '../../../core/match/candidates.ts'
@@ -7,6 +7,7 @@ import { Figure } from '../../components/Figure.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { Button } from '../../components/Button.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { chooseAsked } from '../../stores/chooseAsked.ts'
 
 /** Candidates that are shown at once; the list says how many more there are. */
 const SHOWN = 60
@@ -54,7 +55,7 @@ export function Candidates({
             <button
               type="button"
               aria-pressed={c.chosen}
-              onClick={() => editBuild(b => (c.chosen ? b : choosePart(b, slot.id, c.part)))}
+              onClick={() => (c.chosen ? undefined : chooseAsked(slot.id, c.part))}
               className="grid w-full grid-cols-[1.6rem_1fr_auto_5.5em] items-center gap-x-3 py-2 text-left hover:bg-shade"
             >
               <span

@@ -12,7 +12,8 @@ import { Hex } from '../../components/Hex.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { InstrumentDrawing } from '../../map/InstrumentDrawing.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { chooseAsked } from '../../stores/chooseAsked.ts'
 
 /** Half of what each picture shows, mm. */
 const REACH = 75
@@ -100,7 +101,7 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
               <p className="min-h-10 py-2 text-[16px] font-semibold">Chosen</p>
             ) : (
               <div>
-                <Button onClick={() => editBuild(b => choosePart(b, slot.id, s.c.part))}>Take this one</Button>
+                <Button onClick={() => chooseAsked(slot.id, s.c.part)}>Take this one</Button>
               </div>
             )}
           </section>

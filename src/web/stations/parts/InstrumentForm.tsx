@@ -1,90 +1,93 @@
-import {
-  BRIDGE_SORTS,
-  EXTRAS,
-  MOUNTINGS,
-  type BridgeSort,
-  type Extra,
-  type Instrument,
-  type Mounting,
-} from '../../../core/build/build.ts'
+import { useMemo, useState } from 'react'
+import { EXTRAS, type Extra } from '../../../core/build/build.ts'
 import { setInstrument } from '../../../core/build/setInstrument.ts'
-import { slotsOf } from '../../../core/build/slots.ts'
-import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
-import { Figure } from '../../components/Figure.tsx'
-import { Select } from '../../components/Select.tsx'
-import { ValueField } from '../../components/ValueField.tsx'
+import { effectsLine, effectsOf } from '../../../core/plan/effects.ts'
+import type { Answers } from '../../../core/start/answers.ts'
+import { answersOf, changeInstrument, instrumentChange } from '../../../core/start/changeInstrument.ts'
+import { standingOf } from '../../app/standing.ts'
+import { Button } from '../../components/Button.tsx'
+import { useLength } from '../../hooks/useLength.ts'
+import { Questions } from '../../start/Questions.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { day } from '../plan/dates.ts'
 
-/** What kind of instrument it is: its slots follow from this. */
+/** What kind of instrument it is, by the same drawn questions as at the start; what follows is said before it is done. */
 export function InstrumentForm() {
   const build = useOpenBuild(),
-    i = build.instrument
-  const set = (patch: Partial<Instrument>) => editBuild(b => setInstrument(b, patch))
-  const count = (
-    label: string,
-    key: 'strings' | 'pickups' | 'volumes' | 'tones' | 'switches',
-    min: number,
-    max: number,
-  ) => (
-    <ValueField
-      label={label}
-      text={String(i[key])}
-      parse={t => {
-        const n = parseDecimal(t)
-        return n !== undefined && Number.isInteger(n) && n >= min && n <= max
-          ? parsed(n)
-          : refused(`“${t}” is no number of ${label.toLowerCase()}`, `${min} to ${max}`)
-      }}
-      onValue={v => set({ [key]: v })}
-    />
+    l = useLength()
+  const own = useMemo(() => answersOf(build), [build])
+  const [picked, setPicked] = useState<Answers>()
+  const answers = picked ?? own
+  const changed = picked !== undefined && JSON.stringify(picked) !== JSON.stringify(own)
+  const next = useMemo(() => (changed ? changeInstrument(build, picked) : undefined), [build, changed, picked])
+  const follows = useMemo(
+    () =>
+      next && {
+        change: instrumentChange(build, next),
+        line: effectsLine(effectsOf(standingOf(build), standingOf(next)), build.preferences.currency, day),
+      },
+    [build, next],
   )
   const toggle = (x: Extra) =>
-    set({ extras: i.extras.includes(x) ? i.extras.filter(e => e !== x) : [...i.extras, x] })
+    editBuild(b =>
+      setInstrument(b, {
+        extras: b.instrument.extras.includes(x)
+          ? b.instrument.extras.filter(e => e !== x)
+          : [...b.instrument.extras, x],
+      }),
+    )
+  const list = (words: string, names: readonly string[]) =>
+    names.length ? (
+      <li>
+        {words}: {names.join(', ')}.
+      </li>
+    ) : null
   return (
-    <article className="flex max-w-[760px] flex-col gap-4">
-      <header className="flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <h2 className="text-[24px] font-semibold">This instrument</h2>
-          <p className="text-[16px] text-muted">
-            Its slots follow from what it is. A slot that goes leaves its part among the build’s parts.
-          </p>
-        </div>
-        <Figure size="large" value={String(slotsOf(i).length)} unit="slots" />
+    <article className="flex flex-col gap-4">
+      <header>
+        <h2 className="text-[24px] font-semibold">This instrument</h2>
+        <p className="text-[16px] text-muted">
+          Pick what it is to be. What follows is said here before anything changes.
+        </p>
       </header>
-      <div className="flex flex-wrap gap-3">
-        {count('Strings', 'strings', 1, 18)}
-        {count('Pickups', 'pickups', 0, 4)}
-        {count('Volumes', 'volumes', 0, 4)}
-        {count('Tones', 'tones', 0, 4)}
-        {count('Switches', 'switches', 0, 4)}
-      </div>
-      <div className="flex flex-wrap gap-3">
-        <Select
-          label="Bridge"
-          value={i.bridge}
-          onChange={v => set({ bridge: v as BridgeSort })}
-          options={BRIDGE_SORTS.map(v => ({ value: v, label: v }))}
-        />
-        <Select
-          label="Pickups sit"
-          value={i.mounting}
-          onChange={v => set({ mounting: v as Mounting })}
-          options={MOUNTINGS.map(v => ({ value: v, label: v }))}
-        />
-        <Select
-          label="Player"
-          value={i.handedness}
-          onChange={v => set({ handedness: v as 'right' | 'left' })}
-          options={['right', 'left'].map(v => ({ value: v, label: `${v}-handed` }))}
-        />
-      </div>
-      <fieldset className="flex flex-wrap gap-x-5">
-        <legend className="text-[15px] text-muted">It also has</legend>
+      {next && follows && (
+        <section
+          aria-label="What follows"
+          className="sticky -top-4 z-10 flex flex-col gap-2 border-2 border-hand bg-paper p-3 text-[16px]"
+        >
+          <h3 className="text-[18px] font-semibold">What follows</h3>
+          <ul aria-live="polite" className="list-disc pl-5">
+            {list('Slots that come', follows.change.come)}
+            {list('Slots that go', follows.change.go)}
+            {list('No longer belongs, and stays among the parts', follows.change.out)}
+            {list('Asks for another part', follows.change.empty)}
+            {follows.change.wires > 0 && (
+              <li>{follows.change.wires} wires of the circuit go with their components.</li>
+            )}
+            <li>{follows.line ? `${l.prose(follows.line)}.` : 'Joints, holes and plan stay as they are.'}</li>
+          </ul>
+          <div className="flex gap-2">
+            <Button
+              kind="main"
+              onClick={() => {
+                editBuild(b => changeInstrument(b, picked!))
+                setPicked(undefined)
+              }}
+            >
+              Change the instrument
+            </Button>
+            <Button onClick={() => setPicked(undefined)}>Leave it</Button>
+          </div>
+        </section>
+      )}
+      <Questions answers={answers} onAnswers={setPicked} />
+      <fieldset className="flex flex-wrap gap-x-5 border-t-2 border-ink pt-2">
+        <legend className="float-left mr-4 text-[19px] font-semibold">It also has</legend>
         {EXTRAS.map(x => (
           <label key={x} className="flex min-h-10 items-center gap-2 text-[16px]">
             <input
               type="checkbox"
-              checked={i.extras.includes(x)}
+              checked={build.instrument.extras.includes(x)}
               onChange={() => toggle(x)}
               className="size-5 accent-[var(--hand)]"
             />

@@ -3,7 +3,6 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { BRIDGE_SORTS, type BridgeSort } from '../../../core/build/build.ts'
 import { setInstrument } from '../../../core/build/setInstrument.ts'
 import { slotsOf } from '../../../core/build/slots.ts'
-import { choosePart } from '../../../core/build/edits.ts'
 import { searchedSlots } from '../../../core/match/problem.ts'
 import type { Wishes } from '../../../core/match/wishes.ts'
 import { WOOD_NAMES } from '../../../core/parts/woods.ts'
@@ -14,7 +13,8 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { heavy } from '../../hooks/useEngine.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { choosePartsAsked } from '../../stores/chooseAsked.ts'
 import { today } from '../../stores/clock.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
 import type { SetRow, SetsAnswer } from '../../workers/engines.worker.ts'
@@ -146,11 +146,10 @@ export function Sets() {
     </span>
   )
   const take = (s: SetRow) =>
-    editBuild(b =>
-      Object.entries(s.parts).reduce(
-        (x, [slot, part]) => choosePart(x, slot, part),
-        bridge === b.instrument.bridge ? b : setInstrument(b, { bridge }),
-      ),
+    choosePartsAsked(
+      Object.entries(s.parts).map(([slot, part]) => ({ slot, part })),
+      'A complete set of parts',
+      b => (bridge === b.instrument.bridge ? b : setInstrument(b, { bridge })),
     )
   return (
     <article className="flex max-w-[860px] flex-col gap-4">

@@ -7,6 +7,7 @@ import { PART_KINDS, type PartKindSpec } from '../../../core/parts/partKinds.ts'
 import { outOfRange, readValue } from '../../../core/shelf/readValue.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
+import { FarReading } from '../../components/FarReading.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { PartDrawing } from './PartDrawing.tsx'
@@ -98,6 +99,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
                 <th scope="row" className="py-1.5 pr-3 text-left font-normal">
                   <span className="block first-letter:uppercase">{label}</span>
                   <span className="block text-[15px] leading-tight text-muted">{spec.how}</span>
+                  <FarReading part={part} path={path} onPart={replace} />
                 </th>
                 <td className="py-1.5 pr-3">
                   {spec.quantity === 'length' ? (

@@ -1,10 +1,11 @@
-import { useMemo } from 'react'
+import { useCallback, useMemo, useRef } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
-import { inspection } from '../../../core/shelf/inspection.ts'
+import { inspection, type InspectionItem } from '../../../core/shelf/inspection.ts'
 import { outOfRange, readValue } from '../../../core/shelf/readValue.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
 import { refOf } from '../../../core/build/quantityAt.ts'
 import { Figure } from '../../components/Figure.tsx'
+import { FarReading } from '../../components/FarReading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { fitOf } from '../../app/stations.ts'
@@ -16,21 +17,68 @@ import { useKeeper } from './useKeeper.ts'
 /** What to look at and measure when a part comes in, in order; and where its listing was wrong. */
 export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean }) {
   const l = useLength(),
-    { enter } = useKeeper(part, inBuild),
+    { enter, replace } = useKeeper(part, inBuild),
     fit = useEngine(fitOf)
-  const seen = useMemo(
-    () =>
-      inspection(part, path =>
-        fit.now.reduce(
-          (s, j) => s + Number(j.state === "can't tell" && j.clearance.terms.has(refOf(part, path))),
-          0,
-        ),
-      ),
+  const weight = useCallback(
+    (path: string) =>
+      fit.now.reduce((s, j) => s + Number(j.state === "can't tell" && j.clearance.terms.has(refOf(part, path))), 0),
     [part, fit],
   )
+  const seen = useMemo(() => inspection(part, weight), [part, weight])
   const show = (path: string, v: number) => {
     const spec = specAt(part, path)!
     return spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v)
+  }
+  // What settles a joint stays in its place while it is read.
+  const matters = useRef(new Set<string>())
+  for (const x of seen.items) if (weight(x.path) > 0) matters.current.add(x.path)
+  const settling = seen.items.filter(x => matters.current.has(x.path)),
+    rest = seen.items.filter(x => !matters.current.has(x.path))
+  const row = (i: InspectionItem, n: number) => {
+    const spec = specAt(part, i.path)!
+    return (
+      <li key={i.path} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
+        <span className="figure text-muted">{n + 1}</span>
+        <span>
+          <span className="block text-[17px] first-letter:uppercase">{i.label}</span>
+          <span className="block text-[15px] text-muted">{i.how}</span>
+          <span className="block text-[15px]">
+            {i.verdict === 'to measure' ? (
+              <>
+                expected <span className="figure">{show(i.path, i.expected)}</span>
+              </>
+            ) : (
+              <>
+                read <span className="figure">{show(i.path, i.read!)}</span>, {i.verdict}
+              </>
+            )}
+          </span>
+          <FarReading part={part} path={i.path} onPart={replace} />
+        </span>
+        {i.quantity === 'length' ? (
+          <LengthField
+            label={`Reading of ${i.label}`}
+            hideLabel
+            clears
+            mm={undefined}
+            min={i.min}
+            max={i.max}
+            onMm={v => enter(i.path, v, 'measured', 'calliper')}
+          />
+        ) : (
+          <ValueField
+            label={`Reading of ${i.label}`}
+            hideLabel
+            clears
+            text=""
+            placeholder="measured…"
+            parse={t => readValue(spec, t)}
+            check={v => outOfRange(spec, v)}
+            onValue={v => enter(i.path, v, 'measured', 'meter')}
+          />
+        )}
+      </li>
+    )
   }
   return (
     <div className="flex flex-col gap-3">
@@ -66,53 +114,21 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
           ))}
         </ul>
       )}
-      <ol>
-        {seen.items.map((i, n) => {
-          const spec = specAt(part, i.path)!
-          return (
-            <li key={i.path} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
-              <span className="figure text-muted">{n + 1}</span>
-              <span>
-                <span className="block text-[17px] first-letter:uppercase">{i.label}</span>
-                <span className="block text-[15px] text-muted">{i.how}</span>
-                <span className="block text-[15px]">
-                  {i.verdict === 'to measure' ? (
-                    <>
-                      expected <span className="figure">{show(i.path, i.expected)}</span>
-                    </>
-                  ) : (
-                    <>
-                      read <span className="figure">{show(i.path, i.read!)}</span>, {i.verdict}
-                    </>
-                  )}
-                </span>
-              </span>
-              {i.quantity === 'length' ? (
-                <LengthField
-                  label={`Reading of ${i.label}`}
-                  hideLabel
-                  clears
-                  mm={undefined}
-                  min={i.min}
-                  max={i.max}
-                  onMm={v => enter(i.path, v, 'measured', 'calliper')}
-                />
-              ) : (
-                <ValueField
-                  label={`Reading of ${i.label}`}
-                  hideLabel
-                  clears
-                  text=""
-                  placeholder="measured…"
-                  parse={t => readValue(spec, t)}
-                  check={v => outOfRange(spec, v)}
-                  onValue={v => enter(i.path, v, 'measured', 'meter')}
-                />
-              )}
-            </li>
-          )
-        })}
-      </ol>
+      {settling.length > 0 && (
+        <section aria-label="Readings that settle joints">
+          <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+            <span className="figure">{settling.length}</span> of <span className="figure">{seen.items.length}</span>{' '}
+            settle joints here
+          </h3>
+          <ol>{settling.map(row)}</ol>
+        </section>
+      )}
+      <details open={settling.length === 0} className="border-t-2 border-ink">
+        <summary className="min-h-10 cursor-pointer py-2 text-[17px]">
+          {settling.length ? 'The rest' : 'All dimensions'}: <span className="figure">{rest.length}</span>
+        </summary>
+        <ol>{rest.map((x, n) => row(x, settling.length + n))}</ol>
+      </details>
     </div>
   )
 }

@@ -1,8 +1,9 @@
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { useCallback, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Plus } from 'lucide-react'
-import { layOut } from '../../../core/layout/layOut.ts'
-import { choosePart, removePart } from '../../../core/build/edits.ts'
+import { boundsOf, type Point } from '../../../core/geometry/outline.ts'
+import { layOut, type Layout } from '../../../core/layout/layOut.ts'
+import { removePart } from '../../../core/build/edits.ts'
 import { dimensionAt, dimensionPaths } from '../../../core/parts/dimensionAt.ts'
 import type { Part, Stock } from '../../../core/parts/part.ts'
 import { PART_KINDS, PART_KIND_NAMES, type PartKind } from '../../../core/parts/partKinds.ts'
@@ -15,7 +16,8 @@ import { Select } from '../../components/Select.tsx'
 import { Views } from '../../components/Views.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { api } from '../../stores/api.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { editBuild, StandIn, useOpenBuild } from '../../stores/buildStore.ts'
+import { chooseAsked } from '../../stores/chooseAsked.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
 import { DimensionTable } from './DimensionTable.tsx'
 import { DonorView } from './DonorView.tsx'
@@ -36,12 +38,37 @@ const measuredShare = (p: Part): string => {
 const whereabouts = (s: Stock | null | undefined): string =>
   s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
 
+/** What the close-up shows of a part: all of it, never an empty stretch of wood. Half its height on the page, mm. */
+function placeOf(part: Part, slot: string | undefined, l: Layout): { at: Point; reach: number } | undefined {
+  const whole = (points: readonly Point[]) => {
+    if (points.length === 0) return undefined
+    const b = boundsOf(points)
+    const at: Point = [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2]
+    return { at, reach: Math.max(24, (b.x1 - b.x0) / 2, (b.y1 - b.y0) / 2) * 1.15 }
+  }
+  if (part.kind === 'body') return whole(l.body)
+  if (part.kind === 'neck') return whole([...l.head, [l.nutToHeelEnd, l.halfLast]])
+  if (part.kind === 'bridge') return whole(l.bridge.plate)
+  if (part.kind === 'guard') return whole(l.guard)
+  if (part.kind === 'nut' || part.kind === 'locking-nut')
+    return whole([
+      [-8, l.halfNut],
+      [6, -l.halfNut],
+    ])
+  if (part.kind === 'tuners') return whole(l.head)
+  const pickup = l.pickups.find(x => x.slot === slot)
+  if (pickup) return whole(pickup.polygon)
+  const f = l.features.find(x => x.serves === slot)
+  return f && { at: f.centre, reach: 40 }
+}
+
 /** Parts of this build and of the workshop: what is claimed of them, what was read, where they are, what they cost. */
 export function Shelf() {
   const build = useOpenBuild(),
     layout = useEngine(layOut)
   const [params, setParams] = useSearchParams()
-  const where: Where = params.get('of') === 'workshop' ? 'workshop' : 'build'
+  const alone = useContext(StandIn) !== undefined
+  const where: Where = alone || params.get('of') === 'workshop' ? 'workshop' : 'build'
   const { rows, parts, trouble } = useShelf()
   const [text, setText] = useState(''),
     [kind, setKind] = useState(''),
@@ -118,28 +145,8 @@ export function Shelf() {
       () => undefined,
     )
   }
-  const mark =
-    inBuild && part && layout
-      ? (() => {
-          const slot = slotOf.get(part.id),
-            f = slot
-              ? (layout.pickups.find(x => x.slot === slot) ?? layout.features.find(x => x.serves === slot))
-              : undefined
-          const at =
-            part.kind === 'body'
-              ? ([layout.nutToHeelEnd + 95, -100] as const)
-              : part.kind === 'neck'
-                ? ([layout.nutToHeelEnd / 2, 0] as const)
-                : part.kind === 'bridge'
-                  ? ([layout.bridge.front + 20, 0] as const)
-                  : part.kind === 'nut'
-                    ? ([0, -layout.halfNut] as const)
-                    : part.kind === 'guard'
-                      ? ([layout.nutToHeelEnd + 60, 60] as const)
-                      : f?.centre
-          return at ? [{ id: part.id, at, label: '', title: part.name }] : []
-        })()
-      : []
+  const shown = inBuild && part && layout ? placeOf(part, slotOf.get(part.id), layout) : undefined
+  const mark = shown && part ? [{ id: part.id, at: shown.at, label: '', title: part.name }] : []
   const tab = (of: Where, label: string, count: number) => (
     <button
       type="button"
@@ -161,7 +168,7 @@ export function Shelf() {
         hand: mark[0]?.id,
         take,
         caption: part?.name,
-        reach: 80,
+        reach: shown?.reach ?? 80,
         marks: mark,
       }}
       ledger={
@@ -180,10 +187,12 @@ export function Shelf() {
           head={
             <div className="flex flex-col gap-1.5 border-b border-line p-2">
               <h2 className="sr-only">Parts at hand</h2>
-              <div role="tablist" aria-label="Whose parts" className="flex border border-ink">
-                {tab('build', 'This build', build.parts.length)}
-                {tab('workshop', 'Workshop', rows?.length ?? 0)}
-              </div>
+              {!alone && (
+                <div role="tablist" aria-label="Whose parts" className="flex border border-ink">
+                  {tab('build', 'This build', build.parts.length)}
+                  {tab('workshop', 'Workshop', rows?.length ?? 0)}
+                </div>
+              )}
               <div className="flex gap-1.5">
                 <input
                   type="search"
@@ -251,7 +260,8 @@ export function Shelf() {
 /** One part: dimensions, inspection, listing, outline, stock; and what can be done with it. */
 function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take: (id: string) => void }) {
   const build = useOpenBuild()
-  const open = slotsOf(build.instrument).filter(s => s.kind === (part.kind as PartKind))
+  const alone = useContext(StandIn) !== undefined
+  const open = alone ? [] : slotsOf(build.instrument).filter(s => s.kind === (part.kind as PartKind))
   const shaped = ['body', 'neck', 'guard', 'pickup', 'plate'].includes(part.kind)
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
@@ -266,7 +276,7 @@ function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take
         <div className="flex flex-wrap gap-2">
           {!inBuild &&
             open.map(s => (
-              <Button key={s.id} onClick={() => editBuild(b => choosePart(b, s.id, part))}>
+              <Button key={s.id} onClick={() => chooseAsked(s.id, part)}>
                 {build.slots[s.id] === part.id
                   ? `Chosen: ${s.label.toLowerCase()}`
                   : open.length > 1

@@ -1,0 +1,12 @@
+import type { Dimension } from '../units/dimension.ts'
+
+/** A reading further from its claim than this many times the claim's doubt is asked about [our choice]. */
+export const FAR = 3
+
+/** Whether a reading is far from what was claimed, and nobody said yet that it is right. */
+export const isFar = (d: Dimension | undefined): d is Dimension & { claimed: number; claimedDoubt: number } =>
+  d?.basis === 'measured' &&
+  d.sure !== true &&
+  d.claimed !== undefined &&
+  d.claimedDoubt !== undefined &&
+  Math.abs(d.value - d.claimed) > FAR * d.claimedDoubt

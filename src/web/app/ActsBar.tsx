@@ -1,0 +1,133 @@
+import { History, Redo2, Undo2 } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { withEffect } from '../../core/build/history.ts'
+import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
+import { useLength } from '../hooks/useLength.ts'
+import { redo, undo, useBuild, useOpenBuild } from '../stores/buildStore.ts'
+import { day } from '../stations/plan/dates.ts'
+import { Dialog } from './Dialog.tsx'
+import { standingOf } from './standing.ts'
+
+/** After an act the engines are asked once the page has been painted, ms. */
+const PAUSE = 120
+
+/** What the last act did, in a line, from the standings before and after it. */
+function useEffectLine(): string | undefined {
+  const last = useBuild(s => s.last),
+    build = useOpenBuild(),
+    { prose } = useLength()
+  const [line, setLine] = useState<{ at: string; text: string }>()
+  useEffect(() => {
+    if (!last || last.after !== build) return
+    const timer = setTimeout(() => {
+      const text = effectsLine(
+        effectsOf(standingOf(last.before), standingOf(last.after)),
+        build.preferences.currency,
+        day,
+      )
+      setLine({ at: last.at, text })
+      const { history, patch } = useBuild.getState()
+      if (last.what === 'done') patch({ history: withEffect(history, last.at, text) })
+    }, PAUSE)
+    return () => clearTimeout(timer)
+  }, [last, build])
+  return line && line.at === last?.at ? prose(line.text) : undefined
+}
+
+const FOOT = 'inline-flex min-h-10 items-center gap-2 px-2.5 text-[15px] hover:bg-shade disabled:opacity-45'
+
+/** The foot of every station: what the last act did, with taking back and doing again by name, and the list of all acts. */
+export function ActsBar() {
+  const { last, history } = useBuild()
+  const effect = useEffectLine(),
+    { prose } = useLength()
+  const [listed, setListed] = useState(false)
+  const past = history.past.at(-1),
+    future = history.future[0]
+  const said =
+    last &&
+    `${last.what === 'done' ? '' : `${last.what === 'taken back' ? 'Taken back' : 'Done again'}: `}${last.title}`
+  return (
+    <footer
+      aria-label="What was done"
+      className="no-print flex min-h-11 items-center gap-2 border-t-2 border-ink bg-ground px-3 max-[900px]:flex-wrap"
+    >
+      <p
+        role="status"
+        aria-live="polite"
+        className="min-w-0 flex-1 truncate text-[15px]"
+        title={said ? `${said}. ${effect ?? ''}` : undefined}
+      >
+        {said ? (
+          <>
+            <span className="font-semibold">{prose(said)}.</span>{' '}
+            {effect === undefined ? '' : effect ? `${effect}.` : 'Nothing else moves.'}
+          </>
+        ) : (
+          <span className="text-muted">Nothing done yet since it was opened.</span>
+        )}
+      </p>
+      {last?.what === 'done' && past && (
+        <button
+          type="button"
+          className="min-h-9 border border-hand px-2.5 text-[15px] font-semibold text-hand hover:bg-shade"
+          onClick={undo}
+        >
+          Take back
+        </button>
+      )}
+      <button
+        type="button"
+        className={FOOT}
+        disabled={!past}
+        onClick={undo}
+        aria-label={past ? `Undo: ${past.title}` : 'Nothing to undo'}
+        title={past ? `Undo: ${past.title}` : 'Nothing to undo'}
+      >
+        <Undo2 size={18} aria-hidden="true" />
+        <span className="max-w-44 truncate max-[1100px]:hidden">{past ? prose(past.title) : 'Undo'}</span>
+      </button>
+      <button
+        type="button"
+        className={FOOT}
+        disabled={!future}
+        onClick={redo}
+        aria-label={future ? `Redo: ${future.title}` : 'Nothing to redo'}
+        title={future ? `Redo: ${future.title}` : 'Nothing to redo'}
+      >
+        <Redo2 size={18} aria-hidden="true" />
+        <span className="max-w-44 truncate max-[1100px]:hidden">{future ? prose(future.title) : 'Redo'}</span>
+      </button>
+      <button type="button" className={FOOT} onClick={() => setListed(true)}>
+        <History size={18} aria-hidden="true" />
+        <span>
+          <span className="figure">{history.past.length}</span> done
+        </span>
+      </button>
+      <Dialog
+        open={listed}
+        onClose={() => setListed(false)}
+        title="What was done"
+        description="The newest first. Taking back goes through them in this order; the list is kept with the build."
+      >
+        <ol className="flex flex-col">
+          {history.future.map((a, i) => (
+            <li key={`f${i}`} className="rule-row py-1.5 text-[16px] text-muted">
+              {prose(a.title)} <span className="text-[15px]">(taken back)</span>
+            </li>
+          ))}
+          {[...history.past].reverse().map((a, i) => (
+            <li key={`p${history.past.length - i}`} className="rule-row py-1.5 text-[16px]">
+              <span className="font-semibold">{prose(a.title)}</span>{' '}
+              <span className="figure text-[15px] text-muted">
+                {new Date(a.at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+              </span>
+              {a.effect && <span className="block">{prose(a.effect)}.</span>}
+            </li>
+          ))}
+        </ol>
+        {history.past.length === 0 && <p>Nothing yet.</p>}
+      </Dialog>
+    </footer>
+  )
+}

@@ -1,0 +1,40 @@
+import { dimensionAt, specAt, withDimension } from '../../core/parts/dimensionAt.ts'
+import type { Part } from '../../core/parts/part.ts'
+import { isFar } from '../../core/shelf/farReading.ts'
+import { useLength } from '../hooks/useLength.ts'
+import { quantityText } from '../stations/shelf/quantityText.ts'
+import { Button } from './Button.tsx'
+
+/** Asks in place about a reading that is far from its claim; says nothing of any other. */
+export function FarReading({
+  part,
+  path,
+  onPart,
+  large,
+}: {
+  part: Part
+  path: string
+  onPart: (p: Part) => void
+  large?: boolean
+}) {
+  const d = dimensionAt(part, path),
+    spec = specAt(part, path),
+    l = useLength()
+  if (!spec || !isFar(d)) return null
+  const show = (v: number) => (spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v))
+  return (
+    <div
+      role="alert"
+      className={`flex flex-wrap items-center gap-3 border-l-4 border-never bg-paper py-1 pl-3 ${large ? 'text-[22px]' : 'text-[16px]'}`}
+    >
+      <span>
+        <span className="figure font-semibold">{show(d.value)}</span>, claimed{' '}
+        <span className="figure">
+          {show(d.claimed)} ± {show(d.claimedDoubt)}
+        </span>
+        : right? Read it again if it is not; the newest counts.
+      </span>
+      <Button onClick={() => onPart(withDimension(part, path, { ...d, sure: true }))}>It is right</Button>
+    </div>
+  )
+}

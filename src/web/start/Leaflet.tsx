@@ -1,0 +1,98 @@
+import { useMemo } from 'react'
+import type { Build } from '../../core/build/build.ts'
+import { readLeaflet, type LeafletRead } from '../../core/leaflet/readLeaflet.ts'
+import { specAt } from '../../core/parts/dimensionAt.ts'
+import { useLength } from '../hooks/useLength.ts'
+import { quantityText } from '../stations/shelf/quantityText.ts'
+
+/** A leaflet's or a shop page's text, and what of it was understood for the parts of a build. */
+export function Leaflet({
+  build,
+  text,
+  onText,
+  source,
+  onSource,
+}: {
+  build: Build
+  text: string
+  onText: (t: string) => void
+  source: string
+  onSource: (s: string) => void
+}) {
+  const read = useMemo(
+    (): LeafletRead => (text.trim() ? readLeaflet(text, build) : { claims: [], unclear: [] }),
+    [text, build],
+  )
+  const l = useLength()
+  const show = (c: LeafletRead['claims'][number], v: number) => {
+    const spec = specAt(
+      build.parts.find(p => p.id === c.partId)!,
+      c.path,
+    )
+    return !spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v)
+  }
+  return (
+    <div className="flex flex-col gap-2">
+      <label className="flex flex-col text-[15px] text-muted">
+        The leaflet’s or the shop page’s text, as it is
+        <textarea
+          value={text}
+          rows={text ? 9 : 4}
+          spellCheck={false}
+          onChange={e => onText(e.target.value)}
+          placeholder={'Neck pocket: 56 x 76 mm, depth 16mm\n22 frets, scale 25½"\ntwo 500k pots'}
+          className="figure border border-line bg-paper p-2 text-[15px] text-ink"
+        />
+      </label>
+      {text.trim() && (
+        <>
+          <label className="flex items-center gap-2 text-[15px] text-muted">
+            It is from
+            <input
+              value={source}
+              maxLength={80}
+              onChange={e => onSource(e.target.value)}
+              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+            />
+          </label>
+          <section aria-label="Understood">
+            <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+              <span className="figure">{read.claims.length}</span> dimensions understood; they count as claimed
+              until you measure
+            </h3>
+            <ul>
+              {read.claims.map(c => (
+                <li
+                  key={`${c.partId}/${c.path}`}
+                  className="rule-row grid grid-cols-[1fr_auto] gap-x-4 py-1 text-[16px]"
+                >
+                  <span>
+                    {c.partName}, {c.label}
+                  </span>
+                  <span className="figure whitespace-nowrap">
+                    {show(c, c.value)} ±{show(c, c.doubt)}
+                  </span>
+                  <span className="col-span-2 text-[15px] text-muted">from “{c.line.slice(0, 140)}”</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+          {read.unclear.length > 0 && (
+            <section aria-label="Not understood">
+              <h3 className="border-b border-ink text-[17px] font-semibold">
+                <span className="figure">{read.unclear.length}</span> lines not understood, and why
+              </h3>
+              <ul className="text-[15px] text-muted">
+                {read.unclear.map((u, i) => (
+                  <li key={i} className="py-0.5">
+                    “{u.line.slice(0, 160)}” {u.reason}.
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,243 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { takeReading, setDimension } from '../../../core/build/edits.ts'
+import { splitRef } from '../../../core/build/quantityAt.ts'
+import { layOut } from '../../../core/layout/layOut.ts'
+import { measureNext, type MeasureItem } from '../../../core/fit/measureNext.ts'
+import { specAt } from '../../../core/parts/dimensionAt.ts'
+import { outOfRange, readValue } from '../../../core/shelf/readValue.ts'
+import { claimed, DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
+import { parseLength } from '../../../core/units/length.ts'
+import type { Build } from '../../../core/build/build.ts'
+import { fitOf } from '../../app/stations.ts'
+import { Button, buttonLook } from '../../components/Button.tsx'
+import { FarReading } from '../../components/FarReading.tsx'
+import { SnugGauge } from '../../components/SnugGauge.tsx'
+import { useEngine } from '../../hooks/useEngine.ts'
+import { useLength } from '../../hooks/useLength.ts'
+import { useOrder } from '../../hooks/useOrder.ts'
+import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+import { putPart } from '../../../core/build/edits.ts'
+import { quantityText } from '../shelf/quantityText.ts'
+import { BenchFrame } from './BenchFrame.tsx'
+
+/** How many readings are offered at the start. */
+const AT_ONCE = 12
+
+const wanted = (b: Build): (MeasureItem & { id: string })[] =>
+  measureNext(b, fitOf(b).now, AT_ONCE).map(m => ({ ...m, id: m.ref }))
+
+/** The readings that settle most, one after another over the whole screen. */
+export function Measure() {
+  const build = useOpenBuild(),
+    layout = useEngine(layOut),
+    fit = useEngine(fitOf),
+    items = useOrder(useEngine(wanted)),
+    l = useLength(),
+    last = useBuild(s => s.last)
+  const [at, setAt] = useState(0),
+    [typed, setTyped] = useState(''),
+    [problem, setProblem] = useState<string>(),
+    [taken, setTaken] = useState<ReadonlySet<string>>(new Set()),
+    [joints, setJoints] = useState<readonly string[]>([])
+  const here = items[at]
+  const move = (to: number) => {
+    setTyped('')
+    setProblem(undefined)
+    setAt(to)
+  }
+  if (!here)
+    return (
+      <main className="flex h-dvh flex-col items-start gap-4 bg-paper p-10 text-[24px]">
+        <h1 className="text-[40px] font-semibold">
+          {items.length ? 'That was the last of them' : 'Nothing to measure'}
+        </h1>
+        <p>
+          {items.length
+            ? `${taken.size} of ${items.length} were read. What is left can be told better by choosing, or is measured when its part comes.`
+            : 'No verdict hangs on a reading now.'}
+        </p>
+        <p className="flex flex-wrap gap-3">
+          <Link className={buttonLook('main')} to="../fit">
+            See the joints
+          </Link>
+          {items.length > 0 && <Button onClick={() => move(0)}>From the first again</Button>}
+        </p>
+      </main>
+    )
+  const item = here.thing,
+    { partId, path } = splitRef(item.ref)
+  const part = build.parts.find(p => p.id === partId),
+    spec = part && specAt(part, path)
+  const show = (v: number) => (!spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v))
+  const asked = fit.now.filter(j => item.joints.includes(j.id)),
+    shown = asked.length ? asked : fit.now.filter(j => joints.includes(j.id))
+  const place = asked[0]?.at
+  /** What is typed as a value, or undefined and a word why not. */
+  const value = (): number | undefined => {
+    const p = !spec || spec.quantity === 'length' ? parseLength(typed, l.bare) : readValue(spec, typed)
+    if (!p.ok) {
+      setProblem(`${p.reason}. Accepted: ${p.accepted}`)
+      return undefined
+    }
+    const why = spec && outOfRange(spec, p.value)
+    setProblem(why ? `${why}.` : undefined)
+    return why ? undefined : p.value
+  }
+  const settle = (edit: (v: number) => (b: Build) => Build) => {
+    const v = value()
+    if (v === undefined) return
+    editBuild(edit(v), `${item.partName}: ${item.label}`)
+    setTaken(s => new Set(s).add(item.id))
+    setJoints(item.joints)
+    setTyped('')
+  }
+  const length = !spec || spec.quantity === 'length'
+  const measured = () =>
+    settle(
+      v => b =>
+        takeReading(b, {
+          of: `part/${item.ref}`,
+          value: v,
+          doubt: spec?.quantity === 'count' ? 0 : length ? DEFAULT_DOUBT.calliper() : Math.abs(v) * 0.01,
+          at: now(),
+          with: length ? 'calliper' : 'meter',
+        }),
+    )
+  const said = () => {
+    // A claim that is there already is what the leaflet says: nothing to type.
+    if (!typed.trim() && item.basis === 'claimed') return next()
+    if (!typed.trim()) return setProblem('Type what the leaflet says first.')
+    settle(
+      v => b =>
+        setDimension(
+          b,
+          item.ref,
+          length
+            ? { ...claimed(v), with: 'leaflet' }
+            : {
+                value: v,
+                doubt: spec?.quantity === 'count' ? 0 : Math.abs(v) * 0.1,
+                basis: 'claimed',
+                with: 'leaflet',
+              },
+        ),
+    )
+  }
+  const next = () => move(at + 1)
+  const done = taken.has(item.id)
+  const told = done ? fit.now.filter(j => joints.includes(j.id) && j.state !== "can't tell") : []
+  return (
+    <BenchFrame
+      leave="../fit"
+      head={
+        <>
+          {build.name}, reading <span className="figure">{at + 1}</span> of{' '}
+          <span className="figure">{items.length}</span>
+          {here.gone && !done ? ', not needed any more' : done ? ', taken' : ''}
+        </>
+      }
+      back={at > 0 ? () => move(at - 1) : undefined}
+      next={next}
+      map={{
+        hand: place && layout ? item.id : undefined,
+        reach: 60,
+        marks: place && layout ? [{ id: item.id, at: place, label: '', title: item.label }] : [],
+      }}
+      middle={
+        <form
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={e => {
+            e.preventDefault()
+            measured()
+          }}
+        >
+          <span className="flex flex-col">
+            <label htmlFor="reading" className="text-[20px]">
+              Reading of {item.label}
+            </label>
+            <input
+              id="reading"
+              autoFocus
+              key={item.id}
+              value={typed}
+              placeholder="measured…"
+              autoComplete="off"
+              inputMode="decimal"
+              onChange={e => setTyped(e.target.value)}
+              aria-describedby={problem ? 'reading-problem' : undefined}
+              className="figure min-h-16 w-56 border-2 border-ink bg-paper px-3 text-[30px]"
+            />
+          </span>
+          <Button type="submit" kind="main" className="min-h-16 px-5 text-[22px]">
+            Measured
+          </Button>
+          <Button className="min-h-16 px-4 text-[20px]" onClick={said}>
+            It is what the leaflet says
+          </Button>
+          <Button kind="quiet" className="min-h-16 px-3 text-[20px]" onClick={next}>
+            {done || here.gone ? 'Go on' : 'Skip'}
+          </Button>
+        </form>
+      }
+    >
+      <h1 className="text-[44px] font-semibold leading-[1.1] first-letter:uppercase">{item.label}</h1>
+      <p className="text-[26px]">
+        {item.partName}: {item.basis}{' '}
+        <span className="figure text-[40px] font-semibold leading-none">{show(item.value)}</span>{' '}
+        <span className="figure">± {show(item.doubt)}</span>
+      </p>
+      {here.gone && !done && (
+        <p className="border-l-8 border-snug pl-4 text-[24px]">
+          Not needed any more: what it would have told is settled by the readings before.
+        </p>
+      )}
+      <p className="text-[26px] leading-snug">{spec?.how ?? item.how}</p>
+      {problem && (
+        <p id="reading-problem" role="alert" className="border-l-8 border-never pl-4 text-[22px]">
+          {problem}
+        </p>
+      )}
+      {part && (
+        <FarReading
+          large
+          part={part}
+          path={path}
+          onPart={p => editBuild(b => putPart(b, p), `${item.label} is right`)}
+        />
+      )}
+      {told.length > 0 && (
+        <p role="status" className="text-[24px] font-semibold">
+          Told now: {told.map(j => `${j.title}: ${j.state}`).join('; ')}.
+        </p>
+      )}
+      <div className="mt-auto flex flex-wrap gap-8 border-t border-line pt-3">
+        {shown.slice(0, 3).map(j => (
+          <div key={j.id} className="flex items-center gap-3 text-[18px]">
+            <span className="w-[108px]">
+              <SnugGauge
+                size="ledger"
+                value={j.clearance.value}
+                doubt={j.doubt}
+                limits={j.limits}
+                state={j.state}
+                title={j.title}
+              />
+            </span>
+            <span>
+              <span className="font-semibold">{j.state}</span>
+              <span className="block text-[16px] text-muted">{j.title}</span>
+            </span>
+          </div>
+        ))}
+        {item.joints.length > 3 && (
+          <span className="self-center text-[18px] text-muted">and {item.joints.length - 3} more</span>
+        )}
+      </div>
+      <span className="sr-only" aria-live="polite">
+        {last?.title}
+      </span>
+    </BenchFrame>
+  )
+}

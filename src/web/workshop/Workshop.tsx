@@ -1,0 +1,373 @@
+import { FileUp, GitFork, Package, Puzzle, ShoppingCart, Wrench } from 'lucide-react'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { tellApart } from '../../core/text/text.ts'
+import type { Build } from '../../core/build/build.ts'
+import { readPartsCsv } from '../../core/shelf/partsCsv.ts'
+import type { Part } from '../../core/parts/part.ts'
+import { Button, buttonLook } from '../components/Button.tsx'
+import { hexPoints } from '../components/Hex.tsx'
+import { Select } from '../components/Select.tsx'
+import { api, Refused, type BuildRow } from '../stores/api.ts'
+import { BuildCard, type Loaded } from './BuildCard.tsx'
+import { heavy } from '../hooks/useEngine.ts'
+import { present } from '../stores/clock.ts'
+import { lookAt, sayProblem } from './sayProblem.ts'
+
+const MOST_BYTES = 4 * 1024 * 1024
+const AWAY = {
+  title: 'The workshop does not answer.',
+  lines: ['Start it with npm run demo, then load this page again.'],
+}
+
+interface Trouble {
+  title: string
+  lines: string[]
+  retry?: string
+}
+/** What was done last, and how it is taken back. */
+interface Done {
+  said: string
+  back?: () => Promise<void>
+}
+
+const STARTS = [
+  {
+    have: 'kit',
+    icon: Package,
+    title: 'A kit in a box',
+    below: 'no leaflet needed; first readings in two minutes',
+  },
+  { have: 'body and neck', icon: Puzzle, title: 'A body and a neck', below: 'what else goes with them' },
+  {
+    have: 'donor',
+    icon: Wrench,
+    title: 'A donor to take apart',
+    below: 'its parts to the shelf, its places as a template',
+  },
+  { have: 'to buy', icon: ShoppingCart, title: 'Parts to be bought', below: 'what goes with what, before paying' },
+  { have: 'copy', icon: GitFork, title: 'Like another build', below: 'copied, with nothing done yet' },
+] as const
+
+type Order = 'due' | 'name' | 'saved'
+
+/** All builds of the workshop, each with its next move; where builds begin, come in, are put away and had back. */
+export function Workshop() {
+  const [rows, setRows] = useState<BuildRow[]>()
+  const [loaded, setLoaded] = useState<ReadonlyMap<string, Loaded>>(new Map())
+  const [trouble, setTrouble] = useState<Trouble>()
+  const [done, setDone] = useState<readonly Done[]>([])
+  const [order, setOrder] = useState<Order>('due'),
+    [away, setAway] = useState(false)
+  const input = useRef<HTMLInputElement>(null)
+  const navigate = useNavigate()
+
+  const refresh = useCallback(async () => {
+    try {
+      setRows(await api.builds())
+    } catch {
+      setTrouble(AWAY)
+    }
+  }, [])
+  useEffect(() => void refresh(), [refresh])
+  useEffect(() => {
+    let open = true
+    void (async () => {
+      for (const r of rows ?? []) {
+        const have = loaded.get(r.id)
+        if (have && have.revision === r.revision) continue
+        try {
+          const stored = await api.build(r.id)
+          const summary = await heavy().summary(stored.build, present())
+          if (!open) return
+          setLoaded(m => new Map(m).set(r.id, { build: stored.build, revision: stored.revision, summary }))
+        } catch {
+          // Gone or not to be read: its card keeps its name.
+        }
+      }
+    })()
+    return () => {
+      open = false
+    }
+    // A card is fetched again when its revision is another.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [rows])
+
+  /** Does something to the workshop and says so, with the way back. */
+  const act = async (said: string, go: () => Promise<unknown>, back?: () => Promise<unknown>) => {
+    try {
+      await go()
+      setTrouble(undefined)
+      setDone(d =>
+        [
+          {
+            said,
+            ...(back
+              ? {
+                  back: async () => {
+                    await back()
+                    await refresh()
+                    setDone(x => [{ said: `Taken back: ${said.replace(/\.$/, '')}.` }, ...x])
+                  },
+                }
+              : {}),
+          },
+          ...d,
+        ].slice(0, 20),
+      )
+      await refresh()
+    } catch (e) {
+      setTrouble(
+        e instanceof Refused ? { title: e.message, lines: e.problems.slice(0, 6).map(p => p.reason) } : AWAY,
+      )
+      await refresh()
+    }
+  }
+  const names = (rows ?? []).map(r => r.name)
+  const write = async (id: string, change: (b: Build) => Build) => {
+    const s = await api.build(id)
+    await api.save(change(s.build), s.revision, s.history ?? undefined)
+  }
+  const actions = {
+    rename: (r: BuildRow, name: string) => {
+      const told = tellApart(
+        name,
+        names.filter(n => n !== r.name),
+      )
+      return act(
+        told === name.trim()
+          ? `${r.name} is now called ${told}.`
+          : `There is a ${name.trim()} already: ${r.name} is now called ${told}.`,
+        () => write(r.id, b => ({ ...b, name: told })),
+        () => write(r.id, b => ({ ...b, name: r.name })),
+      )
+    },
+    note: (r: BuildRow, before: string | undefined, note: string) => {
+      const set = (text: string | undefined) =>
+        write(r.id, b => {
+          const { note: _old, ...rest } = b
+          void _old
+          return text ? { ...rest, note: text } : rest
+        })
+      return act(
+        `Note of ${r.name} changed.`,
+        () => set(note.trim() || undefined),
+        () => set(before),
+      )
+    },
+    duplicate: (r: BuildRow) => {
+      let made: { id: string; revision: number } | undefined
+      return act(
+        `${r.name} duplicated.`,
+        async () => {
+          const s = await api.create((await api.build(r.id)).build, true)
+          made = { id: s.build.id, revision: s.revision }
+        },
+        async () => {
+          if (made) await api.remove(made.id, made.revision)
+        },
+      )
+    },
+    archive: (r: BuildRow) =>
+      act(
+        r.archivedAt ? `${r.name} taken out again.` : `${r.name} put away.`,
+        () => api.archive(r.id, !r.archivedAt),
+        () => api.archive(r.id, Boolean(r.archivedAt)),
+      ),
+    remove: (r: BuildRow) =>
+      act(
+        `${r.name} deleted. It is kept for 30 days.`,
+        () => api.remove(r.id, r.revision),
+        () => api.restore(r.id),
+      ),
+  }
+  const bringIn = async (text: string, name: string, copy = false): Promise<void> => {
+    const d = lookAt(text, name)
+    if (d.sort === 'wrong') return setTrouble({ title: d.title, lines: d.lines.filter(Boolean) })
+    if (d.sort === 'leaflet') return void navigate('/new?have=kit', { state: { leaflet: d.text } })
+    if (d.sort === 'table') {
+      const r = readPartsCsv(d.text, {})
+      if (r.problems.length)
+        return setTrouble({
+          title: `${name} is a table, and not all of it could be read as parts.`,
+          lines: r.problems.slice(0, 8).map(p => `${p.path}: ${p.reason}`),
+        })
+      return act(`${r.parts.length} parts put on the shelf.`, () => api.putOnShelf(r.parts))
+    }
+    if (d.sort === 'shelf')
+      return act(`${d.parts.length} parts put on the shelf.`, () => api.putOnShelf(d.parts as Part[]))
+    try {
+      const { build } = await api.create(d.text, copy)
+      void navigate(`/b/${build.id}/fit`)
+    } catch (e) {
+      if (!(e instanceof Refused)) return setTrouble(AWAY)
+      setTrouble({
+        title: e.code === 'id-taken' ? e.message : `${name} could not be brought in; nothing was changed.`,
+        lines: e.problems.slice(0, 8).map(p => sayProblem(d.document, p)),
+        ...(e.code === 'id-taken' ? { retry: text } : {}),
+      })
+    }
+  }
+  const pick = async (file: File | undefined) => {
+    if (!file) return
+    if (file.size > MOST_BYTES)
+      return setTrouble({
+        title: `${file.name} is larger than 4 MB.`,
+        lines: ['A build file is far smaller: is it the right one?'],
+      })
+    await bringIn(await file.text(), file.name)
+  }
+
+  const shown = (rows ?? []).filter(r => away || !r.archivedAt)
+  const due = (r: BuildRow) => loaded.get(r.id)?.summary.next?.start ?? '9999'
+  const sorted = [...shown].sort(
+    (a, b) =>
+      Number(Boolean(a.archivedAt)) - Number(Boolean(b.archivedAt)) ||
+      (order === 'due'
+        ? due(a).localeCompare(due(b))
+        : order === 'saved'
+          ? b.updatedAt.localeCompare(a.updatedAt)
+          : 0) ||
+      a.name.localeCompare(b.name),
+  )
+  const demo = rows?.some(r => r.demo) ?? false,
+    put = (rows ?? []).filter(r => r.archivedAt).length
+  const last = done[0]
+  return (
+    <div className="flex h-dvh flex-col">
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-5 py-2.5">
+        <svg width="34" height="34" viewBox="-12 -12 24 24" aria-hidden="true">
+          <polygon points={hexPoints(0, 0, 11)} fill="var(--ink)" />
+          <circle r="5" fill="none" stroke="var(--ground)" strokeWidth="1.6" />
+        </svg>
+        <h1 className="text-[24px] font-semibold">Snug Bolt</h1>
+        <p className="flex-1 text-[16px] text-muted">
+          {rows === undefined
+            ? 'Opening the workshop.'
+            : rows.length === 0
+              ? 'An empty workshop'
+              : `${shown.length} build${shown.length === 1 ? '' : 's'} on the bench${put ? `, ${put} put away` : ''}`}
+        </p>
+        {rows && rows.length > 1 && (
+          <Select
+            label="Sorted by"
+            hideLabel
+            value={order}
+            onChange={v => setOrder(v as Order)}
+            options={[
+              { value: 'due', label: 'what is due first' },
+              { value: 'name', label: 'name' },
+              { value: 'saved', label: 'last saved' },
+            ]}
+          />
+        )}
+        {put > 0 && (
+          <Button kind="quiet" aria-pressed={away} onClick={() => setAway(!away)}>
+            {away ? 'Hide those put away' : 'Show those put away'}
+          </Button>
+        )}
+        <Link to="/shelf" className={buttonLook()}>
+          Shelf of the workshop
+        </Link>
+        {rows &&
+          (demo ? (
+            <Button onClick={() => void act('The demo workshop is removed.', api.removeDemo, api.loadDemo)}>
+              Remove the demo workshop
+            </Button>
+          ) : rows.length > 0 ? (
+            <Button onClick={() => void act('The demo workshop is loaded.', api.loadDemo, api.removeDemo)}>
+              Load the demo workshop
+            </Button>
+          ) : null)}
+      </header>
+      <div aria-live="polite" className="empty:hidden">
+        {last && (
+          <p
+            role="status"
+            className="flex items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-[16px]"
+          >
+            <span className="flex-1">{last.said}</span>
+            {last.back && (
+              <Button onClick={() => void last.back!().catch(() => setTrouble(AWAY))}>Take back</Button>
+            )}
+          </p>
+        )}
+        {trouble && (
+          <div role="alert" className="border-b-2 border-never bg-paper px-5 py-2 text-[16px]">
+            <p className="font-semibold">{trouble.title}</p>
+            <ul>
+              {trouble.lines.map(l => (
+                <li key={l}>{l}</li>
+              ))}
+            </ul>
+            {trouble.retry !== undefined && (
+              <Button className="mt-1" onClick={() => void bringIn(trouble.retry!, 'The file', true)}>
+                Bring it in as a copy
+              </Button>
+            )}
+          </div>
+        )}
+      </div>
+      <main className="min-h-0 flex-1 overflow-y-auto">
+        {rows?.length === 0 && (
+          <section className="mx-auto flex max-w-[760px] flex-col gap-3 px-6 py-10 text-[18px]">
+            <h2 className="text-[30px] font-semibold leading-tight">What have you got?</h2>
+            <p>
+              Pick below what is on your table. A few drawn questions later there is a whole instrument of assumed
+              parts, and the first reading to take. “Don’t know yet” is always an answer.
+            </p>
+            <p className="flex flex-wrap items-center gap-3">
+              Only looking?
+              <Button onClick={() => void act('The demo workshop is loaded.', api.loadDemo, api.removeDemo)}>
+                Look round in the demo workshop
+              </Button>
+            </p>
+          </section>
+        )}
+        {rows && rows.length > 0 && <h2 className="sr-only">Builds on the bench</h2>}
+        <ul className="grid grid-cols-2 max-[900px]:grid-cols-1">
+          {sorted.map(r => (
+            <BuildCard key={r.id} row={r} loaded={loaded.get(r.id)} actions={actions} />
+          ))}
+        </ul>
+      </main>
+      <nav
+        aria-label="Start a build"
+        className="grid grid-cols-6 border-t-2 border-ink bg-paper max-[900px]:grid-cols-3"
+      >
+        {STARTS.map(s => (
+          <Link
+            key={s.have}
+            to={`/new?have=${encodeURIComponent(s.have)}`}
+            className="flex min-h-20 flex-col gap-0.5 border-r border-line px-3.5 py-2.5 hover:bg-shade"
+          >
+            <s.icon size={22} aria-hidden="true" strokeWidth={1.6} />
+            <span className="text-[17px] font-semibold leading-tight">{s.title}</span>
+            <span className="text-[15px] leading-tight text-muted">{s.below}</span>
+          </Link>
+        ))}
+        <button
+          type="button"
+          className="flex min-h-20 flex-col items-start gap-0.5 px-3.5 py-2.5 text-left hover:bg-shade"
+          onClick={() => input.current?.click()}
+        >
+          <FileUp size={22} aria-hidden="true" strokeWidth={1.6} />
+          <span className="text-[17px] font-semibold leading-tight">A file</span>
+          <span className="text-[15px] leading-tight text-muted">a build, a shelf, a table, a leaflet’s text</span>
+        </button>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,.csv,.txt,application/json,text/plain,text/csv"
+          className="sr-only"
+          aria-label="Build file"
+          tabIndex={-1}
+          onChange={e => {
+            void pick(e.target.files?.[0])
+            e.target.value = ''
+          }}
+        />
+      </nav>
+    </div>
+  )
+}

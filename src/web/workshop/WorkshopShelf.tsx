@@ -1,0 +1,43 @@
+import { Link } from 'react-router'
+import { assumeBuild } from '../../core/start/assumeBuild.ts'
+import { today } from '../stores/clock.ts'
+import { StandIn } from '../stores/buildStore.ts'
+import { Shelf } from '../stations/shelf/Shelf.tsx'
+
+/** Nothing is chosen here: the shelf stands on a build without parts. */
+const nobody = {
+  ...assumeBuild({
+    id: 'nobody',
+    name: 'No build',
+    have: 'kit',
+    answers: {},
+    today: today(),
+    preferences: {
+      length: 'mm',
+      drawer: { sets: [], extra: [], missing: [] },
+      print: { paper: 'A4', short: 1, long: 1 },
+      currency: 'quills',
+    },
+  }),
+  slots: {},
+  parts: [],
+}
+
+/** The workshop's shelf with no build open. */
+export function WorkshopShelf() {
+  return (
+    <div className="flex h-dvh flex-col">
+      <header className="flex items-center gap-5 border-b-2 border-ink px-5 py-2 text-[16px]">
+        <Link to="/" className="text-[20px] font-semibold underline-offset-4 hover:underline">
+          Snug Bolt
+        </Link>
+        <span className="text-muted">The workshop’s shelf, free for any build</span>
+      </header>
+      <main className="min-h-0 flex-1">
+        <StandIn.Provider value={nobody}>
+          <Shelf />
+        </StandIn.Provider>
+      </main>
+    </div>
+  )
+}
