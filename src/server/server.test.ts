@@ -329,3 +329,87 @@ describe('the data folder', () => {
     expect(last.build.note).toBe(notes.at(-1))
   })
 })
+
+describe('builds put away, deleted and had back', () => {
+  const post = (path: string, body: unknown = {}) => call(path, json('POST', body))
+  const rows = async () =>
+    (await (await call('/builds')).json()) as { id: string; archivedAt: string | null; demo: boolean }[]
+  const make = async (id: string) => {
+    const res = await post('/builds', { ...heron(), id, name: id })
+    expect(res.status).toBe(201)
+    return ((await res.json()) as Stored).revision
+  }
+  it('archives and takes out again', async () => {
+    await make('shelved')
+    expect((await post('/builds/shelved/archive', { away: true })).status).toBe(200)
+    expect((await rows()).find(r => r.id === 'shelved')!.archivedAt).toBeTruthy()
+    expect((await post('/builds/shelved/archive', { away: 'yes' })).status).toBe(422)
+    await post('/builds/shelved/archive', { away: false })
+    expect((await rows()).find(r => r.id === 'shelved')!.archivedAt).toBeNull()
+    expect((await post('/builds/nobody/archive', { away: true })).status).toBe(404)
+  })
+  it('deletes so that it can be had back as it was, and keeps its id', async () => {
+    const revision = await make('deleted')
+    expect((await call(`/builds/deleted?revision=${revision}`, { method: 'DELETE' })).status).toBe(204)
+    expect((await call('/builds/deleted')).status).toBe(404)
+    expect((await post('/builds', { ...heron(), id: 'deleted' })).status).toBe(409)
+    expect(
+      (await call('/builds/deleted', json('PUT', { revision, build: { ...heron(), id: 'deleted' } }))).status,
+    ).toBe(404)
+    expect((await post('/builds/deleted/restore')).status).toBe(200)
+    expect((await stored('deleted')).build.name).toBe('deleted')
+    expect((await post('/builds/deleted/restore')).status).toBe(404)
+  })
+  it('tells copies apart by name', async () => {
+    await make('twin')
+    const made = (await (
+      await call('/builds?copy=1', json('POST', { ...heron(), id: 'twin', name: 'twin' }))
+    ).json()) as Stored
+    expect([made.build.id, made.build.name]).toEqual(['twin-2', 'twin 2'])
+  })
+  it('keeps what can be taken back beside the build, and refuses what is none', async () => {
+    const revision = await make('acts')
+    const act = {
+      title: 'Note',
+      at: '2026-11-25T10:00:00.000Z',
+      patch: [{ op: 'replace', path: '/note', value: 'x' }],
+    }
+    const put = (history: unknown, r: number) =>
+      call('/builds/acts', json('PUT', { revision: r, build: { ...heron(), id: 'acts' }, history }))
+    expect((await put({ past: [act], future: [] }, revision)).status).toBe(200)
+    expect(((await (await call('/builds/acts')).json()) as { history: unknown }).history).toEqual({
+      past: [act],
+      future: [],
+    })
+    for (const bad of [
+      { past: 'x', future: [] },
+      { past: [{ title: 'half \ud83c', at: act.at, patch: [] }], future: [] },
+      { past: Array.from({ length: 101 }, () => act), future: [] },
+    ])
+      expect((await put(bad, revision + 1)).status).toBe(422)
+    expect((await put(undefined, revision + 1)).status).toBe(200)
+    expect(((await (await call('/builds/acts')).json()) as { history: unknown }).history).toBeNull()
+  })
+  it('refuses half a character and NUL wherever a text stands, and stays readable', async () => {
+    for (const text of ['half \ud83c', 'nul \0']) {
+      const body = JSON.stringify({ ...heron(), id: 'broken', name: text })
+      const res = await call('/builds', json('POST', body))
+      expect(res.status).toBe(422)
+      expect(((await res.json()) as Refusal).error.problems[0]!.path).toBe('name')
+      const part = await post('/shelf', { parts: [{ ...heron().parts[0], id: 'broken', name: text }] })
+      expect(part.status).toBe(422)
+    }
+    expect((await call('/shelf/index')).status).toBe(200)
+    expect((await call('/builds')).status).toBe(200)
+  })
+  it('removes the demo workshop and loads it again, beside what is the user’s own', async () => {
+    const gone = (await (await call('/demo', { method: 'DELETE' })).json()) as { builds: number }
+    expect(gone.builds).toBe(0)
+    expect((await rows()).map(r => r.id)).toContain('twin')
+    expect((await rows()).map(r => r.id)).not.toContain('heron')
+    const back = (await (await post('/demo')).json()) as { builds: number }
+    expect(back.builds).toBe(4)
+    expect((await rows()).map(r => r.id)).toEqual(expect.arrayContaining(['heron', 'kestrel', 'twin']))
+    expect(((await (await call('/shelf/index')).json()) as unknown[]).length).toBeGreaterThan(140)
+  })
+})

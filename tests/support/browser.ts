@@ -23,9 +23,9 @@ export interface Bench {
   close: () => Promise<void>
 }
 
-export async function openBench(): Promise<Bench> {
+export async function openBench({ empty = false } = {}): Promise<Bench> {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-e2e-'))
-  const server = await startServer(data)
+  const server = await startServer(data, {}, !empty)
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: [

@@ -12,11 +12,15 @@ export interface Running {
 }
 
 /** Starts the server from its sources on a free port and waits until it is open. */
-export function startServer(data: string, env: Record<string, string> = {}): Promise<Running> {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'src/server/main.ts'), '--demo'], {
-    cwd: ROOT,
-    env: { ...process.env, SNUGBOLT_DATA: data, PORT: '0', ...env },
-  })
+export function startServer(data: string, env: Record<string, string> = {}, demo = true): Promise<Running> {
+  const child = spawn(
+    process.execPath,
+    ['--import', 'tsx', join(ROOT, 'src/server/main.ts'), ...(demo ? ['--demo'] : [])],
+    {
+      cwd: ROOT,
+      env: { ...process.env, SNUGBOLT_DATA: data, PORT: '0', ...env },
+    },
+  )
   let out = ''
   return new Promise((resolve, reject) => {
     const timer = setTimeout(() => {

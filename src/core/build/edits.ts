@@ -1,7 +1,7 @@
 import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
-import type { Build, Reading } from './build.ts'
+import type { Build, OwnStep, Reading } from './build.ts'
 import { splitRef } from './quantityAt.ts'
 
 /** A short id that no reading of the build has yet. */
@@ -97,6 +97,37 @@ export const dropFromSlot = (build: Build, slot: string): Build => ({
   ...build,
   slots: Object.fromEntries(Object.entries(build.slots).filter(([s]) => s !== slot)),
 })
+
+/** The build with a step of the builder's own after another one. */
+export const addOwnStep = (build: Build, step: Omit<OwnStep, 'id'>): Build => ({
+  ...build,
+  ownSteps: [...build.ownSteps, { id: freshId('s', build.ownSteps), ...step }],
+})
+
+/** The build with an own step changed or moved behind another one. */
+export const changeOwnStep = (build: Build, id: string, patch: Partial<Omit<OwnStep, 'id'>>): Build => ({
+  ...build,
+  ownSteps: build.ownSteps.map(s => (s.id === id ? { ...s, ...patch } : s)),
+})
+
+/** The build without an own step, and without what was ticked of it. What stood behind it follows what it followed. */
+export function removeOwnStep(build: Build, id: string): Build {
+  const gone = build.ownSteps.find(s => s.id === id)
+  const behind = (s: OwnStep): OwnStep => {
+    if (s.after !== ownStepId(id)) return s
+    const { after: _after, ...rest } = s
+    void _after
+    return gone?.after ? { ...rest, after: gone.after } : rest
+  }
+  return {
+    ...build,
+    ownSteps: build.ownSteps.filter(s => s.id !== id).map(behind),
+    steps: build.steps.filter(s => s.step !== ownStepId(id)),
+  }
+}
+
+/** Key by which an own step is known in plan and step states. */
+export const ownStepId = (id: string): string => `own/${id}`
 
 /** The build with a line added to the log. */
 export const writeLog = (build: Build, text: string, at: string, cost?: number): Build => ({

@@ -1,5 +1,6 @@
 import type { Build } from '../build/build.ts'
 import { splitRef } from '../build/quantityAt.ts'
+import { ownStepId } from '../build/edits.ts'
 import { partIn } from '../build/references.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { pullsOf } from '../circuit/settings.ts'
@@ -435,7 +436,8 @@ export function collectSteps(build: Build, fit: FitResult): Step[] {
   const work = drillWork(build, fit.build),
     cuts = cutSteps(work?.cuts ?? [])
   const own = build.ownSteps.map((s): Step => ({
-    id: `own/${s.id}`,
+    id: ownStepId(s.id),
+    own: s.id,
     phase: 'assembly',
     title: s.title,
     why: 'Your own step.',

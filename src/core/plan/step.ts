@@ -28,6 +28,8 @@ export interface Step {
   tools: readonly string[]
   cautions: readonly CautionId[]
   needs: readonly string[]
+  /** The builder's own step that it is. */
+  own?: string
   /** What to read when it is done, and the unit it is typed in. */
   read?: { of: string; label: string; unit: 'mm' | 'Ω'; expected: number | undefined; min: number; max: number }
 }

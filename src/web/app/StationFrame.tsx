@@ -1,10 +1,28 @@
-import type { ReactNode } from 'react'
+import { useContext, type ReactNode } from 'react'
+import { StandIn } from '../stores/buildStore.ts'
 import { InstrumentMap } from '../map/InstrumentMap.tsx'
 
 type MapProps = Parameters<typeof InstrumentMap>[0]
 
 /** Map above, ledger at the left, the sheet of the one thing in hand at the right. */
 export function StationFrame({ map, ledger, children }: { map: MapProps; ledger: ReactNode; children: ReactNode }) {
+  const alone = useContext(StandIn) !== undefined
+  // Without an instrument there is nothing to draw: the map folds to a strip.
+  if (alone)
+    return (
+      <div className="grid h-full min-h-0 grid-rows-[auto_1fr]">
+        <header className="flex items-baseline gap-3 border-b border-line px-5 py-2">
+          <h1 className="text-[21px] font-semibold">{map.title}</h1>
+          <p className="text-[16px] text-muted">{map.summary}</p>
+        </header>
+        <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr]">
+          {ledger}
+          <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
+            {children}
+          </section>
+        </div>
+      </div>
+    )
   return (
     <div className="grid h-full min-h-0 grid-rows-[minmax(210px,36%)_1fr]">
       <div className="border-b-2 border-ink">

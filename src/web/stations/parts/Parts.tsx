@@ -4,6 +4,7 @@ import { candidatesFor } from '../../../core/match/candidates.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import { costSheet } from '../../../core/cost/costSheet.ts'
+import { partPlace } from '../../map/partPlace.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { fitOf } from '../../app/stations.ts'
 import { Hex } from '../../components/Hex.tsx'
@@ -88,9 +89,10 @@ export function Parts() {
         hand: slot?.id,
         take,
         caption: slot?.label,
-        reach: 70,
+        reach: (slot && layout && partPlace(slot.kind, slot.id, layout)?.reach) ?? 70,
         marks: slots.flatMap((s, i) => {
-          const at = placeOf(s.id, layout)
+          const at =
+            (layout && s.id === slot?.id ? partPlace(s.kind, s.id, layout)?.at : undefined) ?? placeOf(s.id, layout)
           return at ? [{ id: s.id, at, label: String(i + 1), title: s.label }] : []
         }),
       }}

@@ -3,6 +3,7 @@ import { CalendarDown, Maximize2, Plus } from './icons.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { layOut } from '../../../core/layout/layOut.ts'
+import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../core/build/edits.ts'
 import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
 import type { PlannedStep } from '../../../core/plan/step.ts'
 import { fixed } from '../../../core/units/length.ts'
@@ -14,6 +15,8 @@ import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
+import { Select } from '../../components/Select.tsx'
+import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
@@ -59,7 +62,7 @@ export function Plan() {
           </span>
           <span className="text-[15px] text-muted">
             {s.status === 'done' || s.status === 'skipped'
-              ? s.status
+              ? `${s.status}${s.overAt ? ` ${day(s.overAt)}` : ''}`
               : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}
           </span>
         </span>
@@ -101,7 +104,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const l = useLength()
   const [own, setOwn] = useState('')
   const over = step.status === 'done' || step.status === 'skipped'
-  const done = () => editBuild(b => tickStep(b, step, now()))
+  const done = () => editBuild(b => tickStep(b, step, now()), `Step done: ${step.title}`)
   useKeys({
     '1': () => {
       if (!over) done()
@@ -114,6 +117,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         <p className="text-[15px] text-muted">
           Step {number}, {step.status}
           {step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}
+          {over && step.overAt ? ` on ${day(step.overAt)} at ${step.overAt.slice(11)}` : ''}
         </p>
         <h2 className="text-[28px] font-semibold leading-tight">{l.prose(step.title)}</h2>
       </header>
@@ -147,9 +151,14 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         )}
       </div>
       <CautionNotes ids={step.cautions} />
+      {step.own && <OwnStepEditor key={step.own} id={step.own} />}
       <div className="flex flex-wrap items-end gap-3">
         {!over && step.read && (
-          <ReadingField key={step.id} step={step} onReading={v => editBuild(b => tickStep(b, step, now(), v))} />
+          <ReadingField
+            key={step.id}
+            step={step}
+            onReading={v => editBuild(b => tickStep(b, step, now(), v), `Step done: ${step.title}`)}
+          />
         )}
         {!over && (
           <Button kind={step.read ? 'plain' : 'main'} onClick={done}>
@@ -157,11 +166,18 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           </Button>
         )}
         {!over && (
-          <Button kind="quiet" onClick={() => editBuild(b => skipStep(b, step.id, now()))}>
+          <Button
+            kind="quiet"
+            onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${step.title}`)}
+          >
             Leave it out
           </Button>
         )}
-        {over && <Button onClick={() => editBuild(b => reopenStep(b, step.id))}>Open it again</Button>}
+        {over && (
+          <Button onClick={() => editBuild(b => reopenStep(b, step.id), `Open again: ${step.title}`)}>
+            Open it again
+          </Button>
+        )}
         <Link to={`../bench?hand=${encodeURIComponent(step.id)}`} className={buttonLook()}>
           <Maximize2 size={18} aria-hidden="true" />
           Bench view
@@ -172,18 +188,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         onSubmit={e => {
           e.preventDefault()
           if (own.trim()) {
-            editBuild(b => ({
-              ...b,
-              ownSteps: [
-                ...b.ownSteps,
-                {
-                  id: `s-${b.ownSteps.length + 1}-${Date.now().toString(36)}`,
-                  title: cutText(own.trim(), 160),
-                  after: step.id,
-                  minutes: 15,
-                },
-              ],
-            }))
+            editBuild(b => addOwnStep(b, { title: cutText(own.trim(), 160), after: step.id, minutes: 15 }))
             setOwn('')
           }
         }}
@@ -207,6 +212,53 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         </a>
       </form>
     </article>
+  )
+}
+
+/** A step of the builder's own: its words, its minutes, what it follows; or out with it. */
+function OwnStepEditor({ id }: { id: string }) {
+  const build = useOpenBuild(),
+    plan = useEngine(planOf)
+  const own = build.ownSteps.find(s => s.id === id)
+  if (!own) return null
+  return (
+    <fieldset className="flex flex-wrap items-end gap-3 border-t border-line pt-2">
+      <legend className="float-left w-full text-[15px] text-muted">
+        A step of your own: change it, move it, take it out
+      </legend>
+      <TextField
+        label="What"
+        value={own.title}
+        max={160}
+        onText={t => {
+          if (t) editBuild(b => changeOwnStep(b, id, { title: cutText(t, 160) }))
+        }}
+      />
+      <ValueField
+        label="Minutes"
+        narrow
+        text={String(own.minutes)}
+        parse={t => {
+          const n = parseDecimal(t.replace(/\s*min$/i, ''))
+          return n !== undefined && n >= 1 && n <= 6000
+            ? parsed(n)
+            : refused(`“${t}” is no number of minutes`, '1 to 6000')
+        }}
+        onValue={v => editBuild(b => changeOwnStep(b, id, { minutes: v }))}
+      />
+      <Select
+        label="After"
+        className="max-w-72"
+        value={own.after ?? ''}
+        onChange={v => editBuild(b => changeOwnStep(b, id, { after: v }))}
+        options={plan.steps
+          .filter(s => s.id !== ownStepId(id) && !s.needs.includes(ownStepId(id)))
+          .map(s => ({ value: s.id, label: s.title }))}
+      />
+      <Button kind="quiet" onClick={() => editBuild(b => removeOwnStep(b, id))}>
+        Take it out
+      </Button>
+    </fieldset>
   )
 }
 

@@ -1,14 +1,14 @@
 import { useCallback, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Plus } from 'lucide-react'
-import { boundsOf, type Point } from '../../../core/geometry/outline.ts'
-import { layOut, type Layout } from '../../../core/layout/layOut.ts'
+import { layOut } from '../../../core/layout/layOut.ts'
 import { removePart } from '../../../core/build/edits.ts'
 import { dimensionAt, dimensionPaths } from '../../../core/parts/dimensionAt.ts'
 import type { Part, Stock } from '../../../core/parts/part.ts'
 import { PART_KINDS, PART_KIND_NAMES, type PartKind } from '../../../core/parts/partKinds.ts'
 import { slotsOf } from '../../../core/build/slots.ts'
 import { writePartsCsv } from '../../../core/shelf/partsCsv.ts'
+import { partPlace } from '../../map/partPlace.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
@@ -37,30 +37,6 @@ const measuredShare = (p: Part): string => {
 }
 const whereabouts = (s: Stock | null | undefined): string =>
   s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
-
-/** What the close-up shows of a part: all of it, never an empty stretch of wood. Half its height on the page, mm. */
-function placeOf(part: Part, slot: string | undefined, l: Layout): { at: Point; reach: number } | undefined {
-  const whole = (points: readonly Point[]) => {
-    if (points.length === 0) return undefined
-    const b = boundsOf(points)
-    const at: Point = [(b.x0 + b.x1) / 2, (b.y0 + b.y1) / 2]
-    return { at, reach: Math.max(24, (b.x1 - b.x0) / 2, (b.y1 - b.y0) / 2) * 1.15 }
-  }
-  if (part.kind === 'body') return whole(l.body)
-  if (part.kind === 'neck') return whole([...l.head, [l.nutToHeelEnd, l.halfLast]])
-  if (part.kind === 'bridge') return whole(l.bridge.plate)
-  if (part.kind === 'guard') return whole(l.guard)
-  if (part.kind === 'nut' || part.kind === 'locking-nut')
-    return whole([
-      [-8, l.halfNut],
-      [6, -l.halfNut],
-    ])
-  if (part.kind === 'tuners') return whole(l.head)
-  const pickup = l.pickups.find(x => x.slot === slot)
-  if (pickup) return whole(pickup.polygon)
-  const f = l.features.find(x => x.serves === slot)
-  return f && { at: f.centre, reach: 40 }
-}
 
 /** Parts of this build and of the workshop: what is claimed of them, what was read, where they are, what they cost. */
 export function Shelf() {
@@ -145,7 +121,7 @@ export function Shelf() {
       () => undefined,
     )
   }
-  const shown = inBuild && part && layout ? placeOf(part, slotOf.get(part.id), layout) : undefined
+  const shown = inBuild && part && layout ? partPlace(part.kind, slotOf.get(part.id), layout) : undefined
   const mark = shown && part ? [{ id: part.id, at: shown.at, label: '', title: part.name }] : []
   const tab = (of: Where, label: string, count: number) => (
     <button
