@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 
 let bench: Bench
@@ -85,8 +86,10 @@ describe('ways of starting', () => {
     await page.getByRole('alert').filter({ hasText: 'is not a length' }).waitFor()
     expect(await page.getByLabel(/^Reading of/).inputValue()).toBe('twelve')
     await page.getByText(/reading 1 of 12/).waitFor()
-    for (const value of ['56', '55,8']) {
-      await h.fill(/^Reading of/, value)
+    for (let i = 0; i < 2; i++) {
+      // What such parts usually measure turns out to be true.
+      const usual = await page.getByRole('region', { name: 'In hand' }).locator('p .figure').first().innerText()
+      await h.fill(/^Reading of/, usual)
       await h.key('Enter')
       await page.getByText(/, taken/).waitFor()
       await h.tap(/^Next/)
@@ -96,13 +99,11 @@ describe('ways of starting', () => {
     await h.tap(/^Back/)
     await page.getByText(/reading 2 of 1[2-9], taken/).waitFor()
     expect(h.count()).toBeLessThanOrEqual(MOST)
-    const id = idOf(page),
-      build = await storedBuild(bench, id)
-    expect(build.readings).toHaveLength(2)
+    const id = idOf(page)
+    await expect.poll(async () => (await storedBuild(bench, id)).readings.length).toBe(2)
     expect(first.length).toBeGreaterThan(3)
-    await page.goto(`${bench.server.address}/b/${id}/fit`)
-    await page.getByText(/joints:/).waitFor()
-    expect(await page.getByText(/won't go/).count()).toBe(0)
+    const states = new Set(jointsAsTheyStand(await storedBuild(bench, id)).map(j => j.state))
+    expect([...states].sort()).toEqual(["can't tell", 'snug'])
   })
   it('a body and a neck with a leaflet: five strings, left hand, inches', async () => {
     const page = await bench.open('/'),
@@ -146,6 +147,7 @@ describe('ways of starting', () => {
     )
     await page.goto(`${bench.server.address}/new?have=to%20buy`)
     const open = page.getByRole('button', { name: /don’t know yet/ })
+    await open.nth(7).waitFor()
     for (let i = 0; i < (await open.count()); i++) await open.nth(i).click()
     await page.getByRole('button', { name: 'Start measuring' }).click()
     await page.getByText(/reading 1 of/).waitFor()
@@ -202,7 +204,7 @@ describe('builds on the bench', () => {
     const card = (name: string) => page.getByRole('link', { name, exact: true })
     await card('alpha').waitFor()
     await menu('beta', 'Rename')
-    await page.getByLabel('Name').fill('alpha')
+    await page.getByRole('dialog').getByLabel('Name').fill('alpha')
     await page.keyboard.press('Enter')
     await card('alpha 2').waitFor()
     await page.getByText('There is a alpha already: beta is now called alpha 2.').waitFor()
@@ -213,7 +215,7 @@ describe('builds on the bench', () => {
     await back()
     await card('alpha 2').waitFor({ state: 'detached' })
     await menu('beta', 'Note')
-    await page.getByLabel('Note').fill('For the choir')
+    await page.getByRole('dialog').getByLabel('Note').fill('For the choir')
     await page.getByRole('button', { name: 'Keep the note' }).click()
     await page.getByText(/For the choir/).waitFor()
     await menu('beta', 'Put away')
@@ -291,7 +293,7 @@ describe('changes that can be seen and taken back', () => {
       b.fixes = [{ joint: 'pickup-bridge-rout', method: 'open-rout' }]
     })
     const page = await bench.open(`/b/${id}/parts?hand=pickup-bridge`)
-    const choose = () => page.getByRole('button', { name: /^Choose/ }).first()
+    const choose = () => page.getByRole('button', { name: /^Double-coil, wide cover/ }).first()
     await page.getByText('Double-coil, wide cover').first().waitFor()
     await choose().click()
     await page.getByRole('dialog').getByText('Planned work would grow').waitFor()
@@ -299,7 +301,10 @@ describe('changes that can be seen and taken back', () => {
     expect((await storedBuild(bench, id)).slots['pickup-bridge']).toBe('heron-double')
     await choose().click()
     await page.getByRole('button', { name: 'Choose it, drop these fixes' }).click()
-    await page.getByText(/^Bridge pickup: Double-coil, wide cover/).waitFor()
+    await page
+      .getByText(/^Bridge pickup: Double-coil, wide cover/)
+      .first()
+      .waitFor()
     await saved(page)
     const b = await storedBuild(bench, id)
     expect(b.fixes).toEqual([])
@@ -312,10 +317,13 @@ describe('changes that can be seen and taken back', () => {
     await page.getByRole('button', { name: 'rocking tremolo, two posts' }).click()
     const follows = page.getByRole('region', { name: 'What follows' })
     await follows.getByText(/Slots that come: .*Bridge posts/).waitFor()
-    await follows.getByText(/Asks for another part: Bridge\./).waitFor()
+    await follows.getByText(/Assumed until you choose another: Bridge\./).waitFor()
     await clean(page)
     await follows.getByRole('button', { name: 'Change the instrument' }).click()
-    await page.getByText(/^Instrument: bridge/).waitFor()
+    await page
+      .getByText(/^Instrument: bridge/)
+      .first()
+      .waitFor()
     await page.getByRole('button', { name: 'flat plate' }).click()
     await follows.getByText(/Slots that go: .*Bridge posts/).waitFor()
     await follows.getByRole('button', { name: 'Change the instrument' }).click()

@@ -122,11 +122,11 @@ const log: Describer = (a, b) => {
 /** One describer for each field of the document, in the order in which an act that touches several is named. */
 const DESCRIBERS: Record<Exclude<keyof Build, 'format' | 'version' | 'id'>, Describer> = {
   readings,
+  instrument,
   trials: () => once('Trial assembly done'),
   fixes,
   slots,
   steps,
-  instrument,
   parts,
   ownSteps: (a, b) =>
     once(

@@ -1,10 +1,10 @@
 import type { Build } from '../build/build.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
-import { doubtOf, shareOf } from '../units/quantity.ts'
+import { assumedShare, doubtOf, shareOf } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
 import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from './rework.ts'
-import { CERTAIN, judgeNumbers } from './verdict.ts'
+import { CERTAIN, GUESSED, judgeNumbers } from './verdict.ts'
 
 /** One dimension worth measuring, and what it would settle. */
 export interface MeasureItem {
@@ -55,6 +55,9 @@ export function chanceToSettle(joint: Joint, sourceId: string): number {
   return Math.min(1, chance)
 }
 
+/** Whether a joint is doubtful because its parts are only assumed. */
+const hangsOnAssumption = (j: Joint): boolean => assumedShare(j.clearance) >= GUESSED
+
 /**
  * What hangs on a joint's verdict, minutes: its cheapest fix; what mending such a joint costs either way while it is
  * inside its band or only assumed; another part when nothing mends it.
@@ -66,6 +69,8 @@ function stakeOf(j: Joint, strings: number): number {
     reworkMinutes(j.family, 'over', strings) ?? 0,
   )
   if (mending > 0) return mending
+  // What such a part would cost is nobody's loss before anything of it is known.
+  if (hangsOnAssumption(j)) return LIVE_WITH
   return j.chances["won't go"] > 0.05 ? ANOTHER_PART * j.chances["won't go"] : LIVE_WITH
 }
 
@@ -103,7 +108,9 @@ export function measureNext(build: Build, joints: readonly Joint[], most = 8): M
         stake: 0,
       }
       // Two doubtful inputs of one joint may each settle nothing alone: half a share keeps the larger in the list.
-      const chance = Math.max(chanceToSettle(j, source.id), shareOf(j.clearance, source.id) * 0.5)
+      // While all of them are assumed, each counts with its share: they are read one after the other.
+      const share = shareOf(j.clearance, source.id) * (hangsOnAssumption(j) ? 1 : 0.5)
+      const chance = Math.max(chanceToSettle(j, source.id), share)
       item.joints.push(j.id)
       item.settles += chance
       item.stake += chance * stakeOf(j, build.instrument.strings)

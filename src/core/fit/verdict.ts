@@ -44,7 +44,7 @@ export const judge = (clearance: Quantity, limits: Limits): Verdict =>
   judgeNumbers(clearance.value, doubtOf(clearance), limits)
 
 /** When assumptions bring this share of a clearance's squared doubt, a misfit is not called [our choice]. */
-const GUESSED = 0.5
+export const GUESSED = 0.5
 
 /** A verdict that hangs on what was only assumed is none: it can't be told until something is measured or claimed. */
 export function withoutGuessing(v: Verdict, clearance: Quantity): Verdict {

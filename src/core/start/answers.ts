@@ -1,4 +1,5 @@
 import {
+  EXTRAS,
   PICKUP_PLACES,
   type BridgeSort,
   type Extra,
@@ -119,15 +120,22 @@ const MOUNTING: Record<Hang, Mounting> = {
 const springs = (b: BridgeSort): boolean =>
   b === 'rocking tremolo, six screws' || b === 'rocking tremolo, two posts' || b === 'double-locking tremolo'
 
-/** Extras that follow from what things hang on and from the bridge; those that nobody asked about stay as they are. */
-function extrasOf(r: Resolved, before: readonly Extra[]): Extra[] {
-  const follows: readonly Extra[] = ['guard', 'back cover', 'control plate']
-  const has: Record<string, boolean> = {
-    guard: r.hang === 'guard',
-    'back cover': r.hang === 'body' || r.hang === 'rings' || springs(r.bridge),
-    'control plate': r.hang === 'plate',
-  }
-  return [...follows.filter(x => has[x]), ...before.filter(x => !follows.includes(x))]
+/** Extras that an instrument of such answers has. */
+const implied = (r: Pick<Resolved, 'hang' | 'bridge'>): Extra[] => [
+  ...(r.hang === 'guard' ? (['guard'] as const) : []),
+  ...(r.hang === 'body' || r.hang === 'rings' || springs(r.bridge) ? (['back cover'] as const) : []),
+  ...(r.hang === 'plate' ? (['control plate'] as const) : []),
+]
+
+/** What else it has after a change: what only the old answers implied goes, what only the new ones imply comes. */
+function extrasOf(r: Resolved, old: Resolved | undefined, before: readonly Extra[]): Extra[] {
+  const was = old ? implied(old) : [],
+    is = implied(r)
+  const kept = before.filter(x => is.includes(x) || !was.includes(x)),
+    come = is.filter(x => !was.includes(x) && !before.includes(x))
+  return come.length === 0 && kept.length === before.length
+    ? [...before]
+    : EXTRAS.filter(x => kept.includes(x) || come.includes(x))
 }
 
 /** Open tuning of an instrument, thinnest string first, one note a string. */
@@ -151,8 +159,8 @@ export function tuningFor(strings: number, perCourse: number, scaleLength: numbe
   })
 }
 
-/** The instrument that the answers describe. */
-export function instrumentOf(r: Resolved, before: readonly Extra[] = []): Instrument {
+/** The instrument that the answers describe; beside another one, with what else that one has. */
+export function instrumentOf(r: Resolved, old?: Resolved, before: readonly Extra[] = []): Instrument {
   return {
     strings: r.strings,
     handedness: r.handedness,
@@ -163,14 +171,14 @@ export function instrumentOf(r: Resolved, before: readonly Extra[] = []): Instru
     bridge: r.bridge,
     mounting: MOUNTING[r.hang],
     ...r.controls,
-    extras: extrasOf(r, before),
+    extras: extrasOf(r, old, before),
     ...(r.unsure.length ? { unsure: r.unsure } : {}),
   }
 }
 
 /** What a described instrument hangs on. */
 export const hangOf = (i: Instrument): Hang =>
-  i.mounting === 'on the guard' || i.extras.includes('guard')
+  i.mounting === 'on the guard'
     ? 'guard'
     : i.mounting === 'in rings'
       ? 'rings'

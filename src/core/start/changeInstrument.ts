@@ -60,13 +60,12 @@ function belongs(slot: string, part: Part, i: Instrument, answers: Answers): boo
 export function changeInstrument(b: Build, answers: Answers): Build {
   const r = resolve(answers)
   const old = resolve(answersOf(b)),
-    described = instrumentOf(r, b.instrument.extras)
+    described = instrumentOf(r, old, b.instrument.extras)
   // What the builder tuned it to stays, as long as it is another tuning than the one taken for granted.
   const usual = instrumentOf(old).tuning.join() === b.instrument.tuning.join()
   const instrument: Instrument = {
     ...described,
     ...(described.strings === b.instrument.strings && !usual ? { tuning: b.instrument.tuning } : {}),
-    ...(r.hang === old.hang && r.bridge === old.bridge ? { extras: b.instrument.extras } : {}),
   }
   if (!described.unsure) delete instrument.unsure
   const { unsure: _unsure, perCourse: _perCourse, ...before } = b.instrument
@@ -85,16 +84,14 @@ export function changeInstrument(b: Build, answers: Answers): Build {
       slots[s.id] = part.id
       continue
     }
-    if (part && !untouched(part)) {
-      // A real part that cannot belong any more stays among the build's parts; the slot asks for another.
-      continue
-    }
-    // A slot that its builder left empty stays empty when it was there before.
+    // A slot that its builder left empty stays empty.
     const was = slotsOf(b.instrument).some(x => x.id === s.id)
-    if (LEFT_EMPTY.includes(s.id) || (was && !part)) continue
-    const id = part?.id ?? freeId(s.id, parts)
+    if (LEFT_EMPTY.includes(s.id) || (was && b.slots[s.id] === undefined)) continue
+    // A real part that cannot belong any more stays among the build's parts; an assumed one holds its place.
+    const own = part && untouched(part) ? part : undefined
+    const id = own?.id ?? freeId(s.id, parts)
     const fresh = partAssumed(a, s, id)
-    parts.set(id, { ...fresh, name: part?.name ?? fresh.name, ...(part?.stock ? { stock: part.stock } : {}) })
+    parts.set(id, { ...fresh, name: own?.name ?? fresh.name, ...(own?.stock ? { stock: own.stock } : {}) })
     slots[s.id] = id
   }
   // Assumed parts of slots that are gone were never there.
@@ -116,8 +113,8 @@ export interface InstrumentChange {
   go: string[]
   /** Real parts that no longer have a slot. */
   out: string[]
-  /** Slots that ask for another part. */
-  empty: string[]
+  /** Slots whose part is another now: an assumed one, until the builder chooses. */
+  assumed: string[]
   wires: number
 }
 
@@ -132,7 +129,9 @@ export function instrumentChange(before: Build, after: Build): InstrumentChange 
     come: is.filter(s => !was.some(w => w.id === s.id)).map(s => s.label),
     go: was.filter(s => !is.some(w => w.id === s.id)).map(s => s.label),
     out: [...new Set(Object.values(before.slots))].filter(id => !still.has(id) && kept.has(id)).map(name),
-    empty: is.filter(s => !s.optional && before.slots[s.id] && !after.slots[s.id]).map(s => s.label),
+    assumed: is
+      .filter(s => before.slots[s.id] && after.slots[s.id] && before.slots[s.id] !== after.slots[s.id])
+      .map(s => s.label),
     wires: before.circuit.wires.length - after.circuit.wires.length,
   }
 }

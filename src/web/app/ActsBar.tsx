@@ -55,7 +55,7 @@ export function ActsBar() {
       <p
         role="status"
         aria-live="polite"
-        className="min-w-0 flex-1 truncate text-[15px]"
+        className="line-clamp-2 min-w-0 flex-1 text-[15px] leading-tight"
         title={said ? `${said}. ${effect ?? ''}` : undefined}
       >
         {said ? (

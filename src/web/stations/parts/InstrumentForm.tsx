@@ -60,7 +60,7 @@ export function InstrumentForm() {
             {list('Slots that come', follows.change.come)}
             {list('Slots that go', follows.change.go)}
             {list('No longer belongs, and stays among the parts', follows.change.out)}
-            {list('Asks for another part', follows.change.empty)}
+            {list('Assumed until you choose another', follows.change.assumed)}
             {follows.change.wires > 0 && (
               <li>{follows.change.wires} wires of the circuit go with their components.</li>
             )}
