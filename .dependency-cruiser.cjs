@@ -87,6 +87,12 @@ module.exports = {
       'fit|plan',
       'only plan and fit look at other engines',
     ),
+    core(
+      'ways-in-at-the-top',
+      '(units|geometry|parts|build|calendar|layout|fit|match|cost|drill|circuit|finish|setup|plan|shelf)/',
+      'start|leaflet',
+      'a build begun or described is a build like any other: no engine knows how it came',
+    ),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -8,6 +8,8 @@ const only = process.argv[3]?.split(',')
 const VIEWS: [string, string, number, number, { tab?: string; press?: string; until?: RegExp; focus?: string }?][] =
   [
     ['workshop', '/', 1280, 800],
+    ['start', '/new?have=kit', 1280, 800],
+    ['measure-tablet', '/b/heron/measure', 834, 1112],
     ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }],
     ['shelf-inspection', '/b/heron/shelf?hand=heron-neck&view=inspection', 1280, 800],
     ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800],
@@ -15,10 +17,8 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
     ['fit', '/b/heron/fit', 1280, 800],
     ['fit-kestrel', '/b/kestrel/fit?hand=pickup-bridge-guard-offset', 1280, 800],
     ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800],
-    ['drill-tuners', '/b/kestrel/drill?hand=tuners', 1280, 800],
     ['drill-templates', '/b/bittern/drill?view=templates', 1280, 800],
     ['wiring', '/b/heron/wiring?hand=both', 1280, 800],
-    ['wiring-drawing', '/b/heron/wiring', 1280, 800, { tab: 'Drawing' }],
     ['meter', '/b/heron/meter', 1280, 800],
     ['finish', '/b/heron/finish?hand=coat-1', 1280, 800],
     ['setup', '/b/heron/setup', 1280, 800],

@@ -107,7 +107,7 @@ export async function main(argv: string[]): Promise<number> {
     .addOption(new Option('--format <name>', 'kind of file').choices(TEMPLATE_FORMATS).default('pdf'))
     .addOption(new Option('--paper <name>', 'paper of the PDF; left out: the build’s').choices(PAPER_NAMES))
     .action(async (file: string | undefined, o: TemplateOptions) => say(await saveTemplates(loadBuild(file), o)))
-  onBuild('finish', 'coats, materials, air, dates', finishWork)
+  onBuild('finish', 'coats, materials, air', finishWork)
   onBuild('setup', 'strings with tension; readings and the next adjustment', setupWork)
   onBuild('plan', 'all steps in order with dates', b =>
     plan(b, undefined, { at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() }),

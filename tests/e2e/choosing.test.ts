@@ -312,16 +312,27 @@ describe('judging the fit', () => {
   it('takes measure-next readings one after another, at the bench’s size', async () => {
     const id = await copy('run'),
       page = await bench.open(`/b/${id}/fit?view=measure`, { viewport: TABLET })
-    await page.getByRole('link', { name: 'Take them at the bench' }).click()
+    await page.getByRole('link', { name: 'Take them one after another' }).click()
+    await page.getByText(/reading 1 of 12/).waitFor()
+    await page.goBack()
+    await page.goto(`${bench.server.address}/b/${id}/bench`)
     const field = page.getByLabel('Measured')
-    await page.getByRole('heading', { level: 1, name: /^Measure/ }).waitFor()
-    for (const v of ['56', '55.8']) {
-      const title = await page.getByRole('heading', { level: 1 }).innerText()
-      expect(title).toMatch(/^Measure/)
-      await field.fill(v)
-      await field.press('Enter')
-      await expect.poll(() => page.getByRole('heading', { level: 1 }).innerText()).not.toBe(title)
-    }
+    const title = () => page.getByRole('heading', { level: 1 }).innerText()
+    const first = await title()
+    expect(first).toMatch(/^Measure/)
+    const should = parseFloat(await page.getByText('should read').locator('span').innerText())
+    await field.fill(String(should))
+    await field.press('Enter')
+    await expect.poll(title).not.toBe(first)
+    // A reading far from its claim is asked about before going on.
+    const second = await title()
+    const claim = parseFloat(await page.getByText('should read').locator('span').innerText())
+    await field.fill(String(claim + 3))
+    await field.press('Enter')
+    await page.getByRole('alert').filter({ hasText: 'right?' }).waitFor()
+    expect(await title()).toBe(second)
+    await page.getByRole('button', { name: 'It is right' }).click()
+    await page.getByRole('alert').filter({ hasText: 'right?' }).waitFor({ state: 'detached' })
     await expect.poll(async () => (await build(id)).readings.length).toBe(2)
   })
 

@@ -1,6 +1,6 @@
 import { labelAt } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
-import { splitRef } from './quantityAt.ts'
+import { dimensionRead, splitRef } from './quantityAt.ts'
 import type { Build } from './build.ts'
 import { slotsOf } from './slots.ts'
 
@@ -27,12 +27,10 @@ const words = (kebab: string): string => kebab.replace(/-/g, ' ')
 const readings: Describer = (a, b) => {
   const added = b.readings.filter(r => !a.readings.some(x => x.id === r.id))
   const first = added[0]
-  if (first)
-    return once(
-      first.of.startsWith('part/')
-        ? `Reading of ${labelOf(b, first.of.slice('part/'.length))}`
-        : `Reading: ${first.of}`,
-    )
+  if (first) {
+    const ref = dimensionRead(first.of)
+    return once(ref ? `Reading of ${labelOf(b, ref)}` : `Reading: ${first.of}`)
+  }
   return b.readings.length < a.readings.length ? once('A reading taken away') : once('A reading changed')
 }
 

@@ -2,7 +2,7 @@ import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Build, OwnStep, Reading } from './build.ts'
-import { splitRef } from './quantityAt.ts'
+import { dimensionRead, splitRef } from './quantityAt.ts'
 
 /** A short id that no reading of the build has yet. */
 const freshId = (prefix: string, taken: readonly { id: string }[]): string => {
@@ -28,9 +28,9 @@ export function setDimension(build: Build, ref: string, d: Dimension): Build {
  */
 export function takeReading(build: Build, r: Omit<Reading, 'id'>): Build {
   const next = { ...build, readings: [...build.readings, { id: freshId('r', build.readings), ...r }] }
-  if (!r.of.startsWith('part/')) return next
-  const ref = r.of.slice('part/'.length),
-    { partId, path } = splitRef(ref)
+  const ref = dimensionRead(r.of)
+  if (!ref) return next
+  const { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)
   return setDimension(next, ref, measuredDimension(part && dimensionAt(part, path), r))
 }

@@ -6,6 +6,15 @@ import { fromDimension, type Quantity } from '../units/quantity.ts'
 /** Name of one dimension of one part, as readings and trails use it. */
 export const refOf = (part: Part, path: string): string => `${part.id}/${path}`
 
+const OF_PART = 'part/'
+
+/** What a reading of a part's dimension is of, from the dimension's name. */
+export const readingOf = (ref: string): string => OF_PART + ref
+
+/** Name of the dimension that a reading is of; undefined when it is of something else: a voltage, an action. */
+export const dimensionRead = (of: string): string | undefined =>
+  of.startsWith(OF_PART) ? of.slice(OF_PART.length) : undefined
+
 /** Splits a name made by `refOf`. */
 export function splitRef(ref: string): { partId: string; path: string } {
   const i = ref.indexOf('/')

@@ -1,6 +1,5 @@
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import { schedule, type Slot } from '../calendar/schedule.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import { marksEasily, woodOf } from '../parts/woods.ts'
 import { checkAir, type AirCheck } from './air.ts'
@@ -26,8 +25,6 @@ export interface FinishWork {
   materials: { name: string; amount: number; unit: string; source: string }[]
   air: AirCheck
   findings: string[]
-  /** Dates if the finish were begun on the calendar's first day. */
-  dates: Slot[] | undefined
 }
 
 /** The finish of this build: coats with times, materials for its own surface, air, findings and dates. */
@@ -84,15 +81,5 @@ export function finishWork(build: Build): FinishWork {
       amount: Math.ceil(Math.max(m.atLeast, m.perSquareMetre * area) * (m.perCoat ? build.finish.coats : 1)),
     })),
     air: checkAir(build.finish.airCelsius, build.finish.surfaceCelsius, build.finish.relativeHumidity, system.air),
-    dates: schedule(
-      steps.map((s, i) => ({
-        id: s.id,
-        minutes: s.minutes,
-        waitHours: s.waitHours,
-        whole: s.whole,
-        needs: i ? [steps[i - 1]!.id] : [],
-      })),
-      build.calendar,
-    ),
   }
 }

@@ -29,7 +29,7 @@ const SAME = 0.05
 const LOOK: readonly { kind: string; title: string; look: readonly string[] }[] = [
   {
     kind: 'neck',
-    title: 'Neck in its pocket, screws in',
+    title: 'Neck in its pocket, screwed or clamped',
     look: [
       'Both outer strings run alike to the board’s edges',
       'No light under the heel',

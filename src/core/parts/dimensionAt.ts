@@ -1,7 +1,7 @@
 import type { PlannedDimension } from '../units/quantity.ts'
 import type { DimensionSpec } from './dimensionSpec.ts'
 import { FEATURE_ROLES } from './featureRoles.ts'
-import type { Part } from './part.ts'
+import type { Feature, Part } from './part.ts'
 import { PART_KINDS } from './partKinds.ts'
 
 /** The dimension of a part by its path `dims.heelWidth` or `features.<id>.width`; undefined when it has none. */
@@ -19,10 +19,16 @@ export function specAt(part: Part, path: string): DimensionSpec | undefined {
   return f && (FEATURE_ROLES[f.role].dims as Record<string, DimensionSpec>)[b ?? '']
 }
 
+/** The feature whose dimension a path names; undefined for a dimension of the part as a whole. */
+export const featureAt = (part: Part, path: string): Feature | undefined => {
+  const [head, id] = path.split('.')
+  return head === 'features' ? part.features.find(f => f.id === id) : undefined
+}
+
 /** Name of the dimension at a path, with the feature it belongs to: `Pickup rout (neck), depth`. */
 export function labelAt(part: Part, path: string): string {
   const spec = specAt(part, path)
-  const f = path.startsWith('features.') ? part.features.find(x => x.id === path.split('.')[1]) : undefined
+  const f = featureAt(part, path)
   if (!spec) return path
   return f
     ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '')})` : ''}, ${spec.label}`

@@ -12,7 +12,7 @@ const OTHER_DOUBT = 0.2
 
 const round = (x: number) => Number(x.toPrecision(6))
 
-/** The half-width within which nearly all parts lie; the table's, else ±2 % for lengths, ±20 % for electrical values. */
+/** The half-width within which nearly every part lies; the table's, else ±2 % for lengths, ±20 % for electrical values. */
 function spreadOf(spec: DimensionSpec, value: number, tabled: number | undefined): number {
   if (spec.quantity === 'count') return 0
   if (tabled !== undefined) return tabled

@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { splitRef } from '../build/quantityAt.ts'
+import { readingOf, splitRef } from '../build/quantityAt.ts'
 import { ownStepId } from '../build/edits.ts'
 import { partIn } from '../build/references.ts'
 import { meterAtJack } from '../circuit/meter.ts'
@@ -14,6 +14,7 @@ import { measureNext } from '../fit/measureNext.ts'
 import { trialAssembly } from '../fit/trialAssembly.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { fixed } from '../units/length.ts'
 import type { Step } from './step.ts'
 
 const labelOf = (build: Build, ref: string): string => {
@@ -30,12 +31,31 @@ function rangeOf(build: Build, ref: string): { min: number; max: number } {
   return { min: spec?.min ?? -2000, max: spec?.max ?? 2000 }
 }
 
+const NECK_STEP = 'assemble/neck'
+const SCREW_THE_NECK = {
+  title: 'Screw the neck on',
+  why: 'Two outer strings loosely on show whether it lines up before the screws go home.',
+  minutes: 15,
+  tools: ['screwdriver', 'wax'],
+}
+
+/** After the trial and before the first coat, which may not lie in the joint; no load for a day [common practice]. */
+const GLUE_THE_NECK = {
+  phase: 'finish' as const,
+  title: 'Glue the neck in',
+  why: 'Bare wood on both sides. Dry first, with two outer strings and the clamps, then glue and leave it clamped.',
+  minutes: 45,
+  waitHours: 24,
+  whole: true,
+  tools: ['wood glue', 'clamps and blocks', 'straightedge', 'damp cloth'],
+}
+
 /** Measurements that would settle joints, best first. Those already taken stay in the plan as done. */
 function measureSteps(build: Build, fit: FitResult): Step[] {
   const open = measureNext(build, fit.now).map(m => ({
     ref: m.ref,
     title: `Measure: ${m.label}`,
-    why: `${m.partName}: claimed ${m.value} ± ${m.doubt}. Settles ${m.joints.length} joint${m.joints.length > 1 ? 's' : ''}. ${m.how}`,
+    why: `${m.partName}: ${m.basis} ${fixed(m.value, 2)} ± ${fixed(m.doubt, 2)}. Settles ${m.joints.length} joint${m.joints.length > 1 ? 's' : ''}. ${m.how}`,
     expected: m.value as number | undefined,
   }))
   const done = build.steps
@@ -57,7 +77,7 @@ function measureSteps(build: Build, fit: FitResult): Step[] {
     cautions: [],
     needs: [],
     read: {
-      of: `part/${m.ref}`,
+      of: readingOf(m.ref),
       label: labelOf(build, m.ref),
       unit: 'mm',
       expected: m.expected,
@@ -105,7 +125,7 @@ function fixSteps(build: Build, fit: FitResult): Step[] {
         ...(fix.read && change
           ? {
               read: {
-                of: `part/${fix.read}`,
+                of: readingOf(fix.read),
                 label: labelOf(build, fix.read),
                 unit: 'mm' as const,
                 expected: change.value,
@@ -229,12 +249,9 @@ function assemblySteps(build: Build): Step[] {
       ? [
           {
             ...common,
-            id: 'assemble/neck',
-            title: 'Bolt the neck on',
-            why: 'Two outer strings loosely on show whether it lines up before the screws go home.',
-            minutes: 15,
-            tools: ['screwdriver', 'wax'],
+            id: NECK_STEP,
             needs: [],
+            ...(build.instrument.neckJoint === 'screwed' ? SCREW_THE_NECK : GLUE_THE_NECK),
           },
         ]
       : []),
@@ -404,6 +421,47 @@ function trialSteps(build: Build, fit: FitResult): Step[] {
   }))
 }
 
+/** The steps with the builder's own among them: each right behind the one that it follows and in its phase, else at assembly. */
+function withOwnSteps(build: Build, steps: readonly Step[]): Step[] {
+  const out = [...steps]
+  const left = [...build.ownSteps],
+    after = new Map(left.map(s => [ownStepId(s.id), s.after]))
+  /** Whether an own step follows another step, at once or through others; a ring of them ends where it began. */
+  const under = (id: string | undefined, of: string): boolean => {
+    const seen = new Set<string>()
+    for (let a = id && after.get(id); a && !seen.has(a); a = after.get(a)) {
+      if (a === of) return true
+      seen.add(a)
+    }
+    return false
+  }
+  while (left.length) {
+    // One that follows another of the builder's own waits until that one is placed.
+    const k = left.findIndex(s => !s.after || !left.some(t => ownStepId(t.id) === s.after))
+    const [s] = left.splice(Math.max(0, k), 1)
+    const follows = out.findIndex(x => x.id === s!.after)
+    const assembly = out.findLastIndex(x => x.phase === 'assembly')
+    let at = (follows < 0 ? assembly : follows) + 1
+    // Several that follow one step stay in the order in which they were written.
+    while (s!.after && under(out[at]?.id, s!.after)) at++
+    out.splice(at, 0, {
+      id: ownStepId(s!.id),
+      own: s!.id,
+      phase: out[follows]?.phase ?? 'assembly',
+      title: s!.title,
+      why: 'Your own step.',
+      station: 'plan',
+      minutes: s!.minutes,
+      waitHours: 0,
+      whole: false,
+      tools: [],
+      cautions: [],
+      needs: s!.after ? [s!.after] : [],
+    })
+  }
+  return out
+}
+
 /** Steps of all engines in working order, each with the steps it needs; the builder's own are put after theirs. */
 export function collectSteps(build: Build, fit: FitResult): Step[] {
   const finish = finishWork(build).steps.map((s): Step => ({
@@ -413,12 +471,16 @@ export function collectSteps(build: Build, fit: FitResult): Step[] {
     station: 'finish',
     needs: [],
   }))
+  const glued = build.instrument.neckJoint === 'glued'
   const panel = finish.filter(s => s.id === 'finish/panel').map(s => ({ ...s, phase: 'wood' as const }))
   const coats = finish
     .filter(s => s.id !== 'finish/panel')
     .map((s, i, all) => ({
       ...s,
-      needs: [...(i ? [all[i - 1]!.id] : []), ...(s.id === 'finish/dye' ? panel.map(p => p.id) : [])],
+      needs: [
+        ...(i ? [all[i - 1]!.id] : glued ? [NECK_STEP] : []),
+        ...(s.id === 'finish/dye' ? panel.map(p => p.id) : []),
+      ],
     }))
   const close: Step = {
     id: 'close',
@@ -435,21 +497,7 @@ export function collectSteps(build: Build, fit: FitResult): Step[] {
   }
   const work = drillWork(build, fit.build),
     cuts = cutSteps(work?.cuts ?? [])
-  const own = build.ownSteps.map((s): Step => ({
-    id: ownStepId(s.id),
-    own: s.id,
-    phase: 'assembly',
-    title: s.title,
-    why: 'Your own step.',
-    station: 'plan',
-    minutes: s.minutes,
-    waitHours: 0,
-    whole: false,
-    tools: [],
-    cautions: [],
-    needs: s.after ? [s.after] : [],
-  }))
-  return [
+  return withOwnSteps(build, [
     ...measureSteps(build, fit),
     ...fixSteps(build, fit),
     ...cuts,
@@ -459,9 +507,8 @@ export function collectSteps(build: Build, fit: FitResult): Step[] {
     ...coats,
     ...wiringSteps(build),
     ...assemblySteps(build),
-    ...own,
     ...testSteps(build),
     ...setupSteps(build),
     close,
-  ]
+  ])
 }

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from '../build/build.ts'
-import { chooseFix, takeReading } from '../build/edits.ts'
+import { chooseFix, ownStepId, takeReading } from '../build/edits.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { schedule, type WorkItem } from '../calendar/schedule.ts'
 import { finishWork } from '../finish/finishWork.ts'
@@ -72,6 +72,20 @@ describe('the order of the plan', () => {
     const b = heron()
     b.ownSteps = [{ id: 'label', title: 'Glue the label in', after: 'assemble/neck', minutes: 5 }]
     expect(index(b, 'own/label')).toBeGreaterThan(index(b, 'assemble/neck'))
+  })
+  it('puts own steps right behind what they follow, in any phase, in the order they were written', () => {
+    const b = heron(),
+      first = plan(b).steps[0]!.id
+    b.ownSteps = [
+      { id: 'a', title: 'Ask for the leaflet', after: first, minutes: 5 },
+      { id: 'c', title: 'And its drawing', after: ownStepId('a'), minutes: 5 },
+      { id: 'b', title: 'Order the case', after: first, minutes: 5 },
+      { id: 'd', title: 'Follows nothing that is there', after: 'gone', minutes: 5 },
+    ]
+    const { steps } = plan(b)
+    expect(steps.slice(0, 4).map(s => s.id)).toEqual([first, 'own/a', 'own/c', 'own/b'])
+    expect(steps[1]!.phase).toBe(steps[0]!.phase)
+    expect(steps.find(s => s.id === 'own/d')!.phase).toBe('assembly')
   })
 })
 
@@ -219,8 +233,25 @@ describe('the finish', () => {
     expect(finishWork(b).findings).toEqual([])
   })
   it('dates every step in order', () => {
-    const d = finishWork(heron()).dates!
-    for (let i = 1; i < d.length; i++) expect(d[i]!.start >= d[i - 1]!.readyAt).toBe(true)
+    const d = plan(heron()).steps.filter(s => s.phase === 'finish')
+    expect(d.length).toBeGreaterThan(3)
+    for (let i = 1; i < d.length; i++) expect(d[i]!.start! >= d[i - 1]!.readyAt!).toBe(true)
+  })
+  it('comes after a neck that is glued in, and before one that is screwed on', () => {
+    const order = (neckJoint: 'screwed' | 'glued') => {
+      const b = heron()
+      b.instrument.neckJoint = neckJoint
+      const { steps } = plan(b)
+      const neck = steps.find(s => s.id === 'assemble/neck')!,
+        first = steps.find(s => s.phase === 'finish' && s.id !== neck.id)!
+      return { neck, first, apart: Date.parse(`${first.start!}Z`) - Date.parse(`${neck.end!}Z`) }
+    }
+    expect(order('screwed').apart).toBeLessThan(0)
+    expect(order('screwed').neck.title).toMatch(/screw/i)
+    const g = order('glued')
+    expect(g.neck.title).toMatch(/glue/i)
+    // A glued joint carries nothing for a day [common practice].
+    expect(g.apart).toBeGreaterThanOrEqual(24 * 3_600_000)
   })
 })
 

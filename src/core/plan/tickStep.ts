@@ -25,7 +25,7 @@ export function tickStep(build: Build, step: Step, at: string, reading?: number)
       at,
       with: step.read.unit === 'Ω' ? 'meter' : step.read.of.startsWith('setup.') ? 'feeler gauge' : 'calliper',
     })
-  if (step.phase === 'trial') next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
+  if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }
 }
 

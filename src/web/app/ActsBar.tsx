@@ -4,7 +4,7 @@ import { withEffect } from '../../core/build/history.ts'
 import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { redo, undo, useBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { day } from '../stations/plan/dates.ts'
+import { day, moment } from '../stations/plan/dates.ts'
 import { Dialog } from './Dialog.tsx'
 import { standingOf } from './standing.ts'
 
@@ -119,9 +119,7 @@ export function ActsBar() {
           {[...history.past].reverse().map((a, i) => (
             <li key={`p${history.past.length - i}`} className="rule-row py-1.5 text-[16px]">
               <span className="font-semibold">{prose(a.title)}</span>{' '}
-              <span className="figure text-[15px] text-muted">
-                {new Date(a.at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
-              </span>
+              <span className="figure text-[15px] text-muted">{moment(a.at)}</span>
               {a.effect && <span className="block">{prose(a.effect)}.</span>}
             </li>
           ))}

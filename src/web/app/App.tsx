@@ -1,5 +1,6 @@
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useEffect } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
+import { watchTheClock } from '../stores/clock.ts'
 import { Frame } from './Frame.tsx'
 
 const Workshop = lazy(() => import('../workshop/Workshop.tsx').then(m => ({ default: m.Workshop })))
@@ -20,6 +21,7 @@ const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ defa
 const Marking = lazy(() => import('../stations/bench/Marking.tsx').then(m => ({ default: m.Marking })))
 
 export function App() {
+  useEffect(watchTheClock, [])
   return (
     <BrowserRouter>
       <Suspense fallback={<p className="p-6 text-[17px]">Opening.</p>}>

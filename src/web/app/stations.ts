@@ -5,7 +5,7 @@ import { meterAtJack } from '../../core/circuit/meter.ts'
 import { plan } from '../../core/plan/plan.ts'
 import { setupWork } from '../../core/setup/setupWork.ts'
 import { present } from '../stores/clock.ts'
-import { computed } from '../hooks/useEngine.ts'
+import { computed, dated } from '../hooks/useEngine.ts'
 
 /** The stations in working order. */
 export const STATIONS = [
@@ -24,7 +24,7 @@ export type StationId = (typeof STATIONS)[number]['id']
 
 const share = (done: number, all: number) => (all === 0 ? 0 : done / all)
 export const fitOf = (b: Build) => fit(b)
-export const planOf = (b: Build) => plan(b, computed(fitOf, b), present())
+export const planOf = dated((b: Build) => plan(b, computed(fitOf, b), present()))
 export const meterOf = (b: Build) => meterAtJack(b)
 export const setupOf = (b: Build) => setupWork(b)
 

@@ -1,7 +1,10 @@
+import { putPart } from '../../core/build/edits.ts'
+import { splitRef } from '../../core/build/quantityAt.ts'
 import { dimensionAt, specAt, withDimension } from '../../core/parts/dimensionAt.ts'
 import type { Part } from '../../core/parts/part.ts'
 import { isFar } from '../../core/shelf/farReading.ts'
 import { useLength } from '../hooks/useLength.ts'
+import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
 import { quantityText } from '../stations/shelf/quantityText.ts'
 import { Button } from './Button.tsx'
 
@@ -11,11 +14,14 @@ export function FarReading({
   path,
   onPart,
   large,
+  named,
 }: {
   part: Part
   path: string
   onPart: (p: Part) => void
-  large?: boolean
+  large?: boolean | undefined
+  /** Whether to say which dimension it is: where the reading is not beside its field. */
+  named?: boolean | undefined
 }) {
   const d = dimensionAt(part, path),
     spec = specAt(part, path),
@@ -28,6 +34,7 @@ export function FarReading({
       className={`flex flex-wrap items-center gap-3 border-l-4 border-never bg-paper py-1 pl-3 ${large ? 'text-[22px]' : 'text-[16px]'}`}
     >
       <span>
+        {named && `${part.name}, ${spec.label}: `}
         <span className="figure font-semibold">{show(d.value)}</span>, claimed{' '}
         <span className="figure">
           {show(d.claimed)} ± {show(d.claimedDoubt)}
@@ -36,5 +43,29 @@ export function FarReading({
       </span>
       <Button onClick={() => onPart(withDimension(part, path, { ...d, sure: true }))}>It is right</Button>
     </div>
+  )
+}
+
+/** The same question about a dimension of the open build, by its place: `<part>/<path>`. */
+export function FarReadingAt({
+  at,
+  large,
+  named,
+}: {
+  at: string
+  large?: boolean | undefined
+  named?: boolean | undefined
+}) {
+  const { partId, path } = splitRef(at)
+  const part = useOpenBuild().parts.find(p => p.id === partId)
+  if (!part) return null
+  return (
+    <FarReading
+      part={part}
+      path={path}
+      large={large}
+      named={named}
+      onPart={p => editBuild(b => putPart(b, p), `${specAt(part, path)?.label ?? 'Reading'} is right`)}
+    />
   )
 }

@@ -2,6 +2,8 @@ import type { Build } from '../../core/build/build.ts'
 import { partIn } from '../../core/build/references.ts'
 import { halfBoardAt, type Layout } from '../../core/layout/layOut.ts'
 import type { Point } from '../../core/geometry/outline.ts'
+import { roundRectPolygon } from '../../core/geometry/roundRect.ts'
+import type { Part } from '../../core/parts/part.ts'
 
 const path = (p: readonly Point[]): string =>
   p.length ? `M${p.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z` : ''
@@ -9,6 +11,14 @@ const path = (p: readonly Point[]): string =>
 /** A part's own colour, thinned so that lines stay readable by day and by night. */
 const tint = (colour: string | undefined, or = 'var(--paper)'): string =>
   colour ? `color-mix(in srgb, ${colour} 42%, var(--paper))` : or
+
+/** A plate's or a ring's rim about a place: the rounded rectangle of its sizes. */
+const plateAt = (p: Part, at: Point): Point[] => {
+  const v = (k: string) => p.dims[k]?.value ?? 0
+  return v('length') > 0 && v('width') > 0
+    ? roundRectPolygon({ length: v('length'), width: v('width'), corner: v('corner') }, at)
+    : []
+}
 
 /** The instrument's lines in mm with its parts' colours, nut at the left; the caller scales and turns it. */
 export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; build: Build; fine?: boolean }) {
@@ -19,6 +29,8 @@ export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; 
     [l.nutToHeelEnd, -halfBoardAt(l, l.nutToHeelEnd)],
     [0, -l.halfNut],
   ]
+  const plate = partIn(build, 'control-plate'),
+    cavity = l.features.find(f => f.role === 'control-cavity')
   const first = l.strings[0],
     last = l.strings.at(-1)
   return (
@@ -58,6 +70,28 @@ export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; 
         <line key={i} x1={x} x2={x} y1={-halfBoardAt(l, x)} y2={halfBoardAt(l, x)} className="line-fine" />
       ))}
       <line x1={0} x2={0} y1={-l.halfNut} y2={l.halfNut} className="line-edge" />
+      {build.instrument.pickups.map(place => {
+        const ring = partIn(build, `ring-${place}`),
+          held = l.pickups.find(p => p.slot === `pickup-${place}`)
+        return (
+          ring &&
+          held && (
+            <path
+              key={place}
+              d={path(plateAt(ring, held.centre))}
+              className="line-part"
+              style={{ fill: tint(ring.colour) }}
+            />
+          )
+        )
+      })}
+      {plate && cavity && (
+        <path
+          d={path(plateAt(plate, cavity.centre))}
+          className="line-part"
+          style={{ fill: tint(plate.colour), fillOpacity: 0.8 }}
+        />
+      )}
       {l.pickups.map(p => (
         <g key={p.slot}>
           <path

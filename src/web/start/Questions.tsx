@@ -23,6 +23,13 @@ import { useLength } from '../hooks/useLength.ts'
 import { JointDrawing } from './JointDrawing.tsx'
 import { MiniDrawing, type Crop } from './MiniDrawing.tsx'
 
+const AT: Record<PickupPlace, string> = {
+  bridge: 'At the bridge',
+  inner: 'Between bridge and middle',
+  middle: 'In the middle',
+  neck: 'At the neck',
+}
+
 const DRAFT: Preferences = {
   length: 'mm',
   drawer: { sets: [], extra: [], missing: [] },
@@ -303,7 +310,7 @@ export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswe
         more={PICKUP_PLACES.map(place => (
           <Select
             key={place}
-            label={`At the ${place}`}
+            label={AT[place]}
             value={pickupAt(place) ?? ''}
             onChange={v =>
               setPickup(

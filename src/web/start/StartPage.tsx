@@ -145,8 +145,8 @@ export function StartPage() {
           Snug Bolt
         </Link>
         <div className="min-w-0 flex-1">
-          <h1 className="text-[26px] font-semibold leading-tight">{t.title}</h1>
-          <p className="text-[16px] text-muted">{t.hint}</p>
+          <h1 className="whitespace-nowrap text-[26px] font-semibold leading-tight">{t.title}</h1>
+          <p className="text-[16px] text-muted max-[1000px]:hidden">{t.hint}</p>
         </div>
         <Select
           label="Units"

@@ -1,3 +1,4 @@
+import { create } from 'zustand'
 import type { Present } from '../../core/calendar/schedule.ts'
 
 /** The present time in the one form that documents keep. */
@@ -10,4 +11,28 @@ export const present = (): Present => ({ at: now(), offset: -new Date().getTimez
 export const today = (): string => {
   const d = new Date()
   return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`
+}
+
+/** What is dated from the present is dated anew after this long, ms. */
+const STALE = 15 * 60_000
+
+/** Which stretch of time it is: what stands on the screen since an earlier one is out of date. */
+export const useStretch = create<{ stretch: number }>(() => ({ stretch: stretchNow() }))
+
+function stretchNow(): number {
+  return Math.floor(Date.now() / STALE)
+}
+
+/** Keeps the stretch true while the page is open, and at once when it is looked at again. */
+export function watchTheClock(): () => void {
+  const look = () => {
+    const stretch = stretchNow()
+    if (stretch !== useStretch.getState().stretch) useStretch.setState({ stretch })
+  }
+  const timer = setInterval(look, 30_000)
+  document.addEventListener('visibilitychange', look)
+  return () => {
+    clearInterval(timer)
+    document.removeEventListener('visibilitychange', look)
+  }
 }

@@ -10,7 +10,7 @@ import { SnugGauge } from '../components/SnugGauge.tsx'
 import { useLength } from '../hooks/useLength.ts'
 import { MiniDrawing } from '../start/MiniDrawing.tsx'
 import type { BuildRow } from '../stores/api.ts'
-import { day } from '../stations/plan/dates.ts'
+import { day, moment } from '../stations/plan/dates.ts'
 
 export interface Loaded {
   build: Build
@@ -156,7 +156,7 @@ export const BuildCard = memo(function BuildCard({
             </div>
           )}
           <p className="col-span-2 truncate text-[15px] text-muted">
-            saved {new Date(row.updatedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+            saved {moment(row.updatedAt)}
             {loaded.build.note ? ` · ${loaded.build.note}` : ''}
           </p>
         </div>

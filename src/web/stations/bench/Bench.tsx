@@ -1,4 +1,8 @@
 import { Link, useSearchParams } from 'react-router'
+import type { Build } from '../../../core/build/build.ts'
+import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
+import { dimensionAt } from '../../../core/parts/dimensionAt.ts'
+import { isFar } from '../../../core/shelf/farReading.ts'
 import { tickStep } from '../../../core/plan/tickStep.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
@@ -6,15 +10,23 @@ import { planOf } from '../../app/stations.ts'
 import { drillOf } from '../../app/drillOf.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
+import { FarReadingAt } from '../../components/FarReading.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
 import { stepPlace } from '../plan/stepPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
+
+/** Whether the build's own figure at a name is a reading that has to be asked about. */
+const farAt = (b: Build | undefined, ref: string): boolean => {
+  const { partId, path } = splitRef(ref)
+  const part = b?.parts.find(p => p.id === partId)
+  return part !== undefined && isFar(dimensionAt(part, path))
+}
 
 /** The step in hand over the whole screen, for dirty hands: next, back, measured. */
 export function Bench() {
@@ -46,9 +58,12 @@ export function Bench() {
     )
   const at = layout && stepPlace(step, build, layout)
   const next = order[i + 1]?.thing
+  const dimension = step.read && dimensionRead(step.read.of)
   const tick = (reading?: number) => {
-    if (next) take(next.id)
     editBuild(b => tickStep(b, step, now(), reading), `Step done: ${step.title}`)
+    // A reading far from its claim is asked about before going on.
+    if (dimension && farAt(useBuild.getState().build, dimension)) take(step.id)
+    else if (next) take(next.id)
   }
   const expected = step.read?.expected
   const [kind, what = ''] = step.id.split('/'),
@@ -101,6 +116,7 @@ export function Bench() {
         </p>
       )}
       <p className="text-[26px] leading-snug">{l.prose(step.why)}</p>
+      {dimension && <FarReadingAt large at={dimension} />}
       {/^(drill|cut)\//.test(step.id) && first && (
         <p>
           <Link

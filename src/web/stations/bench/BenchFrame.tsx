@@ -50,7 +50,8 @@ export function BenchFrame({
           <ArrowLeft aria-hidden="true" />
           Back
         </Button>
-        <span className="flex items-end gap-3">{middle}</span>
+        {/* On a narrow screen what is typed stands above back and next. */}
+        <span className="flex items-end gap-3 max-[1000px]:order-first max-[1000px]:basis-full">{middle}</span>
         <Button className="min-h-16 px-6 text-[24px]" onClick={next} disabled={!next}>
           Next
           <ArrowRight aria-hidden="true" />

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { takeReading, setDimension } from '../../../core/build/edits.ts'
-import { splitRef } from '../../../core/build/quantityAt.ts'
+import { readingOf, splitRef } from '../../../core/build/quantityAt.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import { measureNext, type MeasureItem } from '../../../core/fit/measureNext.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
@@ -11,15 +11,15 @@ import { parseLength } from '../../../core/units/length.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { fitOf } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
-import { FarReading } from '../../components/FarReading.tsx'
+import { FarReadingAt } from '../../components/FarReading.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { putPart } from '../../../core/build/edits.ts'
 import { quantityText } from '../shelf/quantityText.ts'
+import { dimensionPlace } from '../../map/partPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 
 /** How many readings are offered at the start. */
@@ -73,7 +73,8 @@ export function Measure() {
   const show = (v: number) => (!spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v))
   const asked = fit.now.filter(j => item.joints.includes(j.id)),
     shown = asked.length ? asked : fit.now.filter(j => joints.includes(j.id))
-  const place = asked[0]?.at
+  const first = asked[0]?.at
+  const place = (layout && dimensionPlace(build, item.ref, layout)) ?? (layout && first && { at: first, reach: 60 })
   /** What is typed as a value, or undefined and a word why not. */
   const value = (): number | undefined => {
     const p = !spec || spec.quantity === 'length' ? parseLength(typed, l.bare) : readValue(spec, typed)
@@ -98,7 +99,7 @@ export function Measure() {
     settle(
       v => b =>
         takeReading(b, {
-          of: `part/${item.ref}`,
+          of: readingOf(item.ref),
           value: v,
           doubt: spec?.quantity === 'count' ? 0 : length ? DEFAULT_DOUBT.calliper() : Math.abs(v) * 0.01,
           at: now(),
@@ -141,9 +142,9 @@ export function Measure() {
       back={at > 0 ? () => move(at - 1) : undefined}
       next={next}
       map={{
-        hand: place && layout ? item.id : undefined,
-        reach: 60,
-        marks: place && layout ? [{ id: item.id, at: place, label: '', title: item.label }] : [],
+        hand: place && item.id,
+        reach: place?.reach ?? 60,
+        marks: place ? [{ id: item.id, at: place.at, label: '', title: item.label }] : [],
       }}
       middle={
         <form
@@ -153,7 +154,7 @@ export function Measure() {
             measured()
           }}
         >
-          <span className="flex flex-col">
+          <span className="flex flex-col gap-1.5">
             <label htmlFor="reading" className="text-[20px]">
               Reading of {item.label}
             </label>
@@ -199,14 +200,7 @@ export function Measure() {
           {problem}
         </p>
       )}
-      {part && (
-        <FarReading
-          large
-          part={part}
-          path={path}
-          onPart={p => editBuild(b => putPart(b, p), `${item.label} is right`)}
-        />
-      )}
+      <FarReadingAt large at={item.ref} />
       {told.length > 0 && (
         <p role="status" className="text-[24px] font-semibold">
           Told now: {told.map(j => `${j.title}: ${j.state}`).join('; ')}.

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { refOf, splitRef } from '../../../core/build/quantityAt.ts'
+import { readingOf, refOf, splitRef } from '../../../core/build/quantityAt.ts'
 import { chooseFix, dropFix, takeReading, putPart } from '../../../core/build/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { BANDS } from '../../../core/fit/bands.ts'
@@ -180,7 +180,7 @@ export function JointSheet({
                       onMm={v =>
                         editBuild(b =>
                           takeReading(b, {
-                            of: `part/${refOf(part, path)}`,
+                            of: readingOf(refOf(part, path)),
                             value: v,
                             doubt: 0.05,
                             at: now(),

@@ -1,13 +1,16 @@
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { takeReading } from '../../../core/build/edits.ts'
-import { splitRef } from '../../../core/build/quantityAt.ts'
+import { readingOf, splitRef } from '../../../core/build/quantityAt.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { measureNext } from '../../../core/fit/measureNext.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
+import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { fitOf } from '../../app/stations.ts'
 import { buttonLook } from '../../components/Button.tsx'
+import { FarReadingAt } from '../../components/FarReading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { computed, useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
@@ -22,16 +25,26 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
   const build = useOpenBuild(),
     l = useLength()
   const items = useEngine(nextOf)
+  const [read, setRead] = useState<readonly string[]>([])
   const title = (id: string) => fit.now.find(j => j.id === id)?.title ?? id
-  if (items.length === 0) return <p className="text-[17px]">Nothing is left that a reading would settle.</p>
+  // What was read here has left the list, and may still have to be asked about.
+  const far = read.map(at => <FarReadingAt key={at} at={at} named />)
+  if (items.length === 0)
+    return (
+      <>
+        {far}
+        <p className="text-[17px]">Nothing is left that a reading would settle.</p>
+      </>
+    )
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
       <header className="flex flex-wrap items-center justify-between gap-3">
         <h2 className="text-[24px] font-semibold">Measure next</h2>
-        <Link to={`../bench?hand=${encodeURIComponent(`measure/${items[0]!.ref}`)}`} className={buttonLook('main')}>
-          Take them at the bench
+        <Link to="../measure" className={buttonLook('main')}>
+          Take them one after another
         </Link>
       </header>
+      {far}
       <ol>
         {items.map((m, i) => {
           const { partId, path } = splitRef(m.ref),
@@ -65,11 +78,20 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
                   mm={undefined}
                   min={spec.min}
                   max={spec.max}
-                  onMm={v =>
-                    editBuild(b =>
-                      takeReading(b, { of: `part/${m.ref}`, value: v, doubt: 0.05, at: now(), with: 'calliper' }),
+                  onMm={v => {
+                    editBuild(
+                      b =>
+                        takeReading(b, {
+                          of: readingOf(m.ref),
+                          value: v,
+                          doubt: DEFAULT_DOUBT.calliper(),
+                          at: now(),
+                          with: 'calliper',
+                        }),
+                      `${m.partName}: ${m.label}`,
                     )
-                  }
+                    setRead(r => [...r.filter(x => x !== m.ref), m.ref])
+                  }}
                 />
               )}
             </li>
@@ -77,8 +99,8 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
         })}
       </ol>
       <p className="text-[15px] text-muted">
-        A reading with a calliper leaves ±{l.fineText(0.05)}. How many verdicts it settles is a chance, added up
-        over the joints that hang on it.
+        A reading with a calliper leaves ±{l.fineText(DEFAULT_DOUBT.calliper())}. How many verdicts it settles is a
+        chance, added up over the joints that hang on it.
       </p>
     </article>
   )

@@ -4,7 +4,7 @@ import { writeLog } from '../../../core/build/edits.ts'
 import { LENGTH_DISPLAYS, type LengthDisplay } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { labelAt } from '../../../core/parts/dimensionAt.ts'
-import { splitRef } from '../../../core/build/quantityAt.ts'
+import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { planOf } from '../../app/stations.ts'
@@ -39,8 +39,9 @@ function subject(build: Build, of: string): string {
     const [low = '', high = ''] = of.slice(13).split('-')
     return `${low === '0' ? 'Nut' : `Fret ${low}`} to fret ${high}`
   }
-  if (!of.startsWith('part/')) return of.replace(/[._]/g, ' ')
-  const { partId, path } = splitRef(of.slice(5))
+  const ref = dimensionRead(of)
+  if (!ref) return of.replace(/[._]/g, ' ')
+  const { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)
   return part ? `${part.name}: ${labelAt(part, path)}` : of
 }

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { layOut } from '../../../core/layout/layOut.ts'
 import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../core/build/edits.ts'
+import { dimensionRead } from '../../../core/build/quantityAt.ts'
 import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
 import type { PlannedStep } from '../../../core/plan/step.ts'
 import { fixed } from '../../../core/units/length.ts'
@@ -13,6 +14,7 @@ import { StationFrame } from '../../app/StationFrame.tsx'
 import { planOf } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
+import { FarReadingAt } from '../../components/FarReading.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { Select } from '../../components/Select.tsx'
@@ -110,7 +112,8 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
       if (!over) done()
     },
   })
-  const expected = step.read?.expected
+  const expected = step.read?.expected,
+    dimension = step.read && dimensionRead(step.read.of)
   return (
     <article className="flex max-w-[780px] flex-col gap-3">
       <header>
@@ -151,6 +154,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         )}
       </div>
       <CautionNotes ids={step.cautions} />
+      {dimension && <FarReadingAt at={dimension} />}
       {step.own && <OwnStepEditor key={step.own} id={step.own} />}
       <div className="flex flex-wrap items-end gap-3">
         {!over && step.read && (

@@ -1,7 +1,7 @@
 import { useCallback } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
 import { measuredDimension, putPart, takeReading } from '../../../core/build/edits.ts'
-import { refOf } from '../../../core/build/quantityAt.ts'
+import { readingOf, refOf } from '../../../core/build/quantityAt.ts'
 import { dimensionAt, specAt, withDimension } from '../../../core/parts/dimensionAt.ts'
 import { claimed } from '../../../core/units/doubt.ts'
 import { editBuild } from '../../stores/buildStore.ts'
@@ -28,7 +28,7 @@ export function useKeeper(part: Part, inBuild: boolean) {
           at: now(),
           with: tool,
         }
-        if (inBuild) editBuild(b => takeReading(b, { of: `part/${refOf(part, path)}`, ...reading }))
+        if (inBuild) editBuild(b => takeReading(b, { of: readingOf(refOf(part, path)), ...reading }))
         else replace(withDimension(part, path, measuredDimension(dimensionAt(part, path), reading)))
       } else
         replace(
