@@ -8,7 +8,9 @@ const file = (name: string) =>
   readFileSync(fileURLToPath(new URL(`../../demo/${name}.json`, import.meta.url)), 'utf8')
 
 /** A fresh copy of a demo build to change. */
-export function demo(name: 'heron' | 'kestrel' | 'wren' | 'bittern'): Build {
+export const DEMO_NAMES = ['heron', 'kestrel', 'wren', 'bittern'] as const
+
+export function demo(name: (typeof DEMO_NAMES)[number]): Build {
   const r = readBuildText(file(name))
   if (!r.ok) throw new Error(JSON.stringify(r.problems))
   return r.build

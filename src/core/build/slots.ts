@@ -7,18 +7,22 @@ export interface Slot {
   label: string
   kind: PartKind
   optional?: true
+  /** The slot whose part it sits on. */
+  on?: string
 }
 
 const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
 
 /** `pot-tone`, `pot-tone-2`, …: the first keeps the plain name. */
-const row = (stem: string, label: string, kind: PartKind, count: number, optional?: true): Slot[] =>
+const row = (stem: string, label: string, kind: PartKind, count: number, optional?: true, on?: string): Slot[] =>
   Array.from({ length: count }, (_, k) => ({
-    id: k ? `${stem}-${k + 1}` : stem,
+    id: numbered(stem, k),
     label: k ? `${label} ${k + 1}` : label,
     kind,
     ...(optional ? { optional } : {}),
+    ...(on ? { on: numbered(on, k) } : {}),
   }))
+const numbered = (stem: string, k: number): string => (k ? `${stem}-${k + 1}` : stem)
 
 /** What a bridge of each sort needs beside itself. */
 function bridgeSlots(i: Instrument): Slot[] {
@@ -100,8 +104,8 @@ export function slotsOf(i: Instrument): Slot[] {
       : []),
     ...row('pot-volume', 'Volume', 'pot', i.volumes),
     ...row('pot-tone', 'Tone', 'pot', i.tones, true),
-    ...row('knob-volume', 'Volume knob', 'knob', i.volumes, true),
-    ...row('knob-tone', 'Tone knob', 'knob', i.tones, true),
+    ...row('knob-volume', 'Volume knob', 'knob', i.volumes, true, 'pot-volume'),
+    ...row('knob-tone', 'Tone knob', 'knob', i.tones, true, 'pot-tone'),
     ...row(
       'switch',
       places.length > 1 ? 'Pickup switch' : 'Switch',

@@ -1,8 +1,9 @@
 import type { Build } from '../build/build.ts'
+import { quantities, type Maths } from '../build/maths.ts'
 import { FINISH_SYSTEMS } from './systems.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Part } from '../parts/part.ts'
-import { exact, fromSource, type Quantity } from '../units/quantity.ts'
+import type { Quantity } from '../units/quantity.ts'
 
 /** Places that are masked or chased after unless the build says otherwise [common practice]: bare routs are not worth it. */
 export const USUALLY_MASKED: readonly FeatureRole[] = [
@@ -28,16 +29,16 @@ export const takesFinish = (p: Part): boolean =>
  * Film that the finish will still put on one face of a hole or rout of this part, mm [common practice: a finished hole
  * loses its film twice unless it is masked]. Nothing on a part that is finished already, and nothing where it is masked.
  */
-export function filmOn(build: Build, part: Part, role: FeatureRole): Quantity {
-  if (!takesFinish(part) || build.steps.some(s => s.step === 'finish/cure')) return exact(0)
-  if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return exact(0)
+export function filmFor<Q>(m: Maths<Q>, build: Pick<Build, 'finish' | 'steps'>, part: Part, role: FeatureRole): Q {
+  if (!takesFinish(part) || build.steps.some(s => s.step === 'finish/cure')) return m.exact(0)
+  if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return m.exact(0)
   const own = build.finish.film,
     usual = FINISH_SYSTEMS[build.finish.system].film
   const value = own?.value ?? usual.value,
     doubt = own?.doubt ?? usual.doubt
   return value === 0 && doubt === 0
-    ? exact(0)
-    : fromSource({
+    ? m.exact(0)
+    : m.given({
         id: 'finish/film',
         label: 'film of the finish, each face',
         value,
@@ -45,3 +46,7 @@ export function filmOn(build: Build, part: Part, role: FeatureRole): Quantity {
         basis: own?.basis ?? 'planned',
       })
 }
+
+/** The same as a quantity that remembers. */
+export const filmOn = (build: Pick<Build, 'finish' | 'steps'>, part: Part, role: FeatureRole): Quantity =>
+  filmFor(quantities, build, part, role)

@@ -1,4 +1,5 @@
 import type { Build, ChosenFix } from '../build/build.ts'
+import { perBuild } from '../build/perBuild.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { bridgeLine } from '../layout/bridgeLine.ts'
 import { specAt, withDimension } from '../parts/dimensionAt.ts'
@@ -74,7 +75,7 @@ export const fixStepId = (f: ChosenFix): string => `fix/${f.joint}/${f.method}`
  * Judges every joint as it stands and as it will be. Chosen fixes are applied in the order they were chosen, each
  * computed from the dimensions the ones before it leave. A fix whose step is done is in the dimensions already.
  */
-export function fit(build: Build): FitResult {
+export const fit = perBuild((build: Build): FitResult => {
   const now = jointsAsTheyStand(build)
   const done = new Set(build.steps.map(s => s.step))
   let at = build,
@@ -89,4 +90,4 @@ export function fit(build: Build): FitResult {
     return { chosen, joint: now.find(j => j.id === chosen.joint) ?? joint, fix }
   })
   return { now, planned: joints, fixes, build: at }
-}
+})

@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { perBuild } from '../build/perBuild.ts'
 import { allCuts } from '../drill/channelsWanted.ts'
 import { cuttingWork } from '../drill/cutting.ts'
 import { holeList } from '../drill/holeList.ts'
@@ -7,7 +8,8 @@ import { layOut } from '../layout/layOut.ts'
 import { fit } from './applyFixes.ts'
 
 /** Holes, cutting work and layout of the build as it will be when its chosen fixes are done; undefined until the layout stands. */
-export function drillWork(build: Build, planned: Build = fit(build).build): Work | undefined {
+export const drillWork = perBuild((build: Build): Work | undefined => {
+  const planned = fit(build).build
   const layout = layOut(planned),
     now = planned === build ? layout : layOut(build)
   if (!layout || !now) return undefined
@@ -18,4 +20,4 @@ export function drillWork(build: Build, planned: Build = fit(build).build): Work
     holes: holeList(planned, layout, cuts),
     cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }),
   }
-}
+})

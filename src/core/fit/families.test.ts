@@ -9,7 +9,7 @@ import { typicalFeature, typicalPart } from '../parts/typicalPart.ts'
 import { measured } from '../units/doubt.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { fit } from './applyFixes.ts'
-import { BANDS } from './bands.ts'
+import { FAMILIES } from './bands.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Joint } from './joint.ts'
 import { reworkMinutes } from './rework.ts'
@@ -443,8 +443,9 @@ describe.each(MOVES)('joint %s', (id, make, part, path, states) => {
         j = find(b, id)
       const side = j.clearance.value < j.limits.low ? ('under' as const) : ('over' as const)
       const table = reworkMinutes(j.family, side, b.instrument.strings)
-      if (table !== undefined && j.fixes.length)
-        expect(Math.abs(Math.min(...j.fixes.map(f => f.minutes)) - table)).toBe(0)
+      // A family of several joints is priced by its cheapest way; ways that work on holes are priced by the strings.
+      if (table !== undefined && j.fixes.length && !Object.values(FAMILIES[j.family].ways).some(w => w.each))
+        expect(table).toBeLessThanOrEqual(Math.min(...j.fixes.map(f => f.minutes)))
       for (const f of j.fixes) {
         expect(f.tools.length).toBeGreaterThan(0)
         const after = fit(chooseFix(b, id, f.method)).planned.find(x => x.id === id)!
@@ -464,7 +465,7 @@ describe('all families', () => {
       ...jointsAsTheyStand(demo('kestrel')).map(j => j.family),
       ...jointsAsTheyStand(demo('bittern')).map(j => j.family),
     ])
-    expect(Object.keys(BANDS).filter(f => !met.has(f as keyof typeof BANDS))).toEqual([])
+    expect(Object.keys(FAMILIES).filter(f => !met.has(f as keyof typeof FAMILIES))).toEqual([])
   })
 })
 
@@ -549,7 +550,7 @@ describe('what a finish and the seasons take', () => {
     expect(find(damp, 'heel-width-mouth').limits.low).toBeGreaterThan(
       find(dry, 'heel-width-mouth').limits.low + 0.02,
     )
-    expect(find(dry, 'heel-width-mouth').limits.low).toBe(BANDS['heel width'].low)
+    expect(find(dry, 'heel-width-mouth').limits.low).toBe(FAMILIES['heel width'].band.low)
     expect(find(damp, 'heel-width-mouth').finding).toMatch(/seasons/)
   })
 })

@@ -5,7 +5,7 @@ import { chooseFix } from '../build/edits.ts'
 import type { Build } from '../build/build.ts'
 import { fromSource } from '../units/quantity.ts'
 import { fit } from './applyFixes.ts'
-import { BANDS } from './bands.ts'
+import { FAMILIES } from './bands.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import { gaugeScale } from './gaugeScale.ts'
 import { measureNext } from './measureNext.ts'
@@ -230,7 +230,7 @@ describe('bands, measure next and the gauge', () => {
     expect(joint(b, 'tuner-bushing').limits).toMatchObject({ low: -1, high: 0 })
   })
   it('name a source for every family', () => {
-    for (const row of Object.values(BANDS)) expect(row.source).toMatch(/common practice|from memory|geometry/)
+    for (const f of Object.values(FAMILIES)) expect(f.band.source).toMatch(/common practice|from memory|geometry/)
   })
   it('rank the dimension that decides most, and drop it when it is measured', () => {
     const list = measureNext(heron(), jointsAsTheyStand(heron()))

@@ -3,8 +3,7 @@ import type { CautionId } from '../cautions/cautions.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import type { Quantity } from '../units/quantity.ts'
-import type { FamilyId } from './bands.ts'
-import type { Season } from './season.ts'
+import type { FamilyId } from '../build/families.ts'
 import type { Limits, Verdict } from './verdict.ts'
 
 /** What a fix alters: a dimension by its name, and what it will be, with the tolerance the method holds. */
@@ -42,8 +41,6 @@ export interface FoundJoint {
   clearance: Quantity
   /** Limits that depend on the parts, where the table's do not do. */
   limits?: Limits
-  /** What the seasons take from and give to it, for wood in wood. */
-  season?: Season
   at: Point
   /** Words for the finding, by which side it misses. */
   meaning: { under: string; over: string }
@@ -53,7 +50,7 @@ export interface FoundJoint {
 }
 
 /** A joint with its verdict and what can be done. */
-export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning' | 'season'>, Verdict {
+export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning'>, Verdict {
   limits: Limits
   doubt: number
   source: string

@@ -19,7 +19,7 @@ export interface Season {
  * dampest air where the instrument will live. Across the grain, flat-sawn: tangential coefficients.
  */
 export function seasonOf(
-  build: Build,
+  build: Pick<Build, 'climate'>,
   hole: { size: number; wood: string | undefined },
   peg: { size: number; wood: string | undefined },
 ): Season {

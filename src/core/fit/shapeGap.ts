@@ -1,16 +1,17 @@
-import { quantityAt, refOf } from '../build/quantityAt.ts'
+import { quantities, type Maths } from '../build/maths.ts'
+import { refOf } from '../build/quantityAt.ts'
 import { opened } from '../geometry/boolean.ts'
 import type { Point } from '../geometry/outline.ts'
 import { gapInside, isRect, moved, type Gap, type Shape } from '../geometry/shape.ts'
-import type { OutlineData, Part } from '../parts/part.ts'
-import { derived, fromSource, linear, type Quantity } from '../units/quantity.ts'
+import type { Feature, OutlineData, Part } from '../parts/part.ts'
+import type { Quantity } from '../units/quantity.ts'
 import type { Change } from './joint.ts'
 
 /** A shape of a part, and where its dimensions stand: a rounded rectangle has three, an outline one doubt all round. */
 export interface PartShape {
   part: Part
-  /** `dims`, or `features.<id>`. */
-  base: string
+  /** The feature whose shape it is; left out: the part's own. */
+  feature?: Feature | undefined
   shape: Shape
   /** Where the shape's own datum lies, so that an opened outline can be written about it. */
   at?: Point
@@ -22,29 +23,33 @@ export interface PartShape {
 export const OUTLINE_DOUBT = 0.5
 const RECT = ['length', 'width', 'corner'] as const
 
-const outlineOf = ({ part, base }: PartShape): OutlineData | undefined =>
-  base === 'dims' ? part.outline : part.features.find(f => f.id === base.split('.')[1])?.outline
+const outlineOf = ({ part, feature }: PartShape): OutlineData | undefined =>
+  feature ? feature.outline : part.outline
+const baseOf = ({ feature }: PartShape): string => (feature ? `features.${feature.id}` : 'dims')
 const doubtOfOutline = (side: PartShape): number => outlineOf(side)?.doubt ?? OUTLINE_DOUBT
 
+/** The smallest room that one shape leaves in another, and where. */
+export interface Room<Q> {
+  gap: Q
+  found: Gap
+}
+
 /**
- * Smallest room of one part's shape inside another's as a quantity: rounded rectangles carry the doubts of their own
- * dimensions, an outline the doubt of its edge; an offset of the two enters along the direction where it is smallest.
+ * Smallest room of one part's shape inside another's: rounded rectangles carry the doubts of their own dimensions, an
+ * outline the doubt of its edge; an offset of the two enters along the direction where it is smallest.
+ * Undefined for outlines in a mathematics that does not meet them.
  * @param dx offset of the inner shape's centre against the outer's, already in the shapes' places; dy likewise
  */
-export function shapeGap(
-  outer: PartShape,
-  inner: PartShape,
-  dx: Quantity,
-  dy: Quantity,
-): { gap: Quantity; found: Gap; read: (room: number, doubt: number) => Change[] } {
+export function roomOf<Q>(m: Maths<Q>, outer: PartShape, inner: PartShape, dx: Q, dy: Q): Room<Q> | undefined {
+  if (!m.outlines && !(isRect(outer.shape) && isRect(inner.shape))) return undefined
   const found = gapInside(outer.shape, inner.shape)
-  const inputs: Quantity[] = [],
+  const inputs: Q[] = [],
     places: { side: PartShape; key: 0 | 1 | 2 }[] = []
-  const edges: Quantity[] = []
+  const edges: Q[] = []
   for (const side of [outer, inner]) {
     if (isRect(side.shape))
       (side.keys ?? RECT).forEach((k, i) => {
-        const q = quantityAt(side.part, `${side.base}.${k}`)
+        const q = side.feature ? m.in(side.part, side.feature, k) : m.of(side.part, k)
         if (q) {
           inputs.push(q)
           places.push({ side, key: i as 0 | 1 | 2 })
@@ -52,8 +57,8 @@ export function shapeGap(
       })
     else
       edges.push(
-        fromSource({
-          id: refOf(side.part, `${side.base}/outline`),
+        m.given({
+          id: refOf(side.part, `${baseOf(side)}/outline`),
           label: `outline of ${side.part.name}`,
           value: 0,
           doubt: doubtOfOutline(side),
@@ -61,6 +66,8 @@ export function shapeGap(
         }),
       )
   }
+  const x0 = m.value(dx),
+    y0 = m.value(dy)
   const at = (values: number[], ox: number, oy: number) => {
     const shaped = (side: PartShape): Shape => {
       if (!isRect(side.shape)) return side.shape
@@ -74,13 +81,23 @@ export function shapeGap(
   }
   const base =
     isRect(outer.shape) && isRect(inner.shape)
-      ? derived(v => at(v.slice(0, -2), v.at(-2)! - dx.value, v.at(-1)! - dy.value), [...inputs, dx, dy])
-      : linear([
+      ? m.derived(v => at(v.slice(0, -2), v.at(-2)! - x0, v.at(-1)! - y0), [...inputs, dx, dy])
+      : m.sum([
           ...places.map((p, i) => [slope(p, found, outer), inputs[i]!] as const),
           [-found.towards[0], dx],
           [-found.towards[1], dy],
-        ])
-  const gap = { ...linear([[1, base], ...edges.map(e => [1, e] as const)]), value: found.gap }
+        ])!
+  return { gap: m.valued(found.gap, m.sum([[1, base], ...edges.map(e => [1, e] as const)])!), found }
+}
+
+/** The same as a quantity, with what opening the outer shape would change. */
+export function shapeGap(
+  outer: PartShape,
+  inner: PartShape,
+  dx: Quantity,
+  dy: Quantity,
+): Room<Quantity> & { read: (room: number, doubt: number) => Change[] } {
+  const { gap, found } = roomOf(quantities, outer, inner, dx, dy)!
   return { gap, found, read: (room, doubt) => changesFor(outer, inner, found, room, doubt) }
 }
 
@@ -93,14 +110,12 @@ const slope = (p: { side: PartShape; key: 0 | 1 | 2 }, g: Gap, outer: PartShape)
 /** What the outer part's dimensions become when it is opened to `room` all round the inner one. */
 function changesFor(outer: PartShape, inner: PartShape, found: Gap, room: number, doubt: number): Change[] {
   if (!isRect(outer.shape)) {
-    const id = outer.base.split('.')[1],
-      centre = outer.part.features.find(f => f.id === id)
     const x = outer.at?.[0] ?? 0,
       y = outer.at?.[1] ?? 0
-    return centre
+    return outer.feature
       ? [
           {
-            ref: refOf(outer.part, `${outer.base}.outline`),
+            ref: refOf(outer.part, `${baseOf(outer)}.outline`),
             value: room,
             doubt,
             points: opened(outer.shape, inner.shape, room).map(([px, py]) => [px - x, py - y] as const),
@@ -110,7 +125,7 @@ function changesFor(outer: PartShape, inner: PartShape, found: Gap, room: number
   }
   const [l, w, c] = outer.keys ?? RECT,
     o = outer.shape
-  const ref = (k: string) => refOf(outer.part, `${outer.base}.${k}`)
+  const ref = (k: string) => refOf(outer.part, `${baseOf(outer)}.${k}`)
   if (!isRect(inner.shape)) {
     const by = 2 * Math.max(room - found.gap, 0)
     return [

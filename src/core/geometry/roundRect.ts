@@ -31,6 +31,14 @@ export function roundRectGap(
   return { gap, place: lengthGap < widthGap ? 'ends' : 'sides', lengthGap, widthGap }
 }
 
+/** Whether a place, seen from the middle, lies in a rounded rectangle or on its edge. */
+export function inRoundRect(r: RoundRect, [x, y]: Point): boolean {
+  const c = Math.min(r.corner, r.length / 2, r.width / 2)
+  const qx = Math.abs(x) - (r.length / 2 - c),
+    qy = Math.abs(y) - (r.width / 2 - c)
+  return qx <= c && qy <= c && Math.hypot(Math.max(qx, 0), Math.max(qy, 0)) <= c + 1e-9
+}
+
 /** Corner points of a rounded rectangle as a polygon around a centre, for drawing and area. */
 export function roundRectPolygon(r: RoundRect, [cx, cy]: Point = [0, 0], perCorner = 6): Point[] {
   const c = Math.min(r.corner, r.length / 2, r.width / 2)

@@ -69,8 +69,18 @@ const within = (p: Point, gap: number, on: Point): Gap => {
  */
 export function gapInside(outer: Shape, inner: Shape): Gap {
   if (isRect(outer) && isRect(inner)) return rectGap(outer, inner)
-  const o = polygonOf(outer),
-    n = polygonOf(inner)
+  if (isRect(outer) || isRect(inner)) return polygonGap(polygonOf(outer), polygonOf(inner))
+  let own = met.get(outer.points)
+  if (!own) met.set(outer.points, (own = new WeakMap()))
+  let gap = own.get(inner.points)
+  if (!gap) own.set(inner.points, (gap = polygonGap(outer.points, inner.points)))
+  return gap
+}
+
+/** Outlines that met before: the same arrays have the same gap. */
+const met = new WeakMap<readonly Point[], WeakMap<readonly Point[], Gap>>()
+
+function polygonGap(o: readonly Point[], n: readonly Point[]): Gap {
   let best: Gap = { gap: Infinity, at: [0, 0], towards: [1, 0] }
   for (const p of n) {
     const e = toEdge(o, p)

@@ -1,72 +1,66 @@
 import type { Build } from '../build/build.ts'
+import { quantities, type Maths } from '../build/maths.ts'
 import { need, quantityAt } from '../build/quantityAt.ts'
 import { partIn } from '../build/references.ts'
-import { fromSource, linear, subtract, type Quantity } from '../units/quantity.ts'
+import { viewOf, type View } from '../build/view.ts'
+import type { Dimension } from '../units/dimension.ts'
+import { fromSource, subtract, type Quantity } from '../units/quantity.ts'
 import { neckLine } from './centreLine.ts'
 import { COMPENSATION_DOUBT, startingCompensation } from './compensation.ts'
 
 /** Room wanted beyond the saddles' needed places at both ends of their travel, mm [common practice]. */
 export const TRAVEL_RESERVE = 1
 
-export interface BridgeLine {
+export interface BridgeLineOf<Q> {
   /** How far the saddles can come ahead of the scale length, mm: scale length − foremost saddle place. */
-  ahead: Quantity
+  ahead: Q
   /** Smallest and largest `ahead` that leave every string's saddle its place with the reserve. */
   low: number
   high: number
   /** Pocket end to the plate's front edge, as placed or proposed. */
-  place: Quantity
+  place: Q
   proposed: boolean
   /** What `place` would have to be for the middle of the range. */
-  ideal: Quantity
+  ideal: Q
   compensation: number[]
   /** Nut to foremost saddle point. */
-  foremost: Quantity
+  foremost: Q
 }
+export type BridgeLine = BridgeLineOf<Quantity>
+
+/** Starting compensations of the thinnest and thickest of an usual set, mm, while no strings are chosen [from memory]. */
+const USUAL_COMPENSATION = [1.5, 4] as const
 
 /**
  * Ties neck, body and bridge together: pocket end → bridge must equal scale length + compensation − (nut → heel end),
  * within the saddles' travel [common practice: the bridge-line check].
- * Undefined while neck, bridge or strings are not chosen.
+ * Undefined while neck or bridge are not chosen. Without strings an usual set is taken.
  */
-export function bridgeLine(build: Build): BridgeLine | undefined {
-  const neck = partIn(build, 'neck'),
-    bridge = partIn(build, 'bridge'),
-    strings = partIn(build, 'strings')
-  if (!neck || !bridge || !strings?.gauges?.length) return undefined
-  const scale = need(neck, 'dims.scaleLength'),
-    toHeel = need(neck, 'dims.nutToHeelEnd')
-  const front = need(bridge, 'dims.frontToForwardSaddle'),
-    travel = need(bridge, 'dims.saddleTravel').value
-  const compensation = strings.gauges.map(startingCompensation)
+export function bridgeLineOf<Q>(m: Maths<Q>, v: View): BridgeLineOf<Q> | undefined {
+  const neck = v.part('neck'),
+    bridge = v.part('bridge')
+  const scale = m.of(neck, 'scaleLength'),
+    toHeel = m.of(neck, 'nutToHeelEnd'),
+    front = m.of(bridge, 'frontToForwardSaddle'),
+    travel = bridge?.dims.saddleTravel?.value
+  if (!scale || !toHeel || !front || travel === undefined) return undefined
+  const compensation = compensationsOf(v)
   const low = TRAVEL_RESERVE - Math.min(...compensation)
   const high = travel - Math.max(...compensation) - TRAVEL_RESERVE
   const aim = Math.max((low + high) / 2, Math.min(TRAVEL_RESERVE, high))
-  const ideal = linear(
-    [
-      [1, scale],
-      [-1, toHeel],
-      [-1, front],
-    ],
-    -aim,
-  )
-  const placed = build.placements.bridge?.x
-  const drilled = placed ? undefined : placeFromPosts(build)
-  const place: Quantity = placed
-    ? fromSource({
-        id: 'placements/bridge.x',
-        label: 'pocket end to bridge plate',
-        value: placed.value,
-        doubt: placed.doubt,
-        basis: placed.basis,
-      })
-    : (drilled ?? ideal)
-  const foremost = linear([
-    [1, toHeel],
-    [1, place],
-    [1, front],
-  ])
-  const start = fromSource({
+  const scaleLessPlate = [
+    [1, scale],
+    [-1, toHeel],
+    [-1, front],
+  ] as const
+  const ideal = m.sum(scaleLessPlate, -aim)!
+  const placed = v.facts.placements.bridge?.x
+  const drilled = placed ? undefined : placeFromPosts(m, v)
+  const given = placed
+    ? m.given({ id: 'placements/bridge.x', label: 'pocket end to bridge plate', ...numbersOf(placed) })
+    : drilled
+  const place = given ?? ideal
+  const start = m.given({
     id: 'table/compensation',
     label: 'starting compensation',
     value: 0,
@@ -74,32 +68,50 @@ export function bridgeLine(build: Build): BridgeLine | undefined {
     basis: 'computed',
   })
   return {
-    ahead: linear([
-      [1, scale],
-      [-1, foremost],
-      [1, start],
-    ]),
+    // Where the bridge is only proposed it lies where it should, whatever the parts' doubts.
+    ahead: given ? m.sum([...scaleLessPlate, [-1, given], [1, start]])! : m.sum([[1, start]], aim)!,
     low,
     high,
     place,
-    proposed: !placed && !drilled,
+    proposed: !given,
     ideal,
     compensation,
-    foremost,
+    foremost: given
+      ? m.sum([
+          [1, toHeel],
+          [1, given],
+          [1, front],
+        ])!
+      : m.sum([[1, scale]], -aim)!,
   }
 }
 
+/** The same for a build whose strings are chosen. */
+export const bridgeLine = (build: Build): BridgeLine | undefined =>
+  partIn(build, 'strings')?.gauges?.length ? bridgeLineOf(quantities, viewOf(build)) : undefined
+
+/** Starting compensation of every string, thinnest first. */
+function compensationsOf(v: View): number[] {
+  const gauges = v.part('strings')?.gauges
+  return gauges?.length ? gauges.map(startingCompensation) : [...USUAL_COMPENSATION]
+}
+
+const numbersOf = (d: Dimension) => ({ value: d.value, doubt: d.doubt, basis: d.basis })
+
 /** Where the body's post holes put the plate's front edge: mean of the posts' places, less the posts' set-back. */
-function placeFromPosts(build: Build): Quantity | undefined {
-  const body = partIn(build, 'body'),
-    setBack = quantityAt(partIn(build, 'bridge'), 'dims.postBehindFront')
+function placeFromPosts<Q>(m: Maths<Q>, v: View): Q | undefined {
+  const body = v.part('body')
   const holes = body?.features.filter(f => f.role === 'stud-hole' && f.serves === 'posts') ?? []
-  if (!body || !setBack || holes.length === 0) return undefined
-  return linear([...holes.map(h => [1 / holes.length, need(body, `features.${h.id}.x`)] as const), [-1, setBack]])
+  return body && holes.length
+    ? m.sum([
+        ...holes.map(h => [1 / holes.length, m.in(body, h, 'x')] as const),
+        [-1, m.of(v.part('bridge'), 'postBehindFront')],
+      ])
+    : undefined
 }
 
 /** Off the neck's own line at the bridge, mm to the treble side: where it is placed on the body, less where the fitted neck points. */
-export function bridgeOffset(build: Build): Quantity {
+export function bridgeOffset(build: Pick<Build, 'placements' | 'readings'>): Quantity {
   const y = build.placements.bridge?.y,
     line = neckLine(build)
   const placed = fromSource({

@@ -89,7 +89,7 @@ export function centreLine(near: EdgeStation, far: EdgeStation): CentreLine | { 
 }
 
 /** The centre line from the newest readings; undefined until both edges are read at both stations. */
-export function readCentreLine(build: Build): CentreLine | { problem: string } | undefined {
+export function readCentreLine(build: Pick<Build, 'readings'>): CentreLine | { problem: string } | undefined {
   const station = (s: Station): EdgeStation | undefined => {
     const [x, treble, bass] = [
       readingOf(build, edgeReading(s, 'at'), `${s} station from the pocket’s end`),
@@ -107,7 +107,7 @@ export function readCentreLine(build: Build): CentreLine | { problem: string } |
 export const offAt = (c: CentreLine, x: number): number => c.origin + c.slope * x
 
 /** The line as it lies, when it was read and makes sense: body and what is on it lie off the neck's line by this. */
-export function neckLine(build: Build): CentreLine | undefined {
+export function neckLine(build: Pick<Build, 'readings'>): CentreLine | undefined {
   const c = readCentreLine(build)
   return c && !('problem' in c) ? c : undefined
 }

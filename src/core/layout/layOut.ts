@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { perBuild, perPlace } from '../build/perBuild.ts'
 import { partIn } from '../build/references.ts'
 import { smoothClosed, type Point } from '../geometry/outline.ts'
 import { roundRectPolygon } from '../geometry/roundRect.ts'
@@ -105,25 +106,24 @@ export function pickupShape(p: Part, [x, y]: Point): Shape {
     : { length: v('length'), width: v('width'), corner: v('corner'), x, y }
 }
 
-const curve = (o: OutlineData, dx: number, dy: number): Point[] => {
+/** The same outline at the same place is the same array: what is derived from it can be kept beside it. */
+const curve = perPlace((o: OutlineData, dx: number, dy: number): Point[] => {
   const control = o.points.map(([x, y]): Point => [x + dx, y + dy])
   return o.smooth ? smoothClosed(control) : control
-}
+})
 
-const placed = (
-  f: Feature,
-  dx: number,
-  dy: number,
-): Pick<PlacedFeature, 'centre' | 'shape' | 'polygon' | 'diameter'> => {
-  const shape = shapeOf(f, dx, dy)
-  const centre: Point = [(f.dims.x?.value ?? 0) + dx, (f.dims.y?.value ?? 0) + dy]
-  return {
-    centre,
-    shape,
-    polygon: isRect(shape) ? roundRectPolygon(shape, centre, 8) : shape.points,
-    ...(f.dims.diameter && !f.dims.toX ? { diameter: f.dims.diameter.value } : {}),
-  }
-}
+const placed = perPlace(
+  (f: Feature, dx: number, dy: number): Pick<PlacedFeature, 'centre' | 'shape' | 'polygon' | 'diameter'> => {
+    const shape = shapeOf(f, dx, dy)
+    const centre: Point = [(f.dims.x?.value ?? 0) + dx, (f.dims.y?.value ?? 0) + dy]
+    return {
+      centre,
+      shape,
+      polygon: isRect(shape) ? roundRectPolygon(shape, centre, 8) : shape.points,
+      ...(f.dims.diameter && !f.dims.toX ? { diameter: f.dims.diameter.value } : {}),
+    }
+  },
+)
 
 const outlineOf = (p: Part | undefined, dx: number, dy = 0): Point[] => (p?.outline ? curve(p.outline, dx, dy) : [])
 
@@ -147,7 +147,7 @@ export function bodyPlace(build: Build, l: Pick<Layout, 'nutToHeelEnd'>, [x, y]:
 }
 
 /** How this build's strings lie in courses, at the nut and at the bridge. */
-export const coursesOf = (build: Build) => {
+export const coursesOf = (build: Pick<Build, 'instrument' | 'setup'>) => {
   const size = build.instrument.perCourse ?? 1
   return size === 1
     ? { nut: SINGLE, bridge: SINGLE, count: build.instrument.strings }
@@ -159,7 +159,7 @@ export const coursesOf = (build: Build) => {
 }
 
 /** Where the guard's datum lies: at the pocket's end unless it is placed elsewhere. */
-export const guardPlace = (build: Build): { x: number; y: number } => ({
+export const guardPlace = (build: Pick<Build, 'placements'>): { x: number; y: number } => ({
   x: build.placements.guard?.x.value ?? 0,
   y: build.placements.guard?.y.value ?? 0,
 })
@@ -169,7 +169,9 @@ export const guardPlace = (build: Build): { x: number; y: number } => ({
  * pocket's end wall, so what lies behind the neck is placed through the neck's nut-to-heel distance.
  * Undefined while there is no neck, bridge or set of strings.
  */
-export function layOut(build: Build): Layout | undefined {
+export const layOut = perBuild(placeAll)
+
+function placeAll(build: Build): Layout | undefined {
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge'),
     body = partIn(build, 'body'),
@@ -194,6 +196,8 @@ export function layOut(build: Build): Layout | undefined {
     gp = guardPlace(build),
     turned = neckLine(build)
   const aside: Aside = x => (turned ? -offAt(turned, x) : 0)
+  const turnedAside = (points: Point[]): Point[] =>
+    turned ? points.map(([x, y]): Point => [x, y + aside(x - toHeel)]) : points
   const bodyward = (p: Part | undefined, x0: number, y0: number): PlacedFeature[] =>
     (p?.features ?? []).map(f => ({
       partId: p!.id,
@@ -271,9 +275,9 @@ export function layOut(build: Build): Layout | undefined {
         )
       : features,
     pickups: placePickups(build, features, placedSlots(build, toHeel)),
-    body: outlineOf(body, toHeel).map(([x, y]): Point => [x, y + aside(x - toHeel)]),
+    body: turnedAside(outlineOf(body, toHeel)),
     head,
-    guard: outlineOf(guard, toHeel + gp.x, gp.y).map(([x, y]): Point => [x, y + aside(x - toHeel)]),
+    guard: turnedAside(outlineOf(guard, toHeel + gp.x, gp.y)),
   }
 }
 

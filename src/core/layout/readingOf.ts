@@ -2,7 +2,7 @@ import type { Build } from '../build/build.ts'
 import { fromSource, type Quantity } from '../units/quantity.ts'
 
 /** The newest reading of something, as a quantity that knows where it comes from. */
-export function readingOf(build: Build, of: string, label: string): Quantity | undefined {
+export function readingOf(build: Pick<Build, 'readings'>, of: string, label: string): Quantity | undefined {
   const r = build.readings.findLast(x => x.of === of)
   return r && fromSource({ id: `reading/${of}`, label, value: r.value, doubt: r.doubt, basis: 'measured' })
 }

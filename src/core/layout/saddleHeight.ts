@@ -1,24 +1,26 @@
 import type { Build } from '../build/build.ts'
-import { need } from '../build/quantityAt.ts'
+import { quantities, type Maths } from '../build/maths.ts'
 import { partIn } from '../build/references.ts'
-import { linear, type Quantity } from '../units/quantity.ts'
+import { viewOf, type View } from '../build/view.ts'
+import type { Quantity } from '../units/quantity.ts'
 import { fretPosition } from './frets.ts'
-import { bridgeLine, pocketOf } from './bridgeLine.ts'
+import { bridgeLineOf } from './bridgeLine.ts'
 
-export interface SaddleHeight {
+export interface SaddleHeightOf<Q> {
   /** Height of the middle of the saddles above the body top that the action asks for, mm. */
-  needed: Quantity
+  needed: Q
   /** needed − lowest. Negative: the strings cannot come down. */
-  aboveLowest: Quantity
+  aboveLowest: Q
   /** highest − lowest: the saddles' range. */
-  range: Quantity
+  range: Q
   /** Distance from the heel's end to the saddle, mm, and the pocket's length: what a shim turns. */
   heelToSaddle: number
   pocketLength: number
 }
+export type SaddleHeight = SaddleHeightOf<Quantity>
 
 /** Action at fret 12 that the targets ask for, mean of bass and treble, mm. */
-export function meanActionAtTwelve(build: Build, scaleLength: number, frets: number): number {
+export function meanActionAtTwelve(build: Pick<Build, 'setup'>, scaleLength: number, frets: number): number {
   const mean = (build.setup.actionBass + build.setup.actionTreble) / 2
   if (build.setup.actionAt === 'fret 12') return mean
   const nut = nutHeight(build)
@@ -27,7 +29,7 @@ export function meanActionAtTwelve(build: Build, scaleLength: number, frets: num
 }
 
 /** Height of the strings over the fret plane at the nut, mm, mean of both outer strings. */
-export const nutHeight = (build: Build): number =>
+export const nutHeight = (build: Pick<Build, 'setup'>): number =>
   build.setup.nutSchool === 'gap over fret 1' ? (build.setup.nutBass + build.setup.nutTreble) / 2 : 0.25
 
 /**
@@ -35,43 +37,41 @@ export const nutHeight = (build: Build): number =>
  * [geometry; handbook section 4]. The neck lies in the pocket's plane, θ = 0, unless a shim tilts it:
  * H is taken at the heel's end, where a shim of thickness s over a pocket of length p lifts by s and turns by atan(s/p).
  */
-export function saddleHeight(build: Build, shim = shimIn(build)): SaddleHeight | undefined {
-  const neck = partIn(build, 'neck'),
-    bridge = partIn(build, 'bridge'),
-    pocket = pocketOf(build),
-    line = bridgeLine(build)
-  if (!neck || !bridge || !pocket || !line) return undefined
-  const pocketLength = pocket.at('length').value
-  const heelToSaddle = line.foremost.value - need(neck, 'dims.nutToHeelEnd').value
-  const scale = need(neck, 'dims.scaleLength').value
-  const a12 = meanActionAtTwelve(build, scale, need(neck, 'dims.frets').value)
-  const needed = linear(
-    [
-      [1, need(neck, 'dims.heelThickness')],
-      [1, need(neck, 'dims.fretHeight')],
-      [-1, pocket.at('depth')],
-    ],
-    shim + (heelToSaddle * shim) / pocketLength + 2 * a12 - nutHeight(build),
-  )
-  const low = need(bridge, 'dims.saddleLow'),
-    high = need(bridge, 'dims.saddleHigh')
-  return {
-    needed,
-    aboveLowest: linear([
-      [1, needed],
-      [-1, low],
-    ]),
-    range: linear([
-      [1, high],
-      [-1, low],
-    ]),
-    heelToSaddle,
-    pocketLength,
-  }
+export function saddleHeightOf<Q>(m: Maths<Q>, v: View, shim = shimIn(v)): SaddleHeightOf<Q> | undefined {
+  const neck = v.part('neck'),
+    bridge = v.part('bridge'),
+    body = v.part('body'),
+    pocket = body?.features.find(f => f.role === 'neck-pocket'),
+    line = bridgeLineOf(m, v)
+  const pocketLength = pocket?.dims.length?.value,
+    toHeel = neck?.dims.nutToHeelEnd?.value
+  const low = m.of(bridge, 'saddleLow'),
+    high = m.of(bridge, 'saddleHigh')
+  if (!neck || !body || !line || !low || !high || pocketLength === undefined || toHeel === undefined)
+    return undefined
+  const heelToSaddle = m.value(line.foremost) - toHeel
+  const a12 = meanActionAtTwelve(v.facts, neck.dims.scaleLength?.value ?? 0, neck.dims.frets?.value ?? 0)
+  const up = shim + (heelToSaddle * shim) / pocketLength + 2 * a12 - nutHeight(v.facts)
+  const strings = [
+    [1, m.of(neck, 'heelThickness')],
+    [1, m.of(neck, 'fretHeight')],
+    [-1, m.in(body, pocket, 'depth')],
+  ] as const
+  const needed = m.sum(strings, up),
+    aboveLowest = m.sum([...strings, [-1, low]], up)
+  const range = m.sum([
+    [1, high],
+    [-1, low],
+  ])
+  return needed && aboveLowest && range ? { needed, aboveLowest, range, heelToSaddle, pocketLength } : undefined
 }
 
+/** The same for a build whose strings are chosen. */
+export const saddleHeight = (build: Build, shim?: number): SaddleHeight | undefined =>
+  partIn(build, 'strings')?.gauges?.length ? saddleHeightOf(quantities, viewOf(build), shim) : undefined
+
 /** Thickness at the heel's end of the shim that is chosen, mm; 0 without one. */
-const shimIn = (build: Build): number => partIn(build, 'shim')?.dims.thick?.value ?? 0
+const shimIn = (v: View): number => v.part('shim')?.dims.thick?.value ?? 0
 
 /** Thickness at the heel's end of a wedge that changes the needed saddle height by `rise`, mm. */
 export const shimFor = (rise: number, h: Pick<SaddleHeight, 'heelToSaddle' | 'pocketLength'>): number =>

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
 import { slotsOf } from '../build/slots.ts'
-import { BANDS, type FamilyId } from '../fit/bands.ts'
+import { FAMILY_IDS } from '../build/families.ts'
 import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from '../fit/rework.ts'
 import { judgeNumbers, type Limits } from '../fit/verdict.ts'
 import { typicalPart } from '../parts/typicalPart.ts'
@@ -61,7 +61,7 @@ describe('what a joint may cost', () => {
   it('grows with the strings where every string has its own hole', () => {
     expect(reworkMinutes('tuner pitch', 'under', 12)).toBe(2 * reworkMinutes('tuner pitch', 'under', 6)!)
     expect(sidesOf('tuner bushing threaded', 4)).toEqual({ under: 21, over: 32 })
-    for (const f of Object.keys(BANDS) as FamilyId[])
+    for (const f of FAMILY_IDS)
       for (const side of ['under', 'over'] as const) {
         const m = reworkMinutes(f, side, 6)
         expect(m === undefined || m > 0).toBe(true)

@@ -495,7 +495,7 @@ export function collectSteps(build: Build, fit: FitResult): Step[] {
     cautions: [],
     needs: [],
   }
-  const work = drillWork(build, fit.build),
+  const work = drillWork(build),
     cuts = cutSteps(work?.cuts ?? [])
   return withOwnSteps(build, [
     ...measureSteps(build, fit),

@@ -56,7 +56,7 @@ describe('a build that is only assumed', () => {
         for (const p of [...l.body, ...l.head, ...l.guard, ...l.features.flatMap(f => f.polygon)])
           expect(Number.isFinite(p[0]) && Number.isFinite(p[1])).toBe(true)
         const f = fit(b),
-          w = drillWork(b, f.build)!
+          w = drillWork(b)!
         expect(w.holes.every(h => Number.isFinite(h.at[0]) && (h.depth === 'through' || h.depth > 0))).toBe(true)
         const p = plan(b, f)
         expect(p.steps.length).toBeGreaterThan(10)

@@ -3,10 +3,9 @@ import { markList, type MarkItem } from '../../core/drill/markList.ts'
 import type { Work } from '../../core/drill/templates/work.ts'
 import { drillWork } from '../../core/fit/drillWork.ts'
 import { computed } from '../hooks/useEngine.ts'
-import { fitOf } from './stations.ts'
 
 /** Holes, cuts and layout as they will be when the chosen fixes are done; computed once for every place that shows them. */
-export const drillOf = (b: Build): Work | undefined => drillWork(b, computed(fitOf, b).build)
+export const drillOf = (b: Build): Work | undefined => drillWork(b)
 
 /** What to mark, cut and drill, in working order. */
 export const marksOf = (b: Build): MarkItem[] => {

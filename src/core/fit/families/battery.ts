@@ -2,8 +2,32 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { family, type FamilyFile, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { HOLDS } from '../work.ts'
+
+const inBox = family(
+  'battery',
+  {
+    label: 'Battery in its box',
+    compared: 'box − battery, tightest way',
+    low: 0.5,
+    high: 4,
+    never: 0,
+    source: MEMORY,
+  },
+  {
+    'open-box': {
+      mends: 'under',
+      minutes: 30,
+      tools: ['router and template'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+    foam: { mends: 'over', minutes: 5, tools: ['foam strip'], reversible: true },
+  },
+)
 
 /** A body whose listing names no box may have one all the same: nobody has looked yet. */
 const NO_BOX = fromSource({
@@ -15,7 +39,7 @@ const NO_BOX = fromSource({
 })
 
 /** Active electronics need a place for the battery and a way to open it. */
-export const battery: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const cell = partIn(build, 'battery'),
     body = partIn(build, 'body')
   if (!cell || !body || !layout) return []
@@ -44,7 +68,7 @@ export const battery: JointFamily = ({ build, layout }) => {
   return [
     {
       id: 'battery-box',
-      family: 'battery',
+      family: inBox.id,
       title: box ? 'Battery in its box' : 'Battery: is there a box in this body?',
       clearance: room,
       at,
@@ -58,15 +82,9 @@ export const battery: JointFamily = ({ build, layout }) => {
       fixes: ({ low }) =>
         box && room.value < low
           ? [
-              work({
-                method: 'open-box',
+              mend(inBox, 'open-box', {
                 title: 'Rout the battery box to size',
                 note: `To ${ways.map(([, c]) => fixed(need(cell, `dims.${c}`).value + 1, 1)).join(' × ')} mm.`,
-                minutes: 30,
-                tools: ['router and template'],
-                risk: 'some',
-                when: 'before finish',
-                cautions: ['cutters', 'dust'],
                 changes: ways.map(([b, c]) => ({
                   ref: refOf(body, `features.${box.id}.${b}`),
                   value: Math.max(need(cell, `dims.${c}`).value + 1, need(body, `features.${box.id}.${b}`).value),
@@ -76,12 +94,8 @@ export const battery: JointFamily = ({ build, layout }) => {
             ]
           : box
             ? [
-                work({
-                  method: 'foam',
+                mend(inBox, 'foam', {
                   title: `Glue ${fixed(room.value - low, 1)} mm of foam to the box’s wall`,
-                  minutes: 5,
-                  tools: ['foam strip'],
-                  reversible: true,
                   changes: [
                     {
                       ref: refOf(cell, 'dims.length'),
@@ -105,3 +119,6 @@ export const battery: JointFamily = ({ build, layout }) => {
     },
   ]
 }
+
+/** Active electronics need a place for the battery and a way to open it. */
+export const battery: FamilyFile = { families: [inBox], found }

@@ -1,49 +1,59 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
-import { linear } from '../../units/quantity.ts'
+import { refOf } from '../../build/quantityAt.ts'
+import { slotsOf } from '../../build/slots.ts'
+import type { Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import type { FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { change, family, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
+import { HOLDS } from '../work.ts'
 
-/** A lever switch in the slot of guard or body: its travel along the slot. The slot's long way is its diameter. */
-export const bladeSwitch: JointFamily = ({ build, layout }) =>
-  (layout?.features ?? [])
-    .filter(f => f.role === 'switch-hole' && f.serves)
-    .flatMap((f): FoundJoint[] => {
-      const part = partIn(build, f.serves!),
-        holder = build.parts.find(p => p.id === f.partId),
-        lever = quantityAt(part, 'dims.leverLength')
-      if (!part || !holder || !lever) return []
-      const slot = need(holder, `features.${f.id}.diameter`),
-        gap = linear([
-          [1, slot],
-          [-1, lever],
-        ])
-      return [
-        {
-          id: `${f.serves}-slot`,
-          family: 'blade slot',
-          title: 'Switch lever in its slot',
-          clearance: gap,
-          at: f.centre,
-          slots: [f.serves!, holder.kind],
-          meaning: { under: 'The lever meets the slot’s end before it clicks into its last position.', over: '' },
-          fixes: ({ low }) => [
-            work({
-              method: 'lengthen-slot',
-              title: `File the slot ${fixed(low + 0.3 - gap.value, 1)} mm longer`,
-              minutes: 15,
-              tools: ['flat file'],
-              cautions: ['dust'],
-              changes: [
-                {
-                  ref: refOf(holder, `features.${f.id}.diameter`),
-                  value: slot.value + low + 0.3 - gap.value,
-                  doubt: HOLDS.file,
-                },
-              ],
-            }),
-          ],
-        },
-      ]
-    })
+const slotOfLever = family(
+  'blade slot',
+  { label: 'Lever in its slot', compared: 'slot − lever’s travel', low: 0.5, never: 0, source: MEMORY },
+  { 'lengthen-slot': { mends: 'under', minutes: 15, tools: ['flat file'], cautions: ['dust'] } },
+)
+
+const holeIn = (holder: Part | undefined, slot: string) =>
+  holder?.features.find(f => f.role === 'switch-hole' && f.serves === slot)
+
+/** A lever's travel along the slot. The slot's long way is its diameter. */
+const leverIn = (slot: string, holder: 'body' | 'guard'): Joined => ({
+  id: `${slot}-slot`,
+  family: slotOfLever,
+  slots: [slot, holder],
+  ...(holder === 'body' ? { fitOnly: true } : {}),
+  clearance: (m, v) =>
+    m.sum([
+      [1, m.in(v.part(holder), holeIn(v.part(holder), slot), 'diameter')],
+      [-1, m.of(v.part(slot), 'leverLength')],
+    ]),
+  words: () => ({
+    title: 'Switch lever in its slot',
+    under: 'The lever meets the slot’s end before it clicks into its last position.',
+  }),
+  at: (l, v) =>
+    l.features.find(f => f.partId === v.part(holder)?.id && f.id === holeIn(v.part(holder), slot)?.id)?.centre ?? [
+      l.bridge.front,
+      40,
+    ],
+  mends({ view, clearance }, { low }) {
+    const part = view.part(holder)!,
+      hole = holeIn(part, slot)!,
+      off = low + 0.3 - clearance.value
+    return [
+      mend(slotOfLever, 'lengthen-slot', {
+        title: `File the slot ${fixed(off, 1)} mm longer`,
+        changes: [
+          change(refOf(part, `features.${hole.id}.diameter`), (hole.dims.diameter?.value ?? 0) + off, HOLDS.file),
+        ],
+      }),
+    ]
+  },
+})
+
+/** A lever switch in the slot of guard or body. */
+export const bladeSwitch: FamilyFile = {
+  families: [slotOfLever],
+  joined: i =>
+    (['body', 'guard'] as const).flatMap(holder =>
+      slotsOf(i).flatMap(s => (s.kind === 'switch' ? [leverIn(s.id, holder)] : [])),
+    ),
+}

@@ -2,8 +2,31 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { linear, type Quantity } from '../../units/quantity.ts'
 import type { Part } from '../../parts/part.ts'
+import { family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { work } from '../work.ts'
+
+const pattern = family(
+  'bridge screws',
+  {
+    label: 'Bridge screw pattern',
+    compared: 'holes in the body − holes in the bridge',
+    low: -0.25,
+    high: 0.25,
+    never: -1.5,
+    neverAbove: 1.5,
+    source: LIMIT,
+  },
+  {
+    'plug-bridge': {
+      mends: 'both',
+      minutes: 60,
+      tools: ['dowel', 'wood glue', 'drill'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+  },
+)
 
 const holesOf = (p: Part | undefined, serves?: string) =>
   (p?.features.filter(f => f.role === 'screw-hole' && (serves === undefined || f.serves === serves)) ?? []).sort(
@@ -11,7 +34,7 @@ const holesOf = (p: Part | undefined, serves?: string) =>
   )
 
 /** The bridge's screw pattern against holes that the body has already. */
-export const bridgeScrews: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body'),
     bridge = partIn(build, 'bridge')
   const own = holesOf(bridge),
@@ -31,7 +54,7 @@ export const bridgeScrews: JointFamily = ({ build, layout }) => {
   return [
     {
       id: 'bridge-screw-pattern',
-      family: 'bridge screws',
+      family: pattern.id,
       title: 'Bridge screw pattern in the body',
       clearance,
       at: place,
@@ -41,15 +64,9 @@ export const bridgeScrews: JointFamily = ({ build, layout }) => {
         over: 'The body’s holes lie further apart than the bridge’s.',
       },
       fixes: () => [
-        work({
-          method: 'plug-bridge',
+        mend(pattern, 'plug-bridge', {
           title: `Plug ${drilled.length} screw holes and drill to the bridge’s own pattern`,
           note: 'Or another bridge.',
-          minutes: 60,
-          tools: ['dowel', 'wood glue', 'drill'],
-          risk: 'some',
-          when: 'before finish',
-          cautions: ['cutters'],
           changes:
             own.length === drilled.length
               ? drilled.map((d, i) => ({
@@ -74,3 +91,6 @@ export const bridgeScrews: JointFamily = ({ build, layout }) => {
     },
   ]
 }
+
+/** The bridge's screw pattern against holes that the body has already. */
+export const bridgeScrews: FamilyFile = { families: [pattern], found }

@@ -5,7 +5,23 @@ import { inside, toEdge } from '../../geometry/outline.ts'
 import { weakestBasis } from '../../units/dimension.ts'
 import { distanceOf, fromSource, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import type { Part } from '../../parts/part.ts'
+import { COMMON, family, type FamilyFile, MEMORY } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
+
+const neighbours = family('control neighbours', {
+  label: 'Cases side by side',
+  compared: 'distance − both cases',
+  low: 1,
+  never: 0,
+  source: COMMON,
+})
+const wallBeside = family('control wall', {
+  label: 'Case beside the cavity’s wall',
+  compared: 'wall − case',
+  low: 0.5,
+  never: 0,
+  source: MEMORY,
+})
 
 /** Doubt of a cavity's wall, mm [from memory]. */
 const CAVITY_DOUBT = 0.3
@@ -16,7 +32,7 @@ const halfCase = (p: Part, long: boolean): Quantity =>
   linear([[0.5, (long ? quantityAt(p, 'dims.caseLength') : undefined) ?? need(p, 'dims.caseWidth')]])
 
 /** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
-export const controlNeighbours: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   if (!layout) return []
   const labels = new Map(slotsOf(build.instrument).map(s => [s.id, s.label]))
   const controls = layout.features
@@ -88,7 +104,7 @@ export const controlNeighbours: JointFamily = ({ build, layout }) => {
   if (near)
     out.push({
       id: 'control-neighbours',
-      family: 'control neighbours',
+      family: neighbours.id,
       title: `${near.a.label} beside ${near.b.label.toLowerCase()}`,
       clearance: near.q,
       at: [(near.a.f.centre[0] + near.b.f.centre[0]) / 2, (near.a.f.centre[1] + near.b.f.centre[1]) / 2],
@@ -99,7 +115,7 @@ export const controlNeighbours: JointFamily = ({ build, layout }) => {
   if (wall)
     out.push({
       id: 'control-wall',
-      family: 'control wall',
+      family: wallBeside.id,
       title: `${wall.c.label} beside the cavity’s wall`,
       clearance: wall.q,
       at: wall.on,
@@ -109,3 +125,6 @@ export const controlNeighbours: JointFamily = ({ build, layout }) => {
     })
   return out
 }
+
+/** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
+export const controlNeighbours: FamilyFile = { families: [neighbours, wallBeside], found }

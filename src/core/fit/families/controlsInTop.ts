@@ -1,178 +1,259 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import type { Instrument } from '../../build/build.ts'
+import type { Maths } from '../../build/maths.ts'
+import { refOf } from '../../build/quantityAt.ts'
 import { slotsOf } from '../../build/slots.ts'
-import { inside } from '../../geometry/outline.ts'
-import { linear, subtract } from '../../units/quantity.ts'
+import type { View } from '../../build/view.ts'
+import { filmFor } from '../../finish/film.ts'
+import { inside, type Point } from '../../geometry/outline.ts'
+import { inRoundRect } from '../../geometry/roundRect.ts'
+import { isRect } from '../../geometry/shape.ts'
+import { guardPlace, shapeOf, type Layout } from '../../layout/layOut.ts'
+import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../../finish/film.ts'
-import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
+import { change, COMMON, family, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
+import type { Fix } from '../joint.ts'
+
+const thread = family(
+  'control thread',
+  {
+    label: 'Thread through the top',
+    compared: 'thread − (top + washer + nut)',
+    low: 1,
+    high: 4,
+    never: 0,
+    source: COMMON,
+  },
+  {
+    recess: {
+      mends: 'under',
+      minutes: 25,
+      tools: ['step bit or router', 'depth stop', 'calliper'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+    'nut-below': { mends: 'over', minutes: 5, tools: ['spanner'], reversible: true },
+  },
+)
+const bore = family(
+  'control hole',
+  { label: 'Bushing in its hole', compared: 'hole − thread', low: 0.1, high: 0.6, never: 0, source: COMMON },
+  {
+    'ream-hole': {
+      mends: 'under',
+      minutes: 5,
+      tools: ['tapered reamer', 'calliper'],
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+    'sleeve-hole': {
+      mends: 'over',
+      minutes: 15,
+      tools: ['veneer', 'wood glue'],
+      reversible: true,
+      when: 'before finish',
+    },
+  },
+)
+const case_ = family('cavity depth', {
+  label: 'Case under the cover',
+  compared: 'cavity depth − case',
+  low: 2,
+  never: 0,
+  source: COMMON,
+})
+
+/** Slots whose part holds controls: the body's own top, or the guard. */
+type Holder = 'body' | 'guard'
+
+const ROLES = ['pot-hole', 'switch-hole', 'jack-hole']
+/** The hole through a top that a control stands in; a jack in the side stands in no top. */
+const holeFor = (holder: Part | undefined, slot: string): Feature | undefined =>
+  holder?.features.find(
+    f => f.serves === slot && ROLES.includes(f.role) && !(f.role === 'jack-hole' && f.face === 'side'),
+  )
+
+/** The body's cavity under a place on it. */
+function cavityAt(body: Part | undefined, [x, y]: Point): Feature | undefined {
+  return body?.features.find(f => {
+    if (f.role !== 'control-cavity') return false
+    const shape = shapeOf(f, 0, 0)
+    return isRect(shape) ? inRoundRect(shape, [x - shape.x, y - shape.y]) : inside(shape.points, [x, y])
+  })
+}
+
+/** Hole and cavity of a control in one holder. */
+function placeOf(v: View, holder: Holder, slot: string) {
+  const part = v.part(holder),
+    hole = holeFor(part, slot)
+  if (!part || !hole || !v.part(slot)) return undefined
+  const off = holder === 'guard' ? guardPlace(v.facts) : { x: 0, y: 0 }
+  return {
+    part,
+    hole,
+    cavity: cavityAt(v.part('body'), [(hole.dims.x?.value ?? 0) + off.x, (hole.dims.y?.value ?? 0) + off.y]),
+  }
+}
+
+/** What the thread goes through: the wood left over the cavity, or the guard. */
+function topOf<Q>(m: Maths<Q>, v: View, holder: Holder, slot: string): Q | undefined {
+  const p = placeOf(v, holder, slot)
+  return (
+    p &&
+    (m.in(p.part, p.hole, 'topThickness') ??
+      (holder === 'guard' ? m.of(p.part, 'thickness') : m.in(p.part, p.cavity, 'topThickness')))
+  )
+}
+
+const centreOf = (l: Layout, v: View, holder: Holder, slot: string): Point =>
+  l.features.find(f => f.partId === v.part(holder)?.id && f.id === holeFor(v.part(holder), slot)?.id)?.centre ?? [
+    l.bridge.front,
+    40,
+  ]
+
+function throughTop(c: MendContext, holder: Holder, slot: string, low: number, high: number | undefined): Fix[] {
+  const part = c.view.part(slot)!,
+    { part: held, hole, cavity } = placeOf(c.view, holder, slot)!,
+    long = c.clearance.value
+  if (long >= low) {
+    const spare = long - ((high ?? low) + low) / 2
+    return [
+      mend(thread, 'nut-below', {
+        title: `Run a second nut and washer ${fixed(spare, 1)} mm up the thread, below the top`,
+        note: 'It sets how far the thread stands out.',
+        changes: [change(refOf(part, 'dims.hardware'), (part.dims.hardware?.value ?? 0) + spare, 0.2)],
+      }),
+    ]
+  }
+  if (holder === 'guard') return []
+  const top = hole.dims.topThickness?.value ?? cavity?.dims.topThickness?.value ?? 0,
+    off = low + 0.5 - long
+  const to = change(refOf(held, `features.${hole.id}.topThickness`), top - off, 0.2)
+  return [
+    mend(thread, 'recess', {
+      title: `Thin the top from inside by ${fixed(off, 1)} mm around the hole`,
+      note: `A ${fixed((part.dims.caseWidth?.value ?? 0) + 4, 0)} mm wide recess; leaves ${fixed(top - off, 1)} mm of top.`,
+      ...(top - off < 3 ? { risk: 'high' } : {}),
+      changes: [to],
+      read: to.ref,
+    }),
+  ]
+}
+
+function inHole(c: MendContext, holder: Holder, slot: string, low: number, high: number | undefined): Fix[] {
+  const { part, hole } = placeOf(c.view, holder, slot)!,
+    to = change(
+      refOf(part, `features.${hole.id}.diameter`),
+      (c.view.part(slot)!.dims.threadDiameter?.value ?? 0) + 0.3,
+      0.1,
+    )
+  if (c.clearance.value < low)
+    return [
+      mend(bore, 'ream-hole', {
+        title: `Ream the hole to ${fixed(to.value, 1)} mm`,
+        note: 'From both faces, so that the edge does not lift.',
+        changes: [to],
+        read: to.ref,
+      }),
+    ]
+  return c.clearance.value > (high ?? Infinity)
+    ? [
+        mend(bore, 'sleeve-hole', {
+          title: `Sleeve the hole down to ${fixed(to.value, 1)} mm`,
+          note: 'Hardwood ring or wrapped veneer; a wide washer hides it.',
+          changes: [to],
+          read: to.ref,
+        }),
+      ]
+    : []
+}
+
+function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): readonly Joined[] {
+  const onGuard = holder === 'guard'
+  const at = (l: Layout, v: View) => centreOf(l, v, holder, slot)
+  // Over which cavity a guard's hole stands is asked of the body as it is.
+  const above = onGuard ? { beside: ['body'] } : {}
+  const under: Joined = {
+    id: `${slot}-case`,
+    family: case_,
+    slots: onGuard ? [slot, 'body', 'guard'] : [slot, 'body'],
+    swaps: [slot, 'body'],
+    facts: ['placements'],
+    ...(onGuard || jack ? { fitOnly: true } : {}),
+    clearance: (m, v) =>
+      m.sum([
+        [1, m.in(v.part('body'), placeOf(v, holder, slot)?.cavity, 'depth')],
+        [-1, m.of(v.part(slot), 'caseDepth')],
+      ]),
+    words: () => ({
+      title: onGuard ? `${label}, case over the cavity’s floor` : `${label}, case under the cover`,
+      under: onGuard
+        ? 'The case stands on the cavity’s floor and lifts the guard.'
+        : 'The case stands out of the cavity and the cover does not close.',
+    }),
+    at,
+  }
+  // A jack's thread and bore are judged against its own wall or plate.
+  if (jack) return [under]
+  return [
+    under,
+    {
+      id: `${slot}-thread`,
+      family: thread,
+      slots: [slot, holder],
+      ...above,
+      facts: ['placements'],
+      clearance(m, v) {
+        // A control without a thread of its own has no bushing either.
+        if (!v.part(slot)?.dims.threadDiameter) return undefined
+        return m.sum([
+          [1, m.of(v.part(slot), 'threadLength')],
+          [-1, topOf(m, v, holder, slot)],
+          [-1, m.of(v.part(slot), 'hardware')],
+        ])
+      },
+      words: () => ({
+        title: `${label}, thread through the top`,
+        under: 'The thread is too short: its nut finds nothing to hold.',
+        over: 'The thread stands far out of the top and the knob rides high.',
+      }),
+      at,
+      mends: (c, { low, high }) => throughTop(c, holder, slot, low, high),
+    },
+    {
+      id: `${slot}-hole`,
+      family: bore,
+      slots: [slot, holder],
+      ...above,
+      facts: ['placements', 'finish', 'steps'],
+      clearance(m, v) {
+        const p = placeOf(v, holder, slot),
+          part = v.part(slot)
+        if (!p || !part?.dims.threadLength || !part.dims.hardware || !topOf(m, v, holder, slot)) return undefined
+        return m.sum([
+          [1, m.in(p.part, p.hole, 'diameter')],
+          [-1, m.of(part, 'threadDiameter')],
+          [-2, filmFor(m, v.facts, p.part, p.hole.role)],
+        ])
+      },
+      words: () => ({
+        title: `${label}, bushing in its hole`,
+        under: 'The bushing does not pass the hole.',
+        over: 'The hole is wide; the washer has to cover it and centre the shaft.',
+      }),
+      at,
+      mends: (c, { low, high }) => inHole(c, holder, slot, low, high),
+    },
+  ]
+}
 
 /** Pots and switches: thread through the top, bushing in its hole, case under the cover. */
-export const controlsInTop: JointFamily = ({ build, layout }) => {
-  const body = partIn(build, 'body')
-  if (!body || !layout) return []
-  const labels = new Map(slotsOf(build.instrument).map(s => [s.id, s.label]))
-  const cavities = layout.features.filter(f => f.role === 'control-cavity')
-  const guard = partIn(build, 'guard')
-  const holes = [body, ...(guard ? [guard] : [])].flatMap(holder =>
-    holder.features
-      .filter(
-        f =>
-          (f.role === 'pot-hole' || f.role === 'switch-hole' || (f.role === 'jack-hole' && f.face !== 'side')) &&
-          f.serves,
-      )
-      .map(f => ({ holder, f })),
-  )
-  return holes.flatMap(({ holder, f }): FoundJoint[] => {
-    const part = partIn(build, f.serves!)
-    const placed = layout.features.find(p => p.id === f.id && p.partId === holder.id)!
-    const cavity = cavities.find(cv => inside(cv.polygon, placed.centre))
-    if (!part) return []
-    const label = labels.get(f.serves!) ?? f.serves!
-    const onGuard = holder.kind === 'guard'
-    const top =
-      quantityAt(holder, `features.${f.id}.topThickness`) ??
-      (onGuard ? need(holder, 'dims.thickness') : cavity && need(body, `features.${cavity.id}.topThickness`))
-    const depth = cavity && need(body, `features.${cavity.id}.depth`)
-    const case_ = need(part, 'dims.caseDepth')
-    const out: FoundJoint[] = []
-    if (depth)
-      out.push({
-        id: `${f.serves}-case`,
-        family: 'cavity depth',
-        title: onGuard ? `${label}, case over the cavity’s floor` : `${label}, case under the cover`,
-        clearance: subtract(depth, case_),
-        at: placed.centre,
-        slots: [f.serves!, 'body'],
-        meaning: {
-          under: onGuard
-            ? 'The case stands on the cavity’s floor and lifts the guard.'
-            : 'The case stands out of the cavity and the cover does not close.',
-          over: '',
-        },
-        fixes: () => [],
-      })
-    // A jack's thread and bore are judged against its own wall or plate.
-    if (f.role === 'jack-hole') return out
-    const thread = quantityAt(part, 'dims.threadLength'),
-      hardware = quantityAt(part, 'dims.hardware'),
-      dia = quantityAt(part, 'dims.threadDiameter')
-    if (!thread || !hardware || !dia || !top) return out
-    const long = linear([
-      [1, thread],
-      [-1, top],
-      [-1, hardware],
-    ])
-    const film = filmOn(build, holder, f.role)
-    const hole = need(holder, `features.${f.id}.diameter`),
-      loose = linear([
-        [1, hole],
-        [-1, dia],
-        [-2, film],
-      ])
-    return [
-      ...out,
-      {
-        id: `${f.serves}-thread`,
-        family: 'control thread',
-        title: `${label}, thread through the top`,
-        clearance: long,
-        at: placed.centre,
-        slots: [f.serves!, holder.kind],
-        meaning: {
-          under: 'The thread is too short: its nut finds nothing to hold.',
-          over: 'The thread stands far out of the top and the knob rides high.',
-        },
-        fixes: ({ low, high }): Fix[] => {
-          const aim = low + 0.5
-          if (long.value < low && onGuard) return []
-          if (long.value < low) {
-            const off = aim - long.value
-            return [
-              {
-                method: 'recess',
-                title: `Thin the top from inside by ${fixed(off, 1)} mm around the hole`,
-                note: `A ${fixed(need(part, 'dims.caseWidth').value + 4, 0)} mm wide recess; leaves ${fixed(top.value - off, 1)} mm of top.`,
-                minutes: 25,
-                tools: ['step bit or router', 'depth stop', 'calliper'],
-                risk: top.value - off < 3 ? 'high' : 'some',
-                reversible: false,
-                when: 'before finish',
-                cautions: ['cutters', 'dust'],
-                changes: [
-                  { ref: refOf(holder, `features.${f.id}.topThickness`), value: top.value - off, doubt: 0.2 },
-                ],
-                read: refOf(holder, `features.${f.id}.topThickness`),
-              },
-            ]
-          }
-          const spare = long.value - ((high ?? low) + low) / 2
-          return [
-            {
-              method: 'nut-below',
-              title: `Run a second nut and washer ${fixed(spare, 1)} mm up the thread, below the top`,
-              note: 'It sets how far the thread stands out.',
-              minutes: 5,
-              tools: ['spanner'],
-              risk: 'low',
-              reversible: true,
-              when: 'any time',
-              cautions: [],
-              changes: [{ ref: refOf(part, 'dims.hardware'), value: hardware.value + spare, doubt: 0.2 }],
-            },
-          ]
-        },
-      },
-      {
-        id: `${f.serves}-hole`,
-        family: 'control hole',
-        title: `${label}, bushing in its hole`,
-        clearance: loose,
-        at: placed.centre,
-        slots: [f.serves!, holder.kind],
-        meaning: {
-          under: 'The bushing does not pass the hole.',
-          over: 'The hole is wide; the washer has to cover it and centre the shaft.',
-        },
-        fixes: ({ low, high }) =>
-          loose.value < low
-            ? [
-                {
-                  method: 'ream-hole',
-                  title: `Ream the hole to ${fixed(dia.value + 0.3, 1)} mm`,
-                  note: 'From both faces, so that the edge does not lift.',
-                  minutes: 5,
-                  tools: ['tapered reamer', 'calliper'],
-                  risk: 'low',
-                  reversible: false,
-                  when: 'before finish',
-                  cautions: ['cutters'],
-                  changes: [
-                    { ref: refOf(holder, `features.${f.id}.diameter`), value: dia.value + 0.3, doubt: 0.1 },
-                  ],
-                  read: refOf(holder, `features.${f.id}.diameter`),
-                },
-              ]
-            : loose.value > (high ?? Infinity)
-              ? [
-                  {
-                    method: 'sleeve-hole',
-                    title: `Sleeve the hole down to ${fixed(dia.value + 0.3, 1)} mm`,
-                    note: 'Hardwood ring or wrapped veneer; a wide washer hides it.',
-                    minutes: 15,
-                    tools: ['veneer', 'wood glue'],
-                    risk: 'low',
-                    reversible: true,
-                    when: 'before finish',
-                    cautions: [],
-                    changes: [
-                      { ref: refOf(holder, `features.${f.id}.diameter`), value: dia.value + 0.3, doubt: 0.1 },
-                    ],
-                    read: refOf(holder, `features.${f.id}.diameter`),
-                  },
-                ]
-              : [],
-      },
-    ]
-  })
+export const controlsInTop: FamilyFile = {
+  families: [thread, bore, case_],
+  joined: (i: Instrument) => {
+    const controls = slotsOf(i).filter(s => s.kind === 'pot' || s.kind === 'switch' || s.kind === 'jack')
+    return (['body', 'guard'] as const).flatMap(holder =>
+      controls.flatMap(s => jointsOf(s.id, s.label, s.kind === 'jack', holder)),
+    )
+  },
 }

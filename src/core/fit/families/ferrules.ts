@@ -3,11 +3,36 @@ import { partIn } from '../../build/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import { filmOn } from '../../finish/film.ts'
+import { family, type FamilyFile, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { HOLDS } from '../work.ts'
+
+const fitting = family(
+  'ferrule',
+  {
+    label: 'Ferrule pressed in',
+    compared: 'hole − ferrule',
+    low: -0.12,
+    high: -0.02,
+    never: -0.3,
+    source: 'from memory, as pressed bushings',
+  },
+  {
+    'ream-ferrules': {
+      mends: 'under',
+      minutes: 0,
+      each: 4,
+      tools: ['reamer', 'calliper'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+    'wrap-ferrules': { mends: 'over', minutes: 0, each: 4, tools: ['veneer', 'wood glue'], reversible: true },
+  },
+)
 
 /** String ferrules pressed into the body's back. */
-export const ferrules: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const part = partIn(build, 'ferrules'),
     body = partIn(build, 'body')
   const holes = body?.features.filter(f => f.role === 'ferrule-hole') ?? []
@@ -26,7 +51,7 @@ export const ferrules: JointFamily = ({ build, layout }) => {
   return [
     {
       id: 'ferrule-fit',
-      family: 'ferrule',
+      family: fitting.id,
       title: 'Ferrules in the body’s back',
       clearance: fit,
       at: layout.features.find(f => f.id === holes[0]!.id && f.partId === body.id)!.centre,
@@ -45,25 +70,17 @@ export const ferrules: JointFamily = ({ build, layout }) => {
         }))
         return fit.value < low
           ? [
-              work({
-                method: 'ream-ferrules',
+              mend(fitting, 'ream-ferrules', {
+                count: holes.length,
                 title: `Ream ${holes.length} ferrule holes to ${fixed(to, 2)} mm`,
-                minutes: 4 * holes.length,
-                tools: ['reamer', 'calliper'],
-                risk: 'some',
-                when: 'before finish',
-                cautions: ['cutters'],
                 changes,
                 read: changes[0]!.ref,
               }),
             ]
           : [
-              work({
-                method: 'wrap-ferrules',
+              mend(fitting, 'wrap-ferrules', {
+                count: holes.length,
                 title: `Wrap each ferrule with ${fixed((fit.value - aim) / 2, 2)} mm of paper or veneer`,
-                minutes: 4 * holes.length,
-                tools: ['veneer', 'wood glue'],
-                reversible: true,
                 changes,
                 read: changes[0]!.ref,
               }),
@@ -72,3 +89,6 @@ export const ferrules: JointFamily = ({ build, layout }) => {
     },
   ]
 }
+
+/** String ferrules pressed into the body's back. */
+export const ferrules: FamilyFile = { families: [fitting], found }

@@ -1,16 +1,30 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
+import { quantities, type Maths } from '../../build/maths.ts'
+import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { slotsOf } from '../../build/slots.ts'
+import { viewOf, type Facts, type View } from '../../build/view.ts'
 import { toRemove } from '../../geometry/boolean.ts'
 import { gapInside } from '../../geometry/shape.ts'
-import { guardPlace, type PlacedFeature } from '../../layout/layOut.ts'
-import type { Part } from '../../parts/part.ts'
+import { guardPlace, pickupShape, shapeOf, type Layout, type PlacedFeature } from '../../layout/layOut.ts'
+import type { Feature } from '../../parts/part.ts'
 import { weakestBasis } from '../../units/dimension.ts'
-import { distanceOf, exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import type { Fix, FitContext, FoundJoint, JointFamily } from '../joint.ts'
-import { shapeGap } from '../shapeGap.ts'
-import { HOLDS, work } from '../work.ts'
+import { exact, fromSource, linear } from '../../units/quantity.ts'
+import {
+  change,
+  COMMON,
+  family,
+  LIMIT,
+  MEMORY,
+  mend,
+  type FamilyFile,
+  type Joined,
+  type MendContext,
+} from '../family.ts'
+import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
+import { roomOf, shapeGap } from '../shapeGap.ts'
+import { HOLDS } from '../work.ts'
+import { opening } from './pickupInRout.ts'
 
 /** Offset of a cut-out's and a rout's centres that the eye does not see, mm [common practice]. */
 const UNSEEN = 0.5
@@ -19,10 +33,72 @@ const EDGE_DOUBT = 0.5
 /** Gap per side that a cut-out is filed to, mm. */
 const FILE_TO = 0.3
 
+const inCut = family(
+  'pickup in cut-out',
+  {
+    label: 'Pickup in its cut-out',
+    compared: 'distance between outlines, per side',
+    low: 0.1,
+    high: 0.5,
+    never: -0.3,
+    source: LIMIT,
+  },
+  {
+    'file-cut-out': {
+      mends: 'under',
+      minutes: 15,
+      tools: ['flat and round files', 'calliper'],
+      risk: 'some',
+      cautions: ['dust'],
+    },
+  },
+)
+const overRouts = family(
+  'guard over routs',
+  {
+    label: 'Guard cut-out over its rout',
+    compared: '0.5 − offset of centres',
+    low: 0,
+    never: -3,
+    source: 'common practice: beyond 1 mm it is visible; where it stops going is from memory',
+  },
+  {
+    'shift-guard': {
+      mends: 'under',
+      sometimes: true,
+      minutes: 10,
+      tools: ['steel rule'],
+      reversible: true,
+      when: 'before finish',
+    },
+    'move-rout': {
+      mends: 'under',
+      minutes: 35,
+      tools: ['router and template'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+  },
+)
+const FILE = { mends: 'under', minutes: 15, tools: ['file', 'calliper'], cautions: ['dust'] } as const
+const beside = family(
+  'guard gap',
+  { label: 'Guard against its neighbours', compared: 'gap', low: 0.2, high: 1, never: 0, source: COMMON },
+  { 'file-notch': FILE, 'file-edge': FILE },
+)
+const inEdge = family('guard edge', {
+  label: 'Guard inside the body’s edge',
+  compared: 'distance to the body’s edge',
+  low: 1,
+  never: 0,
+  source: MEMORY,
+})
+
 /** Where the guard was put by the builder, as an input of its own. */
-const placeInput = (c: FitContext, k: 'x' | 'y'): Quantity => {
-  const p = c.build.placements.guard?.[k]
-  return fromSource({
+const placeInput = <Q>(m: Maths<Q>, facts: Facts, k: 'x' | 'y'): Q => {
+  const p = facts.placements.guard?.[k]
+  return m.given({
     id: `placements/guard.${k}`,
     label: k === 'x' ? 'guard along the centre line' : 'guard off the centre line',
     value: p?.value ?? 0,
@@ -31,251 +107,239 @@ const placeInput = (c: FitContext, k: 'x' | 'y'): Quantity => {
   })
 }
 
-/** The guard: pickups in its cut-outs, cut-outs over the routs, its edges against neck, bridge and body. */
-export const guardOverBody: JointFamily = c => {
-  const guard = partIn(c.build, 'guard'),
-    body = partIn(c.build, 'body')
-  if (!guard || !body || !c.layout) return []
-  const cuts = c.layout.features.filter(f => f.partId === guard.id && f.role === 'cut-out')
-  const pairs = cuts.flatMap(cut => {
-    const rout = c.layout!.features.find(
-      f => f.partId === body.id && f.role === 'pickup-rout' && f.serves === cut.serves,
-    )
-    return rout ? [{ cut, rout }] : []
-  })
-  return [
-    ...cuts.flatMap(cut => pickupInCut(c, guard, cut)),
-    ...pairs.flatMap(p => overRout(c, guard, body, p, pairs)),
-    ...edges(c, guard, body),
-  ]
+const shapeAtOrigin = (f: Feature) => shapeOf(f, -(f.dims.x?.value ?? 0), -(f.dims.y?.value ?? 0))
+
+/** A pickup's room in the guard's cut-out, seen from the cut-out's own place. */
+function roomInCut<Q>(m: Maths<Q>, v: View, slot: string) {
+  const guard = v.part('guard'),
+    pickup = v.part(slot),
+    cut = opening(guard, 'cut-out', slot)
+  return guard && pickup && cut
+    ? roomOf(
+        m,
+        { part: guard, feature: cut, shape: shapeAtOrigin(cut) },
+        { part: pickup, shape: pickupShape(pickup, [0, 0]) },
+        m.exact(0),
+        m.exact(0),
+      )
+    : undefined
 }
 
-const labelOf = (c: FitContext, slot: string | undefined) =>
-  slotsOf(c.build.instrument).find(s => s.id === slot)?.label ?? 'Pickup'
+/** Cut-out's place less the rout's, along and across. */
+function offsets<Q>(m: Maths<Q>, v: View, slot: string): readonly [Q, Q] | undefined {
+  const guard = v.part('guard'),
+    body = v.part('body'),
+    cut = opening(guard, 'cut-out', slot),
+    rout = opening(body, 'pickup-rout', slot)
+  const of = (k: 'x' | 'y') =>
+    m.sum([
+      [1, m.in(guard, cut, k)],
+      [1, placeInput(m, v.facts, k)],
+      [-1, m.in(body, rout, k)],
+    ])
+  const dx = of('x'),
+    dy = of('y')
+  return dx && dy && [dx, dy]
+}
 
-function pickupInCut(c: FitContext, guard: Part, cut: PlacedFeature): FoundJoint[] {
-  const pickup = cut.serves ? partIn(c.build, cut.serves) : undefined,
-    placed = c.layout!.pickups.find(p => p.slot === cut.serves)
-  if (!pickup || !placed || placed.on !== 'guard') return []
-  const { gap, found, read } = shapeGap(
-    { part: guard, base: `features.${cut.id}`, shape: cut.shape, at: cut.centre },
-    { part: pickup, base: 'dims', shape: placed.shape },
+const cutPlace = (l: Layout, v: View, slot: string): PlacedFeature | undefined => {
+  const guard = v.part('guard'),
+    cut = opening(guard, 'cut-out', slot)
+  return l.features.find(f => f.partId === guard?.id && f.id === cut?.id)
+}
+
+function fileCut({ view, layout, clearance }: MendContext, slot: string, low: number): Fix[] {
+  const cut = cutPlace(layout, view, slot)
+  if (clearance.value >= low || !cut) return []
+  const guard = view.part('guard')!,
+    pickup = view.part(slot)!,
+    shape = pickupShape(pickup, cut.centre)
+  const { read } = shapeGap(
+    { part: guard, feature: opening(guard, 'cut-out', slot), shape: cut.shape, at: cut.centre },
+    { part: pickup, shape },
     exact(0),
     exact(0),
   )
   return [
-    {
-      id: `${cut.serves}-cut-out`,
-      family: 'pickup in cut-out',
-      title: `${labelOf(c, cut.serves)} in the guard’s cut-out`,
-      clearance: gap,
-      at: found.at,
-      slots: [cut.serves!, 'guard'],
-      meaning: {
-        under: 'The cover does not pass the cut-out; pressed, the guard bends and the cover chips.',
-        over: 'A wide gap shows round the pickup.',
-      },
-      fixes: ({ low }): Fix[] => {
-        if (gap.value >= low) return []
-        const off = toRemove(cut.shape, placed.shape, FILE_TO)
-        return [
-          work({
-            method: 'file-cut-out',
-            title: `File the cut-out by ${fixed(FILE_TO - gap.value, 2)} mm where it touches`,
-            note: `${fixed(off.area, 1)} mm² of plastic. Corners first: they are where it binds.`,
-            minutes: 15,
-            tools: ['flat and round files', 'calliper'],
-            risk: 'some',
-            cautions: ['dust'],
-            changes: read(FILE_TO, HOLDS.file),
-          }),
-        ]
-      },
-    },
+    mend(inCut, 'file-cut-out', {
+      title: `File the cut-out by ${fixed(FILE_TO - clearance.value, 2)} mm where it touches`,
+      note: `${fixed(toRemove(cut.shape, shape, FILE_TO).area, 1)} mm² of plastic. Corners first: they are where it binds.`,
+      changes: read(FILE_TO, HOLDS.file),
+    }),
   ]
 }
 
-function overRout(
-  c: FitContext,
-  guard: Part,
-  body: Part,
-  { cut, rout }: { cut: PlacedFeature; rout: PlacedFeature },
-  all: { cut: PlacedFeature; rout: PlacedFeature }[],
-): FoundJoint[] {
-  const at = (p: Part, id: string, k: string) => need(p, `features.${id}.${k}`)
-  const dx = linear([
-    [1, at(guard, cut.id, 'x')],
-    [1, placeInput(c, 'x')],
-    [-1, at(body, rout.id, 'x')],
-  ])
-  const dy = linear([
-    [1, at(guard, cut.id, 'y')],
-    [1, placeInput(c, 'y')],
-    [-1, at(body, rout.id, 'y')],
-  ])
-  const offset = distanceOf(dx, dy)
-  const name = labelOf(c, cut.serves)
-  return [
-    {
-      id: `${cut.serves}-guard-offset`,
-      family: 'guard over routs',
-      title: `${name}, cut-out over its rout`,
-      clearance: linear([
-        [1, exact(UNSEEN)],
-        [-1, offset],
-      ]),
-      at: cut.centre,
-      slots: ['guard', 'body'],
-      meaning: {
-        under: `The cut-out lies ${fixed(Math.abs(dx.value), 1)} mm ${dx.value < 0 ? 'nearer to the neck' : 'nearer to the bridge'}${Math.abs(dy.value) > 0.05 ? ` and ${fixed(Math.abs(dy.value), 1)} mm to the ${dy.value > 0 ? 'treble' : 'bass'} side` : ''}: both claim one pattern, and they are two.`,
-        over: '',
-      },
-      fixes: () => {
-        const fixes: Fix[] = []
-        const shifts = all.map(p => ({
-          x: p.cut.centre[0] - p.rout.centre[0],
-          y: p.cut.centre[1] - p.rout.centre[1],
-        }))
-        const mid = (k: 'x' | 'y') => (Math.max(...shifts.map(s => s[k])) + Math.min(...shifts.map(s => s[k]))) / 2
-        const left = Math.max(...shifts.map(s => Math.hypot(s.x - mid('x'), s.y - mid('y'))))
-        if (left <= UNSEEN) {
-          const g = guardPlace(c.build)
-          fixes.push(
-            work({
-              method: 'shift-guard',
-              title: `Set the guard ${fixed(Math.hypot(mid('x'), mid('y')), 1)} mm over`,
-              note: `Leaves ${fixed(left, 1)} mm at the worst cut-out. Look at the neck notch and the bridge after.`,
-              minutes: 10,
-              tools: ['steel rule'],
-              reversible: true,
-              when: 'before finish',
-              changes: [
-                { ref: 'placements/guard.x', value: g.x - mid('x'), doubt: 0.2 },
-                { ref: 'placements/guard.y', value: g.y - mid('y'), doubt: 0.2 },
-              ],
-            }),
-          )
-        }
-        const go = toRemove(rout.shape, cut.shape, 0.3)
-        fixes.push(
-          work({
-            method: 'move-rout',
-            title: `Rout the pickup’s place ${fixed(offset.value, 1)} mm over, to under the cut-out`,
-            note: `${fixed(go.area, 0)} mm² of wood, ${fixed((rout.diameter ?? 0) || at(body, rout.id, 'depth').value, 0)} mm deep. The guard covers the old edge.`,
-            minutes: 35,
-            tools: ['router and template'],
-            risk: 'some',
-            when: 'before finish',
-            cautions: ['cutters', 'dust'],
-            changes: [
-              {
-                ref: refOf(body, `features.${rout.id}.x`),
-                value: at(body, rout.id, 'x').value + dx.value,
-                doubt: HOLDS.router,
-              },
-              {
-                ref: refOf(body, `features.${rout.id}.y`),
-                value: at(body, rout.id, 'y').value + dy.value,
-                doubt: HOLDS.router,
-              },
-            ],
-          }),
-        )
-        return fixes
-      },
-    },
-  ]
-}
+/** Every pickup that has a cut-out and a rout, with how far the one lies over the other. */
+const allShifts = (v: View): readonly { x: number; y: number }[] =>
+  v.facts.instrument.pickups.flatMap(place => {
+    const d = offsets(quantities, v, `pickup-${place}`)
+    return d ? [{ x: d[0].value, y: d[1].value }] : []
+  })
 
-function edges(c: FitContext, guard: Part, body: Part): FoundJoint[] {
-  const { build, layout } = c,
-    out: FoundJoint[] = []
-  const neck = partIn(build, 'neck'),
-    notch = quantityAt(guard, 'dims.notchWidth'),
-    edge = quantityAt(guard, 'dims.bridgeEdge')
-  if (neck && notch) {
-    const gap = linear([
-      [0.5, notch],
-      [-0.5, need(neck, 'dims.heelWidth')],
-    ])
-    out.push({
-      id: 'guard-neck',
-      family: 'guard gap',
-      title: 'Guard against the neck',
-      clearance: gap,
-      at: [layout!.nutToHeelEnd, layout!.halfLast],
-      slots: ['guard', 'neck'],
-      meaning: {
-        under: 'The guard pushes on the neck and moves it off its line.',
-        over: 'A gap shows between guard and neck.',
-      },
-      fixes: ({ low }) =>
-        gap.value < low
-          ? [
-              work({
-                method: 'file-notch',
-                title: `File ${fixed(low + 0.2 - gap.value, 2)} mm off each side of the guard’s notch`,
-                minutes: 15,
-                tools: ['file', 'calliper'],
-                cautions: ['dust'],
-                changes: [
-                  {
-                    ref: refOf(guard, 'dims.notchWidth'),
-                    value: notch.value + 2 * (low + 0.2 - gap.value),
-                    doubt: HOLDS.file,
-                  },
-                ],
-                read: refOf(guard, 'dims.notchWidth'),
-              }),
-            ]
-          : [],
-    })
+function bringTogether({ build, view, layout }: MendContext, slot: string): Fix[] {
+  const [dx, dy] = offsets(quantities, view, slot)!,
+    shifts = allShifts(view),
+    body = view.part('body')!,
+    rout = opening(body, 'pickup-rout', slot)!
+  const mid = (k: 'x' | 'y') => (Math.max(...shifts.map(s => s[k])) + Math.min(...shifts.map(s => s[k]))) / 2
+  const left = Math.max(...shifts.map(s => Math.hypot(s.x - mid('x'), s.y - mid('y'))))
+  const fixes: Fix[] = []
+  if (left <= UNSEEN) {
+    const g = guardPlace(build)
+    fixes.push(
+      mend(overRouts, 'shift-guard', {
+        title: `Set the guard ${fixed(Math.hypot(mid('x'), mid('y')), 1)} mm over`,
+        note: `Leaves ${fixed(left, 1)} mm at the worst cut-out. Look at the neck notch and the bridge after.`,
+        changes: [
+          change('placements/guard.x', g.x - mid('x'), 0.2),
+          change('placements/guard.y', g.y - mid('y'), 0.2),
+        ],
+      }),
+    )
   }
+  const placed = layout.features.find(f => f.id === rout.id && f.partId === body.id)!,
+    cut = cutPlace(layout, view, slot)!
+  const to = (k: 'x' | 'y', by: number) =>
+    change(refOf(body, `features.${rout.id}.${k}`), (rout.dims[k]?.value ?? 0) + by, HOLDS.router)
+  fixes.push(
+    mend(overRouts, 'move-rout', {
+      title: `Rout the pickup’s place ${fixed(Math.hypot(dx.value, dy.value), 1)} mm over, to under the cut-out`,
+      note: `${fixed(toRemove(placed.shape, cut.shape, 0.3).area, 0)} mm² of wood, ${fixed((placed.diameter ?? 0) || (rout.dims.depth?.value ?? 0), 0)} mm deep. The guard covers the old edge.`,
+      changes: [to('x', dx.value), to('y', dy.value)],
+    }),
+  )
+  return fixes
+}
+
+const jointsOf = (slot: string, name: string): readonly Joined[] => [
+  {
+    id: `${slot}-cut-out`,
+    family: inCut,
+    slots: [slot, 'guard'],
+    facts: ['instrument'],
+    clearance: (m, v) => (v.facts.instrument.mounting === 'on the guard' ? roomInCut(m, v, slot)?.gap : undefined),
+    words: () => ({
+      title: `${name} in the guard’s cut-out`,
+      under: 'The cover does not pass the cut-out; pressed, the guard bends and the cover chips.',
+      over: 'A wide gap shows round the pickup.',
+    }),
+    at(l, v) {
+      const [cx, cy] = cutPlace(l, v, slot)?.centre ?? [0, 0],
+        [x, y] = roomInCut(quantities, v, slot)?.found.at ?? [0, 0]
+      return [cx + x, cy + y]
+    },
+    mends: (c, { low }) => fileCut(c, slot, low),
+  },
+  {
+    id: `${slot}-guard-offset`,
+    family: overRouts,
+    slots: ['guard', 'body'],
+    facts: ['placements'],
+    clearance(m, v) {
+      const d = offsets(m, v, slot)
+      return (
+        d &&
+        m.sum([
+          [1, m.exact(UNSEEN)],
+          [-1, m.distance(...d)],
+        ])
+      )
+    },
+    words(v) {
+      const [dx, dy] = offsets(quantities, v, slot)!.map(q => q.value) as [number, number]
+      return {
+        title: `${name}, cut-out over its rout`,
+        under: `The cut-out lies ${fixed(Math.abs(dx), 1)} mm ${dx < 0 ? 'nearer to the neck' : 'nearer to the bridge'}${Math.abs(dy) > 0.05 ? ` and ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side` : ''}: both claim one pattern, and they are two.`,
+      }
+    },
+    at: (l, v) => cutPlace(l, v, slot)?.centre ?? [l.bridge.front, 0],
+    mends: c => bringTogether(c, slot),
+  },
+]
+
+const againstNeck: Joined = {
+  id: 'guard-neck',
+  family: beside,
+  slots: ['guard', 'neck'],
+  clearance: (m, v) =>
+    m.sum([
+      [0.5, m.of(v.part('guard'), 'notchWidth')],
+      [-0.5, m.of(v.part('neck'), 'heelWidth')],
+    ]),
+  words: () => ({
+    title: 'Guard against the neck',
+    under: 'The guard pushes on the neck and moves it off its line.',
+    over: 'A gap shows between guard and neck.',
+  }),
+  at: l => [l.nutToHeelEnd, l.halfLast],
+  mends({ view, clearance }, { low }) {
+    if (clearance.value >= low) return []
+    const guard = view.part('guard')!,
+      off = low + 0.2 - clearance.value
+    const to = change(refOf(guard, 'dims.notchWidth'), (guard.dims.notchWidth?.value ?? 0) + 2 * off, HOLDS.file)
+    return [
+      mend(beside, 'file-notch', {
+        title: `File ${fixed(off, 2)} mm off each side of the guard’s notch`,
+        changes: [to],
+        read: to.ref,
+      }),
+    ]
+  },
+}
+
+/** Where the guard ends: at the bridge, and inside the body's own edge. */
+const found: JointFamily = ({ build, layout }) => {
+  const guard = partIn(build, 'guard'),
+    body = partIn(build, 'body'),
+    out: FoundJoint[] = []
+  if (!guard || !body || !layout) return []
+  const edge = quantityAt(guard, 'dims.bridgeEdge')
   if (edge) {
     const gap = linear([
-      [1, layout!.line.place],
+      [1, layout.line.place],
       [-1, edge],
-      [-1, placeInput(c, 'x')],
+      [-1, placeInput(quantities, viewOf(build).facts, 'x')],
     ])
     out.push({
       id: 'guard-bridge',
-      family: 'guard gap',
+      family: beside.id,
       title: 'Guard against the bridge',
       clearance: gap,
       limits: { low: 0.2, never: 0 },
-      at: [layout!.bridge.front, layout!.bridge.y],
+      at: [layout.bridge.front, layout.bridge.y],
       slots: ['guard', 'bridge'],
       meaning: { under: 'The guard pushes on the bridge.', over: '' },
-      fixes: ({ low }) => [
-        work({
-          method: 'file-edge',
-          title: `File ${fixed(low + 0.2 - gap.value, 2)} mm off the guard’s edge at the bridge`,
-          minutes: 15,
-          tools: ['file', 'calliper'],
-          cautions: ['dust'],
-          changes: [
-            { ref: refOf(guard, 'dims.bridgeEdge'), value: edge.value + gap.value - low - 0.2, doubt: HOLDS.file },
-          ],
-          read: refOf(guard, 'dims.bridgeEdge'),
-        }),
-      ],
+      fixes({ low }) {
+        const off = low + 0.2 - gap.value,
+          to = change(refOf(guard, 'dims.bridgeEdge'), edge.value - off, HOLDS.file)
+        return [
+          mend(beside, 'file-edge', {
+            title: `File ${fixed(off, 2)} mm off the guard’s edge at the bridge`,
+            changes: [to],
+            read: to.ref,
+          }),
+        ]
+      },
     })
   }
-  if (layout!.guard.length > 2 && layout!.body.length > 2) {
-    const g = gapInside({ points: layout!.body }, { points: layout!.guard })
-    const doubt = Math.hypot(guard.outline?.doubt ?? EDGE_DOUBT, body.outline?.doubt ?? EDGE_DOUBT)
-    const drawn = fromSource({
-      id: 'outlines/guard-body',
-      label: 'guard’s and body’s drawn edges',
-      value: g.gap,
-      doubt,
-      basis: weakestBasis(guard.outline?.basis ?? 'claimed', body.outline?.basis ?? 'claimed'),
-    })
+  if (layout.guard.length > 2 && layout.body.length > 2) {
+    const g = gapInside({ points: layout.body }, { points: layout.guard })
     out.push({
       id: 'guard-edge',
-      family: 'guard edge',
+      family: inEdge.id,
       title: 'Guard inside the body’s edge',
-      clearance: linear([[1, drawn]]),
+      clearance: linear([
+        [
+          1,
+          fromSource({
+            id: 'outlines/guard-body',
+            label: 'guard’s and body’s drawn edges',
+            value: g.gap,
+            doubt: Math.hypot(guard.outline?.doubt ?? EDGE_DOUBT, body.outline?.doubt ?? EDGE_DOUBT),
+            basis: weakestBasis(guard.outline?.basis ?? 'claimed', body.outline?.basis ?? 'claimed'),
+          }),
+        ],
+      ]),
       at: g.at,
       slots: ['guard', 'body'],
       meaning: { under: 'The guard reaches the body’s rounded edge, or over it.', over: '' },
@@ -283,4 +347,15 @@ function edges(c: FitContext, guard: Part, body: Part): FoundJoint[] {
     })
   }
   return out
+}
+
+/** The guard: pickups in its cut-outs, cut-outs over the routs, its edges against neck, bridge and body. */
+export const guardOverBody: FamilyFile = {
+  families: [inCut, overRouts, beside, inEdge],
+  joined: i => {
+    const labels = new Map(slotsOf(i).map(s => [s.id, s.label]))
+    const slots = i.pickups.map(p => `pickup-${p}`)
+    return [...slots.flatMap(s => jointsOf(s, labels.get(s) ?? 'Pickup')), againstNeck]
+  },
+  found,
 }

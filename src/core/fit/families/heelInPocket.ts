@@ -1,177 +1,222 @@
-import { need } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
-import { pocketOf } from '../../layout/bridgeLine.ts'
-import { fromSource, linear, subtract } from '../../units/quantity.ts'
+import type { View } from '../../build/view.ts'
+import { filmFor, filmOn } from '../../finish/film.ts'
+import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../../finish/film.ts'
-import type { Fix, JointFamily } from '../joint.ts'
+import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import { seasonOf } from '../season.ts'
+
+const heelWidth = family(
+  'heel width',
+  { label: 'Heel width in pocket', compared: 'pocket − heel', low: 0.05, high: 0.25, never: -0.1, source: LIMIT },
+  {
+    'shave-pocket': {
+      mends: 'under',
+      minutes: 25,
+      tools: ['chisel', 'scraper', 'calliper'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+    'veneer-side': {
+      mends: 'over',
+      minutes: 30,
+      tools: ['veneer', 'wood glue', 'calliper'],
+      reversible: true,
+      when: 'before finish',
+    },
+  },
+)
+
+const heelLength = family(
+  'heel length',
+  {
+    label: 'Heel end to pocket end',
+    compared: 'pocket length − heel length',
+    low: 0,
+    high: 0.4,
+    never: -0.5,
+    source: LIMIT,
+  },
+  {
+    'lengthen-pocket': {
+      mends: 'under',
+      minutes: 20,
+      tools: ['chisel', 'calliper'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+    'pack-end': {
+      mends: 'over',
+      minutes: 20,
+      tools: ['veneer', 'wood glue'],
+      reversible: true,
+      when: 'before finish',
+    },
+  },
+)
+
+const pocketFloor = family(
+  'pocket floor',
+  { label: 'Pocket floor', compared: '0.10 − dip under the heel', low: 0, never: -0.4, source: LIMIT },
+  {
+    'flatten-floor': {
+      mends: 'under',
+      minutes: 30,
+      tools: ['scraper', 'straightedge', 'feeler gauge'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+  },
+)
 
 /** Half-width that chisel and scraper hold on a pocket wall, mm [from memory]. */
 const BY_HAND = 0.06
 
-/** The heel's width in the pocket, at the mouth and at the end; its length; the floor under it. */
-export const heelInPocket: JointFamily = ({ build, layout }) => {
-  const neck = partIn(build, 'neck'),
-    pocket = pocketOf(build)
-  if (!neck || !pocket || !layout) return []
-  const path = (k: string) => `features.${pocket.pocket.id}.${k}`
-  const end = layout.nutToHeelEnd,
-    p = pocket.at('length').value
-  const width = (id: string, title: string, pocketKey: string, heelKey: string, x: number) => {
-    const heel = need(neck, `dims.${heelKey}`)
-    const film = filmOn(build, pocket.body, 'neck-pocket')
-    const clearance = linear([
-      [1, pocket.at(pocketKey)],
-      [-1, heel],
-      [-2, film],
-    ])
-    const season = seasonOf(
-      build,
-      { size: heel.value, wood: pocket.body.traits.wood },
-      { size: heel.value, wood: neck.traits.wood },
-    )
-    return {
-      id,
-      family: 'heel width' as const,
-      title,
-      clearance,
-      season,
-      at: [x, pocket.at('width').value / 2] as const,
-      slots: ['neck', 'body'],
-      meaning: {
-        under: 'The pocket is too narrow. Forced in, the heel splits the pocket’s side.',
-        over: 'The neck can turn in its pocket and the strings drift off the centre line.',
-      },
-      fixes: ({ low, high }: { low: number; high: number | undefined }): Fix[] => {
-        const aim = (low + (high ?? low)) / 2
-        const change = {
-          ref: refOf(pocket.body, path(pocketKey)),
-          value: heel.value + aim + 2 * film.value,
-          doubt: BY_HAND,
-        }
-        const by = Math.abs(aim - clearance.value) / 2
-        return clearance.value < low
-          ? [
-              {
-                method: 'shave-pocket',
-                title: `Shave ${fixed(by, 2)} mm off each pocket wall`,
-                note: 'Never off the heel of a finished neck. Shave one wall only and the neck moves off the centre line.',
-                minutes: 25,
-                tools: ['chisel', 'scraper', 'calliper'],
-                risk: 'some',
-                reversible: false,
-                when: 'before finish',
-                cautions: ['cutters', 'dust'],
-                changes: [change],
-                read: change.ref,
-              },
-            ]
-          : [
-              {
-                method: 'veneer-side',
-                title: `Glue ${fixed(by, 2)} mm of veneer to each pocket wall`,
-                note: 'Both sides alike keeps the neck on the centre line. Grain along the strings.',
-                minutes: 30,
-                tools: ['veneer', 'wood glue', 'calliper'],
-                risk: 'low',
-                reversible: true,
-                when: 'before finish',
-                cautions: [],
-                changes: [change],
-                read: change.ref,
-              },
-            ]
-      },
-    }
-  }
-  const heelLength = need(neck, 'dims.heelLength'),
-    lengthGap = subtract(pocket.at('length'), heelLength)
-  const flat = fromSource({ id: 'table/floor', label: 'dip allowed', value: 0.1, doubt: 0, basis: 'target' })
-  return [
-    width('heel-width-mouth', 'Heel in pocket, at the mouth', 'width', 'heelWidth', end - p),
-    width('heel-width-end', 'Heel in pocket, at its end', 'widthEnd', 'heelWidthEnd', end),
-    {
-      id: 'heel-length',
-      family: 'heel length',
-      title: 'Heel end to pocket end',
-      clearance: lengthGap,
-      at: [end, 0],
-      slots: ['neck', 'body'],
-      meaning: {
-        under: 'The heel stops at its shoulder before it meets the pocket; the nut moves away from the bridge.',
-        over: 'A gap behind the heel: the neck can creep towards the bridge and the scale shortens.',
-      },
-      fixes: ({ low, high }) => {
-        const aim = (low + (high ?? low)) / 2
-        const change = { ref: refOf(pocket.body, path('length')), value: heelLength.value + aim, doubt: 0.1 }
-        return lengthGap.value < low
-          ? [
-              {
-                method: 'lengthen-pocket',
-                title: `Pare ${fixed(aim - lengthGap.value, 2)} mm off the pocket’s mouth`,
-                note: 'The end wall stays: the bridge is placed from it.',
-                minutes: 20,
-                tools: ['chisel', 'calliper'],
-                risk: 'some',
-                reversible: false,
-                when: 'before finish',
-                cautions: ['cutters'],
-                changes: [change],
-                read: change.ref,
-              },
-            ]
-          : [
-              {
-                method: 'pack-end',
-                title: `Glue ${fixed(lengthGap.value - aim, 2)} mm of veneer to the pocket’s end wall`,
-                note: 'Recheck the bridge line after: the wall is its datum.',
-                minutes: 20,
-                tools: ['veneer', 'wood glue'],
-                risk: 'low',
-                reversible: true,
-                when: 'before finish',
-                cautions: [],
-                changes: [change],
-                read: change.ref,
-              },
-            ]
-      },
-    },
-    {
-      id: 'pocket-floor',
-      family: 'pocket floor',
-      title: 'Pocket floor under the heel',
-      clearance: linear([
-        [1, flat],
-        [-1, pocket.at('floorDip')],
-      ]),
-      at: [end - p / 2, 0],
-      slots: ['body'],
-      meaning: {
-        under:
-          'The heel bridges a dip and bends when its screws are tightened. Chips left from machining do the same.',
-        over: '',
-      },
-      fixes: () => {
-        const change = { ref: refOf(pocket.body, path('floorDip')), value: 0.04, doubt: 0.03 }
-        return [
-          {
-            method: 'flatten-floor',
-            title: 'Scrape the pocket floor flat',
-            note: 'The neck sits lower by what comes off: the saddle height joint moves with it.',
-            minutes: 30,
-            tools: ['scraper', 'straightedge', 'feeler gauge'],
-            risk: 'some',
-            reversible: false,
-            when: 'before finish',
-            cautions: ['cutters', 'dust'],
-            changes: [change],
-            read: change.ref,
-          },
-        ]
-      },
-    },
-  ]
+export const pocketIn = (body: Part | undefined): Feature | undefined =>
+  body?.features.find(f => f.role === 'neck-pocket')
+
+const lengthOf = (v: View): number => pocketIn(v.part('body'))?.dims.length?.value ?? 0
+const half = (v: View): number => (pocketIn(v.part('body'))?.dims.width?.value ?? 0) / 2
+
+/** Body, pocket and neck, which a fix has to know. */
+const pieces = ({ view }: MendContext) => {
+  const body = view.part('body')!,
+    pocket = pocketIn(body)!
+  return { body, pocket, neck: view.part('neck')!, ref: (k: string) => refOf(body, `features.${pocket.id}.${k}`) }
 }
+
+const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string): Joined => ({
+  id: `heel-width-${where}`,
+  family: heelWidth,
+  slots: ['neck', 'body'],
+  facts: ['finish', 'steps', 'climate'],
+  clearance<Q>(m: Maths<Q>, v: View) {
+    const body = v.part('body')
+    return (
+      body &&
+      m.sum([
+        [1, m.in(body, pocketIn(body), inPocket)],
+        [-1, m.of(v.part('neck'), onHeel)],
+        [-2, filmFor(m, v.facts, body, 'neck-pocket')],
+      ])
+    )
+  },
+  season(v) {
+    const size = v.part('neck')?.dims[onHeel]?.value ?? 0
+    return seasonOf(
+      v.facts,
+      { size, wood: v.part('body')?.traits.wood },
+      { size, wood: v.part('neck')?.traits.wood },
+    )
+  },
+  words: () => ({
+    title: where === 'mouth' ? 'Heel in pocket, at the mouth' : 'Heel in pocket, at its end',
+    under: 'The pocket is too narrow. Forced in, the heel splits the pocket’s side.',
+    over: 'The neck can turn in its pocket and the strings drift off the centre line.',
+  }),
+  at: (l, v) => [where === 'mouth' ? l.nutToHeelEnd - lengthOf(v) : l.nutToHeelEnd, half(v)],
+  mends(c, { low, high }) {
+    const { body, neck, ref } = pieces(c),
+      gap = c.clearance.value,
+      aim = (low + (high ?? low)) / 2
+    const film = filmOn(c.build, body, 'neck-pocket').value
+    const to = change(ref(inPocket), (neck.dims[onHeel]?.value ?? 0) + aim + 2 * film, BY_HAND)
+    const by = fixed(Math.abs(aim - gap) / 2, 2)
+    return gap < low
+      ? [
+          mend(heelWidth, 'shave-pocket', {
+            title: `Shave ${by} mm off each pocket wall`,
+            note: 'Never off the heel of a finished neck. Shave one wall only and the neck moves off the centre line.',
+            changes: [to],
+            read: to.ref,
+          }),
+        ]
+      : [
+          mend(heelWidth, 'veneer-side', {
+            title: `Glue ${by} mm of veneer to each pocket wall`,
+            note: 'Both sides alike keeps the neck on the centre line. Grain along the strings.',
+            changes: [to],
+            read: to.ref,
+          }),
+        ]
+  },
+})
+
+/** The heel's width in the pocket, at the mouth and at the end; its length; the floor under it. */
+const joined = (): readonly Joined[] => [
+  width('mouth', 'width', 'heelWidth'),
+  width('end', 'widthEnd', 'heelWidthEnd'),
+  {
+    id: 'heel-length',
+    family: heelLength,
+    slots: ['neck', 'body'],
+    clearance: (m, v) =>
+      m.sum([
+        [1, m.in(v.part('body'), pocketIn(v.part('body')), 'length')],
+        [-1, m.of(v.part('neck'), 'heelLength')],
+      ]),
+    words: () => ({
+      title: 'Heel end to pocket end',
+      under: 'The heel stops at its shoulder before it meets the pocket; the nut moves away from the bridge.',
+      over: 'A gap behind the heel: the neck can creep towards the bridge and the scale shortens.',
+    }),
+    at: l => [l.nutToHeelEnd, 0],
+    mends(c, { low, high }) {
+      const { neck, ref } = pieces(c),
+        gap = c.clearance.value,
+        aim = (low + (high ?? low)) / 2
+      const to = change(ref('length'), (neck.dims.heelLength?.value ?? 0) + aim, 0.1)
+      return gap < low
+        ? [
+            mend(heelLength, 'lengthen-pocket', {
+              title: `Pare ${fixed(aim - gap, 2)} mm off the pocket’s mouth`,
+              note: 'The end wall stays: the bridge is placed from it.',
+              changes: [to],
+              read: to.ref,
+            }),
+          ]
+        : [
+            mend(heelLength, 'pack-end', {
+              title: `Glue ${fixed(gap - aim, 2)} mm of veneer to the pocket’s end wall`,
+              note: 'Recheck the bridge line after: the wall is its datum.',
+              changes: [to],
+              read: to.ref,
+            }),
+          ]
+    },
+  },
+  {
+    id: 'pocket-floor',
+    family: pocketFloor,
+    slots: ['body'],
+    beside: ['neck'],
+    clearance: (m, v) =>
+      m.sum([
+        [1, m.given({ id: 'table/floor', label: 'dip allowed', value: 0.1, doubt: 0, basis: 'target' })],
+        [-1, m.in(v.part('body'), pocketIn(v.part('body')), 'floorDip')],
+      ]),
+    words: () => ({
+      title: 'Pocket floor under the heel',
+      under:
+        'The heel bridges a dip and bends when its screws are tightened. Chips left from machining do the same.',
+    }),
+    at: (l, v) => [l.nutToHeelEnd - lengthOf(v) / 2, 0],
+    mends(c) {
+      const to = change(pieces(c).ref('floorDip'), 0.04, 0.03)
+      return [
+        mend(pocketFloor, 'flatten-floor', {
+          title: 'Scrape the pocket floor flat',
+          note: 'The neck sits lower by what comes off: the saddle height joint moves with it.',
+          changes: [to],
+          read: to.ref,
+        }),
+      ]
+    },
+  },
+]
+
+export const heelInPocket: FamilyFile = { families: [heelWidth, heelLength, pocketFloor], joined }

@@ -1,49 +1,51 @@
-import { need, quantityAt } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
 import { slotsOf } from '../../build/slots.ts'
-import { linear } from '../../units/quantity.ts'
-import type { FoundJoint, JointFamily } from '../joint.ts'
+import type { View } from '../../build/view.ts'
+import { family, LIMIT, type FamilyFile, type Joined } from '../family.ts'
 
 /** What a knob of another bore does on a shaft [from memory]: it goes on in no way that holds. */
 const MISMATCH = 2
 
+const bore = family('knob bore', {
+  label: 'Knob on its shaft',
+  compared: 'bore − shaft',
+  low: -0.1,
+  high: 0.1,
+  never: -0.5,
+  neverAbove: 1.5,
+  source: LIMIT,
+})
+
+/** Whether knob and shaft are of sorts that do not go on each other. */
+function differs(v: View, pot: string, knob: string): boolean {
+  const shaft = v.part(pot)?.traits.shaft,
+    own = v.part(knob)?.traits.bore
+  return shaft !== undefined && own !== shaft && !(own === 'smooth' && shaft === 'split')
+}
+
+const onShaft = (knob: string, pot: string, label: string): Joined => ({
+  id: `${knob}-bore`,
+  family: bore,
+  slots: [knob, pot],
+  clearance: (m, v) =>
+    m.sum(
+      [
+        [1, m.of(v.part(knob), 'bore')],
+        [-1, m.of(v.part(pot), 'shaftDiameter')],
+      ],
+      differs(v, pot, knob) ? -MISMATCH : 0,
+    ),
+  words: v => ({
+    title: `${label} on its shaft`,
+    under: differs(v, pot, knob)
+      ? `A knob for a ${v.part(knob)?.traits.bore} shaft does not hold on a ${v.part(pot)?.traits.shaft} one.`
+      : 'The bore is smaller than the shaft: forced, it cracks.',
+    over: 'The knob wobbles and slips.',
+  }),
+  at: l => l.features.find(f => f.serves === pot)?.centre ?? [l.bridge.front, 40],
+})
+
 /** Knobs on their shafts: split, smooth or spline, and the diameter. */
-export const knobs: JointFamily = ({ build, layout }) =>
-  !layout
-    ? []
-    : slotsOf(build.instrument)
-        .filter(s => s.kind === 'knob')
-        .flatMap((s): FoundJoint[] => {
-          const knob = partIn(build, s.id),
-            potSlot = s.id.replace('knob-', 'pot-'),
-            pot = partIn(build, potSlot)
-          const shaft = quantityAt(pot, 'dims.shaftDiameter')
-          if (!knob || !pot || !shaft) return []
-          const differs =
-            pot.traits.shaft !== undefined &&
-            knob.traits.bore !== pot.traits.shaft &&
-            !(knob.traits.bore === 'smooth' && pot.traits.shaft === 'split')
-          return [
-            {
-              id: `${s.id}-bore`,
-              family: 'knob bore',
-              title: `${s.label} on its shaft`,
-              clearance: linear(
-                [
-                  [1, need(knob, 'dims.bore')],
-                  [-1, shaft],
-                ],
-                differs ? -MISMATCH : 0,
-              ),
-              at: layout.features.find(f => f.serves === potSlot)?.centre ?? [layout.bridge.front, 40],
-              slots: [s.id, potSlot],
-              meaning: {
-                under: differs
-                  ? `A knob for a ${knob.traits.bore} shaft does not hold on a ${pot.traits.shaft} one.`
-                  : 'The bore is smaller than the shaft: forced, it cracks.',
-                over: 'The knob wobbles and slips.',
-              },
-              fixes: () => [],
-            },
-          ]
-        })
+export const knobs: FamilyFile = {
+  families: [bore],
+  joined: i => slotsOf(i).flatMap(s => (s.kind === 'knob' && s.on ? [onShaft(s.id, s.on, s.label)] : [])),
+}

@@ -2,11 +2,43 @@ import { need, orAssumed, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { HOLDS } from '../work.ts'
+
+const lock = family(
+  'locking nut',
+  {
+    label: 'Locking nut on its shelf',
+    compared: 'nut − shelf',
+    low: -0.2,
+    high: 0.2,
+    never: -1,
+    neverAbove: 1,
+    source: LIMIT,
+  },
+  {
+    'lengthen-shelf': {
+      mends: 'over',
+      minutes: 35,
+      tools: ['chisel', 'calliper'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+    'plug-lock': {
+      mends: 'both',
+      minutes: 60,
+      tools: ['hardwood dowel', 'wood glue', 'drill'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+  },
+)
 
 /** A locking nut on the neck's shelf: width, length and screw pattern. Nut, bridge and neck belong together. */
-export const lockingNut: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     nut = partIn(build, 'locking-nut')
   if (!neck || !nut || !layout) return []
@@ -25,7 +57,7 @@ export const lockingNut: JointFamily = ({ build, layout }) => {
     return [
       {
         id,
-        family: 'locking nut',
+        family: lock.id,
         title,
         clearance,
         at: [-4, y],
@@ -57,15 +89,9 @@ export const lockingNut: JointFamily = ({ build, layout }) => {
       gap =>
         gap.value > 0
           ? [
-              work({
-                method: 'lengthen-shelf',
+              mend(lock, 'lengthen-shelf', {
                 title: `Pare the shelf ${fixed(gap.value, 2)} mm longer towards the head`,
                 note: 'Never towards the fingerboard: its edge is the scale’s zero.',
-                minutes: 35,
-                tools: ['chisel', 'calliper'],
-                risk: 'some',
-                when: 'before finish',
-                cautions: ['cutters'],
                 changes: [
                   {
                     ref: refOf(neck, 'dims.shelfLength'),
@@ -87,15 +113,9 @@ export const lockingNut: JointFamily = ({ build, layout }) => {
       'The neck’s holes are further apart than the nut’s.',
       'The neck’s holes are nearer together than the nut’s.',
       () => [
-        work({
-          method: 'plug-lock',
+        mend(lock, 'plug-lock', {
           title: 'Plug both holes and drill to the nut',
           note: 'The nut belongs to its bridge and its neck: bought together, they fit.',
-          minutes: 60,
-          tools: ['hardwood dowel', 'wood glue', 'drill'],
-          risk: 'some',
-          when: 'before finish',
-          cautions: ['cutters'],
           changes: [
             { ref: refOf(neck, 'dims.lockSpread'), value: need(nut, 'dims.screwSpread').value, doubt: HOLDS.file },
           ],
@@ -105,3 +125,6 @@ export const lockingNut: JointFamily = ({ build, layout }) => {
     ),
   ]
 }
+
+/** A locking nut on the neck's shelf: width, length and screw pattern. Nut, bridge and neck belong together. */
+export const lockingNut: FamilyFile = { families: [lock], found }

@@ -4,9 +4,46 @@ import type { Shape } from '../../geometry/shape.ts'
 import { derived, exact, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { Part } from '../../parts/part.ts'
+import { COMMON, family, type FamilyFile, MEMORY, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { shapeGap } from '../shapeGap.ts'
-import { HOLDS, work } from '../work.ts'
+import { HOLDS } from '../work.ts'
+
+const inRing = family(
+  'ring opening',
+  {
+    label: 'Pickup in its ring',
+    compared: 'distance between outlines, per side',
+    low: 0.1,
+    high: 0.6,
+    never: 0,
+    source: MEMORY,
+  },
+  {
+    'file-ring': { mends: 'under', minutes: 20, tools: ['files'], cautions: ['dust'] },
+  },
+)
+const overRout = family('ring foot', {
+  label: 'Ring over its rout',
+  compared: 'ring beyond the rout, per side',
+  low: 1,
+  never: 0,
+  source: MEMORY,
+})
+const curve = family('ring curve', {
+  label: 'Ring’s foot on the top',
+  compared: '0.5 − gap under the foot',
+  low: 0,
+  never: -4,
+  source: 'common practice: curve and slope match the top; limits from memory',
+})
+const slope = family('ring slope', {
+  label: 'Tall ring to the bridge',
+  compared: 'bridge ring − neck ring',
+  low: 0,
+  never: -6,
+  source: COMMON,
+})
 
 const rect = (p: Part, keys: readonly [string, string, string], x: number, y: number): Shape => ({
   length: need(p, `dims.${keys[0]}`).value,
@@ -20,7 +57,7 @@ const UNDER_FOOT = 0.5
 const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
 
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
-export const mountingRings: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body')
   if (!layout || !body || build.instrument.mounting !== 'in rings') return []
   const places = build.instrument.pickups
@@ -34,15 +71,15 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
     const name = place[0]!.toUpperCase() + place.slice(1),
       [x, y] = placed.centre
     const open = shapeGap(
-      { part: ring, base: 'dims', shape: rect(ring, OPENING, x, y), keys: OPENING },
-      { part: pickup, base: 'dims', shape: placed.shape },
+      { part: ring, shape: rect(ring, OPENING, x, y), keys: OPENING },
+      { part: pickup, shape: placed.shape },
       exact(0),
       exact(0),
     )
     const joints: FoundJoint[] = [
       {
         id: `ring-${place}-opening`,
-        family: 'ring opening',
+        family: inRing.id,
         title: `${name} pickup in its ring`,
         clearance: open.gap,
         at: open.found.at,
@@ -54,12 +91,8 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
         fixes: ({ low }) =>
           open.gap.value < low
             ? [
-                work({
-                  method: 'file-ring',
+                mend(inRing, 'file-ring', {
                   title: `File the ring’s opening by ${fixed(low + 0.15 - open.gap.value, 2)} mm where it touches`,
-                  minutes: 20,
-                  tools: ['files'],
-                  cautions: ['dust'],
                   changes: open.read(low + 0.15, HOLDS.file),
                 }),
               ]
@@ -75,7 +108,7 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
       const sign = foot.value >= top.value ? 1 : -1
       joints.push({
         id: `ring-${place}-curve`,
-        family: 'ring curve',
+        family: curve.id,
         title: `${name} ring’s foot on the top`,
         clearance: linear(
           [
@@ -95,14 +128,14 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
     }
     if (rout) {
       const over = shapeGap(
-        { part: ring, base: 'dims', shape: rect(ring, ['length', 'width', 'corner'], x, y) },
-        { part: body, base: `features.${rout.id}`, shape: rout.shape },
+        { part: ring, shape: rect(ring, ['length', 'width', 'corner'], x, y) },
+        { part: body, feature: body.features.find(f => f.id === rout.id), shape: rout.shape },
         exact(0),
         exact(0),
       )
       joints.push({
         id: `ring-${place}-foot`,
-        family: 'ring foot',
+        family: overRout.id,
         title: `${name} ring over its rout`,
         clearance: over.gap,
         at: over.found.at,
@@ -118,7 +151,7 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
   if (tall && low)
     out.push({
       id: 'ring-slope',
-      family: 'ring slope',
+      family: slope.id,
       title: 'Tall ring at the bridge',
       clearance: subtract(need(tall, 'dims.tall'), need(low, 'dims.tall')),
       at: layout.pickups[0]?.centre ?? [layout.bridge.front, 0],
@@ -131,3 +164,6 @@ export const mountingRings: JointFamily = ({ build, layout }) => {
     })
   return out
 }
+
+/** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
+export const mountingRings: FamilyFile = { families: [inRing, overRout, curve, slope], found }

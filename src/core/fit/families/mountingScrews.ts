@@ -1,12 +1,32 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
-import { exact, subtract } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
-import type { FoundJoint, JointFamily } from '../joint.ts'
+import { refOf } from '../../build/quantityAt.ts'
+import { SCREW_LENGTHS } from '../../drill/screws.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
-import { SCREW_LENGTHS } from '../../drill/screws.ts'
-import { work } from '../work.ts'
+import type { Part } from '../../parts/part.ts'
+import { fixed } from '../../units/length.ts'
+import { change, COMMON, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
+
+const bite = family(
+  'mounting bite',
+  { label: 'Mounting screw’s bite', compared: 'length − what it holds', low: 5, never: 2, source: LIMIT },
+  { 'longer-screws': { mends: 'under', minutes: 5, tools: ['screws'], reversible: true } },
+)
+/** A screw through the hole of what it holds: plates, guards, pickup tabs. */
+export const mountingTab = family(
+  'mounting tab',
+  {
+    label: 'Mounting screw through its tab',
+    compared: 'tab hole − screw',
+    low: 0.3,
+    high: 1,
+    never: 0,
+    source: COMMON,
+  },
+  {
+    'open-tabs': { mends: 'under', minutes: 12, tools: ['drill', 'countersink'], cautions: ['cutters'] },
+    'open-tab': { mends: 'under', minutes: 12, tools: ['round file'], risk: 'some' },
+  },
+)
 
 interface Holding {
   screws: string
@@ -14,109 +34,116 @@ interface Holding {
   thick: string | undefined
   label: string
   at: (l: Layout) => Point
+  fitOnly?: true
 }
+const tail = (l: Layout): number => l.body.reduce((m, p) => Math.max(m, p[0]), 0)
 
 /** Screws that hold something to the wood, and what they go through first. */
 const HOLDINGS: readonly Holding[] = [
   {
     screws: 'bridge-screws',
     holder: 'bridge',
-    thick: 'dims.plateThickness',
+    thick: 'plateThickness',
     label: 'Bridge screws',
     at: l => [l.bridge.front + 30, l.bridge.y + 24],
   },
   {
     screws: 'guard-screws',
     holder: 'guard',
-    thick: 'dims.thickness',
+    thick: 'thickness',
     label: 'Guard screws',
     at: l => [l.nutToHeelEnd + 60, 50],
   },
   {
     screws: 'button-screws',
     holder: 'buttons',
-    thick: 'dims.height',
+    thick: 'height',
     label: 'Strap button screws',
-    at: l => [l.body.reduce((m, p) => Math.max(m, p[0]), 0), 0],
+    at: l => [tail(l), 0],
   },
   {
     screws: 'tail-screws',
     holder: 'tailpiece',
     thick: undefined,
     label: 'Tailpiece screws',
-    at: l => [l.body.reduce((m, p) => Math.max(m, p[0]), 0), 10],
+    at: l => [tail(l), 10],
+    fitOnly: true,
   },
 ]
 
-/** Every mounting screw: bite in the wood, and room in the hole of what it holds. */
-export const mountingScrews: JointFamily = ({ build, layout }) =>
-  HOLDINGS.flatMap((h): FoundJoint[] => {
-    const screws = partIn(build, h.screws),
-      holder = partIn(build, h.holder)
-    if (!screws || !holder || !layout) return []
-    const length = need(screws, 'dims.length'),
-      thick = h.thick ? (quantityAt(holder, h.thick) ?? exact(0)) : exact(0)
-    const bite = subtract(length, thick)
-    const out: FoundJoint[] = [
-      {
-        id: `${h.screws}-bite`,
-        family: 'mounting bite',
-        title: `${h.label}, bite in the wood`,
-        clearance: bite,
-        at: h.at(layout),
-        slots: [h.screws, h.holder],
-        meaning: { under: 'Too little thread in the wood: it pulls out.', over: '' },
-        fixes: ({ low }) => {
-          const longer = SCREW_LENGTHS.find(l => bite.value + l - length.value >= low)
-          return longer === undefined
-            ? []
-            : [
-                work({
-                  method: 'longer-screws',
-                  title: `Use screws ${fixed(longer, 0)} mm long`,
-                  minutes: 5,
-                  tools: ['screws'],
-                  reversible: true,
-                  changes: [{ ref: refOf(screws, 'dims.length'), value: longer, doubt: 0.3 }],
-                }),
-              ]
-        },
+const holesOf = (p: Part | undefined) => p?.features.filter(f => f.role === 'screw-hole') ?? []
+
+const joinedOf = (h: Holding): readonly Joined[] => {
+  const common = {
+    slots: [h.screws, h.holder],
+    at: h.at,
+    ...(h.fitOnly ? { fitOnly: h.fitOnly } : {}),
+  }
+  return [
+    {
+      ...common,
+      id: `${h.screws}-bite`,
+      family: bite,
+      clearance(m, v) {
+        const holder = v.part(h.holder)
+        return (
+          holder &&
+          m.sum([
+            [1, m.of(v.part(h.screws), 'length')],
+            [-1, (h.thick && m.of(holder, h.thick)) || m.exact(0)],
+          ])
+        )
       },
-    ]
-    const holes = holder.features.filter(f => f.role === 'screw-hole')
-    const tab = holes[0]
-    if (tab) {
-      const dia = need(screws, 'dims.diameter'),
-        gap = subtract(need(holder, `features.${tab.id}.diameter`), dia)
-      out.push({
-        id: `${h.screws}-tab`,
-        family: 'mounting tab',
+      words: () => ({
+        title: `${h.label}, bite in the wood`,
+        under: 'Too little thread in the wood: it pulls out.',
+      }),
+      mends({ view, clearance }, { low }) {
+        const screws = view.part(h.screws)!,
+          own = screws.dims.length?.value ?? 0
+        const longer = SCREW_LENGTHS.find(l => clearance.value + l - own >= low)
+        return longer === undefined
+          ? []
+          : [
+              mend(bite, 'longer-screws', {
+                title: `Use screws ${fixed(longer, 0)} mm long`,
+                changes: [change(refOf(screws, 'dims.length'), longer, 0.3)],
+              }),
+            ]
+      },
+    },
+    {
+      ...common,
+      id: `${h.screws}-tab`,
+      family: mountingTab,
+      clearance: (m, v) =>
+        m.sum([
+          [1, m.in(v.part(h.holder), holesOf(v.part(h.holder))[0], 'diameter')],
+          [-1, m.of(v.part(h.screws), 'diameter')],
+        ]),
+      words: () => ({
         title: `${h.label} through their holes`,
-        clearance: gap,
-        at: h.at(layout),
-        slots: [h.screws, h.holder],
-        meaning: {
-          under: 'The screw does not pass its hole freely.',
-          over: 'The hole is wide; what is held can shift under its screws.',
-        },
-        fixes: ({ low }) =>
-          gap.value < low
-            ? [
-                work({
-                  method: 'open-tabs',
-                  title: `Open ${holes.length} holes to ${fixed(dia.value + 0.5, 1)} mm`,
-                  minutes: 12,
-                  tools: ['drill', 'countersink'],
-                  cautions: ['cutters'],
-                  changes: holes.map(f => ({
-                    ref: refOf(holder, `features.${f.id}.diameter`),
-                    value: dia.value + 0.5,
-                    doubt: 0.1,
-                  })),
-                }),
-              ]
-            : [],
-      })
-    }
-    return out
-  })
+        under: 'The screw does not pass its hole freely.',
+        over: 'The hole is wide; what is held can shift under its screws.',
+      }),
+      mends({ view, clearance }, { low }) {
+        if (clearance.value >= low) return []
+        const holder = view.part(h.holder)!,
+          holes = holesOf(holder),
+          to = (view.part(h.screws)!.dims.diameter?.value ?? 0) + 0.5
+        return [
+          mend(mountingTab, 'open-tabs', {
+            title: `Open ${holes.length} holes to ${fixed(to, 1)} mm`,
+            changes: holes.map(f => change(refOf(holder, `features.${f.id}.diameter`), to, 0.1)),
+          }),
+        ]
+      },
+    },
+  ]
+}
+
+/** Every mounting screw: bite in the wood, and room in the hole of what it holds. */
+export const mountingScrews: FamilyFile = {
+  families: [bite, mountingTab],
+  joined: () => HOLDINGS.flatMap(joinedOf),
+}

@@ -2,14 +2,64 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { distanceOf, exact, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { COMMON, family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { HOLDS } from '../work.ts'
+
+const through = family(
+  'neck screw hole',
+  {
+    label: 'Neck screw through the body',
+    compared: 'body hole − screw',
+    low: 0.3,
+    high: 0.8,
+    never: 0,
+    source: COMMON,
+  },
+  {
+    'open-holes': {
+      mends: 'under',
+      minutes: 15,
+      tools: ['drill', 'drilled block'],
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+    'plug-holes': {
+      mends: 'over',
+      minutes: 50,
+      tools: ['dowel', 'wood glue', 'drill'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+  },
+)
+const pattern = family(
+  'neck screw pattern',
+  {
+    label: 'Neck screw pattern',
+    compared: '0.3 − offset of body hole and heel hole',
+    low: 0,
+    never: -1,
+    source: LIMIT,
+  },
+  {
+    'plug-heel': {
+      mends: 'under',
+      minutes: 70,
+      tools: ['hardwood dowel', 'wood glue', 'drill'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+  },
+)
 
 /** Offset of a body's and a heel's screw hole that a screw still bridges, mm [common practice]. */
 const OFFSET = 0.3
 
 /** Neck screws through the body's holes, and these holes against those already in the heel. */
-export const neckScrewHoles: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body'),
     neck = partIn(build, 'neck'),
     screws = partIn(build, 'neck-screws')
@@ -29,7 +79,7 @@ export const neckScrewHoles: JointFamily = ({ build, layout }) => {
     }))
     out.push({
       id: 'neck-screw-hole',
-      family: 'neck screw hole',
+      family: through.id,
       title: 'Neck screws through the body',
       clearance: gap,
       at: layout.features.find(f => f.id === first.id && f.partId === body.id)!.centre,
@@ -41,26 +91,15 @@ export const neckScrewHoles: JointFamily = ({ build, layout }) => {
       fixes: ({ low }) =>
         gap.value < low
           ? [
-              work({
-                method: 'open-holes',
+              mend(through, 'open-holes', {
                 title: `Drill the ${holes.length} body holes to ${fixed(target, 1)} mm`,
-                minutes: 15,
-                tools: ['drill', 'drilled block'],
-                when: 'before finish',
-                cautions: ['cutters'],
                 changes: all,
                 read: all[0]!.ref,
               }),
             ]
           : [
-              work({
-                method: 'plug-holes',
+              mend(through, 'plug-holes', {
                 title: `Plug the ${holes.length} body holes and drill ${fixed(target, 1)} mm`,
-                minutes: 50,
-                tools: ['dowel', 'wood glue', 'drill'],
-                risk: 'some',
-                when: 'before finish',
-                cautions: ['cutters'],
                 changes: all,
                 read: all[0]!.ref,
               }),
@@ -87,7 +126,7 @@ export const neckScrewHoles: JointFamily = ({ build, layout }) => {
     const worst = pairs.reduce((a, b) => (b.value > a.value ? b : a))
     out.push({
       id: 'neck-screw-pattern',
-      family: 'neck screw pattern',
+      family: pattern.id,
       title: 'Neck screw holes of body and heel',
       clearance: linear([
         [1, exact(OFFSET)],
@@ -97,15 +136,9 @@ export const neckScrewHoles: JointFamily = ({ build, layout }) => {
       slots: ['neck', 'body'],
       meaning: { under: 'The holes do not meet: a screw driven in would pull the neck off its line.', over: '' },
       fixes: () => [
-        work({
-          method: 'plug-heel',
+        mend(pattern, 'plug-heel', {
           title: `Plug the ${pilots.length} heel holes and drill them through the body`,
           note: 'Hardwood plugs; drilled with the neck lined up under two strings.',
-          minutes: 70,
-          tools: ['hardwood dowel', 'wood glue', 'drill'],
-          risk: 'some',
-          when: 'before finish',
-          cautions: ['cutters'],
           changes: holes.flatMap((h, i) => {
             const p = pilots[i]
             return p
@@ -125,3 +158,6 @@ export const neckScrewHoles: JointFamily = ({ build, layout }) => {
   }
   return out
 }
+
+/** Neck screws through the body's holes, and these holes against those already in the heel. */
+export const neckScrewHoles: FamilyFile = { families: [through, pattern], found }

@@ -1,33 +1,127 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
-import { edgeDistance } from '../../geometry/outline.ts'
-import { toRemove } from '../../geometry/boolean.ts'
+import type { Instrument } from '../../build/build.ts'
+import { quantities, type Maths } from '../../build/maths.ts'
+import { refOf } from '../../build/quantityAt.ts'
+import type { View } from '../../build/view.ts'
 import { slotsOf } from '../../build/slots.ts'
-import { stringAt } from '../../layout/layOut.ts'
-import { exact, fromSource, linear, subtract, type Quantity } from '../../units/quantity.ts'
-import type { Part } from '../../parts/part.ts'
+import { filmFor, filmOn } from '../../finish/film.ts'
+import { toRemove } from '../../geometry/boolean.ts'
+import { edgeDistance, type Point } from '../../geometry/outline.ts'
+import { neckLine, offAt } from '../../layout/centreLine.ts'
+import { bridgeOffset } from '../../layout/bridgeLine.ts'
+import { guardPlace, pickupShape, shapeOf, stringAt, type Layout } from '../../layout/layOut.ts'
+import { outerString } from '../../layout/outerString.ts'
+import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../../finish/film.ts'
-import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
-import { shapeGap } from '../shapeGap.ts'
-import { work } from '../work.ts'
+import { change, COMMON, family, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
+import type { Fix } from '../joint.ts'
+import { roomOf, shapeGap, type Room } from '../shapeGap.ts'
 
 /** Gap per side that a rout is opened to, mm, and what a router with a template holds [from memory]. */
 const OPEN_TO = 0.7
 const BY_ROUTER = 0.2
 
-/** Every pickup: its outline in the rout, its depth, its poles under the strings. */
-export const pickupInRout: JointFamily = c => {
-  const body = partIn(c.build, 'body')
-  if (!body || !c.layout) return []
-  return body.features.filter(f => f.role === 'pickup-rout' && f.serves).flatMap(f => jointsOf(c, f.id, f.serves!))
+const gap = family(
+  'pickup rout',
+  {
+    label: 'Pickup in its rout',
+    compared: 'distance between outlines, per side',
+    low: 0.3,
+    high: 2,
+    never: 0,
+    source: COMMON,
+  },
+  {
+    'open-rout': {
+      mends: 'under',
+      minutes: 25,
+      tools: ['router and template', 'or chisel and file', 'calliper'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+  },
+)
+const depth = family(
+  'pickup depth',
+  { label: 'Pickup depth', compared: 'rout depth − pickup at its lowest', low: 1, never: 0, source: COMMON },
+  {
+    'deepen-rout': {
+      mends: 'under',
+      minutes: 20,
+      tools: ['router', 'depth rod'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+  },
+)
+const poles = family('pole spread', {
+  label: 'Strings over poles',
+  compared: 'outer pole − its string',
+  low: -1,
+  high: 1,
+  never: -4,
+  neverAbove: 4,
+  source: 'common practice: ±1 mm is fine, 2 mm is audible; the limits from memory',
+})
+
+/** A part's opening for the pickup of a slot. */
+export const opening = (p: Part | undefined, role: 'pickup-rout' | 'cut-out', slot: string): Feature | undefined =>
+  p?.features.find(f => f.role === role && f.serves === slot)
+
+/** The guard's cut-out that a pickup hangs in, when it hangs on the guard. */
+const hangsIn = (v: View, slot: string): Feature | undefined =>
+  v.facts.instrument.mounting === 'on the guard' ? opening(v.part('guard'), 'cut-out', slot) : undefined
+
+/** Offset of a pickup that hangs on the guard from the middle of its rout: guard's and body's places bring their doubts. */
+function offsetOf<Q>(m: Maths<Q>, v: View, slot: string, k: 'x' | 'y'): Q {
+  const cut = hangsIn(v, slot)
+  if (!cut) return m.exact(0)
+  const rout = opening(v.part('body'), 'pickup-rout', slot)
+  const of = [cut.dims[k], rout?.dims[k]]
+  return m.given({
+    id: `offset/${slot}.${k}`,
+    label: k === 'x' ? 'cut-out over rout, along the strings' : 'cut-out over rout, across the strings',
+    value: (of[0]?.value ?? 0) + guardPlace(v.facts)[k] - (of[1]?.value ?? 0),
+    doubt: Math.hypot(...of.map(d => d?.doubt ?? 0)),
+    basis: of.some(d => d?.basis === 'assumed') ? 'assumed' : 'computed',
+  })
 }
 
+/** Room of the pickup in its rout, seen from the rout's own place. */
+function roomIn<Q>(m: Maths<Q>, v: View, slot: string): (Room<Q> & { dx: Q; dy: Q }) | undefined {
+  const body = v.part('body'),
+    pickup = v.part(slot),
+    rout = opening(body, 'pickup-rout', slot)
+  if (!body || !pickup || !rout) return undefined
+  const dx = offsetOf(m, v, slot, 'x'),
+    dy = offsetOf(m, v, slot, 'y')
+  const room = roomOf(
+    m,
+    {
+      part: body,
+      feature: rout,
+      shape: shapeOf(rout, -(rout.dims.x?.value ?? 0), -(rout.dims.y?.value ?? 0)),
+    },
+    { part: pickup, shape: pickupShape(pickup, [m.value(dx), m.value(dy)]) },
+    dx,
+    dy,
+  )
+  return room && { ...room, dx, dy }
+}
+
+const whereOf = ([tx, ty]: readonly [number, number]): string =>
+  Math.abs(tx) > 0.2 && Math.abs(ty) > 0.2
+    ? 'at the corners'
+    : Math.abs(tx) > Math.abs(ty)
+      ? 'along the strings'
+      : 'across the strings'
+
 /** Wood left between an opened rout and its nearest neighbour, mm. */
-function wallLeft({ layout }: FitContext, id: string, grow: number): number {
-  const own = layout!.features.find(f => f.id === id)!
+function wallLeft(layout: Layout, partId: string, id: string, grow: number): number {
+  const own = layout.features.find(f => f.id === id && f.partId === partId)!
   let left = Infinity
-  for (const other of layout!.features) {
+  for (const other of layout.features) {
     // A wire channel is meant to run into the rout.
     if (
       other.id === id ||
@@ -43,175 +137,190 @@ function wallLeft({ layout }: FitContext, id: string, grow: number): number {
   return left - grow
 }
 
-/** Offset of a pickup that hangs on the guard from the middle of its rout: guard's and body's places bring their doubts. */
-function hangs(c: FitContext, slot: string, k: 'x' | 'y', value: number): Quantity {
-  const guard = partIn(c.build, 'guard'),
-    body = partIn(c.build, 'body')
-  const own = (p: Part | undefined) =>
-    p?.features.find(f => f.serves === slot && (f.role === 'cut-out' || f.role === 'pickup-rout'))?.dims[k]
-  const of = [own(guard), own(body)]
-  return fromSource({
-    id: `offset/${slot}.${k}`,
-    label: k === 'x' ? 'cut-out over rout, along the strings' : 'cut-out over rout, across the strings',
-    value,
-    doubt: Math.hypot(...of.map(d => d?.doubt ?? 0)),
-    basis: of.some(d => d?.basis === 'assumed') ? 'assumed' : 'computed',
-  })
+function openRout({ build, layout, view, clearance }: MendContext, slot: string, low: number): Fix[] {
+  if (clearance.value >= low) return []
+  const body = view.part('body')!,
+    pickup = view.part(slot)!,
+    rout = opening(body, 'pickup-rout', slot)!
+  const placed = layout.pickups.find(p => p.slot === slot)!,
+    feature = layout.features.find(f => f.id === rout.id && f.partId === body.id)!
+  const shaped = shapeGap(
+    { part: body, feature: rout, shape: feature.shape, at: feature.centre },
+    { part: pickup, shape: placed.shape },
+    offsetOf(quantities, view, slot, 'x'),
+    offsetOf(quantities, view, slot, 'y'),
+  )
+  const room = Math.max(OPEN_TO, low) + filmOn(build, body, 'pickup-rout').value
+  const changes = shaped.read(room, BY_ROUTER),
+    off = toRemove(feature.shape, placed.shape, room),
+    wall = wallLeft(layout, body.id, rout.id, room - shaped.gap.value)
+  const ref = (k: string) => refOf(body, `features.${rout.id}.${k}`)
+  const size = (k: string) => changes.find(x => x.ref === ref(k))?.value
+  const by = fixed(room - shaped.gap.value, 1),
+    [tx, ty] = shaped.found.towards
+  const to =
+    size('length') === undefined
+      ? `By up to ${by} mm`
+      : `To ${fixed(size('length')!, 1)} × ${fixed(size('width')!, 1)} mm, corners ${fixed(size('corner') ?? 0, 1)} mm`
+  return [
+    mend(gap, 'open-rout', {
+      title: `Open the rout ${whereOf(shaped.found.towards)} by up to ${by} mm`,
+      note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout.dims.depth?.value ?? 0, 0)} mm deep.${!Number.isFinite(wall) ? '' : wall <= 0 ? ' It breaks into the next rout.' : ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.${wall < 3 ? ' That wall will not stand.' : ''}`}`,
+      ...(wall < 3 ? { risk: 'high' } : {}),
+      changes,
+      ...(size('length') === undefined ? {} : { read: ref(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width') }),
+    }),
+  ]
 }
 
-function jointsOf(c: FitContext, featureId: string, slot: string): FoundJoint[] {
-  const { build, layout } = c
-  const body = partIn(build, 'body')!,
-    pickup = partIn(build, slot)
-  const placed = layout!.pickups.find(p => p.slot === slot)
-  if (!pickup || !placed) return []
-  const path = (k: string) => `features.${featureId}.${k}`
-  const rout = (k: string) => need(body, path(k)),
-    cover = (k: string) => need(pickup, `dims.${k}`)
-  const title = slotsOf(build.instrument).find(s => s.id === slot)?.label ?? slot
-  const feature = layout!.features.find(f => f.id === featureId && f.partId === body.id)!
-  const film = filmOn(build, body, 'pickup-rout')
-  const [dx, dy] =
-    placed.on === 'guard'
-      ? ((['x', 'y'] as const).map((k, i) => hangs(c, slot, k, placed.centre[i]! - feature.centre[i]!)) as [
-          Quantity,
-          Quantity,
-        ])
-      : [exact(0), exact(0)]
-  const shaped = shapeGap(
-    { part: body, base: `features.${featureId}`, shape: feature.shape, at: feature.centre },
-    { part: pickup, base: 'dims', shape: placed.shape },
-    dx,
-    dy,
-  )
-  const gap = linear([
-    [1, shaped.gap],
-    [-1, film],
-  ])
-  const [tx, ty] = shaped.found.towards
-  const where =
-    Math.abs(tx) > 0.2 && Math.abs(ty) > 0.2
-      ? 'at the corners'
-      : Math.abs(tx) > Math.abs(ty)
-        ? 'along the strings'
-        : 'across the strings'
+const centreOf = (l: Layout, slot: string): Point =>
+  l.pickups.find(p => p.slot === slot)?.centre ?? [l.bridge.front, l.bridge.y]
 
-  const deep = subtract(rout('depth'), cover('depthBelowTop'))
-  const floor = need(body, 'dims.thickness').value - rout('depth').value
-  const out: FoundJoint[] = [
+/** Half the spread of the poles less the outer string's place over them. */
+function overPoles<Q>(m: Maths<Q>, v: View, slot: string): Q | undefined {
+  const body = v.part('body'),
+    neck = v.part('neck'),
+    rout = opening(body, 'pickup-rout', slot),
+    string = outerString(v, 1)
+  const toHeel = neck?.dims.nutToHeelEnd?.value,
+    spread = v.part(slot)?.dims.poleSpread?.value
+  if (!rout || !string || toHeel === undefined || spread === undefined) return undefined
+  const held = hangsIn(v, slot),
+    place = guardPlace(v.facts)
+  const x = toHeel + (held ? (held.dims.x?.value ?? 0) + place.x : (rout.dims.x?.value ?? 0)),
+    y = held ? (held.dims.y?.value ?? 0) + place.y : (rout.dims.y?.value ?? 0)
+  const t = x / string.length,
+    offset = bridgeOffset(v.facts).value
+  const moving = m.sum([
+    [0.5, m.of(v.part(slot), 'poleSpread')],
+    [-0.5 * t, m.of(v.part('bridge'), 'stringSpread')],
+    [-0.5 * (1 - t), m.of(neck, 'widthAtNut')],
+    [
+      1,
+      m.given({
+        id: refOf(body!, `features.${rout.id}.y`),
+        label: 'rout off the centre line',
+        value: 0,
+        doubt: rout.dims.y?.doubt ?? 0,
+        basis: rout.dims.y?.basis ?? 'claimed',
+      }),
+    ],
+  ])
+  // Off the centre line one side lies further from its pole than the other: the worse one counts.
+  const line = neckLine(v.facts),
+    aside = line ? offAt(line, x - toHeel) : 0
+  const off = y - aside - offset * t,
+    inner = spread / 2 - (string.atNut + (string.atSaddle - string.atNut) * t)
+  return moving && m.valued(inner + (inner < 0 ? -1 : 1) * Math.abs(off), moving)
+}
+
+function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[] {
+  const guarded = i.mounting === 'on the guard'
+  const held = guarded ? (['guard'] as const) : []
+  return [
     {
       id: `${slot}-rout`,
-      family: 'pickup rout',
-      title: `${title} in its rout`,
-      clearance: gap,
-      at: shaped.found.at,
-      slots: [slot, 'body'],
-      meaning: {
-        under:
-          placed.on === 'guard' && Math.hypot(dx.value, dy.value) > 0.5
-            ? `Hung in the guard’s cut-out it meets the rout’s wall ${where}.`
-            : `It is too large for the rout ${where} and will not go in.`,
-        over: 'It can wander in the rout; its screws or ring alone hold it.',
+      family: gap,
+      slots: [slot, 'body', ...held],
+      swaps: [slot, 'body'],
+      facts: ['instrument', 'placements', 'finish', 'steps'],
+      clearance(m, v) {
+        const room = roomIn(m, v, slot)
+        return (
+          room &&
+          m.sum([
+            [1, room.gap],
+            [-1, filmFor(m, v.facts, v.part('body')!, 'pickup-rout')],
+          ])
+        )
       },
-      ...(placed.on === 'guard' || build.instrument.mounting === 'in rings'
-        ? { limits: { low: 0.3, never: 0 } }
-        : {}),
-      fixes: ({ low }) => {
-        if (gap.value >= low) return []
-        const room = Math.max(OPEN_TO, low) + film.value
-        const changes = shaped.read(room, BY_ROUTER)
-        const off = toRemove(feature.shape, placed.shape, room)
-        const wall = wallLeft(c, featureId, room - shaped.gap.value)
-        const size = (k: string) => changes.find(x => x.ref.endsWith(`.${k}`))?.value
-        const to =
-          size('length') === undefined
-            ? `By up to ${fixed(room - shaped.gap.value, 1)} mm`
-            : `To ${fixed(size('length')!, 1)} × ${fixed(size('width')!, 1)} mm, corners ${fixed(size('corner') ?? 0, 1)} mm`
+      limits: v => (hangsIn(v, slot) || i.mounting === 'in rings' ? { low: 0.3, never: 0 } : undefined),
+      words(v) {
+        const room = roomIn(quantities, v, slot)!,
+          where = whereOf(room.found.towards)
+        return {
+          title: `${title} in its rout`,
+          under:
+            hangsIn(v, slot) && Math.hypot(room.dx.value, room.dy.value) > 0.5
+              ? `Hung in the guard’s cut-out it meets the rout’s wall ${where}.`
+              : `It is too large for the rout ${where} and will not go in.`,
+          over: 'It can wander in the rout; its screws or ring alone hold it.',
+        }
+      },
+      at(l, v) {
+        const rout = opening(v.part('body'), 'pickup-rout', slot),
+          centre = l.features.find(f => f.id === rout?.id && f.partId === v.part('body')?.id)?.centre ?? [0, 0]
+        const [x, y] = roomIn(quantities, v, slot)?.found.at ?? [0, 0]
+        return [centre[0] + x, centre[1] + y]
+      },
+      mends: (c, { low }) => openRout(c, slot, low),
+    },
+    {
+      id: `${slot}-depth`,
+      family: depth,
+      slots: [slot, 'body'],
+      clearance: (m, v) =>
+        m.sum([
+          [1, m.in(v.part('body'), opening(v.part('body'), 'pickup-rout', slot), 'depth')],
+          [-1, m.of(v.part(slot), 'depthBelowTop')],
+        ]),
+      words: () => ({
+        title: `${title}, depth of rout`,
+        under: 'It stands on the rout’s floor before it is low enough.',
+      }),
+      at: l => centreOf(l, slot),
+      mends({ view, clearance }, { low }) {
+        const body = view.part('body')!,
+          rout = opening(body, 'pickup-rout', slot)!,
+          by = low + 0.5 - clearance.value
+        const deep = rout.dims.depth?.value ?? 0,
+          floor = (body.dims.thickness?.value ?? 0) - deep
+        const to = change(refOf(body, `features.${rout.id}.depth`), deep + by, BY_ROUTER)
         return [
-          work({
-            method: 'open-rout',
-            title: `Open the rout ${where} by up to ${fixed(room - shaped.gap.value, 1)} mm`,
-            note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout('depth').value, 0)} mm deep.${!Number.isFinite(wall) ? '' : wall <= 0 ? ' It breaks into the next rout.' : ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.${wall < 3 ? ' That wall will not stand.' : ''}`}`,
-            minutes: 25,
-            tools: ['router and template', 'or chisel and file', 'calliper'],
-            risk: wall < 3 ? 'high' : 'some',
-            when: 'before finish',
-            cautions: ['cutters', 'dust'],
-            changes,
-            ...(size('length') === undefined
-              ? {}
-              : { read: refOf(body, path(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width')) }),
+          mend(depth, 'deepen-rout', {
+            title: `Deepen the rout by ${fixed(by, 1)} mm`,
+            note: `Leaves ${fixed(floor - by, 0)} mm of floor.`,
+            changes: [to],
+            read: to.ref,
           }),
         ]
       },
     },
-    {
-      id: `${slot}-depth`,
-      family: 'pickup depth',
-      title: `${title}, depth of rout`,
-      clearance: deep,
-      at: placed.centre,
-      slots: [slot, 'body'],
-      meaning: { under: 'It stands on the rout’s floor before it is low enough.', over: '' },
-      fixes: ({ low }) => [
-        {
-          method: 'deepen-rout',
-          title: `Deepen the rout by ${fixed(low + 0.5 - deep.value, 1)} mm`,
-          note: `Leaves ${fixed(floor - (low + 0.5 - deep.value), 0)} mm of floor.`,
-          minutes: 20,
-          tools: ['router', 'depth rod'],
-          risk: 'some',
-          reversible: false,
-          when: 'before finish',
-          cautions: ['cutters', 'dust'],
-          changes: [
-            {
-              ref: refOf(body, path('depth')),
-              value: rout('depth').value + low + 0.5 - deep.value,
-              doubt: BY_ROUTER,
+    ...(i.strings > 1
+      ? [
+          {
+            id: `${slot}-poles`,
+            family: poles,
+            slots: ['body', 'neck', 'bridge', slot, ...held],
+            swaps: [slot, 'bridge'],
+            beside: ['strings'],
+            facts: ['instrument', 'setup', 'placements', 'readings'],
+            ...(guarded ? { fitOnly: true } : {}),
+            clearance: (m, v) => overPoles(m, v, slot),
+            words: () => ({
+              title: `${title}, strings over poles`,
+              under: 'The outer strings run outside their poles and sound weaker.',
+              over: 'The outer strings run inside their poles and sound weaker.',
+            }),
+            at: l => {
+              const x = centreOf(l, slot)[0],
+                outer = l.strings[0]
+              return [x, outer ? stringAt(outer, x) : 0]
             },
-          ],
-          read: refOf(body, path('depth')),
-        },
-      ],
-    },
+          } satisfies Joined,
+        ]
+      : []),
   ]
+}
 
-  const outer = layout!.strings[0]
-  if (outer && build.instrument.strings > 1) {
-    const x = placed.centre[0],
-      t = x / outer.saddle[0]
-    const terms = linear([
-      [0.5, cover('poleSpread')],
-      [-0.5 * t, quantityAt(partIn(build, 'bridge'), 'dims.stringSpread')!],
-      [-0.5 * (1 - t), need(partIn(build, 'neck')!, 'dims.widthAtNut')],
-      [
-        1,
-        fromSource({
-          id: `${refOf(body, path('y'))}`,
-          label: 'rout off the centre line',
-          value: 0,
-          doubt: body.features.find(f => f.id === featureId)?.dims.y?.doubt ?? 0,
-          basis: body.features.find(f => f.id === featureId)?.dims.y?.basis ?? 'claimed',
-        }),
-      ],
-    ]).terms
-    // Off the centre line one side lies further from its pole than the other: the worse one counts.
-    const off = placed.centre[1] - layout!.bridge.y * t,
-      inner = cover('poleSpread').value / 2 - (stringAt(outer, x) - layout!.bridge.y * t)
-    out.push({
-      id: `${slot}-poles`,
-      family: 'pole spread',
-      title: `${title}, strings over poles`,
-      clearance: { value: inner + (inner < 0 ? -1 : 1) * Math.abs(off), terms },
-      at: [x, stringAt(outer, x)],
-      slots: [slot, 'bridge'],
-      meaning: {
-        under: 'The outer strings run outside their poles and sound weaker.',
-        over: 'The outer strings run inside their poles and sound weaker.',
-      },
-      fixes: () => [],
+/** Every pickup: its outline in the rout, its depth, its poles under the strings. */
+export const pickupInRout: FamilyFile = {
+  families: [gap, depth, poles],
+  joined: i => {
+    const labels = new Map(slotsOf(i).map(s => [s.id, s.label]))
+    return i.pickups.flatMap(place => {
+      const slot = `pickup-${place}`
+      return jointsOf(slot, labels.get(slot) ?? slot, i)
     })
-  }
-  return out
+  },
 }

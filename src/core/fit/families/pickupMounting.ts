@@ -2,11 +2,20 @@ import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { linear, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { family, mend, type FamilyFile, LIMIT } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
-import { work } from '../work.ts'
+import { mountingTab } from './mountingScrews.ts'
+
+const spring = family('pickup spring', {
+  label: 'Spring on a pickup screw',
+  compared: 'free length − solid length − travel',
+  low: 2,
+  never: 0,
+  source: LIMIT,
+})
 
 /** Springs and screws that hang a pickup: travel between solid and free, and the screw in its tab. */
-export const pickupMounting: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   if (!layout) return []
   const springs = partIn(build, 'pickup-springs'),
     screws = partIn(build, 'pickup-screws')
@@ -28,7 +37,7 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
       ])
       out.push({
         id: `${slot}-spring`,
-        family: 'pickup spring',
+        family: spring.id,
         title: `${name} pickup, spring over its travel`,
         clearance: room,
         at: [at[0], at[1] + 30],
@@ -41,7 +50,7 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
     if (springs && travel && tabs)
       out.push({
         id: `${slot}-spring-solid`,
-        family: 'pickup spring',
+        family: spring.id,
         title: `${name} pickup, spring not solid at its highest`,
         clearance: linear([
           [1, need(pickup, 'dims.depthBelowTop')],
@@ -61,7 +70,7 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
       const gap = subtract(tab, need(screws, 'dims.diameter'))
       out.push({
         id: `${slot}-tab`,
-        family: 'mounting tab',
+        family: mountingTab.id,
         title: `${name} pickup, screws through its tabs`,
         clearance: gap,
         at: [at[0], at[1] - 30],
@@ -73,13 +82,9 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
         fixes: ({ low }) =>
           gap.value < low
             ? [
-                work({
-                  method: 'open-tab',
+                mend(mountingTab, 'open-tab', {
                   title: `Open both tab holes to ${fixed(need(screws, 'dims.diameter').value + 0.4, 1)} mm`,
                   note: 'The pickup wrapped, so that no filing reaches its magnet.',
-                  minutes: 12,
-                  tools: ['round file'],
-                  risk: 'some',
                   changes: [
                     {
                       ref: refOf(pickup, 'dims.tabHole'),
@@ -95,3 +100,6 @@ export const pickupMounting: JointFamily = ({ build, layout }) => {
     return out
   })
 }
+
+/** Springs and screws that hang a pickup: travel between solid and free, and the screw in its tab. */
+export const pickupMounting: FamilyFile = { families: [spring], found }

@@ -1,89 +1,93 @@
+import { pairs } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
-import { pocketOf } from '../../layout/bridgeLine.ts'
-import { saddleHeight as heightOf, shimAngle, shimFor } from '../../layout/saddleHeight.ts'
+import { saddleHeight as heightOf, saddleHeightOf, shimAngle, shimFor } from '../../layout/saddleHeight.ts'
 import { fixed } from '../../units/length.ts'
-import type { Fix, JointFamily } from '../joint.ts'
+import { change, family, mend, type FamilyFile } from '../family.ts'
+import { pocketIn } from './heelInPocket.ts'
 
 /** Room kept at both ends of the saddles' height range, mm [from memory]. */
 const RESERVE = 0.5
 
+const saddle = family(
+  'saddle height',
+  {
+    label: 'Saddle height from neck angle',
+    compared: 'needed height − lowest saddle',
+    low: RESERVE,
+    high: 4,
+    never: 0,
+    neverAbove: 5,
+    source: 'geometry; reserves from memory',
+  },
+  {
+    wedge: { mends: 'under', minutes: 40, tools: ['wedge or veneer', 'plane', 'calliper'], reversible: true },
+    strip: { mends: 'under', minutes: 10, tools: ['veneer or card', 'calliper'], risk: 'some', reversible: true },
+    'bridge-spacer': { mends: 'over', minutes: 30, tools: ['sheet metal', 'snips', 'file'], reversible: true },
+  },
+)
+
 /** Whether the saddles reach the height that neck, pocket and action ask for. */
-export const saddleHeight: JointFamily = ({ build, layout }) => {
-  const h = heightOf(build),
-    bridge = partIn(build, 'bridge'),
-    pocket = pocketOf(build)
-  if (!h || !bridge || !pocket || !layout) return []
-  const c = h.aboveLowest.value,
-    range = h.range.value
-  return [
+export const saddleHeight: FamilyFile = {
+  families: [saddle],
+  joined: () => [
     {
       id: 'saddle-height',
-      family: 'saddle height',
-      title: 'Saddle height from neck angle',
-      clearance: h.aboveLowest,
-      limits: { low: RESERVE, high: range - RESERVE, never: 0, neverAbove: range },
-      at: [layout.bridge.foremost, -layout.bridge.y],
+      family: saddle,
       slots: ['bridge', 'neck', 'body'],
-      meaning: {
+      beside: ['shim', 'strings'],
+      facts: ['setup', 'placements'],
+      clearance: (m, v) => saddleHeightOf(m, v)?.aboveLowest,
+      limits(v) {
+        const range = saddleHeightOf(pairs, v)?.range[0]
+        return range === undefined
+          ? undefined
+          : { low: RESERVE, high: range - RESERVE, never: 0, neverAbove: range }
+      },
+      words: () => ({
+        title: 'Saddle height from neck angle',
         under: 'The strings cannot come down far enough: the bridge is too high for this neck.',
         over: 'The saddles run out of height before the strings clear the frets.',
-      },
-      fixes: (): Fix[] => {
+      }),
+      at: l => [l.bridge.foremost, -l.bridge.y],
+      mends({ build, view, clearance }) {
+        const h = heightOf(build),
+          body = view.part('body'),
+          bridge = view.part('bridge'),
+          pocket = pocketIn(body)
+        if (!h || !body || !bridge || !pocket) return []
+        const c = clearance.value
         if (c < RESERVE) {
-          const rise = RESERVE + 0.5 - c
-          const s = shimFor(rise, h)
-          const change = {
-            ref: refOf(pocket.body, `features.${pocket.pocket.id}.depth`),
-            value: pocket.at('depth').value - rise,
-            doubt: 0.1,
-          }
+          const rise = RESERVE + 0.5 - c,
+            s = shimFor(rise, h)
+          const lift = change(
+            refOf(body, `features.${pocket.id}.depth`),
+            (pocket.dims.depth?.value ?? 0) - rise,
+            0.1,
+          )
           return [
-            {
-              method: 'wedge',
+            mend(saddle, 'wedge', {
               title: `Full-contact wedge, ${fixed(s, 2)} mm at the heel’s end to nothing at the mouth`,
               note: `Turns the neck back ${fixed(shimAngle(s, h.pocketLength), 2)}°. Offered first: the whole heel stays supported. It also lifts action and pickup height.`,
-              minutes: 40,
-              tools: ['wedge or veneer', 'plane', 'calliper'],
-              risk: 'low',
-              reversible: true,
-              when: 'any time',
-              cautions: [],
-              changes: [change],
-            },
-            {
-              method: 'strip',
+              changes: [lift],
+            }),
+            mend(saddle, 'strip', {
               title: `Strip ${fixed(s, 2)} mm thick across the heel’s end`,
               note: 'The other school: quick, but it leaves a gap and can bow a thin heel.',
-              minutes: 10,
-              tools: ['veneer or card', 'calliper'],
-              risk: 'some',
-              reversible: true,
-              when: 'any time',
-              cautions: [],
-              changes: [change],
-            },
+              changes: [lift],
+            }),
           ]
         }
-        const up = c - (range - RESERVE) + 0.5
+        const up = c - (h.range.value - RESERVE) + 0.5
+        const raised = (key: 'saddleLow' | 'saddleHigh') =>
+          change(refOf(bridge, `dims.${key}`), (bridge.dims[key]?.value ?? 0) + up, 0.1)
         return [
-          {
-            method: 'bridge-spacer',
+          mend(saddle, 'bridge-spacer', {
             title: `Spacer ${fixed(up, 1)} mm thick under the bridge plate`,
             note: 'Of metal if it must carry the ground to the strings.',
-            minutes: 30,
-            tools: ['sheet metal', 'snips', 'file'],
-            risk: 'low',
-            reversible: true,
-            when: 'any time',
-            cautions: [],
-            changes: [
-              { ref: refOf(bridge, 'dims.saddleLow'), value: bridge.dims.saddleLow!.value + up, doubt: 0.1 },
-              { ref: refOf(bridge, 'dims.saddleHigh'), value: bridge.dims.saddleHigh!.value + up, doubt: 0.1 },
-            ],
-          },
+            changes: [raised('saddleLow'), raised('saddleHigh')],
+          }),
         ]
       },
     },
-  ]
+  ],
 }

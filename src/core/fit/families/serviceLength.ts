@@ -1,7 +1,16 @@
 import { quantityAt } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { linear } from '../../units/quantity.ts'
+import { family, type FamilyFile } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
+
+const service = family('service length', {
+  label: 'Service length of leads',
+  compared: 'lead − way',
+  low: 30,
+  never: 0,
+  source: 'common practice: 150 mm where a guard has to lie beside the body; the rest from memory',
+})
 
 /** Length that a lead spends inside routs and channels on its way, mm [from memory]. */
 const DOWN_AND_UP = 40
@@ -9,7 +18,7 @@ const DOWN_AND_UP = 40
 const BESIDE_BODY = 150
 
 /** Pickup leads to where they are soldered, with enough to spare to work on them. */
-export const serviceLength: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   if (!layout) return []
   const volume =
     layout.features.find(f => f.serves === 'pot-volume') ?? layout.features.find(f => f.role === 'control-cavity')
@@ -26,7 +35,7 @@ export const serviceLength: JointFamily = ({ build, layout }) => {
     return [
       {
         id: `${slot}-lead`,
-        family: 'service length',
+        family: service.id,
         title: `${name} pickup, lead to the controls`,
         clearance: linear([[1, lead]], -way),
         ...(crosses(at.on) ? { limits: { low: BESIDE_BODY, never: 0 } } : {}),
@@ -41,3 +50,6 @@ export const serviceLength: JointFamily = ({ build, layout }) => {
     ]
   })
 }
+
+/** Pickup leads to where they are soldered, with enough to spare to work on them. */
+export const serviceLength: FamilyFile = { families: [service], found }

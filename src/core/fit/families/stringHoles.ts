@@ -1,70 +1,85 @@
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { linear } from '../../units/quantity.ts'
+import type { View } from '../../build/view.ts'
+import type { Point } from '../../geometry/outline.ts'
+import type { Layout } from '../../layout/layOut.ts'
 import { fixed } from '../../units/length.ts'
-import type { FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { linear } from '../../units/quantity.ts'
+import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'
+import type { JointFamily } from '../joint.ts'
+import { HOLDS } from '../work.ts'
 
 /** Diameter of a string's ball end, mm [from memory]. */
 const BALL = 3.9
 
-/** The thickest string through bridge, tailpiece and tuner post, and its ball in a ferrule. */
-export const stringHoles: JointFamily = ({ build, layout }) => {
-  const set = partIn(build, 'strings')
-  const thick = Math.max(0, ...(set?.gauges ?? []).map(g => g.diameter))
-  if (!layout || !set || thick === 0) return []
-  const low = layout.strings.at(-1)!
-  const through: [string, string, string, readonly [number, number], string][] = [
-    ['bridge', 'dims.stringHole', 'Thickest string through the bridge', low.saddle, 'strings'],
-    [
-      'tailpiece',
-      'dims.stringHole',
-      'Thickest string through the tailpiece',
-      [low.saddle[0] + 30, low.saddle[1]],
-      'strings',
-    ],
-    ['tuners', 'dims.stringHole', 'Thickest string in its tuner', low.tuner ?? [-60, 0], 'strings'],
-  ]
-  const out = through.flatMap(([slot, path, title, at, other]): FoundJoint[] => {
-    const part = partIn(build, slot),
-      hole = quantityAt(part, path)
-    if (!part || !hole) return []
-    const gap = linear([[1, hole]], -thick)
+const hole = family(
+  'string hole',
+  { label: 'String through its hole', compared: 'hole − string', low: 0.1, never: 0, source: COMMON },
+  {
+    'drill-string-hole': {
+      mends: 'under',
+      minutes: 15,
+      tools: ['drill', 'countersink'],
+      risk: 'some',
+      cautions: ['cutters'],
+    },
+  },
+)
+const ball = family('ball in ferrule', {
+  label: 'String ball in its ferrule',
+  compared: 'bore − ball',
+  low: 0.1,
+  never: 0,
+  source: 'common practice; ball 3.9 mm from memory',
+})
+
+const thickest = (v: View): number => (v.part('strings')?.gauges ?? []).reduce((m, g) => Math.max(m, g.diameter), 0)
+
+const through = (slot: string, title: string, at: (l: Layout) => Point): Joined => ({
+  id: `string-in-${slot}`,
+  family: hole,
+  slots: ['strings', slot],
+  clearance: (m, v) => (thickest(v) > 0 ? m.sum([[1, m.of(v.part(slot), 'stringHole')]], -thickest(v)) : undefined),
+  words: () => ({ title, under: 'The thickest string does not pass.' }),
+  at,
+  mends({ view }) {
+    const to = thickest(view) + 0.3
     return [
-      {
-        id: `string-in-${slot}`,
-        family: 'string hole',
-        title,
-        clearance: gap,
-        at,
-        slots: [other, slot],
-        meaning: { under: 'The thickest string does not pass.', over: '' },
-        fixes: () => [
-          work({
-            method: 'drill-string-hole',
-            title: `Drill the thickest string’s hole to ${fixed(thick + 0.3, 1)} mm`,
-            note: 'Deburr both edges, or it cuts the string.',
-            minutes: 15,
-            tools: ['drill', 'countersink'],
-            risk: 'some',
-            cautions: ['cutters'],
-            changes: [{ ref: refOf(part, path), value: thick + 0.3, doubt: HOLDS.file }],
-          }),
-        ],
-      },
+      mend(hole, 'drill-string-hole', {
+        title: `Drill the thickest string’s hole to ${fixed(to, 1)} mm`,
+        note: 'Deburr both edges, or it cuts the string.',
+        changes: [change(refOf(view.part(slot)!, 'dims.stringHole'), to, HOLDS.file)],
+      }),
     ]
-  })
-  const bore = quantityAt(partIn(build, 'ferrules'), 'dims.bore')
-  if (bore)
-    out.push({
+  },
+})
+const lowest = (l: Layout): Point => l.strings.at(-1)?.saddle ?? [l.scaleLength, 0]
+
+const found: JointFamily = ({ build, layout }) => {
+  const bore = quantityAt(partIn(build, 'ferrules'), 'dims.bore'),
+    set = partIn(build, 'strings')
+  if (!layout || !bore || !set?.gauges?.length) return []
+  return [
+    {
       id: 'ball-in-ferrule',
-      family: 'ball in ferrule',
+      family: ball.id,
       title: 'String balls in their ferrules',
       clearance: linear([[1, bore]], -BALL),
       at: [layout.bridge.front + 25, layout.bridge.y],
       slots: ['ferrules', 'strings'],
       meaning: { under: 'The ball does not go into the ferrule and stands out of the back.', over: '' },
       fixes: () => [],
-    })
-  return out
+    },
+  ]
+}
+
+/** The thickest string through bridge, tailpiece and tuner post, and its ball in a ferrule. */
+export const stringHoles: FamilyFile = {
+  families: [hole, ball],
+  joined: () => [
+    through('bridge', 'Thickest string through the bridge', lowest),
+    through('tailpiece', 'Thickest string through the tailpiece', l => [lowest(l)[0] + 30, lowest(l)[1]]),
+    through('tuners', 'Thickest string in its tuner', l => l.strings.at(-1)?.tuner ?? [-60, 0]),
+  ],
+  found,
 }

@@ -1,67 +1,85 @@
-import { need } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import type { Maths } from '../../build/maths.ts'
+import { quantities } from '../../build/maths.ts'
+import type { View } from '../../build/view.ts'
 import { bridgeOffset, bridgeOnBody } from '../../layout/bridgeLine.ts'
-import { halfBoardAt, stringAt } from '../../layout/layOut.ts'
-import { linear, type Quantity } from '../../units/quantity.ts'
+import { fretPosition } from '../../layout/frets.ts'
+import { halfBoardAt } from '../../layout/layOut.ts'
+import { outerString } from '../../layout/outerString.ts'
 import { fixed } from '../../units/length.ts'
-import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
+import { change, family, mend, type FamilyFile, type Joined } from '../family.ts'
+
+const margin = family(
+  'string margin',
+  {
+    label: 'String to fingerboard edge',
+    compared: 'edge − string surface at the last fret',
+    low: 2.5,
+    high: 4.5,
+    never: 1,
+    source: 'common practice: about 3 mm, under 2.5 mm the string falls off; the rest from memory',
+  },
+  {
+    'shift-bridge': {
+      mends: 'under',
+      sometimes: true,
+      minutes: 5,
+      tools: ['steel rule', 'thread'],
+      reversible: true,
+      when: 'before finish',
+    },
+  },
+)
+
+/** How far along its string the last fret lies, and the margin there. */
+function marginOf<Q>(m: Maths<Q>, v: View, side: 1 | -1): { t: number; q: Q } | undefined {
+  const neck = v.part('neck'),
+    bridge = v.part('bridge'),
+    string = outerString(v, side)
+  const scale = neck?.dims.scaleLength?.value,
+    board = neck?.dims.widthAtLastFret?.value
+  if (!string || scale === undefined || board === undefined) return undefined
+  const t = fretPosition(scale, neck?.dims.frets?.value ?? 0) / string.length
+  const offset = bridgeOffset(v.facts)
+  const moving = m.sum([
+    [0.5, m.of(neck, 'widthAtLastFret')],
+    [-0.5 * (1 - t), m.of(neck, 'widthAtNut')],
+    [-0.5 * t, m.of(bridge, 'stringSpread')],
+    [-side * t, m.known(offset)],
+  ])
+  const y = string.atNut + (string.atSaddle + side * offset.value - string.atNut) * t
+  return moving && { t, q: m.valued(board / 2 - y - string.diameter / 2, moving) }
+}
+
+const joint = (name: 'treble' | 'bass', side: 1 | -1): Joined => ({
+  id: `string-margin-${name}`,
+  family: margin,
+  slots: ['bridge', 'neck'],
+  beside: ['strings'],
+  facts: ['instrument', 'setup', 'placements', 'readings'],
+  clearance: (m, v) => marginOf(m, v, side)?.q,
+  words: () => ({
+    title: `String to fingerboard edge, ${name} side`,
+    under: 'The outer string slips off the fingerboard’s edge in play.',
+    over: 'The strings lie far inside the edge: room is given away, nothing breaks.',
+  }),
+  at: l => [l.lastFret, side * halfBoardAt(l, l.lastFret)],
+  mends({ build, view, clearance }, { low }) {
+    const own = marginOf(quantities, view, side),
+      other = marginOf(quantities, view, side === 1 ? -1 : 1)
+    if (!own || !other || clearance.value >= low || (clearance.value + other.q.value) / 2 < low) return []
+    const shift = (other.q.value - clearance.value) / (2 * own.t)
+    return [
+      mend(margin, 'shift-bridge', {
+        title: `Set the bridge ${fixed(Math.abs(shift), 1)} mm further to the ${name === 'treble' ? 'bass' : 'treble'} side`,
+        note: 'Shares the room between both sides. Check strings over poles after.',
+        changes: [change('placements/bridge.y', bridgeOnBody(build) - side * shift, 0.3)],
+      }),
+    ]
+  },
+})
 
 /** Distance of both outer strings' surfaces from the fingerboard's edge at the last fret. */
-export const stringMargin: JointFamily = ({ build, layout }) => {
-  const neck = partIn(build, 'neck'),
-    bridge = partIn(build, 'bridge')
-  const treble = layout?.strings[0],
-    bass = layout?.strings.at(-1)
-  if (!neck || !bridge || !layout || !treble || !bass) return []
-  const x = layout.lastFret
-  const offset = bridgeOffset(build)
-  const margin = (s: typeof treble, side: 1 | -1): Quantity => {
-    const t = x / s.saddle[0]
-    const moving: Quantity = linear([
-      [0.5, need(neck, 'dims.widthAtLastFret')],
-      [-0.5 * (1 - t), need(neck, 'dims.widthAtNut')],
-      [-0.5 * t, need(bridge, 'dims.stringSpread')],
-      [-side * t, offset],
-    ])
-    return { value: halfBoardAt(layout, x) - side * stringAt(s, x) - s.diameter / 2, terms: moving.terms }
-  }
-  const qs = { treble: margin(treble, 1), bass: margin(bass, -1) }
-  const joint = (name: 'treble' | 'bass', side: 1 | -1): FoundJoint => {
-    const own = qs[name],
-      other = qs[name === 'treble' ? 'bass' : 'treble']
-    const t = x / (side === 1 ? treble : bass).saddle[0]
-    return {
-      id: `string-margin-${name}`,
-      family: 'string margin',
-      title: `String to fingerboard edge, ${name} side`,
-      clearance: own,
-      at: [x, side * halfBoardAt(layout, x)],
-      slots: ['bridge', 'neck'],
-      meaning: {
-        under: 'The outer string slips off the fingerboard’s edge in play.',
-        over: 'The strings lie far inside the edge: room is given away, nothing breaks.',
-      },
-      fixes: ({ low }): Fix[] => {
-        const fixes: Fix[] = []
-        const shift = (other.value - own.value) / (2 * t)
-        if (own.value < low && (own.value + other.value) / 2 >= low) {
-          const to = bridgeOnBody(build) - side * shift
-          fixes.push({
-            method: 'shift-bridge',
-            title: `Set the bridge ${fixed(Math.abs(shift), 1)} mm further to the ${name === 'treble' ? 'bass' : 'treble'} side`,
-            note: 'Shares the room between both sides. Check strings over poles after.',
-            minutes: 5,
-            tools: ['steel rule', 'thread'],
-            risk: 'low',
-            reversible: true,
-            when: 'before finish',
-            cautions: [],
-            changes: [{ ref: 'placements/bridge.y', value: to, doubt: 0.3 }],
-          })
-        }
-        return fixes
-      },
-    }
-  }
-  return [joint('treble', 1), joint('bass', -1)]
+export const stringMargin: FamilyFile = {
+  families: [margin],
+  joined: () => [joint('treble', 1), joint('bass', -1)],
 }

@@ -1,115 +1,134 @@
-import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
-import { linear } from '../../units/quantity.ts'
+import { refOf } from '../../build/quantityAt.ts'
+import { filmFor } from '../../finish/film.ts'
+import type { Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../../finish/film.ts'
-import type { FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'
+import { HOLDS } from '../work.ts'
+
+const ROUT = {
+  mends: 'under',
+  minutes: 40,
+  tools: ['router and template', 'calliper'],
+  risk: 'some',
+  when: 'before finish',
+  cautions: ['cutters', 'dust'],
+} as const
+
+const block = family(
+  'tremolo block',
+  { label: 'Tremolo block', compared: 'cavity − swing', low: 2, never: 0, source: COMMON },
+  {
+    'shorten-block': {
+      mends: 'under',
+      minutes: 40,
+      tools: ['saw', 'file', 'calliper'],
+      risk: 'some',
+      cautions: ['cutters'],
+    },
+    'open-length': ROUT,
+    'open-width': ROUT,
+  },
+)
+
+const routIn = (body: Part | undefined) => body?.features.find(f => f.role === 'tremolo-rout')
+
+/** Half of the rout's length or width, less half the block, what else it needs and the film. */
+const half = (
+  id: string,
+  title: string,
+  key: 'length' | 'width',
+  ofBlock: string,
+  swing: string | undefined,
+  under: string,
+): Joined => ({
+  id,
+  family: block,
+  slots: ['bridge', 'body'],
+  facts: ['finish', 'steps'],
+  clearance(m, v) {
+    const body = v.part('body'),
+      bridge = v.part('bridge')
+    // A block whose depth nobody described is no tremolo's.
+    if (!body || !bridge?.dims.blockDepth) return undefined
+    const room = [
+      [0.5, m.in(body, routIn(body), key)],
+      [-0.5, m.of(bridge, ofBlock)],
+      [-1, filmFor(m, v.facts, body, 'tremolo-rout')],
+    ] as const
+    const more = swing === undefined ? undefined : m.of(bridge, swing)
+    return m.sum(more ? [...room, [-1, more]] : room)
+  },
+  words: () => ({ title, under }),
+  at: (l, v) =>
+    l.features.find(f => f.partId === v.part('body')?.id && f.id === routIn(v.part('body'))?.id)?.centre ?? [
+      l.bridge.front,
+      l.bridge.y,
+    ],
+  mends({ view, clearance }, { low }) {
+    const body = view.part('body')!,
+      rout = routIn(body)!,
+      off = low + 0.3 - clearance.value
+    const to = change(
+      refOf(body, `features.${rout.id}.${key}`),
+      (rout.dims[key]?.value ?? 0) + 2 * off,
+      HOLDS.router,
+    )
+    return [
+      mend(block, `open-${key}`, {
+        title: `Rout ${fixed(off, 1)} mm off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`,
+        changes: [to],
+        read: to.ref,
+      }),
+    ]
+  },
+})
+
+const joined = (): readonly Joined[] => [
+  {
+    id: 'tremolo-foot',
+    family: block,
+    slots: ['bridge', 'body'],
+    clearance: (m, v) =>
+      m.sum([
+        [1, m.of(v.part('body'), 'thickness')],
+        [-1, m.of(v.part('bridge'), 'blockDepth')],
+      ]),
+    words: () => ({
+      title: 'Tremolo block inside the back',
+      under: 'The block’s foot stands out of the back and knocks on the cover.',
+    }),
+    at: l => [l.bridge.front + 12, l.bridge.y - 12],
+    mends({ view, clearance }, { low }) {
+      const bridge = view.part('bridge')!,
+        off = low + 0.3 - clearance.value
+      const to = change(refOf(bridge, 'dims.blockDepth'), (bridge.dims.blockDepth?.value ?? 0) - off, HOLDS.file)
+      return [
+        mend(block, 'shorten-block', {
+          title: `File ${fixed(off, 1)} mm off the block’s foot`,
+          note: 'The springs hook in higher: look at their holes first. A shorter block is the other way.',
+          changes: [to],
+          read: to.ref,
+        }),
+      ]
+    },
+  },
+  half(
+    'tremolo-swing',
+    'Tremolo block, swing in its rout',
+    'length',
+    'blockLength',
+    'swing',
+    'The block meets the rout’s wall before the bar is down.',
+  ),
+  half(
+    'tremolo-sides',
+    'Tremolo block, sides',
+    'width',
+    'blockWidth',
+    undefined,
+    'The block rubs on the rout’s sides.',
+  ),
+]
 
 /** A rocking tremolo's block in the body: swing, sides, and its foot inside the back. */
-export const tremoloBlock: JointFamily = ({ build, layout }) => {
-  const body = partIn(build, 'body'),
-    bridge = partIn(build, 'bridge')
-  const rout = body?.features.find(f => f.role === 'tremolo-rout')
-  const depth = quantityAt(bridge, 'dims.blockDepth'),
-    long = quantityAt(bridge, 'dims.blockLength'),
-    wide = quantityAt(bridge, 'dims.blockWidth'),
-    swing = quantityAt(bridge, 'dims.swing')
-  if (!body || !bridge || !layout || !depth) return []
-  const thickness = need(body, 'dims.thickness')
-  const out: FoundJoint[] = []
-  const foot = linear([
-    [1, thickness],
-    [-1, depth],
-  ])
-  out.push({
-    id: 'tremolo-foot',
-    family: 'tremolo block',
-    title: 'Tremolo block inside the back',
-    clearance: foot,
-    at: [layout.bridge.front + 12, layout.bridge.y - 12],
-    slots: ['bridge', 'body'],
-    meaning: { under: 'The block’s foot stands out of the back and knocks on the cover.', over: '' },
-    fixes: ({ low }) => [
-      work({
-        method: 'shorten-block',
-        title: `File ${fixed(low + 0.3 - foot.value, 1)} mm off the block’s foot`,
-        note: 'The springs hook in higher: look at their holes first. A shorter block is the other way.',
-        minutes: 40,
-        tools: ['saw', 'file', 'calliper'],
-        risk: 'some',
-        cautions: ['cutters'],
-        changes: [
-          { ref: refOf(bridge, 'dims.blockDepth'), value: depth.value + foot.value - low - 0.3, doubt: HOLDS.file },
-        ],
-        read: refOf(bridge, 'dims.blockDepth'),
-      }),
-    ],
-  })
-  if (!rout) return out
-  const film = filmOn(build, body, 'tremolo-rout'),
-    path = (k: string) => `features.${rout.id}.${k}`
-  const place = layout.features.find(f => f.id === rout.id && f.partId === body.id)!.centre
-  const half = (
-    id: string,
-    title: string,
-    key: string,
-    block: ReturnType<typeof need> | undefined,
-    extra: ReturnType<typeof need> | undefined,
-    under: string,
-  ): FoundJoint[] => {
-    if (!block) return []
-    const clearance = linear([
-      [0.5, need(body, path(key))],
-      [-0.5, block],
-      [-1, film],
-      ...(extra ? [[-1, extra] as const] : []),
-    ])
-    return [
-      {
-        id,
-        family: 'tremolo block',
-        title,
-        clearance,
-        at: place,
-        slots: ['bridge', 'body'],
-        meaning: { under, over: '' },
-        fixes: ({ low }) => {
-          const to = need(body, path(key)).value + 2 * (low + 0.3 - clearance.value)
-          return [
-            work({
-              method: `open-${key}`,
-              title: `Rout ${fixed(low + 0.3 - clearance.value, 1)} mm off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`,
-              minutes: 40,
-              tools: ['router and template', 'calliper'],
-              risk: 'some',
-              when: 'before finish',
-              cautions: ['cutters', 'dust'],
-              changes: [{ ref: refOf(body, path(key)), value: to, doubt: HOLDS.router }],
-              read: refOf(body, path(key)),
-            }),
-          ]
-        },
-      },
-    ]
-  }
-  return [
-    ...out,
-    ...half(
-      'tremolo-swing',
-      'Tremolo block, swing in its rout',
-      'length',
-      long,
-      swing,
-      'The block meets the rout’s wall before the bar is down.',
-    ),
-    ...half(
-      'tremolo-sides',
-      'Tremolo block, sides',
-      'width',
-      wide,
-      undefined,
-      'The block rubs on the rout’s sides.',
-    ),
-  ]
-}
+export const tremoloBlock: FamilyFile = { families: [block], joined }

@@ -2,8 +2,30 @@ import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
+import { family, type FamilyFile, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS, work } from '../work.ts'
+import { HOLDS } from '../work.ts'
+
+const rod = family(
+  'truss rod',
+  {
+    label: 'Truss rod within reach',
+    compared: 'notch − room for the tool',
+    low: 0,
+    never: -12,
+    source: MEMORY,
+  },
+  {
+    'lengthen-notch': {
+      mends: 'under',
+      minutes: 25,
+      tools: ['chisel', 'round file'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+  },
+)
 
 /** A body whose listing names no notch may have one all the same: nobody has looked yet. */
 const NO_NOTCH = fromSource({
@@ -15,7 +37,7 @@ const NO_NOTCH = fromSource({
 })
 
 /** A rod that is turned at the heel needs a notch in body and guard for its tool, or the neck comes off each time. */
-export const trussRod: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     body = partIn(build, 'body'),
     reach = quantityAt(neck, 'dims.rodReach')
@@ -28,7 +50,7 @@ export const trussRod: JointFamily = ({ build, layout }) => {
   return [
     {
       id: 'truss-rod',
-      family: 'truss rod',
+      family: rod.id,
       title: 'Truss rod’s tool behind the heel',
       clearance,
       at: [layout.nutToHeelEnd + 6, 0],
@@ -37,15 +59,9 @@ export const trussRod: JointFamily = ({ build, layout }) => {
       fixes: () =>
         notch
           ? [
-              work({
-                method: 'lengthen-notch',
+              mend(rod, 'lengthen-notch', {
                 title: `Cut the notch ${fixed(-clearance.value, 1)} mm longer`,
                 note: 'Towards the neck pickup: look at what is left before its rout.',
-                minutes: 25,
-                tools: ['chisel', 'round file'],
-                risk: 'some',
-                when: 'before finish',
-                cautions: ['cutters'],
                 changes: [
                   {
                     ref: refOf(body, `features.${notch.id}.length`),
@@ -59,3 +75,6 @@ export const trussRod: JointFamily = ({ build, layout }) => {
     },
   ]
 }
+
+/** A rod that is turned at the heel needs a notch in body and guard for its tool, or the neck comes off each time. */
+export const trussRod: FamilyFile = { families: [rod], found }

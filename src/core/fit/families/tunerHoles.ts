@@ -1,218 +1,307 @@
+import type { Maths } from '../../build/maths.ts'
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { edgeDistance } from '../../geometry/outline.ts'
+import type { View } from '../../build/view.ts'
+import { filmFor, filmOn } from '../../finish/film.ts'
+import { edgeDistance, type Point } from '../../geometry/outline.ts'
+import type { Feature, Part } from '../../parts/part.ts'
 import { weakestBasis } from '../../units/dimension.ts'
-import { fromSource, linear, smallest, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { filmOn } from '../../finish/film.ts'
-import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
+import { fromSource, linear } from '../../units/quantity.ts'
+import { change, COMMON, family, LIMIT, mend, type Family, type FamilyFile, type Joined } from '../family.ts'
+import type { JointFamily } from '../joint.ts'
 
 /** Doubt of a headstock's edge as drawn, mm [from memory]. */
 const EDGE_DOUBT = 0.5
 
-/** Tuners on the headstock: bushing in hole, bodies side by side, distance to the edge, clamping range. */
-export const tunerHoles: JointFamily = ({ build, layout }) => {
-  const neck = partIn(build, 'neck'),
-    tuners = partIn(build, 'tuners')
-  const holes = neck?.features.filter(f => f.role === 'tuner-hole') ?? []
-  if (!neck || !tuners || !layout || holes.length === 0) return []
-  const at = (id: string, k: string) => need(neck, `features.${id}.${k}`)
-  const place = (id: string) => [at(id, 'x').value, at(id, 'y').value] as const
-  const middle = holes[Math.floor(holes.length / 2)]!
-  const bushing = need(tuners, 'dims.bushingDiameter')
-  const film = filmOn(build, neck, 'tuner-hole')
-  const fit = smallest(
-    holes.map(h =>
-      linear([
-        [1, at(h.id, 'diameter')],
-        [-1, bushing],
-        [-2, film],
-      ]),
-    ),
-  )
-  const pressed = tuners.traits.bushing === 'pressed'
-  const out: FoundJoint[] = [
-    {
-      id: 'tuner-bushing',
-      family: pressed ? 'tuner bushing pressed' : 'tuner bushing threaded',
-      title: 'Tuner bushings in headstock',
-      clearance: fit,
-      at: place(middle.id),
-      slots: ['tuners', 'neck'],
-      meaning: {
-        under: 'The bushings do not go into the holes. Pounded in, they split the head.',
-        over: 'The bushings sit loose; the posts lean under the strings’ pull.',
-      },
-      fixes: ({ low, high }): Fix[] => {
-        const target = bushing.value + (low + (high ?? low)) / 2 + 2 * film.value
-        const all = holes.map(h => ({ ref: refOf(neck, `features.${h.id}.diameter`), value: target, doubt: 0.05 }))
-        return fit.value < low
-          ? [
-              {
-                method: 'ream-holes',
-                title: `Ream ${holes.length} tuner holes to ${fixed(target, 2)} mm`,
-                note: `Takes ${fixed(target - at(middle.id, 'diameter').value, 2)} mm on the diameter, from both faces.`,
-                minutes: 4 * holes.length + 5,
-                tools: ['tapered reamer', 'calliper'],
-                risk: 'some',
-                reversible: false,
-                when: 'before finish',
-                cautions: ['cutters'],
-                changes: all,
-                read: all[0]!.ref,
-              },
-            ]
-          : [
-              {
-                method: 'sleeve-holes',
-                title: `Sleeve ${holes.length} tuner holes down to ${fixed(target, 2)} mm`,
-                note: 'Hardwood or brass sleeves, glued; or wrap each bushing with veneer.',
-                minutes: 8 * holes.length,
-                tools: ['sleeves', 'wood glue'],
-                risk: 'low',
-                reversible: true,
-                when: 'before finish',
-                cautions: [],
-                changes: all,
-                read: all[0]!.ref,
-              },
-            ]
-      },
-    },
-  ]
+const REAM_OR_SLEEVE = {
+  'ream-holes': {
+    mends: 'under',
+    minutes: 5,
+    each: 4,
+    tools: ['tapered reamer', 'calliper'],
+    risk: 'some',
+    when: 'before finish',
+    cautions: ['cutters'],
+  },
+  'sleeve-holes': {
+    mends: 'over',
+    minutes: 0,
+    each: 8,
+    tools: ['sleeves', 'wood glue'],
+    reversible: true,
+    when: 'before finish',
+  },
+} as const
 
-  const pitches = holes.flatMap((a, i) =>
-    holes.slice(i + 1).map(b => {
-      const dx = at(b.id, 'x').value - at(a.id, 'x').value,
-        dy = at(b.id, 'y').value - at(a.id, 'y').value
-      const d = Math.hypot(dx, dy) || 1
-      const q: Quantity = linear([
-        [dx / d, at(b.id, 'x')],
-        [-dx / d, at(a.id, 'x')],
-        [dy / d, at(b.id, 'y')],
-        [-dy / d, at(a.id, 'y')],
-      ])
-      return { q, a, b }
-    }),
-  )
-  if (pitches.length) {
-    const body = need(tuners, 'dims.bodyWidth')
-    const worst = pitches.reduce((m, p) => (p.q.value < m.q.value ? p : m))
-    const clearance = subtract(worst.q, body)
-    out.push({
-      id: 'tuner-pitch',
-      family: 'tuner pitch',
+const pressed = family(
+  'tuner bushing pressed',
+  {
+    label: 'Tuner bushing, pressed',
+    compared: 'hole − bushing',
+    low: -0.12,
+    high: -0.02,
+    never: -0.25,
+    source: LIMIT,
+  },
+  REAM_OR_SLEEVE,
+)
+const threaded = family(
+  'tuner bushing threaded',
+  { label: 'Tuner bushing, threaded', compared: 'hole − bushing', low: 0.1, high: 0.5, never: 0, source: LIMIT },
+  REAM_OR_SLEEVE,
+)
+const pitch = family(
+  'tuner pitch',
+  { label: 'Tuner bodies side by side', compared: 'pitch − body width', low: 0.1, never: 0, source: COMMON },
+  { 'trim-bodies': { mends: 'under', minutes: 0, each: 10, tools: ['file', 'calliper'], risk: 'some' } },
+)
+const edge = family('tuner edge', {
+  label: 'Tuner hole to headstock edge',
+  compared: 'edge − hole radius',
+  low: 3,
+  never: 1.5,
+  source: LIMIT,
+})
+const headThickness = family(
+  'head thickness',
+  {
+    label: 'Headstock in the tuner’s range',
+    compared: 'room to the nearer end of the range',
+    low: 0,
+    never: -0.5,
+    source: LIMIT,
+  },
+  {
+    washers: { mends: 'under', minutes: 10, tools: ['washers'], reversible: true },
+    'thin-head': {
+      mends: 'under',
+      minutes: 45,
+      tools: ['plane', 'scraper'],
+      risk: 'high',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+  },
+)
+
+const none: readonly Feature[] = []
+const known = new WeakMap<Part, { holes: readonly Feature[]; closest: readonly [Feature, Feature] | undefined }>()
+/** A neck's tuner holes, and the two that lie closest. */
+function headOf(neck: Part | undefined) {
+  if (!neck) return { holes: none, closest: undefined }
+  let own = known.get(neck)
+  if (!own) {
+    const holes = neck.features.filter(f => f.role === 'tuner-hole')
+    const apart = ([a, b]: readonly [Feature, Feature]) =>
+      Math.hypot(b.dims.x!.value - a.dims.x!.value, b.dims.y!.value - a.dims.y!.value)
+    let closest: readonly [Feature, Feature] | undefined
+    holes.forEach((a, i) =>
+      holes.slice(i + 1).forEach(b => {
+        if (!closest || apart([a, b]) < apart(closest)) closest = [a, b]
+      }),
+    )
+    known.set(neck, (own = { holes, closest }))
+  }
+  return own
+}
+const place = (f: Feature | undefined): Point => [f?.dims.x?.value ?? 0, f?.dims.y?.value ?? 0]
+const middle = (v: View): Feature | undefined => {
+  const { holes } = headOf(v.part('neck'))
+  return holes[Math.floor(holes.length / 2)]
+}
+
+const bushing = (sort: 'pressed' | 'threaded', of: Family<keyof typeof REAM_OR_SLEEVE>): Joined => ({
+  id: 'tuner-bushing',
+  family: of,
+  slots: ['tuners', 'neck'],
+  facts: ['finish', 'steps'],
+  clearance(m, v) {
+    const neck = v.part('neck'),
+      tuners = v.part('tuners')
+    if (!neck || !tuners || (tuners.traits.bushing === 'pressed') !== (sort === 'pressed')) return undefined
+    const film = filmFor(m, v.facts, neck, 'tuner-hole')
+    return m.sum([
+      [1, m.smallest(headOf(neck).holes.map(h => m.in(neck, h, 'diameter')))],
+      [-1, m.of(tuners, 'bushingDiameter')],
+      [-2, film],
+    ])
+  },
+  words: () => ({
+    title: 'Tuner bushings in headstock',
+    under: 'The bushings do not go into the holes. Pounded in, they split the head.',
+    over: 'The bushings sit loose; the posts lean under the strings’ pull.',
+  }),
+  at: (_l, v) => place(middle(v)),
+  mends({ build, view, clearance }, { low, high }) {
+    const neck = view.part('neck')!,
+      { holes } = headOf(neck)
+    const target =
+      (view.part('tuners')!.dims.bushingDiameter?.value ?? 0) +
+      (low + (high ?? low)) / 2 +
+      2 * filmOn(build, neck, 'tuner-hole').value
+    const changes = holes.map(h => change(refOf(neck, `features.${h.id}.diameter`), target, 0.05))
+    const common = { changes, read: changes[0]!.ref, count: holes.length }
+    return clearance.value < low
+      ? [
+          mend(of, 'ream-holes', {
+            ...common,
+            title: `Ream ${holes.length} tuner holes to ${fixed(target, 2)} mm`,
+            note: `Takes ${fixed(target - (middle(view)?.dims.diameter?.value ?? 0), 2)} mm on the diameter, from both faces.`,
+          }),
+        ]
+      : [
+          mend(of, 'sleeve-holes', {
+            ...common,
+            title: `Sleeve ${holes.length} tuner holes down to ${fixed(target, 2)} mm`,
+            note: 'Hardwood or brass sleeves, glued; or wrap each bushing with veneer.',
+          }),
+        ]
+  },
+})
+
+/** Distance of the two closest posts; their directions stay as they are while the doubts move them. */
+function closestPitch<Q>(m: Maths<Q>, neck: Part | undefined): Q | undefined {
+  const two = headOf(neck).closest
+  if (!two) return undefined
+  const [a, b] = two
+  const dx = place(b)[0] - place(a)[0],
+    dy = place(b)[1] - place(a)[1],
+    d = Math.hypot(dx, dy) || 1
+  return m.sum([
+    [dx / d, m.in(neck, b, 'x')],
+    [-dx / d, m.in(neck, a, 'x')],
+    [dy / d, m.in(neck, b, 'y')],
+    [-dy / d, m.in(neck, a, 'y')],
+  ])
+}
+
+const joined = (): readonly Joined[] => [
+  bushing('pressed', pressed),
+  bushing('threaded', threaded),
+  {
+    id: 'tuner-pitch',
+    family: pitch,
+    slots: ['tuners', 'neck'],
+    clearance: (m, v) =>
+      m.sum([
+        [1, closestPitch(m, v.part('neck'))],
+        [-1, m.of(v.part('tuners'), 'bodyWidth')],
+      ]),
+    words: () => ({
       title: 'Tuner bodies side by side',
-      clearance,
-      at: place(worst.b.id),
-      slots: ['tuners', 'neck'],
-      meaning: { under: 'Neighbouring tuner bodies touch before they sit straight.', over: '' },
-      fixes: ({ low }) => [
-        {
-          method: 'trim-bodies',
+      under: 'Neighbouring tuner bodies touch before they sit straight.',
+    }),
+    at: (_l, v) => place(headOf(v.part('neck')).closest?.[1]),
+    mends({ view, clearance }, { low }) {
+      const tuners = view.part('tuners')!,
+        wide = tuners.dims.bodyWidth?.value ?? 0
+      const to = change(refOf(tuners, 'dims.bodyWidth'), wide + clearance.value - low - 0.1, 0.05)
+      return [
+        mend(pitch, 'trim-bodies', {
           title: `Take ${fixed((low + 0.1 - clearance.value) / 2, 2)} mm off both sides of each tuner body`,
           note: 'A little off each, never all off one.',
-          minutes: 10 * holes.length,
-          tools: ['file', 'calliper'],
-          risk: 'some',
-          reversible: false,
-          when: 'any time',
-          cautions: [],
-          changes: [
-            { ref: refOf(tuners, 'dims.bodyWidth'), value: body.value + clearance.value - low - 0.1, doubt: 0.05 },
-          ],
-          read: refOf(tuners, 'dims.bodyWidth'),
-        },
-      ],
-    })
-  }
-
-  if (layout.head.length > 2) {
-    const edges = holes.map(h => {
-      const edge = fromSource({
-        id: `${neck.id}/outline/${h.id}`,
-        label: 'post centre to headstock edge',
-        value: edgeDistance(layout.head, place(h.id)),
-        doubt: neck.outline?.doubt ?? EDGE_DOUBT,
-        basis: weakestBasis(neck.outline?.basis ?? 'claimed'),
-      })
-      return {
-        h,
-        q: linear([
-          [1, edge],
-          [-0.5, at(h.id, 'diameter')],
+          count: headOf(view.part('neck')).holes.length,
+          changes: [to],
+          read: to.ref,
+        }),
+      ]
+    },
+  },
+  {
+    id: 'head-thickness',
+    family: headThickness,
+    slots: ['tuners', 'neck'],
+    clearance(m, v) {
+      const neck = v.part('neck'),
+        tuners = v.part('tuners')
+      if (headOf(neck).holes.length === 0) return undefined
+      const thick = m.of(neck, 'headThickness')
+      return m.smallest([
+        m.sum([
+          [1, thick],
+          [-1, m.of(tuners, 'reachMin')],
         ]),
-      }
-    })
-    const worst = edges.reduce((m, e) => (e.q.value < m.q.value ? e : m))
-    out.push({
+        m.sum([
+          [1, m.of(tuners, 'reachMax')],
+          [-1, thick],
+        ]),
+      ])
+    },
+    words: v => ({
+      title: 'Headstock in the tuners’ range',
+      under:
+        (v.part('neck')?.dims.headThickness?.value ?? 0) < (v.part('tuners')?.dims.reachMin?.value ?? 0)
+          ? 'The headstock is thinner than these tuners clamp.'
+          : 'The headstock is thicker than these tuners clamp.',
+    }),
+    at: (_l, v) => place(headOf(v.part('neck')).holes[0]),
+    mends({ view, clearance }, { low }) {
+      const neck = view.part('neck')!,
+        tuners = view.part('tuners')!,
+        room = clearance.value
+      const thick = neck.dims.headThickness?.value ?? 0,
+        min = tuners.dims.reachMin?.value ?? 0,
+        max = tuners.dims.reachMax?.value ?? 0
+      if (thick < (min + max) / 2)
+        return [
+          mend(headThickness, 'washers', {
+            title: `Put ${fixed(low + 0.5 - room, 1)} mm of washer under each tuner`,
+            note: 'On the back, where it is not seen.',
+            changes: [change(refOf(tuners, 'dims.reachMin'), min + room - low - 0.5, 0.1)],
+          }),
+        ]
+      const to = change(refOf(neck, 'dims.headThickness'), thick + room - low - 0.3, 0.15)
+      return [
+        mend(headThickness, 'thin-head', {
+          title: `Thin the headstock by ${fixed(low + 0.3 - room, 1)} mm from the back`,
+          note: 'Keep 12 mm or more.',
+          changes: [to],
+          read: to.ref,
+        }),
+      ]
+    },
+  },
+]
+
+/** The hole that lies closest to the head's edge. */
+const found: JointFamily = ({ build, layout }) => {
+  const neck = partIn(build, 'neck')
+  const { holes } = headOf(neck)
+  if (!neck || !partIn(build, 'tuners') || !layout || holes.length === 0 || layout.head.length < 3) return []
+  const edges = holes.map(h => ({
+    h,
+    q: linear([
+      [
+        1,
+        fromSource({
+          id: `${neck.id}/outline/${h.id}`,
+          label: 'post centre to headstock edge',
+          value: edgeDistance(layout.head, place(h)),
+          doubt: neck.outline?.doubt ?? EDGE_DOUBT,
+          basis: weakestBasis(neck.outline?.basis ?? 'claimed'),
+        }),
+      ],
+      [-0.5, need(neck, `features.${h.id}.diameter`)],
+    ]),
+  }))
+  const worst = edges.reduce((m, e) => (e.q.value < m.q.value ? e : m))
+  return [
+    {
       id: 'tuner-edge',
-      family: 'tuner edge',
+      family: edge.id,
       title: 'Tuner hole to headstock edge',
       clearance: worst.q,
-      at: place(worst.h.id),
+      at: place(worst.h),
       slots: ['neck'],
       meaning: {
         under: 'Too little wood between hole and edge: it breaks out when the bushing goes in.',
         over: '',
       },
       fixes: () => [],
-    })
-  }
-
-  const head = need(neck, 'dims.headThickness'),
-    min = need(tuners, 'dims.reachMin'),
-    max = need(tuners, 'dims.reachMax')
-  const room = smallest([subtract(head, min), subtract(max, head)])
-  out.push({
-    id: 'head-thickness',
-    family: 'head thickness',
-    title: 'Headstock in the tuners’ range',
-    clearance: room,
-    at: place(holes[0]!.id),
-    slots: ['tuners', 'neck'],
-    meaning: {
-      under:
-        head.value < min.value
-          ? 'The headstock is thinner than these tuners clamp.'
-          : 'The headstock is thicker than these tuners clamp.',
-      over: '',
     },
-    fixes: ({ low }) =>
-      head.value < (min.value + max.value) / 2
-        ? [
-            {
-              method: 'washers',
-              title: `Put ${fixed(low + 0.5 - room.value, 1)} mm of washer under each tuner`,
-              note: 'On the back, where it is not seen.',
-              minutes: 10,
-              tools: ['washers'],
-              risk: 'low',
-              reversible: true,
-              when: 'any time',
-              cautions: [],
-              changes: [
-                { ref: refOf(tuners, 'dims.reachMin'), value: min.value + room.value - low - 0.5, doubt: 0.1 },
-              ],
-            },
-          ]
-        : [
-            {
-              method: 'thin-head',
-              title: `Thin the headstock by ${fixed(low + 0.3 - room.value, 1)} mm from the back`,
-              note: 'Keep 12 mm or more.',
-              minutes: 45,
-              tools: ['plane', 'scraper'],
-              risk: 'high',
-              reversible: false,
-              when: 'before finish',
-              cautions: ['cutters', 'dust'],
-              changes: [
-                { ref: refOf(neck, 'dims.headThickness'), value: head.value + room.value - low - 0.3, doubt: 0.15 },
-              ],
-              read: refOf(neck, 'dims.headThickness'),
-            },
-          ],
-  })
-  return out
+  ]
 }
+
+/** Tuners on the headstock: bushing in hole, bodies side by side, distance to the edge, clamping range. */
+export const tunerHoles: FamilyFile = { families: [pressed, threaded, pitch, edge, headThickness], joined, found }

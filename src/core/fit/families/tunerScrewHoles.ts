@@ -1,10 +1,19 @@
 import { need } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { distanceOf, linear } from '../../units/quantity.ts'
+import { COMMON, family, type FamilyFile } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 
+const oldHole = family('tuner screw beside old hole', {
+  label: 'Tuner screw beside an old hole',
+  compared: 'centre distance − both radii',
+  low: 1,
+  never: 0,
+  source: COMMON,
+})
+
 /** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
-export const tunerScrewHoles: JointFamily = ({ build, layout }) => {
+const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     tuners = partIn(build, 'tuners'),
     screws = partIn(build, 'tuner-screws')
@@ -46,7 +55,7 @@ export const tunerScrewHoles: JointFamily = ({ build, layout }) => {
   return [
     {
       id: 'tuner-screw-old-hole',
-      family: 'tuner screw beside old hole',
+      family: oldHole.id,
       title: `Screw of tuner ${worst.serves} beside an old hole`,
       clearance: worst.q,
       at: worst.at,
@@ -57,3 +66,6 @@ export const tunerScrewHoles: JointFamily = ({ build, layout }) => {
     },
   ]
 }
+
+/** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
+export const tunerScrewHoles: FamilyFile = { families: [oldHole], found }

@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import { readingOf, refOf, splitRef } from '../../../core/build/quantityAt.ts'
 import { chooseFix, dropFix, takeReading, putPart } from '../../../core/build/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
-import { BANDS } from '../../../core/fit/bands.ts'
+import { FAMILIES } from '../../../core/fit/bands.ts'
 import type { Joint } from '../../../core/fit/joint.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
 import { Button } from '../../components/Button.tsx'
@@ -243,7 +243,7 @@ function BandEditor({ joint }: { joint: Joint }) {
           </Button>
         )}
         <p className="basis-full text-muted">
-          {BANDS[joint.family].label}. {own ? 'Your own band for this build.' : joint.source}.
+          {FAMILIES[joint.family].band.label}. {own ? 'Your own band for this build.' : joint.source}.
         </p>
       </div>
     </details>

@@ -1,0 +1,34 @@
+import type { Build } from './build.ts'
+
+/**
+ * A fact derived from a build, computed once for each document. Documents are not changed in place: an edit makes a new
+ * one that shares what it leaves alone.
+ */
+export function perBuild<T>(compute: (b: Build) => T): (b: Build) => T {
+  const known = new WeakMap<Build, { result: T }>()
+  return b => {
+    let own = known.get(b)
+    if (!own) known.set(b, (own = { result: compute(b) }))
+    return own.result
+  }
+}
+
+/** How many places of one thing are kept: where it is, where a fix puts it, and between. */
+const PLACES = 4
+
+/** Something of a thing at a place, computed once for the places it was last asked for. */
+export function perPlace<O extends object, T>(
+  compute: (o: O, dx: number, dy: number) => T,
+): (o: O, dx: number, dy: number) => T {
+  const known = new WeakMap<O, { dx: number; dy: number; result: T }[]>()
+  return (o, dx, dy) => {
+    let own = known.get(o)
+    if (!own) known.set(o, (own = []))
+    let hit = own.find(k => k.dx === dx && k.dy === dy)
+    if (!hit) {
+      own.unshift((hit = { dx, dy, result: compute(o, dx, dy) }))
+      own.length = Math.min(own.length, PLACES)
+    }
+    return hit.result
+  }
+}

@@ -1,0 +1,42 @@
+import type { Instrument } from '../build/build.ts'
+import type { View } from '../build/view.ts'
+import { FAMILY_FILES } from './families/index.ts'
+import type { Joined } from './family.ts'
+
+const lists = new WeakMap<Instrument, readonly (readonly Joined[])[]>()
+
+/** The joints declared for an instrument, by family file; the same list for the same instrument. */
+export function joinedFor(i: Instrument): readonly (readonly Joined[])[] {
+  let list = lists.get(i)
+  if (!list) lists.set(i, (list = FAMILY_FILES.map(f => f.joined?.(i) ?? [])))
+  return list
+}
+
+/** How many states of what a joint depends on are kept: now, planned, and between them while fixes are worked out. */
+const KEPT = 4
+
+/** What a joint depends on, as objects: parts by slot, the facts it names, and the bands. */
+const dependencies = (j: Joined, v: View): readonly unknown[] => [
+  v.facts.bands,
+  ...j.slots.map(s => v.part(s)),
+  ...(j.beside ?? []).map(s => v.part(s)),
+  ...(j.facts ?? []).map(k => v.facts[k]),
+]
+
+/** Keeps the results of a function of a joint until one of the objects it depends on is another. */
+export function perDependencies<T>(compute: (j: Joined, v: View) => T): (j: Joined, v: View) => T {
+  const kept = new WeakMap<Joined, { of: readonly unknown[]; result: T }[]>()
+  return (j, v) => {
+    const of = dependencies(j, v)
+    let own = kept.get(j)
+    if (!own) kept.set(j, (own = []))
+    const i = own.findIndex(k => k.of.every((x, n) => x === of[n]))
+    const hit = i < 0 ? { of, result: compute(j, v) } : own[i]!
+    if (i !== 0) {
+      if (i > 0) own.splice(i, 1)
+      own.unshift(hit)
+      own.length = Math.min(own.length, KEPT)
+    }
+    return hit.result
+  }
+}

@@ -1,0 +1,62 @@
+import type { FamilyFile } from '../family.ts'
+import { battery } from './battery.ts'
+import { bladeSwitch } from './bladeSwitch.ts'
+import { bridgeLineJoint } from './bridgeLine.ts'
+import { bridgePosts } from './bridgePosts.ts'
+import { bridgeScrews } from './bridgeScrews.ts'
+import { controlNeighbours } from './controlNeighbours.ts'
+import { controlsInTop } from './controlsInTop.ts'
+import { ferrules } from './ferrules.ts'
+import { guardOverBody } from './guardOverBody.ts'
+import { heelInPocket } from './heelInPocket.ts'
+import { jackInWall } from './jackInWall.ts'
+import { knobs } from './knobs.ts'
+import { lockingNut } from './lockingNut.ts'
+import { mountingRings } from './mountingRings.ts'
+import { mountingScrews } from './mountingScrews.ts'
+import { neckScrewHoles } from './neckScrewHoles.ts'
+import { neckScrews } from './neckScrews.ts'
+import { nut, nutHeight } from './nut.ts'
+import { pickupInRout } from './pickupInRout.ts'
+import { pickupMounting } from './pickupMounting.ts'
+import { saddleHeight } from './saddleHeight.ts'
+import { serviceLength } from './serviceLength.ts'
+import { stringHoles } from './stringHoles.ts'
+import { stringMargin } from './stringMargin.ts'
+import { tremoloBlock } from './tremoloBlock.ts'
+import { trussRod } from './trussRod.ts'
+import { tunerHoles } from './tunerHoles.ts'
+import { tunerScrewHoles } from './tunerScrewHoles.ts'
+
+/** All families of joints, in the order in which equals are told. A new family is a file and its line here. */
+export const FAMILY_FILES: readonly FamilyFile[] = [
+  heelInPocket,
+  bridgeLineJoint,
+  saddleHeight,
+  pickupInRout,
+  controlsInTop,
+  tunerHoles,
+  stringMargin,
+  nut,
+  nutHeight,
+  lockingNut,
+  neckScrews,
+  neckScrewHoles,
+  tunerScrewHoles,
+  bridgePosts,
+  bridgeScrews,
+  tremoloBlock,
+  guardOverBody,
+  mountingScrews,
+  pickupMounting,
+  mountingRings,
+  knobs,
+  controlNeighbours,
+  bladeSwitch,
+  jackInWall,
+  battery,
+  stringHoles,
+  ferrules,
+  trussRod,
+  serviceLength,
+]

@@ -1,0 +1,139 @@
+import type { Instrument } from '../build/build.ts'
+import type { FamilyId } from '../build/families.ts'
+import type { Maths } from '../build/maths.ts'
+import type { Facts, View } from '../build/view.ts'
+import type { Point } from '../geometry/outline.ts'
+import type { Layout } from '../layout/layOut.ts'
+import type { Quantity } from '../units/quantity.ts'
+import type { Change, Fix, FitContext, JointFamily } from './joint.ts'
+import type { Season } from './season.ts'
+import type { Limits } from './verdict.ts'
+
+/** What happens outside a joint's snug band, and where it stops going at all. */
+export interface Band {
+  label: string
+  /** Which clearance is compared, in words. */
+  compared: string
+  /** Snug from low to high, mm; no high: more never hurts. */
+  low: number
+  high?: number
+  /** Below this it won't go; between this and low it is tight. */
+  never: number
+  /** Above this it won't go either; between high and this it is loose. */
+  neverAbove?: number
+  source: string
+}
+
+/** Sources of bands and limits. */
+export const COMMON = 'common practice'
+export const LIMIT = 'common practice; where it stops going is from memory'
+export const MEMORY = 'from memory'
+
+/** What a way to mend costs whatever the amount: its side of the band, minutes at the bench [from memory], tools, risk. */
+export interface Way
+  extends Pick<Fix, 'minutes' | 'tools'>, Partial<Pick<Fix, 'risk' | 'reversible' | 'when' | 'cautions'>> {
+  mends: 'under' | 'over' | 'both'
+  /** Minutes for each of several alike: strings, holes. */
+  each?: number
+  /** Open in some builds only: it does not count when a misfit is priced. */
+  sometimes?: true
+}
+
+/** A family of joints: its name, its band with source, and the ways to mend it by method. */
+export interface Family<M extends string = string> {
+  id: FamilyId
+  band: Band
+  ways: Readonly<Record<M, Way>>
+}
+
+/** Declares a family. Everything that does not hang on the build stands here and nowhere else. */
+export const family = <const M extends string = never>(
+  id: FamilyId,
+  band: Band,
+  ways: Readonly<Record<M, Way>> = {} as Record<M, Way>,
+): Family<M> => ({ id, band, ways })
+
+/** What a fix says and changes in one build. */
+type Amount = Pick<Fix, 'title' | 'changes'> &
+  Partial<Omit<Fix, 'method' | 'title' | 'changes'>> & {
+    /** How many alike are worked on. */
+    count?: number
+  }
+
+/** A fix by one of the family's ways. What the build makes different (risk, minutes) is given beside it. */
+export function mend<M extends string>(f: Family<M>, method: M, { count = 0, ...amount }: Amount): Fix {
+  const { mends, each, sometimes, minutes, ...way } = f.ways[method]
+  void mends
+  void sometimes
+  return {
+    note: '',
+    risk: 'low',
+    reversible: false,
+    when: 'any time',
+    cautions: [],
+    ...way,
+    minutes: minutes + (each ?? 0) * count,
+    method,
+    ...amount,
+  }
+}
+
+/** Minutes of the cheapest way to mend one side for an instrument of so many strings; undefined when nothing mends it. */
+export function reworkMinutes(f: Family, side: 'under' | 'over', strings: number): number | undefined {
+  const minutes = Object.values<Way>(f.ways)
+    .filter(w => !w.sometimes && (w.mends === side || w.mends === 'both'))
+    .map(w => w.minutes + (w.each ?? 0) * strings)
+  return minutes.length ? Math.min(...minutes) : undefined
+}
+
+/** Where a fix aims: the band's ends. */
+export interface Aim {
+  low: number
+  high: number | undefined
+}
+
+/** What a fix may look at: the joint's own clearance, the parts, and everything laid out. */
+export interface MendContext extends FitContext {
+  view: View
+  layout: Layout
+  clearance: Quantity
+}
+
+/**
+ * A joint between named slots, declared once: what it depends on, the clearance over either algebra, its limits, place,
+ * words and ways to mend. Fit reads it with quantities, the search with pairs.
+ */
+export interface Joined {
+  id: string
+  family: Family
+  /** Slots whose parts meet in it: the search varies them. */
+  slots: readonly string[]
+  /** Slots that are read as they stand. */
+  beside?: readonly string[]
+  /** What it reads of the build beside its parts. */
+  facts?: readonly (keyof Facts)[]
+  /** Slots whose part could be swapped instead; left out: all of its own. */
+  swaps?: readonly string[]
+  /** The search leaves it to Fit. */
+  fitOnly?: true
+  clearance<Q>(m: Maths<Q>, v: View): Q | undefined
+  /** Limits that depend on the parts, where the table's do not do. */
+  limits?: (v: View) => Limits | undefined
+  /** What the seasons take from and give to it, for wood in wood. */
+  season?: (v: View) => Season
+  words: (v: View, clearance: Quantity) => { title: string; under: string; over?: string }
+  at: (l: Layout, v: View, clearance: Quantity) => Point
+  mends?: (c: MendContext, aim: Aim) => Fix[]
+}
+
+/** One file of families: what it declares, and how its joints are found. */
+export interface FamilyFile {
+  families: readonly Family[]
+  /** The joints that an instrument has, each between its slots. */
+  joined?: (i: Instrument) => readonly Joined[]
+  /** Joints that are generated from what a build has: per string, per hole, per neighbour. */
+  found?: JointFamily
+}
+
+/** One change of one dimension. */
+export const change = (ref: string, value: number, doubt: number): Change => ({ ref, value, doubt })
