@@ -1,4 +1,4 @@
-import type { Build, Cut } from '../build/build.ts'
+import { PICKUP_PLACES, type Build, type Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { boreToPrism, boxGap, boxOfBore, boxOfPrism, type Box } from '../geometry/bore.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
@@ -78,7 +78,7 @@ function heightFor(a: Node, b: Node, radius: number): number {
  * control cavity through hollows that meet, channels that are there, or channels that the builder means to drill.
  * Each is a straight bore from the nearest hollow that is joined already [geometry].
  */
-export function channelsWanted(build: Build, l: Layout): Cut[] {
+export function channelsWanted(build: Build, l: Layout): AnyCut[] {
   const body = partIn(build, 'body')
   if (!body) return []
   const hollows = hollowsOf(build, l).filter(h => h.piece === 'body')
@@ -86,8 +86,7 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
   const nodes = hollows.flatMap((h): Node[] => {
     const prism = prismOf(h),
       f = feature(h)
-    if (!prism || (!f && !h.id.startsWith('cut/')) || f?.role === 'neck-pocket' || f?.role === 'rod-notch')
-      return []
+    if (!prism || (!f && !h.cut) || f?.role === 'neck-pocket' || f?.role === 'rod-notch') return []
     const pickup = f?.role === 'pickup-rout' && f.serves && partIn(build, f.serves) ? f.serves : undefined
     return [
       {
@@ -104,7 +103,7 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
   const home = nodes.find(n => n.home)
   if (!home) return []
   const bores = hollows.flatMap(h =>
-    'bore' in h.shape && (feature(h)?.role === 'channel' || h.id.startsWith('cut/')) ? [h.shape.bore] : [],
+    'bore' in h.shape && (feature(h)?.role === 'channel' || h.cut === 'channel') ? [h.shape.bore] : [],
   )
   const meets = (a: Node, b: Node) =>
     Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) &&
@@ -133,7 +132,7 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
     }
   }
   spread()
-  const out: Cut[] = []
+  const out: AnyCut[] = []
   for (;;) {
     const open = nodes.filter(n => n.needs && !joined.has(n))
     if (!open.length) return out
@@ -148,6 +147,7 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
       round = (x: number) => Math.round(x * 10) / 10
     out.push({
       id: `to-${best.n.needs!}`,
+      wantedBy: best.n.needs!,
       sort: 'channel',
       face: 'top',
       x: round(best.a[0] - u[0] * INTO - l.nutToHeelEnd),
@@ -162,8 +162,18 @@ export function channelsWanted(build: Build, l: Layout): Cut[] {
   }
 }
 
+/** Cutting work that the builder means to do, or that something without a way for its wires asks for. */
+export type AnyCut = Cut & { wantedBy?: string }
+
+/** What a wire channel is called. */
+export const channelTitle = (c: AnyCut): string =>
+  c.wantedBy === undefined
+    ? 'Wire channel'
+    : `Wire channel from ${c.wantedBy.replace(/^pickup-/, '').replace(/-/g, ' ')}${PICKUP_SLOTS.has(c.wantedBy) ? ' pickup' : ''}`
+const PICKUP_SLOTS: ReadonlySet<string> = new Set(PICKUP_PLACES.map(p => `pickup-${p}`))
+
 /** What the builder means to cut, and the channels that are missing. */
-export const allCuts = (build: Build, l: Layout): Cut[] => [...build.cuts, ...channelsWanted(build, l)]
+export const allCuts = (build: Build, l: Layout): AnyCut[] => [...build.cuts, ...channelsWanted(build, l)]
 
 /** A channel's outline seen from above, in the instrument's frame. */
 export const channelOutline = (l: Layout, c: Cut): Point[] =>

@@ -5,10 +5,10 @@ import { boreToPrism } from '../geometry/bore.ts'
 import { boundsOf, inside, polygonArea, type Point } from '../geometry/outline.ts'
 import { gapBeside, gapInside, polygonOf, type Shape } from '../geometry/shape.ts'
 import type { Layout, PlacedFeature } from '../layout/layOut.ts'
-import { FEATURE_ROLES } from '../parts/featureRoles.ts'
+import { FEATURE_ROLES, type FeatureRole } from '../parts/featureRoles.ts'
 import { fixed } from '../units/length.ts'
 import { bindingRun } from './binding.ts'
-import { channelOutline } from './channelsWanted.ts'
+import { channelOutline, channelTitle, type AnyCut } from './channelsWanted.ts'
 import { bodyThicknessAt, CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
 
 /** Under this a floor or wall is weak, mm [from memory]; at nothing it breaks out. */
@@ -21,6 +21,8 @@ const ROUT_UNDER = 2
 /** One piece of cutting work, with what it leaves. */
 export interface CutWork {
   id: string
+  /** Where it comes from: a fix chosen at Fit, a part that has no place cut for it, or the builder. */
+  because: 'fix' | 'missing' | 'meant'
   title: string
   face: 'top' | 'back' | 'edge'
   /** The finished outline, and what is taken away beyond what is there; instrument's frame. */
@@ -48,6 +50,15 @@ export interface CutWork {
   notes: string[]
 }
 
+/** What a cut comes too near to, and what to say of it. */
+interface Stop {
+  where: 'floor' | 'far face' | 'wall' | 'edge'
+  says: string
+}
+const FAR = 'the far face'
+const said = (stops: readonly Stop[], but: readonly Stop['where'][] = []): string[] =>
+  stops.filter(s => !but.includes(s.where)).map(s => s.says)
+
 /** Wood that an upright cut leaves below it and beside it, and where it must not go. */
 function leaves(
   build: Build,
@@ -57,8 +68,9 @@ function leaves(
   depth: number,
   hollows: readonly Hollow[],
   own: readonly string[],
-): Pick<CutWork, 'left' | 'stops'> {
-  const stops: string[] = []
+): Pick<CutWork, 'left'> & { stops: Stop[] } {
+  const stops: Stop[] = [],
+    stop = (where: Stop['where'], says: string) => stops.push({ where, says })
   const middle = boundsOf(polygon),
     thick = Math.min(
       ...polygon.map(p => bodyThicknessAt(build, p[1])),
@@ -68,7 +80,7 @@ function leaves(
     z1 = face === 'top' ? 0 : -thick + depth
   let floor = thick - depth,
     wall: CutWork['left']['wall'],
-    what = 'the far face'
+    what = FAR
   for (const h of hollows) {
     if (h.piece !== 'body' || own.includes(h.id)) continue
     if ('bore' in h.shape) {
@@ -92,19 +104,22 @@ function leaves(
   }
   const edge = l.body.length > 2 ? gapInside({ points: l.body }, { points: polygon }).gap : undefined
   if (floor < LEAST.floor)
-    stops.push(
+    stop(
+      what === FAR ? 'far face' : 'floor',
       floor <= 0
         ? `Breaks through into ${what}${floor < 0 ? ` by ${fixed(-floor, 1)} mm` : ''}: stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`
         : `Only ${fixed(floor, 1)} mm of floor to ${what}: it sounds and gives. Stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`,
     )
   if (wall && wall.by < LEAST.wall)
-    stops.push(
+    stop(
+      'wall',
       wall.by < 0
         ? `Runs into the ${wall.what}.`
         : `Only ${fixed(wall.by, 1)} mm of wall to the ${wall.what}: it breaks out under the cutter.`,
     )
   if (edge !== undefined && edge < LEAST.wall)
-    stops.push(
+    stop(
+      'edge',
       edge < 0
         ? `Breaks out through the body’s edge by ${fixed(-edge, 1)} mm.`
         : `Only ${fixed(edge, 1)} mm to the body’s edge.`,
@@ -112,8 +127,15 @@ function leaves(
   return { left: { floor, wall, edge }, stops }
 }
 
+const leftBy = (x: ReturnType<typeof leaves>): Pick<CutWork, 'left' | 'stops'> => ({
+  left: x.left,
+  stops: said(x.stops),
+})
+
 /** Hollows that a cut may run into: that is what it is for. */
-const meet = (h: Hollow): boolean => /cavity|channel|notch/.test(h.label)
+const meet = (h: Hollow): boolean =>
+  (h.role !== undefined && MEET.has(h.role)) || h.cut === 'channel' || h.cut === 'notch'
+const MEET: ReadonlySet<FeatureRole> = new Set(['control-cavity', 'spring-cavity', 'channel', 'rod-notch'])
 
 const sizeOf = (polygon: readonly Point[]) => {
   const b = boundsOf(polygon)
@@ -147,6 +169,7 @@ function changed(before: Build, after: Build, was: Layout, will: Layout, hollows
       return [
         {
           id: `open-${f.id}`,
+          because: 'fix',
           title: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace('pickup-', '')})` : ''}: ${removed.area >= 0.5 ? 'open' : 'deepen'}`,
           face: faceOf(f.face),
           outline: [...f.polygon],
@@ -157,7 +180,7 @@ function changed(before: Build, after: Build, was: Layout, will: Layout, hollows
           depth,
           deeper,
           area: removed.area,
-          ...leaves(after, will, f.polygon, faceOf(f.face), depth, hollows, [`${next.id}/${f.id}`]),
+          ...leftBy(leaves(after, will, f.polygon, faceOf(f.face), depth, hollows, [`${next.id}/${f.id}`])),
           drilled: false,
           binding: undefined,
           tools: ['router', 'template', 'bearing bit'],
@@ -180,6 +203,7 @@ function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[]
         s = sizeOf(polygon)
       return {
         id: `new-${p.slot}`,
+        because: 'missing',
         title: `Pickup rout (${p.slot.replace('pickup-', '')}): cut new`,
         face: 'top',
         outline: polygon,
@@ -190,7 +214,7 @@ function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[]
         depth,
         deeper: depth,
         area: polygonArea(polygon),
-        ...leaves(build, l, polygon, 'top', depth, hollows, []),
+        ...leftBy(leaves(build, l, polygon, 'top', depth, hollows, [])),
         drilled: false,
         binding: undefined,
         tools: ['router', 'template', 'drill to waste it first'],
@@ -200,7 +224,7 @@ function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[]
 }
 
 /** What the builder means to cut. */
-function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
+function own(build: Build, l: Layout, c: AnyCut, hollows: readonly Hollow[]): CutWork[] {
   const none = {
     removes: [],
     deeper: 0,
@@ -226,6 +250,7 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
       {
         ...none,
         id: `cut-${c.id}`,
+        because: 'meant',
         title: 'Strings through the body',
         face: 'back',
         outline: row,
@@ -235,7 +260,7 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
         size: { length: 8, width: Math.max(...ys) - Math.min(...ys), corner: undefined },
         depth: thick,
         left: { ...left, floor: undefined },
-        stops: stops.filter(s => !s.startsWith('Breaks through into the far face')),
+        stops: said(stops, ['far face']),
         tools: ['drill with guide', 'two templates', 'brad-point bit'],
         notes: [
           `${ys.length} holes in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`,
@@ -254,16 +279,18 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
     const run = Math.hypot((c.toX ?? 0) - (c.x ?? 0), (c.toY ?? 0) - y),
       width = c.width ?? CHANNEL.width,
       depth = c.depth ?? CHANNEL.depth
-    const wanted = c.id.startsWith('to-')
-      ? [
-          'No channel is described that leads from there to the control cavity. If the body has one, add it at the Shelf with where it starts and ends.',
-        ]
-      : []
+    const wanted =
+      c.wantedBy !== undefined
+        ? [
+            'No channel is described that leads from there to the control cavity. If the body has one, add it at the Shelf with where it starts and ends.',
+          ]
+        : []
     return [
       {
         ...none,
         id: `cut-${c.id}`,
-        title: `Wire channel${c.id.startsWith('to-') ? ` from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}` : ''}`,
+        because: 'meant',
+        title: channelTitle(c),
         face: 'edge',
         outline: channelOutline(l, c),
         along: c.x ?? 0,
@@ -293,12 +320,13 @@ function own(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWo
     y,
   }) as Point[]
   const found = leaves(build, l, polygon, c.face, depth, hollows, [`cut/${c.id}`])
-  const open =
-    c.sort === 'notch' ? found.stops.filter(s => !s.includes('edge') && !s.includes('wall')) : found.stops
+  // A notch opens into what it is cut beside.
+  const open = said(found.stops, c.sort === 'notch' ? ['edge', 'wall'] : [])
   return [
     {
       ...none,
       id: `cut-${c.id}`,
+      because: 'meant',
       title: { rout: 'Rout', recess: 'Recess', notch: 'Access notch' }[c.sort],
       face: c.face,
       outline: polygon,
@@ -325,6 +353,7 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
     return [
       {
         id: `cut-${c.id}`,
+        because: 'meant',
         title: 'Binding channel',
         face: c.face,
         outline: [],
@@ -350,7 +379,8 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
     .filter(
       h =>
         h.piece === 'body' &&
-        !/neck pocket|jack/.test(h.label) &&
+        h.role !== 'neck-pocket' &&
+        h.role !== 'jack-hole' &&
         'prism' in h.shape &&
         (c.face === 'top' ? h.shape.prism.z1 > -depth : h.shape.prism.z0 < -thick + depth),
     )
@@ -365,6 +395,7 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
   return [
     {
       id: `cut-${c.id}`,
+      because: 'meant',
       title: `Binding channel, ${c.face}`,
       face: c.face,
       outline: run.inner,
@@ -401,7 +432,7 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
  */
 export function cuttingWork(
   before: { build: Build; layout: Layout },
-  after: { build: Build; layout: Layout; cuts: readonly Cut[] },
+  after: { build: Build; layout: Layout; cuts: readonly AnyCut[] },
 ): CutWork[] {
   const hollows = hollowsOf(after.build, after.layout, after.cuts)
   return [

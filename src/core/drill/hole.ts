@@ -1,5 +1,6 @@
 import type { Bore } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
+import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Part } from '../parts/part.ts'
 import type { Wood } from '../parts/woods.ts'
 import type { Bit, BitRule } from './bits.ts'
@@ -49,8 +50,20 @@ export type Face = (typeof FACES)[number]
 
 export type Purpose = 'screw pilot' | 'passing hole' | 'pressed bushing' | 'bushing' | 'control' | 'string' | 'wire'
 
+/** What a hole belongs to: by these it is known, never by its own name. */
+export interface Belongs {
+  /** The slot of the screws that go into it. */
+  screws?: string
+  /** The hole of a part that it is drilled through or under: a bridge's, a guard's, a plate's. */
+  under?: { slot: string; feature: string }
+  /** The string that it is for. */
+  string?: number
+  /** What it will be on the finished part. */
+  becomes?: FeatureRole
+}
+
 /** What an engine asks for, before bits and surroundings are known. Places in the instrument's frame, mm. */
-export interface HoleRequest {
+export interface HoleRequest extends Belongs {
   id: string
   group: HoleGroup
   label: string
@@ -82,7 +95,7 @@ export interface HoleRequest {
 }
 
 /** One hole to drill. Places are in the instrument's frame, mm. */
-export interface Hole {
+export interface Hole extends Belongs {
   id: string
   group: HoleGroup
   label: string

@@ -17,7 +17,7 @@ import { layOut, type Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
 import { bitsIn, bitSeries, chooseBit, type Bit } from './bits.ts'
 import { allCuts } from './channelsWanted.ts'
-import type { Hole, HoleRequest } from './hole.ts'
+import type { Belongs, Hole, HoleRequest } from './hole.ts'
 import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
 import { buttonHoles } from './requests/buttonHoles.ts'
 import { bridgeHoles } from './requests/bridgeHoles.ts'
@@ -127,6 +127,13 @@ function bitEffect(r: HoleRequest, bit: Bit, wanted: number): string | undefined
   }
 }
 
+const belongs = ({ screws, under, string, becomes }: Belongs): Belongs => ({
+  ...(screws === undefined ? {} : { screws }),
+  ...(under === undefined ? {} : { under }),
+  ...(string === undefined ? {} : { string }),
+  ...(becomes === undefined ? {} : { becomes }),
+})
+
 function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]): Hole {
   const film = filmRoom(build, r),
     wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film,
@@ -146,6 +153,7 @@ function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]):
   const upright = flat < 1e-6
   return {
     id: r.id,
+    ...belongs(r),
     group: r.group,
     label: r.label,
     purpose: r.purpose,

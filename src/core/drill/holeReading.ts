@@ -26,21 +26,10 @@ export interface OffPlace {
 
 /** Play that a hole gives its screw, mm on either side: what it passes, less the screw [common practice]. */
 const playOf = (h: Hole, build: Build): number => {
-  const bridge = partIn(build, 'bridge')
-  if (h.group === 'bridge' && h.screw && bridge) {
-    const own = bridge.features.filter(f => f.role === 'screw-hole')[
-      Number(/^bridge-(\d+)$/.exec(h.id)?.[1] ?? 0) - 1
-    ]
+  if (h.under && h.screw) {
+    const own = partIn(build, h.under.slot)?.features.find(f => f.id === h.under?.feature)
     return own ? Math.max(0, ((own.dims.diameter?.value ?? h.screw.diameter) - h.screw.diameter) / 2) : 0
   }
-  if (h.id.startsWith('guard') && h.screw)
-    return Math.max(
-      0,
-      ((partIn(build, 'guard')?.features.filter(f => f.role === 'screw-hole')[Number(h.id.slice(6)) - 1]?.dims
-        .diameter?.value ?? h.screw.diameter) -
-        h.screw.diameter) /
-        2,
-    )
   if (h.purpose === 'passing hole' && h.screw)
     return Math.max(0, ((h.bits.at(-1)?.mm ?? h.wanted) - h.screw.diameter) / 2)
   return h.group === 'neck' ? 0.25 : 0.1
@@ -49,8 +38,8 @@ const playOf = (h: Hole, build: Build): number => {
 /** What a hole that lies off its place by so much does to the instrument [geometry]. */
 function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): string[] {
   const out: string[] = []
-  if (/^tuner-\d/.test(h.id)) {
-    const n = Number(h.id.slice(6)),
+  if (h.group === 'tuners' && h.purpose === 'bushing' && h.string !== undefined) {
+    const n = h.string,
       s = l.strings[n - 1],
       post = sizeOfTuner(partIn(build, 'tuners')?.dims).post
     if (s?.tuner) {
@@ -92,7 +81,7 @@ function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): st
   }
   if (h.group === 'strings')
     out.push(
-      `String ${h.id.slice(7)} leaves its saddle ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side${Math.abs(dx) >= 0.05 ? ` and ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'nearer'}` : ''}.`,
+      `String ${h.string} leaves its saddle ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side${Math.abs(dx) >= 0.05 ? ` and ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'nearer'}` : ''}.`,
     )
   if (h.group === 'neck')
     out.push(`The screw pulls the heel ${fixed(Math.hypot(dx, dy), 1)} mm aside, or does not go in at all.`)

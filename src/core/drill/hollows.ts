@@ -3,13 +3,16 @@ import { partIn } from '../build/references.ts'
 import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
-import { FEATURE_ROLES } from '../parts/featureRoles.ts'
+import { FEATURE_ROLES, type FeatureRole } from '../parts/featureRoles.ts'
 
 /** Pieces of wood that are drilled. Body: z 0 at the top; head: z 0 at its face; heel: z 0 at the fingerboard's glue line. */
 export type Piece = 'body' | 'head' | 'heel'
 
 /** What is hollow in a piece already: holes must leave wood beside it. */
 export interface Hollow {
+  /** The feature that it is, or the sort of cutting work that makes it. */
+  role?: FeatureRole
+  cut?: Cut['sort']
   id: string
   piece: Piece
   label: string
@@ -121,6 +124,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
       ]
       out.push({
         id,
+        role: f.role,
         piece,
         label,
         shape: {
@@ -153,6 +157,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
       const inward = Math.sign(f.centre[1]) || 1
       out.push({
         id,
+        role: f.role,
         piece,
         label,
         shape: {
@@ -167,6 +172,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
       const top: readonly [number, number] = f.face === 'back' ? [-full, -full + depth] : [0, -depth]
       out.push({
         id,
+        role: f.role,
         piece,
         label,
         shape: { bore: { from: [...f.centre, top[0]], to: [...f.centre, top[1]], radius: f.diameter / 2 } },
@@ -174,6 +180,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
     } else
       out.push({
         id,
+        role: f.role,
         piece,
         label,
         shape: {
@@ -196,6 +203,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
     ) {
       out.push({
         id: `cut/${c.id}`,
+        cut: c.sort,
         piece: 'body',
         label: 'channel',
         shape: {
@@ -213,6 +221,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
       const [x, y] = at(c.x, c.y)
       out.push({
         id: `cut/${c.id}`,
+        cut: c.sort,
         piece: 'body',
         label: c.sort,
         shape: {

@@ -45,7 +45,7 @@ export function screwsWanted(build: Build, holes: readonly Hole[]): ScrewsWanted
     .filter(s => s.kind === 'screws')
     .flatMap((slot): ScrewsWanted[] => {
       const part = partIn(build, slot.id)
-      const own = holes.filter(h => h.purpose === 'screw pilot' && h.screw && slotOfHole(h) === slot.id)
+      const own = holes.filter(h => h.purpose === 'screw pilot' && h.screw && h.screws === slot.id)
       if (!own.length) return []
       const length = own[0]!.screw!.length,
         diameter = own[0]!.screw!.diameter
@@ -84,15 +84,4 @@ export function screwsWanted(build: Build, holes: readonly Hole[]): ScrewsWanted
         },
       ]
     })
-}
-
-/** The slot of screws that a pilot belongs to. */
-export function slotOfHole(h: Hole): string | undefined {
-  if (h.id.startsWith('neck-heel')) return 'neck-screws'
-  if (/^bridge-\d/.test(h.id)) return 'bridge-screws'
-  if (h.id.startsWith('tuner-screw')) return 'tuner-screws'
-  if (/^guard-\d/.test(h.id)) return 'guard-screws'
-  if (h.id.startsWith('tail-screw')) return 'tail-screws'
-  if (h.id.startsWith('button')) return 'button-screws'
-  return /^pickup-.*-screw-/.test(h.id) ? 'pickup-screws' : undefined
 }

@@ -11,7 +11,6 @@ const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = {
   string: 'ferrule-hole',
   'passing hole': 'screw-hole',
 }
-const CONTROL_ROLE: Record<string, FeatureRole> = { pot: 'pot-hole', switch: 'switch-hole', jack: 'jack-hole' }
 
 const partUnder = (build: Build, face: Hole['face']) =>
   partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
@@ -36,9 +35,9 @@ export function drilledWhen(build: Build, { face, group }: Pick<HoleRequest, 'fa
 }
 
 /** How much wider a hole is drilled for the film that will go on its wall, mm of diameter: nothing where it is masked or chased. */
-export function filmRoom(build: Build, r: Pick<HoleRequest, 'purpose' | 'face' | 'id'>): number {
+export function filmRoom(build: Build, r: Pick<HoleRequest, 'purpose' | 'face' | 'becomes'>): number {
   const part = partUnder(build, r.face)
-  const role = r.purpose === 'control' ? CONTROL_ROLE[r.id.split('-')[1] ?? ''] : ROLE[r.purpose]
+  const role = r.becomes ?? ROLE[r.purpose]
   return part && role && r.face !== 'guard' && r.face !== 'heel' ? 2 * filmOn(build, part, role).value : 0
 }
 

@@ -145,7 +145,7 @@ const cutMinutes = (c: CutWork): number =>
 /** Routs that have to be cut anew and what the builder means to cut; what the fixes open is a step of theirs. Cutting comes before drilling. */
 function cutSteps(cuts: readonly CutWork[]): Step[] {
   return cuts
-    .filter(c => !c.id.startsWith('open-') && !c.drilled)
+    .filter(c => c.because !== 'fix' && !c.drilled)
     .map((c): Step => ({
       id: `cut/${c.id}`,
       phase: 'wood',

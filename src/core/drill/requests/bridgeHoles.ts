@@ -29,6 +29,8 @@ function bridgeScrews(build: Build, l: Layout, body: Part, bridge: Part): HoleRe
       const cavity = under && body.features.find(c => c.id === under.id)
       return {
         id: `bridge-${i + 1}`,
+        screws: 'bridge-screws',
+        under: { slot: 'bridge', feature: f.id },
         group: 'bridge',
         label: `Bridge screw ${i + 1}`,
         purpose: 'screw pilot',
@@ -99,6 +101,7 @@ function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleR
     long = ferrules ? v(ferrules, 'length') : 10
   return l.strings.map((s): HoleRequest => ({
     id: `string-${s.number}`,
+    string: s.number,
     group: 'strings',
     label: `String ${s.number} through the body`,
     purpose: 'string',
@@ -148,6 +151,7 @@ function tailScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
     const at: Point = [tailAt(l, y + l.bridge.y), y + l.bridge.y]
     return {
       id: `tail-screw-${i + 1}`,
+      screws: 'tail-screws',
       group: 'bridge',
       label: `Tailpiece screw ${i + 1}`,
       purpose: 'screw pilot',

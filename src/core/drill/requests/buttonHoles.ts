@@ -30,6 +30,7 @@ export const buttonHoles: Requests = (build, l) => {
   const screw = screwIn(build, 'button-screws', { diameter: 3.5, length: 30 })
   return buttonPlaces(build, l).map((at, i): HoleRequest => ({
     id: `button-${i + 1}`,
+    screws: 'button-screws',
     group: 'buttons',
     label: i === 0 ? 'Strap button, tail' : i === 1 ? 'Strap button, horn' : `Strap button ${i + 1}`,
     purpose: 'screw pilot',

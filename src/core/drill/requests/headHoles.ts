@@ -29,6 +29,7 @@ export const headHoles: Requests = (build, l) => {
         out.push({
           ...common,
           id: `tuner-${t.string}`,
+          string: t.string,
           label: `Tuner ${t.string}`,
           purpose: 'bushing',
           at: t.at,
@@ -46,6 +47,8 @@ export const headHoles: Requests = (build, l) => {
         out.push({
           ...common,
           id: `tuner-screw-${t.string}`,
+          screws: 'tuner-screws',
+          string: t.string,
           label: `Screw of tuner ${t.string}`,
           purpose: 'screw pilot',
           at,

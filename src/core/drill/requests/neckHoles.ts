@@ -65,6 +65,7 @@ export const neckHoles: Requests = (build, l) => {
             {
               ...common,
               id: `neck-heel-${i + 1}`,
+              screws: 'neck-screws',
               label: `Neck screw ${i + 1}, pilot in the heel`,
               purpose: 'screw pilot' as const,
               from: 'heel end' as const,

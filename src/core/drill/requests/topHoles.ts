@@ -1,11 +1,12 @@
-import type { Build, Cut } from '../../build/build.ts'
+import type { Build } from '../../build/build.ts'
 import { partIn } from '../../build/references.ts'
 import { inside, toEdge, type Point } from '../../geometry/outline.ts'
 import { controlSpots } from '../../layout/controls.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
-import type { HoleRequest } from '../hole.ts'
+import type { Belongs, HoleRequest } from '../hole.ts'
+import { channelTitle, type AnyCut } from '../channelsWanted.ts'
 import { bodyThicknessAt, channelBore, CHANNEL } from '../hollows.ts'
 import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
 
@@ -26,9 +27,11 @@ export const guardHoles: Requests = (build, l) => {
     held: number,
     face: 'body top' | 'body back',
     why: string,
+    belongs: Belongs,
     group: HoleRequest['group'] = 'guard',
   ): HoleRequest => ({
     id,
+    ...belongs,
     group,
     label,
     purpose: 'screw pilot',
@@ -58,6 +61,7 @@ export const guardHoles: Requests = (build, l) => {
             v(guard, 'thickness'),
             'body top',
             'Through the guard’s own hole, with the guard lying where pickups, pocket and bridge want it.',
+            { screws: 'guard-screws', under: { slot: 'guard', feature: f.id } },
           ),
         ),
       )
@@ -84,6 +88,7 @@ export const guardHoles: Requests = (build, l) => {
           v(ring, sx > 0 ? 'tall' : 'low'),
           'body top',
           'At the ring’s corners; its screw is taken as 2.2 × 16 mm [from memory]: measure yours.',
+          {},
           'pickups',
         ),
       ),
@@ -115,6 +120,7 @@ export const guardHoles: Requests = (build, l) => {
             v(plate, 'thickness'),
             face,
             'Through the plate’s own hole; its screw is taken as 3 × 12 mm [from memory]: measure yours.',
+            { under: { slot, feature: f.id } },
           ),
         ),
       )
@@ -141,6 +147,7 @@ function pickupScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
       screw.length - Math.max(0, deep - v(part, 'depthBelowTop')) - (part?.dims.tabAboveLowest?.value ?? 5)
     return [1, -1].map((side): HoleRequest => ({
       id: `${p.slot}-screw-${side > 0 ? 'treble' : 'bass'}`,
+      screws: 'pickup-screws',
       group: 'pickups',
       label: `${p.slot.replace('pickup-', '')} pickup’s screw, ${side > 0 ? 'treble' : 'bass'} side`,
       purpose: 'screw pilot',
@@ -159,6 +166,8 @@ function pickupScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
   })
 }
 
+const CONTROL_ROLE = { pot: 'pot-hole', switch: 'switch-hole', jack: 'jack-hole' } as const
+
 /** Holes for pots, switches and jack that are not there yet. */
 export const controlHoles: Requests = (build, l) => {
   const body = partIn(build, 'body'),
@@ -171,6 +180,7 @@ export const controlHoles: Requests = (build, l) => {
         thread = part.dims.threadDiameter?.value ?? part.dims.leverLength?.value ?? 6
       const common = {
         id: `control-${s.slot}`,
+        becomes: CONTROL_ROLE[s.kind],
         group: 'controls' as const,
         label: s.label,
         purpose: 'control' as const,
@@ -234,7 +244,7 @@ export function edgeHole(
 }
 
 /** Wire channels between two hollows: those that the builder means to drill, and those that are missing. */
-export const channelHoles = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[] => {
+export const channelHoles = (build: Build, l: Layout, cuts: readonly AnyCut[]): HoleRequest[] => {
   const body = partIn(build, 'body')
   if (!body) return []
   return cuts
@@ -248,8 +258,7 @@ export const channelHoles = (build: Build, l: Layout, cuts: readonly Cut[]): Hol
     )
     .map((c): HoleRequest => {
       const at: Point = [c.x! + l.nutToHeelEnd, c.y!],
-        end: Point = [c.toX! + l.nutToHeelEnd, c.toY!],
-        wanted = c.id.startsWith('to-')
+        end: Point = [c.toX! + l.nutToHeelEnd, c.toY!]
       const { from, to } = channelBore(
         at,
         end,
@@ -267,9 +276,7 @@ export const channelHoles = (build: Build, l: Layout, cuts: readonly Cut[]): Hol
       return {
         id: `channel-${c.id}`,
         group: 'channels',
-        label: wanted
-          ? `Wire channel from ${c.id.replace(/^to-(pickup-)?/, '').replace(/-/g, ' ')}${c.id.startsWith('to-pickup') ? ' pickup' : ''}`
-          : 'Wire channel',
+        label: channelTitle(c),
         purpose: 'wire',
         at,
         mouthZ: from[2],

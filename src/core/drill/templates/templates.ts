@@ -223,8 +223,8 @@ const routOutline = (w: Work, c: CutWork): Drawing => {
 const BLOCKS: readonly { group: HoleGroup; title: string; of: (h: Hole) => boolean }[] = [
   { group: 'strings', title: 'strings through the body', of: h => h.group === 'strings' },
   { group: 'bridge', title: 'bridge', of: h => h.group === 'bridge' && h.face === 'body top' },
-  { group: 'tuners', title: 'tuner holes', of: h => /^tuner-\d/.test(h.id) },
-  { group: 'tuners', title: 'tuner screws', of: h => h.id.startsWith('tuner-screw') },
+  { group: 'tuners', title: 'tuner holes', of: h => h.group === 'tuners' && h.purpose === 'bushing' },
+  { group: 'tuners', title: 'tuner screws', of: h => h.group === 'tuners' && h.purpose === 'screw pilot' },
   { group: 'neck', title: 'neck screws', of: h => h.face === 'body back' && h.group === 'neck' },
 ]
 

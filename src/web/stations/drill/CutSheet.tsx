@@ -58,9 +58,9 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
         <h2 className="text-[24px] font-semibold">{cut.title}</h2>
         <p className="text-[16px] text-muted">
           {cut.face === 'edge' ? 'inside the body' : `body ${cut.face}`}, before finish.
-          {cut.id.startsWith('open-')
+          {cut.because === 'fix'
             ? ' From a fix that you chose at Fit.'
-            : cut.id.startsWith('new-')
+            : cut.because === 'missing'
               ? ' A chosen pickup has no rout here.'
               : ''}
         </p>
