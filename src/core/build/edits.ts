@@ -3,6 +3,7 @@ import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Build, OwnStep, Reading } from './build.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
+import { stepText } from './stepRef.ts'
 
 /** A short id that no reading of the build has yet. */
 const freshId = (prefix: string, taken: readonly { id: string }[]): string => {
@@ -127,7 +128,7 @@ export function removeOwnStep(build: Build, id: string): Build {
 }
 
 /** Key by which an own step is known in plan and step states. */
-export const ownStepId = (id: string): string => `own/${id}`
+export const ownStepId = (id: string): string => stepText({ kind: 'own', id })
 
 /** The build with a line added to the log. */
 export const writeLog = (build: Build, text: string, at: string, cost?: number): Build => ({

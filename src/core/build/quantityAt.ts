@@ -1,19 +1,20 @@
 import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
 import { assumedDimension } from '../parts/typicalPart.ts'
 import type { Part } from '../parts/part.ts'
+import { readingRef, readingText } from './readingRef.ts'
 import { fromDimension, type Quantity } from '../units/quantity.ts'
 
 /** Name of one dimension of one part, as readings and trails use it. */
 export const refOf = (part: Part, path: string): string => `${part.id}/${path}`
 
-const OF_PART = 'part/'
-
 /** What a reading of a part's dimension is of, from the dimension's name. */
-export const readingOf = (ref: string): string => OF_PART + ref
+export const readingOf = (ref: string): string => readingText({ kind: 'dimension', of: ref })
 
 /** Name of the dimension that a reading is of; undefined when it is of something else: a voltage, an action. */
-export const dimensionRead = (of: string): string | undefined =>
-  of.startsWith(OF_PART) ? of.slice(OF_PART.length) : undefined
+export function dimensionRead(of: string): string | undefined {
+  const r = readingRef(of)
+  return r?.kind === 'dimension' ? r.of : undefined
+}
 
 /** Splits a name made by `refOf`. */
 export function splitRef(ref: string): { partId: string; path: string } {

@@ -1,6 +1,9 @@
 import type { Build, Cut, CutSort } from './build.ts'
+import { FAMILY_IDS } from './families.ts'
 import type { Problem } from './problem.ts'
+import { READING_FORMS, readingRef } from './readingRef.ts'
 import { slotsOf } from './slots.ts'
+import { STEP_FORMS, stepRef } from './stepRef.ts'
 
 /** Sizes that each sort of cutting work cannot be without. */
 export const CUT_NEEDS: Record<CutSort, readonly (keyof Cut)[]> = {
@@ -21,6 +24,31 @@ function cutProblems(build: Build): Problem[] {
       if (c[k] === undefined) out.push({ path: `cuts[${i}].${k}`, reason: `is needed for a ${c.sort}` })
   })
   return out
+}
+
+/** Names of families, readings and steps that nothing is known by. */
+function nameProblems(build: Build): Problem[] {
+  const families: readonly string[] = FAMILY_IDS
+  return [
+    ...Object.keys(build.bands)
+      .filter(f => !families.includes(f))
+      .map(f => ({ path: `bands.${f}`, reason: `is no family of joints; families are ${families.join(', ')}` })),
+    ...build.readings.flatMap((r, i) =>
+      readingRef(r.of)
+        ? []
+        : [
+            {
+              path: `readings[${i}].of`,
+              reason: `“${r.of}” is nothing that is read; accepted are ${READING_FORMS}`,
+            },
+          ],
+    ),
+    ...build.steps.flatMap((s, i) =>
+      stepRef(s.step)
+        ? []
+        : [{ path: `steps[${i}].step`, reason: `“${s.step}” is no step; accepted are ${STEP_FORMS}` }],
+    ),
+  ]
 }
 
 /** References inside a build that lead nowhere, and counts that contradict each other. */
@@ -56,7 +84,7 @@ export function referenceProblems(build: Build): Problem[] {
       path: `parts[${build.parts.indexOf(set)}].gauges`,
       reason: `holds ${set.gauges?.length ?? 0} strings, the instrument has ${build.instrument.strings}`,
     })
-  out.push(...cutProblems(build))
+  out.push(...cutProblems(build), ...nameProblems(build))
   build.placements.parts?.forEach((p, i) => {
     if (!slots.has(p.slot))
       out.push({ path: `placements.parts[${i}].slot`, reason: `“${p.slot}” is no slot of this instrument` })

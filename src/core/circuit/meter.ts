@@ -1,3 +1,4 @@
+import { readingText } from '../build/readingRef.ts'
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { networkOf } from './network.ts'
@@ -5,6 +6,9 @@ import { allSettings, settingKey, settingLabel, type Settings } from './settings
 import { dcResistance } from './solve.ts'
 
 /** Above this a meter shows open, Ω [common practice: 20 MΩ range]. */
+/** Name of a reading at the jack in one position of the switches. */
+export const meterReading = (setting: string): string => readingText({ kind: 'meter', setting })
+
 export const OPEN = 20e6
 /** Pots are sold at ±20 % [common practice]; windings are taken at ±10 % where the part claims no better [from memory]. */
 const POT_DOUBT = 0.2
@@ -64,7 +68,7 @@ export function meterAtJack(build: Build): MeterExpectation[] {
     const ohms = jackResistance(build, s),
       lo = jackResistance(low, s),
       hi = jackResistance(high, s)
-    const reading = build.readings.filter(r => r.of === `meter.${key}`).at(-1)?.value
+    const reading = build.readings.filter(r => r.of === meterReading(key)).at(-1)?.value
     const verdict =
       reading === undefined
         ? 'not read yet'

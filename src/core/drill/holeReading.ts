@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { readingText, type HoleAxis } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
 import { halfBoardAt, stringAt, type Layout } from '../layout/layOut.ts'
 import { readingOf } from '../layout/readingOf.ts'
@@ -8,7 +9,7 @@ import { doubtOf } from '../units/quantity.ts'
 import type { Hole } from './hole.ts'
 
 /** Name of a reading of a drilled hole's place: `along` as it is marked, `across` off the centre line. */
-export const holeReading = (id: string, axis: 'along' | 'across'): string => `hole.${id}.${axis}`
+export const holeReading = (hole: string, axis: HoleAxis): string => readingText({ kind: 'hole', hole, axis })
 
 export interface WayOut {
   way: 'live with it' | 'open the hole' | 'plug and redrill' | 'hide under the ferrule'

@@ -1,6 +1,8 @@
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
+import { stepRef, stepText } from '../build/stepRef.ts'
 import { filmOn, takesFinish } from '../finish/film.ts'
+import { COAT, CURE } from '../finish/systems.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Hole, HoleRequest } from './hole.ts'
 
@@ -15,14 +17,18 @@ const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = {
 const partUnder = (build: Build, face: Hole['face']) =>
   partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
 
+/** Whether a step is one of those that put colour on: a coat, or the wait after the last. */
+const putsColourOn = (step: string): boolean => {
+  const r = stepRef(step)
+  return r?.kind === 'finish' && COLOURS.some(c => r.what === c || r.what.startsWith(`${c}-`))
+}
+const COLOURS = [COAT, CURE]
+
 /** Whether colour is on the part already that a face belongs to: it came so, or its coats are on. A heel stays bare. */
 export function finishIsOn(build: Build, face: Hole['face']): boolean {
   const part = partUnder(build, face)
   if (!part || face === 'heel' || face === 'guard') return false
-  return (
-    part.traits.surface === 'finished' ||
-    (takesFinish(part) && build.steps.some(s => /^finish\/(coat|cure)/.test(s.step)))
-  )
+  return part.traits.surface === 'finished' || (takesFinish(part) && build.steps.some(s => putsColourOn(s.step)))
 }
 
 /**
@@ -30,7 +36,11 @@ export function finishIsOn(build: Build, face: Hole['face']): boolean {
  * whose step is done was drilled in its time, whatever has been put on since.
  */
 export function drilledWhen(build: Build, { face, group }: Pick<HoleRequest, 'face' | 'group'>): Hole['when'] {
-  if (!finishIsOn(build, face) || build.steps.some(s => s.step === `drill/${group}`)) return 'before finish'
+  if (
+    !finishIsOn(build, face) ||
+    build.steps.some(s => s.step === stepText({ kind: 'drill', group, after: false }))
+  )
+    return 'before finish'
   return partUnder(build, face)?.traits.surface === 'finished' ? 'through the finish it has' : 'after finish'
 }
 

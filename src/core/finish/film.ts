@@ -1,6 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { quantities, type Maths } from '../build/maths.ts'
-import { FINISH_SYSTEMS } from './systems.ts'
+import { stepText } from '../build/stepRef.ts'
+import { CURE, FINISH_SYSTEMS } from './systems.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Part } from '../parts/part.ts'
 import type { Quantity } from '../units/quantity.ts'
@@ -20,6 +21,9 @@ export const USUALLY_MASKED: readonly FeatureRole[] = [
   'cut-out',
 ]
 
+/** The step after which no more film comes: it has cured. */
+const CURED = stepText({ kind: 'finish', what: CURE })
+
 /** Whether the finish still goes on a part: bodies unless they came finished, necks only when they are said to be bare or sealed. */
 export const takesFinish = (p: Part): boolean =>
   (p.kind === 'body' && p.traits.surface !== 'finished') ||
@@ -30,7 +34,7 @@ export const takesFinish = (p: Part): boolean =>
  * loses its film twice unless it is masked]. Nothing on a part that is finished already, and nothing where it is masked.
  */
 export function filmFor<Q>(m: Maths<Q>, build: Pick<Build, 'finish' | 'steps'>, part: Part, role: FeatureRole): Q {
-  if (!takesFinish(part) || build.steps.some(s => s.step === 'finish/cure')) return m.exact(0)
+  if (!takesFinish(part) || build.steps.some(s => s.step === CURED)) return m.exact(0)
   if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return m.exact(0)
   const own = build.finish.film,
     usual = FINISH_SYSTEMS[build.finish.system].film

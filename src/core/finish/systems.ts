@@ -1,6 +1,10 @@
 import type { FinishName } from '../build/finishNames.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 
+/** Stages that others ask about: a coat of the finish, and the wait until it has cured. */
+export const COAT = 'coat'
+export const CURE = 'cure'
+
 /** One kind of coat or piece of work in a finish system. Times at 20–25 °C and about 50 % RH; the tin wins. */
 export interface FinishStage {
   id: string
@@ -100,7 +104,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         whole: true,
       },
       {
-        id: 'coat',
+        id: COAT,
         title: 'Hard-wax oil, thin coat',
         why: 'Wipe on, leave ten minutes, wipe everything off that stands.',
         minutesPerSquareMetre: 80,
@@ -112,7 +116,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         whole: true,
       },
       {
-        id: 'cure',
+        id: CURE,
         title: 'Let the oil cure, then buff',
         why: 'Hard enough to take a bridge and a strap; full hardness after two weeks.',
         minutesPerSquareMetre: 40,
@@ -169,7 +173,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         cautions: [],
       },
       {
-        id: 'coat',
+        id: COAT,
         title: 'Oil-varnish, wiped thin, coat',
         why: 'Wipe on, wait ten minutes, wipe off what stands. Scuff with P400 between coats.',
         minutesPerSquareMetre: 70,
@@ -181,7 +185,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         whole: true,
       },
       {
-        id: 'cure',
+        id: CURE,
         title: 'Let the varnish cure',
         why: 'No smell left at the surface.',
         minutesPerSquareMetre: 0,
@@ -248,7 +252,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         whole: true,
       },
       {
-        id: 'coat',
+        id: COAT,
         title: 'Solid colour, coat',
         why: 'Thin coats; the wood’s edges get theirs first.',
         minutesPerSquareMetre: 60,
@@ -259,7 +263,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         repeat: 'coats',
       },
       {
-        id: 'cure',
+        id: CURE,
         title: 'Let it cure, then level and polish',
         why: 'Hard enough to sand wet after a week.',
         minutesPerSquareMetre: 400,
@@ -315,7 +319,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         cautions: [],
       },
       {
-        id: 'coat',
+        id: COAT,
         title: 'Lacquer, mist coat',
         why: 'Start and stop off the work; ten minutes between mist coats, three coats a day at most.',
         minutesPerSquareMetre: 40,
@@ -326,7 +330,7 @@ export const FINISH_SYSTEMS: Record<FinishName, FinishSystem> = {
         repeat: 'coats',
       },
       {
-        id: 'cure',
+        id: CURE,
         title: 'Let the lacquer gas out, then level and polish',
         why: 'Nose test: no solvent smell. One to four weeks.',
         minutesPerSquareMetre: 500,

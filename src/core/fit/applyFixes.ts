@@ -1,4 +1,5 @@
 import type { Build, ChosenFix } from '../build/build.ts'
+import { stepText } from '../build/stepRef.ts'
 import { perBuild } from '../build/perBuild.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { bridgeLine } from '../layout/bridgeLine.ts'
@@ -69,7 +70,7 @@ function proposed(build: Build): Dimension {
 }
 
 /** Key by which a fix's step is known in plan and step states. */
-export const fixStepId = (f: ChosenFix): string => `fix/${f.joint}/${f.method}`
+export const fixStepId = (f: ChosenFix): string => stepText({ kind: 'fix', joint: f.joint, method: f.method })
 
 /**
  * Judges every joint as it stands and as it will be. Chosen fixes are applied in the order they were chosen, each

@@ -29,9 +29,14 @@ export const COMMON = 'common practice'
 export const LIMIT = 'common practice; where it stops going is from memory'
 export const MEMORY = 'from memory'
 
+/** Hours that wood glue rests before it is worked or loaded [common practice]. */
+export const GLUE_RESTS = 12
+
 /** What a way to mend costs whatever the amount: its side of the band, minutes at the bench [from memory], tools, risk. */
 export interface Way
-  extends Pick<Fix, 'minutes' | 'tools'>, Partial<Pick<Fix, 'risk' | 'reversible' | 'when' | 'cautions'>> {
+  extends
+    Pick<Fix, 'minutes' | 'tools'>,
+    Partial<Pick<Fix, 'risk' | 'reversible' | 'when' | 'cautions' | 'rests'>> {
   mends: 'under' | 'over' | 'both'
   /** Minutes for each of several alike: strings, holes. */
   each?: number
@@ -67,6 +72,7 @@ export function mend<M extends string>(f: Family<M>, method: M, { count = 0, ...
   void sometimes
   return {
     note: '',
+    rests: 0,
     risk: 'low',
     reversible: false,
     when: 'any time',

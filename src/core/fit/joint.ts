@@ -23,6 +23,8 @@ export interface Fix {
   /** What is left, spoiled or moved by it. */
   note: string
   minutes: number
+  /** Hours that glue rests before the next step. */
+  rests: number
   tools: readonly string[]
   risk: 'low' | 'some' | 'high'
   reversible: boolean

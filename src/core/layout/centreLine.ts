@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
 import { fixed } from '../units/length.ts'
 import { doubtOf, linear, type Quantity } from '../units/quantity.ts'
@@ -11,7 +12,8 @@ export const EDGES = ['treble', 'bass'] as const
 export type Edge = (typeof EDGES)[number]
 
 /** Name of a reading: how far a neck edge's line lies from the body's centre line, mm, always positive outwards; and where along it. */
-export const edgeReading = (station: Station, edge: Edge | 'at'): string => `layout.edge.${station}.${edge}`
+export const edgeReading = (station: Station, edge: Edge | 'at'): string =>
+  readingText({ kind: 'edge', station, edge })
 
 export interface EdgeStation {
   x: Quantity

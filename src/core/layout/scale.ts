@@ -1,5 +1,6 @@
 import type { Build } from '../build/build.ts'
 import { need } from '../build/quantityAt.ts'
+import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
 import { doubtOf, linear, subtract, type Quantity } from '../units/quantity.ts'
 import { fixed } from '../units/length.ts'
@@ -44,7 +45,7 @@ export function checkScale(build: Build, distance: Quantity, low: number, high: 
 }
 
 /** Name of a reading of the distance between two frets; 0 is the nut. */
-export const fretReading = (low: number, high: number): string => `layout.frets.${low}-${high}`
+export const fretReading = (low: number, high: number): string => readingText({ kind: 'frets', low, high })
 
 /** The newest reading of a pair of frets and what it says of the scale length; undefined until one is read. */
 export function readScale(build: Build): (ScaleCheck & { low: number; high: number }) | undefined {

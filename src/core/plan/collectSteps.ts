@@ -1,8 +1,9 @@
 import type { Build } from '../build/build.ts'
+import { stepRef, stepText } from '../build/stepRef.ts'
 import { readingOf, splitRef } from '../build/quantityAt.ts'
 import { ownStepId } from '../build/edits.ts'
 import { partIn } from '../build/references.ts'
-import { meterAtJack } from '../circuit/meter.ts'
+import { meterAtJack, meterReading } from '../circuit/meter.ts'
 import { pullsOf } from '../circuit/settings.ts'
 import { solderOrder, type SolderJoint } from '../circuit/solderOrder.ts'
 import type { CutWork } from '../drill/cutting.ts'
@@ -13,7 +14,7 @@ import { drillWork } from '../fit/drillWork.ts'
 import { measureNext } from '../fit/measureNext.ts'
 import { trialAssembly } from '../fit/trialAssembly.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
-import { setupWork } from '../setup/setupWork.ts'
+import { setupReading, setupWork } from '../setup/setupWork.ts'
 import { fixed } from '../units/length.ts'
 import type { Step } from './step.ts'
 
@@ -31,7 +32,10 @@ function rangeOf(build: Build, ref: string): { min: number; max: number } {
   return { min: spec?.min ?? -2000, max: spec?.max ?? 2000 }
 }
 
-const NECK_STEP = 'assemble/neck'
+/** The test panel is made with the wood, before anything of the finish is on the instrument. */
+const PANEL = 'panel'
+
+const NECK_STEP = stepText({ kind: 'assemble', what: 'neck' })
 const SCREW_THE_NECK = {
   title: 'Screw the neck on',
   why: 'Two outer strings loosely on show whether it lines up before the screws go home.',
@@ -59,13 +63,15 @@ function measureSteps(build: Build, fit: FitResult): Step[] {
     expected: m.value as number | undefined,
   }))
   const done = build.steps
-    .filter(s => s.step.startsWith('measure/') && !open.some(o => `measure/${o.ref}` === s.step))
-    .map(s => {
-      const ref = s.step.slice('measure/'.length)
+    .flatMap(s => {
+      const step = stepRef(s.step)
+      return step?.kind === 'measure' && !open.some(o => o.ref === step.of) ? [step.of] : []
+    })
+    .map(ref => {
       return { ref, title: `Measure: ${labelOf(build, ref)}`, why: 'Taken.', expected: undefined }
     })
   return [...done, ...open].map(m => ({
-    id: `measure/${m.ref}`,
+    id: stepText({ kind: 'measure', of: m.ref }),
     phase: 'measure',
     title: m.title,
     why: m.why,
@@ -117,8 +123,8 @@ function fixSteps(build: Build, fit: FitResult): Step[] {
         why: `${joint?.title ?? chosen.joint}. ${fix.note}`,
         station: 'fit',
         minutes: fix.minutes,
-        waitHours: fix.tools.includes('wood glue') ? 12 : 0,
-        whole: fix.tools.includes('wood glue'),
+        waitHours: fix.rests,
+        whole: fix.rests > 0,
         tools: fix.tools,
         cautions: fix.cautions,
         needs: [],
@@ -147,7 +153,7 @@ function cutSteps(cuts: readonly CutWork[]): Step[] {
   return cuts
     .filter(c => c.because !== 'fix' && !c.drilled)
     .map((c): Step => ({
-      id: `cut/${c.id}`,
+      id: stepText({ kind: 'cut', cut: c.id }),
       phase: 'wood',
       title: c.title,
       why: [...c.stops, ...c.notes].join(' ') || 'Before colour, and before the holes beside it.',
@@ -298,7 +304,7 @@ function testSteps(build: Build): Step[] {
   const pulls = pullsOf(build).length
   return [
     ...readings.map((r): Step => ({
-      id: `test/${r.key}`,
+      id: stepText({ kind: 'test', what: r.key }),
       phase: 'test',
       title: `Meter at the jack: ${r.label}`,
       why: 'Before any cover is screwed down. Volume and tone full up.',
@@ -310,7 +316,7 @@ function testSteps(build: Build): Step[] {
       cautions: [],
       needs: [],
       read: {
-        of: `meter.${r.key}`,
+        of: meterReading(r.key),
         label: r.label,
         unit: 'Ω',
         expected: Number.isFinite(r.ohms) ? r.ohms : undefined,
@@ -329,7 +335,7 @@ function testSteps(build: Build): Step[] {
       whole: false,
       tools: ['screwdriver', 'amplifier', 'lead'],
       cautions: ['strings'],
-      needs: readings.map(r => `test/${r.key}`),
+      needs: readings.map(r => stepText({ kind: 'test', what: r.key })),
     },
   ]
 }
@@ -345,12 +351,12 @@ function setupSteps(build: Build): Step[] {
   }
   const own = setupWork(build).adjustments.map((a): Step => ({
     ...common,
-    id: `setup/${a.id}`,
+    id: stepText({ kind: 'setup', what: a.id }),
     title: a.title,
     why: a.why,
     minutes: 10,
     needs: [],
-    read: { of: `setup.${a.id}`, label: a.title, unit: 'mm', expected: a.target, min: 0, max: 12 },
+    read: { of: setupReading(a.id), label: a.title, unit: 'mm', expected: a.target, min: 0, max: 12 },
   }))
   const chain = [
     {
@@ -391,14 +397,17 @@ function setupSteps(build: Build): Step[] {
 }
 
 /** Number of the trial that a step asks for: the first is `trial`, later ones carry their number. */
-const trialId = (n: number) => (n === 1 ? 'trial' : `trial/${n}`)
+const trialId = (number: number) => stepText({ kind: 'trial', number })
 
 /** Trials that were done, and one more when none was or something changed since, as long as the finish is not begun. */
 function trialSteps(build: Build, fit: FitResult): Step[] {
   const t = trialAssembly(build, fit.now)
   const ticked = build.steps.some(s => s.step === 'trial')
   const done = Math.max(build.trials.length, Number(ticked))
-  const begun = build.steps.some(s => s.step.startsWith('finish/') && s.step !== 'finish/panel')
+  const begun = build.steps.some(s => {
+    const step = stepRef(s.step)
+    return step?.kind === 'finish' && step.what !== PANEL
+  })
   const again = t.last !== undefined && t.changed.length > 0 && !begun
   const common = {
     phase: 'trial' as const,
@@ -466,20 +475,22 @@ function withOwnSteps(build: Build, steps: readonly Step[]): Step[] {
 export function collectSteps(build: Build, fit: FitResult): Step[] {
   const finish = finishWork(build).steps.map((s): Step => ({
     ...s,
-    id: `finish/${s.id}`,
+    id: stepText({ kind: 'finish', what: s.id }),
     phase: 'finish',
     station: 'finish',
     needs: [],
   }))
   const glued = build.instrument.neckJoint === 'glued'
-  const panel = finish.filter(s => s.id === 'finish/panel').map(s => ({ ...s, phase: 'wood' as const }))
+  const panel = finish
+    .filter(s => s.id === stepText({ kind: 'finish', what: PANEL }))
+    .map(s => ({ ...s, phase: 'wood' as const }))
   const coats = finish
-    .filter(s => s.id !== 'finish/panel')
+    .filter(s => s.id !== stepText({ kind: 'finish', what: PANEL }))
     .map((s, i, all) => ({
       ...s,
       needs: [
         ...(i ? [all[i - 1]!.id] : glued ? [NECK_STEP] : []),
-        ...(s.id === 'finish/dye' ? panel.map(p => p.id) : []),
+        ...(s.id === stepText({ kind: 'finish', what: 'dye' }) ? panel.map(p => p.id) : []),
       ],
     }))
   const close: Step = {

@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { readingRef } from '../build/readingRef.ts'
 import { takeReading } from '../build/edits.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
@@ -6,7 +7,7 @@ import type { Step } from './step.ts'
 
 /** How well a reading is known when the builder says no more: calliper ±0.05 mm, meter ±1 %, gauges ±0.03 mm [from memory]. */
 const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
-  unit === 'Ω' ? Math.max(Math.abs(value) * 0.01, 1) : of.startsWith('setup.') ? 0.03 : 0.05
+  unit === 'Ω' ? Math.max(Math.abs(value) * 0.01, 1) : readingRef(of)?.kind === 'setup' ? 0.03 : 0.05
 
 /**
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
@@ -23,7 +24,8 @@ export function tickStep(build: Build, step: Step, at: string, reading?: number)
       value: reading,
       doubt: doubtOfReading(step.read.unit, step.read.of, reading),
       at,
-      with: step.read.unit === 'Ω' ? 'meter' : step.read.of.startsWith('setup.') ? 'feeler gauge' : 'calliper',
+      with:
+        step.read.unit === 'Ω' ? 'meter' : readingRef(step.read.of)?.kind === 'setup' ? 'feeler gauge' : 'calliper',
     })
   if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }

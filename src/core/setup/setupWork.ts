@@ -1,3 +1,4 @@
+import { readingText } from '../build/readingRef.ts'
 import type { Build, Reading } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { fretPosition } from '../layout/frets.ts'
@@ -5,6 +6,9 @@ import { fixed } from '../units/length.ts'
 import { noteHz } from './pitch.ts'
 import { SADDLE_SCREW_PITCH } from './saddleScrews.ts'
 import { tension, unitWeight } from './tension.ts'
+
+/** Name of a reading of an adjustment. */
+export const setupReading = (what: string): string => readingText({ kind: 'setup', what })
 
 export interface StringRow {
   number: number
@@ -101,7 +105,7 @@ export function setupWork(build: Build): SetupWork {
     why: string,
     move: (off: number) => Pick<Adjustment, 'move' | 'turns' | 'mm'>,
   ) => {
-    const r = newest(build, `setup.${id}`)
+    const r = newest(build, setupReading(id))
     const off = r && r.value - target
     const stale = r !== undefined && r.at < before
     const state: Adjustment['state'] = !r

@@ -1,4 +1,5 @@
 import type { Build } from '../../core/build/build.ts'
+import { stepRef, type StepRef } from '../../core/build/stepRef.ts'
 import { slotsOf } from '../../core/build/slots.ts'
 import { fit } from '../../core/fit/applyFixes.ts'
 import { meterAtJack } from '../../core/circuit/meter.ts'
@@ -34,8 +35,8 @@ export function progressOf(b: Build): Record<StationId, number> {
   const slots = slotsOf(b.instrument).filter(s => !s.optional)
   const joints = computed(fitOf, b).planned
   const steps = computed(planOf, b).steps
-  const over = (...prefixes: string[]) => {
-    const own = steps.filter(s => prefixes.some(p => s.id.startsWith(p)))
+  const over = (...kinds: StepRef['kind'][]) => {
+    const own = steps.filter(s => kinds.some(k => stepRef(s.id)?.kind === k))
     return share(own.filter(s => s.status === 'done' || s.status === 'skipped').length, own.length)
   }
   const readings = computed(meterOf, b)
@@ -44,9 +45,9 @@ export function progressOf(b: Build): Record<StationId, number> {
     shelf: share(dims.filter(d => d.basis === 'measured').length, dims.length),
     parts: share(slots.filter(s => b.slots[s.id]).length, slots.length),
     fit: share(joints.filter(j => j.state === 'snug').length, joints.length),
-    drill: over('drill/', 'cut/'),
-    wiring: over('solder/'),
-    finish: over('finish/'),
+    drill: over('drill', 'cut'),
+    wiring: over('solder'),
+    finish: over('finish'),
     meter: share(readings.filter(r => r.verdict === 'as expected').length, readings.length),
     setup: share(adjustments.filter(a => a.state === 'on target').length, adjustments.length),
     plan: share(steps.filter(s => s.status === 'done' || s.status === 'skipped').length, steps.length),

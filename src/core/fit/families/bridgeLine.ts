@@ -2,7 +2,7 @@ import { bridgeLine as lineOf, bridgeLineOf } from '../../layout/bridgeLine.ts'
 import { fixed } from '../../units/length.ts'
 import { doubtOf } from '../../units/quantity.ts'
 import { pairs } from '../../build/maths.ts'
-import { change, family, LIMIT, mend, type FamilyFile } from '../family.ts'
+import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile } from '../family.ts'
 
 const bridgeLine = family(
   'bridge line',
@@ -49,7 +49,13 @@ export const bridgeLineJoint: FamilyFile = {
             title: `${drilled ? 'Plug, redrill and set' : 'Set'} the bridge ${fixed(Math.abs(by), 1)} mm ${by < 0 ? 'nearer to' : 'further from'} the neck`,
             note: `Plate front at ${fixed(line.ideal.value, 1)} mm from the pocket’s end wall. ${drilled ? 'Four plugs and a day for the glue.' : 'Nothing is drilled yet: it costs a pencil line.'}`,
             ...(drilled
-              ? { minutes: 60, tools: ['plugs', 'wood glue', 'drill'], risk: 'some', cautions: ['cutters'] }
+              ? {
+                  minutes: 60,
+                  tools: ['plugs', 'wood glue', 'drill'],
+                  rests: GLUE_RESTS,
+                  risk: 'some',
+                  cautions: ['cutters'],
+                }
               : { reversible: true }),
             changes: [change('placements/bridge.x', line.ideal.value, Math.min(0.3, doubtOf(line.place)) || 0.3)],
           }),

@@ -4,12 +4,13 @@ import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
+import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
 import { HOLDS } from '../work.ts'
 
 const PLUG = {
   minutes: 80,
   tools: ['hardwood dowel', 'wood glue', 'drill with guide'],
+  rests: GLUE_RESTS,
   risk: 'some',
   when: 'before finish',
   cautions: ['cutters'],
@@ -38,6 +39,7 @@ const bushing = family(
       mends: 'over',
       minutes: 30,
       tools: ['veneer', 'wood glue', 'clamp'],
+      rests: GLUE_RESTS,
       reversible: true,
       when: 'before finish',
     },

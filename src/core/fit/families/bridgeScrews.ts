@@ -2,7 +2,7 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { linear, type Quantity } from '../../units/quantity.ts'
 import type { Part } from '../../parts/part.ts'
-import { family, type FamilyFile, LIMIT, mend } from '../family.ts'
+import { GLUE_RESTS, family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 
 const pattern = family(
@@ -21,6 +21,7 @@ const pattern = family(
       mends: 'both',
       minutes: 60,
       tools: ['dowel', 'wood glue', 'drill'],
+      rests: GLUE_RESTS,
       risk: 'some',
       when: 'before finish',
       cautions: ['cutters'],

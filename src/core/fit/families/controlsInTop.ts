@@ -10,7 +10,16 @@ import { isRect } from '../../geometry/shape.ts'
 import { guardPlace, shapeOf, type Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { change, COMMON, family, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
+import {
+  GLUE_RESTS,
+  change,
+  COMMON,
+  family,
+  mend,
+  type FamilyFile,
+  type Joined,
+  type MendContext,
+} from '../family.ts'
 import type { Fix } from '../joint.ts'
 
 const thread = family(
@@ -50,6 +59,7 @@ const bore = family(
       mends: 'over',
       minutes: 15,
       tools: ['veneer', 'wood glue'],
+      rests: GLUE_RESTS,
       reversible: true,
       when: 'before finish',
     },

@@ -3,7 +3,7 @@ import { partIn } from '../../build/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import { filmOn } from '../../finish/film.ts'
-import { family, type FamilyFile, mend } from '../family.ts'
+import { GLUE_RESTS, family, type FamilyFile, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -27,7 +27,14 @@ const fitting = family(
       when: 'before finish',
       cautions: ['cutters'],
     },
-    'wrap-ferrules': { mends: 'over', minutes: 0, each: 4, tools: ['veneer', 'wood glue'], reversible: true },
+    'wrap-ferrules': {
+      mends: 'over',
+      minutes: 0,
+      each: 4,
+      tools: ['veneer', 'wood glue'],
+      rests: GLUE_RESTS,
+      reversible: true,
+    },
   },
 )
 

@@ -4,7 +4,16 @@ import type { View } from '../../build/view.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
+import {
+  GLUE_RESTS,
+  change,
+  family,
+  LIMIT,
+  mend,
+  type FamilyFile,
+  type Joined,
+  type MendContext,
+} from '../family.ts'
 import { seasonOf } from '../season.ts'
 
 const heelWidth = family(
@@ -23,6 +32,7 @@ const heelWidth = family(
       mends: 'over',
       minutes: 30,
       tools: ['veneer', 'wood glue', 'calliper'],
+      rests: GLUE_RESTS,
       reversible: true,
       when: 'before finish',
     },
@@ -52,6 +62,7 @@ const heelLength = family(
       mends: 'over',
       minutes: 20,
       tools: ['veneer', 'wood glue'],
+      rests: GLUE_RESTS,
       reversible: true,
       when: 'before finish',
     },

@@ -2,7 +2,7 @@ import { need, orAssumed, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { family, type FamilyFile, LIMIT, mend } from '../family.ts'
+import { GLUE_RESTS, family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -30,6 +30,7 @@ const lock = family(
       mends: 'both',
       minutes: 60,
       tools: ['hardwood dowel', 'wood glue', 'drill'],
+      rests: GLUE_RESTS,
       risk: 'some',
       when: 'before finish',
       cautions: ['cutters'],

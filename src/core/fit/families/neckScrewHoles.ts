@@ -2,7 +2,7 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { distanceOf, exact, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { COMMON, family, type FamilyFile, LIMIT, mend } from '../family.ts'
+import { GLUE_RESTS, COMMON, family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -28,6 +28,7 @@ const through = family(
       mends: 'over',
       minutes: 50,
       tools: ['dowel', 'wood glue', 'drill'],
+      rests: GLUE_RESTS,
       risk: 'some',
       when: 'before finish',
       cautions: ['cutters'],
@@ -48,6 +49,7 @@ const pattern = family(
       mends: 'under',
       minutes: 70,
       tools: ['hardwood dowel', 'wood glue', 'drill'],
+      rests: GLUE_RESTS,
       risk: 'some',
       when: 'before finish',
       cautions: ['cutters'],

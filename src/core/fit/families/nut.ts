@@ -1,7 +1,7 @@
 import { refOf } from '../../build/quantityAt.ts'
 import { nutHeight as aboveFrets } from '../../layout/saddleHeight.ts'
 import { fixed } from '../../units/length.ts'
-import { change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
+import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
 
 const thickness = family(
   'nut thickness',
@@ -13,7 +13,13 @@ const thickness = family(
       tools: ['P240 paper', 'flat block', 'calliper'],
       cautions: ['dust'],
     },
-    'veneer-nut': { mends: 'over', minutes: 15, tools: ['veneer', 'wood glue'], reversible: true },
+    'veneer-nut': {
+      mends: 'over',
+      minutes: 15,
+      tools: ['veneer', 'wood glue'],
+      rests: GLUE_RESTS,
+      reversible: true,
+    },
   },
 )
 const length = family(
@@ -32,7 +38,13 @@ const height = family(
     source: 'geometry; limits from memory',
   },
   {
-    sliver: { mends: 'under', minutes: 20, tools: ['hardwood sliver', 'wood glue', 'calliper'], reversible: true },
+    sliver: {
+      mends: 'under',
+      minutes: 20,
+      tools: ['hardwood sliver', 'wood glue', 'calliper'],
+      rests: GLUE_RESTS,
+      reversible: true,
+    },
     'lower-top': { mends: 'over', minutes: 15, tools: ['file', 'P400 paper', 'calliper'], cautions: ['dust'] },
   },
 )

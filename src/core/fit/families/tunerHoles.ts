@@ -8,7 +8,17 @@ import type { Feature, Part } from '../../parts/part.ts'
 import { weakestBasis } from '../../units/dimension.ts'
 import { fixed } from '../../units/length.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
-import { change, COMMON, family, LIMIT, mend, type Family, type FamilyFile, type Joined } from '../family.ts'
+import {
+  GLUE_RESTS,
+  change,
+  COMMON,
+  family,
+  LIMIT,
+  mend,
+  type Family,
+  type FamilyFile,
+  type Joined,
+} from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 
 /** Doubt of a headstock's edge as drawn, mm [from memory]. */
@@ -29,6 +39,7 @@ const REAM_OR_SLEEVE = {
     minutes: 0,
     each: 8,
     tools: ['sleeves', 'wood glue'],
+    rests: GLUE_RESTS,
     reversible: true,
     when: 'before finish',
   },

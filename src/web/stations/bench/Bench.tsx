@@ -1,5 +1,6 @@
 import { Link, useSearchParams } from 'react-router'
 import type { Build } from '../../../core/build/build.ts'
+import { stepRef } from '../../../core/build/stepRef.ts'
 import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
 import { dimensionAt } from '../../../core/parts/dimensionAt.ts'
 import { isFar } from '../../../core/shelf/farReading.ts'
@@ -66,8 +67,13 @@ export function Bench() {
     else if (next) take(next.id)
   }
   const expected = step.read?.expected
-  const [kind, what = ''] = step.id.split('/'),
-    first = kind === 'drill' ? work?.holes.find(h => h.group === what)?.id : step.id.slice(4)
+  const ref = stepRef(step.id)
+  const first =
+    ref?.kind === 'drill'
+      ? work?.holes.find(h => h.group === ref.group)?.id
+      : ref?.kind === 'cut'
+        ? ref.cut
+        : undefined
   const over = gone || step.status === 'done' || step.status === 'skipped'
   return (
     <BenchFrame
@@ -117,7 +123,7 @@ export function Bench() {
       )}
       <p className="text-[26px] leading-snug">{l.prose(step.why)}</p>
       {dimension && <FarReadingAt large at={dimension} />}
-      {/^(drill|cut)\//.test(step.id) && first && (
+      {first && (
         <p>
           <Link
             to={`../marking?hand=${encodeURIComponent(first)}`}

@@ -1,3 +1,4 @@
+import { readingRef } from '../../../core/build/readingRef.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { Build } from '../../../core/build/build.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
@@ -55,7 +56,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         DEFAULT_DOUBT.rule(),
       )
     })
-  const anyRead = build.readings.some(r => r.of.startsWith('layout.edge.'))
+  const anyRead = build.readings.some(r => readingRef(r.of)?.kind === 'edge')
   const drift = found && l.figure(Math.abs(found.drift.value), 1)
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
@@ -144,7 +145,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         <p>
           <Button
             onClick={() =>
-              editBuild(b => ({ ...b, readings: b.readings.filter(r => !r.of.startsWith('layout.edge.')) }))
+              editBuild(b => ({ ...b, readings: b.readings.filter(r => readingRef(r.of)?.kind !== 'edge') }))
             }
           >
             Read anew

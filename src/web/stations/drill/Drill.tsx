@@ -1,3 +1,4 @@
+import { stepText } from '../../../core/build/stepRef.ts'
 import { Ruler } from 'lucide-react'
 import { Link, useSearchParams } from 'react-router'
 import type { MarkItem } from '../../../core/drill/markList.ts'
@@ -67,7 +68,7 @@ export function Drill() {
   const done = new Set(build.steps.filter(s => s.state === 'done').map(s => s.step))
   const isDone = (i: MarkItem): boolean => {
     const h = holes.find(x => x.id === i.id)
-    return done.has(h ? groupStep(h) : `cut/${i.id}`)
+    return done.has(h ? groupStep(h) : stepText({ kind: 'cut', cut: i.id }))
   }
   const figure = (i: MarkItem): [string, string] => {
     const h = holes.find(x => x.id === i.id),

@@ -1,3 +1,4 @@
+import { readingRef } from '../../../core/build/readingRef.ts'
 import { Check } from 'lucide-react'
 import { takeReading } from '../../../core/build/edits.ts'
 import { GROUP_NAMES, type Hole } from '../../../core/drill/hole.ts'
@@ -19,6 +20,11 @@ import { Findings } from './Findings.tsx'
 import { groupStep } from './groupStep.ts'
 import { Numbers } from './Numbers.tsx'
 import { useSheets } from './useSheets.ts'
+
+const isOfHole = (of: string, id: string): boolean => {
+  const r = readingRef(of)
+  return r?.kind === 'hole' && r.hole === id
+}
 
 /** One hole: numbers to mark, bits and depth, what is left around it, and what to do when it came out elsewhere. */
 export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem; hole: Hole }) {
@@ -170,9 +176,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
         />
         {(a !== undefined || c !== undefined) && (
           <Button
-            onClick={() =>
-              editBuild(b => ({ ...b, readings: b.readings.filter(r => !r.of.startsWith(`hole.${h.id}.`)) }))
-            }
+            onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !isOfHole(r.of, h.id)) }))}
           >
             Read anew
           </Button>

@@ -1,3 +1,4 @@
+import { stepText } from '../../../core/build/stepRef.ts'
 import type { Build, FinishChoice } from '../../../core/build/build.ts'
 import { finishWork } from '../../../core/finish/finishWork.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
@@ -37,7 +38,7 @@ export function Finish() {
   const plan = useEngine(planOf)
   const layout = useEngine(layOut)
   const { hand, take } = useHand(work.steps)
-  const planned = (id: string) => plan.steps.find(s => s.id === `finish/${id}`)
+  const planned = (id: string) => plan.steps.find(s => s.id === stepText({ kind: 'finish', what: id }))
   const end = work.steps
     .map(s => planned(s.id)?.readyAt)
     .filter(Boolean)

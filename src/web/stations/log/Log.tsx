@@ -1,10 +1,11 @@
+import { readingRef } from '../../../core/build/readingRef.ts'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { writeLog } from '../../../core/build/edits.ts'
 import { LENGTH_DISPLAYS, type LengthDisplay } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
-import { labelAt } from '../../../core/parts/dimensionAt.ts'
-import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
+import { labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
+import { splitRef } from '../../../core/build/quantityAt.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { planOf } from '../../app/stations.ts'
@@ -27,23 +28,32 @@ interface Entry {
 
 /** The words of a reading's subject. */
 function subject(build: Build, of: string): string {
-  if (of.startsWith('hole.')) {
-    const [, id = '', axis = ''] = of.split('.')
-    return `Hole ${id.replace(/-/g, ' ')}, where it came out ${axis}`
+  const r = readingRef(of)
+  switch (r?.kind) {
+    case 'hole':
+      return `Hole ${r.hole.replace(/-/g, ' ')}, where it came out ${r.axis}`
+    case 'edge':
+      return r.edge === 'at' ? `Neck edges read at the ${r.station}` : `Neck’s ${r.edge} edge at the ${r.station}`
+    case 'frets':
+      return `${r.low === 0 ? 'Nut' : `Fret ${r.low}`} to fret ${r.high}`
+    case 'dimension': {
+      const { partId, path } = splitRef(r.of)
+      const part = build.parts.find(p => p.id === partId)
+      return part ? `${part.name}: ${labelAt(part, path)}` : of
+    }
+    default:
+      return of.replace(/[._]/g, ' ')
   }
-  if (of.startsWith('layout.edge.')) {
-    const [, , station = '', what = ''] = of.split('.')
-    return what === 'at' ? `Neck edges read at the ${station}` : `Neck’s ${what} edge at the ${station}`
-  }
-  if (of.startsWith('layout.frets.')) {
-    const [low = '', high = ''] = of.slice(13).split('-')
-    return `${low === '0' ? 'Nut' : `Fret ${low}`} to fret ${high}`
-  }
-  const ref = dimensionRead(of)
-  if (!ref) return of.replace(/[._]/g, ' ')
-  const { partId, path } = splitRef(ref)
+}
+
+/** Whether a reading is of a resistance, so that it is shown in ohms. */
+function inOhms(build: Build, of: string): boolean {
+  const r = readingRef(of)
+  if (r?.kind === 'meter') return true
+  if (r?.kind !== 'dimension') return false
+  const { partId, path } = splitRef(r.of)
   const part = build.parts.find(p => p.id === partId)
-  return part ? `${part.name}: ${labelAt(part, path)}` : of
+  return part !== undefined && specAt(part, path)?.quantity === 'resistance'
 }
 
 /** What was done, measured and spent, newest first; the file that goes with the instrument. */
@@ -57,7 +67,7 @@ export function Log() {
       at: r.at,
       what: 'read',
       text: subject(build, r.of),
-      figure: r.of.startsWith('meter') || /esistance$/.test(r.of) ? formatResistance(r.value) : l.fineText(r.value),
+      figure: inOhms(build, r.of) ? formatResistance(r.value) : l.fineText(r.value),
     })),
     ...build.steps.map(s => ({
       id: `done-${s.step}`,

@@ -1,3 +1,4 @@
+import { meterReading } from '../../../core/circuit/meter.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import { prefixed, parseResistance, formatResistance } from '../../../core/units/electrical.ts'
@@ -92,7 +93,7 @@ export function Meter() {
               onValue={v =>
                 editBuild(b =>
                   takeReading(b, {
-                    of: `meter.${hand.key}`,
+                    of: meterReading(hand.key),
                     value: v,
                     doubt: Math.max(1, v * 0.01),
                     at: now(),

@@ -1,3 +1,4 @@
+import { setupReading } from '../../../core/setup/setupWork.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { SetupTargets } from '../../../core/build/build.ts'
 import type { Build } from '../../../core/build/build.ts'
@@ -139,7 +140,7 @@ export function Setup() {
                 onMm={v =>
                   editBuild(b =>
                     takeReading(b, {
-                      of: `setup.${hand.id}`,
+                      of: setupReading(hand.id),
                       value: v,
                       doubt: 0.03,
                       at: now(),

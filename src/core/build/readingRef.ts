@@ -1,0 +1,62 @@
+/** What a reading is of, as a record; documents keep it as one line of text. */
+export type ReadingRef =
+  | { kind: 'dimension'; of: string }
+  | { kind: 'setup'; what: string }
+  | { kind: 'meter'; setting: string }
+  | { kind: 'frets'; low: number; high: number }
+  | { kind: 'edge'; station: EdgeStationName; edge: EdgeName }
+  | { kind: 'hole'; hole: string; axis: HoleAxis }
+
+export const EDGE_STATIONS = ['mouth', 'bridge'] as const
+export type EdgeStationName = (typeof EDGE_STATIONS)[number]
+/** Both edges at a station, and where the station is. */
+export const EDGES = ['at', 'treble', 'bass'] as const
+export type EdgeName = (typeof EDGES)[number]
+export const HOLE_AXES = ['along', 'across'] as const
+export type HoleAxis = (typeof HOLE_AXES)[number]
+
+/** The form in which a document keeps a reference. */
+export function readingText(r: ReadingRef): string {
+  switch (r.kind) {
+    case 'dimension':
+      return `part/${r.of}`
+    case 'setup':
+      return `setup.${r.what}`
+    case 'meter':
+      return `meter.${r.setting}`
+    case 'frets':
+      return `layout.frets.${r.low}-${r.high}`
+    case 'edge':
+      return `layout.edge.${r.station}.${r.edge}`
+    case 'hole':
+      return `hole.${r.hole}.${r.axis}`
+  }
+}
+
+const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
+  [/^part\/([a-z0-9-]+\/.+)$/, m => ({ kind: 'dimension', of: m[1]! })],
+  [/^setup\.([a-z][a-z0-9.-]*)$/i, m => ({ kind: 'setup', what: m[1]! })],
+  [/^meter\.(.+)$/, m => ({ kind: 'meter', setting: m[1]! })],
+  [/^layout\.frets\.(\d{1,2})-(\d{1,2})$/, m => ({ kind: 'frets', low: Number(m[1]), high: Number(m[2]) })],
+  [
+    new RegExp(`^layout\\.edge\\.(${EDGE_STATIONS.join('|')})\\.(${EDGES.join('|')})$`),
+    m => ({ kind: 'edge', station: m[1] as EdgeStationName, edge: m[2] as EdgeName }),
+  ],
+  [
+    new RegExp(`^hole\\.([a-z0-9-]+)\\.(${HOLE_AXES.join('|')})$`),
+    m => ({ kind: 'hole', hole: m[1]!, axis: m[2] as HoleAxis }),
+  ],
+]
+
+/** What a document says that was read; undefined when no form of reference fits. */
+export function readingRef(text: string): ReadingRef | undefined {
+  for (const [form, make] of FORMS) {
+    const m = form.exec(text)
+    if (m) return make(m)
+  }
+  return undefined
+}
+
+/** What would be accepted, in words. */
+export const READING_FORMS =
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, hole.<id>.<along or across>'

@@ -1,0 +1,76 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
+import { plan } from '../plan/plan.ts'
+import { readBuild } from './readBuild.ts'
+import { EDGES, EDGE_STATIONS, HOLE_AXES, readingRef, readingText, type ReadingRef } from './readingRef.ts'
+import { stepRef, stepText, type StepRef } from './stepRef.ts'
+
+const id = fc.stringMatching(/^[a-z][a-z0-9]{0,6}(-[a-z0-9]{1,4})?$/)
+const reading: fc.Arbitrary<ReadingRef> = fc.oneof(
+  fc.tuple(id, id).map(([p, k]) => ({ kind: 'dimension' as const, of: `${p}/dims.${k}` })),
+  id.map(what => ({ kind: 'setup' as const, what })),
+  id.map(setting => ({ kind: 'meter' as const, setting })),
+  fc.tuple(fc.nat(24), fc.nat(24)).map(([low, high]) => ({ kind: 'frets' as const, low, high })),
+  fc.record({
+    kind: fc.constant('edge' as const),
+    station: fc.constantFrom(...EDGE_STATIONS),
+    edge: fc.constantFrom(...EDGES),
+  }),
+  fc.record({ kind: fc.constant('hole' as const), hole: id, axis: fc.constantFrom(...HOLE_AXES) }),
+)
+const step: fc.Arbitrary<StepRef> = fc.oneof(
+  fc.tuple(id, id).map(([p, k]) => ({ kind: 'measure' as const, of: `${p}/features.x.${k}` })),
+  fc.record({ kind: fc.constant('fix' as const), joint: id, method: id }),
+  id.map(cut => ({ kind: 'cut' as const, cut })),
+  fc.record({ kind: fc.constant('drill' as const), group: id, after: fc.boolean() }),
+  fc.integer({ min: 1, max: 9 }).map(number => ({ kind: 'trial' as const, number })),
+  fc.record({ kind: fc.constantFrom('finish', 'solder', 'assemble', 'test', 'setup'), what: id }),
+  id.map(own => ({ kind: 'own' as const, id: own })),
+  fc.constant({ kind: 'close' as const }),
+)
+
+describe('references', () => {
+  it('come back from their text as they were', () => {
+    fc.assert(fc.property(reading, r => void expect(readingRef(readingText(r))).toEqual({ ...r })))
+    fc.assert(fc.property(step, s => void expect(stepRef(stepText(s))).toEqual({ ...s })))
+  })
+  it('are told apart from what is none', () => {
+    for (const t of ['', 'part/', 'part/x', 'layout.frets.1', 'layout.edge.middle.at', 'hole.a.up', 'voltage'])
+      expect(readingRef(t), t).toBeUndefined()
+    for (const t of [
+      '',
+      'fix/a',
+      'fix/a/b/c',
+      'trial/0',
+      'trial/x',
+      'measure/a',
+      'drill/a/before',
+      'paint/all',
+      'close/1',
+    ])
+      expect(stepRef(t), t).toBeUndefined()
+  })
+  it.each(DEMO_NAMES)('name every step that a plan has and every reading it asks for: %s', name => {
+    for (const s of plan(demo(name)).steps) {
+      expect(stepRef(s.id), s.id).toBeDefined()
+      expect(stepText(stepRef(s.id)!)).toBe(s.id)
+      if (s.read) expect(readingRef(s.read.of), s.read.of).toBeDefined()
+    }
+  })
+  it('that nothing is known by are refused with what would be accepted', () => {
+    const b = demo('heron') as unknown as Record<string, unknown>
+    const problems = (patch: Record<string, unknown>) => {
+      const r = readBuild({ ...b, ...patch })
+      return r.ok ? [] : r.problems.map(p => `${p.path}: ${p.reason}`)
+    }
+    const at = '2026-11-25T08:00:00Z'
+    expect(problems({ bands: { 'heel hight': { low: 0, high: 1 } } })[0]).toMatch(/bands.*heel hight.*heel width/)
+    expect(problems({ readings: [{ id: 'r-1', of: 'voltage', value: 1, doubt: 0, at }] })[0]).toMatch(
+      /readings\[0\]\.of: “voltage” is nothing that is read; accepted are part/,
+    )
+    expect(problems({ steps: [{ step: 'paint/all', state: 'done', at }] })[0]).toMatch(
+      /steps\[0\]\.step: “paint\/all” is no step; accepted are measure/,
+    )
+  })
+})

@@ -1,0 +1,58 @@
+/** Which step of the plan, as a record; documents keep it as one line of text. */
+export type StepRef =
+  | { kind: 'measure'; of: string }
+  | { kind: 'fix'; joint: string; method: string }
+  | { kind: 'cut'; cut: string }
+  | { kind: 'drill'; group: string; after: boolean }
+  | { kind: 'trial'; number: number }
+  | { kind: 'finish' | 'solder' | 'assemble' | 'test' | 'setup'; what: string }
+  | { kind: 'own'; id: string }
+  | { kind: 'close' }
+
+/** The form in which a document keeps a reference. */
+export function stepText(s: StepRef): string {
+  switch (s.kind) {
+    case 'measure':
+      return `measure/${s.of}`
+    case 'fix':
+      return `fix/${s.joint}/${s.method}`
+    case 'cut':
+      return `cut/${s.cut}`
+    case 'drill':
+      return `drill/${s.group}${s.after ? '/after' : ''}`
+    case 'trial':
+      return s.number === 1 ? 'trial' : `trial/${s.number}`
+    case 'own':
+      return `own/${s.id}`
+    case 'close':
+      return 'close'
+    default:
+      return `${s.kind}/${s.what}`
+  }
+}
+
+const WHAT = ['finish', 'solder', 'assemble', 'test', 'setup'] as const
+
+/** Which step a document names; undefined when no form of reference fits. */
+export function stepRef(text: string): StepRef | undefined {
+  const [kind = '', a, b] = text.split('/')
+  const rest = text.slice(kind.length + 1)
+  if (kind === 'close' && a === undefined) return { kind }
+  if (kind === 'trial') {
+    const number = a === undefined ? 1 : Number(a)
+    return Number.isInteger(number) && number >= 1 && b === undefined ? { kind, number } : undefined
+  }
+  if (!a) return undefined
+  if (kind === 'measure') return b ? { kind, of: rest } : undefined
+  if (kind === 'fix') return b && text === `fix/${a}/${b}` ? { kind, joint: a, method: b } : undefined
+  if (kind === 'drill')
+    return b === undefined || text === `drill/${a}/after` ? { kind, group: a, after: b !== undefined } : undefined
+  if (kind === 'cut') return { kind, cut: rest }
+  if (kind === 'own') return { kind, id: rest }
+  const what = WHAT.find(k => k === kind)
+  return what && { kind: what, what: rest }
+}
+
+/** What would be accepted, in words. */
+export const STEP_FORMS =
+  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, trial, finish/<stage>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'
