@@ -34,7 +34,7 @@ function useEffectLine(): string | undefined {
   return line && line.at === last?.at ? prose(line.text) : undefined
 }
 
-const FOOT = 'inline-flex min-h-10 items-center gap-2 px-2.5 text-[15px] hover:bg-shade disabled:opacity-45'
+const FOOT = 'inline-flex min-h-10 items-center gap-2 px-2.5 text-note hover:bg-shade disabled:opacity-45'
 
 /** The foot of every station: what the last act did, with taking back and doing again by name, and the list of all acts. */
 export function ActsBar() {
@@ -55,7 +55,7 @@ export function ActsBar() {
       <p
         role="status"
         aria-live="polite"
-        className="line-clamp-2 min-w-0 flex-1 text-[15px] leading-tight"
+        className="line-clamp-2 min-w-0 flex-1 text-note leading-tight"
         title={said ? `${said}. ${effect ?? ''}` : undefined}
       >
         {said ? (
@@ -70,7 +70,7 @@ export function ActsBar() {
       {last?.what === 'done' && past && (
         <button
           type="button"
-          className="min-h-9 border border-hand px-2.5 text-[15px] font-semibold text-hand hover:bg-shade"
+          className="min-h-9 border border-hand px-2.5 text-note font-semibold text-hand hover:bg-shade"
           onClick={undo}
         >
           Take back
@@ -112,14 +112,14 @@ export function ActsBar() {
       >
         <ol className="flex flex-col">
           {history.future.map((a, i) => (
-            <li key={`f${i}`} className="rule-row py-1.5 text-[16px] text-muted">
-              {prose(a.title)} <span className="text-[15px]">(taken back)</span>
+            <li key={`f${i}`} className="rule-row py-1.5 text-plain text-muted">
+              {prose(a.title)} <span className="text-note">(taken back)</span>
             </li>
           ))}
           {[...history.past].reverse().map((a, i) => (
-            <li key={`p${history.past.length - i}`} className="rule-row py-1.5 text-[16px]">
+            <li key={`p${history.past.length - i}`} className="rule-row py-1.5 text-plain">
               <span className="font-semibold">{prose(a.title)}</span>{' '}
-              <span className="figure text-[15px] text-muted">{moment(a.at)}</span>
+              <span className="figure text-note text-muted">{moment(a.at)}</span>
               {a.effect && <span className="block">{prose(a.effect)}.</span>}
             </li>
           ))}

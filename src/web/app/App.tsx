@@ -24,7 +24,7 @@ export function App() {
   useEffect(watchTheClock, [])
   return (
     <BrowserRouter>
-      <Suspense fallback={<p className="p-6 text-[17px]">Opening.</p>}>
+      <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
         <Routes>
           <Route path="/" element={<Workshop />} />
           <Route path="/new" element={<StartPage />} />

@@ -15,7 +15,7 @@ export function AskedDialog() {
       title="Planned work would grow"
       description={`${asked.title}. Fixes that you chose for the part before it would not stay what they were.`}
     >
-      <ul className="flex flex-col gap-1 text-[17px]">
+      <ul className="flex flex-col gap-1 text-body">
         {asked.grown.map(g => (
           <li key={g.joint} className="rule-row flex justify-between gap-4 py-1">
             <span>{l.prose(g.title)}</span>

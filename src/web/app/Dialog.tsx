@@ -28,8 +28,8 @@ export function Dialog({
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/40" />
         <Radix.Content className="fixed left-1/2 top-[12vh] z-50 flex max-h-[76vh] w-[min(640px,92vw)] -translate-x-1/2 flex-col gap-3 overflow-y-auto border-2 border-ink bg-paper p-5">
-          <Radix.Title className="text-[22px] font-semibold">{title}</Radix.Title>
-          <Radix.Description className="text-[16px] text-muted">{description}</Radix.Description>
+          <Radix.Title className="text-figure font-semibold">{title}</Radix.Title>
+          <Radix.Description className="text-plain text-muted">{description}</Radix.Description>
           {children}
           {!mustAnswer && (
             <Radix.Close

@@ -29,8 +29,8 @@ export function Frame() {
   }, [id])
   if (trouble)
     return (
-      <main className="p-8 text-[18px]">
-        <h1 className="text-[26px] font-semibold">It did not open</h1>
+      <main className="p-8 text-lead">
+        <h1 className="text-bench font-semibold">It did not open</h1>
         <p>{trouble}</p>
         <p>
           <a className="underline" href="/">
@@ -41,7 +41,7 @@ export function Frame() {
     )
   if (open !== id)
     return (
-      <main className="p-8 text-[18px]" aria-busy="true">
+      <main className="p-8 text-lead" aria-busy="true">
         Opening the build.
       </main>
     )

@@ -16,7 +16,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog open={open} onClose={onClose} title="Keys" description="They work at every station, outside of fields.">
-      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2 text-[17px]">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2 text-body">
         {KEYS.map(([k, what]) => (
           <div key={k} className="contents">
             <dt className="figure font-semibold">{k}</dt>

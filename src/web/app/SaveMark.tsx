@@ -17,7 +17,7 @@ export function SaveMark() {
     <span
       role="status"
       aria-live="polite"
-      className={`text-[15px] ${save === 'offline' || save === 'refused' || save === 'conflict' ? 'font-semibold text-never' : 'text-muted'}`}
+      className={`text-note ${save === 'offline' || save === 'refused' || save === 'conflict' ? 'font-semibold text-never' : 'text-muted'}`}
     >
       {WORDS[save]}
       {save === 'refused' && refusal}

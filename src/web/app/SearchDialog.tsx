@@ -66,7 +66,7 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
           aria-label="Search for"
           value={text}
           onChange={e => setText(e.target.value)}
-          className="min-h-12 w-full border border-ink bg-paper px-3 text-[20px]"
+          className="min-h-12 w-full border border-ink bg-paper px-3 text-section"
         />
       </form>
       <ul className="flex flex-col">

@@ -28,17 +28,17 @@ export function Spine() {
       className="no-print flex shrink-0 flex-col border-r-2 border-ink max-[900px]:grid max-[900px]:w-full max-[900px]:grid-cols-6 max-[900px]:border-b-2 max-[900px]:border-r-0 min-[901px]:w-[148px]"
     >
       <div className="flex flex-col px-3.5 pb-3 pt-3 max-[900px]:justify-center max-[900px]:border-b max-[900px]:border-line max-[900px]:py-0">
-        <NavLink to="/" className="text-[20px] font-semibold leading-tight" title="All builds">
+        <NavLink to="/" className="text-section font-semibold leading-tight" title="All builds">
           Snug Bolt
         </NavLink>
-        <span className="text-[15px] text-muted">{build.name}</span>
+        <span className="text-note text-muted">{build.name}</span>
       </div>
       {STATIONS.map(s => (
         <NavLink
           key={s.id}
           to={`/b/${build.id}/${s.id}`}
           className={({ isActive }) =>
-            `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-[16px] max-[900px]:border-l max-[900px]:border-t-0 max-[900px]:border-b max-[900px]:px-2.5 max-[900px]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`
+            `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-plain max-[900px]:border-l max-[900px]:border-t-0 max-[900px]:border-b max-[900px]:px-2.5 max-[900px]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`
           }
         >
           <Filling share={progress[s.id]} />

@@ -12,8 +12,8 @@ export function StationFrame({ map, ledger, children }: { map: MapProps; ledger:
     return (
       <div className="grid h-full min-h-0 grid-rows-[auto_1fr]">
         <header className="flex items-baseline gap-3 border-b border-line px-5 py-2">
-          <h1 className="text-[21px] font-semibold">{map.title}</h1>
-          <p className="text-[16px] text-muted">{map.summary}</p>
+          <h1 className="text-section font-semibold">{map.title}</h1>
+          <p className="text-plain text-muted">{map.summary}</p>
         </header>
         <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr]">
           {ledger}

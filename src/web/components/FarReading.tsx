@@ -31,7 +31,7 @@ export function FarReading({
   return (
     <div
       role="alert"
-      className={`flex flex-wrap items-center gap-3 border-l-4 border-never bg-paper py-1 pl-3 ${large ? 'text-[22px]' : 'text-[16px]'}`}
+      className={`flex flex-wrap items-center gap-3 border-l-4 border-never bg-paper py-1 pl-3 ${large ? 'text-figure' : 'text-plain'}`}
     >
       <span>
         {named && `${part.name}, ${spec.label}: `}

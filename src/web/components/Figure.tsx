@@ -12,17 +12,17 @@ export function Figure({
 }) {
   const cls =
     size === 'key'
-      ? 'text-[56px] leading-none font-semibold'
+      ? 'text-far leading-none font-semibold'
       : size === 'large'
-        ? 'text-[34px] leading-none font-semibold'
-        : 'text-[17px]'
+        ? 'text-large leading-none font-semibold'
+        : 'text-body'
   return (
     <span className="inline-flex items-baseline gap-[0.25em] whitespace-nowrap">
       <span className={`figure ${cls}`}>{value}</span>
       {doubt && (
-        <span className={`figure ${size === 'key' ? 'text-[22px]' : 'text-[16px]'} text-muted`}>±{doubt}</span>
+        <span className={`figure ${size === 'key' ? 'text-figure' : 'text-plain'} text-muted`}>±{doubt}</span>
       )}
-      {unit && <span className={size === 'row' ? 'text-[15px] text-muted' : 'text-[20px] text-muted'}>{unit}</span>}
+      {unit && <span className={size === 'row' ? 'text-note text-muted' : 'text-section text-muted'}>{unit}</span>}
     </span>
   )
 }

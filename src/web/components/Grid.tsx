@@ -14,14 +14,14 @@ export function Grid({
 }) {
   return (
     <div className="overflow-x-auto">
-      <table className="w-full text-[16px]">
+      <table className="w-full text-plain">
         <caption
-          className={hideCaption ? 'sr-only' : 'border-b-2 border-ink pb-1 text-left text-[17px] font-semibold'}
+          className={hideCaption ? 'sr-only' : 'border-b-2 border-ink pb-1 text-left text-body font-semibold'}
         >
           {caption}
         </caption>
         <thead>
-          <tr className="border-b border-line text-left align-bottom text-[15px] leading-tight text-muted">
+          <tr className="border-b border-line text-left align-bottom text-note leading-tight text-muted">
             {heads.map((h, i) =>
               h ? (
                 <th key={i} scope="col" className="py-1 pr-3 font-normal">

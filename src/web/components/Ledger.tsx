@@ -40,12 +40,12 @@ export function Ledger({
   }, [hand])
   return (
     <section aria-label={heading} className="flex min-h-0 flex-col border-r border-line bg-ground">
-      <div className="flex items-baseline justify-between gap-3 border-b border-line px-4 py-2 text-[15px] text-muted">
+      <div className="flex items-baseline justify-between gap-3 border-b border-line px-4 py-2 text-note text-muted">
         <h2>{heading}</h2>
         <span>{aside}</span>
       </div>
       {rows.length === 0 ? (
-        <div className="p-4 text-[17px]">{empty}</div>
+        <div className="p-4 text-body">{empty}</div>
       ) : (
         <ol ref={list} className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
           {rows.map(r => (

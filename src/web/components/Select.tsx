@@ -19,14 +19,14 @@ export function Select({
   const id = useId()
   return (
     <span className={`inline-flex min-w-0 flex-col gap-0.5 ${className}`}>
-      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-[15px] text-muted'}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-note text-muted'}>
         {label}
       </label>
       <select
         id={id}
         value={value}
         onChange={e => onChange(e.target.value)}
-        className="min-h-10 min-w-0 max-w-full border border-line bg-paper px-2 text-[16px]"
+        className="min-h-10 min-w-0 max-w-full border border-line bg-paper px-2 text-plain"
       >
         {options.map(o => (
           <option key={o.value} value={o.value}>

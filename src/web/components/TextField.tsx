@@ -22,7 +22,7 @@ export function TextField({
   }
   return (
     <span className={`inline-flex flex-col gap-0.5 ${wide ? 'w-full' : ''}`}>
-      <label htmlFor={id} className="text-[15px] text-muted">
+      <label htmlFor={id} className="text-note text-muted">
         {label}
       </label>
       <input
@@ -36,7 +36,7 @@ export function TextField({
           if (e.key === 'Enter') commit()
           if (e.key === 'Escape') setTyped(undefined)
         }}
-        className={`min-h-10 border border-line bg-paper px-2 text-[16px] ${wide ? 'w-full' : 'w-56'}`}
+        className={`min-h-10 border border-line bg-paper px-2 text-plain ${wide ? 'w-full' : 'w-56'}`}
       />
     </span>
   )

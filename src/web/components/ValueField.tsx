@@ -57,7 +57,7 @@ export function ValueField({
   }
   return (
     <span className="inline-flex flex-col gap-0.5">
-      <label htmlFor={id} className={hideLabel ? 'sr-only' : large ? 'text-[20px]' : 'text-[15px] text-muted'}>
+      <label htmlFor={id} className={hideLabel ? 'sr-only' : large ? 'text-section' : 'text-note text-muted'}>
         {label}
       </label>
       <input
@@ -89,10 +89,10 @@ export function ValueField({
             setProblem(undefined)
           }
         }}
-        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-[28px] h-14' : 'text-[17px]'} ${wide ? 'w-44' : narrow ? 'w-30' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`}
+        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-head h-14' : 'text-body'} ${wide ? 'w-44' : narrow ? 'w-30' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`}
       />
       {problem && (
-        <span id={`${id}-why`} role="alert" className="max-w-72 text-[15px] text-never">
+        <span id={`${id}-why`} role="alert" className="max-w-72 text-note text-never">
           {label}: {problem}
         </span>
       )}

@@ -52,15 +52,15 @@ export const InstrumentMap = memo(function InstrumentMap({
   const inHand = marks.find(m => m.id === hand)
   const header = title && (
     <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3">
-      <h1 className="text-[21px] font-semibold">{title}</h1>
-      <p className="text-[16px] text-muted">{summary}</p>
+      <h1 className="text-section font-semibold">{title}</h1>
+      <p className="text-plain text-muted">{summary}</p>
     </div>
   )
   if (!layout)
     return (
       <div ref={ref} className="relative h-full">
         {header}
-        <p className="p-5 pt-14 text-[17px]">
+        <p className="p-5 pt-14 text-body">
           The map is drawn from neck, bridge and strings. Choose them at the Parts station first.
         </p>
       </div>
@@ -254,7 +254,7 @@ export const InstrumentMap = memo(function InstrumentMap({
             </g>
           </svg>
           {caption && (
-            <figcaption className="absolute left-0 right-0 top-0 bg-paper/90 px-3 py-1.5 text-[15px] font-medium">
+            <figcaption className="absolute left-0 right-0 top-0 bg-paper/90 px-3 py-1.5 text-note font-medium">
               {caption}
             </figcaption>
           )}

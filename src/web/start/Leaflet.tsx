@@ -33,7 +33,7 @@ export function Leaflet({
   }
   return (
     <div className="flex flex-col gap-2">
-      <label className="flex flex-col text-[15px] text-muted">
+      <label className="flex flex-col text-note text-muted">
         The leaflet’s or the shop page’s text, as it is
         <textarea
           value={text}
@@ -41,22 +41,22 @@ export function Leaflet({
           spellCheck={false}
           onChange={e => onText(e.target.value)}
           placeholder={'Neck pocket: 56 x 76 mm, depth 16mm\n22 frets, scale 25½"\ntwo 500k pots'}
-          className="figure border border-line bg-paper p-2 text-[15px] text-ink"
+          className="figure border border-line bg-paper p-2 text-note text-ink"
         />
       </label>
       {text.trim() && (
         <>
-          <label className="flex items-center gap-2 text-[15px] text-muted">
+          <label className="flex items-center gap-2 text-note text-muted">
             It is from
             <input
               value={source}
               maxLength={80}
               onChange={e => onSource(e.target.value)}
-              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
             />
           </label>
           <section aria-label="Understood">
-            <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+            <h3 className="border-b-2 border-ink text-body font-semibold">
               <span className="figure">{read.claims.length}</span> dimensions understood; they count as claimed
               until you measure
             </h3>
@@ -64,7 +64,7 @@ export function Leaflet({
               {read.claims.map(c => (
                 <li
                   key={`${c.partId}/${c.path}`}
-                  className="rule-row grid grid-cols-[1fr_auto] gap-x-4 py-1 text-[16px]"
+                  className="rule-row grid grid-cols-[1fr_auto] gap-x-4 py-1 text-plain"
                 >
                   <span>
                     {c.partName}, {c.label}
@@ -72,17 +72,17 @@ export function Leaflet({
                   <span className="figure whitespace-nowrap">
                     {show(c, c.value)} ±{show(c, c.doubt)}
                   </span>
-                  <span className="col-span-2 text-[15px] text-muted">from “{c.line.slice(0, 140)}”</span>
+                  <span className="col-span-2 text-note text-muted">from “{c.line.slice(0, 140)}”</span>
                 </li>
               ))}
             </ul>
           </section>
           {read.unclear.length > 0 && (
             <section aria-label="Not understood">
-              <h3 className="border-b border-ink text-[17px] font-semibold">
+              <h3 className="border-b border-ink text-body font-semibold">
                 <span className="figure">{read.unclear.length}</span> lines not understood, and why
               </h3>
-              <ul className="text-[15px] text-muted">
+              <ul className="text-note text-muted">
                 {read.unclear.map((u, i) => (
                   <li key={i} className="py-0.5">
                     “{u.line.slice(0, 160)}” {u.reason}.

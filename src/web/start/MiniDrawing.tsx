@@ -32,7 +32,7 @@ export const MiniDrawing = memo(function MiniDrawing({
   const layout = useMemo(() => layOut(build), [build])
   if (!layout)
     return (
-      <span className="grid place-items-center text-[15px] text-muted" style={{ width, height }}>
+      <span className="grid place-items-center text-note text-muted" style={{ width, height }}>
         not drawn yet
       </span>
     )

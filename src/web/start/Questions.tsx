@@ -83,8 +83,8 @@ function Asked({
 }) {
   return (
     <fieldset className="border-t-2 border-ink pt-2">
-      <legend className="float-left mr-3 text-[19px] font-semibold">{title}</legend>
-      <p className="mb-2 text-[15px] leading-7 text-muted">{hint}</p>
+      <legend className="float-left mr-3 text-lead font-semibold">{title}</legend>
+      <p className="mb-2 text-note leading-7 text-muted">{hint}</p>
       <div className="clear-both flex flex-wrap items-stretch gap-2">
         {options.map(o => (
           <button
@@ -92,7 +92,7 @@ function Asked({
             type="button"
             aria-pressed={o.chosen}
             onClick={() => onPick(o.answers)}
-            className={`flex flex-col items-center justify-end gap-1 border-2 bg-paper px-1.5 pb-1 pt-1.5 text-[15px] ${o.chosen ? 'border-hand' : 'border-line hover:border-ink'}`}
+            className={`flex flex-col items-center justify-end gap-1 border-2 bg-paper px-1.5 pb-1 pt-1.5 text-note ${o.chosen ? 'border-hand' : 'border-line hover:border-ink'}`}
           >
             {o.drawing ?? <DrawnOption answers={o.answers} crop={crop} {...size} />}
             <span className={o.chosen ? 'font-semibold text-hand' : ''}>
@@ -105,9 +105,9 @@ function Asked({
           type="button"
           aria-pressed={open}
           onClick={onOpen}
-          className={`flex min-w-28 flex-col items-center justify-center gap-1 border-2 border-dashed px-3 text-[15px] ${open ? 'border-hand font-semibold text-hand' : 'border-line hover:border-ink'}`}
+          className={`flex min-w-28 flex-col items-center justify-center gap-1 border-2 border-dashed px-3 text-note ${open ? 'border-hand font-semibold text-hand' : 'border-line hover:border-ink'}`}
         >
-          <span aria-hidden="true" className="figure text-[26px]">
+          <span aria-hidden="true" className="figure text-bench">
             ?
           </span>
           {open && <span aria-hidden="true">✓ </span>}don’t know yet

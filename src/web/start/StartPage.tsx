@@ -141,12 +141,12 @@ export function StartPage() {
   return (
     <div className="flex h-dvh flex-col">
       <header className="flex flex-wrap items-end gap-x-5 gap-y-2 border-b-2 border-ink px-6 py-3">
-        <Link to="/" className="text-[20px] font-semibold underline-offset-4 hover:underline">
+        <Link to="/" className="text-section font-semibold underline-offset-4 hover:underline">
           Snug Bolt
         </Link>
         <div className="min-w-0 flex-1">
-          <h1 className="whitespace-nowrap text-[26px] font-semibold leading-tight">{t.title}</h1>
-          <p className="text-[16px] text-muted max-[1000px]:hidden">{t.hint}</p>
+          <h1 className="whitespace-nowrap text-bench font-semibold leading-tight">{t.title}</h1>
+          <p className="text-plain text-muted max-[1000px]:hidden">{t.hint}</p>
         </div>
         <Select
           label="Units"
@@ -158,7 +158,7 @@ export function StartPage() {
             { value: 'inch-decimal', label: 'inches, decimals' },
           ]}
         />
-        <label className="flex flex-col text-[15px] text-muted">
+        <label className="flex flex-col text-note text-muted">
           Name of the build
           <input
             value={name ?? proposed}
@@ -168,12 +168,12 @@ export function StartPage() {
             onKeyDown={e => {
               if (e.key === 'Enter') void begin()
             }}
-            className="min-h-10 w-52 border border-line bg-paper px-2 text-[16px] text-ink"
+            className="min-h-10 w-52 border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <Button
           kind="main"
-          className="min-h-12 px-5 text-[18px]"
+          className="min-h-12 px-5 text-lead"
           disabled={busy || (have === 'copy' && rows.length === 0)}
           onClick={() => void begin()}
         >
@@ -181,7 +181,7 @@ export function StartPage() {
         </Button>
       </header>
       {trouble && (
-        <p role="alert" className="border-l-4 border-never bg-paper px-4 py-2 text-[16px]">
+        <p role="alert" className="border-l-4 border-never bg-paper px-4 py-2 text-plain">
           {trouble}
         </p>
       )}
@@ -189,7 +189,7 @@ export function StartPage() {
         {have === 'copy' ? (
           <div className="max-w-[720px] px-6 py-6">
             {rows.length === 0 ? (
-              <p className="text-[17px]">
+              <p className="text-body">
                 There is no build to copy yet.{' '}
                 <Link className="underline" to="/">
                   Start one
@@ -198,9 +198,9 @@ export function StartPage() {
               </p>
             ) : (
               <fieldset className="flex flex-col">
-                <legend className="mb-2 text-[19px] font-semibold">Which one is it like?</legend>
+                <legend className="mb-2 text-lead font-semibold">Which one is it like?</legend>
                 {rows.map((r, i) => (
-                  <label key={r.id} className="rule-row flex min-h-12 items-center gap-3 text-[18px]">
+                  <label key={r.id} className="rule-row flex min-h-12 items-center gap-3 text-lead">
                     <input
                       type="radio"
                       name="like"
@@ -224,11 +224,11 @@ export function StartPage() {
               className="flex flex-col gap-4 border-l border-line bg-paper px-5 py-4 max-[1000px]:border-l-0 max-[1000px]:border-t"
             >
               <MiniDrawing build={build} width="100%" height={150} />
-              <p className="text-[16px]">
+              <p className="text-plain">
                 A whole instrument of {build.parts.length} assumed parts. Nothing assumed is ever called a misfit;
                 readings settle it.
               </p>
-              <h2 className="border-b-2 border-ink text-[19px] font-semibold">
+              <h2 className="border-b-2 border-ink text-lead font-semibold">
                 Is there a leaflet, or a shop’s page?
               </h2>
               <Leaflet build={build} text={text} onText={setText} source={source} onSource={setSource} />

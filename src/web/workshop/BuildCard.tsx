@@ -41,7 +41,7 @@ const COUNT = [
   'eleven',
   'twelve',
 ]
-const ITEM = 'flex min-h-10 cursor-pointer items-center px-4 text-[16px] outline-none data-[highlighted]:bg-shade'
+const ITEM = 'flex min-h-10 cursor-pointer items-center px-4 text-plain outline-none data-[highlighted]:bg-shade'
 
 /** One build on the bench: drawn from its parts, what it is, its worst joint, its next step and when. */
 export const BuildCard = memo(function BuildCard({
@@ -72,12 +72,12 @@ export const BuildCard = memo(function BuildCard({
       className={`relative border-b border-r border-line px-5 pb-3 pt-2.5 hover:bg-paper ${row.archivedAt ? 'opacity-75' : ''}`}
     >
       <div className="flex items-baseline justify-between gap-3">
-        <h3 className="text-[24px] font-semibold leading-tight">
+        <h3 className="text-title font-semibold leading-tight">
           <Link to={`/b/${row.id}/fit`} className="underline-offset-4 after:absolute after:inset-0 hover:underline">
             {row.name}
           </Link>
         </h3>
-        <span className="flex items-center gap-2 text-[15px] text-muted">
+        <span className="flex items-center gap-2 text-note text-muted">
           <span className="text-right">
             {row.archivedAt ? 'put away · ' : ''}
             {kind}
@@ -121,28 +121,28 @@ export const BuildCard = memo(function BuildCard({
         <div className="grid grid-cols-[1fr_auto] items-end gap-x-5 gap-y-1">
           <div className="min-w-0">
             {s.next ? (
-              <p className="text-[18px] font-semibold leading-tight">
+              <p className="text-lead font-semibold leading-tight">
                 {l.prose(s.next.title)}
-                <span className="block text-[15px] font-normal text-muted">
+                <span className="block text-note font-normal text-muted">
                   {s.next.start ? `${day(s.next.start)} at ${s.next.start.slice(11)}` : 'no hours at the bench yet'}
                   {s.endsOn ? `, over on ${day(s.endsOn)}` : ''}
                 </span>
               </p>
             ) : (
-              <p className="text-[18px]">Nothing left to do.</p>
+              <p className="text-lead">Nothing left to do.</p>
             )}
           </div>
           <div className="text-right">
-            <span className="figure text-[28px] font-semibold leading-none">
+            <span className="figure text-head font-semibold leading-none">
               {share}
-              <span className="ml-1 font-sans text-[15px] font-normal text-muted">%</span>
+              <span className="ml-1 font-sans text-note font-normal text-muted">%</span>
             </span>
-            <span className="block text-[15px] text-muted">
+            <span className="block text-note text-muted">
               {s.done} of {s.steps} steps
             </span>
           </div>
           {s.worst && (
-            <div className="col-span-2 flex items-center gap-3 border-t border-line pt-1.5 text-[15px]">
+            <div className="col-span-2 flex items-center gap-3 border-t border-line pt-1.5 text-note">
               <span className="w-[108px] shrink-0">
                 <SnugGauge size="ledger" {...s.worst} />
               </span>
@@ -155,13 +155,13 @@ export const BuildCard = memo(function BuildCard({
               </span>
             </div>
           )}
-          <p className="col-span-2 truncate text-[15px] text-muted">
+          <p className="col-span-2 truncate text-note text-muted">
             saved {moment(row.updatedAt)}
             {loaded.build.note ? ` · ${loaded.build.note}` : ''}
           </p>
         </div>
       ) : (
-        <p className="text-[15px] text-muted" aria-busy="true">
+        <p className="text-note text-muted" aria-busy="true">
           Reading it.
         </p>
       )}
@@ -218,7 +218,7 @@ function Asking({
             value={typed}
             maxLength={80}
             onChange={e => setTyped(e.target.value)}
-            className="min-h-11 border border-line bg-paper px-2 text-[18px]"
+            className="min-h-11 border border-line bg-paper px-2 text-lead"
           />
         ) : (
           <textarea
@@ -228,7 +228,7 @@ function Asking({
             maxLength={4000}
             rows={5}
             onChange={e => setTyped(e.target.value)}
-            className="border border-line bg-paper p-2 text-[17px]"
+            className="border border-line bg-paper p-2 text-body"
           />
         )}
         <div>

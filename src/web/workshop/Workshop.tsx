@@ -240,8 +240,8 @@ export function Workshop() {
           <polygon points={hexPoints(0, 0, 11)} fill="var(--ink)" />
           <circle r="5" fill="none" stroke="var(--ground)" strokeWidth="1.6" />
         </svg>
-        <h1 className="text-[24px] font-semibold">Snug Bolt</h1>
-        <p className="flex-1 text-[16px] text-muted">
+        <h1 className="text-title font-semibold">Snug Bolt</h1>
+        <p className="flex-1 text-plain text-muted">
           {rows === undefined
             ? 'Opening the workshop.'
             : rows.length === 0
@@ -282,10 +282,7 @@ export function Workshop() {
       </header>
       <div aria-live="polite" className="empty:hidden">
         {last && (
-          <p
-            role="status"
-            className="flex items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-[16px]"
-          >
+          <p role="status" className="flex items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-plain">
             <span className="flex-1">{last.said}</span>
             {last.back && (
               <Button onClick={() => void last.back!().catch(() => setTrouble(AWAY))}>Take back</Button>
@@ -293,7 +290,7 @@ export function Workshop() {
           </p>
         )}
         {trouble && (
-          <div role="alert" className="border-b-2 border-never bg-paper px-5 py-2 text-[16px]">
+          <div role="alert" className="border-b-2 border-never bg-paper px-5 py-2 text-plain">
             <p className="font-semibold">{trouble.title}</p>
             <ul>
               {trouble.lines.map(l => (
@@ -310,8 +307,8 @@ export function Workshop() {
       </div>
       <main className="min-h-0 flex-1 overflow-y-auto">
         {rows?.length === 0 && (
-          <section className="mx-auto flex max-w-[760px] flex-col gap-3 px-6 py-10 text-[18px]">
-            <h2 className="text-[30px] font-semibold leading-tight">What have you got?</h2>
+          <section className="mx-auto flex max-w-[760px] flex-col gap-3 px-6 py-10 text-lead">
+            <h2 className="text-head font-semibold leading-tight">What have you got?</h2>
             <p>
               Pick below what is on your table. A few drawn questions later there is a whole instrument of assumed
               parts, and the first reading to take. “Don’t know yet” is always an answer.
@@ -342,8 +339,8 @@ export function Workshop() {
             className="flex min-h-20 flex-col gap-0.5 border-r border-line px-3.5 py-2.5 hover:bg-shade"
           >
             <s.icon size={22} aria-hidden="true" strokeWidth={1.6} />
-            <span className="text-[17px] font-semibold leading-tight">{s.title}</span>
-            <span className="text-[15px] leading-tight text-muted">{s.below}</span>
+            <span className="text-body font-semibold leading-tight">{s.title}</span>
+            <span className="text-note leading-tight text-muted">{s.below}</span>
           </Link>
         ))}
         <button
@@ -352,8 +349,8 @@ export function Workshop() {
           onClick={() => input.current?.click()}
         >
           <FileUp size={22} aria-hidden="true" strokeWidth={1.6} />
-          <span className="text-[17px] font-semibold leading-tight">A file</span>
-          <span className="text-[15px] leading-tight text-muted">a build, a shelf, a table, a leaflet’s text</span>
+          <span className="text-body font-semibold leading-tight">A file</span>
+          <span className="text-note leading-tight text-muted">a build, a shelf, a table, a leaflet’s text</span>
         </button>
         <input
           ref={input}

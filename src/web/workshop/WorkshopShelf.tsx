@@ -27,8 +27,8 @@ const nobody = {
 export function WorkshopShelf() {
   return (
     <div className="flex h-dvh flex-col">
-      <header className="flex items-center gap-5 border-b-2 border-ink px-5 py-2 text-[16px]">
-        <Link to="/" className="text-[20px] font-semibold underline-offset-4 hover:underline">
+      <header className="flex items-center gap-5 border-b-2 border-ink px-5 py-2 text-plain">
+        <Link to="/" className="text-section font-semibold underline-offset-4 hover:underline">
           Snug Bolt
         </Link>
         <span className="text-muted">The workshop’s shelf, free for any build</span>

@@ -50,7 +50,7 @@ export function Bench() {
   }
   if (!step)
     return (
-      <p className="p-8 text-[24px]">
+      <p className="p-8 text-title">
         No step left.{' '}
         <Link className="underline" to="../plan">
           Back to the plan
@@ -96,45 +96,41 @@ export function Bench() {
         <>
           {!over && step.read && <ReadingField key={step.id} step={step} onReading={tick} />}
           {!over && (
-            <Button
-              kind={step.read ? 'plain' : 'main'}
-              className="min-h-16 px-6 text-[24px]"
-              onClick={() => tick()}
-            >
+            <Button kind={step.read ? 'plain' : 'main'} className="min-h-16 px-6 text-title" onClick={() => tick()}>
               {step.read ? 'Not measured, done' : 'Done'}
             </Button>
           )}
         </>
       }
     >
-      <h1 className="text-[44px] font-semibold leading-[1.1]">{l.prose(step.title)}</h1>
+      <h1 className="text-banner font-semibold leading-[1.1]">{l.prose(step.title)}</h1>
       {expected !== undefined && (
-        <p className="text-[26px]">
+        <p className="text-bench">
           should read{' '}
-          <span className="figure text-[56px] font-semibold leading-none">
+          <span className="figure text-far font-semibold leading-none">
             {step.read!.unit === 'mm' ? l.fineText(expected) : formatResistance(expected)}
           </span>
         </p>
       )}
       {gone && (
-        <p className="border-l-8 border-snug pl-4 text-[24px]">
+        <p className="border-l-8 border-snug pl-4 text-title">
           Not needed any more: what it would have told is settled by the readings before.
         </p>
       )}
-      <p className="text-[26px] leading-snug">{l.prose(step.why)}</p>
+      <p className="text-bench leading-snug">{l.prose(step.why)}</p>
       {dimension && <FarReadingAt large at={dimension} />}
       {first && (
         <p>
           <Link
             to={`../marking?hand=${encodeURIComponent(first)}`}
-            className={`${buttonLook('main')} min-h-14 text-[22px]`}
+            className={`${buttonLook('main')} min-h-14 text-figure`}
           >
             Numbers to mark
           </Link>
         </p>
       )}
-      {step.tools.length > 0 && <p className="text-[22px] text-muted">{step.tools.join(', ')}</p>}
-      <div className="text-[20px]">
+      {step.tools.length > 0 && <p className="text-figure text-muted">{step.tools.join(', ')}</p>}
+      <div className="text-section">
         <CautionNotes ids={step.cautions} />
       </div>
     </BenchFrame>

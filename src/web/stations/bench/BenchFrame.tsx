@@ -28,7 +28,7 @@ export function BenchFrame({
   useKeys({ ArrowRight: () => next?.(), ArrowLeft: () => back?.(), Escape: () => history.back() })
   return (
     <article className="flex h-dvh flex-col bg-paper">
-      <header className="flex items-center justify-between border-b-2 border-ink px-6 py-2 text-[20px]">
+      <header className="flex items-center justify-between border-b-2 border-ink px-6 py-2 text-section">
         <span>{head}</span>
         <Link to={leave} aria-label="Leave bench view" className="grid size-14 place-items-center hover:bg-shade">
           <X size={30} aria-hidden="true" />
@@ -46,13 +46,13 @@ export function BenchFrame({
         {children}
       </div>
       <footer className="flex flex-wrap items-end justify-between gap-4 border-t-2 border-ink px-6 py-4">
-        <Button className="min-h-16 px-6 text-[24px]" onClick={back} disabled={!back}>
+        <Button className="min-h-16 px-6 text-title" onClick={back} disabled={!back}>
           <ArrowLeft aria-hidden="true" />
           Back
         </Button>
         {/* On a narrow screen what is typed stands above back and next. */}
         <span className="flex items-end gap-3 max-[1000px]:order-first max-[1000px]:basis-full">{middle}</span>
-        <Button className="min-h-16 px-6 text-[24px]" onClick={next} disabled={!next}>
+        <Button className="min-h-16 px-6 text-title" onClick={next} disabled={!next}>
           Next
           <ArrowRight aria-hidden="true" />
         </Button>

@@ -22,7 +22,7 @@ export function Marking() {
   const { hand: item, take } = useHand(items)
   if (!item)
     return (
-      <p className="p-8 text-[24px]">
+      <p className="p-8 text-title">
         Nothing to mark yet: choose neck, bridge and strings first.{' '}
         <Link className="underline" to="../drill">
           Back to layout
@@ -67,9 +67,9 @@ export function Marking() {
         marks: [{ id: item.id, at: item.at, label: '', title: item.title }],
       }}
     >
-      <h1 className="text-[40px] font-semibold leading-[1.1]">{item.title}</h1>
+      <h1 className="text-banner font-semibold leading-[1.1]">{item.title}</h1>
       {item.warnings.length > 0 && (
-        <ul className="border-l-8 border-never pl-4 text-[24px] font-semibold leading-snug">
+        <ul className="border-l-8 border-never pl-4 text-title font-semibold leading-snug">
           {item.warnings.slice(0, 3).map(w => (
             <li key={w}>{l.prose(w)}</li>
           ))}
@@ -80,14 +80,14 @@ export function Marking() {
           const f = n.mm === undefined ? undefined : l.figure(n.mm, 1)
           return (
             <div key={k} className="flex flex-col gap-1">
-              <dt className="text-[22px] leading-tight">{n.label}</dt>
+              <dt className="text-figure leading-tight">{n.label}</dt>
               <dd
-                className={`figure font-semibold leading-none ${f ? (many ? 'text-[56px]' : 'text-[76px]') : 'text-[34px] leading-tight'}`}
+                className={`figure font-semibold leading-none ${f ? (many ? 'text-far' : 'text-farthest') : 'text-large leading-tight'}`}
               >
                 {f ? (
                   <>
                     {f.figure}
-                    <span className="ml-3 font-sans text-[28px] font-normal text-muted">{f.unit}</span>
+                    <span className="ml-3 font-sans text-head font-normal text-muted">{f.unit}</span>
                   </>
                 ) : (
                   n.text
@@ -99,7 +99,7 @@ export function Marking() {
       </dl>
       {hole && (
         <div
-          className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-[20px]"
+          className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-section"
           role="group"
           aria-label="Drilled: where it came out"
         >
@@ -126,7 +126,7 @@ export function Marking() {
             onMm={v => read('across', v)}
           />
           {off && (
-            <p className="min-w-60 flex-1 text-[24px] font-semibold leading-snug">
+            <p className="min-w-60 flex-1 text-title font-semibold leading-snug">
               {l.text(off.off)} off: {off.ways.find(w => w.best)?.way ?? 'live with it'}.{' '}
               <Link className="underline" to={`../drill?hand=${encodeURIComponent(item.id)}`}>
                 What it does

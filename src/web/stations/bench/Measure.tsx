@@ -49,8 +49,8 @@ export function Measure() {
   }
   if (!here)
     return (
-      <main className="flex h-dvh flex-col items-start gap-4 bg-paper p-10 text-[24px]">
-        <h1 className="text-[40px] font-semibold">
+      <main className="flex h-dvh flex-col items-start gap-4 bg-paper p-10 text-title">
+        <h1 className="text-banner font-semibold">
           {items.length ? 'That was the last of them' : 'Nothing to measure'}
         </h1>
         <p>
@@ -155,7 +155,7 @@ export function Measure() {
           }}
         >
           <span className="flex flex-col gap-1.5">
-            <label htmlFor="reading" className="text-[20px]">
+            <label htmlFor="reading" className="text-section">
               Reading of {item.label}
             </label>
             <input
@@ -168,47 +168,47 @@ export function Measure() {
               inputMode="decimal"
               onChange={e => setTyped(e.target.value)}
               aria-describedby={problem ? 'reading-problem' : undefined}
-              className="figure min-h-16 w-56 border-2 border-ink bg-paper px-3 text-[30px]"
+              className="figure min-h-16 w-56 border-2 border-ink bg-paper px-3 text-head"
             />
           </span>
-          <Button type="submit" kind="main" className="min-h-16 px-5 text-[22px]">
+          <Button type="submit" kind="main" className="min-h-16 px-5 text-figure">
             Measured
           </Button>
-          <Button className="min-h-16 px-4 text-[20px]" onClick={said}>
+          <Button className="min-h-16 px-4 text-section" onClick={said}>
             It is what the leaflet says
           </Button>
-          <Button kind="quiet" className="min-h-16 px-3 text-[20px]" onClick={next}>
+          <Button kind="quiet" className="min-h-16 px-3 text-section" onClick={next}>
             {done || here.gone ? 'Go on' : 'Skip'}
           </Button>
         </form>
       }
     >
-      <h1 className="text-[44px] font-semibold leading-[1.1] first-letter:uppercase">{item.label}</h1>
-      <p className="text-[26px]">
+      <h1 className="text-banner font-semibold leading-[1.1] first-letter:uppercase">{item.label}</h1>
+      <p className="text-bench">
         {item.partName}: {item.basis}{' '}
-        <span className="figure text-[40px] font-semibold leading-none">{show(item.value)}</span>{' '}
+        <span className="figure text-banner font-semibold leading-none">{show(item.value)}</span>{' '}
         <span className="figure">± {show(item.doubt)}</span>
       </p>
       {here.gone && !done && (
-        <p className="border-l-8 border-snug pl-4 text-[24px]">
+        <p className="border-l-8 border-snug pl-4 text-title">
           Not needed any more: what it would have told is settled by the readings before.
         </p>
       )}
-      <p className="text-[26px] leading-snug">{spec?.how ?? item.how}</p>
+      <p className="text-bench leading-snug">{spec?.how ?? item.how}</p>
       {problem && (
-        <p id="reading-problem" role="alert" className="border-l-8 border-never pl-4 text-[22px]">
+        <p id="reading-problem" role="alert" className="border-l-8 border-never pl-4 text-figure">
           {problem}
         </p>
       )}
       <FarReadingAt large at={item.ref} />
       {told.length > 0 && (
-        <p role="status" className="text-[24px] font-semibold">
+        <p role="status" className="text-title font-semibold">
           Told now: {told.map(j => `${j.title}: ${j.state}`).join('; ')}.
         </p>
       )}
       <div className="mt-auto flex flex-wrap gap-8 border-t border-line pt-3">
         {shown.slice(0, 3).map(j => (
-          <div key={j.id} className="flex items-center gap-3 text-[18px]">
+          <div key={j.id} className="flex items-center gap-3 text-lead">
             <span className="w-[108px]">
               <SnugGauge
                 size="ledger"
@@ -221,12 +221,12 @@ export function Measure() {
             </span>
             <span>
               <span className="font-semibold">{j.state}</span>
-              <span className="block text-[16px] text-muted">{j.title}</span>
+              <span className="block text-plain text-muted">{j.title}</span>
             </span>
           </div>
         ))}
         {item.joints.length > 3 && (
-          <span className="self-center text-[18px] text-muted">and {item.joints.length - 3} more</span>
+          <span className="self-center text-lead text-muted">and {item.joints.length - 3} more</span>
         )}
       </div>
       <span className="sr-only" aria-live="polite">

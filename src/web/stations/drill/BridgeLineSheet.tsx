@@ -40,7 +40,7 @@ export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) 
     short = room.filter(r => r.ahead < 0 || r.behind < 0)
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">{item.title}</h2>
+      <h2 className="text-title font-semibold">{item.title}</h2>
       <Numbers of={item.numbers} />
       <div className="flex flex-wrap items-end gap-4">
         <LengthField label="Plate front at" mm={place} min={-200} max={600} onMm={v => setPlace('x', v)} />
@@ -51,7 +51,7 @@ export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) 
           max={60}
           onMm={v => setPlace('y', v)}
         />
-        <p className="min-w-56 flex-1 text-[16px]">
+        <p className="min-w-56 flex-1 text-plain">
           {layout.line.proposed
             ? 'Proposed: every saddle in the middle of its need.'
             : Math.abs(place - ideal) < 0.05
@@ -78,7 +78,7 @@ export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         </p>
       </div>
       {short.length > 0 && (
-        <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">
+        <p className="border-l-4 border-never pl-3 text-body font-semibold">
           The saddle{short.length > 1 ? 's' : ''} of string{short.length > 1 ? 's' : ''}{' '}
           {short.map(r => r.number).join(', ')} cannot reach {short.length > 1 ? 'their places' : 'its place'}:{' '}
           {l.text(Math.max(...short.map(r => Math.max(-r.ahead, -r.behind))))} of travel is missing. Move the plate{' '}
@@ -113,8 +113,8 @@ export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) 
       />
       <ScaleCheck frets={layout.frets.length} />
       <details>
-        <summary className="min-h-8 cursor-pointer text-[16px]">Frets, from the nut</summary>
-        <ol className="grid grid-cols-4 gap-x-4 text-[16px] max-[900px]:grid-cols-3">
+        <summary className="min-h-8 cursor-pointer text-plain">Frets, from the nut</summary>
+        <ol className="grid grid-cols-4 gap-x-4 text-plain max-[900px]:grid-cols-3">
           {layout.frets.map((x, i) => (
             <li key={i} className="rule-row figure py-1">
               <span className="text-muted">{i + 1}</span> {l.text(x, 2)}
@@ -138,7 +138,7 @@ function ScaleCheck({ frets }: { frets: number }) {
   const taken = read && neck?.dims.scaleLength && Math.abs(neck.dims.scaleLength.value - read.scale.value) < 1e-6
   return (
     <section aria-label="Scale from the frets" className="flex flex-col gap-2">
-      <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Prove the scale length on this neck</h3>
+      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Prove the scale length on this neck</h3>
       <div className="flex flex-wrap items-end gap-3">
         <Select
           label="From"
@@ -196,7 +196,7 @@ function ScaleCheck({ frets }: { frets: number }) {
         )}
       </div>
       {read ? (
-        <p className="text-[16px]">
+        <p className="text-plain">
           {name(read.low)} to {name(read.high)} makes{' '}
           <span className="figure font-semibold">
             {l.text(read.scale.value)} ±{l.figure(read.doubt).figure}
@@ -204,7 +204,7 @@ function ScaleCheck({ frets }: { frets: number }) {
           . {l.prose(read.says)}
         </p>
       ) : (
-        <p className="text-[16px] text-muted">
+        <p className="text-plain text-muted">
           Nut to fret 12 is half the scale. The further apart, the less doubt.
         </p>
       )}

@@ -60,11 +60,11 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
   const drift = found && l.figure(Math.abs(found.drift.value), 1)
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">{item.title}</h2>
+      <h2 className="text-title font-semibold">{item.title}</h2>
       {found && drift ? (
         <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
           <Figure value={drift.figure} unit={drift.unit} doubt={l.figure(found.driftDoubt, 1).figure} />
-          <p className="min-w-56 flex-1 text-[17px]">
+          <p className="min-w-56 flex-1 text-body">
             off the body’s centre line at the bridge, to the {found.drift.value >= 0 ? 'treble' : 'bass'} side. Neck
             turned{' '}
             <span className="figure font-semibold">
@@ -78,11 +78,11 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
           </p>
         </div>
       ) : line && 'problem' in line ? (
-        <p className="border-l-4 border-never pl-3 text-[17px] font-semibold" role="alert">
+        <p className="border-l-4 border-never pl-3 text-body font-semibold" role="alert">
           {l.prose(line.problem)}
         </p>
       ) : (
-        <p className="text-[17px]">
+        <p className="text-body">
           Fit the neck. Lay a straightedge along each of its edges, carry both lines over the body, and read how far
           each lies from the body’s centre line: once near the pocket, once at the bridge.
         </p>
@@ -119,7 +119,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
       />
       {found && (
         <p
-          className={`border-l-4 pl-3 text-[18px] font-semibold ${found.withinDoubt ? 'border-snug' : 'border-hand'}`}
+          className={`border-l-4 pl-3 text-lead font-semibold ${found.withinDoubt ? 'border-snug' : 'border-hand'}`}
         >
           {l.prose(turnNeck(build, found).says)}
         </p>

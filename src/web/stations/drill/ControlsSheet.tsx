@@ -49,7 +49,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
   )
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">{item.title}</h2>
+      <h2 className="text-title font-semibold">{item.title}</h2>
       <Findings
         of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))}
         fine="Cavity, strings, hand, arm and neighbours leave every control its room."
@@ -72,7 +72,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
             head: (
               <>
                 <span className="block leading-tight">{s.label}</span>
-                <span className="text-[15px] text-muted">
+                <span className="text-note text-muted">
                   {s.from}
                   {s.on === 'body' ? '' : `, in the ${s.on === 'side' ? 'edge' : s.on}`}
                 </span>
@@ -153,9 +153,9 @@ function FromDonor({ work }: { work: Work }) {
     free = places.filter(p => !drilled.has(p.slot))
   return (
     <section aria-label="From a donor" className="flex flex-col gap-2">
-      <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">From a donor’s template</h3>
+      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">From a donor’s template</h3>
       {!donor ? (
-        <p className="text-[16px]">
+        <p className="text-plain">
           No donor is on the shelf. One with control holes measured from its nut gives its places here.
         </p>
       ) : (
@@ -180,7 +180,7 @@ function FromDonor({ work }: { work: Work }) {
               Take {free.length === 1 ? 'its place' : `its ${free.length} places`}
             </Button>
           </div>
-          <p className="text-[15px] text-muted">
+          <p className="text-note text-muted">
             {places.length === 0
               ? 'It has no control holes that this instrument has a slot for.'
               : places

@@ -55,8 +55,8 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <header>
-        <h2 className="text-[24px] font-semibold">{cut.title}</h2>
-        <p className="text-[16px] text-muted">
+        <h2 className="text-title font-semibold">{cut.title}</h2>
+        <p className="text-plain text-muted">
           {cut.face === 'edge' ? 'inside the body' : `body ${cut.face}`}, before finish.
           {cut.because === 'fix'
             ? ' From a fix that you chose at Fit.'
@@ -67,8 +67,8 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
       </header>
       <Numbers of={item.numbers} columns={3} />
       <Findings of={cut.stops} fine="Floor, walls and edge stay strong enough." />
-      {cut.notes.length > 0 && <p className="text-[16px]">{l.prose(cut.notes.join(' '))}</p>}
-      <table className="w-full text-[16px]">
+      {cut.notes.length > 0 && <p className="text-plain">{l.prose(cut.notes.join(' '))}</p>}
+      <table className="w-full text-plain">
         <caption className="sr-only">What it leaves</caption>
         <tbody>
           {facts
@@ -85,7 +85,7 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
       </table>
       {own && (
         <section aria-label="Its sizes" className="flex flex-col gap-3">
-          <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Its sizes</h3>
+          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Its sizes</h3>
           <div className="flex flex-wrap items-end gap-4">
             {own.sort !== 'string-through' && (
               <Select

@@ -65,9 +65,9 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
   }
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">Cutting work</h2>
+      <h2 className="text-title font-semibold">Cutting work</h2>
       {work.cuts.length === 0 ? (
-        <p className="text-[17px]">Nothing to cut: every pickup has its rout, and no chosen fix opens one.</p>
+        <p className="text-body">Nothing to cut: every pickup has its rout, and no chosen fix opens one.</p>
       ) : (
         <Grid
           caption="Before the holes, before colour"
@@ -101,7 +101,7 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
           }))}
         />
       )}
-      <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Add</h3>
+      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Add</h3>
       <ul className="grid grid-cols-2 gap-2 max-[900px]:grid-cols-1">
         {CUT_SORTS.map(s => (
           <li key={s}>

@@ -36,11 +36,11 @@ export function DrawerView({ work }: { work: Work | undefined }) {
   const sizes = [...wanted.values()].sort((a, b) => a.wanted - b.wanted)
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">Bits in the drawer</h2>
+      <h2 className="text-title font-semibold">Bits in the drawer</h2>
       <fieldset className="flex flex-wrap gap-x-6 gap-y-1">
-        <legend className="text-[15px] text-muted">Whole sets</legend>
+        <legend className="text-note text-muted">Whole sets</legend>
         {DRAWER_SETS.map(s => (
-          <label key={s} className="inline-flex min-h-10 items-center gap-2 text-[17px]">
+          <label key={s} className="inline-flex min-h-10 items-center gap-2 text-body">
             <input
               type="checkbox"
               className="size-5"
@@ -75,7 +75,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
             key={v}
             type="button"
             aria-label={`Take the ${l.fineText(v)} bit out`}
-            className="figure min-h-10 border border-ink px-2 text-[16px] hover:bg-shade"
+            className="figure min-h-10 border border-ink px-2 text-plain hover:bg-shade"
             onClick={() => setDrawer(d => ({ ...d, extra: d.extra.filter(x => x !== v) }))}
           >
             {l.fineText(v)} ×
@@ -83,7 +83,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
         ))}
       </div>
       {whole.length === 0 && (
-        <p className="border-l-4 border-never pl-3 text-[17px] font-semibold">
+        <p className="border-l-4 border-never pl-3 text-body font-semibold">
           The drawer is empty: no hole has a bit. Tick a set, or add the bits you have.
         </p>
       )}
@@ -112,7 +112,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
       )}
       {whole.length > 0 && (
         <section aria-label="Every bit">
-          <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
+          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">
             Every bit; tap one that is broken or lent
           </h3>
           <ul className="flex flex-wrap gap-1 pt-2">
@@ -121,7 +121,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
                 <button
                   type="button"
                   aria-pressed={gone(b.mm)}
-                  className={`figure min-h-10 min-w-14 border px-1.5 text-[15px] ${gone(b.mm) ? 'border-line text-muted line-through' : 'border-ink hover:bg-shade'}`}
+                  className={`figure min-h-10 min-w-14 border px-1.5 text-note ${gone(b.mm) ? 'border-line text-muted line-through' : 'border-ink hover:bg-shade'}`}
                   onClick={() =>
                     setDrawer(d => ({
                       ...d,

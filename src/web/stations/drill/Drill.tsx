@@ -90,15 +90,15 @@ export function Drill() {
       label: `${number(i)}, ${i.title}`,
       content: (
         <>
-          <span className="figure w-8 shrink-0 text-center text-[15px] font-semibold">{number(i)}</span>
+          <span className="figure w-8 shrink-0 text-center text-note font-semibold">{number(i)}</span>
           <span className="min-w-0 flex-1">
             <span
-              className={`block text-[16px] leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}
+              className={`block text-plain leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}
             >
               {i.title}
             </span>
             <span
-              className={`line-clamp-2 text-[15px] leading-tight ${i.warnings.length && !isDone(i) ? 'font-semibold text-tight' : 'text-muted'}`}
+              className={`line-clamp-2 text-note leading-tight ${i.warnings.length && !isDone(i) ? 'font-semibold text-tight' : 'text-muted'}`}
             >
               {isDone(i)
                 ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}`
@@ -107,7 +107,7 @@ export function Drill() {
                   : i.face}
             </span>
           </span>
-          <span className="figure shrink-0 text-right text-[15px] leading-tight">
+          <span className="figure shrink-0 text-right text-note leading-tight">
             {a}
             <br />
             {b}
@@ -122,7 +122,7 @@ export function Drill() {
       (hand?.kind === 'drill' ? holes.find(h => h.id === i.id)?.group === hole?.group : i.kind === hand?.kind),
   )
   const sheet = () => {
-    if (!work || !hand) return <p className="text-[17px]">Nothing to lay out yet.</p>
+    if (!work || !hand) return <p className="text-body">Nothing to lay out yet.</p>
     const props = { work, item: hand },
       cut = cuts.find(c => c.id === hand.id)
     return (
@@ -153,7 +153,7 @@ export function Drill() {
       </div>
     )
   }
-  const needs = <p className="text-[17px]">Choose neck, bridge and strings at the Parts station first.</p>
+  const needs = <p className="text-body">Choose neck, bridge and strings at the Parts station first.</p>
   return (
     <StationFrame
       map={{

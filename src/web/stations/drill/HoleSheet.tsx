@@ -34,8 +34,8 @@ export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem;
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <header>
-        <h2 className="text-[24px] font-semibold">{h.label}</h2>
-        <p className="text-[16px] text-muted">
+        <h2 className="text-title font-semibold">{h.label}</h2>
+        <p className="text-plain text-muted">
           {h.face}
           {h.angleDeg === 90 ? ', square to the face' : `, slanting at ${h.angleDeg}°`}, {h.when}.{' '}
           {h.wood[0]!.toUpperCase() + h.wood.slice(1)}.
@@ -43,12 +43,12 @@ export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem;
       </header>
       <Numbers of={item.numbers} />
       <Findings of={h.warnings} />
-      <p className="text-[16px]">
+      <p className="text-plain">
         {l.prose(h.why)}
         {h.chamfer !== undefined && ` Chamfer the mouth to ${l.text(h.chamfer)}.`}
       </p>
-      <table className="w-full text-[16px]">
-        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+      <table className="w-full text-plain">
+        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
           Why these numbers
         </caption>
         <tbody>
@@ -103,7 +103,7 @@ export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem;
         <Button onClick={() => sheets.make(build, { practice: h.group }, 'pdf')}>
           Practice sheet: {GROUP_NAMES[h.group]} on scrap
         </Button>
-        <span role="status" className="text-[15px] text-muted">
+        <span role="status" className="text-note text-muted">
           {sheets.trouble ??
             (sheets.done
               ? `${sheets.done.name} is saved.`
@@ -121,7 +121,7 @@ function GroupStep({ hole: h }: { hole: Hole }) {
   if (!step) return null
   const done = step.status === 'done'
   return (
-    <p className="flex flex-wrap items-center gap-3 border-y border-line py-2 text-[16px]">
+    <p className="flex flex-wrap items-center gap-3 border-y border-line py-2 text-plain">
       {done ? (
         <>
           <Check size={20} aria-hidden="true" className="text-snug" />
@@ -158,7 +158,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
     [a, c] = [read('along'), read('across')]
   return (
     <section aria-label="Where it came out" className="flex flex-col gap-2">
-      <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Drilled? Read where it came out</h3>
+      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Drilled? Read where it came out</h3>
       <div className="flex flex-wrap items-end gap-4">
         <LengthField
           label={`Measured along, ${h.from === 'nut' ? 'from the nut' : h.from === 'heel end' ? 'from the heel’s end' : 'from the pocket’s end'}`}
@@ -184,14 +184,14 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
       </div>
       {off && (
         <>
-          <p className="text-[18px]">
-            <span className="figure text-[26px] font-semibold">{l.text(off.off)}</span> off its place,{' '}
+          <p className="text-lead">
+            <span className="figure text-bench font-semibold">{l.text(off.off)}</span> off its place,{' '}
             <span className="figure">±{l.text(off.doubt)}</span>: {l.text(Math.abs(off.along))}{' '}
             {off.along < 0 ? 'towards the nut' : 'towards the tail'}, {l.text(Math.abs(off.across))} to the{' '}
             {off.across < 0 ? 'bass' : 'treble'} side.
           </p>
           {off.effects.length > 0 && (
-            <ul className="list-disc pl-5 text-[16px]">
+            <ul className="list-disc pl-5 text-plain">
               {off.effects.map(e => (
                 <li key={e}>{l.prose(e)}</li>
               ))}
@@ -201,7 +201,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
             {off.ways.map(w => (
               <li
                 key={w.way}
-                className={`rule-row border-l-4 py-1.5 pl-3 text-[16px] ${w.best ? 'border-hand' : 'border-transparent'}`}
+                className={`rule-row border-l-4 py-1.5 pl-3 text-plain ${w.best ? 'border-hand' : 'border-transparent'}`}
               >
                 <b className="font-semibold first-letter:uppercase">
                   {w.way[0]!.toUpperCase() + w.way.slice(1)}

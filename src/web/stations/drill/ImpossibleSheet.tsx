@@ -7,8 +7,8 @@ import { Findings } from './Findings.tsx'
 export function ImpossibleSheet({ item }: { item: MarkItem }) {
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">{item.title}</h2>
-      <p className="text-[17px]">
+      <h2 className="text-title font-semibold">{item.title}</h2>
+      <p className="text-body">
         Places and templates are drawn from this all the same. Put it right before you trust them.
       </p>
       <Findings of={item.warnings} />

@@ -11,12 +11,12 @@ export function Numbers({ of, columns = 2 }: { of: readonly MarkNumber[]; column
         const f = n.mm === undefined ? undefined : l.figure(n.mm, 1)
         return (
           <div key={i}>
-            <dt className="text-[15px] leading-tight text-muted">{n.label}</dt>
+            <dt className="text-note leading-tight text-muted">{n.label}</dt>
             <dd>
               {f ? (
                 <Figure size="large" value={f.figure} unit={f.unit} />
               ) : (
-                <span className="figure text-[24px] font-semibold leading-tight">{n.text}</span>
+                <span className="figure text-title font-semibold leading-tight">{n.text}</span>
               )}
             </dd>
           </div>

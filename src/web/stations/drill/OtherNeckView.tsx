@@ -47,12 +47,12 @@ export function OtherNeckView({ work }: { work: Work }) {
   const c = conversion(work.build, other)
   if (!c || !neck)
     return (
-      <p className="text-[17px]">Choose body, neck, bridge and strings first: another neck is told against them.</p>
+      <p className="text-body">Choose body, neck, bridge and strings first: another neck is told against them.</p>
     )
   const f = l.figure(Math.abs(c.shift), 1)
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">Another neck on this body</h2>
+      <h2 className="text-title font-semibold">Another neck on this body</h2>
       <div className="flex flex-wrap items-end gap-4">
         {necks.length > 0 && (
           <Select
@@ -95,7 +95,7 @@ export function OtherNeckView({ work }: { work: Work }) {
           parse={count}
           onValue={v => setOther(o => ({ ...o, frets: v }))}
         />
-        <p className="min-w-48 flex-1 text-[15px] text-muted">
+        <p className="min-w-48 flex-1 text-note text-muted">
           Heel end follows the scale until you type the neck’s own.
         </p>
       </div>
@@ -105,7 +105,7 @@ export function OtherNeckView({ work }: { work: Work }) {
           unit={f.unit}
           doubt={l.figure(c.doubt).figure}
         />
-        <p className="min-w-56 flex-1 text-[17px]">
+        <p className="min-w-56 flex-1 text-body">
           for the bridge, {c.shift >= 0 ? 'towards the tail' : 'towards the neck'}. Plate front at{' '}
           <span className="figure font-semibold">{l.text(c.front)}</span>, scale line at{' '}
           <span className="figure font-semibold">{l.text(c.scaleLine)}</span> from the pocket’s end wall. Fret{' '}

@@ -10,8 +10,8 @@ export function ScrewsView({ work }: { work: Work }) {
     buy = rows.filter(r => r.missing > 0)
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">Screws</h2>
-      <p className="text-[17px]">
+      <h2 className="text-title font-semibold">Screws</h2>
+      <p className="text-body">
         {rows.length === 0
           ? 'No screw has a hole to go into yet: choose the parts that they hold.'
           : buy.length === 0

@@ -30,13 +30,13 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
   const gaps = r.rows.flatMap(x => (x.gapAtNut === undefined ? [] : [x.gapAtNut]))
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
-      <h2 className="text-[24px] font-semibold">{item.title}</h2>
+      <h2 className="text-title font-semibold">{item.title}</h2>
       <dl className="grid grid-cols-4 gap-x-6 gap-y-3 max-[900px]:grid-cols-2">
         {margins.map(([label, mm]) => {
           const f = l.figure(mm, 1)
           return (
             <div key={label}>
-              <dt className="text-[15px] text-muted">margin at {label}</dt>
+              <dt className="text-note text-muted">margin at {label}</dt>
               <dd className={mm < 2.5 && label.startsWith('last') ? 'text-never' : ''}>
                 <Figure size="large" value={f.figure} unit={f.unit} />
               </dd>
@@ -70,7 +70,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
             onMm={v => set({ courseGap: v })}
           />
         )}
-        <p className="min-w-52 flex-1 text-[15px] text-muted">
+        <p className="min-w-52 flex-1 text-note text-muted">
           {build.setup.spacing === 'equal gaps'
             ? `Every gap ${l.fineText(Math.min(...gaps))}: fingers feel the same room everywhere.`
             : `Gaps from ${l.fineText(Math.min(...gaps))} to ${l.fineText(Math.max(...gaps))}: thick strings stand closer.`}
@@ -126,7 +126,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
                 {l.text(Math.abs(p.worst))}
                 {Math.abs(p.worst) <= 1 ? ', fine' : Math.abs(p.worst) <= 2 ? ', may be heard' : ', audible'}
               </span>,
-              <span key="a" className="figure text-[15px]">
+              <span key="a" className="figure text-note">
                 {p.offsets.map(o => l.figure(o.off, 1).figure).join('  ')}
               </span>,
             ],
@@ -134,14 +134,14 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
         />
       )}
       <section aria-label="String trees" className="flex flex-col gap-2">
-        <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">String trees</h3>
+        <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">String trees</h3>
         {r.trees.length === 0 ? (
-          <p className="text-[16px]">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p>
+          <p className="text-plain">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p>
         ) : (
           <ol className="flex flex-col">
             {r.trees.map((t, i) => (
               <li key={i} className="rule-row flex flex-wrap items-end gap-4 py-2">
-                <span className="w-40 text-[16px]">
+                <span className="w-40 text-plain">
                   Tree {i + 1}, string{t.strings.length > 1 ? 's' : ''} {t.strings.join(' and ') || '–'}
                 </span>
                 {(['x', 'y'] as const).map((axis, k) => (

@@ -31,7 +31,7 @@ export function TemplatesView({ work }: { work: Work }) {
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-3">
-        <h2 className="text-[24px] font-semibold">Full-size templates</h2>
+        <h2 className="text-title font-semibold">Full-size templates</h2>
         <span className="flex flex-wrap items-end gap-2">
           <Select
             label="Paper"
@@ -57,13 +57,13 @@ export function TemplatesView({ work }: { work: Work }) {
       {busy && (
         <div className="flex items-center gap-3">
           <progress className="h-4 flex-1 accent-(--hand)" max={1} value={sheets.share} aria-label="Sheets drawn" />
-          <span className="figure w-12 text-[16px]">{Math.round((sheets.share ?? 0) * 100)} %</span>
+          <span className="figure w-12 text-plain">{Math.round((sheets.share ?? 0) * 100)} %</span>
           <Button onClick={sheets.stop}>Stop</Button>
         </div>
       )}
       <p
         role="status"
-        className={`text-[16px] ${sheets.trouble ? 'font-semibold text-never' : ''}`}
+        className={`text-plain ${sheets.trouble ? 'font-semibold text-never' : ''}`}
         data-ms={sheets.done ? Math.round(sheets.done.ms) : undefined}
       >
         {sheets.trouble ??
@@ -87,10 +87,10 @@ export function TemplatesView({ work }: { work: Work }) {
                   onClick={() => setHand(d.id)}
                   className="min-h-10 min-w-44 flex-1 text-left hover:bg-shade"
                 >
-                  <span className="block text-[16px] font-medium leading-tight">
+                  <span className="block text-plain font-medium leading-tight">
                     {d.title.replace(`${build.name}: `, '').replace(/^./, c => c.toUpperCase())}
                   </span>
-                  <span className="text-[15px] text-muted">
+                  <span className="text-note text-muted">
                     {d.face}
                     {d.mirrored ? ', mirrored' : ''}, {n} sheet{n === 1 ? '' : 's'}
                   </span>
@@ -117,12 +117,12 @@ export function TemplatesView({ work }: { work: Work }) {
               className="max-h-[420px] w-full border border-line bg-white object-contain p-2"
               src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown, 4))}`}
             />
-            <figcaption className="text-[15px] text-muted">{shown.lay}</figcaption>
+            <figcaption className="text-note text-muted">{shown.lay}</figcaption>
           </figure>
         )}
       </div>
       <section aria-label="Practice sheets">
-        <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">
+        <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">
           Practice sheets, for scrap of the same wood
         </h3>
         <p className="flex flex-wrap gap-2 pt-2">
@@ -170,7 +170,7 @@ function CheckBar({ print }: { print: Printing }) {
         max={200}
         onMm={v => take('long', v)}
       />
-      <p className="min-w-52 flex-1 text-[16px]">
+      <p className="min-w-52 flex-1 text-plain">
         {word ? (
           <span role="alert" className="font-semibold text-never">
             {word}

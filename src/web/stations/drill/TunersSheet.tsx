@@ -67,14 +67,14 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <header>
-        <h2 className="text-[24px] font-semibold">{item.title}</h2>
-        <p className="text-[16px] text-muted">
+        <h2 className="text-title font-semibold">{item.title}</h2>
+        <p className="text-plain text-muted">
           {reasonOf[check.from]}
           {trying ? ' Shown as they would stand.' : ''}
         </p>
       </header>
       {check.spots.length === 0 ? (
-        <p className="text-[17px]">
+        <p className="text-body">
           The head has no outline and no holes yet. Draw or read its outline at the Shelf, and places are proposed
           on it.
         </p>
@@ -82,20 +82,20 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
         <>
           <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
             <div>
-              <dt className="text-[15px] text-muted">least wood to the edge</dt>
+              <dt className="text-note text-muted">least wood to the edge</dt>
               <dd className={edge < 3 ? 'text-never' : ''}>
                 <Figure size="large" value={least.figure} unit={least.unit} />
               </dd>
             </div>
             <div>
-              <dt className="text-[15px] text-muted">pitches differ by</dt>
+              <dt className="text-note text-muted">pitches differ by</dt>
               <dd>
                 <Figure size="large" value={ev.figure} unit={ev.unit} />
               </dd>
             </div>
             {check.rows.map(r => (
               <div key={r.side}>
-                <dt className="text-[15px] text-muted">room in the {r.side > 0 ? 'treble' : 'bass'} row</dt>
+                <dt className="text-note text-muted">room in the {r.side > 0 ? 'treble' : 'bass'} row</dt>
                 <dd>
                   <Figure size="large" value={l.num(r.room)} unit={l.unit} doubt={l.num(r.roomDoubt)} />
                 </dd>
@@ -269,7 +269,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
           >
             Plug these holes and lay out anew
           </Button>
-          <span className="text-[15px] text-muted">
+          <span className="text-note text-muted">
             Hardwood plugs with the grain; undo brings the old holes back.
           </span>
         </p>

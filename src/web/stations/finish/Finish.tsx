@@ -48,10 +48,10 @@ export function Finish() {
     label: s.title,
     content: (
       <>
-        <span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span>
+        <span className="figure w-6 shrink-0 text-center text-note font-semibold">{i + 1}</span>
         <span className="min-w-0 flex-1">
-          <span className="block text-[16px] font-medium leading-tight">{s.title}</span>
-          <span className="text-[15px] text-muted">
+          <span className="block text-plain font-medium leading-tight">{s.title}</span>
+          <span className="text-note text-muted">
             {planned(s.id)?.status === 'done'
               ? 'done'
               : planned(s.id)?.start
@@ -59,7 +59,7 @@ export function Finish() {
                 : 'no date'}
           </span>
         </span>
-        <span className="figure shrink-0 text-right text-[15px] leading-tight">
+        <span className="figure shrink-0 text-right text-note leading-tight">
           {s.minutes} min
           <br />
           <span className="text-muted">{s.waitHours ? `+${s.waitHours} h` : ''}</span>
@@ -96,9 +96,9 @@ export function Finish() {
       <article className="flex max-w-[780px] flex-col gap-4">
         {hand && (
           <header className="flex flex-col gap-1">
-            <h2 className="text-[24px] font-semibold">{hand.title}</h2>
-            <p className="text-[17px]">{hand.why}</p>
-            <p className="text-[16px] text-muted">
+            <h2 className="text-title font-semibold">{hand.title}</h2>
+            <p className="text-body">{hand.why}</p>
+            <p className="text-plain text-muted">
               {step?.start ? `${day(step.start)}, ${step.start.slice(11)}. ` : ''}
               {hand.minutes} min{hand.waitHours ? `, then wait ${hand.waitHours} h` : ''}. Tools:{' '}
               {hand.tools.join(', ')}.
@@ -108,27 +108,27 @@ export function Finish() {
         {hand && <CautionNotes ids={hand.cautions} />}
         <div className="grid grid-cols-3 gap-x-6 border-t border-line pt-3">
           <div>
-            <p className="text-[15px] text-muted">this body’s surface</p>
+            <p className="text-note text-muted">this body’s surface</p>
             {s ? <Figure size="large" value={fixed(s.total, 3)} unit="m²" /> : <span>no outline</span>}
-            <p className="text-[15px] text-muted">
+            <p className="text-note text-muted">
               {s && `top ${fixed(s.top, 3)}, back ${fixed(s.back, 3)}, edge ${fixed(s.edge, 3)}`}
             </p>
           </div>
           <div>
-            <p className="text-[15px] text-muted">above the dew point</p>
+            <p className="text-note text-muted">above the dew point</p>
             <Figure size="large" value={fixed(work.air.margin, 1)} unit="°C" />
-            <p className={`text-[15px] ${work.air.ok ? 'text-snug' : 'font-semibold text-never'}`}>
+            <p className={`text-note ${work.air.ok ? 'text-snug' : 'font-semibold text-never'}`}>
               {work.air.ok ? 'fine to coat' : 'do not coat'}, dew point {formatTemperature(work.air.dewPoint)}
             </p>
           </div>
           <div>
-            <p className="text-[15px] text-muted">ready to assemble</p>
+            <p className="text-note text-muted">ready to assemble</p>
             <Figure size="large" value={end ? day(end) : '–'} />
-            <p className="text-[15px] text-muted">wood settles at {fixed(work.air.moisture, 1)} % moisture</p>
+            <p className="text-note text-muted">wood settles at {fixed(work.air.moisture, 1)} % moisture</p>
           </div>
         </div>
         {[...work.air.findings, ...work.findings].length > 0 && (
-          <ul className="border-l-4 border-tight pl-3 text-[16px]">
+          <ul className="border-l-4 border-tight pl-3 text-plain">
             {[...work.air.findings, ...work.findings].map(x => (
               <li key={x}>{x}</li>
             ))}
@@ -162,8 +162,8 @@ export function Finish() {
             onValue={coats => set({ coats })}
           />
         </div>
-        <table className="text-[16px]">
-          <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+        <table className="text-plain">
+          <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
             Materials for this body
           </caption>
           <tbody>
@@ -172,10 +172,10 @@ export function Finish() {
                 <th scope="row" className="py-1.5 text-left font-normal">
                   {m.name}
                 </th>
-                <td className="figure py-1.5 text-right text-[18px]">
+                <td className="figure py-1.5 text-right text-lead">
                   {m.amount} {m.unit}
                 </td>
-                <td className="py-1.5 pl-4 text-[15px] text-muted">{m.source}</td>
+                <td className="py-1.5 pl-4 text-note text-muted">{m.source}</td>
               </tr>
             ))}
           </tbody>

@@ -48,7 +48,7 @@ export function AirView() {
   return (
     <article className="flex max-w-[760px] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h2 className="text-[24px] font-semibold">Air and film</h2>
+        <h2 className="text-title font-semibold">Air and film</h2>
         <Figure
           size="large"
           value={`${moisture(Math.min(c.driest, c.atBench))} … ${moisture(Math.max(c.dampest, c.atBench))}`}
@@ -56,7 +56,7 @@ export function AirView() {
         />
       </header>
       <section aria-label="Air" className="flex flex-col gap-2">
-        <h3 className="border-b-2 border-ink text-[17px] font-semibold">The air it is measured in, and lives in</h3>
+        <h3 className="border-b-2 border-ink text-body font-semibold">The air it is measured in, and lives in</h3>
         <div className="flex flex-wrap gap-3">
           {field('At the bench', 'atBench')}
           {field('Driest where it lives', 'driest')}
@@ -69,13 +69,13 @@ export function AirView() {
             onValue={v => set({ celsius: v })}
           />
         </div>
-        <p className="text-[15px] text-muted">
+        <p className="text-note text-muted">
           Wood in wood, across the grain: ΔD = D · C · ΔM [published: Wood Handbook]; a finished part follows about
           half of the season’s change [from memory]. Joints of wood in wood ask for that much more room.
         </p>
       </section>
       <section aria-label="Film" className="flex flex-col gap-2">
-        <h3 className="border-b-2 border-ink text-[17px] font-semibold">Film of the finish</h3>
+        <h3 className="border-b-2 border-ink text-body font-semibold">Film of the finish</h3>
         <LengthField
           label={`On each face; ${build.finish.system}`}
           mm={film}
@@ -89,9 +89,9 @@ export function AirView() {
           }
         />
         <fieldset className="flex flex-wrap gap-x-5">
-          <legend className="text-[15px] text-muted">Masked, or chased after: no film stays in</legend>
+          <legend className="text-note text-muted">Masked, or chased after: no film stays in</legend>
           {MASKABLE.map(r => (
-            <label key={r} className="flex min-h-10 items-center gap-2 text-[16px]">
+            <label key={r} className="flex min-h-10 items-center gap-2 text-plain">
               <input
                 type="checkbox"
                 checked={masked.includes(r)}
@@ -102,7 +102,7 @@ export function AirView() {
             </label>
           ))}
         </fieldset>
-        <p className="text-[15px] text-muted">
+        <p className="text-note text-muted">
           A finished hole loses its film twice, here {l.fineText(2 * film)}; a part that comes finished loses
           nothing more.
         </p>

@@ -11,7 +11,7 @@ export function BalanceView() {
     l = useLength()
   if (!b)
     return (
-      <p className="text-[17px]">
+      <p className="text-body">
         Weight and balance come from neck, body, bridge and strings. Choose them at the Parts station first.
       </p>
     )
@@ -22,7 +22,7 @@ export function BalanceView() {
   return (
     <article className="flex max-w-[760px] flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-6">
-        <h2 className="text-[24px] font-semibold">On the strap</h2>
+        <h2 className="text-title font-semibold">On the strap</h2>
         <span className="flex gap-8">
           <Figure
             size="large"
@@ -40,7 +40,7 @@ export function BalanceView() {
           )}
         </span>
       </header>
-      <p className="text-[17px]">
+      <p className="text-body">
         {behind === undefined
           ? 'Choose two strap buttons and a body with an outline: then the hang can be told.'
           : Math.abs(behind.value) < doubt
@@ -49,12 +49,12 @@ export function BalanceView() {
               ? `The head dives: it takes ${Math.round(b.holdAtNut)} g at the nut to hold it level. Lighter tuners, or a button nearer to the nut.`
               : 'The body hangs lower than the head, as it should.'}
       </p>
-      <table className="w-full text-[16px]">
-        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+      <table className="w-full text-plain">
+        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
           What weighs, heaviest first
         </caption>
         <thead>
-          <tr className="text-left text-[15px] text-muted">
+          <tr className="text-left text-note text-muted">
             <th className="font-normal">Part</th>
             <th className="text-right font-normal">Mass</th>
             <th className="text-right font-normal">From the nut</th>
@@ -83,7 +83,7 @@ export function BalanceView() {
         </tbody>
       </table>
       {guessed > 0 && (
-        <p className="text-[15px] text-muted">
+        <p className="text-note text-muted">
           {guessed} of {b.masses.length} masses are usual ones, ±30 %: put the part on a scale and enter its mass at
           the Shelf station.
         </p>

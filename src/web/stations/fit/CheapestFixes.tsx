@@ -16,7 +16,7 @@ export function CheapestFixes({ fit }: { fit: FitResult }) {
   const open = (id: string) => setParams({ hand: id })
   if (!result)
     return (
-      <p className="text-[17px]" role="status">
+      <p className="text-body" role="status">
         Looking through the ways to mend it.
       </p>
     )
@@ -28,33 +28,33 @@ export function CheapestFixes({ fit }: { fit: FitResult }) {
   return (
     <article className="flex max-w-[760px] flex-col gap-3" aria-busy={busy}>
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h2 className="text-[24px] font-semibold">Cheapest way to snug</h2>
+        <h2 className="text-title font-semibold">Cheapest way to snug</h2>
         <Figure value={String(result.minutes)} unit="minutes at the bench" />
       </header>
-      {result.chosen.length === 0 && <p className="text-[17px]">Nothing that is settled calls for work.</p>}
+      {result.chosen.length === 0 && <p className="text-body">Nothing that is settled calls for work.</p>}
       <ol>
         {result.chosen.map((c, i) => (
           <li key={c.joint} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
-            <span className="figure text-[17px] text-muted">{i + 1}</span>
+            <span className="figure text-body text-muted">{i + 1}</span>
             <span>
-              <span className="block text-[17px] font-semibold">{l.prose(c.title)}</span>
+              <span className="block text-body font-semibold">{l.prose(c.title)}</span>
               <button
                 type="button"
                 onClick={() => open(c.joint)}
-                className="min-h-8 text-left text-[15px] underline decoration-line underline-offset-4"
+                className="min-h-8 text-left text-note underline decoration-line underline-offset-4"
               >
                 {title(c.joint)}
               </button>
             </span>
             <span className="text-right">
-              <span className="figure block text-[17px]">{c.minutes} min</span>
-              <span className="text-[15px] text-muted">risk {c.risk}</span>
+              <span className="figure block text-body">{c.minutes} min</span>
+              <span className="text-note text-muted">risk {c.risk}</span>
             </span>
           </li>
         ))}
       </ol>
       {result.left.length > 0 && (
-        <p className="border-l-4 border-never pl-3 text-[16px]">
+        <p className="border-l-4 border-never pl-3 text-plain">
           No method mends:{' '}
           {result.left.map((id, i) => (
             <span key={id}>
@@ -68,12 +68,12 @@ export function CheapestFixes({ fit }: { fit: FitResult }) {
         </p>
       )}
       {untold > 0 && (
-        <p className="text-[16px] text-muted">
+        <p className="text-plain text-muted">
           {untold} joint{untold > 1 ? 's' : ''} can’t be told yet and {untold > 1 ? 'are' : 'is'} left out: measure
           first.
         </p>
       )}
-      <p className="text-[15px] text-muted">
+      <p className="text-note text-muted">
         Each fix is worked out from what the ones before it leave; one that settles two joints counts once. Risk
         counts beside minutes: some as 10, high as 60 [our choice].
         {result.complete ? '' : ' There were too many ways to look at all of them; this is the best found.'}

@@ -48,10 +48,10 @@ export function Fit() {
       label: `${i + 1}, ${j.title}: ${j.state}, ${f.figure} ${f.unit}`,
       content: (
         <>
-          <span className="figure w-6 shrink-0 text-center text-[15px] font-semibold">{i + 1}</span>
+          <span className="figure w-6 shrink-0 text-center text-note font-semibold">{i + 1}</span>
           <span className="min-w-0 flex-1 max-[900px]:basis-[75%]">
-            <span className="block text-[16px] font-medium leading-tight">{j.title}</span>
-            <span className="flex items-center gap-1.5 text-[15px] text-muted">
+            <span className="block text-plain font-medium leading-tight">{j.title}</span>
+            <span className="flex items-center gap-1.5 text-note text-muted">
               <Hex state={j.state} size={15} />
               {j.state}
               {chosen ? ', fix planned' : ''}
@@ -65,7 +65,7 @@ export function Fit() {
             limits={j.limits}
             state={j.state}
           />
-          <span className="figure w-[4.2em] shrink-0 text-right text-[17px]">{f.figure}</span>
+          <span className="figure w-[4.2em] shrink-0 text-right text-body">{f.figure}</span>
         </>
       ),
     }
@@ -104,7 +104,7 @@ export function Fit() {
             content: joint ? (
               <JointSheet key={joint.id} joint={joint} number={fit.now.indexOf(joint) + 1} fit={fit} take={take} />
             ) : (
-              <p className="text-[17px]">Nothing in hand.</p>
+              <p className="text-body">Nothing in hand.</p>
             ),
           },
           { id: 'fixes', label: 'Cheapest fixes', content: <CheapestFixes fit={fit} /> },

@@ -50,15 +50,15 @@ export function JointSheet({
   return (
     <article className="flex max-w-[760px] flex-col gap-3" aria-labelledby="joint">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 id="joint" className="text-[24px] font-semibold">
-          <span className="figure mr-2 text-[17px] text-muted">{number}</span>
+        <h2 id="joint" className="text-title font-semibold">
+          <span className="figure mr-2 text-body text-muted">{number}</span>
           {joint.title}
         </h2>
-        <span className="text-[15px] text-muted">{joint.compared}</span>
+        <span className="text-note text-muted">{joint.compared}</span>
       </header>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <Figure value={figure.figure} unit={figure.unit} doubt={doubt} />
-        <p className="min-w-60 flex-1 text-[17px]">
+        <p className="min-w-60 flex-1 text-body">
           <b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b>{' '}
           {l.prose(joint.finding)}
         </p>
@@ -72,7 +72,7 @@ export function JointSheet({
         state={joint.state}
         planned={will}
       />
-      <p className="text-[15px] text-muted">
+      <p className="text-note text-muted">
         Chances:{' '}
         {Object.entries(joint.chances)
           .filter(([, c]) => c >= 0.005)
@@ -82,7 +82,7 @@ export function JointSheet({
         .
       </p>
       {will && (
-        <p className="border-l-4 border-hand pl-3 text-[16px]">
+        <p className="border-l-4 border-hand pl-3 text-plain">
           As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ±{' '}
           <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.
           {moved.length > 0 && (
@@ -105,7 +105,7 @@ export function JointSheet({
 
       {joint.fixes.length > 0 && (
         <section aria-label="Fixes">
-          <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">What can be done</h3>
+          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">What can be done</h3>
           <ol>
             {joint.fixes.map((f, i) => (
               <li key={f.method} className="rule-row">
@@ -116,20 +116,20 @@ export function JointSheet({
                   className={`grid w-full grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2 text-left hover:bg-shade ${chosen?.method === f.method ? 'bg-shade' : ''}`}
                 >
                   <span
-                    className={`figure grid size-8 place-items-center border text-[16px] ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}
+                    className={`figure grid size-8 place-items-center border text-plain ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}
                   >
                     {i + 1}
                   </span>
                   <span>
-                    <span className="text-[17px] font-semibold">{l.prose(f.title)}</span>
-                    <span className="block text-[15px] text-muted">
+                    <span className="text-body font-semibold">{l.prose(f.title)}</span>
+                    <span className="block text-note text-muted">
                       {l.prose(f.note)} Tools: {f.tools.join(', ')}.
                     </span>
                   </span>
                   <span className="text-right">
-                    <span className="figure block text-[17px]">{f.minutes} min</span>
-                    <span className="block text-[15px] text-muted">{f.when}</span>
-                    <span className="block text-[15px] text-muted">
+                    <span className="figure block text-body">{f.minutes} min</span>
+                    <span className="block text-note text-muted">{f.when}</span>
+                    <span className="block text-note text-muted">
                       risk {f.risk}, {f.reversible ? 'can be undone' : 'for good'}
                     </span>
                   </span>
@@ -142,8 +142,8 @@ export function JointSheet({
       {chosen && joint.fixes.length > 0 && (
         <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />
       )}
-      <table className="w-full text-[16px]">
-        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Computed from</caption>
+      <table className="w-full text-plain">
+        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">Computed from</caption>
         <tbody>
           {inputs.map(({ source }) => {
             const { partId, path } = splitRef(source.id)
@@ -153,7 +153,7 @@ export function JointSheet({
               <tr key={source.id} className="rule-row">
                 <th scope="row" className="py-1 pr-3 text-left font-normal">
                   <span className="block first-letter:uppercase">{source.label}</span>
-                  <span className="block text-[15px] leading-tight text-muted">{part?.name ?? 'placement'}</span>
+                  <span className="block text-note leading-tight text-muted">{part?.name ?? 'placement'}</span>
                   {part && <Earlier of={`part/${refOf(part, path)}`} />}
                   {part && (
                     <FarReading
@@ -163,11 +163,11 @@ export function JointSheet({
                     />
                   )}
                 </th>
-                <td className="figure whitespace-nowrap py-1 pr-3 text-[17px]">
+                <td className="figure whitespace-nowrap py-1 pr-3 text-body">
                   {l.fineText(source.value)}{' '}
                   <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span>
                 </td>
-                <td className="py-1 pr-3 text-[15px] text-muted">{source.basis}</td>
+                <td className="py-1 pr-3 text-note text-muted">{source.basis}</td>
                 <td className="py-1 text-right">
                   {part && spec?.quantity === 'length' && (
                     <LengthField
@@ -224,7 +224,7 @@ function BandEditor({ joint }: { joint: Joint }) {
   const { low } = joint.limits,
     high = joint.limits.high ?? low + 100
   return (
-    <details className="text-[15px]">
+    <details className="text-note">
       <summary className="min-h-8 cursor-pointer text-muted">Snug band and its source</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
         <LengthField label="Snug from" mm={low} min={-1000} max={high - 0.001} onMm={v => set(v, high)} />
@@ -258,7 +258,7 @@ function Earlier({ of }: { of: string }) {
     l = useLength()
   if (before.length === 0) return null
   return (
-    <span className="block text-[15px] leading-tight text-muted">
+    <span className="block text-note leading-tight text-muted">
       read before: {before.map(r => `${l.fineText(r.value)} on ${r.at.slice(0, 10)}`).join(', ')}
     </span>
   )

@@ -33,13 +33,13 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
     return (
       <>
         {far}
-        <p className="text-[17px]">Nothing is left that a reading would settle.</p>
+        <p className="text-body">Nothing is left that a reading would settle.</p>
       </>
     )
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
       <header className="flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-[24px] font-semibold">Measure next</h2>
+        <h2 className="text-title font-semibold">Measure next</h2>
         <Link to="../measure" className={buttonLook('main')}>
           Take them one after another
         </Link>
@@ -52,17 +52,17 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
             spec = part && specAt(part, path)
           return (
             <li key={m.ref} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2.5">
-              <span className="figure text-[17px] text-muted">{i + 1}</span>
+              <span className="figure text-body text-muted">{i + 1}</span>
               <span>
-                <span className="block text-[17px] font-semibold first-letter:uppercase">{m.label}</span>
-                <span className="block text-[15px] text-muted">
+                <span className="block text-body font-semibold first-letter:uppercase">{m.label}</span>
+                <span className="block text-note text-muted">
                   {m.partName}. {m.basis}{' '}
                   <span className="figure">
                     {l.fineText(m.value)} ±{l.fineFigure(m.doubt).figure}
                   </span>
                   . {m.how}
                 </span>
-                <span className="block text-[15px]">
+                <span className="block text-note">
                   {m.joints.length === 1
                     ? `${Math.round(m.settles * 100)} % likely to settle`
                     : `May settle ${fixed(m.settles, 1)} of ${m.joints.length}:`}{' '}
@@ -98,7 +98,7 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
           )
         })}
       </ol>
-      <p className="text-[15px] text-muted">
+      <p className="text-note text-muted">
         A reading with a calliper leaves ±{l.fineText(DEFAULT_DOUBT.calliper())}. How many verdicts it settles is a
         chance, added up over the joints that hang on it.
       </p>

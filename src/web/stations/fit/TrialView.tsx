@@ -22,8 +22,8 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
   return (
     <article className="flex max-w-[760px] flex-col gap-3">
       <header>
-        <h2 className="text-[24px] font-semibold">Trial assembly</h2>
-        <p className="text-[17px]">
+        <h2 className="text-title font-semibold">Trial assembly</h2>
+        <p className="text-body">
           {t.bars.length > 0
             ? `Not yet: ${t.bars.length} joint${t.bars.length > 1 ? 's' : ''} will not go.`
             : t.due
@@ -34,7 +34,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
         </p>
       </header>
       {t.bars.length > 0 && (
-        <ul className="border-l-4 border-never pl-3 text-[16px]">
+        <ul className="border-l-4 border-never pl-3 text-plain">
           {t.bars.map(id => (
             <li key={id}>
               <button type="button" className="min-h-8 underline" onClick={() => open(id)}>
@@ -46,12 +46,10 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
       )}
       {t.changed.length > 0 && (
         <section aria-label="Changed since">
-          <h3 className="border-b-2 border-ink text-[17px] font-semibold">
-            Changed since {t.last!.at.slice(0, 10)}
-          </h3>
+          <h3 className="border-b-2 border-ink text-body font-semibold">Changed since {t.last!.at.slice(0, 10)}</h3>
           <ul>
             {t.changed.map(c => (
-              <li key={c} className="rule-row py-1 text-[16px]">
+              <li key={c} className="rule-row py-1 text-plain">
                 {l.prose(c)}
               </li>
             ))}
@@ -60,12 +58,12 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
       )}
       <CautionNotes ids={['strings']} />
       <section aria-label="Fit dry">
-        <h3 className="border-b-2 border-ink text-[17px] font-semibold">Fit dry, and look</h3>
+        <h3 className="border-b-2 border-ink text-body font-semibold">Fit dry, and look</h3>
         <ol>
           {t.dry.map(d => (
             <li key={d.id} className="rule-row py-2">
-              <span className="block text-[17px] font-semibold">{d.title}</span>
-              <ul className="list-disc pl-5 text-[16px]">
+              <span className="block text-body font-semibold">{d.title}</span>
+              <ul className="list-disc pl-5 text-plain">
                 {d.look.map(x => (
                   <li key={x}>{l.prose(x)}</li>
                 ))}

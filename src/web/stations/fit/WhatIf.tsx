@@ -60,12 +60,12 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
       <header>
-        <h2 className="text-[24px] font-semibold">What if</h2>
-        <p className="text-[16px] text-muted">Nothing is changed until you say so.</p>
+        <h2 className="text-title font-semibold">What if</h2>
+        <p className="text-plain text-muted">Nothing is changed until you say so.</p>
       </header>
       <div className="grid gap-3 min-[1000px]:grid-cols-2">
         <fieldset className="flex min-w-0 flex-col gap-2">
-          <legend className="text-[17px] font-semibold">Another part</legend>
+          <legend className="text-body font-semibold">Another part</legend>
           <Select
             label="Slot"
             value={slot}
@@ -84,7 +84,7 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
                     <button
                       type="button"
                       onClick={() => add({ slot, part: c.part })}
-                      className="flex min-h-10 w-full items-center gap-2 px-1 text-left text-[16px] hover:bg-shade"
+                      className="flex min-h-10 w-full items-center gap-2 px-1 text-left text-plain hover:bg-shade"
                     >
                       <Plus size={16} aria-hidden="true" />
                       <span className="flex-1">{c.part.name}</span>
@@ -94,11 +94,11 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
                 ))}
               </ul>
             ) : (
-              <p className="text-[16px]">Nothing else on the shelf suits this slot.</p>
+              <p className="text-plain">Nothing else on the shelf suits this slot.</p>
             ))}
         </fieldset>
         <fieldset className="flex min-w-0 flex-col gap-2">
-          <legend className="text-[17px] font-semibold">Another size</legend>
+          <legend className="text-body font-semibold">Another size</legend>
           <Select
             label="Dimension"
             value={ref}
@@ -122,7 +122,7 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
         <section aria-label="Supposed">
           <ul className="flex flex-col gap-1">
             {changes.map((c, i) => (
-              <li key={say(c)} className="flex items-center gap-2 border-l-4 border-hand pl-3 text-[17px]">
+              <li key={say(c)} className="flex items-center gap-2 border-l-4 border-hand pl-3 text-body">
                 <span className="flex-1">{say(c)}</span>
                 <button
                   type="button"
@@ -135,8 +135,8 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
               </li>
             ))}
           </ul>
-          <table className="mt-3 w-full text-[16px]">
-            <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+          <table className="mt-3 w-full text-plain">
+            <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
               {shifts.length === 0
                 ? 'No joint would change'
                 : `${shifts.length} joint${shifts.length > 1 ? 's' : ''} would change`}
@@ -159,7 +159,7 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
                         <span className="inline-flex items-center gap-1.5">
                           <Hex state={j.state} size={16} />
                           <span className="figure">{l.fineFigure(j.clearance.value).figure}</span>
-                          <span className="text-[15px] text-muted">{j.state}</span>
+                          <span className="text-note text-muted">{j.state}</span>
                         </span>
                       ) : (
                         <span className="text-muted">{k ? 'gone' : 'new'}</span>

@@ -99,11 +99,11 @@ export function Log() {
     label: `${e.what}: ${e.text}`,
     content: (
       <>
-        <span className="figure w-[5.2em] shrink-0 text-[15px] text-muted">
+        <span className="figure w-[5.2em] shrink-0 text-note text-muted">
           {e.at.slice(5, 16).replace('T', ' ')}
         </span>
-        <span className="min-w-0 flex-1 text-[16px] leading-tight">{e.text}</span>
-        <span className="figure shrink-0 text-[15px]">{e.figure || e.what}</span>
+        <span className="min-w-0 flex-1 text-plain leading-tight">{e.text}</span>
+        <span className="figure shrink-0 text-note">{e.figure || e.what}</span>
       </>
     ),
   }))
@@ -129,15 +129,15 @@ export function Log() {
       <article className="flex max-w-[760px] flex-col gap-4">
         <div className="flex flex-wrap gap-x-10 gap-y-3">
           <div>
-            <p className="text-[15px] text-muted">spent on parts and notes</p>
+            <p className="text-note text-muted">spent on parts and notes</p>
             <Figure value={String(spent)} unit={build.preferences.currency} />
           </div>
           <div>
-            <p className="text-[15px] text-muted">readings</p>
+            <p className="text-note text-muted">readings</p>
             <Figure value={String(build.readings.length)} />
           </div>
           <div>
-            <p className="text-[15px] text-muted">steps done</p>
+            <p className="text-note text-muted">steps done</p>
             <Figure value={String(build.steps.filter(s => s.state === 'done').length)} />
           </div>
         </div>
@@ -151,13 +151,13 @@ export function Log() {
             }
           }}
         >
-          <label className="flex flex-1 flex-col text-[15px] text-muted">
+          <label className="flex flex-1 flex-col text-note text-muted">
             Write a line
             <input
               value={text}
               maxLength={2000}
               onChange={e => setText(e.target.value)}
-              className="min-h-10 border border-line bg-paper px-2 text-[17px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-body text-ink"
             />
           </label>
           <Button type="submit">Write it down</Button>
@@ -167,7 +167,7 @@ export function Log() {
             <FileDown size={18} aria-hidden="true" />
             Save the build file
           </Button>
-          <label className="flex flex-col text-[15px] text-muted">
+          <label className="flex flex-col text-note text-muted">
             Lengths in
             <select
               value={build.preferences.length}
@@ -177,7 +177,7 @@ export function Log() {
                   preferences: { ...b.preferences, length: e.target.value as LengthDisplay },
                 }))
               }
-              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
             >
               {LENGTH_DISPLAYS.map(d => (
                 <option key={d} value={d}>
@@ -186,7 +186,7 @@ export function Log() {
               ))}
             </select>
           </label>
-          <label className="flex flex-col text-[15px] text-muted">
+          <label className="flex flex-col text-note text-muted">
             Played
             <select
               value={build.instrument.handedness}
@@ -196,7 +196,7 @@ export function Log() {
                   instrument: { ...b.instrument, handedness: e.target.value as 'right' | 'left' },
                 }))
               }
-              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
             >
               <option value="right">right-handed</option>
               <option value="left">left-handed</option>

@@ -27,14 +27,14 @@ export function Meter() {
     content: (
       <>
         <span className="min-w-0 flex-1">
-          <span className="block text-[17px] font-medium leading-tight">{m.label}</span>
+          <span className="block text-body font-medium leading-tight">{m.label}</span>
           <span
-            className={`text-[15px] ${m.verdict === 'too low' || m.verdict === 'too high' ? 'font-semibold text-never' : 'text-muted'}`}
+            className={`text-note ${m.verdict === 'too low' || m.verdict === 'too high' ? 'font-semibold text-never' : 'text-muted'}`}
           >
             {m.verdict}
           </span>
         </span>
-        <span className="figure shrink-0 text-right text-[16px] leading-tight">
+        <span className="figure shrink-0 text-right text-plain leading-tight">
           {show(m.ohms)}
           <br />
           <span className="text-muted">{m.reading === undefined ? '–' : show(m.reading)}</span>
@@ -68,15 +68,15 @@ export function Meter() {
     >
       {hand && (
         <article className="flex max-w-[720px] flex-col gap-4">
-          <h2 className="text-[24px] font-semibold">{hand.label}</h2>
+          <h2 className="text-title font-semibold">{hand.label}</h2>
           <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
             <div>
-              <p className="text-[15px] text-muted">should read</p>
+              <p className="text-note text-muted">should read</p>
               <Figure value={f.figure} unit={f.unit} />
             </div>
             <div>
-              <p className="text-[15px] text-muted">fine from … to</p>
-              <span className="figure text-[24px]">
+              <p className="text-note text-muted">fine from … to</p>
+              <span className="figure text-title">
                 {show(hand.low)} … {show(hand.high)}
               </span>
             </div>
@@ -102,12 +102,12 @@ export function Meter() {
                 )
               }
             />
-            <p className={`flex-1 text-[18px] ${hand.verdict === 'as expected' ? 'text-snug' : ''}`}>
+            <p className={`flex-1 text-lead ${hand.verdict === 'as expected' ? 'text-snug' : ''}`}>
               <b className="font-semibold">{hand.verdict[0]!.toUpperCase() + hand.verdict.slice(1)}.</b>{' '}
               {hand.meaning}
             </p>
           </div>
-          <p className="text-[16px] text-muted">
+          <p className="text-plain text-muted">
             Type OL or open when the meter shows nothing. Copper’s resistance rises 0.39 % a degree (IEC 60028):
             read at room temperature. The pots count ±20 % unless they were measured.
           </p>

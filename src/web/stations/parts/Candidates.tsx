@@ -34,7 +34,7 @@ export function Candidates({
   return (
     <article className="flex max-w-[820px] flex-col gap-3">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 className="text-[24px] font-semibold">{slot.label}</h2>
+        <h2 className="text-title font-semibold">{slot.label}</h2>
         <Figure
           size="large"
           value={String(candidates.length)}
@@ -42,7 +42,7 @@ export function Candidates({
         />
       </header>
       {candidates.length === 0 && (
-        <p className="text-[17px]">
+        <p className="text-body">
           No {slot.label.toLowerCase()} on the shelf that suits this instrument. Enter one at the Shelf station.
         </p>
       )}
@@ -64,11 +64,11 @@ export function Candidates({
                 {c.chosen && <span className="size-2.5 rounded-full bg-hand" />}
               </span>
               <span>
-                <span className="block text-[17px] font-semibold leading-tight">{c.part.name}</span>
-                <span className="block text-[15px] text-muted">
+                <span className="block text-body font-semibold leading-tight">{c.part.name}</span>
+                <span className="block text-note text-muted">
                   {c.worst ? `${name(c.worst.id)}: ${c.worst.state}` : 'no joint to judge'}
                 </span>
-                <span className="block text-[15px]">
+                <span className="block text-note">
                   {c.minutes === Infinity
                     ? 'will not go, and nothing mends it'
                     : c.minutes < 0.5
@@ -89,12 +89,12 @@ export function Candidates({
               ) : (
                 <span />
               )}
-              <span className="figure text-right text-[16px]">
+              <span className="figure text-right text-plain">
                 {Math.round(c.cost * 100) / 100}
-                <span className="block text-[13px] text-muted">{build.preferences.currency}</span>
+                <span className="block text-note text-muted">{build.preferences.currency}</span>
               </span>
             </button>
-            <label className="flex min-h-10 items-center gap-1.5 px-2 text-[15px]">
+            <label className="flex min-h-10 items-center gap-1.5 px-2 text-note">
               <input
                 type="checkbox"
                 checked={compared.includes(c.part.id)}
@@ -108,14 +108,14 @@ export function Candidates({
         ))}
       </ul>
       {candidates.length > SHOWN && (
-        <p className="text-[16px] text-muted">And {candidates.length - SHOWN} more that fit worse.</p>
+        <p className="text-plain text-muted">And {candidates.length - SHOWN} more that fit worse.</p>
       )}
       {build.slots[slot.id] && (
         <div>
           <Button onClick={() => editBuild(b => dropFromSlot(b, slot.id))}>Leave this slot empty</Button>
         </div>
       )}
-      <p className="text-[15px] text-muted">
+      <p className="text-note text-muted">
         Each part is judged with what stands in the other slots, without planned fixes: the work is what its joints
         may take, by the chance of each state.
       </p>

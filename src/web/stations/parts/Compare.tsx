@@ -60,7 +60,7 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
     [build, slot, pair],
   )
   if (sides.length < 2)
-    return <p className="text-[17px]">Tick two parts under “Candidates” to see them side by side.</p>
+    return <p className="text-body">Tick two parts under “Candidates” to see them side by side.</p>
   const ids = [...new Set(sides.flatMap(s => s.joints.map(j => j.id)))]
   const cell = (j: Joint | undefined) =>
     j ? (
@@ -74,8 +74,8 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
           state={j.state}
         />
         <span>
-          <span className="figure block text-[16px]">{l.fineFigure(j.clearance.value).figure}</span>
-          <span className="flex items-center gap-1 text-[15px] text-muted">
+          <span className="figure block text-plain">{l.fineFigure(j.clearance.value).figure}</span>
+          <span className="flex items-center gap-1 text-note text-muted">
             <Hex state={j.state} size={14} />
             {j.state}
           </span>
@@ -86,19 +86,19 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
     )
   return (
     <article className="flex max-w-[860px] flex-col gap-3">
-      <h2 className="text-[24px] font-semibold">{slot.label}, side by side</h2>
+      <h2 className="text-title font-semibold">{slot.label}, side by side</h2>
       <div className="grid grid-cols-2 gap-4">
         {sides.map(s => (
           <section key={s.c.part.id} aria-label={s.c.part.name} className="flex flex-col gap-2">
-            <h3 className="text-[17px] font-semibold">{s.c.part.name}</h3>
+            <h3 className="text-body font-semibold">{s.c.part.name}</h3>
             <Close build={s.build} slot={slot.id} />
-            <p className="text-[16px]">
+            <p className="text-plain">
               <span className="figure">{s.c.cost}</span> {build.preferences.currency},{' '}
               {s.c.minutes === Infinity ? 'will not go' : `${Math.round(s.c.minutes)} min of work`}
               {s.c.wait ? `, ${s.c.wait} days to wait` : ', at hand'}
             </p>
             {s.c.chosen ? (
-              <p className="min-h-10 py-2 text-[16px] font-semibold">Chosen</p>
+              <p className="min-h-10 py-2 text-plain font-semibold">Chosen</p>
             ) : (
               <div>
                 <Button onClick={() => chooseAsked(slot.id, s.c.part)}>Take this one</Button>
@@ -107,8 +107,8 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
           </section>
         ))}
       </div>
-      <table className="w-full text-[16px]">
-        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">Its joints</caption>
+      <table className="w-full text-plain">
+        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">Its joints</caption>
         <tbody>
           {ids.map(id => (
             <tr key={id} className="rule-row">

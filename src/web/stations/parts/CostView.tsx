@@ -42,7 +42,7 @@ export function CostView() {
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-6">
-        <h2 className="text-[24px] font-semibold">Cost sheet</h2>
+        <h2 className="text-title font-semibold">Cost sheet</h2>
         <span className="flex flex-wrap gap-8">
           <Figure size="large" value={money(sheet.total)} unit={`${currency} in all`} />
           <Figure size="large" value={money(sheet.toPay)} unit="still to pay" />
@@ -56,7 +56,7 @@ export function CostView() {
         </span>
       </header>
       {sheet.left !== undefined && sheet.left < 0 && (
-        <p className="border-l-4 border-never pl-3 text-[16px]">
+        <p className="border-l-4 border-never pl-3 text-plain">
           Over by {money(-sheet.left)} {currency}. Tools and freight are{' '}
           {money(sheet.byKind.tool + sheet.byKind.freight + sheet.byKind['part freight'])} of it.
         </p>
@@ -73,10 +73,10 @@ export function CostView() {
           })
         }
       />
-      <table className="w-full text-[16px]">
+      <table className="w-full text-plain">
         <caption className="sr-only">Lines of the cost sheet</caption>
         <thead>
-          <tr className="border-b-2 border-ink text-left text-[15px] text-muted">
+          <tr className="border-b-2 border-ink text-left text-note text-muted">
             <th className="font-normal">What</th>
             <th className="font-normal">Kind</th>
             <th className="text-right font-normal">{currency}</th>
@@ -94,7 +94,7 @@ export function CostView() {
                   {l.what}
                   {own?.owned && <span className="text-muted"> (owned)</span>}
                 </th>
-                <td className="pr-3 text-[15px] text-muted">
+                <td className="pr-3 text-note text-muted">
                   {l.kind}
                   {!l.paid && !l.typed ? ', to buy' : ''}
                 </td>
@@ -102,7 +102,7 @@ export function CostView() {
                 <td className="w-32 text-right">
                   {own && (
                     <>
-                      <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-[15px]">
+                      <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-note">
                         <input
                           type="checkbox"
                           checked={own.owned ?? false}
@@ -140,13 +140,13 @@ export function CostView() {
           onChange={v => setKind(v as CostKind)}
           options={COST_KINDS.map(k => ({ value: k, label: k }))}
         />
-        <label className="flex flex-1 flex-col text-[15px] text-muted">
+        <label className="flex flex-1 flex-col text-note text-muted">
           What
           <input
             value={what}
             maxLength={120}
             onChange={e => setWhat(e.target.value)}
-            className="min-h-10 min-w-48 border border-line bg-paper px-2 text-[16px] text-ink"
+            className="min-h-10 min-w-48 border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <ValueField
@@ -175,7 +175,7 @@ export function CostView() {
         />
       </div>
       {words.length > 0 && (
-        <ul role="status" className="text-[16px]">
+        <ul role="status" className="text-plain">
           {words.slice(0, 12).map(w => (
             <li key={w}>{w}</li>
           ))}

@@ -45,17 +45,17 @@ export function InstrumentForm() {
   return (
     <article className="flex flex-col gap-4">
       <header>
-        <h2 className="text-[24px] font-semibold">This instrument</h2>
-        <p className="text-[16px] text-muted">
+        <h2 className="text-title font-semibold">This instrument</h2>
+        <p className="text-plain text-muted">
           Pick what it is to be. What follows is said here before anything changes.
         </p>
       </header>
       {next && follows && (
         <section
           aria-label="What follows"
-          className="sticky -top-4 z-10 flex flex-col gap-2 border-2 border-hand bg-paper p-3 text-[16px]"
+          className="sticky -top-4 z-10 flex flex-col gap-2 border-2 border-hand bg-paper p-3 text-plain"
         >
-          <h3 className="text-[18px] font-semibold">What follows</h3>
+          <h3 className="text-lead font-semibold">What follows</h3>
           <ul aria-live="polite" className="list-disc pl-5">
             {list('Slots that come', follows.change.come)}
             {list('Slots that go', follows.change.go)}
@@ -82,9 +82,9 @@ export function InstrumentForm() {
       )}
       <Questions answers={answers} onAnswers={setPicked} />
       <fieldset className="flex flex-wrap gap-x-5 border-t-2 border-ink pt-2">
-        <legend className="float-left mr-4 text-[19px] font-semibold">It also has</legend>
+        <legend className="float-left mr-4 text-lead font-semibold">It also has</legend>
         {EXTRAS.map(x => (
-          <label key={x} className="flex min-h-10 items-center gap-2 text-[16px]">
+          <label key={x} className="flex min-h-10 items-center gap-2 text-plain">
             <input
               type="checkbox"
               checked={build.instrument.extras.includes(x)}

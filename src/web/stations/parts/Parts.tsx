@@ -69,8 +69,8 @@ export function Parts() {
       label: `${s.label}: ${part?.name ?? 'empty'}`,
       content: (
         <>
-          <span className="w-[8.5em] shrink-0 text-[15px] text-muted">{s.label}</span>
-          <span className="min-w-0 flex-1 text-[16px] leading-tight">
+          <span className="w-[8.5em] shrink-0 text-note text-muted">{s.label}</span>
+          <span className="min-w-0 flex-1 text-plain leading-tight">
             {part?.name ?? <span className="text-muted">{s.optional ? 'none, not needed' : 'nothing chosen'}</span>}
           </span>
           {part && worst && <Hex state={worst.state} />}
@@ -112,7 +112,7 @@ export function Parts() {
       }
     >
       {trouble && (
-        <p role="alert" className="mb-2 text-[16px] text-never">
+        <p role="alert" className="mb-2 text-plain text-never">
           {trouble}
         </p>
       )}

@@ -154,22 +154,22 @@ export function Sets() {
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <header>
-        <h2 className="text-[24px] font-semibold">Complete sets</h2>
-        <p className="text-[16px] text-muted">
+        <h2 className="text-title font-semibold">Complete sets</h2>
+        <p className="text-plain text-muted">
           The best sets of parts there are on shelf and in listings, by what they cost, the work they take and the
           wait.
         </p>
       </header>
       <details open={!answer} className="border-y border-line py-1">
-        <summary className="min-h-10 cursor-pointer py-2 text-[17px] font-semibold">
+        <summary className="min-h-10 cursor-pointer py-2 text-body font-semibold">
           What stands, what is wished, what time is worth
         </summary>
         <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-          <legend className="text-[15px] text-muted">Keep as chosen</legend>
+          <legend className="text-note text-muted">Keep as chosen</legend>
           {slots
             .filter(s => searched.includes(s.id) && build.slots[s.id])
             .map(s => (
-              <label key={s.id} className="flex min-h-10 items-center gap-1.5 text-[16px]">
+              <label key={s.id} className="flex min-h-10 items-center gap-1.5 text-plain">
                 <input
                   type="checkbox"
                   checked={keep.includes(s.id)}
@@ -265,7 +265,7 @@ export function Sets() {
                 .map(r => ({ value: r.id, label: r.name })),
             ]}
           />
-          <label className="flex min-h-10 items-center gap-1.5 self-end text-[16px]">
+          <label className="flex min-h-10 items-center gap-1.5 self-end text-plain">
             <input
               type="checkbox"
               checked={wish.shelfOnly}
@@ -299,7 +299,7 @@ export function Sets() {
           data-first-ms={answer?.firstMs}
           data-ms={answer?.done ? answer.ms : undefined}
           data-slots={answer?.slots}
-          className="text-[16px] text-muted"
+          className="text-plain text-muted"
         >
           {trouble ??
             (answer
@@ -314,7 +314,7 @@ export function Sets() {
         </p>
       </div>
       {answer?.conflict && (
-        <div role="alert" className="border-l-4 border-never pl-3 text-[17px]">
+        <div role="alert" className="border-l-4 border-never pl-3 text-body">
           {answer.conflict.empty.length > 0 ? (
             <p>
               Nothing on shelf or in listings suits:{' '}
@@ -332,10 +332,10 @@ export function Sets() {
       {answer && answer.sets.length > 0 && (
         <>
           <SetsChart sets={answer.sets} hand={hand} take={setHand} currency={build.preferences.currency} />
-          <table className="w-full text-[16px]">
+          <table className="w-full text-plain">
             <caption className="sr-only">Sets, best first</caption>
             <thead>
-              <tr className="border-b-2 border-ink text-left text-[15px] text-muted">
+              <tr className="border-b-2 border-ink text-left text-note text-muted">
                 <th className="font-normal">Set</th>
                 <th className="text-right font-normal">Cost, {build.preferences.currency}</th>
                 <th className="text-right font-normal">Work, min</th>
@@ -357,12 +357,12 @@ export function Sets() {
                         className="min-h-10 px-1 text-left font-semibold underline decoration-line underline-offset-4"
                       >
                         {i + 1}
-                        <span className="ml-2 text-[15px] font-normal text-snug">
+                        <span className="ml-2 text-note font-normal text-snug">
                           {s.alone ?? s.explained.marks.join(', ')}
                         </span>
                       </button>
                       {at.length > 1 && (
-                        <span className="block px-1 pb-1 text-[15px] text-muted">
+                        <span className="block px-1 pb-1 text-note text-muted">
                           {at.length} alike, other {differ(at).slice(0, 3).join(', ')}
                           {at.includes(hand) && (
                             <button
@@ -379,7 +379,7 @@ export function Sets() {
                     <td className="figure py-2 text-right">{s.cost.toFixed(0)}</td>
                     <td className="figure py-2 text-right">{s.minutes.toFixed(0)}</td>
                     <td className="figure py-2 text-right">{s.wait}</td>
-                    <td className="py-2 pl-4 text-[15px] text-muted">
+                    <td className="py-2 pl-4 text-note text-muted">
                       {s.explained.decides[0]
                         ? `${s.explained.decides[0].joint.replace(/-/g, ' ')}, ${Math.round(s.explained.decides[0].minutes)} min`
                         : 'nothing to mend'}
@@ -395,7 +395,7 @@ export function Sets() {
       {set && (
         <section aria-label={`Set ${hand + 1}`} className="flex flex-col gap-2">
           <header className="flex flex-wrap items-end justify-between gap-4 border-b-2 border-ink pb-1">
-            <h3 className="text-[20px] font-semibold">Set {hand + 1}</h3>
+            <h3 className="text-section font-semibold">Set {hand + 1}</h3>
             <span className="flex gap-6">
               <Figure size="large" value={set.cost.toFixed(0)} unit={build.preferences.currency} />
               <Figure size="large" value={set.minutes.toFixed(0)} unit="min" />
@@ -404,7 +404,7 @@ export function Sets() {
           </header>
           <ul className="grid gap-x-6 min-[1100px]:grid-cols-2">
             {Object.entries(set.parts).map(([slot, p]) => (
-              <li key={slot} className="rule-row flex justify-between gap-3 py-1 text-[16px]">
+              <li key={slot} className="rule-row flex justify-between gap-3 py-1 text-plain">
                 <span>
                   <span className="text-muted">{slots.find(s => s.id === slot)?.label}: </span>
                   {p.name}
@@ -415,7 +415,7 @@ export function Sets() {
             ))}
           </ul>
           {set.explained.decides.length > 0 && (
-            <p className="text-[16px]">
+            <p className="text-plain">
               Work:{' '}
               {set.explained.decides
                 .map(d => `${d.joint.replace(/-/g, ' ')} ${Math.round(d.minutes)} min`)

@@ -54,21 +54,21 @@ export function Plan() {
       <>
         <span
           aria-hidden="true"
-          className={`figure grid size-7 shrink-0 place-items-center border text-[15px] ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
+          className={`figure grid size-7 shrink-0 place-items-center border text-note ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
         >
           {s.status === 'done' ? '✓' : s.status === 'skipped' ? '–' : i + 1}
         </span>
         <span className="min-w-0 flex-1">
-          <span className={`block text-[16px] leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>
+          <span className={`block text-plain leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>
             {l.prose(s.title)}
           </span>
-          <span className="text-[15px] text-muted">
+          <span className="text-note text-muted">
             {s.status === 'done' || s.status === 'skipped'
               ? `${s.status}${s.overAt ? ` ${day(s.overAt)}` : ''}`
               : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}
           </span>
         </span>
-        <span className="figure shrink-0 text-[15px]">{s.minutes} min</span>
+        <span className="figure shrink-0 text-note">{s.minutes} min</span>
       </>
     ),
   }))
@@ -117,28 +117,28 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   return (
     <article className="flex max-w-[780px] flex-col gap-3">
       <header>
-        <p className="text-[15px] text-muted">
+        <p className="text-note text-muted">
           Step {number}, {step.status}
           {step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}
           {over && step.overAt ? ` on ${day(step.overAt)} at ${step.overAt.slice(11)}` : ''}
         </p>
-        <h2 className="text-[28px] font-semibold leading-tight">{l.prose(step.title)}</h2>
+        <h2 className="text-head font-semibold leading-tight">{l.prose(step.title)}</h2>
       </header>
-      <p className="text-[18px]">{l.prose(step.why)}</p>
+      <p className="text-lead">{l.prose(step.why)}</p>
       <div className="flex flex-wrap gap-x-10 gap-y-2">
         <div>
-          <p className="text-[15px] text-muted">hands-on</p>
+          <p className="text-note text-muted">hands-on</p>
           <Figure size="large" value={String(step.minutes)} unit="min" />
         </div>
         {step.waitHours > 0 && (
           <div>
-            <p className="text-[15px] text-muted">then wait</p>
+            <p className="text-note text-muted">then wait</p>
             <Figure size="large" value={String(step.waitHours)} unit="h" />
           </div>
         )}
         {expected !== undefined && (
           <div>
-            <p className="text-[15px] text-muted">should read</p>
+            <p className="text-note text-muted">should read</p>
             {step.read!.unit === 'mm' ? (
               <Figure size="large" value={l.fineFigure(expected).figure} unit={l.unit} />
             ) : (
@@ -148,8 +148,8 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         )}
         {step.tools.length > 0 && (
           <div className="flex-1">
-            <p className="text-[15px] text-muted">tools</p>
-            <p className="text-[17px]">{step.tools.join(', ')}</p>
+            <p className="text-note text-muted">tools</p>
+            <p className="text-body">{step.tools.join(', ')}</p>
           </div>
         )}
       </div>
@@ -188,7 +188,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         </Link>
       </div>
       <form
-        className="flex items-end gap-2 text-[16px]"
+        className="flex items-end gap-2 text-plain"
         onSubmit={e => {
           e.preventDefault()
           if (own.trim()) {
@@ -197,13 +197,13 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           }
         }}
       >
-        <label className="flex flex-1 flex-col text-[15px] text-muted">
+        <label className="flex flex-1 flex-col text-note text-muted">
           A step of your own after this one
           <input
             value={own}
             maxLength={160}
             onChange={e => setOwn(e.target.value)}
-            className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+            className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <Button type="submit">
@@ -227,7 +227,7 @@ function OwnStepEditor({ id }: { id: string }) {
   if (!own) return null
   return (
     <fieldset className="flex flex-wrap items-end gap-3 border-t border-line pt-2">
-      <legend className="float-left w-full text-[15px] text-muted">
+      <legend className="float-left w-full text-note text-muted">
         A step of your own: change it, move it, take it out
       </legend>
       <TextField
@@ -272,10 +272,10 @@ function CalendarEditor() {
   const [problem, setProblem] = useState<string>()
   const set = (patch: Partial<typeof calendar>) => editBuild(b => ({ ...b, calendar: { ...b.calendar, ...patch } }))
   return (
-    <details className="mt-4 border-t border-line pt-2 text-[16px]">
+    <details className="mt-4 border-t border-line pt-2 text-plain">
       <summary className="min-h-8 cursor-pointer text-muted">Start day and hours at the bench</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
-        <label className="flex flex-col text-[15px] text-muted">
+        <label className="flex flex-col text-note text-muted">
           Start on
           <input
             type="date"
@@ -286,7 +286,7 @@ function CalendarEditor() {
                 set({ startOn: e.target.value })
               } else setProblem('Start on: not a day yet. Accepted: a day of the calendar.')
             }}
-            className="figure min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+            className="figure min-h-10 border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         {DAYS.map((d, i) => (

@@ -35,10 +35,10 @@ export function NoteField({
         onKeyDown={e => {
           if (e.key === 'Enter') commit()
         }}
-        className={`figure min-h-10 w-16 border bg-paper px-2 text-[17px] ${problem ? 'border-2 border-never' : 'border-line'}`}
+        className={`figure min-h-10 w-16 border bg-paper px-2 text-body ${problem ? 'border-2 border-never' : 'border-line'}`}
       />
       {problem && (
-        <span id={`note-${string}`} role="alert" className="block text-[15px] text-never">
+        <span id={`note-${string}`} role="alert" className="block text-note text-never">
           “{typed}” is no note. Accepted: E4, F#3, Bb2
         </span>
       )}

@@ -67,15 +67,15 @@ export function Setup() {
     content: (
       <>
         <span className="min-w-0 flex-1">
-          <span className="block text-[17px] font-medium leading-tight">
+          <span className="block text-body font-medium leading-tight">
             {a.title}
-            {a.id === work.next ? <span className="ml-2 bg-hand px-1.5 text-[15px] text-on-hand">next</span> : null}
+            {a.id === work.next ? <span className="ml-2 bg-hand px-1.5 text-note text-on-hand">next</span> : null}
           </span>
-          <span className={`text-[15px] ${a.state === 'adjust' ? 'font-semibold text-tight' : 'text-muted'}`}>
+          <span className={`text-note ${a.state === 'adjust' ? 'font-semibold text-tight' : 'text-muted'}`}>
             {a.state}
           </span>
         </span>
-        <span className="figure shrink-0 text-right text-[16px] leading-tight">
+        <span className="figure shrink-0 text-right text-plain leading-tight">
           {a.reading === undefined ? '–' : l.fineFigure(a.reading).figure}
           <br />
           <span className="text-muted">{l.fineFigure(a.target).figure}</span>
@@ -117,12 +117,12 @@ export function Setup() {
         {hand && (
           <>
             <header className="flex flex-col">
-              <h2 className="text-[24px] font-semibold">{hand.title}</h2>
-              <p className="text-[16px] text-muted">{hand.how}</p>
+              <h2 className="text-title font-semibold">{hand.title}</h2>
+              <p className="text-plain text-muted">{hand.how}</p>
             </header>
             <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
               <div>
-                <p className="text-[15px] text-muted">{reading ? 'it reads' : 'aim for'}</p>
+                <p className="text-note text-muted">{reading ? 'it reads' : 'aim for'}</p>
                 {reading ? (
                   <Figure value={reading.figure} unit={reading.unit} />
                 ) : (
@@ -158,54 +158,54 @@ export function Setup() {
               />
             </div>
             <p
-              className={`border-l-4 pl-3 text-[22px] font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
+              className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
             >
               {l.prose(hand.move)}
             </p>
-            <p className="text-[16px]">{hand.why}</p>
+            <p className="text-plain">{hand.why}</p>
           </>
         )}
-        <div className="flex flex-wrap gap-x-8 gap-y-2 text-[16px]">
-          <label className="flex flex-col text-[15px] text-muted">
+        <div className="flex flex-wrap gap-x-8 gap-y-2 text-plain">
+          <label className="flex flex-col text-note text-muted">
             Nut, school
             <select
               value={build.setup.nutSchool}
               onChange={e => set({ nutSchool: e.target.value as SetupTargets['nutSchool'] })}
-              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
             >
               <option>gap over fret 1</option>
               <option>held behind fret 3</option>
             </select>
           </label>
-          <label className="flex flex-col text-[15px] text-muted">
+          <label className="flex flex-col text-note text-muted">
             Action, school
             <select
               value={build.setup.actionAt}
               onChange={e => set({ actionAt: e.target.value as SetupTargets['actionAt'] })}
-              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
             >
               <option>fret 12</option>
               <option>last fret</option>
             </select>
           </label>
-          <label className="flex flex-col text-[15px] text-muted">
+          <label className="flex flex-col text-note text-muted">
             Nut slots, school
             <select
               value={build.setup.spacing}
               onChange={e => set({ spacing: e.target.value as SetupTargets['spacing'] })}
-              className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
             >
               <option>equal gaps</option>
               <option>equal centres</option>
             </select>
           </label>
         </div>
-        <table className="text-[16px]">
-          <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+        <table className="text-plain">
+          <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
             Strings and tension
           </caption>
           <thead>
-            <tr className="text-left text-[15px] text-muted">
+            <tr className="text-left text-note text-muted">
               <th className="font-normal">String</th>
               <th className="font-normal">Note</th>
               <th className="font-normal">Diameter</th>

@@ -59,7 +59,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
           ))}
         </div>
       )}
-      <fieldset className="flex flex-wrap items-center gap-4 text-[16px]">
+      <fieldset className="flex flex-wrap items-center gap-4 text-plain">
         <legend className="sr-only">What is typed here is</legend>
         {(['measured', 'claimed'] as const).map(k => (
           <label key={k} className="flex min-h-10 items-center gap-2">
@@ -74,9 +74,9 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
           </label>
         ))}
       </fieldset>
-      <table className="w-full text-[16px]">
+      <table className="w-full text-plain">
         <thead>
-          <tr className="border-b-2 border-ink text-left text-[15px] text-muted">
+          <tr className="border-b-2 border-ink text-left text-note text-muted">
             <th className="py-1 font-normal">Dimension</th>
             <th className="font-normal">Value</th>
             <th className="font-normal">Doubt</th>
@@ -98,7 +98,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
               >
                 <th scope="row" className="py-1.5 pr-3 text-left font-normal">
                   <span className="block first-letter:uppercase">{label}</span>
-                  <span className="block text-[15px] leading-tight text-muted">{spec.how}</span>
+                  <span className="block text-note leading-tight text-muted">{spec.how}</span>
                   <FarReading part={part} path={path} onPart={replace} />
                 </th>
                 <td className="py-1.5 pr-3">
@@ -150,7 +150,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
                     />
                   )}
                 </td>
-                <td className="py-3 text-[15px]">
+                <td className="py-3 text-note">
                   {d.basis}
                   {d.with ? `, ${d.with}` : ''}
                   {d.on ? `, ${d.on}` : ''}

@@ -14,12 +14,12 @@ export function DonorView({ part, take }: { part: Part; take: (id: string) => vo
   }
   return (
     <div className="flex flex-col gap-4">
-      <table className="w-full text-[16px]">
-        <caption className="border-b-2 border-ink pb-1 text-left text-[17px] font-semibold">
+      <table className="w-full text-plain">
+        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
           Places from the nut, kept as a template
         </caption>
         <thead>
-          <tr className="text-left text-[15px] text-muted">
+          <tr className="text-left text-note text-muted">
             <th className="font-normal">What</th>
             <th className="text-right font-normal">Along</th>
             <th className="text-right font-normal">Off the centre line</th>
@@ -31,15 +31,15 @@ export function DonorView({ part, take }: { part: Part; take: (id: string) => vo
               <th scope="row" className="py-1 text-left font-normal">
                 {f.id.replace(/-/g, ' ')}
               </th>
-              <td className="figure text-right text-[18px]">{l.text(f.dims.x?.value ?? 0)}</td>
-              <td className="figure text-right text-[18px]">{l.text(f.dims.y?.value ?? 0)}</td>
+              <td className="figure text-right text-lead">{l.text(f.dims.x?.value ?? 0)}</td>
+              <td className="figure text-right text-lead">{l.text(f.dims.y?.value ?? 0)}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {part.gave?.length ? (
         <section aria-label="Gave">
-          <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+          <h3 className="border-b-2 border-ink text-body font-semibold">
             Taken apart into {part.gave.length} parts
           </h3>
           <ul>
@@ -50,7 +50,7 @@ export function DonorView({ part, take }: { part: Part; take: (id: string) => vo
                   <button
                     type="button"
                     onClick={() => take(id)}
-                    className="min-h-10 text-left text-[16px] underline decoration-line underline-offset-4"
+                    className="min-h-10 text-left text-plain underline decoration-line underline-offset-4"
                   >
                     {row.name}
                   </button>
@@ -64,7 +64,7 @@ export function DonorView({ part, take }: { part: Part; take: (id: string) => vo
           <Button kind="main" onClick={() => void apart()}>
             Take it apart into parts
           </Button>
-          <p className="mt-2 text-[15px] text-muted">
+          <p className="mt-2 text-note text-muted">
             Each part takes over what was measured of the whole; the rest is assumed until the calliper has been
             there. The template stays.
           </p>

@@ -40,9 +40,9 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
       <li key={i.path} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
         <span className="figure text-muted">{n + 1}</span>
         <span>
-          <span className="block text-[17px] first-letter:uppercase">{i.label}</span>
-          <span className="block text-[15px] text-muted">{i.how}</span>
-          <span className="block text-[15px]">
+          <span className="block text-body first-letter:uppercase">{i.label}</span>
+          <span className="block text-note text-muted">{i.how}</span>
+          <span className="block text-note">
             {i.verdict === 'to measure' ? (
               <>
                 expected <span className="figure">{show(i.path, i.expected)}</span>
@@ -83,7 +83,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
   return (
     <div className="flex flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <p className="text-[17px]">
+        <p className="text-body">
           {seen.left === 0
             ? 'All of it is measured.'
             : 'Look first, then measure in this order: one tool at a time, what decides most first.'}
@@ -94,8 +94,8 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
         </span>
       </header>
       <section aria-label="Look at">
-        <h3 className="border-b-2 border-ink text-[17px] font-semibold">Look at</h3>
-        <ul className="list-disc pl-5 text-[16px]">
+        <h3 className="border-b-2 border-ink text-body font-semibold">Look at</h3>
+        <ul className="list-disc pl-5 text-plain">
           {seen.look.map(x => (
             <li key={x} className="py-0.5">
               {x}.
@@ -104,7 +104,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
         </ul>
       </section>
       {seen.wrong.length > 0 && (
-        <ul className="border-l-4 border-never pl-3 text-[16px]">
+        <ul className="border-l-4 border-never pl-3 text-plain">
           {seen.wrong.map(w => (
             <li key={w.path}>
               <span className="first-letter:uppercase">{w.label}</span>: claimed {show(w.path, w.expected)}, read{' '}
@@ -116,7 +116,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
       )}
       {settling.length > 0 && (
         <section aria-label="Readings that settle joints">
-          <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+          <h3 className="border-b-2 border-ink text-body font-semibold">
             <span className="figure">{settling.length}</span> of <span className="figure">{seen.items.length}</span>{' '}
             settle joints here
           </h3>
@@ -124,7 +124,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
         </section>
       )}
       <details open={settling.length === 0} className="border-t-2 border-ink">
-        <summary className="min-h-10 cursor-pointer py-2 text-[17px]">
+        <summary className="min-h-10 cursor-pointer py-2 text-body">
           {settling.length ? 'The rest' : 'All dimensions'}: <span className="figure">{rest.length}</span>
         </summary>
         <ol>{rest.map((x, n) => row(x, settling.length + n))}</ol>

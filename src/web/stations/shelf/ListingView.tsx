@@ -23,10 +23,10 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
   }
   return (
     <div className="flex flex-col gap-3">
-      <p className="text-[17px]">
+      <p className="text-body">
         Paste the table or the lines of a listing. What is understood becomes a claim; what you measured stays.
       </p>
-      <label className="flex flex-col text-[15px] text-muted">
+      <label className="flex flex-col text-note text-muted">
         The listing’s text
         <textarea
           value={text}
@@ -37,19 +37,19 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
             setDone(false)
           }}
           placeholder={`Scale length: 25.5"\nHeel width  56.1 mm ± 0.2`}
-          className="figure border border-line bg-paper p-2 text-[15px] text-ink"
+          className="figure border border-line bg-paper p-2 text-note text-ink"
         />
       </label>
       <TextField label="Where it is from" value={source} max={80} onText={setSource} />
       {text.trim() && (
         <>
           <section aria-label="Understood">
-            <h3 className="border-b-2 border-ink text-[17px] font-semibold">
+            <h3 className="border-b-2 border-ink text-body font-semibold">
               {read.understood.length} of {Object.keys(PART_KINDS[part.kind].dims).length} dimensions understood
             </h3>
             <ul>
               {read.understood.map(u => (
-                <li key={u.key} className="rule-row flex justify-between gap-4 py-1 text-[16px]">
+                <li key={u.key} className="rule-row flex justify-between gap-4 py-1 text-plain">
                   <span className="first-letter:uppercase">
                     {u.label} <span className="text-muted">from “{u.line}”</span>
                   </span>
@@ -61,7 +61,7 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
             </ul>
           </section>
           {read.contradictions.length > 0 && (
-            <ul role="alert" className="border-l-4 border-never pl-3 text-[16px]">
+            <ul role="alert" className="border-l-4 border-never pl-3 text-plain">
               {read.contradictions.map(c => (
                 <li key={c.key}>
                   {c.label}: the listing contradicts itself ({c.values.join(' / ')}). Neither is taken: measure it.
@@ -70,7 +70,7 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
             </ul>
           )}
           {read.unclear.length > 0 && (
-            <ul className="text-[15px] text-muted">
+            <ul className="text-note text-muted">
               {read.unclear.slice(0, 12).map((u, i) => (
                 <li key={i}>
                   “{u.line}” {u.reason}.

@@ -69,14 +69,14 @@ export function NewPartDialog({
           onChange={v => setKind(v as PartKind)}
           options={PART_KIND_NAMES.map(k => ({ value: k, label: PART_KINDS[k].label }))}
         />
-        <label className="flex flex-1 flex-col text-[15px] text-muted">
+        <label className="flex flex-1 flex-col text-note text-muted">
           Name
           <input
             value={name}
             maxLength={120}
             placeholder={PART_KINDS[kind].label}
             onChange={e => setName(e.target.value)}
-            className="min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+            className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <Button kind="main" type="submit">
@@ -91,17 +91,17 @@ export function NewPartDialog({
           onText={table}
           onProblem={setWords}
         />
-        <span className="text-[15px] text-muted">
+        <span className="text-note text-muted">
           Headings: kind, name, price, supplier, place, and any dimension.
         </span>
       </div>
       {words && (
-        <p role="alert" className="text-[16px] text-never">
+        <p role="alert" className="text-plain text-never">
           {words}
         </p>
       )}
       {read && (
-        <section aria-label="The table" className="flex flex-col gap-2 text-[16px]">
+        <section aria-label="The table" className="flex flex-col gap-2 text-plain">
           <p className="font-semibold">
             {read.parts.length} part{read.parts.length === 1 ? '' : 's'} understood
             {read.problems.length
@@ -110,7 +110,7 @@ export function NewPartDialog({
             .
           </p>
           {read.headings.length > 0 && (
-            <p className="text-[15px] text-muted">
+            <p className="text-note text-muted">
               {read.headings.map(h => `${h.heading}: ${h.meaning ?? 'not understood'}`).join(' · ')}
             </p>
           )}

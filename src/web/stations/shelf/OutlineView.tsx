@@ -80,7 +80,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
   const box = checked?.ok ? boundsOf(checked.points) : undefined
   return (
     <div className="flex flex-col gap-4">
-      <p className="text-[17px]">
+      <p className="text-body">
         {part.outline
           ? `It has an outline of ${part.outline.points.length} points, ±${l.fineText(part.outline.doubt ?? 0.5)} all round.`
           : 'It has no outline yet.'}{' '}
@@ -146,7 +146,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
         )}
       </div>
       {trouble && (
-        <p role="alert" className="border-l-4 border-never pl-3 text-[16px]">
+        <p role="alert" className="border-l-4 border-never pl-3 text-plain">
           {trouble}
         </p>
       )}
@@ -164,7 +164,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
             )}
           </div>
           {checked && !checked.ok && (
-            <p role="alert" className="text-[16px] text-never">
+            <p role="alert" className="text-plain text-never">
               This line {checked.reason}. Accepted: {checked.accepted}.
             </p>
           )}
@@ -183,7 +183,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
                   style={{ fill: 'var(--paper)' }}
                 />
               </svg>
-              <p className="text-[16px]">
+              <p className="text-plain">
                 {l.text(box.x1 - box.x0)} by {l.text(box.y1 - box.y0)}, {checked.points.length} points. x runs
                 towards the bridge: its datum is the drawing’s origin.
               </p>
@@ -245,7 +245,7 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
           : 'Go on round; the line closes by itself.'
   return (
     <section aria-label="Tracing" className="flex flex-col gap-2">
-      <p className="text-[17px] font-semibold" role="status">
+      <p className="text-body font-semibold" role="status">
         {say}
       </p>
       <div className="flex flex-wrap items-end gap-3">
@@ -271,12 +271,12 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
         </Button>
       </div>
       {calibration && !calibration.ok && (
-        <p role="alert" className="text-[16px] text-never">
+        <p role="alert" className="text-plain text-never">
           {calibration.field}: {calibration.reason}. Accepted: {calibration.accepted}.
         </p>
       )}
       {ok && (
-        <p className="text-[16px]">
+        <p className="text-plain">
           One pixel is {fixed(ok.mmPerPixel, 3)} mm; turned by {fixed((ok.angleRad * 180) / Math.PI, 1)}°. A length
           of 50 mm traced here is known to ±{l.fineText(ok.doubtOf(50))}.
         </p>
@@ -320,7 +320,7 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
         onLoad={e => setSize([e.currentTarget.naturalWidth || 1000, e.currentTarget.naturalHeight || 700])}
       />
       {checked && !checked.ok && (
-        <p role="alert" className="text-[16px] text-never">
+        <p role="alert" className="text-plain text-never">
           The line {checked.reason}.
         </p>
       )}
@@ -337,7 +337,7 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
           >
             Use this outline
           </Button>
-          <span className="text-[16px]">
+          <span className="text-plain">
             {l.text(across)} across, its edge ±{l.fineText(ok.doubtOf(across) / 2)}
           </span>
         </div>

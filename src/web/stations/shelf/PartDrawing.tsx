@@ -19,7 +19,7 @@ export function PartDrawing({
   text: (mm: number) => string
 }) {
   const views = useMemo(() => drawPart(part), [part])
-  if (views.length === 0) return <p className="text-[16px] text-muted">Nothing of it has a shape to draw.</p>
+  if (views.length === 0) return <p className="text-plain text-muted">Nothing of it has a shape to draw.</p>
   const main = views.find(v => v.dimensions.some(d => d.path === inHand)) ?? views[0]!
   return (
     <figure className="flex gap-2">

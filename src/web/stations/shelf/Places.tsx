@@ -68,7 +68,7 @@ export function Places({
   }
   return (
     <section aria-label="Places" className="flex flex-col gap-1">
-      <h3 className="border-b-2 border-ink text-[17px] font-semibold">Holes, routs and pockets</h3>
+      <h3 className="border-b-2 border-ink text-body font-semibold">Holes, routs and pockets</h3>
       <ul>
         {part.features.map(f => {
           const options = serves(f),
@@ -78,7 +78,7 @@ export function Places({
               <button
                 type="button"
                 onClick={() => take(`features.${f.id}.x`)}
-                className="min-h-10 flex-1 text-left text-[16px] underline decoration-line underline-offset-4"
+                className="min-h-10 flex-1 text-left text-plain underline decoration-line underline-offset-4"
               >
                 {FEATURE_ROLES[f.role].label} <span className="text-muted">{f.id.replace(/-/g, ' ')}</span>
               </button>

@@ -129,7 +129,7 @@ export function Shelf() {
       role="tab"
       aria-selected={where === of}
       onClick={() => setParams(of === 'workshop' ? { of } : {})}
-      className={`min-h-11 flex-1 px-2 text-[16px] ${where === of ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}
+      className={`min-h-11 flex-1 px-2 text-plain ${where === of ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}
     >
       {label} <span className="figure">{count}</span>
     </button>
@@ -176,7 +176,7 @@ export function Shelf() {
                   placeholder="find"
                   value={text}
                   onChange={e => setText(e.target.value)}
-                  className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-[16px]"
+                  className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-plain"
                 />
                 <Select
                   label="Kind"
@@ -209,7 +209,7 @@ export function Shelf() {
                 <Button kind="quiet" onClick={saveCsv}>
                   Save as CSV
                 </Button>
-                <span className="figure text-[15px] text-muted">{lines.length}</span>
+                <span className="figure text-note text-muted">{lines.length}</span>
               </div>
             </div>
           }
@@ -219,7 +219,7 @@ export function Shelf() {
       {part ? (
         <PartSheet key={part.id} part={part} inBuild={inBuild} take={take} />
       ) : hand ? (
-        <p role="status" className="text-[17px]">
+        <p role="status" className="text-body">
           Fetching the part.
         </p>
       ) : null}
@@ -243,8 +243,8 @@ function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take
     <article className="flex max-w-[800px] flex-col gap-3">
       <header className="flex flex-wrap items-start justify-between gap-3">
         <div>
-          <h2 className="text-[24px] font-semibold leading-tight">{part.name}</h2>
-          <p className="text-[16px] text-muted">
+          <h2 className="text-title font-semibold leading-tight">{part.name}</h2>
+          <p className="text-plain text-muted">
             {PART_KINDS[part.kind].label}
             {part.note ? `. ${part.note}` : ''}
           </p>

@@ -53,7 +53,7 @@ export function ShelfLedger({
     <section aria-label={heading} className="flex min-h-0 flex-col border-r border-line bg-ground">
       {head}
       {lines.length === 0 ? (
-        <div className="p-4 text-[17px]">{empty}</div>
+        <div className="p-4 text-body">{empty}</div>
       ) : (
         <div ref={box} className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
           <ul style={{ height: v.getTotalSize(), position: 'relative' }}>
@@ -81,10 +81,10 @@ export function ShelfLedger({
                     className={`flex h-full w-full items-center gap-3 border-l-[5px] px-3 text-left ${l.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}
                   >
                     <span className="min-w-0 flex-1">
-                      <span className="block truncate text-[16px] font-medium leading-tight">{l.name}</span>
-                      <span className="block truncate text-[15px] text-muted">{l.below}</span>
+                      <span className="block truncate text-plain font-medium leading-tight">{l.name}</span>
+                      <span className="block truncate text-note text-muted">{l.below}</span>
                     </span>
-                    <span className="figure shrink-0 text-right text-[15px] text-muted">{l.aside}</span>
+                    <span className="figure shrink-0 text-right text-note text-muted">{l.aside}</span>
                   </button>
                 </li>
               )

@@ -29,7 +29,7 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
       stock: Object.fromEntries(Object.entries({ ...s, ...patch }).filter(([, v]) => v !== undefined && v !== '')),
     })
   const day = (label: string, key: 'ordered' | 'due' | 'arrived') => (
-    <label className="flex flex-col text-[15px] text-muted">
+    <label className="flex flex-col text-note text-muted">
       {label}
       <input
         type="date"
@@ -41,7 +41,7 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
               ...(key === 'arrived' && e.target.value ? { state: 'here' as const } : {}),
             })
         }}
-        className="figure min-h-10 border border-line bg-paper px-2 text-[16px] text-ink"
+        className="figure min-h-10 border border-line bg-paper px-2 text-plain text-ink"
       />
     </label>
   )
@@ -90,7 +90,7 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
         {day('Ordered', 'ordered')}
         {day('Due', 'due')}
         {day('Arrived', 'arrived')}
-        <label className="flex flex-col text-[15px] text-muted">
+        <label className="flex flex-col text-note text-muted">
           Colour on the map
           <input
             type="color"

@@ -123,7 +123,7 @@ export function SolderView() {
   }
   return (
     <div className="flex flex-col gap-1">
-      <p className="min-h-6 text-[17px]" aria-live="polite">
+      <p className="min-h-6 text-body" aria-live="polite">
         {wire ? (
           <>
             <b className="figure font-semibold">{wire.id.replace('w', '')}</b>

@@ -57,10 +57,10 @@ export function Wiring() {
       content: (
         <>
           <span className="min-w-0 flex-1">
-            <span className="block text-[17px] font-medium leading-tight">{settingLabel(build, p.settings)}</span>
-            <span className="text-[15px] text-muted">{word}</span>
+            <span className="block text-body font-medium leading-tight">{settingLabel(build, p.settings)}</span>
+            <span className="text-note text-muted">{word}</span>
           </span>
-          <span className="figure shrink-0 text-right text-[16px] leading-tight">
+          <span className="figure shrink-0 text-right text-plain leading-tight">
             {c ? `${fixed(c.base, 1)}\u202fdB` : ''}
             <br />
             <span className="text-muted">{m && Number.isFinite(m.ohms) ? formatResistance(m.ohms) : 'open'}</span>
@@ -117,7 +117,7 @@ export function Wiring() {
             <Tabs.Trigger
               key={v}
               value={v!}
-              className="min-h-10 px-4 text-[17px] data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground"
+              className="min-h-10 px-4 text-body data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground"
             >
               {t}
             </Tabs.Trigger>
@@ -125,7 +125,7 @@ export function Wiring() {
         </Tabs.List>
         <Tabs.Content value="response" className="flex flex-col gap-3">
           <header className="flex flex-wrap items-baseline justify-between gap-x-6">
-            <h2 className="text-[22px] font-semibold">{label}</h2>
+            <h2 className="text-figure font-semibold">{label}</h2>
             {curve &&
               (curve.silent ? (
                 <Figure size="large" value="silent" />
@@ -147,7 +147,7 @@ export function Wiring() {
           )}
           <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
             {pots.map(p => (
-              <label key={p.id} className="flex min-w-40 flex-1 flex-col text-[15px] text-muted">
+              <label key={p.id} className="flex min-w-40 flex-1 flex-col text-note text-muted">
                 {p.label} at <span className="figure text-ink">{fixed((knobs[p.id] ?? 1) * 10, 1)}</span>
                 <input
                   type="range"
@@ -217,13 +217,13 @@ function SolderList() {
       <ol className="border-t border-line">
         {order.map((j, i) => (
           <li key={j.order} className="rule-row grid grid-cols-[2.2rem_1fr] py-2">
-            <span className="figure text-[20px] font-semibold">{j.order}</span>
+            <span className="figure text-section font-semibold">{j.order}</span>
             <span>
-              <span className="text-[17px] font-semibold">{endName(build, j.terminal)}</span>
+              <span className="text-body font-semibold">{endName(build, j.terminal)}</span>
               {(i === 0 || order[i - 1]!.stage !== j.stage) && (
-                <span className="float-right text-[15px] text-muted">{j.why}</span>
+                <span className="float-right text-note text-muted">{j.why}</span>
               )}
-              <span className="block text-[15px] text-muted">
+              <span className="block text-note text-muted">
                 {j.wires
                   .map(
                     w =>
@@ -245,12 +245,12 @@ function NetList({ settings, label }: { settings: Settings; label: string }) {
   const nets = useMemo(() => networkOf(build, settings), [build, settings])
   return (
     <section className="mt-4">
-      <h3 className="border-b-2 border-ink pb-1 text-[17px] font-semibold">Nets at {label}</h3>
+      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Nets at {label}</h3>
       <ol>
         {nets.nets.map(
           (terminals, i) =>
             terminals.length > 1 && (
-              <li key={terminals[0]} className="rule-row grid grid-cols-[7em_1fr] py-1.5 text-[16px]">
+              <li key={terminals[0]} className="rule-row grid grid-cols-[7em_1fr] py-1.5 text-plain">
                 <span className="font-semibold">{i === 0 ? 'ground' : i === nets.tip ? 'output' : `net ${i}`}</span>
                 <span>{terminals.map(t => endName(build, t)).join('; ')}</span>
               </li>
@@ -266,14 +266,14 @@ function GroundList() {
   const open = list.filter(b => !b.bonded).length
   return (
     <div className="flex flex-col gap-2">
-      <p className="text-[17px]">
+      <p className="text-body">
         {open === 0
           ? 'Everything metal the hand can touch reaches the jack’s sleeve.'
           : `${open} metal part${open > 1 ? 's do' : ' does'} not reach the jack’s sleeve: it hums.`}
       </p>
       <ul>
         {list.map(b => (
-          <li key={b.terminal} className="rule-row flex justify-between py-2 text-[17px]">
+          <li key={b.terminal} className="rule-row flex justify-between py-2 text-body">
             <span>{b.label}</span>
             <span className={b.bonded ? 'text-snug' : 'font-semibold text-never'}>
               {b.bonded ? 'bonded' : 'not bonded'}
