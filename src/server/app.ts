@@ -8,7 +8,9 @@ import { ApiError, notFound, sendError } from './middleware/apiError.ts'
 import { ownHost } from './middleware/ownHost.ts'
 import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
+import { settingsRoutes } from './routes/settings.ts'
 import { shelfRoutes } from './routes/shelf.ts'
+import { settingsStore } from './settingsStore.ts'
 import { shelfStore } from './shelfStore.ts'
 
 export interface AppOptions {
@@ -54,6 +56,7 @@ export function createApp({ db, web, hosts, demo }: AppOptions): Express {
   const builds = buildStore(db)
   api.use('/builds', buildRoutes(builds))
   api.use('/demo', demoRoutes(db, builds, demo))
+  api.use('/settings', settingsRoutes(settingsStore(db)))
   api.use('/shelf', shelfRoutes(shelfStore(db)))
   api.use(notFound)
   app.use('/api', api)

@@ -13,7 +13,7 @@ export interface StoredBuild {
 }
 
 /** Documents written by an older version are brought up to the present one as they are read. */
-const present = (document: Build): Build => {
+export const present = (document: Build): Build => {
   if (document.version === VERSION) return document
   const r = readBuild(document)
   if (!r.ok) throw new Error(`a stored build cannot be read: ${r.problems[0]!.path} ${r.problems[0]!.reason}`)

@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { heron } from '../../tests/support/heron.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/build/build.ts'
+import type { WorkshopSettings } from '../core/build/settings.ts'
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-data-'))
 let server: Running
@@ -411,5 +412,65 @@ describe('builds put away, deleted and had back', () => {
     expect(back.builds).toBe(4)
     expect((await rows()).map(r => r.id)).toEqual(expect.arrayContaining(['heron', 'kestrel', 'twin']))
     expect(((await (await call('/shelf/index')).json()) as unknown[]).length).toBeGreaterThan(140)
+  })
+})
+
+describe('the workshop’s settings', () => {
+  interface Answer {
+    settings: WorkshopSettings
+    changed: number
+    others: { id: string; differs: string[] }[]
+  }
+  const read = async () => (await (await call('/settings')).json()) as Answer
+  const put = (settings: unknown, query = '') => call(`/settings${query}`, json('PUT', settings))
+
+  it('come from what the builds hold, are followed by every build, and outlive a restart', async () => {
+    const { settings } = await read()
+    const before = await stored()
+    const next: WorkshopSettings = {
+      ...settings,
+      preferences: { ...settings.preferences, currency: 'shells' },
+      climate: { ...settings.climate, celsius: settings.climate.celsius + 1 },
+    }
+    const answer = (await (await put(next)).json()) as Answer
+    expect(answer.changed).toBeGreaterThan(3)
+    const after = await stored()
+    expect(after.revision).toBe(before.revision + 1)
+    expect(after.build.preferences.currency).toBe('shells')
+    expect((await read()).settings).toEqual(next)
+    await server.kill()
+    server = await startServer(data)
+    expect((await read()).settings).toEqual(next)
+  })
+  it('leave a build that is open to save itself', async () => {
+    const { settings } = await read(),
+      before = await stored()
+    await put({ ...settings, preferences: { ...settings.preferences, currency: 'pebbles' } }, '?open=heron')
+    expect(await stored()).toEqual(before)
+    const { others } = await read()
+    expect(others.find(o => o.id === 'heron')?.differs).toContain('currency')
+  })
+  it('bring all builds into line when they are told to', async () => {
+    const { settings } = await read()
+    const { build, revision } = await stored()
+    await call(
+      '/builds/heron',
+      json('PUT', { revision, build: { ...build, climate: { ...build.climate, driest: 21 } } }),
+    )
+    expect((await read()).others.find(o => o.id === 'heron')?.differs).toContain('climate')
+    await put(settings)
+    expect((await stored()).build.climate.driest).toBe(21)
+    const answer = (await (await put(settings, '?all=1')).json()) as Answer
+    expect(answer.others).toEqual([])
+    expect((await stored()).build.climate).toEqual(settings.climate)
+  })
+  it('are refused whole with field and reason', async () => {
+    const { settings } = await read()
+    const before = await stored()
+    const wrong = { ...settings, bench: { ...settings.bench, hours: [1, 2, 3] } }
+    const r = await refused(await put(wrong), 422, before)
+    expect(r.error.problems.some(p => p.path === 'bench.hours' && p.reason.includes('7'))).toBe(true)
+    await refused(await put('[1'), 400, before)
+    expect((await read()).settings).toEqual(settings)
   })
 })

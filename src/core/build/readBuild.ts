@@ -3,6 +3,7 @@ import { validateSync, type ValidationError } from 'class-validator'
 import { Build, FORMAT, VERSION } from './build.ts'
 import { migrate } from './migrations.ts'
 import type { Problem } from './problem.ts'
+import { WorkshopSettings } from './settings.ts'
 import { unreadableTexts } from '../text/text.ts'
 import { referenceProblems } from './references.ts'
 import { Part } from '../parts/part.ts'
@@ -86,4 +87,21 @@ export function readPart(input: unknown): { ok: true; part: Part } | { ok: false
     problems = [{ path: '', reason: 'has a field of a wrong type where an object or a list is needed' }]
   }
   return problems.length ? { ok: false, problems } : { ok: true, part: plain(part) }
+}
+
+/** Reads the workshop's settings. */
+export function readSettings(
+  input: unknown,
+): { ok: true; settings: WorkshopSettings } | { ok: false; problems: Problem[] } {
+  if (!isObject(input)) return { ok: false, problems: [{ path: '', reason: 'must be a JSON object of settings' }] }
+  const broken = unreadableTexts(input)
+  if (broken.length) return { ok: false, problems: broken }
+  const settings = plainToInstance(WorkshopSettings, input)
+  let problems: Problem[]
+  try {
+    problems = problemsOf(validateSync(settings, STRICT))
+  } catch {
+    problems = [{ path: '', reason: 'has a field of a wrong type where an object or a list is needed' }]
+  }
+  return problems.length ? { ok: false, problems } : { ok: true, settings: plain(settings) }
 }

@@ -1,3 +1,4 @@
+import { settingsIn } from '../build/settings.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyAnswers } from '../../../tests/support/anyAnswers.ts'
@@ -23,7 +24,7 @@ const started = anyAnswers.map((answers): Build =>
     have: 'kit',
     answers,
     today: '2026-11-25',
-    preferences: demo('heron').preferences,
+    settings: settingsIn(demo('heron')),
   }),
 )
 

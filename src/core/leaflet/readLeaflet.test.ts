@@ -1,3 +1,4 @@
+import { USUAL_SETTINGS } from '../build/settings.ts'
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { LEAFLETS, type Said } from '../../../tests/leaflets.expected.ts'
@@ -13,12 +14,7 @@ const build = assumeBuild({
   have: 'kit',
   answers: {},
   today: '2026-11-25',
-  preferences: {
-    length: 'mm',
-    drawer: { sets: [], extra: [], missing: [] },
-    print: { paper: 'A4', short: 1, long: 1 },
-    currency: 'quills',
-  },
+  settings: USUAL_SETTINGS,
 })
 
 /** References of this build's dimensions that a leaflet's line by hand means; every hole of a row where it names a row. */

@@ -1,3 +1,4 @@
+import { USUAL_SETTINGS } from '../build/settings.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyAnswers } from '../../../tests/support/anyAnswers.ts'
@@ -11,19 +12,13 @@ import { plan } from '../plan/plan.ts'
 import { assumeBuild, type Start } from './assumeBuild.ts'
 import type { Answers } from './answers.ts'
 
-const preferences = {
-  length: 'mm' as const,
-  drawer: { sets: ['metric by halves' as const], extra: [], missing: [] },
-  print: { paper: 'A4' as const, short: 1, long: 1 },
-  currency: 'quills',
-}
 const start = (answers: Answers, more: Partial<Start> = {}): Start => ({
   id: 'new',
   name: 'New',
   have: 'kit',
   answers,
   today: '2026-11-25',
-  preferences,
+  settings: USUAL_SETTINGS,
   ...more,
 })
 

@@ -1,4 +1,5 @@
-import { FORMAT, VERSION, type Build, type Preferences, type SetupTargets } from '../build/build.ts'
+import { USUAL_SETTINGS, type WorkshopSettings } from '../build/settings.ts'
+import { FORMAT, VERSION, type Build, type SetupTargets } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
 import { twoPickupsToggle } from '../circuit/recipes/twoPickupsToggle.ts'
 import type { Circuit } from '../build/circuitRecord.ts'
@@ -19,7 +20,7 @@ export interface Start {
   answers: Answers
   /** Local day on which the work starts, YYYY-MM-DD. */
   today: string
-  preferences: Preferences
+  settings: WorkshopSettings
 }
 
 /** Where a set-up begins: middle ways of both schools [common practice: handbook section 8]. */
@@ -34,8 +35,6 @@ export const USUAL_SETUP: SetupTargets = {
   spacing: 'equal gaps',
   edgeMargin: 3,
 }
-
-const LOAD = { cableMetres: 4.5, faradsPerMetre: 1e-10, amplifierOhms: 1e6 }
 
 /** The circuit that we know for the answered parts; an empty one while there is none. */
 function circuitFor(r: Resolved): Circuit {
@@ -52,7 +51,7 @@ function circuitFor(r: Resolved): Circuit {
     return twoPickupsToggle({
       doubles: r.pickups.filter(p => p.sort === 'double-coil').map(p => p.place as 'bridge' | 'neck'),
     })
-  return { recipe: 'none', components: [], wires: [], load: LOAD }
+  return { recipe: 'none', components: [], wires: [], load: USUAL_SETTINGS.load }
 }
 
 /** Whether a slot's part is on the table already. */
@@ -97,7 +96,7 @@ export function assumeBuild(s: Start): Build {
     bands: {},
     fixes: [],
     cuts: [],
-    circuit: circuitFor(a.r),
+    circuit: { ...circuitFor(a.r), load: s.settings.load },
     finish: {
       system: 'wiped oil-varnish',
       colour: 'natural',
@@ -107,14 +106,14 @@ export function assumeBuild(s: Start): Build {
       relativeHumidity: 50,
     },
     setup: USUAL_SETUP,
-    calendar: { startOn: s.today, hours: [1.5, 1.5, 1.5, 1.5, 0, 4, 3], from: '19:00' },
-    climate: { atBench: 50, driest: 40, dampest: 60, celsius: 20 },
+    calendar: { startOn: s.today, ...s.settings.bench },
+    climate: s.settings.climate,
     costs: [],
     trials: [],
     readings: [],
     steps: [],
     ownSteps: [],
     log: [],
-    preferences: s.preferences,
+    preferences: s.settings.preferences,
   }
 }

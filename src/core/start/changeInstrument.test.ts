@@ -1,3 +1,4 @@
+import { settingsIn } from '../build/settings.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyAnswers } from '../../../tests/support/anyAnswers.ts'
@@ -16,7 +17,7 @@ const fresh = (answers: Answers) =>
     have: 'kit',
     answers,
     today: '2026-11-25',
-    preferences: demo('heron').preferences,
+    settings: settingsIn(demo('heron')),
   })
 const ok = (b: Parameters<typeof writeBuild>[0]) => {
   const r = readBuild(JSON.parse(writeBuild(b)))

@@ -1,6 +1,7 @@
 import { boolean, integer, json, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
+import type { WorkshopSettings } from '../../core/build/settings.ts'
 import type { Part } from '../../core/parts/part.ts'
 
 /** One instrument a row: the whole document, and the revision it stands at. Kept as json, not jsonb: that keeps the keys in order. */
@@ -25,4 +26,10 @@ export const shelf = pgTable('shelf', {
   position: integer('position').notNull(),
   part: json('part').$type<Part>().notNull(),
   demo: boolean('demo').notNull().default(false),
+})
+
+/** The workshop's settings, in one row. */
+export const settings = pgTable('settings', {
+  id: text('id').primaryKey(),
+  document: json('document').$type<WorkshopSettings>().notNull(),
 })

@@ -1,11 +1,13 @@
 import { lazy, Suspense, useEffect } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
+import { loadSettings } from '../stores/settingsStore.ts'
 import { watchTheClock } from '../stores/clock.ts'
 import { Frame } from './Frame.tsx'
 
 const Workshop = lazy(() => import('../workshop/Workshop.tsx').then(m => ({ default: m.Workshop })))
 const StartPage = lazy(() => import('../start/StartPage.tsx').then(m => ({ default: m.StartPage })))
 const WorkshopShelf = lazy(() => import('../workshop/WorkshopShelf.tsx').then(m => ({ default: m.WorkshopShelf })))
+const Settings = lazy(() => import('../settings/Settings.tsx').then(m => ({ default: m.Settings })))
 const Measure = lazy(() => import('../stations/bench/Measure.tsx').then(m => ({ default: m.Measure })))
 const Shelf = lazy(() => import('../stations/shelf/Shelf.tsx').then(m => ({ default: m.Shelf })))
 const Parts = lazy(() => import('../stations/parts/Parts.tsx').then(m => ({ default: m.Parts })))
@@ -22,6 +24,7 @@ const Marking = lazy(() => import('../stations/bench/Marking.tsx').then(m => ({ 
 
 export function App() {
   useEffect(watchTheClock, [])
+  useEffect(() => void loadSettings(), [])
   return (
     <BrowserRouter>
       <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
@@ -29,6 +32,7 @@ export function App() {
           <Route path="/" element={<Workshop />} />
           <Route path="/new" element={<StartPage />} />
           <Route path="/shelf" element={<WorkshopShelf />} />
+          <Route path="/settings" element={<Settings />} />
           <Route path="/b/:id" element={<Frame />}>
             <Route index element={<Navigate to="fit" replace />} />
             <Route path="shelf" element={<Shelf />} />

@@ -2,13 +2,13 @@ import { lengthsInText } from '../../core/units/lengthsInText.ts'
 import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
 import { useMatch } from 'react-router'
 import { useBuild } from '../stores/buildStore.ts'
-import { useUnits } from '../stores/unitsStore.ts'
+import { useSettings } from '../stores/settingsStore.ts'
 
-/** The open build's units inside of it; elsewhere those that were used last. */
+/** The open build's units inside of it; elsewhere the workshop's. */
 function useDisplay(): LengthDisplay {
   const inside = useMatch('/b/:id/*') !== null
   const own = useBuild(s => s.build?.preferences.length),
-    usual = useUnits(s => s.display)
+    usual = useSettings(s => s.settings.preferences.length)
   return inside && own ? own : usual
 }
 

@@ -1,11 +1,6 @@
 import { useMemo, type ReactNode } from 'react'
-import {
-  BRIDGE_SORTS,
-  PICKUP_PLACES,
-  type Build,
-  type PickupPlace,
-  type Preferences,
-} from '../../core/build/build.ts'
+import { BRIDGE_SORTS, PICKUP_PLACES, type Build, type PickupPlace } from '../../core/build/build.ts'
+import { USUAL_SETTINGS } from '../../core/build/settings.ts'
 import type { Layout } from '../../core/layout/layOut.ts'
 import { assumeBuild, assumingFor } from '../../core/start/assumeBuild.ts'
 import {
@@ -30,16 +25,9 @@ const AT: Record<PickupPlace, string> = {
   neck: 'At the neck',
 }
 
-const DRAFT: Preferences = {
-  length: 'mm',
-  drawer: { sets: [], extra: [], missing: [] },
-  print: { paper: 'A4', short: 1, long: 1 },
-  currency: '',
-}
-
 /** The build that some answers alone would give, for drawing. */
 export const drawnFor = (answers: Answers): Build =>
-  assumeBuild({ id: 'drawn', name: 'Drawn', have: 'kit', answers, today: '2000-01-01', preferences: DRAFT })
+  assumeBuild({ id: 'drawn', name: 'Drawn', have: 'kit', answers, today: '2000-01-01', settings: USUAL_SETTINGS })
 
 const nutEnd = (l: Layout): Crop => ({ x0: Math.min(...l.head.map(p => p[0])) - 6, x1: 60, y0: -56, y1: 56 })
 const long = (): Crop => ({ x0: -180, x1: 1090, y0: -175, y1: 175 })

@@ -13,7 +13,8 @@ import { Button } from '../components/Button.tsx'
 import { Select } from '../components/Select.tsx'
 import { api, Refused, type BuildRow } from '../stores/api.ts'
 import { today } from '../stores/clock.ts'
-import { useUnits } from '../stores/unitsStore.ts'
+import { inUnits } from '../../core/build/settings.ts'
+import { editSettings, useSettings } from '../stores/settingsStore.ts'
 import { Leaflet } from './Leaflet.tsx'
 import { MiniDrawing } from './MiniDrawing.tsx'
 import { Questions } from './Questions.tsx'
@@ -57,9 +58,6 @@ const FILLED: Answers = {
   hang: 'body',
 }
 
-const USUAL_INCH = { sets: ['fractional by 64ths' as const], extra: [], missing: [] }
-const USUAL_MM = { sets: ['metric by halves' as const], extra: [], missing: [] }
-
 /** A build begun: what there is, a few drawn questions, the leaflet if there is one, then straight to measuring. */
 export function StartPage() {
   const [params] = useSearchParams()
@@ -74,7 +72,7 @@ export function StartPage() {
   const [trouble, setTrouble] = useState<string>(),
     [busy, setBusy] = useState(false)
   const [like, setLike] = useState('')
-  const units = useUnits()
+  const settings = useSettings(s => s.settings)
   const navigate = useNavigate()
   useEffect(() => {
     api
@@ -88,15 +86,6 @@ export function StartPage() {
     rows.map(r => r.name),
   )
   const called = (name ?? proposed).trim() || proposed
-  const source_ = useMemo(() => {
-    const inch = units.display !== 'mm'
-    return {
-      length: units.display,
-      drawer: inch ? USUAL_INCH : USUAL_MM,
-      print: { paper: inch ? ('Letter' as const) : ('A4' as const), short: 1, long: 1 },
-      currency: 'quills',
-    }
-  }, [units.display])
   const build = useMemo(
     () =>
       assumeBuild({
@@ -105,9 +94,9 @@ export function StartPage() {
         have: have === 'copy' ? 'kit' : have,
         answers,
         today: today(),
-        preferences: source_,
+        settings,
       }),
-    [called, have, answers, source_],
+    [called, have, answers, settings],
   )
   const begin = async () => {
     setBusy(true)
@@ -150,8 +139,15 @@ export function StartPage() {
         </div>
         <Select
           label="Units"
-          value={units.display}
-          onChange={v => units.pick(LENGTH_DISPLAYS.find(d => d === v)!)}
+          value={settings.preferences.length}
+          onChange={v =>
+            editSettings(s =>
+              inUnits(
+                s,
+                LENGTH_DISPLAYS.find(d => d === v)!,
+              ),
+            )
+          }
           options={[
             { value: 'mm', label: 'mm' },
             { value: 'inch-fraction', label: 'inches, fractions' },

@@ -1,5 +1,6 @@
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
+import type { SettingName, WorkshopSettings } from '../../core/build/settings.ts'
 import type { Problem } from '../../core/build/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
@@ -25,6 +26,13 @@ export interface BuildRow {
   updatedAt: string
   archivedAt: string | null
   demo: boolean
+}
+
+/** A build that holds other settings than the workshop. */
+export interface OtherSettings {
+  id: string
+  name: string
+  differs: SettingName[]
 }
 
 /** A refusal of the server, as it worded it. */
@@ -74,6 +82,12 @@ export const api = {
   remove: (id: string, revision: number) =>
     call<void>(`/builds/${encodeURIComponent(id)}?revision=${revision}`, { method: 'DELETE' }),
   restore: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}/restore`, { method: 'POST' }),
+  settings: () => call<{ settings: WorkshopSettings; others: OtherSettings[] }>('/settings'),
+  saveSettings: (settings: WorkshopSettings, open: string | undefined, all: boolean) =>
+    call<{ changed: number; others: OtherSettings[] }>(
+      `/settings?${new URLSearchParams({ ...(open ? { open } : {}), ...(all ? { all: '1' } : {}) }).toString()}`,
+      { method: 'PUT', body: body(settings) },
+    ),
   demo: () => call<{ builds: number }>('/demo'),
   loadDemo: () => call<{ builds: number }>('/demo', { method: 'POST' }),
   removeDemo: () => call<{ builds: number }>('/demo', { method: 'DELETE' }),

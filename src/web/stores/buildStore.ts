@@ -33,6 +33,8 @@ interface BuildState {
   refusal: string | undefined
   open: (stored: StoredBuild, draft?: { build: Build; history?: History | undefined }) => void
   edit: (change: (b: Build) => Build, title?: string) => void
+  /** Changes the build without an act: what the workshop changed is not the builder's to take back here. */
+  follow: (change: (b: Build) => Build) => void
   undo: () => void
   redo: () => void
   patch: (
@@ -88,6 +90,11 @@ export const useBuild = create<BuildState>()(set => ({
         history: recorded(past, before, build, name, at),
         last: { what: 'done', title: name, at, before, after: build },
       }
+    }),
+  follow: change =>
+    set(s => {
+      const next = s.build && change(s.build)
+      return next && next !== s.build ? { build: next } : s
     }),
   undo: () =>
     set(s => {

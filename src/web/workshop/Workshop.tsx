@@ -1,3 +1,5 @@
+import { differing, settingsIn } from '../../core/build/settings.ts'
+import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { FileUp, GitFork, Package, Puzzle, ShoppingCart, Wrench } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -65,6 +67,7 @@ export function Workshop() {
   const refresh = useCallback(async () => {
     try {
       setRows(await api.builds())
+      void reloadSettings()
     } catch {
       setTrouble(AWAY)
     }
@@ -198,7 +201,9 @@ export function Workshop() {
       return act(`${d.parts.length} parts put on the shelf.`, () => api.putOnShelf(d.parts as Part[]))
     try {
       const { build } = await api.create(d.text, copy)
-      void navigate(`/b/${build.id}/fit`)
+      // What a result depends on came with the file: it is offered to the workshop, and the build keeps it meanwhile.
+      const differs = differing(settingsIn(build), useSettings.getState().settings)
+      void navigate(differs.length ? `/settings?from=${build.id}` : `/b/${build.id}/fit`)
     } catch (e) {
       if (!(e instanceof Refused)) return setTrouble(AWAY)
       setTrouble({
@@ -268,6 +273,9 @@ export function Workshop() {
         )}
         <Link to="/shelf" className={buttonLook()}>
           Shelf of the workshop
+        </Link>
+        <Link to="/settings" className={buttonLook()}>
+          Settings
         </Link>
         {rows &&
           (demo ? (

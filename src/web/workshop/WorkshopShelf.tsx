@@ -1,3 +1,7 @@
+import { useMemo } from 'react'
+import type { Build } from '../../core/build/build.ts'
+import type { WorkshopSettings } from '../../core/build/settings.ts'
+import { useSettings } from '../stores/settingsStore.ts'
 import { Link } from 'react-router'
 import { assumeBuild } from '../../core/start/assumeBuild.ts'
 import { today } from '../stores/clock.ts'
@@ -5,26 +9,16 @@ import { StandIn } from '../stores/buildStore.ts'
 import { Shelf } from '../stations/shelf/Shelf.tsx'
 
 /** Nothing is chosen here: the shelf stands on a build without parts. */
-const nobody = {
-  ...assumeBuild({
-    id: 'nobody',
-    name: 'No build',
-    have: 'kit',
-    answers: {},
-    today: today(),
-    preferences: {
-      length: 'mm',
-      drawer: { sets: [], extra: [], missing: [] },
-      print: { paper: 'A4', short: 1, long: 1 },
-      currency: 'quills',
-    },
-  }),
+const nobodys = (settings: WorkshopSettings): Build => ({
+  ...assumeBuild({ id: 'nobody', name: 'No build', have: 'kit', answers: {}, today: today(), settings }),
   slots: {},
   parts: [],
-}
+})
 
 /** The workshop's shelf with no build open. */
 export function WorkshopShelf() {
+  const settings = useSettings(s => s.settings),
+    nobody = useMemo(() => nobodys(settings), [settings])
   return (
     <div className="flex h-dvh flex-col">
       <header className="flex items-center gap-5 border-b-2 border-ink px-5 py-2 text-plain">

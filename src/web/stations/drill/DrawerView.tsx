@@ -1,21 +1,13 @@
-import { DRAWER_SETS, type Drawer } from '../../../core/build/build.ts'
-import { bitsIn } from '../../../core/drill/bits.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { Grid } from '../../components/Grid.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-
-const setDrawer = (change: (d: Drawer) => Drawer) =>
-  editBuild(b => ({ ...b, preferences: { ...b.preferences, drawer: change(b.preferences.drawer) } }))
-const SAME = 0.011
+import { DrawerEditor } from '../../settings/DrawerEditor.tsx'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 
 /** The bits at hand, and what each wanted size gets from them. */
 export function DrawerView({ work }: { work: Work | undefined }) {
   const { drawer } = useOpenBuild().preferences,
     l = useLength()
-  const whole = bitsIn({ ...drawer, missing: [] })
-  const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)
   const wanted = new Map<
     string,
     { wanted: number; labels: string[]; bit: string; off: number; does: string | undefined }
@@ -37,56 +29,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
       <h2 className="text-title font-semibold">Bits in the drawer</h2>
-      <fieldset className="flex flex-wrap gap-x-6 gap-y-1">
-        <legend className="text-note text-muted">Whole sets</legend>
-        {DRAWER_SETS.map(s => (
-          <label key={s} className="inline-flex min-h-10 items-center gap-2 text-body">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={drawer.sets.includes(s)}
-              onChange={e =>
-                setDrawer(d => ({ ...d, sets: e.target.checked ? [...d.sets, s] : d.sets.filter(x => x !== s) }))
-              }
-            />
-            {s}
-          </label>
-        ))}
-      </fieldset>
-      <div className="flex flex-wrap items-end gap-3">
-        <LengthField
-          label="Add a single bit"
-          mm={undefined}
-          clears
-          min={0.3}
-          max={80}
-          placeholder="22 mm, 35/64"
-          wide
-          onMm={v =>
-            setDrawer(d => ({
-              ...d,
-              extra: [...d.extra.filter(x => Math.abs(x - v) >= SAME), v].sort((a, b) => a - b),
-              missing: d.missing.filter(x => Math.abs(x - v) >= SAME),
-            }))
-          }
-        />
-        {drawer.extra.map(v => (
-          <button
-            key={v}
-            type="button"
-            aria-label={`Take the ${l.fineText(v)} bit out`}
-            className="figure min-h-10 border border-ink px-2 text-plain hover:bg-shade"
-            onClick={() => setDrawer(d => ({ ...d, extra: d.extra.filter(x => x !== v) }))}
-          >
-            {l.fineText(v)} ×
-          </button>
-        ))}
-      </div>
-      {whole.length === 0 && (
-        <p className="border-l-4 border-never pl-3 text-body font-semibold">
-          The drawer is empty: no hole has a bit. Tick a set, or add the bits you have.
-        </p>
-      )}
+      <DrawerEditor drawer={drawer} />
       {sizes.length > 0 && (
         <Grid
           caption="What the holes want"
@@ -109,34 +52,6 @@ export function DrawerView({ work }: { work: Work | undefined }) {
             ],
           }))}
         />
-      )}
-      {whole.length > 0 && (
-        <section aria-label="Every bit">
-          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">
-            Every bit; tap one that is broken or lent
-          </h3>
-          <ul className="flex flex-wrap gap-1 pt-2">
-            {whole.map(b => (
-              <li key={b.name + b.mm}>
-                <button
-                  type="button"
-                  aria-pressed={gone(b.mm)}
-                  className={`figure min-h-10 min-w-14 border px-1.5 text-note ${gone(b.mm) ? 'border-line text-muted line-through' : 'border-ink hover:bg-shade'}`}
-                  onClick={() =>
-                    setDrawer(d => ({
-                      ...d,
-                      missing: gone(b.mm)
-                        ? d.missing.filter(m => Math.abs(m - b.mm) >= SAME)
-                        : [...d.missing, b.mm],
-                    }))
-                  }
-                >
-                  {b.name}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
       )}
     </article>
   )

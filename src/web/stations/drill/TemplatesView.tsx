@@ -13,11 +13,11 @@ import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { editSettings } from '../../stores/settingsStore.ts'
 import { useSheets } from './useSheets.ts'
 
-const setPrint = (patch: Partial<Printing>) =>
-  editBuild(b => ({ ...b, preferences: { ...b.preferences, print: { ...b.preferences.print, ...patch } } }))
+const setPrint = (print: Printing) => editSettings(s => ({ ...s, preferences: { ...s.preferences, print } }))
 
 /** Full-size sheets: on paper with a bar to prove them, and as files for a shop. */
 export function TemplatesView({ work }: { work: Work }) {
@@ -36,7 +36,7 @@ export function TemplatesView({ work }: { work: Work }) {
           <Select
             label="Paper"
             value={print.paper}
-            onChange={v => setPrint({ paper: v as Paper })}
+            onChange={v => setPrint({ ...print, paper: v as Paper })}
             options={PAPER_NAMES.map(p => ({ value: p, label: p === 'A4' ? 'A4' : 'US Letter' }))}
           />
           <Button kind="main" disabled={busy} onClick={() => sheets.make(build, 'all', 'pdf')}>
@@ -149,7 +149,7 @@ function CheckBar({ print }: { print: Printing }) {
         ? `A bar of ${CHECK_BAR} mm that reads ${fixed(reads, 1)} mm was printed to fit the page: print at 100 % first. Between ${CHECK_BAR * 0.8} and ${CHECK_BAR * 1.25} mm can be made up for.`
         : undefined,
     )
-    if (next !== undefined) setPrint({ [side]: next })
+    if (next !== undefined) setPrint({ ...print, [side]: next })
   }
   const off = (s: number) => `${s >= 1 ? '+' : '−'}${fixed(Math.abs(s - 1) * 100, 2)} %`
   return (
@@ -185,7 +185,7 @@ function CheckBar({ print }: { print: Printing }) {
         )}
       </p>
       {(print.short !== 1 || print.long !== 1) && (
-        <Button onClick={() => setPrint({ short: 1, long: 1 })}>Back to true size</Button>
+        <Button onClick={() => setPrint({ ...print, short: 1, long: 1 })}>Back to true size</Button>
       )}
     </section>
   )

@@ -1,15 +1,18 @@
+import { Select } from '../../components/Select.tsx'
+import { writeBuild } from '../../../core/build/readBuild.ts'
+import { download } from '../../components/download.ts'
+import { Link } from 'react-router'
 import { readingRef } from '../../../core/build/readingRef.ts'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { writeLog } from '../../../core/build/edits.ts'
-import { LENGTH_DISPLAYS, type LengthDisplay } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
 import { splitRef } from '../../../core/build/quantityAt.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { planOf } from '../../app/stations.ts'
-import { Button } from '../../components/Button.tsx'
+import { Button, buttonLook } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { computed } from '../../hooks/useEngine.ts'
@@ -89,11 +92,7 @@ export function Log() {
   const spent =
     build.parts.reduce((s, p) => s + (Object.values(build.slots).includes(p.id) ? (p.stock?.price ?? 0) : 0), 0) +
     build.log.reduce((s, e) => s + (e.cost ?? 0), 0)
-  const save = () => {
-    const url = URL.createObjectURL(new Blob([JSON.stringify(build, null, 2) + '\n'], { type: 'application/json' }))
-    Object.assign(document.createElement('a'), { href: url, download: `${build.id}.json` }).click()
-    setTimeout(() => URL.revokeObjectURL(url), 1000)
-  }
+  const save = () => download(`${build.id}.json`, writeBuild(build), 'application/json')
   const rows = entries.map(e => ({
     id: e.id,
     label: `${e.what}: ${e.text}`,
@@ -167,41 +166,23 @@ export function Log() {
             <FileDown size={18} aria-hidden="true" />
             Save the build file
           </Button>
-          <label className="flex flex-col text-note text-muted">
-            Lengths in
-            <select
-              value={build.preferences.length}
-              onChange={e =>
-                editBuild(b => ({
-                  ...b,
-                  preferences: { ...b.preferences, length: e.target.value as LengthDisplay },
-                }))
-              }
-              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-            >
-              {LENGTH_DISPLAYS.map(d => (
-                <option key={d} value={d}>
-                  {d === 'mm' ? 'millimetres' : d === 'inch-fraction' ? 'inches, fractions' : 'inches, decimals'}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="flex flex-col text-note text-muted">
-            Played
-            <select
-              value={build.instrument.handedness}
-              onChange={e =>
-                editBuild(b => ({
-                  ...b,
-                  instrument: { ...b.instrument, handedness: e.target.value as 'right' | 'left' },
-                }))
-              }
-              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-            >
-              <option value="right">right-handed</option>
-              <option value="left">left-handed</option>
-            </select>
-          </label>
+          <Link to="/settings" className={buttonLook()}>
+            Settings of the workshop
+          </Link>
+          <Select
+            label="Played"
+            value={build.instrument.handedness}
+            onChange={v =>
+              editBuild(b => ({
+                ...b,
+                instrument: { ...b.instrument, handedness: v === 'left' ? 'left' : 'right' },
+              }))
+            }
+            options={[
+              { value: 'right', label: 'right-handed' },
+              { value: 'left', label: 'left-handed' },
+            ]}
+          />
         </div>
       </article>
     </StationFrame>

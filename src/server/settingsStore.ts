@@ -1,0 +1,78 @@
+import { desc, eq, isNull, sql } from 'drizzle-orm'
+import {
+  differing,
+  following,
+  settingsIn,
+  USUAL_SETTINGS,
+  type SettingName,
+  type WorkshopSettings,
+} from '../core/build/settings.ts'
+import { present } from './buildStore.ts'
+import type { Database } from './db/openDatabase.ts'
+import { builds, settings } from './db/schema.ts'
+
+const ROW = 'workshop'
+
+/** A build that holds other settings than the workshop. */
+export interface OtherSettings {
+  id: string
+  name: string
+  differs: SettingName[]
+}
+
+/** The workshop's settings in the database, and the builds that follow them. */
+export const settingsStore = (db: Database) => {
+  /** What is kept; before anything was, what the newest build holds. */
+  const readFrom = async (q: Pick<Database, 'select'>): Promise<WorkshopSettings> => {
+    const [row] = await q.select().from(settings).where(eq(settings.id, ROW))
+    if (row) return row.document
+    const [newest] = await q
+      .select()
+      .from(builds)
+      .where(isNull(builds.removedAt))
+      .orderBy(desc(builds.updatedAt))
+      .limit(1)
+    return newest ? settingsIn(present(newest.document)) : USUAL_SETTINGS
+  }
+  const read = () => readFrom(db)
+  return {
+    read,
+
+    /** Builds that came with settings of their own and were not brought into line. */
+    others: async (): Promise<OtherSettings[]> => {
+      const own = await read()
+      const rows = await db.select().from(builds).where(isNull(builds.removedAt))
+      return rows
+        .map(r => ({ id: r.id, name: r.name, differs: differing(settingsIn(present(r.document)), own) }))
+        .filter(r => r.differs.length > 0)
+    },
+
+    /**
+     * Writes the settings and lets every build follow, all or nothing.
+     * @param open id of a build that is open and saves itself
+     * @param all whether builds with values of their own are brought into line as well
+     */
+    write: (next: WorkshopSettings, open: string | undefined, all: boolean): Promise<number> =>
+      db.transaction(async tx => {
+        const before = await readFrom(tx)
+        await tx
+          .insert(settings)
+          .values({ id: ROW, document: next })
+          .onConflictDoUpdate({ target: settings.id, set: { document: next } })
+        let changed = 0
+        for (const r of await tx.select().from(builds).where(isNull(builds.removedAt))) {
+          if (r.id === open) continue
+          const was = present(r.document),
+            now = following(was, all ? settingsIn(was) : before, next)
+          if (now === was) continue
+          changed++
+          await tx
+            .update(builds)
+            .set({ document: now, revision: sql`${builds.revision} + 1` })
+            .where(eq(builds.id, r.id))
+        }
+        return changed
+      }),
+  }
+}
+export type SettingsStore = ReturnType<typeof settingsStore>

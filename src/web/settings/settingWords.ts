@@ -1,0 +1,12 @@
+import type { SettingName } from '../../core/build/settings.ts'
+
+/** The settings in words, where they are listed. */
+export const SETTING_WORDS: Record<SettingName, string> = {
+  units: 'units',
+  currency: 'currency',
+  drawer: 'drawer of bits',
+  print: 'paper and printer',
+  climate: 'air',
+  bench: 'hours at the bench',
+  load: 'cable and amplifier',
+}
