@@ -261,11 +261,22 @@ const againstNeck: Joined = {
   id: 'guard-neck',
   family: beside,
   slots: ['guard', 'neck'],
-  clearance: (m, v) =>
-    m.sum([
+  facts: ['placements'],
+  clearance(m, v) {
+    const gap = [
       [0.5, m.of(v.part('guard'), 'notchWidth')],
       [-0.5, m.of(v.part('neck'), 'heelWidth')],
-    ]),
+    ] as const
+    const placed = v.facts.placements.guard
+    // Where it is not placed yet it is put so that the notch stands evenly round the neck. The notch's end is cut to the
+    // same gap as its sides [from memory].
+    return placed
+      ? m.smallest([
+          m.sum([...gap, [placed.y.value > 0 ? -1 : 1, placeInput(m, v.facts, 'y')]]),
+          m.sum([...gap, [1, placeInput(m, v.facts, 'x')]]),
+        ])
+      : m.sum(gap)
+  },
   words: () => ({
     title: 'Guard against the neck',
     under: 'The guard pushes on the neck and moves it off its line.',

@@ -1,5 +1,6 @@
 import { need } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
+import { tunerScrewAt } from '../../layout/tuners.ts'
 import { distanceOf, linear } from '../../units/quantity.ts'
 import { COMMON, family, type FamilyFile } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
@@ -23,17 +24,24 @@ const found: JointFamily = ({ build, layout }) => {
   const offset = need(tuners, 'dims.screwOffset'),
     dia = need(screws, 'dims.diameter')
   const pairs = posts
-    .flatMap(p =>
-      old.map(o => {
-        const at = (id: string, k: string) => need(neck, `features.${id}.${k}`)
+    .flatMap(p => {
+      const at = (id: string, k: string) => need(neck, `features.${id}.${k}`)
+      // The screw stands beside its post along the row, as it is drilled.
+      const spot = layout.tuners.spots.find(
+        t => Math.hypot(t.at[0] - at(p.id, 'x').value, t.at[1] - at(p.id, 'y').value) < 1e-6,
+      )
+      const screw = spot && tunerScrewAt(layout.head, spot, 1)
+      const [ux, uy] = screw ? [screw[0] - spot.at[0], screw[1] - spot.at[1]] : [1, 0]
+      return old.map(o => {
         const d = distanceOf(
           linear([
             [1, at(p.id, 'x')],
-            [1, offset],
+            [ux, offset],
             [-1, at(o.id, 'x')],
           ]),
           linear([
             [1, at(p.id, 'y')],
+            [uy, offset],
             [-1, at(o.id, 'y')],
           ]),
         )
@@ -44,11 +52,11 @@ const found: JointFamily = ({ build, layout }) => {
             [-0.5, dia],
             [-0.5, at(o.id, 'diameter')],
           ]),
-          at: [at(p.id, 'x').value + offset.value, at(p.id, 'y').value] as const,
+          at: [at(p.id, 'x').value + ux * offset.value, at(p.id, 'y').value + uy * offset.value] as const,
           serves: p.serves ?? p.id,
         }
-      }),
-    )
+      })
+    })
     .filter(x => x.d.value > 0.3)
   if (pairs.length === 0) return []
   const worst = pairs.reduce((a, b) => (b.q.value < a.q.value ? b : a))

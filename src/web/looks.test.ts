@@ -1,0 +1,31 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { describe, expect, it } from 'vitest'
+
+const web = fileURLToPath(new URL('.', import.meta.url))
+const sources = readdirSync(web, { recursive: true, encoding: 'utf8' })
+  .filter(f => /\.tsx?$/.test(f) && !f.endsWith('.test.ts'))
+  .map(f => ({ f, text: readFileSync(join(web, f), 'utf8') }))
+const styles = readFileSync(join(web, 'styles.css'), 'utf8')
+
+describe('the interface', () => {
+  it('sets no size of text of its own: sizes are the scale’s', () => {
+    expect(sources.length).toBeGreaterThan(60)
+    const own = sources.flatMap(({ f, text }) => (text.match(/text-\[\d[^\]]*\]/g) ?? []).map(m => `${f}: ${m}`))
+    expect(own).toEqual([])
+    const usual = sources.flatMap(({ f, text }) =>
+      (text.match(/\btext-(xs|sm|base|lg|xl|[2-9]xl)\b/g) ?? []).map(m => `${f}: ${m}`),
+    )
+    expect(usual).toEqual([])
+  })
+  it('has a size in the scale for every name it uses, and none that nobody uses', () => {
+    const scale = [...styles.matchAll(/--text-([a-z]+):/g)].map(m => m[1]!)
+    const used = new Set(sources.flatMap(({ text }) => [...text.matchAll(/\btext-([a-z]+)\b/g)].map(m => m[1]!)))
+    expect(scale.filter(s => !used.has(s))).toEqual([])
+  })
+  it('has no text smaller than 15 px', () => {
+    const rem = [...styles.matchAll(/--text-[a-z]+: ([\d.]+)rem/g)].map(m => Number(m[1]))
+    expect(Math.min(...rem) * 16).toBeGreaterThanOrEqual(15)
+  })
+})
