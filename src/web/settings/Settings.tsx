@@ -1,11 +1,19 @@
+import { parseTemperature } from '../../core/units/temperature.ts'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { PAPER_NAMES, type Build } from '../../core/build/build.ts'
-import { inUnits, settingsIn, type SettingName, type WorkshopSettings } from '../../core/build/settings.ts'
+import { Climate, PAPER_NAMES, type Build } from '../../core/build/build.ts'
+import { Load } from '../../core/build/circuitRecord.ts'
+import {
+  BenchHours,
+  inUnits,
+  settingsIn,
+  type SettingName,
+  type WorkshopSettings,
+} from '../../core/build/settings.ts'
 import { LENGTH_DISPLAYS, fixed } from '../../core/units/length.ts'
-import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
 import { parseResistance, formatResistance } from '../../core/units/electrical.ts'
 import { Button, buttonLook } from '../components/Button.tsx'
+import { numberOf, withinOf } from '../components/numberOf.ts'
 import { Select } from '../components/Select.tsx'
 import { TextField } from '../components/TextField.tsx'
 import { ValueField } from '../components/ValueField.tsx'
@@ -19,15 +27,6 @@ const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'
 
 const set = <K extends keyof WorkshopSettings>(key: K, patch: Partial<WorkshopSettings[K]>) =>
   editSettings(s => ({ ...s, [key]: { ...s[key], ...patch } }))
-
-const number =
-  (what: string, from: number, to: number, unit = '') =>
-  (t: string): Parsed => {
-    const n = parseDecimal(t.replace(/\s*(h|m|%|°C|pF)$/i, ''))
-    return n !== undefined && n >= from && n <= to
-      ? parsed(n)
-      : refused(`“${t}” is no ${what}`, `${from} to ${to}${unit}`)
-  }
 
 function Section({ title, hint, children }: { title: string; hint: string; children: ReactNode }) {
   return (
@@ -62,7 +61,7 @@ export function Settings() {
     <ValueField
       label={label}
       text={`${fixed(climate[key], 0)} %`}
-      parse={number('relative humidity', 1, 99, ' %')}
+      parse={numberOf(Climate, key, 'relative humidity', ' %')}
       onValue={v => set('climate', { [key]: v })}
     />
   )
@@ -145,7 +144,8 @@ export function Settings() {
             <ValueField
               label="Temperature"
               text={`${fixed(climate.celsius, 0)} °C`}
-              parse={number('temperature', -10, 50, ' °C')}
+              parse={parseTemperature}
+              check={withinOf(Climate, 'celsius', v => `${fixed(v, 0)} °C`)}
               onValue={celsius => set('climate', { celsius })}
             />
           </Section>
@@ -155,7 +155,7 @@ export function Settings() {
                 key={d}
                 label={d}
                 text={fixed(bench.hours[i] ?? 0, 1)}
-                parse={number('number of hours', 0, 16)}
+                parse={numberOf(BenchHours, 'hours', 'number of hours', ' h')}
                 onValue={v => set('bench', { hours: bench.hours.with(i, v) })}
               />
             ))}
@@ -175,20 +175,20 @@ export function Settings() {
             <ValueField
               label="Cable"
               text={`${fixed(load.cableMetres, 1)} m`}
-              parse={number('length of cable', 0, 100, ' m')}
+              parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
               onValue={cableMetres => set('load', { cableMetres })}
             />
             <ValueField
               label="Capacitance a metre"
               text={`${fixed(load.faradsPerMetre * 1e12, 0)} pF`}
-              parse={number('capacitance', 1, 1000, ' pF')}
-              onValue={v => set('load', { faradsPerMetre: v * 1e-12 })}
+              parse={numberOf(Load, 'faradsPerMetre', 'capacitance', ' pF', 1e-12)}
+              onValue={faradsPerMetre => set('load', { faradsPerMetre })}
             />
             <ValueField
               label="Amplifier’s input"
               text={formatResistance(load.amplifierOhms)}
               parse={parseResistance}
-              check={v => (v < 1e4 || v > 1e8 ? 'is outside 10 kΩ to 100 MΩ' : undefined)}
+              check={withinOf(Load, 'amplifierOhms', formatResistance)}
               onValue={amplifierOhms => set('load', { amplifierOhms })}
             />
           </Section>

@@ -1,4 +1,5 @@
-import type { Cut } from '../../../core/build/build.ts'
+import { rangeOf } from '../../../core/build/rangeOf.ts'
+import { Cut } from '../../../core/build/build.ts'
 import { CUT_NEEDS } from '../../../core/build/references.ts'
 import type { CutWork } from '../../../core/drill/cutting.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
@@ -13,14 +14,14 @@ import { Numbers } from './Numbers.tsx'
 
 /** Sizes of a cut, as they are asked for, with the range that the document takes. */
 const SIZES: Record<string, { label: string; min: number; max: number }> = {
-  x: { label: 'From the pocket’s end', min: -800, max: 1200 },
-  y: { label: 'Off centre, treble +', min: -400, max: 400 },
-  toX: { label: 'Ends at, from the pocket’s end', min: -800, max: 1200 },
-  toY: { label: 'Ends off centre', min: -400, max: 400 },
-  length: { label: 'Along the strings', min: 1, max: 400 },
-  width: { label: 'Width', min: 0.5, max: 400 },
-  corner: { label: 'Corner radius', min: 0, max: 60 },
-  depth: { label: 'Depth', min: 0.1, max: 100 },
+  x: { label: 'From the pocket’s end', ...rangeOf(Cut, 'x') },
+  y: { label: 'Off centre, treble +', ...rangeOf(Cut, 'y') },
+  toX: { label: 'Ends at, from the pocket’s end', ...rangeOf(Cut, 'toX') },
+  toY: { label: 'Ends off centre', ...rangeOf(Cut, 'toY') },
+  length: { label: 'Along the strings', ...rangeOf(Cut, 'length') },
+  width: { label: 'Width', ...rangeOf(Cut, 'width') },
+  corner: { label: 'Corner radius', ...rangeOf(Cut, 'corner') },
+  depth: { label: 'Depth', ...rangeOf(Cut, 'depth') },
 }
 
 const setCut = (id: string, patch: Partial<Cut>) =>

@@ -1,4 +1,5 @@
-import type { SetupTargets } from '../../../core/build/build.ts'
+import { ends } from '../../components/numberOf.ts'
+import { SetupTargets } from '../../../core/build/build.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { LEAST_BREAK, stringReport } from '../../../core/layout/stringReport.ts'
@@ -57,16 +58,14 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
         <LengthField
           label="Outer strings inside the edge"
           mm={build.setup.edgeMargin}
-          min={0}
-          max={12}
+          {...ends(SetupTargets, 'edgeMargin')}
           onMm={v => set({ edgeMargin: v })}
         />
         {build.instrument.perCourse !== undefined && build.instrument.perCourse > 1 && (
           <LengthField
             label="Inside a course, centres"
             mm={build.setup.courseGap ?? 2}
-            min={0.5}
-            max={6}
+            {...ends(SetupTargets, 'courseGap')}
             onMm={v => set({ courseGap: v })}
           />
         )}

@@ -1,9 +1,9 @@
+import { numberOf, withinOf } from '../../components/numberOf.ts'
 import { stepText } from '../../../core/build/stepRef.ts'
-import type { Build, FinishChoice } from '../../../core/build/build.ts'
+import { FinishChoice, type Build } from '../../../core/build/build.ts'
 import { finishWork } from '../../../core/finish/finishWork.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import { parseTemperature, formatTemperature } from '../../../core/units/temperature.ts'
-import { parseDecimal, parsed, refused, type Parsed } from '../../../core/units/parsed.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { planOf } from '../../app/stations.ts'
@@ -18,18 +18,7 @@ import { day } from '../plan/dates.ts'
 
 const workOf = (b: Build) => finishWork(b)
 const set = (patch: Partial<FinishChoice>) => editBuild(b => ({ ...b, finish: { ...b.finish, ...patch } }))
-const whole =
-  (what: string, from: number, to: number) =>
-  (t: string): Parsed => {
-    const n = parseDecimal(t)
-    return n !== undefined && Number.isInteger(n) && n >= from && n <= to
-      ? parsed(n)
-      : refused(`“${t}” is not a number of ${what}`, `${from} to ${to}`)
-  }
-const percent = (t: string): Parsed => {
-  const n = parseDecimal(t.replace(/\s*%$/, ''))
-  return n !== undefined && n >= 1 && n <= 100 ? parsed(n) : refused(`“${t}” is not a humidity`, '1 to 100 %')
-}
+const celsius = (v: number) => `${fixed(v, 0)} °C`
 
 /** Coats with dates, materials for this body, and whether the air lets a coat be put on. */
 export function Finish() {
@@ -139,26 +128,26 @@ export function Finish() {
             label="Air"
             text={formatTemperature(build.finish.airCelsius).replace('\u202f', ' ')}
             parse={parseTemperature}
-            check={v => (v < -20 || v > 60 ? 'must be −20 to 60 °C' : undefined)}
+            check={withinOf(FinishChoice, 'airCelsius', celsius)}
             onValue={airCelsius => set({ airCelsius })}
           />
           <ValueField
             label="Surface"
             text={formatTemperature(build.finish.surfaceCelsius).replace('\u202f', ' ')}
             parse={parseTemperature}
-            check={v => (v < -20 || v > 80 ? 'must be −20 to 80 °C' : undefined)}
+            check={withinOf(FinishChoice, 'surfaceCelsius', celsius)}
             onValue={surfaceCelsius => set({ surfaceCelsius })}
           />
           <ValueField
             label="Humidity"
             text={`${build.finish.relativeHumidity} %`}
-            parse={percent}
+            parse={numberOf(FinishChoice, 'relativeHumidity', 'relative humidity', ' %')}
             onValue={relativeHumidity => set({ relativeHumidity })}
           />
           <ValueField
             label="Oil coats"
             text={String(build.finish.coats)}
-            parse={whole('coats', 1, 12)}
+            parse={numberOf(FinishChoice, 'coats', 'number of coats')}
             onValue={coats => set({ coats })}
           />
         </div>

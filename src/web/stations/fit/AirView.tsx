@@ -1,8 +1,9 @@
+import { numberOf, withinOf } from '../../components/numberOf.ts'
 import { equilibriumMoisture } from '../../../core/parts/moisture.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRoles.ts'
 import { USUALLY_MASKED } from '../../../core/finish/film.ts'
 import { FINISH_SYSTEMS } from '../../../core/finish/systems.ts'
-import type { Climate } from '../../../core/build/build.ts'
+import { Climate } from '../../../core/build/build.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
 import { parseTemperature } from '../../../core/units/temperature.ts'
@@ -23,10 +24,8 @@ const MASKABLE: readonly FeatureRole[] = [
   'stud-hole',
   'ferrule-hole',
 ]
-const percent = (t: string) => {
-  const n = parseDecimal(t.replace(/\s*%$/, ''))
-  return n !== undefined && n >= 1 && n <= 99 ? parsed(n) : refused(`“${t}” is no relative humidity`, '1 to 99 %')
-}
+
+const celsius = (v: number) => `${fixed(v, 0)} °C`
 
 /** What the seasons and the finish take from a fit: the air where it will live, the film, and what is masked. */
 export function AirView() {
@@ -35,7 +34,12 @@ export function AirView() {
     c = build.climate
   const set = (patch: Partial<Climate>) => editBuild(b => ({ ...b, climate: { ...b.climate, ...patch } }))
   const field = (label: string, key: 'atBench' | 'driest' | 'dampest') => (
-    <ValueField label={label} text={`${c[key]} %`} parse={percent} onValue={v => set({ [key]: v })} />
+    <ValueField
+      label={label}
+      text={`${c[key]} %`}
+      parse={numberOf(Climate, key, 'relative humidity', ' %')}
+      onValue={v => set({ [key]: v })}
+    />
   )
   const film = build.finish.film?.value ?? FINISH_SYSTEMS[build.finish.system].film.value
   const masked = build.finish.masked ?? USUALLY_MASKED
@@ -65,7 +69,7 @@ export function AirView() {
             label="Temperature"
             text={`${c.celsius} °C`}
             parse={parseTemperature}
-            check={v => (v < -10 || v > 50 ? 'must be −10 to 50 °C' : undefined)}
+            check={withinOf(Climate, 'celsius', celsius)}
             onValue={v => set({ celsius: v })}
           />
         </div>

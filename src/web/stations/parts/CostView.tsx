@@ -1,3 +1,4 @@
+import { money, parseAmount } from '../../components/money.ts'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { COST_KINDS, type CostKind } from '../../../core/build/build.ts'
@@ -11,12 +12,6 @@ import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useEngine } from '../../hooks/useEngine.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-
-const amount = (t: string) => {
-  const n = parseDecimal(t.replace(/[^\d.,-]/g, ''))
-  return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
-}
-const money = (v: number) => (Math.round(v * 100) / 100).toString()
 
 /** What it all costs: parts, freight, consumables, tools to buy, against the budget. */
 export function CostView() {
@@ -64,7 +59,7 @@ export function CostView() {
       <ValueField
         label="Budget"
         text={build.budget === undefined ? 'none' : `${money(build.budget)} ${currency}`}
-        parse={t => (/^none$|^$/i.test(t.trim()) ? parsed(-1) : amount(t))}
+        parse={t => (/^none$|^$/i.test(t.trim()) ? parsed(-1) : parseAmount(t))}
         onValue={v =>
           editBuild(b => {
             const { budget: gone, ...rest } = b
@@ -154,7 +149,7 @@ export function CostView() {
           clears
           text=""
           placeholder="12.50"
-          parse={amount}
+          parse={parseAmount}
           check={() => (what.trim() ? undefined : 'say what it is first')}
           onValue={cost => {
             editBuild(b => ({ ...b, costs: [...b.costs, { id: id(), kind, what: what.trim(), cost }] }))

@@ -1,3 +1,4 @@
+import { parseAmount } from '../../components/money.ts'
 import { proxy } from 'comlink'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { BRIDGE_SORTS, type BridgeSort } from '../../../core/build/build.ts'
@@ -19,11 +20,6 @@ import { today } from '../../stores/clock.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
 import type { SetRow, SetsAnswer } from '../../workers/engines.worker.ts'
 import { SetsChart } from './SetsChart.tsx'
-
-const amount = (t: string) => {
-  const n = parseDecimal(t.replace(/[^\d.,-]/g, ''))
-  return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
-}
 
 /** Complete sets: what is given, wished and worth, and the best sets there are. */
 export function Sets() {
@@ -140,7 +136,7 @@ export function Sets() {
       <ValueField
         label={label}
         text={value === undefined ? 'any' : `${value} ${unit}`}
-        parse={t => (/^any$|^$/i.test(t.trim()) ? parsed(-1) : amount(t))}
+        parse={t => (/^any$|^$/i.test(t.trim()) ? parsed(-1) : parseAmount(t))}
         onValue={v => put(v < 0 ? undefined : v)}
       />
     </span>
@@ -184,13 +180,13 @@ export function Sets() {
           <ValueField
             label="An hour at the bench"
             text={`${wish.hourly} ${build.preferences.currency}`}
-            parse={amount}
+            parse={parseAmount}
             onValue={v => setWish(w => ({ ...w, hourly: v }))}
           />
           <ValueField
             label="A week’s wait"
             text={`${wish.weekly} ${build.preferences.currency}`}
-            parse={amount}
+            parse={parseAmount}
             onValue={v => setWish(w => ({ ...w, weekly: v }))}
           />
           {optional(

@@ -1,3 +1,5 @@
+import { Calendar, OwnStep } from '../../../core/build/build.ts'
+import { numberOf } from '../../components/numberOf.ts'
 import { cutText } from '../../../core/text/text.ts'
 import { CalendarDown, Maximize2, Plus } from './icons.ts'
 import { useState } from 'react'
@@ -9,7 +11,6 @@ import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
 import type { PlannedStep } from '../../../core/plan/step.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
-import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { planOf } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -242,12 +243,7 @@ function OwnStepEditor({ id }: { id: string }) {
         label="Minutes"
         narrow
         text={String(own.minutes)}
-        parse={t => {
-          const n = parseDecimal(t.replace(/\s*min$/i, ''))
-          return n !== undefined && n >= 1 && n <= 6000
-            ? parsed(n)
-            : refused(`“${t}” is no number of minutes`, '1 to 6000')
-        }}
+        parse={numberOf(OwnStep, 'minutes', 'number of minutes', ' min')}
         onValue={v => editBuild(b => changeOwnStep(b, id, { minutes: v }))}
       />
       <Select
@@ -294,12 +290,7 @@ function CalendarEditor() {
             key={d}
             label={d}
             text={fixed(calendar.hours[i] ?? 0, 1)}
-            parse={t => {
-              const n = parseDecimal(t.replace(/\s*h$/i, ''))
-              return n !== undefined && n >= 0 && n <= 16
-                ? parsed(n)
-                : refused(`“${t}” is not a number of hours`, '0 to 16')
-            }}
+            parse={numberOf(Calendar, 'hours', 'number of hours', ' h')}
             onValue={v => set({ hours: calendar.hours.map((h, k) => (k === i ? v : h)) })}
           />
         ))}

@@ -1,3 +1,5 @@
+import { StringGauge } from '../../../core/parts/part.ts'
+import { withinOf } from '../../components/numberOf.ts'
 import { setupReading } from '../../../core/setup/setupWork.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { SetupTargets } from '../../../core/build/build.ts'
@@ -240,11 +242,7 @@ export function Setup() {
                     hideLabel
                     text={l.fineText(s.diameter, 3).replace('\u202f', ' ')}
                     parse={t => parseLength(t, l.bare)}
-                    check={v =>
-                      v < 0.1 || v > 6
-                        ? `${l.fineText(v, 3)} is outside ${l.fineText(0.1, 3)} to ${l.fineText(6, 3)}`
-                        : undefined
-                    }
+                    check={withinOf(StringGauge, 'diameter', v => l.fineText(v, 3))}
                     onValue={v => editBuild(b => setGauge(b, s.number, v))}
                   />
                   {s.wound ? ' wound' : ' plain'}

@@ -1,4 +1,6 @@
-import type { Part, Stock } from '../../../core/parts/part.ts'
+import { numberOf } from '../../components/numberOf.ts'
+import { parseAmount } from '../../components/money.ts'
+import { type Part, Stock } from '../../../core/parts/part.ts'
 import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
@@ -6,16 +8,6 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { useKeeper } from './useKeeper.ts'
 
-const amount = (t: string) => {
-  const n = parseDecimal(t.replace(/[^\d.,-]/g, ''))
-  return n !== undefined && n >= 0 && n <= 1e7 ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
-}
-const whole = (t: string) => {
-  const n = parseDecimal(t.replace(/\s*days?$/i, ''))
-  return n !== undefined && Number.isInteger(n) && n >= 0 && n <= 730
-    ? parsed(n)
-    : refused(`“${t}” is no number of days`, '0 to 730')
-}
 const DAY = /^\d{4}-\d{2}-\d{2}$/
 
 /** What a part cost, whom it came from, when it comes and where it lies. */
@@ -70,19 +62,19 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
         <ValueField
           label={`Price, ${currency}`}
           text={s.price === undefined ? '' : String(s.price)}
-          parse={amount}
+          parse={parseAmount}
           onValue={v => set({ price: v })}
         />
         <ValueField
           label={`Its freight, ${currency}`}
           text={s.freight === undefined ? '' : String(s.freight)}
-          parse={amount}
+          parse={parseAmount}
           onValue={v => set({ freight: v })}
         />
         <ValueField
           label="Days to come"
           text={s.waitDays === undefined ? '' : `${s.waitDays} days`}
-          parse={whole}
+          parse={numberOf(Stock, 'waitDays', 'number of days', ' days')}
           onValue={v => set({ waitDays: v })}
         />
         <TextField label="Supplier" value={s.supplier ?? ''} max={80} onText={v => set({ supplier: v })} />

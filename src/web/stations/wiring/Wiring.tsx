@@ -1,3 +1,5 @@
+import { Load } from '../../../core/build/circuitRecord.ts'
+import { numberOf } from '../../components/numberOf.ts'
 import { Tabs } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { allSettings, settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
@@ -164,11 +166,7 @@ export function Wiring() {
             <ValueField
               label="Cable"
               text={`${build.circuit.load.cableMetres} m`}
-              parse={t => {
-                const n = parseDecimal(t.replace(/\s*m$/i, ''))
-                return n === undefined ? refused(`“${t}” is not a cable’s length`, '4.5, 6 m') : parsed(n)
-              }}
-              check={v => (v < 0 || v > 200 ? 'must be 0 to 200 m' : undefined)}
+              parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
               onValue={v =>
                 editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, cableMetres: v } } }))
               }

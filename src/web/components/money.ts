@@ -1,0 +1,14 @@
+import { CostLine } from '../../core/build/build.ts'
+import { rangeOf } from '../../core/build/rangeOf.ts'
+import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
+
+const { min, max } = rangeOf(CostLine, 'cost')
+
+/** An amount of money as it is typed, with or without its currency. */
+export function parseAmount(t: string): Parsed {
+  const n = parseDecimal(t.replace(/[^\d.,-]/g, ''))
+  return n !== undefined && n >= min && n <= max ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
+}
+
+/** An amount of money as it is shown, to the hundredth. */
+export const money = (v: number): string => (Math.round(v * 100) / 100).toString()
