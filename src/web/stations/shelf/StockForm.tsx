@@ -1,7 +1,6 @@
 import { numberOf } from '../../components/numberOf.ts'
 import { parseAmount } from '../../components/money.ts'
 import { type Part, Stock } from '../../../core/parts/part.ts'
-import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'

@@ -1,0 +1,138 @@
+import { spawnSync } from 'node:child_process'
+import {
+  cpSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import ts from 'typescript'
+
+/**
+ * Breaks formulas and limits one at a time in a copy of the project and sees whether a test goes red.
+ * npm run mutants [count] [seed] [folder,…]
+ * A sample is drawn: all of them take a night. What lived is printed with its place.
+ */
+const root = fileURLToPath(new URL('..', import.meta.url))
+const count = Number(process.argv[2] ?? 40),
+  seed = Number(process.argv[3] ?? 1),
+  folders = (process.argv[4] ?? 'fit,match,drill,layout').split(',')
+/** A mutant that makes a test run on and on is dead. */
+const LONGEST = 240_000
+/** How far a length is moved: past every band's edge that a builder would feel. */
+const SHIFT = 0.3
+
+interface Mutant {
+  file: string
+  from: number
+  to: number
+  text: string
+  was: string
+  line: number
+}
+
+const OPERATORS: Partial<Record<ts.SyntaxKind, string>> = {
+  [ts.SyntaxKind.PlusToken]: '-',
+  [ts.SyntaxKind.MinusToken]: '+',
+  [ts.SyntaxKind.AsteriskToken]: '/',
+  [ts.SyntaxKind.SlashToken]: '*',
+  [ts.SyntaxKind.LessThanToken]: '>=',
+  [ts.SyntaxKind.GreaterThanToken]: '<=',
+  [ts.SyntaxKind.LessThanEqualsToken]: '>',
+  [ts.SyntaxKind.GreaterThanEqualsToken]: '<',
+  [ts.SyntaxKind.AmpersandAmpersandToken]: '||',
+}
+
+/** Whether a number is part of a formula or a limit: not how many digits are shown, and no index. */
+function counts(n: ts.NumericLiteral): boolean {
+  const p = n.parent
+  if (ts.isElementAccessExpression(p) || ts.isTypeNode(p) || ts.isLiteralTypeNode(p)) return false
+  if (ts.isCallExpression(p)) {
+    const name = p.expression.getText()
+    return !/fixed$|toFixed|toPrecision|\.at$|slice|with$|Array|describe|round$/i.test(name)
+  }
+  if (ts.isPropertyAssignment(p) && /minutes|each|reach$/.test(p.name.getText())) return false
+  return true
+}
+
+function mutantsIn(file: string): Mutant[] {
+  const text = readFileSync(join(root, file), 'utf8'),
+    source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true)
+  const out: Mutant[] = []
+  const add = (n: ts.Node, by: string) =>
+    out.push({
+      file,
+      from: n.getStart(),
+      to: n.getEnd(),
+      text: by,
+      was: n.getText(),
+      line: source.getLineAndCharacterOfPosition(n.getStart()).line + 1,
+    })
+  const walk = (n: ts.Node): void => {
+    if (ts.isTemplateExpression(n) || ts.isImportDeclaration(n) || ts.isTypeAliasDeclaration(n)) return
+    if (ts.isInterfaceDeclaration(n)) return
+    if (ts.isBinaryExpression(n)) {
+      const to = OPERATORS[n.operatorToken.kind]
+      // Words that are put together are no formula.
+      if (to && !/['`]/.test(n.left.getText() + n.right.getText())) add(n.operatorToken, to)
+    }
+    if (ts.isNumericLiteral(n) && counts(n)) add(n, String(Number(n.text) + SHIFT))
+    if (ts.isPropertyAccessExpression(n) && n.expression.getText() === 'Math' && /^(min|max)$/.test(n.name.text))
+      add(n.name, n.name.text === 'min' ? 'max' : 'min')
+    n.forEachChild(walk)
+  }
+  walk(source)
+  return out
+}
+
+const files = folders.flatMap(f =>
+  readdirSync(join(root, 'src/core', f), { recursive: true, encoding: 'utf8' })
+    .filter(n => n.endsWith('.ts') && !n.endsWith('.test.ts'))
+    .map(n => join('src/core', f, n)),
+)
+const all = files.flatMap(mutantsIn)
+
+/** A small generator of its own, so that a seed gives the same sample everywhere. */
+let state = seed * 2654435761
+const random = (): number => {
+  state = (Math.imul(state ^ (state >>> 15), 2246822519) + 374761393) | 0
+  return (state >>> 0) / 2 ** 32
+}
+const picked = Array.from({ length: Math.min(count, all.length) }, () => all[Math.floor(random() * all.length)]!)
+
+const work = mkdtempSync(join(tmpdir(), 'mutants-'))
+for (const f of ['src', 'tests', 'demo', 'package.json', 'tsconfig.json', 'vite.config.ts', 'vitest.config.ts'])
+  cpSync(join(root, f), join(work, f), { recursive: true })
+mkdirSync(join(work, 'scripts'), { recursive: true })
+symlinkSync(join(root, 'node_modules'), join(work, 'node_modules'))
+process.on('exit', () => rmSync(work, { recursive: true, force: true }))
+
+/** Tests of the core and of the trade's references; the server and the interface stand on both. */
+const TESTS = ['src/core', 'tests/reference']
+const lived: Mutant[] = []
+let dead = 0
+for (const m of picked) {
+  const at = join(work, m.file),
+    text = readFileSync(at, 'utf8')
+  writeFileSync(at, text.slice(0, m.from) + m.text + text.slice(m.to))
+  const r = spawnSync(
+    process.execPath,
+    [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--bail', '1', '--reporter', 'dot', ...TESTS],
+    { cwd: work, timeout: LONGEST, stdio: 'ignore' },
+  )
+  writeFileSync(at, text)
+  if (r.status === 0) lived.push(m)
+  else dead++
+  const place = `${m.file}:${m.line}`
+  console.log(`${r.status === 0 ? 'LIVED ' : 'killed'} ${place}  ${m.was} → ${m.text}`)
+}
+console.log(
+  `${dead} of ${picked.length} killed, ${Math.round((100 * dead) / Math.max(1, picked.length))} %; ${all.length} places in all, seed ${seed}.`,
+)
+if (lived.length) console.log(`Lived: ${lived.map(m => `${m.file}:${m.line}`).join(', ')}`)
