@@ -115,22 +115,29 @@ process.on('exit', () => rmSync(work, { recursive: true, force: true }))
 
 /** Tests of the core and of the trade's references; the server and the interface stand on both. */
 const TESTS = ['src/core', 'tests/reference']
+const green = (): boolean =>
+  spawnSync(
+    process.execPath,
+    [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--bail', '1', '--reporter', 'dot', ...TESTS],
+    { cwd: work, timeout: LONGEST, stdio: 'ignore' },
+  ).status === 0
+
+// A red copy would call everything killed.
+if (!green()) {
+  console.error('The tests are red before anything is broken: nothing can be told.')
+  process.exit(1)
+}
 const lived: Mutant[] = []
 let dead = 0
 for (const m of picked) {
   const at = join(work, m.file),
     text = readFileSync(at, 'utf8')
   writeFileSync(at, text.slice(0, m.from) + m.text + text.slice(m.to))
-  const r = spawnSync(
-    process.execPath,
-    [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--bail', '1', '--reporter', 'dot', ...TESTS],
-    { cwd: work, timeout: LONGEST, stdio: 'ignore' },
-  )
+  const lives = green()
   writeFileSync(at, text)
-  if (r.status === 0) lived.push(m)
+  if (lives) lived.push(m)
   else dead++
-  const place = `${m.file}:${m.line}`
-  console.log(`${r.status === 0 ? 'LIVED ' : 'killed'} ${place}  ${m.was} → ${m.text}`)
+  console.log(`${lives ? 'LIVED ' : 'killed'} ${m.file}:${m.line}  ${m.was} → ${m.text}`)
 }
 console.log(
   `${dead} of ${picked.length} killed, ${Math.round((100 * dead) / Math.max(1, picked.length))} %; ${all.length} places in all, seed ${seed}.`,

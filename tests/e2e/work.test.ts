@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { readBuildText } from '../../src/core/build/readBuild.ts'
-import { copyOf, openBench, saved, TABLET, type Bench } from '../support/browser.ts'
+import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { heron, HERON_FILE } from '../support/heron.ts'
 
 let bench: Bench
@@ -202,9 +202,17 @@ describe('the other stations', () => {
   it('show lengths in the unit that is picked', async () => {
     const id = await copy('inches')
     const page = await bench.open(`/b/${id}/log`)
+    await page.getByRole('link', { name: 'Settings of the workshop' }).click()
+    await page.getByText('Every build follows').waitFor()
     await page.getByLabel('Lengths in').selectOption('inch-fraction')
+    await expect.poll(async () => (await storedBuild(bench, id)).preferences.length).toBe('inch-fraction')
     await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-1`)
     await page.getByText('7 41/64').first().waitFor()
+    // The workshop is everybody's here: its units go back.
+    await page.goto(`${bench.server.address}/settings`)
+    await page.getByText('Every build follows').waitFor()
+    await page.getByLabel('Lengths in').selectOption('mm')
+    await expect.poll(async () => (await storedBuild(bench, id)).preferences.length).toBe('mm')
   })
 })
 

@@ -35,8 +35,9 @@ describe('layouts worked by hand', () => {
     // Outer centres 20 − 3 − 0.55 = 16.45 and −(20 − 3 − 1.3) = −15.7; equal centres: 32.15 / 3 = 10.7167 apart.
     expect(l.strings.map(s => s.nut[1])).toEqual([16.45, 5.7333, -4.9833, -15.7].map(y => expect.closeTo(y, 3)))
     // Equal gaps: 40 − 6 − 7.2 = 26.8 of air, 8.9333 each.
-    b.setup.spacing = 'equal gaps'
-    expect(layOut(b)!.strings.map(s => s.nut[1])).toEqual(
+    const even = structuredClone(b)
+    even.setup.spacing = 'equal gaps'
+    expect(layOut(even)!.strings.map(s => s.nut[1])).toEqual(
       [16.45, 6.2167, -4.4667, -15.7].map(y => expect.closeTo(y, 3)),
     )
     // The scale line lies 864 − 620 = 244 mm from the pocket; fret 12 at 432.
