@@ -314,16 +314,21 @@ export class ChosenFix {
   method!: string
 }
 
+/** Schools of setting up: where the action is read, how the nut is, how strings share it. */
+export const ACTION_AT = ['fret 12', 'last fret'] as const
+export const NUT_SCHOOLS = ['gap over fret 1', 'held behind fret 3'] as const
+export const SPACINGS = ['equal gaps', 'equal centres'] as const
+
 /** Targets and schools of the setup. Heights and gaps in mm. */
 export class SetupTargets {
   @IsNumber(number) @Min(0) @Max(2) relief!: number
-  @IsIn(['fret 12', 'last fret']) actionAt!: 'fret 12' | 'last fret'
+  @IsIn(ACTION_AT) actionAt!: (typeof ACTION_AT)[number]
   @IsNumber(number) @Min(0.3) @Max(8) actionBass!: number
   @IsNumber(number) @Min(0.3) @Max(8) actionTreble!: number
-  @IsIn(['gap over fret 1', 'held behind fret 3']) nutSchool!: 'gap over fret 1' | 'held behind fret 3'
+  @IsIn(NUT_SCHOOLS) nutSchool!: (typeof NUT_SCHOOLS)[number]
   @IsNumber(number) @Min(0) @Max(3) nutBass!: number
   @IsNumber(number) @Min(0) @Max(3) nutTreble!: number
-  @IsIn(['equal gaps', 'equal centres']) spacing!: 'equal gaps' | 'equal centres'
+  @IsIn(SPACINGS) spacing!: (typeof SPACINGS)[number]
   /** Outer strings' distance from the fingerboard edge at the nut, to the string's surface. */
   @IsNumber(number) @Min(0) @Max(12) edgeMargin!: number
   /** Centres of neighbours inside a course, at the nut; left out: 2 mm. */

@@ -1,3 +1,5 @@
+import { ACTION_AT, NUT_SCHOOLS, SPACINGS } from '../../../core/build/build.ts'
+import { Select } from '../../components/Select.tsx'
 import { StringGauge } from '../../../core/parts/part.ts'
 import { withinOf } from '../../components/numberOf.ts'
 import { setupReading } from '../../../core/setup/setupWork.ts'
@@ -20,6 +22,9 @@ import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { NoteField } from './NoteField.tsx'
 import { now } from '../../stores/clock.ts'
+
+const plain = (values: readonly string[]) => values.map(value => ({ value, label: value }))
+const pick = <T extends string>(of: readonly T[], v: string): T => of.find(x => x === v) ?? of[0]!
 
 const placeOf = (id: string, l: Layout): Point => {
   const treble = l.strings[0]!,
@@ -168,39 +173,24 @@ export function Setup() {
           </>
         )}
         <div className="flex flex-wrap gap-x-8 gap-y-2 text-plain">
-          <label className="flex flex-col text-note text-muted">
-            Nut, school
-            <select
-              value={build.setup.nutSchool}
-              onChange={e => set({ nutSchool: e.target.value as SetupTargets['nutSchool'] })}
-              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-            >
-              <option>gap over fret 1</option>
-              <option>held behind fret 3</option>
-            </select>
-          </label>
-          <label className="flex flex-col text-note text-muted">
-            Action, school
-            <select
-              value={build.setup.actionAt}
-              onChange={e => set({ actionAt: e.target.value as SetupTargets['actionAt'] })}
-              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-            >
-              <option>fret 12</option>
-              <option>last fret</option>
-            </select>
-          </label>
-          <label className="flex flex-col text-note text-muted">
-            Nut slots, school
-            <select
-              value={build.setup.spacing}
-              onChange={e => set({ spacing: e.target.value as SetupTargets['spacing'] })}
-              className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-            >
-              <option>equal gaps</option>
-              <option>equal centres</option>
-            </select>
-          </label>
+          <Select
+            label="Nut, school"
+            value={build.setup.nutSchool}
+            onChange={v => set({ nutSchool: pick(NUT_SCHOOLS, v) })}
+            options={plain(NUT_SCHOOLS)}
+          />
+          <Select
+            label="Action, school"
+            value={build.setup.actionAt}
+            onChange={v => set({ actionAt: pick(ACTION_AT, v) })}
+            options={plain(ACTION_AT)}
+          />
+          <Select
+            label="Nut slots, school"
+            value={build.setup.spacing}
+            onChange={v => set({ spacing: pick(SPACINGS, v) })}
+            options={plain(SPACINGS)}
+          />
         </div>
         <table className="text-plain">
           <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
