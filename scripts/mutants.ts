@@ -24,7 +24,7 @@ const count = Number(process.argv[2] ?? 40),
   seed = Number(process.argv[3] ?? 1),
   folders = (process.argv[4] ?? 'fit,match,drill,layout').split(',')
 /** A mutant that makes a test run on and on is dead. */
-const LONGEST = 240_000
+const LONGEST = 900_000
 /** How far a length is moved: past every band's edge that a builder would feel. */
 const SHIFT = 0.3
 
