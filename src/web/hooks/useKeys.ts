@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useLayoutEffect } from 'react'
 
 const typing = (e: KeyboardEvent): boolean => {
   const t = e.target as HTMLElement | null
@@ -7,7 +7,8 @@ const typing = (e: KeyboardEvent): boolean => {
 
 /** Runs a handler for keys pressed outside of fields and open dialogs; `ctrl+z` forms work inside too. */
 export function useKeys(keys: Record<string, (e: KeyboardEvent) => void>): void {
-  useEffect(() => {
+  // At the commit itself: a key pressed as soon as the new page shows must not meet the old handlers.
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const combined = `${e.ctrlKey || e.metaKey ? 'ctrl+' : ''}${e.shiftKey && e.key.length > 1 ? 'shift+' : ''}${e.key.length === 1 && (e.ctrlKey || e.metaKey) ? (e.shiftKey ? 'shift+' : '') + e.key.toLowerCase() : e.key}`
       const run = keys[combined]
