@@ -428,22 +428,34 @@ export class Trial {
   joints!: Record<string, number>
 }
 
+/** Hours at the bench on each day of the week, Monday first. */
+export const HoursOfWeek = (): PropertyDecorator => (of, key) => {
+  for (const rule of [
+    IsArray(),
+    ArrayMinSize(7),
+    ArrayMaxSize(7),
+    IsNumber(number, { each: true }),
+    Min(0, { each: true }),
+    Max(16, { each: true }),
+  ])
+    rule(of, key as string)
+}
+
+/** A time of day, HH:MM. */
+export const TimeOfDay = (): PropertyDecorator =>
+  Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day, HH:MM' })
+
 /** When the work starts and how many hours there are on each day of the week, Monday first. */
 export class Calendar {
   @Matches(DAY, DAY_MESSAGE)
   @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
   startOn!: string
 
-  @IsArray()
-  @ArrayMinSize(7)
-  @ArrayMaxSize(7)
-  @IsNumber(number, { each: true })
-  @Min(0, { each: true })
-  @Max(16, { each: true })
+  @HoursOfWeek()
   hours!: number[]
 
   /** Time of day when bench work starts, HH:MM. */
-  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day, HH:MM' })
+  @TimeOfDay()
   from!: string
 }
 

@@ -1,22 +1,14 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsNumber, Matches, Max, Min } from 'class-validator'
 import { Nested } from '../parts/validators/nested.ts'
 import type { LengthDisplay } from '../units/length.ts'
-import { Climate, Preferences, type Build } from './build.ts'
+import { Climate, HoursOfWeek, Preferences, TimeOfDay, type Build } from './build.ts'
 import { Load } from './circuitRecord.ts'
-
-const number = { allowNaN: false, allowInfinity: false }
 
 /** Hours at the bench on each day of the week, Monday first, and from when. */
 export class BenchHours {
-  @IsArray()
-  @ArrayMinSize(7)
-  @ArrayMaxSize(7)
-  @IsNumber(number, { each: true })
-  @Min(0, { each: true })
-  @Max(16, { each: true })
+  @HoursOfWeek()
   hours!: number[]
 
-  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day, HH:MM' })
+  @TimeOfDay()
   from!: string
 }
 

@@ -16,11 +16,11 @@ export function Button({
     <button
       type="button"
       {...rest}
-      className={`inline-flex min-h-10 items-center gap-2 border px-3 text-plain disabled:cursor-default disabled:opacity-60 ${KINDS[kind]} ${className}`}
+      className={`inline-flex min-h-10 items-center gap-2 border button-text px-3 disabled:cursor-default disabled:opacity-60 ${KINDS[kind]} ${className}`}
     />
   )
 }
 
 /** The same look for a link. */
 export const buttonLook = (kind: keyof typeof KINDS = 'plain'): string =>
-  `inline-flex min-h-10 items-center gap-2 border px-3 text-plain ${KINDS[kind]}`
+  `inline-flex min-h-10 items-center gap-2 border button-text px-3 ${KINDS[kind]}`
