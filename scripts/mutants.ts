@@ -113,14 +113,33 @@ mkdirSync(join(work, 'scripts'), { recursive: true })
 symlinkSync(join(root, 'node_modules'), join(work, 'node_modules'))
 process.on('exit', () => rmSync(work, { recursive: true, force: true }))
 
-/** Tests of the core and of the trade's references; the server and the interface stand on both. */
-const TESTS = ['src/core', 'tests/reference']
-const green = (): boolean =>
+const vitest = (tests: readonly string[], more: readonly string[] = []): boolean =>
   spawnSync(
     process.execPath,
-    [join(root, 'node_modules/vitest/vitest.mjs'), 'run', '--bail', '1', '--reporter', 'dot', ...TESTS],
+    [
+      join(root, 'node_modules/vitest/vitest.mjs'),
+      'run',
+      '--bail',
+      '1',
+      '--reporter',
+      'dot',
+      // A busy machine kills no mutant.
+      '--testTimeout',
+      String(LONGEST),
+      ...tests,
+      ...more,
+    ],
     { cwd: work, timeout: LONGEST, stdio: 'ignore' },
   ).status === 0
+
+/** Tests of the core and of the trade's references; the server and the interface stand on both. */
+const TESTS = ['src/core', 'tests/reference']
+/** Those nearest to a file come first: most mutants die there. */
+const green = (file?: string): boolean => {
+  if (!file) return vitest(TESTS)
+  const near = file.split('/').slice(0, 3).join('/')
+  return vitest([`${near}/`, 'tests/reference']) && vitest(['src/core'], ['--exclude', `${near}/**`])
+}
 
 // A red copy would call everything killed.
 if (!green()) {
@@ -133,7 +152,7 @@ for (const m of picked) {
   const at = join(work, m.file),
     text = readFileSync(at, 'utf8')
   writeFileSync(at, text.slice(0, m.from) + m.text + text.slice(m.to))
-  const lives = green()
+  const lives = green(m.file)
   writeFileSync(at, text)
   if (lives) lived.push(m)
   else dead++

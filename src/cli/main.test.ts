@@ -47,6 +47,26 @@ describe('the command line', () => {
     expect((JSON.parse(r.stdout) as Record<string, unknown[]>)[key]!.length).toBeGreaterThan(0)
     expect(r.stderr).toBe('')
   })
+  it('trace prints what the numbers of one hole hang on, and refuses an id that is none', async () => {
+    const r = await run(['trace', HERON_FILE, '--of', 'bridge-1'])
+    expect(r.status).toBe(0)
+    const numbers = JSON.parse(r.stdout) as {
+      label: string
+      value: number
+      doubt: number
+      inputs: { ref: string; coefficient: number }[]
+    }[]
+    const along = numbers.find(n => n.label === 'along the instrument')!
+    expect(along.doubt).toBeGreaterThan(1)
+    // The doubt is the root of the sum of squares of what it lists, each with its weight.
+    expect(along.inputs.map(i => [i.ref, Number(i.coefficient.toFixed(4))])).toContainEqual([
+      'heron-bridge/dims.frontToForwardSaddle',
+      1,
+    ])
+    const none = await run(['trace', HERON_FILE, '--of', 'bridge-99'])
+    expect(none.status).toBe(2)
+    expect(none.stderr).toContain('--of bridge-99: nothing of that id is marked, cut or drilled')
+  })
   it('fixes prints the cheapest set', async () =>
     expect(JSON.parse((await run(['fixes', HERON_FILE])).stdout)).toMatchObject({ complete: true, left: [] }))
   it('sets prints the best complete sets, and the conflict when there is none', async () => {

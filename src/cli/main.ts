@@ -1,22 +1,18 @@
 import { Command, CommanderError, Option } from 'commander'
-import { meterAtJack } from '../core/circuit/meter.ts'
-import { bonds } from '../core/circuit/bonds.ts'
 import { response } from '../core/circuit/response.ts'
-import { allSettings, openSettings, pullsOf, settingLabel, type Settings } from '../core/circuit/settings.ts'
-import { solderOrder } from '../core/circuit/solderOrder.ts'
+import { openSettings, pullsOf, settingLabel, type Settings } from '../core/circuit/settings.ts'
 import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
-import { SWITCH_POSITIONS } from '../core/circuit/terminals.ts'
+import { SWITCH_POSITIONS } from '../core/circuit/switchPositions.ts'
 import { PAPER_NAMES, type Build } from '../core/build/build.ts'
+import { traceItem, type TracedNumber } from '../core/trace/traceItem.ts'
+import { doubtOf } from '../core/units/quantity.ts'
 import { writeBuild } from '../core/build/readBuild.ts'
 import { buildSchema } from '../core/build/schema.ts'
 import { screwsWanted } from '../core/drill/screwsWanted.ts'
+import { ask, type FactName } from '../core/facts/facts.ts'
 import { TEMPLATE_FORMATS } from '../core/drill/templates/templateFile.ts'
-import { finishWork } from '../core/finish/finishWork.ts'
 import { cheapestFixesNow } from '../core/fit/fixSet.ts'
-import { drillWork } from '../core/fit/drillWork.ts'
-import { fitReport } from '../core/fit/report.ts'
-import { plan } from '../core/plan/plan.ts'
-import { setupWork } from '../core/setup/setupWork.ts'
+import { fitReport, inputsReport } from '../core/fit/report.ts'
 import { layoutReport } from './layoutReport.ts'
 import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
@@ -25,6 +21,18 @@ import { setsReport } from './setsReport.ts'
 const say = (x: unknown): void => {
   process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n')
 }
+
+/** A fact of a build at present. */
+const fact = <N extends FactName>(name: N, b: Build) =>
+  ask(name, b, { at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() })
+
+/** A number and what it hangs on, as plain data. */
+const traceReport = ({ label, quantity }: TracedNumber) => ({
+  label,
+  value: quantity.value,
+  doubt: doubtOf(quantity),
+  inputs: inputsReport(quantity),
+})
 
 interface CircuitOptions {
   position: string
@@ -57,11 +65,11 @@ function circuitReport(build: Build) {
   return {
     build: build.id,
     load: build.circuit.load,
-    positions: allSettings(build).map(s => {
+    positions: fact('settings', build).map(s => {
       const r = response(build, s)
       return { position: settingLabel(build, s), settings: s, level100HzDb: r.base, peak: r.peak, silent: r.silent }
     }),
-    meterAtJack: meterAtJack(build).map(({ settings, ...m }) => {
+    meterAtJack: fact('meter', build).map(({ settings, ...m }) => {
       void settings
       return {
         ...m,
@@ -70,8 +78,8 @@ function circuitReport(build: Build) {
         low: Number.isFinite(m.low) ? m.low : 'open',
       }
     }),
-    bonds: bonds(build),
-    solderOrder: solderOrder(build),
+    bonds: fact('bonds', build),
+    solderOrder: fact('solder', build),
   }
 }
 
@@ -95,11 +103,20 @@ export async function main(argv: string[]): Promise<number> {
       .action((file?: string) => say(run(loadBuild(file))))
   onBuild('fit', 'every joint with clearance, doubt, verdict and fixes; what to measure next', fitReport)
   onBuild('layout', 'numbers to mark, saddles, strings, tuners, controls; what cannot be so', layoutReport)
-  onBuild('drill', 'the hole list, with the chosen fixes done', b => drillWork(b)?.holes ?? [])
+  onBuild('drill', 'the hole list, with the chosen fixes done', b => fact('drill', b)?.holes ?? [])
   onBuild('cut', 'cutting work with what it leaves, and screws to buy', b => {
-    const w = drillWork(b)
+    const w = fact('drill', b)
     return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, w.holes) : [] }
   })
+  program
+    .command('trace [build]')
+    .description('where the numbers of one hole, cut or mark come from: each with its doubt and what moves it')
+    .requiredOption('--of <id>', 'the id that `drill`, `cut` or `layout` prints')
+    .action((file: string | undefined, o: { of: string }) => {
+      const numbers = traceItem(loadBuild(file), o.of)
+      if (numbers.length === 0) throw new InputError(`--of ${o.of}: nothing of that id is marked, cut or drilled`)
+      say(numbers.map(traceReport))
+    })
   program
     .command('templates [build]')
     .description('full-size templates as files in a folder: one PDF, or an SVG or DXF a drawing')
@@ -107,11 +124,9 @@ export async function main(argv: string[]): Promise<number> {
     .addOption(new Option('--format <name>', 'kind of file').choices(TEMPLATE_FORMATS).default('pdf'))
     .addOption(new Option('--paper <name>', 'paper of the PDF; left out: the build’s').choices(PAPER_NAMES))
     .action(async (file: string | undefined, o: TemplateOptions) => say(await saveTemplates(loadBuild(file), o)))
-  onBuild('finish', 'coats, materials, air', finishWork)
-  onBuild('setup', 'strings with tension; readings and the next adjustment', setupWork)
-  onBuild('plan', 'all steps in order with dates', b =>
-    plan(b, undefined, { at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() }),
-  )
+  onBuild('finish', 'coats, materials, air', b => fact('finish', b))
+  onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
+  onBuild('plan', 'all steps in order with dates', b => fact('plan', b))
   program
     .command('circuit [words...]')
     .description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')

@@ -11,8 +11,9 @@ import { solderOrder } from './circuit/solderOrder.ts'
 import { spiceNetlist } from './circuit/spice.ts'
 import { templatesOf } from './drill/templates/templates.ts'
 import { drillWork } from './fit/drillWork.ts'
-import { holeList } from './drill/holeList.ts'
+import { holesOf } from '../../tests/support/holesOf.ts'
 import { finishWork } from './finish/finishWork.ts'
+import { bodySurface } from './finish/surface.ts'
 import { fit } from './fit/applyFixes.ts'
 import { measureNext } from './fit/measureNext.ts'
 import { bridgeLine } from './layout/bridgeLine.ts'
@@ -33,9 +34,9 @@ function everything(b: Build) {
   const f = fit(b)
   return {
     fit: f,
-    plan: plan(b, f),
-    holes: holeList(b),
-    finish: finishWork(b),
+    plan: plan(b),
+    holes: holesOf(b),
+    finish: finishWork(b, bodySurface(b)),
     setup: setupWork(b),
     layout: layOut(b),
     meter: meterAtJack(b),
@@ -112,7 +113,7 @@ describe('every engine on any instrument', () => {
         const numbers = (x: Build) =>
           JSON.stringify([
             fit(x).now.map(j => [j.id, j.clearance.value, j.state]),
-            holeList(x).map(h => [h.along, h.across]),
+            holesOf(x).map(h => [h.along, h.across]),
             setupWork(x).totalNewtons,
           ])
         return numbers(b) === numbers(other)
@@ -162,7 +163,7 @@ describe('every engine on any instrument', () => {
   it('warns of every hole that leaves too little wood or lies outside it', () => {
     fc.assert(
       fc.property(anyBuild, b =>
-        holeList(b).every(h => h.leftUnder === undefined || h.leftUnder >= 3 || h.warnings.length > 0),
+        holesOf(b).every(h => h.leftUnder === undefined || h.leftUnder >= 3 || h.warnings.length > 0),
       ),
       RUNS,
     )

@@ -38,4 +38,22 @@ describe('the interface', () => {
     const rem = [...styles.matchAll(/--text-[a-z]+: ([\d.]+)rem/g)].map(m => Number(m[1]))
     expect(Math.min(...rem) * 16).toBeGreaterThanOrEqual(15)
   })
+  it('writes tables, selects, tabs and the headings of sheets once: everybody takes them from the components', () => {
+    const PARTS: Record<string, RegExp> = {
+      'Table.tsx': /<table\b|<caption\b/,
+      'Select.tsx': /<select\b|Select\.Root/,
+      'Views.tsx': /Tabs\.Root|role="tab/,
+      'Segments.tsx': /ToggleGroup\.Root/,
+      'Heading.tsx':
+        /<h[23][^>]*className="(text-title font-semibold|border-b-2 border-ink( pb-1)? text-body font-semibold)"/,
+      'download.ts': /\.download = /,
+    }
+    for (const [own, mark] of Object.entries(PARTS)) {
+      expect(sources.find(s => s.f === join('components', own))!.text, own).toMatch(mark)
+      expect(
+        sources.filter(({ f, text }) => mark.test(text) && f !== join('components', own)).map(s => s.f),
+        own,
+      ).toEqual([])
+    }
+  })
 })

@@ -201,6 +201,36 @@ describe('cutting and drilling', () => {
     expect((await storedBuild(bench, id)).readings.filter(r => r.of.startsWith('hole.bridge-1'))).toHaveLength(3)
   })
 
+  it('says of every number how far it may be off and what it hangs on; a reading taken there narrows it', async () => {
+    const id = await copyOf(bench, 'trail'),
+      page = await bench.open(`/b/${id}/drill?hand=bridge-1`)
+    const trail = page.getByRole('region', { name: 'Where these numbers come from' }),
+      along = trail.getByRole('row', { name: /^along the instrument/i })
+    await along.waitFor()
+    const doubt = async () => Number(/±([\d.]+)/.exec(await along.innerText())![1])
+    const before = await doubt()
+    expect(before).toBeGreaterThan(1)
+    // The figure at the top carries the same doubt.
+    expect(
+      await page
+        .getByRole('article')
+        .getByText(`±${before.toFixed(1)}`)
+        .first()
+        .isVisible(),
+    ).toBe(true)
+    expect(await trail.getByRole('row', { name: /^bridge’s front edge from the pocket’s end/i }).count()).toBe(1)
+    const field = trail.getByLabel('Measured plate front to foremost saddle point')
+    await field.fill('12.4')
+    await field.press('Enter')
+    await expect.poll(doubt).toBeLessThan(before)
+    await saved(page)
+    // A mark of the layout has its own.
+    await page.getByRole('button', { name: /Bridge line and scale/ }).click()
+    await page
+      .getByRole('region', { name: 'Where these numbers come from' })
+      .getByRole('row', { name: /scale line, from the nut/i })
+      .waitFor()
+  })
   it('says what cannot be so before anything else', async () => {
     const id = await copyOf(bench, 'crossed', 'heron', b => {
       b.parts.find(p => p.id === 'heron-body')!.outline = {
@@ -274,7 +304,10 @@ describe('at the bench (834 × 1112)', () => {
     const number = page.locator('dd', { hasText: '7 41/64' })
     await number.waitFor()
     // 56 px on such a tablet are about 10 mm: read at a metre.
-    expect(await number.evaluate(e => parseFloat(getComputedStyle(e).fontSize))).toBeGreaterThanOrEqual(56)
+    // The address changes first: until the page follows, the sheet's own figures are there.
+    await expect
+      .poll(() => number.evaluate(e => parseFloat(getComputedStyle(e).fontSize)))
+      .toBeGreaterThanOrEqual(56)
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
     ).toBeLessThanOrEqual(0)

@@ -136,7 +136,7 @@ describe('the other stations', () => {
     const page = await bench.open('/b/heron/wiring')
     await page.getByRole('tab', { name: 'Drawing' }).click()
     await page.getByRole('button', { name: /^Wire w11,/ }).focus()
-    await page.getByText('Bridge pickup b finish → Tone a common').waitFor()
+    await page.getByText('Bridge pickup, b finish → Tone, a common').waitFor()
   })
 
   it('judge a meter reading', async () => {

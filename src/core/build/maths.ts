@@ -10,7 +10,7 @@ import {
   type Quantity,
   type Source,
 } from '../units/quantity.ts'
-import { quantityAt } from './quantityAt.ts'
+import { featureQuantity, ownQuantity } from './quantityAt.ts'
 
 type Term<Q> = readonly [coefficient: number, of: Q | undefined]
 
@@ -44,8 +44,8 @@ export interface Maths<Q> {
 
 /** Quantities that remember, to first order, how much each input moves them. */
 export const quantities: Maths<Quantity> = {
-  of: (part, key) => quantityAt(part, `dims.${key}`),
-  in: (part, feature, key) => feature && quantityAt(part, `features.${feature.id}.${key}`),
+  of: ownQuantity,
+  in: featureQuantity,
   given: fromSource,
   exact,
   known: q => q,

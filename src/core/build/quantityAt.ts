@@ -1,8 +1,8 @@
 import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
 import { assumedDimension } from '../parts/typicalPart.ts'
-import type { Part } from '../parts/part.ts'
+import type { Feature, Part } from '../parts/part.ts'
 import { readingRef, readingText } from './readingRef.ts'
-import { fromDimension, type Quantity } from '../units/quantity.ts'
+import { fromDimension, type PlannedDimension, type Quantity } from '../units/quantity.ts'
 
 /** Name of one dimension of one part, as readings and trails use it. */
 export const refOf = (part: Part, path: string): string => `${part.id}/${path}`
@@ -22,10 +22,34 @@ export function splitRef(ref: string): { partId: string; path: string } {
   return { partId: ref.slice(0, i), path: ref.slice(i + 1) }
 }
 
+/** Documents share the parts that an edit leaves alone: each dimension is made a quantity once. */
+const known = new WeakMap<Part, Map<string, { of: object; quantity: Quantity }>>()
+
+function quantityOf(part: Part, path: string, d: PlannedDimension): Quantity {
+  let own = known.get(part)
+  if (!own) known.set(part, (own = new Map()))
+  let hit = own.get(path)
+  if (hit?.of !== d)
+    own.set(path, (hit = { of: d, quantity: fromDimension(refOf(part, path), labelAt(part, path), d) }))
+  return hit.quantity
+}
+
 /** A part's dimension as a quantity that remembers where it comes from; undefined when the part lacks it. */
 export function quantityAt(part: Part | undefined, path: string): Quantity | undefined {
   const d = part && dimensionAt(part, path)
-  return d && fromDimension(refOf(part, path), labelAt(part, path), d)
+  return d && quantityOf(part, path, d)
+}
+
+/** The same of a part's own dimension, by its key. */
+export function ownQuantity(part: Part | undefined, key: string): Quantity | undefined {
+  const d = part?.dims[key]
+  return d && quantityOf(part!, `dims.${key}`, d)
+}
+
+/** The same of a dimension of one of its features. */
+export function featureQuantity(part: Part | undefined, f: Feature | undefined, key: string): Quantity | undefined {
+  const d = f?.dims[key]
+  return part && d && quantityOf(part, `features.${f.id}.${key}`, d)
 }
 
 /** A part's own dimension, or what such parts usually measure, as an assumption, when nobody described it yet. */

@@ -1,4 +1,7 @@
+import { lugRef } from './lugRef.ts'
+import { LUGS } from './terminals.ts'
 import type { Build, Cut, CutSort } from './build.ts'
+import type { Fitted } from './docs.ts'
 import { FAMILY_IDS } from './families.ts'
 import type { Problem } from './problem.ts'
 import { READING_FORMS, readingRef } from './readingRef.ts'
@@ -112,13 +115,20 @@ export function referenceProblems(build: Build): Problem[] {
   })
   build.circuit.wires.forEach((w, i) => {
     for (const end of ['from', 'to'] as const) {
-      const id = w[end].split('.')[0]!
-      if (!components.has(id))
-        out.push({ path: `circuit.wires[${i}].${end}`, reason: `“${id}” is no component of this circuit` })
+      const { of, lug } = lugRef(w[end]),
+        c = build.circuit.components.find(x => x.id === of),
+        // Of the kind, not of the part: another part may be chosen before it is wired.
+        lugs = c && LUGS[c.kind]
+      if (!lugs) out.push({ path: `circuit.wires[${i}].${end}`, reason: `“${of}” is no component of this circuit` })
+      else if (!lugs.includes(lug))
+        out.push({
+          path: `circuit.wires[${i}].${end}`,
+          reason: `“${lug}” is no lug of ${of}; its lugs are ${lugs.join(', ')}`,
+        })
     }
   })
   return out
 }
 
 /** The part in a slot, if one is chosen. */
-export const partIn = (build: Build, slot: string) => build.parts.find(p => p.id === build.slots[slot])
+export const partIn = (build: Fitted, slot: string) => build.parts.find(p => p.id === build.slots[slot])

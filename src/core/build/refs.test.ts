@@ -1,3 +1,4 @@
+import { placeRef, placeText } from './placeRef.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
@@ -25,7 +26,9 @@ const step: fc.Arbitrary<StepRef> = fc.oneof(
   id.map(cut => ({ kind: 'cut' as const, cut })),
   fc.record({ kind: fc.constant('drill' as const), group: id, after: fc.boolean() }),
   fc.integer({ min: 1, max: 9 }).map(number => ({ kind: 'trial' as const, number })),
-  fc.record({ kind: fc.constantFrom('finish', 'solder', 'assemble', 'test', 'setup'), what: id }),
+  fc.record({ kind: fc.constantFrom('solder', 'assemble', 'test', 'setup'), what: id }),
+  fc.constantFrom('sand', 'coat', 'wet-sand').map(stage => ({ kind: 'finish' as const, stage })),
+  fc.integer({ min: 1, max: 30 }).map(nth => ({ kind: 'finish' as const, stage: 'coat', nth })),
   id.map(own => ({ kind: 'own' as const, id: own })),
   fc.constant({ kind: 'close' as const }),
 )
@@ -72,5 +75,33 @@ describe('references', () => {
     expect(problems({ steps: [{ step: 'paint/all', state: 'done', at }] })[0]).toMatch(
       /steps\[0\]\.step: “paint\/all” is no step; accepted are measure/,
     )
+  })
+  it('name lugs that are there: a wire to none is refused with those there are', () => {
+    const b = demo('heron'),
+      wires = (from: string) => ({
+        ...b,
+        circuit: { ...b.circuit, wires: b.circuit.wires.map((w, i) => (i ? w : { ...w, from })) },
+      })
+    const told = (from: string) => {
+      const r = readBuild(wires(from))
+      return r.ok ? [] : r.problems
+    }
+    expect(told('volume.2')).toEqual([])
+    expect(told('volume.4')).toEqual([
+      {
+        path: 'circuit.wires[0].from',
+        reason: '“4” is no lug of volume; its lugs are 1, 2, 3, case, a-common, a-in, a-out, b-common, b-in, b-out',
+      },
+    ])
+    expect(told('tone.a-common')).toEqual([])
+    // Another pickup may be chosen before it is wired: what any of its kind has is no mistake.
+    expect(told('pickup-bridge.start')).toEqual([])
+    expect(told('nobody.2')[0]!.reason).toBe('“nobody” is no component of this circuit')
+  })
+  it('of places come back from their text, and nothing else is one', () => {
+    for (const of of ['bridge', 'guard'] as const)
+      for (const axis of ['x', 'y'] as const) expect(placeRef(placeText({ of, axis }))).toEqual({ of, axis })
+    for (const t of ['placements/bridge.z', 'placements/tuners.x', 'body/dims.x', 'placements/bridge'])
+      expect(placeRef(t), t).toBeUndefined()
   })
 })

@@ -1,3 +1,4 @@
+import { lugRef } from './lugRef.ts'
 import type { Build, Instrument } from './build.ts'
 import { slotsOf } from './slots.ts'
 
@@ -51,7 +52,7 @@ export function setInstrument(build: Build, patch: Partial<Instrument>): Build {
       ? {
           ...build.circuit,
           components,
-          wires: build.circuit.wires.filter(w => ids.has(w.from.split('.')[0]!) && ids.has(w.to.split('.')[0]!)),
+          wires: build.circuit.wires.filter(w => ids.has(lugRef(w.from).of) && ids.has(lugRef(w.to).of)),
         }
       : build.circuit,
   }

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
-import { holeList } from '../drill/holeList.ts'
-import { layOut } from '../layout/layOut.ts'
+import { holesOf } from '../../../tests/support/holesOf.ts'
 import { plan } from '../plan/plan.ts'
 import { readBuild, readSettings } from './readBuild.ts'
 import { differing, following, inUnits, settingsIn, USUAL_SETTINGS, withSettings } from './settings.ts'
@@ -41,7 +40,7 @@ describe('settings of the workshop', () => {
     next.preferences.drawer = { sets: ['fractional by 64ths'], extra: [], missing: [] }
     next.bench.hours = [0, 0, 0, 0, 0, 0, 2]
     const b = following(heron, held, next)
-    const bits = (x: typeof b) => holeList(x, layOut(x)!).flatMap(h => h.bits.map(i => i.name))
+    const bits = (x: typeof b) => holesOf(x).flatMap(h => h.bits.map(i => i.name))
     expect(bits(heron).some(n => n.includes('/'))).toBe(false)
     expect(bits(b).every(n => n.includes('/'))).toBe(true)
     expect(plan(b).endsOn! > plan(heron).endsOn!).toBe(true)

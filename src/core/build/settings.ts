@@ -1,3 +1,4 @@
+import { same } from './same.ts'
 import { Nested } from '../parts/validators/nested.ts'
 import type { LengthDisplay } from '../units/length.ts'
 import { Climate, HoursOfWeek, Preferences, TimeOfDay, type Build } from './build.ts'
@@ -63,16 +64,6 @@ const named = (s: WorkshopSettings): Record<SettingName, unknown> => ({
   bench: s.bench,
   load: s.load,
 })
-
-/** Documents are plain data whose keys come in the order of their classes. */
-const same = (a: unknown, b: unknown): boolean =>
-  a === b ||
-  (typeof a === 'object' &&
-    typeof b === 'object' &&
-    a !== null &&
-    b !== null &&
-    Object.keys(a).length === Object.keys(b).length &&
-    Object.entries(a).every(([k, v]) => same(v, (b as Record<string, unknown>)[k])))
 
 /** Which settings of two differ. */
 export const differing = (a: WorkshopSettings, b: WorkshopSettings): SettingName[] =>

@@ -94,6 +94,7 @@ export function slotsOf(i: Instrument): Slot[] {
           id: `ring-${p}`,
           label: places.length === 1 ? 'Pickup ring' : `${capital(p)} ring`,
           kind: 'ring' as const,
+          on: `pickup-${p}`,
         }))
       : []),
     ...(places.length
@@ -124,3 +125,7 @@ export function slotsOf(i: Instrument): Slot[] {
     { id: 'strings', label: 'Strings', kind: 'strings' },
   ]
 }
+
+/** The slot of a kind whose part sits on another slot's: a pickup's ring, a pot's knob. */
+export const slotOn = (i: Instrument, slot: string, kind: PartKind): string | undefined =>
+  slotsOf(i).find(s => s.on === slot && s.kind === kind)?.id

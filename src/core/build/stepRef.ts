@@ -5,7 +5,9 @@ export type StepRef =
   | { kind: 'cut'; cut: string }
   | { kind: 'drill'; group: string; after: boolean }
   | { kind: 'trial'; number: number }
-  | { kind: 'finish' | 'solder' | 'assemble' | 'test' | 'setup'; what: string }
+  /** A stage of the finish; one that is repeated carries its number. */
+  | { kind: 'finish'; stage: string; nth?: number }
+  | { kind: 'solder' | 'assemble' | 'test' | 'setup'; what: string }
   | { kind: 'own'; id: string }
   | { kind: 'close' }
 
@@ -24,6 +26,8 @@ export function stepText(s: StepRef): string {
       return s.number === 1 ? 'trial' : `trial/${s.number}`
     case 'own':
       return `own/${s.id}`
+    case 'finish':
+      return `finish/${s.stage}${s.nth === undefined ? '' : `-${s.nth}`}`
     case 'close':
       return 'close'
     default:
@@ -31,7 +35,7 @@ export function stepText(s: StepRef): string {
   }
 }
 
-const WHAT = ['finish', 'solder', 'assemble', 'test', 'setup'] as const
+const WHAT = ['solder', 'assemble', 'test', 'setup'] as const
 
 /** Which step a document names; undefined when no form of reference fits. */
 export function stepRef(text: string): StepRef | undefined {
@@ -47,6 +51,10 @@ export function stepRef(text: string): StepRef | undefined {
   if (kind === 'fix') return b && text === `fix/${a}/${b}` ? { kind, joint: a, method: b } : undefined
   if (kind === 'drill')
     return b === undefined || text === `drill/${a}/after` ? { kind, group: a, after: b !== undefined } : undefined
+  if (kind === 'finish') {
+    const [, stage = '', nth] = /^(.*?)(?:-(\d+))?$/.exec(rest)!
+    return { kind, stage, ...(nth === undefined ? {} : { nth: Number(nth) }) }
+  }
   if (kind === 'cut') return { kind, cut: rest }
   if (kind === 'own') return { kind, id: rest }
   const what = WHAT.find(k => k === kind)

@@ -1,23 +1,26 @@
 import type { Part } from '../parts/part.ts'
-import type { Build } from './build.ts'
+import type { Fitted, Laid, Shaped } from './docs.ts'
 
 /** What a build holds beside its parts. */
-export type Facts = Omit<Build, 'parts' | 'slots'>
+export type Facts = Omit<Shaped, keyof Fitted>
+
+/** The same, of what the layout reads. */
+export type LaidFacts = Omit<Laid, keyof Fitted>
 
 /** Parts by their slots, and the facts beside them: of a build as it stands, or with other parts tried in it. */
-export interface View {
-  readonly facts: Facts
+export interface View<F = Facts> {
+  readonly facts: F
   part(slot: string): Part | undefined
 }
 
-const views = new WeakMap<Build, View>()
+const views = new WeakMap<Fitted, View<Fitted>>()
 
 /** A build as it stands. */
-export function viewOf(build: Build): View {
+export function viewOf<B extends Fitted>(build: B): View<B> {
   const known = views.get(build)
-  if (known) return known
+  if (known) return known as View<B>
   const byId = new Map(build.parts.map(p => [p.id, p]))
-  const view: View = {
+  const view: View<B> = {
     facts: build,
     part: slot => {
       const id = build.slots[slot]

@@ -71,8 +71,12 @@ export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?:
     from: day * DAY + open,
     to: day * DAY + open + (w.hours[(weekday + day) % 7] ?? 0) * 60,
   })
-  const ready = new Map<string, number>()
-  const left = [...items]
+  const at = new Map(items.map((i, k) => [i.id, k]))
+  const needs = items.map(i => i.needs.map(n => at.get(n) ?? -1))
+  const earliest = items.map(i => (i.notBefore ? minuteOf(w.startOn, i.notBefore) : 0))
+  /** When what needs an item may start; never while it is not done. */
+  const ready = new Float64Array(items.length).fill(Infinity)
+  const left = items.map((_, k) => k)
   const out: Slot[] = []
   let day = 0,
     now = Math.max(window(0).from, late ? minuteOf(w.startOn, from) : 0)
@@ -88,22 +92,29 @@ export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?:
       advance()
       continue
     }
-    const waits = left.map(i =>
-      i.needs.every(n => ready.has(n))
-        ? Math.max(i.notBefore ? minuteOf(w.startOn, i.notBefore) : 0, ...i.needs.map(n => ready.get(n)!))
-        : Infinity,
-    )
-    if (waits.every(x => x === Infinity)) return undefined
     const fits = (i: WorkItem) => !i.whole || now + i.minutes <= to || (i.minutes > longest && now === from)
-    let k = left.findIndex((i, j) => waits[j]! <= now && fits(i))
+    let k = -1,
+      soonest = Infinity,
+      possible = false
+    for (let j = 0; j < left.length; j++) {
+      const n = left[j]!
+      let wait = earliest[n]!
+      for (const m of needs[n]!) wait = Math.max(wait, m < 0 ? Infinity : ready[m]!)
+      if (wait !== Infinity) possible = true
+      if (wait > now) soonest = Math.min(soonest, wait)
+      else if (fits(items[n]!)) {
+        k = j
+        break
+      }
+    }
+    if (k < 0 && !possible) return undefined
     if (k < 0) {
-      const soonest = Math.min(...waits.filter(x => x > now))
       if (soonest < to) now = soonest
       else advance()
       continue
     }
-    const [item] = left.splice(k, 1)
-    k = -1
+    const [taken] = left.splice(k, 1),
+      item = items[taken!]
     const parts: Slot['parts'] = []
     let rest = item!.minutes
     for (;;) {
@@ -117,7 +128,7 @@ export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?:
       while (window(day).to <= window(day).from)
     }
     const readyAt = now + item!.waitHours * 60
-    ready.set(item!.id, readyAt)
+    ready[taken!] = readyAt
     out.push({
       id: item!.id,
       start: parts[0]?.start ?? stamp(w.startOn, now),

@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { terminalsOf } from './terminals.ts'
+import type { Wired } from '../build/docs.ts'
+import { terminalsOf } from '../build/terminals.ts'
 import { partIn } from '../build/references.ts'
 import { networkOf } from './network.ts'
 import { openSettings } from './settings.ts'
@@ -12,7 +12,7 @@ export interface Bond {
 }
 
 /** Everything metal that has to reach the jack's sleeve: strings, pot cases, frames, covers [common practice]. */
-export function bonds(build: Build): Bond[] {
+export function bonds(build: Wired): Bond[] {
   const n = networkOf(build, openSettings(build))
   return build.circuit.components.flatMap(c =>
     terminalsOf(c, c.slot ? partIn(build, c.slot) : undefined)

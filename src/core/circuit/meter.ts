@@ -1,5 +1,5 @@
+import type { Wired } from '../build/docs.ts'
 import { readingText } from '../build/readingRef.ts'
-import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { networkOf } from './network.ts'
 import { allSettings, settingKey, settingLabel, type Settings } from './settings.ts'
@@ -28,7 +28,7 @@ export interface MeterExpectation {
 }
 
 /** DC resistance at the jack, tip to sleeve, Ω; Infinity when open. */
-export function jackResistance(build: Build, s: Settings): number {
+export function jackResistance(build: Wired, s: Settings): number {
   const n = networkOf(build, s)
   if (n.tip < 0) return Infinity
   const r = dcResistance(n, n.tip, 0)
@@ -36,7 +36,7 @@ export function jackResistance(build: Build, s: Settings): number {
 }
 
 /** The build with every winding and track at one end of its doubt: resistance grows with each of them. */
-function shifted(build: Build, side: 1 | -1): Build {
+function shifted(build: Wired, side: 1 | -1): Wired {
   const slots = new Set(build.circuit.components.map(c => c.slot && partIn(build, c.slot)?.id))
   return {
     ...build,
@@ -60,7 +60,7 @@ function shifted(build: Build, side: 1 | -1): Build {
 }
 
 /** What a meter at the jack should say in every position, and what it did say. */
-export function meterAtJack(build: Build): MeterExpectation[] {
+export function meterAtJack(build: Wired): MeterExpectation[] {
   const low = shifted(build, -1),
     high = shifted(build, 1)
   return allSettings(build).map(s => {

@@ -1,9 +1,10 @@
-import type { Build } from '../build/build.ts'
-import type { Component } from '../build/circuitRecord.ts'
+import type { Wired } from '../build/docs.ts'
+import type { Component, Load } from '../build/circuitRecord.ts'
 import { partIn } from '../build/references.ts'
 import type { Part } from '../parts/part.ts'
 import type { Settings } from './settings.ts'
-import { SWITCH_POSITIONS, terminalsOf } from './terminals.ts'
+import { terminalsOf } from '../build/terminals.ts'
+import { SWITCH_POSITIONS } from './switchPositions.ts'
 import { taperShare } from './taper.ts'
 
 /** A two-pole between two nodes. A coil is R in series with L and its signal source, positive at `a`. */
@@ -100,7 +101,7 @@ function innerElements(
 }
 
 /** Expands the circuit of a build at one setting, without cable and amplifier. */
-export function networkOf(build: Build, s: Settings): Network {
+export function networkOf(build: Wired, s: Settings): Network {
   const { components, wires } = build.circuit
   const parts = new Map(components.map(c => [c.id, c.slot ? partIn(build, c.slot) : undefined]))
   const terminals = components.flatMap(c => terminalsOf(c, parts.get(c.id)).map(t => `${c.id}.${t}`))
@@ -125,9 +126,9 @@ export function networkOf(build: Build, s: Settings): Network {
 }
 
 /** The same network with the cable and the amplifier across the jack. */
-export function loaded(n: Network, build: Build): Network {
+export function loaded(n: Network, load: Load): Network {
   if (n.tip <= 0) return n
-  const { cableMetres, faradsPerMetre, amplifierOhms } = build.circuit.load
+  const { cableMetres, faradsPerMetre, amplifierOhms } = load
   return {
     ...n,
     elements: [

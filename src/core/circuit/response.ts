@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Wired } from '../build/docs.ts'
 import { loaded, networkOf, type Network } from './network.ts'
 import type { Settings } from './settings.ts'
 import { tipVoltages } from './solve.ts'
@@ -44,5 +44,5 @@ function refine(hz: number[], db: number[], i: number, base: number): { hz: numb
 }
 
 /** The response at the jack into the build's cable and amplifier at a setting. */
-export const response = (build: Build, s: Settings, hz = pitchSteps()): Response =>
-  responseOf(loaded(networkOf(build, s), build), hz)
+export const response = (build: Wired, s: Settings, hz = pitchSteps()): Response =>
+  responseOf(loaded(networkOf(build, s), build.circuit.load), hz)

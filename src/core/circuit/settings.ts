@@ -1,6 +1,6 @@
-import type { Build } from '../build/build.ts'
+import type { Wired } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
-import { SWITCH_POSITIONS } from './terminals.ts'
+import { SWITCH_POSITIONS } from './switchPositions.ts'
 
 /** How the player has set the instrument. Knobs run from 0 to 1. */
 export interface Settings {
@@ -10,7 +10,7 @@ export interface Settings {
 }
 
 /** Everything full up, switches pushed in. */
-export function openSettings(build: Build, position = SWITCH_POSITIONS[0]!.id): Settings {
+export function openSettings(build: Wired, position = SWITCH_POSITIONS[0]!.id): Settings {
   const pots = build.circuit.components.filter(c => c.kind === 'pot')
   return {
     position,
@@ -20,7 +20,7 @@ export function openSettings(build: Build, position = SWITCH_POSITIONS[0]!.id): 
 }
 
 /** Components whose part has a pull switch. */
-export const pullsOf = (build: Build): string[] =>
+export const pullsOf = (build: Wired): string[] =>
   build.circuit.components
     .filter(c => {
       const pull = c.kind === 'pot' && c.slot ? partIn(build, c.slot)?.traits.pull : undefined
@@ -29,7 +29,7 @@ export const pullsOf = (build: Build): string[] =>
     .map(c => c.id)
 
 /** Every switch position with every state of the pull switches, knobs full up. */
-export function allSettings(build: Build): Settings[] {
+export function allSettings(build: Wired): Settings[] {
   const pulls = pullsOf(build)
   const positions = build.circuit.components.some(c => c.kind === 'switch')
     ? SWITCH_POSITIONS.map(p => p.id)
@@ -46,7 +46,7 @@ export function allSettings(build: Build): Settings[] {
 }
 
 /** Words for a setting: `Both · Tone pulled`. */
-export function settingLabel(build: Build, s: Settings): string {
+export function settingLabel(build: Wired, s: Settings): string {
   const at = SWITCH_POSITIONS.find(p => p.id === s.position)?.label ?? s.position
   const pulled = build.circuit.components.filter(c => s.pulled[c.id]).map(c => `${c.label} pulled`)
   return [at, ...pulled].join(' · ')

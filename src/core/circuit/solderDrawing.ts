@@ -1,8 +1,8 @@
-import type { Build } from '../build/build.ts'
+import type { Laid, Wired } from '../build/docs.ts'
 import type { Component } from '../build/circuitRecord.ts'
 import { partIn } from '../build/references.ts'
 import { layOut } from '../layout/layOut.ts'
-import { terminalsOf } from './terminals.ts'
+import { terminalsOf } from '../build/terminals.ts'
 
 /** A lug on the drawing: where it is, and which way it points away from its component. */
 export interface DrawnLug {
@@ -102,7 +102,7 @@ export const DRAWING = { width: 372, height: 212 }
  * Places components and wires for the drawing from the solderer's side. Pots and pickups stand in the order in which
  * their holes lie along the body, mirrored because the cavity is seen from the back; capacitors hang between the pots.
  */
-export function solderDrawing(build: Build): SolderDrawing {
+export function solderDrawing(build: Wired & Laid): SolderDrawing {
   const layout = layOut(build)
   const along = (c: Component): number =>
     layout?.features.find(f => f.serves === c.slot && f.serves !== undefined)?.centre[0] ?? 0

@@ -1,4 +1,5 @@
-import type { Build } from '../build/build.ts'
+import { lugRef } from '../build/lugRef.ts'
+import type { Wired } from '../build/docs.ts'
 import type { Wire } from '../build/circuitRecord.ts'
 
 /** One joint of the iron: the wires that meet at a lug. */
@@ -9,6 +10,9 @@ export interface SolderJoint {
   stage: 'on the controls' | 'pickups' | 'through the body'
   why: string
 }
+
+/** Metal that has room for a joint of every stage. */
+const SHARED: ReadonlySet<string> = new Set(['case', 'frame'])
 
 const STAGE_WHY: Record<SolderJoint['stage'], string> = {
   'on the controls': 'Fixed on the controls first, while they can be turned in the hand.',
@@ -27,9 +31,9 @@ const ownEnd = (w: Wire, kindOf: (t: string) => string | undefined): string[] =>
  * body [common practice]. A lug is soldered once, with every wire it takes, at the latest stage any of them needs;
  * pot cases take one joint per stage, there is room.
  */
-export function solderOrder(build: Build): SolderJoint[] {
+export function solderOrder(build: Wired): SolderJoint[] {
   const { components, wires } = build.circuit
-  const kindOf = (t: string) => components.find(c => c.id === t.split('.')[0])?.kind
+  const kindOf = (t: string) => components.find(c => c.id === lugRef(t).of)?.kind
   const stageOf = (w: Wire): SolderJoint['stage'] => {
     const kinds = [kindOf(w.from), kindOf(w.to)]
     return kinds.includes('jack') || kinds.includes('metal')
@@ -45,7 +49,7 @@ export function solderOrder(build: Build): SolderJoint[] {
     let ends = ownEnd(w, kindOf)
     if (ends.length === 0) ends = [w.from]
     for (const t of ends) {
-      const shared = t.endsWith('.case') || t.endsWith('.frame')
+      const shared = SHARED.has(lugRef(t).lug)
       const key = shared ? `${t}@${stage}` : t
       const j = found.get(key) ?? { terminal: t, wires: [], stage }
       j.wires.push(w)

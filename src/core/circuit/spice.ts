@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import type { Wired } from '../build/docs.ts'
 import { loaded, networkOf, type Network } from './network.ts'
 import { settingLabel, type Settings } from './settings.ts'
 import { LEAK } from './solve.ts'
@@ -31,11 +32,11 @@ const leaks = (n: Network): string[] =>
  * @param hz frequencies per decade come from the count of points between both ends
  */
 export function spiceNetlist(
-  build: Build,
+  build: Wired & Pick<Build, 'name'>,
   s: Settings,
   sweep = { from: 20, to: 20000, pointsPerDecade: 50 },
 ): string {
-  const n = loaded(networkOf(build, s), build)
+  const n = loaded(networkOf(build, s), build.circuit.load)
   return [
     `* ${build.name}: ${settingLabel(build, s)}`,
     ...lines(n),
@@ -55,7 +56,7 @@ export function spiceNetlist(
 }
 
 /** A netlist that drives 1 A of direct current into the jack: V(tip) is the resistance in Ω. */
-export function spiceDcNetlist(build: Build, s: Settings): string {
+export function spiceDcNetlist(build: Wired & Pick<Build, 'name'>, s: Settings): string {
   const n = networkOf(build, s)
   return [
     `* ${build.name}: ${settingLabel(build, s)}, resistance at the jack`,

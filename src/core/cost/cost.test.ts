@@ -17,7 +17,7 @@ describe('the cost sheet', () => {
       costSheet({ ...b, log: [{ id: 'l', at: '2026-11-24T10:00:00Z', text: 'Glue', cost: 4 }] }).byKind.log,
     ).toBe(4))
   it('goes out and comes in again, its own lines only', () => {
-    const back = readCostCsv(writeCostCsv(b))
+    const back = readCostCsv(writeCostCsv(b, b.preferences.currency))
     expect(back.problems).toEqual([])
     expect(back.lines.map(l => [l.kind, l.what, l.cost, l.owned ?? false])).toEqual(
       b.costs.map(l => [l.kind, l.what, l.cost, l.owned ?? false]),

@@ -1,6 +1,7 @@
+import type { Costed } from '../build/docs.ts'
 import { cutText } from '../text/text.ts'
 import Papa from 'papaparse'
-import { COST_KINDS, type Build, type CostKind, type CostLine } from '../build/build.ts'
+import { COST_KINDS, type CostKind, type CostLine } from '../build/build.ts'
 import type { Problem } from '../build/problem.ts'
 import { slotsOf } from '../build/slots.ts'
 
@@ -26,7 +27,7 @@ export interface CostSheet {
 }
 
 /** Everything that the build costs: chosen parts and their freight, consumables, tools to buy, what the log spent. */
-export function costSheet(build: Build): CostSheet {
+export function costSheet(build: Costed): CostSheet {
   const lines: SheetLine[] = []
   for (const s of slotsOf(build.instrument)) {
     const p = build.parts.find(x => x.id === build.slots[s.id])
@@ -75,7 +76,7 @@ export function costSheet(build: Build): CostSheet {
 }
 
 /** The sheet as a table for any spreadsheet. */
-export const writeCostCsv = (build: Build): string => {
+export const writeCostCsv = (build: Costed, currency: string): string => {
   const sheet = costSheet(build)
   return Papa.unparse({
     fields: ['kind', 'what', 'cost', 'currency', 'owned'],
@@ -83,7 +84,7 @@ export const writeCostCsv = (build: Build): string => {
       l.kind,
       l.what,
       l.typed ? (build.costs.find(c => c.id === l.id)?.cost ?? l.cost) : l.cost,
-      build.preferences.currency,
+      currency,
       l.typed && build.costs.find(c => c.id === l.id)?.owned ? 'yes' : 'no',
     ]),
   })

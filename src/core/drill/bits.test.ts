@@ -3,7 +3,7 @@ import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import type { Build, Drawer } from '../build/build.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { bitsIn, chooseBit } from './bits.ts'
-import { holeList } from './holeList.ts'
+import { holesOf } from '../../../tests/support/holesOf.ts'
 import { meetingStep, PUNCH, wander } from './wander.ts'
 
 const with2 = (extra: number[], change: (b: Build) => void = () => undefined, sets: Drawer['sets'] = []): Build => {
@@ -19,7 +19,7 @@ const with2 = (extra: number[], change: (b: Build) => void = () => undefined, se
   change(b)
   return b
 }
-const says = (b: Build, id: string) => holeList(b).find(h => h.id === id)!.bitDoes
+const says = (b: Build, id: string) => holesOf(b).find(h => h.id === id)!.bitDoes
 
 describe('what a bit that is not quite the wanted one does', () => {
   // A 3 mm screw in red alder: 3 · 0.81 · 0.9 = 2.187 mm.
@@ -45,7 +45,7 @@ describe('what a bit that is not quite the wanted one does', () => {
       b.parts.find(p => p.kind === 'tuners')!.traits.bushing = 'pressed'
     }
     // Pressed bushings sit in 0.07 less than their own 10 mm.
-    expect(holeList(with2([9.9], pressed)).find(h => h.id === 'tuner-1')!.wanted).toBeCloseTo(9.93, 9)
+    expect(holesOf(with2([9.9], pressed)).find(h => h.id === 'tuner-1')!.wanted).toBeCloseTo(9.93, 9)
     const posts = (bit: number) => {
       const b = plainBuild({
         front: 165,

@@ -28,8 +28,16 @@ export const SETS: Record<DrawerSet, readonly Bit[]> = {
 /** Within this two bits count as the same, mm. */
 const SAME = 0.011
 
+const known = new WeakMap<Drawer, Bit[]>()
+
 /** Every bit in the drawer, smallest first: of bits that are the same size only the first is kept. */
-export function bitsIn(drawer: Drawer): Bit[] {
+export function bitsIn(drawer: Drawer): readonly Bit[] {
+  let bits = known.get(drawer)
+  if (!bits) known.set(drawer, (bits = bitsOf(drawer)))
+  return bits
+}
+
+function bitsOf(drawer: Drawer): Bit[] {
   const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)
   const all = [
     ...drawer.sets.flatMap(s => SETS[s]).filter(b => !gone(b.mm)),

@@ -9,7 +9,7 @@ import { readBuild } from '../build/readBuild.ts'
 import { partIn } from '../build/references.ts'
 import { layOut } from '../layout/layOut.ts'
 import type { Hole } from './hole.ts'
-import { holeList } from './holeList.ts'
+import { holesOf } from '../../../tests/support/holesOf.ts'
 
 type P3 = [number, number, number]
 
@@ -161,7 +161,7 @@ function meets(h: Hole, all: readonly Hole[], b: Build, rnd: () => number): stri
 /** Holes of a build that meet something and say nothing. */
 function silent(b: Build, seed: number): string[] {
   const rnd = numbers(seed),
-    all = holeList(b)
+    all = holesOf(b)
   return all.flatMap(h => {
     if (h.warnings.length || h.piece === 'guard') return []
     const m = meets(h, all, b, rnd)
@@ -206,7 +206,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
     let found = 0
     fc.assert(
       fc.property(anyWorkpiece, fc.integer({ min: 1, max: 1e6 }), (b, seed) => {
-        const all = holeList(b),
+        const all = holesOf(b),
           rnd = numbers(seed)
         found += all.filter(h => h.warnings.length && h.piece !== 'guard' && meets(h, all, b, rnd)).length
         return true

@@ -1,4 +1,8 @@
-import { PICKUP_PLACES, type Build, type Cut } from '../build/build.ts'
+import { same } from '../build/same.ts'
+import type { Part } from '../parts/part.ts'
+import { servedWord } from '../parts/servedWord.ts'
+import type { Shaped } from '../build/docs.ts'
+import { PICKUP_PLACES, type Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { boreToPrism, boxGap, boxOfBore, boxOfPrism, type Box } from '../geometry/bore.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
@@ -78,10 +82,26 @@ function heightFor(a: Node, b: Node, radius: number): number {
  * control cavity through hollows that meet, channels that are there, or channels that the builder means to drill.
  * Each is a straight bore from the nearest hollow that is joined already [geometry].
  */
-export function channelsWanted(build: Build, l: Layout): AnyCut[] {
+export function channelsWanted(build: Shaped, l: Layout, round: (x: number) => number): readonly AnyCut[] {
   const body = partIn(build, 'body')
   if (!body) return []
-  const hollows = hollowsOf(build, l).filter(h => h.piece === 'body')
+  const hollows = hollowsOf(build, l).filter(h => h.piece === 'body'),
+    on = [body.id, body.features, build.slots, l.nutToHeelEnd, round]
+  if (last && last.on.every((x, i) => x === on[i]) && same(last.hollows, hollows)) return last.cuts
+  last = { on, hollows, cuts: missing(build, l, body, hollows, round) }
+  return last.cuts
+}
+
+/** The last channels and what they came from: most edits leave them as they are. */
+let last: { on: readonly unknown[]; hollows: readonly Hollow[]; cuts: AnyCut[] } | undefined
+
+function missing(
+  build: Shaped,
+  l: Layout,
+  body: Part,
+  hollows: readonly Hollow[],
+  round: (x: number) => number,
+): AnyCut[] {
   const feature = (h: Hollow) => body.features.find(f => `${body.id}/${f.id}` === h.id)
   const nodes = hollows.flatMap((h): Node[] => {
     const prism = prismOf(h),
@@ -143,8 +163,7 @@ export function channelsWanted(build: Build, l: Layout): AnyCut[] {
     const best = pairs.reduce((a, b) => (b.gap < a.gap ? b : a))
     const run = Math.max(best.gap, 1e-6),
       u: Point = [(best.b[0] - best.a[0]) / run, (best.b[1] - best.a[1]) / run]
-    const z = heightFor(best.n, best.j, CHANNEL.width / 2),
-      round = (x: number) => Math.round(x * 10) / 10
+    const z = heightFor(best.n, best.j, CHANNEL.width / 2)
     out.push({
       id: `to-${best.n.needs!}`,
       wantedBy: best.n.needs!,
@@ -169,11 +188,17 @@ export type AnyCut = Cut & { wantedBy?: string }
 export const channelTitle = (c: AnyCut): string =>
   c.wantedBy === undefined
     ? 'Wire channel'
-    : `Wire channel from ${c.wantedBy.replace(/^pickup-/, '').replace(/-/g, ' ')}${PICKUP_SLOTS.has(c.wantedBy) ? ' pickup' : ''}`
+    : `Wire channel from ${servedWord(c.wantedBy)}${PICKUP_SLOTS.has(c.wantedBy) ? ' pickup' : ''}`
 const PICKUP_SLOTS: ReadonlySet<string> = new Set(PICKUP_PLACES.map(p => `pickup-${p}`))
 
-/** What the builder means to cut, and the channels that are missing. */
-export const allCuts = (build: Build, l: Layout): AnyCut[] => [...build.cuts, ...channelsWanted(build, l)]
+/** What a rule or a depth stop can be set to, mm. */
+export const toTenth = (x: number): number => Math.round(x * 10) / 10
+
+/** What the builder means to cut, and the channels that are missing, at places that a rule can mark unless told otherwise. */
+export const allCuts = (build: Shaped, l: Layout, round = toTenth): AnyCut[] => [
+  ...build.cuts,
+  ...channelsWanted(build, l, round),
+]
 
 /** A channel's outline seen from above, in the instrument's frame. */
 export const channelOutline = (l: Layout, c: Cut): Point[] =>

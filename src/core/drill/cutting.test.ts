@@ -12,7 +12,7 @@ import type { Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { bindingRun } from './binding.ts'
-import { channelsWanted } from './channelsWanted.ts'
+import { channelsWanted, toTenth } from './channelsWanted.ts'
 
 const cut = (c: Omit<Cut, 'id' | 'face'> & { face?: Cut['face'] }, b = plainBuild()) =>
   drillWork({ ...b, cuts: [{ id: 'one', face: 'top', ...c }] })!.cuts.find(x => x.id === 'cut-one')!
@@ -135,7 +135,7 @@ describe('binding', () => {
 })
 
 describe('wire channels', () => {
-  const wanted = (b: Build) => channelsWanted(b, layOut(b)!)
+  const wanted = (b: Build) => channelsWanted(b, layOut(b)!, toTenth)
   it('are wanted from a rout to the cavity when nothing leads there', () => {
     const b = plainBuild(),
       [c] = wanted(b)

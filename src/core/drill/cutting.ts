@@ -1,4 +1,7 @@
-import type { Build, Cut } from '../build/build.ts'
+import { servedWord } from '../parts/servedWord.ts'
+import { sizeAt } from '../build/assumed.ts'
+import type { Shaped } from '../build/docs.ts'
+import type { Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { opened, toRemove } from '../geometry/boolean.ts'
 import { boreToPrism } from '../geometry/bore.ts'
@@ -61,7 +64,7 @@ const said = (stops: readonly Stop[], but: readonly Stop['where'][] = []): strin
 
 /** Wood that an upright cut leaves below it and beside it, and where it must not go. */
 function leaves(
-  build: Build,
+  build: Shaped,
   l: Layout,
   polygon: readonly Point[],
   face: 'top' | 'back',
@@ -145,7 +148,7 @@ const sizeOf = (polygon: readonly Point[]) => {
 const faceOf = (f: PlacedFeature['face']): 'top' | 'back' => (f === 'back' ? 'back' : 'top')
 
 /** Routs and pockets that the chosen fixes change: what goes is the new shape less the old one. */
-function changed(before: Build, after: Build, was: Layout, will: Layout, hollows: readonly Hollow[]): CutWork[] {
+function changed(before: Shaped, after: Shaped, was: Layout, will: Layout, hollows: readonly Hollow[]): CutWork[] {
   const body = partIn(before, 'body'),
     next = partIn(after, 'body')
   if (!body || !next || body.id !== next.id) return []
@@ -170,7 +173,7 @@ function changed(before: Build, after: Build, was: Layout, will: Layout, hollows
         {
           id: `open-${f.id}`,
           because: 'fix',
-          title: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace('pickup-', '')})` : ''}: ${removed.area >= 0.5 ? 'open' : 'deepen'}`,
+          title: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${servedWord(f.serves)})` : ''}: ${removed.area >= 0.5 ? 'open' : 'deepen'}`,
           face: faceOf(f.face),
           outline: [...f.polygon],
           removes: removed.pieces,
@@ -193,24 +196,24 @@ function changed(before: Build, after: Build, was: Layout, will: Layout, hollows
 }
 
 /** Routs for pickups that have none: cut to the pickup's own outline with room around it. */
-function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[] {
+function missing(build: Shaped, l: Layout, hollows: readonly Hollow[]): CutWork[] {
   return l.pickups
     .filter(p => p.on === 'body' && !l.features.some(f => f.role === 'pickup-rout' && f.serves === p.slot))
     .map((p): CutWork => {
       const polygon = opened(p.shape, p.shape, ROUT_ROOM),
         part = partIn(build, p.slot)!,
-        depth = (part.dims.depthBelowTop?.value ?? 18) + ROUT_UNDER,
+        depth = sizeAt(part, 'pickup', 'depthBelowTop') + ROUT_UNDER,
         s = sizeOf(polygon)
       return {
         id: `new-${p.slot}`,
         because: 'missing',
-        title: `Pickup rout (${p.slot.replace('pickup-', '')}): cut new`,
+        title: `Pickup rout (${servedWord(p.slot)}): cut new`,
         face: 'top',
         outline: polygon,
         removes: [polygon],
         along: p.centre[0] - l.nutToHeelEnd,
         across: p.centre[1],
-        size: { length: s.length, width: s.width, corner: (part.dims.corner?.value ?? 3) + ROUT_ROOM },
+        size: { length: s.length, width: s.width, corner: sizeAt(part, 'pickup', 'corner') + ROUT_ROOM },
         depth,
         deeper: depth,
         area: polygonArea(polygon),
@@ -224,7 +227,7 @@ function missing(build: Build, l: Layout, hollows: readonly Hollow[]): CutWork[]
 }
 
 /** What the builder means to cut. */
-function own(build: Build, l: Layout, c: AnyCut, hollows: readonly Hollow[]): CutWork[] {
+function own(build: Shaped, l: Layout, c: AnyCut, hollows: readonly Hollow[]): CutWork[] {
   const none = {
     removes: [],
     deeper: 0,
@@ -346,7 +349,7 @@ function own(build: Build, l: Layout, c: AnyCut, hollows: readonly Hollow[]): Cu
 }
 
 /** The ledge for a binding round the body, and how much binding it takes. */
-function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
+function bindingWork(build: Shaped, l: Layout, c: Cut, hollows: readonly Hollow[]): CutWork[] {
   const width = c.width ?? 0,
     depth = c.depth ?? 0
   if (l.body.length < 3)
@@ -431,8 +434,8 @@ function bindingWork(build: Build, l: Layout, c: Cut, hollows: readonly Hollow[]
  * @param before the build as its parts are, with its layout; @param after the same with its chosen fixes done, and all its cuts
  */
 export function cuttingWork(
-  before: { build: Build; layout: Layout },
-  after: { build: Build; layout: Layout; cuts: readonly AnyCut[] },
+  before: { build: Shaped; layout: Layout },
+  after: { build: Shaped; layout: Layout; cuts: readonly AnyCut[] },
 ): CutWork[] {
   const hollows = hollowsOf(after.build, after.layout, after.cuts)
   return [

@@ -1,3 +1,4 @@
+import { holesOf } from '../../../tests/support/holesOf.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { heron, measuredAt } from '../../../tests/support/heron.ts'
@@ -5,9 +6,9 @@ import type { Drawer } from '../build/build.ts'
 import { edgeDistance } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { bitsIn, bitSeries, chooseBit } from './bits.ts'
-import { holeList, LEFT_UNDER } from './holeList.ts'
+import { LEFT_UNDER } from './holeList.ts'
 
-const group = (g: string, b = heron()) => holeList(b).filter(h => h.group === g)
+const group = (g: string, b = heron()) => holesOf(b).filter(h => h.group === g)
 const drawer = (...sets: Drawer['sets']): Drawer => ({ sets, extra: [], missing: [] })
 const METRIC = bitsIn(drawer('metric by halves')),
   INCH = bitsIn(drawer('fractional by 64ths'))
@@ -118,12 +119,12 @@ describe('the hole list', () => {
   it('is empty until there is a neck', () => {
     const b = heron()
     delete b.slots.neck
-    expect(holeList(b)).toEqual([])
+    expect(holesOf(b)).toEqual([])
   })
   it('says what an empty drawer, one without the size, and a bit that is off do', () => {
     const b = heron()
     b.preferences.drawer = { sets: [], extra: [], missing: [] }
-    expect(holeList(b).every(h => h.bits.length === 0 && h.warnings.some(w => w.includes('drawer is empty')))).toBe(
+    expect(holesOf(b).every(h => h.bits.length === 0 && h.warnings.some(w => w.includes('drawer is empty')))).toBe(
       true,
     )
     b.preferences.drawer = { sets: [], extra: [1.5], missing: [] }

@@ -62,8 +62,19 @@ export interface Belongs {
   becomes?: FeatureRole
 }
 
-/** What an engine asks for, before bits and surroundings are known. Places in the instrument's frame, mm. */
-export interface HoleRequest extends Belongs {
+/** Numbers of a hole that have a doubt, and their names. */
+export const HOLE_NUMBERS = {
+  along: 'along the instrument',
+  across: 'off the centre line, treble side +',
+  wanted: 'diameter wanted',
+  depth: 'depth',
+  under: 'left under it',
+  beside: 'least beside it',
+} as const
+export type HoleNumber = keyof typeof HOLE_NUMBERS
+
+/** Places in the instrument's frame, mm. */
+interface Asked extends Belongs {
   id: string
   group: HoleGroup
   label: string
@@ -77,10 +88,7 @@ export interface HoleRequest extends Belongs {
   wood: Wood
   /** Wood in the way of the hole, mm. */
   stock: number
-  /** Diameter wanted; left out: the screw's lead hole. */
-  diameter?: number
   rule?: BitRule
-  screw?: { diameter: number; length: number; part?: Part | undefined }
   bite?: number
   depth?: number
   through?: boolean
@@ -93,6 +101,15 @@ export interface HoleRequest extends Belongs {
   into?: readonly string[]
   why: string
 }
+
+interface Screw {
+  diameter: number
+  length: number
+  part?: Part | undefined
+}
+
+/** What an engine asks for, before bits and surroundings are known: of a diameter, or a lead hole for its screw. */
+export type HoleRequest = Asked & ({ diameter: number; screw?: Screw } | { diameter?: undefined; screw: Screw })
 
 /** One hole to drill. Places are in the instrument's frame, mm. */
 export interface Hole extends Belongs {

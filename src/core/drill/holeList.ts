@@ -1,4 +1,6 @@
-import type { Build, Cut } from '../build/build.ts'
+import { REQUESTS } from './requests/index.ts'
+import { same } from '../build/same.ts'
+import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import {
   axisDistance,
@@ -13,18 +15,13 @@ import {
   type Point3,
 } from '../geometry/bore.ts'
 import { inside, toEdge, type Point } from '../geometry/outline.ts'
-import { layOut, type Layout } from '../layout/layOut.ts'
+import type { Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
-import { bitsIn, bitSeries, chooseBit, type Bit } from './bits.ts'
-import { allCuts } from './channelsWanted.ts'
+import { bitSeries, chooseBit, type Bit } from './bits.ts'
+import { toTenth, type AnyCut } from './channelsWanted.ts'
 import type { Belongs, Hole, HoleRequest } from './hole.ts'
 import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
-import { buttonHoles } from './requests/buttonHoles.ts'
-import { bridgeHoles } from './requests/bridgeHoles.ts'
-import { headHoles } from './requests/headHoles.ts'
-import { neckHoles } from './requests/neckHoles.ts'
 import { v } from './requests/sizes.ts'
-import { channelHoles, controlHoles, guardHoles } from './requests/topHoles.ts'
 import { leadHole, POINT_SHARE, ROOT_SHARE, screwNumber, withdrawal } from './screws.ts'
 import { drilledWhen, filmRoom, THROUGH_FINISH } from './surface.ts'
 import { meetingStep, wander } from './wander.ts'
@@ -72,7 +69,7 @@ function inward(outline: readonly Point[], at: Point): Point {
 }
 
 /** Where a hole runs: from its mouth to the bit's tip. */
-function boreOf(r: HoleRequest, build: Build, l: Layout, tip: number, radius: number): Bore {
+function boreOf(r: HoleRequest, build: Shaped, l: Layout, tip: number, radius: number): Bore {
   const [x, y] = r.at,
     down = r.through ? r.stock : tip
   const body = bodyThicknessAt(build, y)
@@ -134,14 +131,20 @@ const belongs = ({ screws, under, string, becomes }: Belongs): Belongs => ({
   ...(becomes === undefined ? {} : { becomes }),
 })
 
-function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]): Hole {
+function drilled(
+  r: HoleRequest,
+  build: Shaped,
+  l: Layout,
+  bits: readonly Bit[],
+  round: (x: number) => number,
+): Hole {
   const film = filmRoom(build, r),
-    wanted = (r.diameter ?? leadHole(r.screw?.diameter ?? 3, r.wood)) + film,
+    wanted = (r.diameter ?? leadHole(r.screw.diameter, r.wood)) + film,
     when = drilledWhen(build, r)
   const last = chooseBit(wanted, bits, r.rule ?? 'never larger')
   const bite = r.bite ?? 0,
     size = last?.mm ?? wanted
-  const deep = Math.max(0, Math.round((r.depth ?? bite + 1) * 10) / 10)
+  const deep = Math.max(0, round(r.depth ?? bite + 1))
   const tip = r.through ? r.stock : r.purpose === 'screw pilot' ? deep : deep + size * POINT_SHARE
   const bore = boreOf(r, build, l, tip, size / 2)
   const flat = Math.hypot(bore.to[0] - bore.from[0], bore.to[1] - bore.from[1])
@@ -174,7 +177,7 @@ function drilled(r: HoleRequest, build: Build, l: Layout, bits: readonly Bit[]):
     bitOff: last ? last.mm - wanted : 0,
     bitDoes: does,
     depth: r.through ? 'through' : deep,
-    stopMark: r.through ? undefined : Math.round(tip * 10) / 10,
+    stopMark: r.through ? undefined : round(tip),
     counterbore: r.counterbore,
     chamfer: r.chamfer,
     leftUnder: r.through || r.face === 'body edge' || r.face === 'cavity wall' ? undefined : r.stock - tip,
@@ -222,7 +225,7 @@ function surroundings(
   r: HoleRequest,
   others: readonly { h: Hole; r: HoleRequest }[],
   hollows: readonly (Hollow & { box: Box })[],
-  build: Build,
+  build: Shaped,
   l: Layout,
 ): Hole {
   if (h.piece === 'guard') return guardEdge(h, l)
@@ -332,7 +335,7 @@ const under = (h: Hole, p: { polygon: readonly Point[]; z0: number; z1: number }
   return h.bore.to[2] < h.bore.from[2] ? p.z1 < h.bore.from[2] - 0.01 : p.z0 > h.bore.from[2] + 0.01
 }
 
-const counterboreOf = (h: Hole, build: Build): Bore => {
+const counterboreOf = (h: Hole, build: Shaped): Bore => {
   const c = h.counterbore!,
     thick = bodyThicknessAt(build, h.at[1]),
     at = (z: number): Point3 => [h.at[0], h.at[1], z]
@@ -355,7 +358,7 @@ function guardEdge(h: Hole, l: Layout): Hole {
 }
 
 /** The heel's sides, narrowing from its mouth to its end or the other way. */
-function heelOutline(build: Build, l: Layout): Point[] {
+function heelOutline(build: Shaped, l: Layout): Point[] {
   const neck = partIn(build, 'neck'),
     x1 = l.nutToHeelEnd,
     x0 = x1 - v(neck, 'heelLength'),
@@ -369,25 +372,65 @@ function heelOutline(build: Build, l: Layout): Point[] {
   ]
 }
 
-/** Every request that what is fitted makes, in the order in which holes are drilled. */
-const requestsOf = (build: Build, l: Layout, cuts: readonly Cut[]): HoleRequest[] => [
-  ...[neckHoles, bridgeHoles, headHoles, guardHoles, controlHoles].flatMap(f => f(build, l)),
-  ...channelHoles(build, l, cuts),
-  ...buttonHoles(build, l),
-]
-
 /**
  * Every hole that what is fitted asks for and that is not there yet, in the order in which they are drilled, each met
- * with faces, edges, hollows and every other hole. Empty until the layout stands.
- * @param l the build's own layout, @param cuts all its cutting work, where they are at hand already
+ * with faces, edges, hollows and every other hole.
+ * @param l the build's own layout, @param cuts all its cutting work, @param bits the drawer's
+ * @param only the one hole that is asked for, not rounded to what a depth stop can be set to
  */
-export function holeList(build: Build, l = layOut(build), cuts = l && allCuts(build, l)): Hole[] {
-  if (!l || !cuts) return []
-  const bits = bitsIn(build.preferences.drawer),
-    hollows = hollowsOf(build, l, cuts).map(w => ({
-      ...w,
-      box: 'prism' in w.shape ? boxOfPrism(w.shape.prism) : boxOfBore(w.shape.bore),
-    }))
-  const made = requestsOf(build, l, cuts).map(r => ({ r, h: drilled(r, build, l, bits) }))
-  return made.map(m => surroundings(m.h, m.r, made, hollows, build, l))
+export function holeList(
+  build: Shaped,
+  l: Layout,
+  cuts: readonly AnyCut[],
+  bits: readonly Bit[],
+  only?: string,
+): Hole[] {
+  const requests = REQUESTS.flatMap(f => f(build, l, cuts)),
+    hollows = hollowsOf(build, l, cuts)
+  if (only !== undefined) return made(build, l, requests, hollows, bits, only)
+  const around: Around = {
+    requests,
+    hollows,
+    on: [
+      ...['body', 'neck', 'guard'].map(s => partIn(build, s)),
+      ...[build.finish, build.steps, l.body, l.head, l.guard, l.nutToHeelEnd, bits],
+    ],
+  }
+  if (
+    last &&
+    last.on.every((x, i) => x === around.on[i]) &&
+    same(last.requests, requests) &&
+    same(last.hollows, hollows)
+  )
+    return last.holes
+  last = { ...around, holes: made(build, l, requests, hollows, bits) }
+  return last.holes
+}
+
+/** Everything that holes come from: what is asked for, what is hollow, and the parts, outlines and bits they meet. */
+interface Around {
+  requests: readonly HoleRequest[]
+  hollows: readonly Hollow[]
+  on: readonly unknown[]
+}
+/** The last list and what it came from: most edits leave every hole as it is. */
+let last: (Around & { holes: Hole[] }) | undefined
+
+function made(
+  build: Shaped,
+  l: Layout,
+  requests: readonly HoleRequest[],
+  hollows: readonly Hollow[],
+  bits: readonly Bit[],
+  only?: string,
+): Hole[] {
+  const round = only === undefined ? toTenth : (x: number) => x
+  const boxed = hollows.map(w => ({
+    ...w,
+    box: 'prism' in w.shape ? boxOfPrism(w.shape.prism) : boxOfBore(w.shape.bore),
+  }))
+  const holes = requests.map(r => ({ r, h: drilled(r, build, l, bits, round) }))
+  return holes
+    .filter(m => only === undefined || m.r.id === only)
+    .map(m => surroundings(m.h, m.r, holes, boxed, build, l))
 }

@@ -1,4 +1,5 @@
-import type { Build } from '../build/build.ts'
+import { servedWord } from '../parts/servedWord.ts'
+import type { Shaped } from '../build/docs.ts'
 import { readingText, type HoleAxis } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
 import { halfBoardAt, stringAt, type Layout } from '../layout/layOut.ts'
@@ -26,7 +27,7 @@ export interface OffPlace {
 }
 
 /** Play that a hole gives its screw, mm on either side: what it passes, less the screw [common practice]. */
-const playOf = (h: Hole, build: Build): number => {
+const playOf = (h: Hole, build: Shaped): number => {
   if (h.under && h.screw) {
     const own = partIn(build, h.under.slot)?.features.find(f => f.id === h.under?.feature)
     return own ? Math.max(0, ((own.dims.diameter?.value ?? h.screw.diameter) - h.screw.diameter) / 2) : 0
@@ -37,7 +38,7 @@ const playOf = (h: Hole, build: Build): number => {
 }
 
 /** What a hole that lies off its place by so much does to the instrument [geometry]. */
-function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): string[] {
+function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): string[] {
   const out: string[] = []
   if (h.group === 'tuners' && h.purpose === 'bushing' && h.string !== undefined) {
     const n = h.string,
@@ -76,7 +77,7 @@ function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): st
       )
       for (const p of l.pickups)
         out.push(
-          `Over the ${p.slot.replace('pickup-', '')} pickup they run ${fixed(Math.abs((dy * p.centre[0]) / l.scaleLength), 1)} mm further to the ${dy > 0 ? 'treble' : 'bass'} side.`,
+          `Over the ${servedWord(p.slot)} pickup they run ${fixed(Math.abs((dy * p.centre[0]) / l.scaleLength), 1)} mm further to the ${dy > 0 ? 'treble' : 'bass'} side.`,
         )
     }
   }
@@ -93,7 +94,7 @@ function effectsOf(h: Hole, build: Build, l: Layout, dx: number, dy: number): st
  * A hole that was read off its place: by how much, what that does, and the ways out. Undefined until both of its
  * distances are read.
  */
-export function offPlace(h: Hole, build: Build, l: Layout): OffPlace | undefined {
+export function offPlace(h: Hole, build: Shaped, l: Layout): OffPlace | undefined {
   const a = readingOf(build, holeReading(h.id, 'along'), 'place along'),
     c = readingOf(build, holeReading(h.id, 'across'), 'place across')
   if (!a || !c) return undefined

@@ -7,7 +7,7 @@ import { plan } from '../plan/plan.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { holeCsv } from './holeCsv.ts'
-import { holeList } from './holeList.ts'
+import { holesOf } from '../../../tests/support/holesOf.ts'
 import { holeReading, offPlace } from './holeReading.ts'
 import { markList } from './markList.ts'
 import { screwsWanted } from './screwsWanted.ts'
@@ -23,7 +23,7 @@ const build = (p: Plain = {}) =>
     ...p,
     parts: { bridge, 'bridge-screws': { dims: { diameter: 3, length: 25, count: 4 } }, ...p.parts },
   })
-const hole = (b: Build, id: string) => holeList(b).find(h => h.id === id)!
+const hole = (b: Build, id: string) => holesOf(b).find(h => h.id === id)!
 const readAt = (b: Build, id: string, along: number, across: number) =>
   [
     ['along', along],
@@ -128,9 +128,12 @@ describe('holes and the finish', () => {
   it('come before colour on bare wood, and are started otherwise through colour that is there', () => {
     const b = build()
     expect(hole(b, 'bridge-1')).toMatchObject({ when: 'before finish', film: 0 })
-    b.parts.find(p => p.kind === 'body')!.traits.surface = 'finished'
-    expect(hole(b, 'bridge-1').when).toBe('through the finish it has')
-    expect(hole(b, 'bridge-1').why).toContain('backwards first')
+    const finished = {
+      ...b,
+      parts: b.parts.map(p => (p.kind === 'body' ? { ...p, traits: { ...p.traits, surface: 'finished' } } : p)),
+    }
+    expect(hole(finished, 'bridge-1').when).toBe('through the finish it has')
+    expect(hole(finished, 'bridge-1').why).toContain('backwards first')
     const done = {
       ...build(),
       steps: [{ step: 'finish/coat-1', state: 'done' as const, at: '2026-11-24T10:00:00Z' }],
@@ -204,7 +207,7 @@ describe('a tremolo', () => {
         },
       })
       b.circuit.components = trem().circuit.components
-      return { h: holeList(b).filter(x => x.group === 'ground'), b }
+      return { h: holesOf(b).filter(x => x.group === 'ground'), b }
     }
     expect(ground('flat plate').h.map(h => h.label)).toEqual(['Ground wire, bridge to cavity'])
     const stud = ground('stud bridge').h[0]!
@@ -255,7 +258,7 @@ describe('lists', () => {
     expect(numbers('cut-b')).toEqual([2, 6, 1590])
   })
   it('as a table have a row a hole and RFC 4180 quoting', () => {
-    const holes = holeList(build()),
+    const holes = holesOf(build()),
       rows = holeCsv(holes).split('\r\n')
     expect(rows).toHaveLength(holes.length + 1)
     expect(rows[0]).toContain('number,what,purpose,face')

@@ -1,4 +1,7 @@
-import type { Build, Cut } from '../build/build.ts'
+import { servedWord } from '../parts/servedWord.ts'
+import { placeAt, sizeAt } from '../build/assumed.ts'
+import type { Shaped } from '../build/docs.ts'
+import type { Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -20,7 +23,10 @@ export interface Hollow {
 }
 
 /** Truss rod's channel and its opening when the neck does not say, mm [from memory]. */
-const ROD = { width: 6, depth: 11, short: 20, mouth: 30, mouthWidth: 14, mouthDepth: 9 } as const
+const ROD = { short: 20, mouth: 30, mouthWidth: 14, mouthDepth: 9 } as const
+
+/** Depth of a truss rod's notch, which nobody measures, mm [from memory]. */
+const NOTCH_DEEP = 12
 
 const box = (x0: number, x1: number, half: number): Point[] => [
   [x0, -half],
@@ -30,18 +36,18 @@ const box = (x0: number, x1: number, half: number): Point[] => [
 ]
 
 /** Thickness of the body at a place, mm: less towards the edges of an arched top. */
-export function bodyThicknessAt(build: Build, y: number): number {
+export function bodyThicknessAt(build: Shaped, y: number): number {
   const body = partIn(build, 'body'),
     t = body?.dims.thickness?.value ?? 0,
     r = body?.dims.topRadius?.value
   return r && r > Math.abs(y) ? t - (r - Math.sqrt(r * r - y * y)) : t
 }
 
-function rod(build: Build, l: Layout): Hollow[] {
+function rod(build: Shaped, l: Layout): Hollow[] {
   const neck = partIn(build, 'neck')
   if (!neck || neck.traits.rod === 'none') return []
-  const width = neck.dims.rodWidth?.value ?? ROD.width,
-    depth = neck.dims.rodDepth?.value ?? ROD.depth
+  const width = sizeAt(neck, 'neck', 'rodWidth'),
+    depth = sizeAt(neck, 'neck', 'rodDepth')
   const end = neck.traits.rod === 'at the heel' ? l.nutToHeelEnd : l.nutToHeelEnd - ROD.short
   return [
     {
@@ -67,9 +73,10 @@ function rod(build: Build, l: Layout): Hollow[] {
 export const CLAW_DEEP = 30
 
 /** Height at which the claw's screws enter the wall of the spring cavity, a little above its middle [from memory]. */
-export function clawHeight(build: Build): number {
+export function clawHeight(build: Shaped): number {
   const body = partIn(build, 'body'),
-    depth = body?.features.find(f => f.role === 'spring-cavity')?.dims.depth?.value ?? 16
+    springs = body?.features.find(f => f.role === 'spring-cavity'),
+    depth = placeAt(body, springs, 'spring-cavity', 'depth')
   return -(body?.dims.thickness?.value ?? 0) + depth * 0.55
 }
 
@@ -89,8 +96,18 @@ export const channelBore = (
 /** Middle of a channel below its face when nothing is said, mm [from memory]. */
 export const CHANNEL = { depth: 15, width: 8 } as const
 
+const known = new WeakMap<Layout, { build: Shaped; cuts: readonly Cut[]; hollows: Hollow[] }>()
+
 /** Every pocket, rout, cavity, channel and hole that is in body and neck already, and those that the builder means to cut. */
-export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.cuts): Hollow[] {
+export function hollowsOf(build: Shaped, l: Layout, cuts: readonly Cut[] = build.cuts): readonly Hollow[] {
+  const have = known.get(l)
+  if (have?.build === build && have.cuts === cuts) return have.hollows
+  const hollows = hollowsIn(build, l, cuts)
+  known.set(l, { build, cuts, hollows })
+  return hollows
+}
+
+function hollowsIn(build: Shaped, l: Layout, cuts: readonly Cut[]): Hollow[] {
   const body = partIn(build, 'body'),
     neck = partIn(build, 'neck')
   const thick = body?.dims.thickness?.value ?? 0,
@@ -100,7 +117,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
     const of = f.partId === body?.id ? body : f.partId === neck?.id ? neck : undefined
     const own = of?.features.find(x => x.id === f.id)
     if (!of || !own) continue
-    const label = `${FEATURE_ROLES[f.role].label.toLowerCase()}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '').replace(/-/g, ' ')})` : ''}`
+    const label = `${FEATURE_ROLES[f.role].label.toLowerCase()}${f.serves ? ` (${servedWord(f.serves)})` : ''}`
     const piece: Piece = of === body ? 'body' : f.centre[0] <= 0 ? 'head' : 'heel'
     const full =
       piece === 'body'
@@ -114,7 +131,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
         (f.role === 'control-cavity'
           ? full - (own.dims.topThickness?.value ?? 0)
           : f.role === 'rod-notch'
-            ? 12
+            ? NOTCH_DEEP
             : full))
     const id = `${of.id}/${f.id}`
     if (own.dims.toX && own.dims.toY && of === body) {
@@ -132,8 +149,8 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
             f.centre,
             end,
             f.face === 'back' ? 'back' : 'top',
-            own.dims.depth?.value ?? CHANNEL.depth,
-            own.dims.diameter?.value ?? CHANNEL.width,
+            placeAt(of, own, 'channel', 'depth'),
+            placeAt(of, own, 'channel', 'diameter'),
             thick,
           ),
         },
@@ -149,7 +166,7 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
           bore: {
             from: [...f.centre, z],
             to: [f.centre[0] - (own.dims.depth?.value ?? CLAW_DEEP), f.centre[1], z],
-            radius: (f.diameter ?? 3) / 2,
+            radius: placeAt(of, own, 'screw-hole', 'diameter') / 2,
           },
         },
       })
@@ -163,8 +180,12 @@ export function hollowsOf(build: Build, l: Layout, cuts: readonly Cut[] = build.
         shape: {
           bore: {
             from: [f.centre[0], f.centre[1] + inward * 12, -full / 2],
-            to: [f.centre[0], f.centre[1] - inward * Math.min(own.dims.depth?.value ?? 25, 40), -full / 2],
-            radius: (f.diameter ?? 10) / 2,
+            to: [
+              f.centre[0],
+              f.centre[1] - inward * Math.min(placeAt(of, own, 'jack-hole', 'depth'), 40),
+              -full / 2,
+            ],
+            radius: placeAt(of, own, 'jack-hole', 'diameter') / 2,
           },
         },
       })

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import type { Point } from '../geometry/outline.ts'
 import { bridgeOnBody } from '../layout/bridgeLine.ts'
 import { neckLine, readCentreLine } from '../layout/centreLine.ts'
@@ -7,7 +7,7 @@ import { impossible } from '../layout/impossible.ts'
 import { stringReport } from '../layout/stringReport.ts'
 import { checkTuners } from '../layout/tuners.ts'
 import type { CutWork } from './cutting.ts'
-import type { Hole } from './hole.ts'
+import type { Hole, HoleNumber } from './hole.ts'
 import type { Work } from './templates/work.ts'
 
 /** One number to mark on the work: a length in mm, or words. */
@@ -15,6 +15,8 @@ export interface MarkNumber {
   label: string
   mm?: number
   text?: string
+  /** The number of a hole that it is. */
+  is?: HoleNumber
 }
 
 /** One thing to mark, cut or drill, with its numbers in the order in which they are struck. */
@@ -52,12 +54,12 @@ const holeItem = (h: Hole): MarkItem => ({
   at: h.at,
   warnings: h.warnings,
   numbers: [
-    { label: way(h.from, h.along), mm: Math.abs(h.along) },
-    off(h.across),
+    { label: way(h.from, h.along), mm: Math.abs(h.along), is: 'along' },
+    { ...off(h.across), is: 'across' },
     { label: 'bits, in this order', text: h.bits.map(b => b.name).join(' → ') || 'none in the drawer' },
     ...(h.depth === 'through'
       ? [{ label: 'depth', text: h.bothFaces ? 'through, from both faces' : 'through' }]
-      : [{ label: 'tape on the bit', mm: h.stopMark ?? h.depth }]),
+      : [{ label: 'tape on the bit', mm: h.stopMark ?? h.depth, is: 'depth' as const }]),
     ...(h.angleDeg === 90 ? [] : [{ label: 'slant to the face', text: `${h.angleDeg}°` }]),
     ...(h.counterbore
       ? [
@@ -114,7 +116,7 @@ const middleOf = (p: readonly Point[]): Point =>
   p.length ? [p.reduce((s, q) => s + q[0], 0) / p.length, p.reduce((s, q) => s + q[1], 0) / p.length] : [0, 0]
 
 /** Everything to mark, cut and drill on a build, in working order, with numbers ready for rule and square. */
-export function markList(w: Work, now: Build): MarkItem[] {
+export function markList(w: Work, now: Shaped): MarkItem[] {
   const { layout: l, build } = w,
     strings = stringReport(build, l),
     slots = l.strings.map(s => s.nut[1])

@@ -16,6 +16,20 @@ export const leadHole = (diameter: number, wood: Wood): number => diameter * ROO
 export const withdrawal = (specificGravity: number, diameter: number, threadInWood: number): number =>
   108.25 * specificGravity ** 2 * diameter * threadInWood
 
+/** Least length of thread in wood for screws that hold little: guards, tuners, pickups, plates, mm [common practice: handbook section 3]. */
+const SMALL_BITE = 5
+
+/** The same where more is asked, mm [common practice: handbook section 3; buttons and tails from memory]. */
+const BITES: Partial<Record<string, number>> = {
+  'neck-screws': 12,
+  'bridge-screws': 12,
+  'button-screws': 15,
+  'tail-screws': 15,
+}
+
+/** Least bite of the screws of a slot, mm. */
+export const leastBite = (slot: string): number => BITES[slot] ?? SMALL_BITE
+
 /** Lengths in which wood screws are sold, mm [common practice]. */
 export const SCREW_LENGTHS = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 70] as const
 

@@ -1,21 +1,10 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { slotsOf } from '../build/slots.ts'
 import { fixed } from '../units/length.ts'
 import type { Hole } from './hole.ts'
 import { LEFT_UNDER } from './holeList.ts'
-import { SCREW_LENGTHS } from './screws.ts'
-
-/** Least bite by what the screws hold, mm [common practice: handbook section 3; buttons and tails from memory]. */
-const BITE: Partial<Record<string, number>> = {
-  'neck-screws': 12,
-  'bridge-screws': 12,
-  'tuner-screws': 5,
-  'guard-screws': 5,
-  'pickup-screws': 5,
-  'button-screws': 15,
-  'tail-screws': 15,
-}
+import { leastBite, SCREW_LENGTHS } from './screws.ts'
 
 export interface ScrewsWanted {
   slot: string
@@ -40,7 +29,7 @@ export interface ScrewsWanted {
  * Lengths of screws from the stack they hold: what is held, the bite wanted, and the wood there is before the far face
  * or the next hollow. What the chosen set lacks is what to buy.
  */
-export function screwsWanted(build: Build, holes: readonly Hole[]): ScrewsWanted[] {
+export function screwsWanted(build: Shaped, holes: readonly Hole[]): ScrewsWanted[] {
   return slotsOf(build.instrument)
     .filter(s => s.kind === 'screws')
     .flatMap((slot): ScrewsWanted[] => {
@@ -51,7 +40,7 @@ export function screwsWanted(build: Build, holes: readonly Hole[]): ScrewsWanted
         diameter = own[0]!.screw!.diameter
       const held = own.map(h => length - h.screw!.bite)
       const room = own.map(h => (h.leftUnder === undefined ? Infinity : h.screw!.bite + h.leftUnder - LEFT_UNDER))
-      const least = Math.max(...held) + (BITE[slot.id] ?? 5),
+      const least = Math.max(...held) + leastBite(slot.id),
         most = Math.min(...held.map((t, i) => t + room[i]!))
       const fits = SCREW_LENGTHS.filter(l => l >= least - 0.05 && l <= most + 0.05)
       const have = part ? { name: part.name, length, count: part.dims.count?.value ?? 0 } : undefined

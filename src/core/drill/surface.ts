@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { stepRef, stepText } from '../build/stepRef.ts'
 import { filmOn, takesFinish } from '../finish/film.ts'
@@ -14,18 +14,18 @@ const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = {
   'passing hole': 'screw-hole',
 }
 
-const partUnder = (build: Build, face: Hole['face']) =>
+const partUnder = (build: Shaped, face: Hole['face']) =>
   partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
 
 /** Whether a step is one of those that put colour on: a coat, or the wait after the last. */
 const putsColourOn = (step: string): boolean => {
   const r = stepRef(step)
-  return r?.kind === 'finish' && COLOURS.some(c => r.what === c || r.what.startsWith(`${c}-`))
+  return r?.kind === 'finish' && COLOURS.includes(r.stage)
 }
-const COLOURS = [COAT, CURE]
+const COLOURS: readonly string[] = [COAT, CURE]
 
 /** Whether colour is on the part already that a face belongs to: it came so, or its coats are on. A heel stays bare. */
-export function finishIsOn(build: Build, face: Hole['face']): boolean {
+export function finishIsOn(build: Shaped, face: Hole['face']): boolean {
   const part = partUnder(build, face)
   if (!part || face === 'heel' || face === 'guard') return false
   return part.traits.surface === 'finished' || (takesFinish(part) && build.steps.some(s => putsColourOn(s.step)))
@@ -35,7 +35,7 @@ export function finishIsOn(build: Build, face: Hole['face']): boolean {
  * When a hole is drilled: everything in wood comes before colour, unless that is there already [common practice]. A group
  * whose step is done was drilled in its time, whatever has been put on since.
  */
-export function drilledWhen(build: Build, { face, group }: Pick<HoleRequest, 'face' | 'group'>): Hole['when'] {
+export function drilledWhen(build: Shaped, { face, group }: Pick<HoleRequest, 'face' | 'group'>): Hole['when'] {
   if (
     !finishIsOn(build, face) ||
     build.steps.some(s => s.step === stepText({ kind: 'drill', group, after: false }))
@@ -45,7 +45,7 @@ export function drilledWhen(build: Build, { face, group }: Pick<HoleRequest, 'fa
 }
 
 /** How much wider a hole is drilled for the film that will go on its wall, mm of diameter: nothing where it is masked or chased. */
-export function filmRoom(build: Build, r: Pick<HoleRequest, 'purpose' | 'face' | 'becomes'>): number {
+export function filmRoom(build: Shaped, r: Pick<HoleRequest, 'purpose' | 'face' | 'becomes'>): number {
   const part = partUnder(build, r.face)
   const role = r.becomes ?? ROLE[r.purpose]
   return part && role && r.face !== 'guard' && r.face !== 'heel' ? 2 * filmOn(build, part, role).value : 0

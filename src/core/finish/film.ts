@@ -22,7 +22,7 @@ export const USUALLY_MASKED: readonly FeatureRole[] = [
 ]
 
 /** The step after which no more film comes: it has cured. */
-const CURED = stepText({ kind: 'finish', what: CURE })
+const CURED = stepText({ kind: 'finish', stage: CURE })
 
 /** Whether the finish still goes on a part: bodies unless they came finished, necks only when they are said to be bare or sealed. */
 export const takesFinish = (p: Part): boolean =>

@@ -1,14 +1,18 @@
+import { stepText, type StepRef } from '../build/stepRef.ts'
 import type { Build } from '../build/build.ts'
+import type { Fitted } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import { marksEasily, woodOf } from '../parts/woods.ts'
 import { checkAir, type AirCheck } from './air.ts'
 import { WOOD_PREPARATION } from './grits.ts'
-import { bodySurface, type BodySurface } from './surface.ts'
+import type { BodySurface } from './surface.ts'
 import { FINISH_SYSTEMS } from './systems.ts'
 
 export interface FinishStep {
+  /** Its name in the plan. */
   id: string
+  ref: Extract<StepRef, { kind: 'finish' }>
   title: string
   why: string
   minutes: number
@@ -27,17 +31,22 @@ export interface FinishWork {
   findings: string[]
 }
 
-/** The finish of this build: coats with times, materials for its own surface, air, findings and dates. */
-export function finishWork(build: Build): FinishWork {
+/** The finish of this build: coats with times, materials for its own surface as computed, air, findings and dates. */
+export function finishWork(build: Fitted & Pick<Build, 'finish'>, surface: BodySurface | undefined): FinishWork {
   const system = FINISH_SYSTEMS[build.finish.system]
-  const surface = bodySurface(build)
   const area = surface?.total ?? 0
   const body = partIn(build, 'body')
   const wood = woodOf(body?.traits.wood)
   const steps = system.stages.flatMap(s => {
     const times = s.repeat ? build.finish.coats : 1
+    const refOf = (k: number): FinishStep['ref'] => ({
+      kind: 'finish',
+      stage: s.id,
+      ...(s.repeat ? { nth: k + 1 } : {}),
+    })
     return Array.from({ length: times }, (_, k): FinishStep => ({
-      id: times > 1 || s.repeat ? `${s.id}-${k + 1}` : s.id,
+      id: stepText(refOf(k)),
+      ref: refOf(k),
       title:
         s.id === 'sand'
           ? `${s.title}: ${WOOD_PREPARATION.join(', ')}`

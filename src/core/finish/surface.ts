@@ -1,4 +1,5 @@
-import type { Build } from '../build/build.ts'
+import { LAID } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
 import { layOut } from '../layout/layOut.ts'
 import { polygonArea, polygonPerimeter } from '../geometry/outline.ts'
@@ -12,7 +13,7 @@ export interface BodySurface {
 }
 
 /** Surface of the body from its own outline and thickness, less what pocket, routs and cavities take. Undefined without an outline. */
-export function bodySurface(build: Build): BodySurface | undefined {
+export const bodySurface = fact(LAID, (build): BodySurface | undefined => {
   const body = partIn(build, 'body'),
     l = layOut(build)
   if (!body || !l || l.body.length < 3) return undefined
@@ -25,4 +26,4 @@ export function bodySurface(build: Build): BodySurface | undefined {
     back = (face - gone('back')) / 1e6
   const edge = (polygonPerimeter(l.body) * (body.dims.thickness?.value ?? 0)) / 1e6
   return { top, back, edge, total: top + back + edge }
-}
+})

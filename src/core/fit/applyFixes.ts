@@ -1,6 +1,8 @@
-import type { Build, ChosenFix } from '../build/build.ts'
+import { placeRef, type PlaceRef } from '../build/placeRef.ts'
+import { MENDED, type Mended, type Shaped } from '../build/docs.ts'
+import type { BodyPlace, ChosenFix } from '../build/build.ts'
 import { stepText } from '../build/stepRef.ts'
-import { perBuild } from '../build/perBuild.ts'
+import { fact } from '../build/fact.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { bridgeLine } from '../layout/bridgeLine.ts'
 import { specAt, withDimension } from '../parts/dimensionAt.ts'
@@ -22,29 +24,16 @@ export interface FitResult {
   planned: Joint[]
   fixes: PlannedFix[]
   /** The build as it will be. */
-  build: Build
+  build: Mended
 }
 
 /** The build with one dimension or place set to what a piece of work makes of it. */
-export function applyChange(build: Build, c: Change, as: Partial<Dimension> & { planned?: true }): Build {
+export function applyChange<B extends Shaped>(build: B, c: Change, as: Partial<Dimension> & { planned?: true }): B {
   const d = { value: c.value, doubt: c.doubt, basis: 'assumed' as const, ...as }
-  if (c.ref.startsWith('placements/guard.')) {
-    const zero = { value: 0, doubt: 0.2, basis: 'assumed' as const }
-    const old = build.placements.guard ?? { x: zero, y: zero }
-    return {
-      ...build,
-      placements: { ...build.placements, guard: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } },
-    }
-  }
-  if (c.ref.startsWith('placements/')) {
-    const old = build.placements.bridge ?? {
-      x: proposed(build),
-      y: { value: 0, doubt: 0.3, basis: 'assumed' as const },
-    }
-    return {
-      ...build,
-      placements: { ...build.placements, bridge: { ...old, [c.ref.endsWith('.y') ? 'y' : 'x']: d } },
-    }
+  const place = placeRef(c.ref)
+  if (place) {
+    const old = build.placements[place.of] ?? UNPLACED[place.of](build)
+    return { ...build, placements: { ...build.placements, [place.of]: { ...old, [place.axis]: d } } }
   }
   const { partId, path } = splitRef(c.ref)
   if (c.points) {
@@ -64,10 +53,12 @@ export function applyChange(build: Build, c: Change, as: Partial<Dimension> & { 
   }
 }
 
-function proposed(build: Build): Dimension {
-  const line = bridgeLine(build)
-  return { value: line?.ideal.value ?? 0, doubt: 0.3, basis: 'assumed' }
+/** Where parts lie that nobody placed: the guard with its notch at the pocket's end, the bridge where it is proposed. */
+const UNPLACED: Record<PlaceRef['of'], (build: Shaped) => BodyPlace> = {
+  guard: () => ({ x: unsure(0, 0.2), y: unsure(0, 0.2) }),
+  bridge: build => ({ x: unsure(bridgeLine(build)?.ideal.value ?? 0, 0.3), y: unsure(0, 0.3) }),
 }
+const unsure = (value: number, doubt: number): Dimension => ({ value, doubt, basis: 'assumed' })
 
 /** Key by which a fix's step is known in plan and step states. */
 export const fixStepId = (f: ChosenFix): string => stepText({ kind: 'fix', joint: f.joint, method: f.method })
@@ -76,10 +67,10 @@ export const fixStepId = (f: ChosenFix): string => stepText({ kind: 'fix', joint
  * Judges every joint as it stands and as it will be. Chosen fixes are applied in the order they were chosen, each
  * computed from the dimensions the ones before it leave. A fix whose step is done is in the dimensions already.
  */
-export const fit = perBuild((build: Build): FitResult => {
+export const fit = fact(MENDED, (build): FitResult => {
   const now = jointsAsTheyStand(build)
   const done = new Set(build.steps.map(s => s.step))
-  let at = build,
+  let at: Mended = build,
     joints = now
   const fixes = build.fixes.map((chosen): PlannedFix => {
     const joint = joints.find(j => j.id === chosen.joint)

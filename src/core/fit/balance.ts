@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { polygonArea, type Point } from '../geometry/outline.ts'
 import { halfBoardAt, layOut, type Layout } from '../layout/layOut.ts'
@@ -73,6 +73,9 @@ function centroid(p: readonly Point[]): Point {
   return a === 0 ? [0, 0] : [cx / (3 * a), cy / (3 * a)]
 }
 
+/** Small parts that sit at the neck's heel. */
+const AT_NECK: ReadonlySet<string> = new Set(['neck-screws', 'neck-plate'])
+
 /** Where along the instrument a slot's part has its mass. */
 function placeOf(slot: string, part: Part, l: Layout): number {
   const feature = l.features.find(f => f.serves === slot)
@@ -104,7 +107,7 @@ function placeOf(slot: string, part: Part, l: Layout): number {
     case 'strings':
       return l.scaleLength / 2
     default:
-      return slot.startsWith('neck') ? l.nutToHeelEnd - 38 : slot.startsWith('tuner') ? -80 : l.bridge.front + 20
+      return AT_NECK.has(slot) ? l.nutToHeelEnd - 38 : slot === 'tuner-screws' ? -80 : l.bridge.front + 20
   }
 }
 
@@ -123,7 +126,7 @@ function bodyMass(part: Part, l: Layout): number {
 }
 
 /** Weight in all, and how the instrument hangs on its strap: a lever about the button nearer to the neck. Undefined while the layout does not stand. */
-export function balance(build: Build): Balance | undefined {
+export function balance(build: Shaped): Balance | undefined {
   const l = layOut(build)
   if (!l) return undefined
   const masses = Object.keys(build.slots).flatMap((slot): PlacedMass[] => {

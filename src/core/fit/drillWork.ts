@@ -1,6 +1,7 @@
-import type { Build } from '../build/build.ts'
-import { perBuild } from '../build/perBuild.ts'
+import { DRILLED } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import { allCuts } from '../drill/channelsWanted.ts'
+import { bitsIn } from '../drill/bits.ts'
 import { cuttingWork } from '../drill/cutting.ts'
 import { holeList } from '../drill/holeList.ts'
 import type { Work } from '../drill/templates/work.ts'
@@ -8,16 +9,16 @@ import { layOut } from '../layout/layOut.ts'
 import { fit } from './applyFixes.ts'
 
 /** Holes, cutting work and layout of the build as it will be when its chosen fixes are done; undefined until the layout stands. */
-export const drillWork = perBuild((build: Build): Work | undefined => {
-  const planned = fit(build).build
+export const drillWork = fact(DRILLED, (build): Work | undefined => {
+  const planned = { ...fit(build).build, name: build.name }
   const layout = layOut(planned),
-    now = planned === build ? layout : layOut(build)
+    now = layOut(build)
   if (!layout || !now) return undefined
   const cuts = allCuts(planned, layout)
   return {
     build: planned,
     layout,
-    holes: holeList(planned, layout, cuts),
+    holes: holeList(planned, layout, cuts, bitsIn(build.preferences.drawer)),
     cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }),
   }
 })

@@ -1,3 +1,4 @@
+import type { PartKind } from '../parts/partKinds.ts'
 import type { Instrument } from '../build/build.ts'
 import type { FamilyId } from '../build/families.ts'
 import type { Maths } from '../build/maths.ts'
@@ -139,6 +140,8 @@ export interface FamilyFile {
   joined?: (i: Instrument) => readonly Joined[]
   /** Joints that are generated from what a build has: per string, per hole, per neighbour. */
   found?: JointFamily
+  /** Kinds of parts that those joints and their places hang on; left out: they are found anew at every change. */
+  on?: readonly PartKind[]
 }
 
 /** One change of one dimension. */

@@ -1,7 +1,8 @@
-import type { Build } from '../build/build.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
 import type { FamilyId } from '../build/families.ts'
 import { quantities } from '../build/maths.ts'
-import { perBuild } from '../build/perBuild.ts'
+import { fact } from '../build/fact.ts'
+import { kept } from '../build/kept.ts'
 import { viewOf, type View } from '../build/view.ts'
 import type { Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
@@ -35,7 +36,10 @@ function sentence(c: number, limits: Limits, meaning: FoundJoint['meaning'], sta
 const GUESS =
   'It hangs on what is only assumed so far: parts of this kind may go together or not. Measure before you cut or pay.'
 
-type Judged = Omit<Joint, 'fixes' | 'at' | 'id' | 'title' | 'slots'> & { mendable: boolean }
+type Judged = Omit<Joint, 'fixes' | 'at' | 'id' | 'title' | 'slots' | 'finding'> & {
+  mendable: boolean
+  find: () => string
+}
 
 /** A clearance judged, with its words. */
 function judged(
@@ -59,35 +63,45 @@ function judged(
     doubt,
     source,
     compared,
-    finding: (guessed ? GUESS : sentence(c, limits, meaning, verdict.state, doubt)) + seasonal(season),
+    find: () => (guessed ? GUESS : sentence(c, limits, meaning, verdict.state, doubt)) + seasonal(season),
     mendable:
       verdict.state !== 'snug' && !guessed && (c < limits.low || (limits.high !== undefined && c > limits.high)),
   }
 }
 
-/** A joint whose ways to mend are worked out when they are asked for. */
+/** A joint whose words and ways to mend are worked out when they are asked for. */
 function withFixes(
-  { mendable, ...j }: Judged,
+  j: Judged,
   id: string,
   title: string,
   at: Point,
   slots: readonly string[],
   mends: (aim: Aim) => Fix[],
 ): Joint {
-  let fixes: Fix[] | undefined
+  let fixes: Fix[] | undefined, finding: string | undefined
   return {
     id,
     title,
     at,
     slots,
-    ...j,
+    family: j.family,
+    clearance: j.clearance,
+    state: j.state,
+    chances: j.chances,
+    limits: j.limits,
+    doubt: j.doubt,
+    source: j.source,
+    compared: j.compared,
+    get finding() {
+      return (finding ??= j.find())
+    },
     get fixes() {
-      return (fixes ??= mendable ? mends({ low: j.limits.low, high: j.limits.high }) : [])
+      return (fixes ??= j.mendable ? mends({ low: j.limits.low, high: j.limits.high }) : [])
     },
   }
 }
 
-const complete = (found: FoundJoint, build: Build): Joint =>
+const complete = (found: FoundJoint, build: Shaped): Joint =>
   withFixes(
     judged(
       found.family,
@@ -113,15 +127,14 @@ const judgedOf = perDependencies((j: Joined, v: View): (Judged & { title: string
   return { title, ...judged(j.family.id, clearance, limits, season, { under, over }) }
 })
 
-function declared(j: Joined, v: View, build: Build, layout: Layout): Joint[] {
+function declared(j: Joined, v: View, build: Shaped, layout: Layout): Joint[] {
   const own = judgedOf(j, v)
   if (!own) return []
-  const { title, ...rest } = own
   return [
     withFixes(
-      rest,
+      own,
       j.id,
-      title,
+      own.title,
       j.at(layout, v, own.clearance),
       j.swaps ?? j.slots,
       aim => j.mends?.({ build, layout, view: v, clearance: own.clearance }, aim) ?? [],
@@ -131,14 +144,28 @@ function declared(j: Joined, v: View, build: Build, layout: Layout): Joint[] {
 
 const ORDER: Record<State, number> = { "won't go": 0, tight: 1, "can't tell": 2, loose: 3, snug: 4 }
 
+/** Joints that a file finds, found again only when a part that it names is another, or anything beside the parts. */
+const foundIn = FAMILY_FILES.map(f =>
+  f.on && f.found
+    ? kept(
+        (build: Shaped, _: Layout | undefined) => [
+          ...BESIDE_PARTS.map(k => build[k]),
+          ...build.parts.filter(p => f.on!.includes(p.kind)),
+        ],
+        (build: Shaped, layout: Layout | undefined) => f.found!({ build, layout }),
+      )
+    : (build: Shaped, layout: Layout | undefined) => f.found?.({ build, layout }) ?? [],
+)
+const BESIDE_PARTS = SHAPED.filter(k => k !== 'parts')
+
 /** All joints of the build as its dimensions stand, worst first. */
-export const jointsAsTheyStand = perBuild((build: Build): Joint[] => {
+export const jointsAsTheyStand = fact(SHAPED, (build): Joint[] => {
   const layout = layOut(build),
     v = viewOf(build),
     joined = joinedFor(build.instrument)
   return FAMILY_FILES.flatMap((f, i) => [
     ...(layout ? joined[i]!.flatMap(j => declared(j, v, build, layout)) : []),
-    ...(f.found?.({ build, layout }) ?? []).map(j => complete(j, build)),
+    ...foundIn[i]!(build, layout).map(j => complete(j, build)),
   ]).sort((a, b) => ORDER[a.state] - ORDER[b.state] || b.chances["won't go"] - a.chances["won't go"])
 })
 

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import { applyChange } from './applyFixes.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Fix, Joint } from './joint.ts'
@@ -24,7 +24,7 @@ const outside = (j: Joint): boolean =>
   j.clearance.value < j.limits.low || (j.limits.high !== undefined && j.clearance.value > j.limits.high)
 
 interface Node {
-  build: Build
+  build: Shaped
   joints: Joint[]
   chosen: FixSet['chosen']
   spent: number
@@ -40,10 +40,10 @@ const MOST = 600
  * order of what they cost, so the first that leaves nothing to do is the cheapest. A joint that no method mends is
  * given up and named.
  */
-export function* cheapestFixes(build: Build): Generator<{ looked: number }, FixSet> {
+export function* cheapestFixes(build: Shaped): Generator<{ looked: number }, FixSet> {
   const start: Node = {
-    build: { ...build, fixes: [] },
-    joints: jointsAsTheyStand({ ...build, fixes: [] }),
+    build,
+    joints: jointsAsTheyStand(build),
     chosen: [],
     spent: 0,
     given: [],
@@ -114,7 +114,7 @@ export function* cheapestFixes(build: Build): Generator<{ looked: number }, FixS
 }
 
 /** The same to its end. */
-export function cheapestFixesNow(build: Build): FixSet {
+export function cheapestFixesNow(build: Shaped): FixSet {
   const g = cheapestFixes(build)
   for (;;) {
     const s = g.next()

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
@@ -62,7 +62,7 @@ export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning'>,
 }
 
 export interface FitContext {
-  build: Build
+  build: Shaped
   layout: Layout | undefined
 }
 

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Shaped } from '../build/docs.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { labelAt, specAt } from '../parts/dimensionAt.ts'
 import { assumedShare, doubtOf, shareOf } from '../units/quantity.ts'
@@ -79,7 +79,7 @@ function stakeOf(j: Joint, strings: number): number {
  * verdicts a reading may be expected to settle, then by how many it settles (law of propagation for independent inputs,
  * JCGM 100:2008 §5.1.2) [published].
  */
-export function measureNext(build: Build, joints: readonly Joint[], most = 8): MeasureItem[] {
+export function measureNext(build: Shaped, joints: readonly Joint[], most = 8): MeasureItem[] {
   const found = new Map<string, MeasureItem>()
   for (const j of joints) {
     if (j.state !== "can't tell") continue

@@ -24,7 +24,7 @@ describe('what hung on letters and sentences', () => {
     }
     const at = '2026-11-25T08:00:00Z'
     const before = filmed([]),
-      step = (what: string) => [{ step: stepText({ kind: 'finish', what }), state: 'done' as const, at }]
+      step = (stage: string) => [{ step: stepText({ kind: 'finish', stage }), state: 'done' as const, at }]
     expect(filmed(step('coat-1'))).toBeCloseTo(before, 9)
     // Two walls, a film each.
     expect(filmed(step('cure'))).toBeCloseTo(before + 0.4, 9)

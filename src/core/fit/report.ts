@@ -1,8 +1,21 @@
 import type { Build } from '../build/build.ts'
+import type { Mended } from '../build/docs.ts'
 import { fit } from './applyFixes.ts'
 import { countStates } from './findJoints.ts'
+import type { Quantity } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
 import { measureNext } from './measureNext.ts'
+
+/** What a quantity was computed from, as plain data. */
+export const inputsReport = (q: Quantity) =>
+  [...q.terms.values()].map(({ source, coefficient }) => ({
+    ref: source.id,
+    label: source.label,
+    value: source.value,
+    doubt: source.doubt,
+    basis: source.basis,
+    coefficient,
+  }))
 
 /** A joint as plain data: numbers, verdict, fixes and what it was computed from. */
 export const jointReport = (j: Joint) => ({
@@ -19,18 +32,11 @@ export const jointReport = (j: Joint) => ({
   finding: j.finding,
   at: j.at,
   fixes: j.fixes,
-  inputs: [...j.clearance.terms.values()].map(({ source, coefficient }) => ({
-    ref: source.id,
-    label: source.label,
-    value: source.value,
-    doubt: source.doubt,
-    basis: source.basis,
-    coefficient,
-  })),
+  inputs: inputsReport(j.clearance),
 })
 
 /** All joints as they stand and as they will be, what to measure next, and the chosen fixes. */
-export function fitReport(build: Build) {
+export function fitReport(build: Mended & Pick<Build, 'id'>) {
   const r = fit(build)
   return {
     build: build.id,

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Drilled } from '../build/docs.ts'
 import { HOLE_GROUPS, type HoleGroup } from '../drill/hole.ts'
 import type { Drawing } from '../drill/templates/drawing.ts'
 import { practicePiece, templatesOf } from '../drill/templates/templates.ts'
@@ -8,7 +8,7 @@ import { drillWork } from './drillWork.ts'
 export type Wanted = 'all' | { id: string } | { practice: HoleGroup }
 
 /** Full-size drawings of a build as it will be when its chosen fixes are done; undefined until the layout stands. */
-export function templateDrawings(build: Build, wanted: Wanted): Drawing[] | undefined {
+export function templateDrawings(build: Drilled, wanted: Wanted): Drawing[] | undefined {
   const work = drillWork(build)
   if (!work) return undefined
   if (wanted === 'all') return templatesOf(work)

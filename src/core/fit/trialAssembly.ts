@@ -1,3 +1,4 @@
+import type { Shaped } from '../build/docs.ts'
 import type { Build, Trial } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
 import { fixed } from '../units/length.ts'
@@ -17,8 +18,6 @@ export interface TrialAssembly {
   /** What moved since the last trial; empty when nothing did or there was none. */
   changed: string[]
   last: Trial | undefined
-  /** Joints that bar the trial: parts that will not go in. */
-  bars: string[]
   /** Whether a trial is due: none yet, or something changed since. */
   due: boolean
 }
@@ -80,14 +79,40 @@ const LOOK: readonly { kind: string; title: string; look: readonly string[] }[] 
 ]
 
 /** What stands now, kept when a trial is done. */
-export const trialRecord = (build: Build, at: string): Trial => ({
+export const trialRecord = (build: Shaped, at: string): Trial => ({
   at,
   slots: { ...build.slots },
   joints: Object.fromEntries(jointsAsTheyStand(build).map(j => [j.id, Number(j.clearance.value.toFixed(3))])),
 })
 
+/** The last trial, and what moved since: empty when nothing did or there was none. */
+export function sinceLastTrial(
+  build: Shaped & Pick<Build, 'trials'>,
+  joints: readonly Joint[],
+): Pick<TrialAssembly, 'last' | 'changed'> {
+  const last = build.trials.at(-1)
+  const changed: string[] = []
+  if (last) {
+    for (const s of slotsOf(build.instrument))
+      if ((last.slots[s.id] ?? '') !== (build.slots[s.id] ?? '')) changed.push(`${s.label} is another part.`)
+    for (const j of joints) {
+      const was = last.joints[j.id]
+      if (was === undefined) {
+        changed.push(`${j.title} is new.`)
+        continue
+      }
+      if (Math.abs(was - j.clearance.value) > SAME)
+        changed.push(`${j.title}: ${fixed(was, 2)} mm then, ${fixed(j.clearance.value, 2)} mm now.`)
+    }
+  }
+  return { last, changed }
+}
+
 /** Everything that has to be fitted dry before finish, what to look at, and what has changed since it last was. */
-export function trialAssembly(build: Build, joints: readonly Joint[] = jointsAsTheyStand(build)): TrialAssembly {
+export function trialAssembly(
+  build: Shaped & Pick<Build, 'trials'>,
+  joints: readonly Joint[] = jointsAsTheyStand(build),
+): TrialAssembly {
   const slots = slotsOf(build.instrument)
   const dry = slots.flatMap((s): DryFit[] => {
     const row = LOOK.find(l => l.kind === s.kind),
@@ -107,26 +132,11 @@ export function trialAssembly(build: Build, joints: readonly Joint[] = jointsAsT
       },
     ]
   })
-  const last = build.trials.at(-1)
-  const changed: string[] = []
-  if (last) {
-    for (const s of slots)
-      if ((last.slots[s.id] ?? '') !== (build.slots[s.id] ?? '')) changed.push(`${s.label} is another part.`)
-    for (const j of joints) {
-      const was = last.joints[j.id]
-      if (was === undefined) {
-        changed.push(`${j.title} is new.`)
-        continue
-      }
-      if (Math.abs(was - j.clearance.value) > SAME)
-        changed.push(`${j.title}: ${fixed(was, 2)} mm then, ${fixed(j.clearance.value, 2)} mm now.`)
-    }
-  }
+  const { last, changed } = sinceLastTrial(build, joints)
   return {
     dry,
     changed,
     last,
-    bars: joints.filter(j => j.state === "won't go").map(j => j.id),
     due: !last || changed.length > 0,
   }
 }

@@ -1,4 +1,4 @@
-import { boundsOf, toEdge, type Point } from './outline.ts'
+import { boundsOf, keptDistance, type Point } from './outline.ts'
 
 export type Point3 = readonly [x: number, y: number, z: number]
 
@@ -50,7 +50,8 @@ export function axisDistance(a: Bore, b: Bore): number {
     else {
       const k = dot(d1, d2),
         n = aa * e - k * k
-      s = n > 1e-12 ? clamp((k * f - c * e) / n) : 0
+      // Parallel is a matter of the angle, whatever the lengths: n = aa · e · sin².
+      s = n > 1e-12 * aa * e ? clamp((k * f - c * e) / n) : 0
       t = (k * s + f) / e
       if (t < 0) {
         t = 0
@@ -67,7 +68,7 @@ export function axisDistance(a: Bore, b: Bore): number {
 
 /** Signed distance from a point to a prism's surface, mm: negative inside. Exact outside. */
 export function toPrism(p: Prism, [x, y, z]: Point3): number {
-  const d2 = -toEdge(p.polygon, [x, y]).distance,
+  const d2 = -keptDistance(p.polygon, x, y),
     dz = Math.max(p.z0 - z, z - p.z1)
   return d2 > 0 && dz > 0 ? Math.hypot(d2, dz) : Math.max(d2, dz)
 }
@@ -104,7 +105,7 @@ export function boreToPrism(b: Bore, p: Prism): number {
     const top = Math.max(b.from[2], b.to[2]),
       bottom = Math.min(b.from[2], b.to[2])
     const apart = Math.max(p.z0 - top, bottom - p.z1),
-      beside = -toEdge(p.polygon, [b.from[0], b.from[1]]).distance - b.radius
+      beside = -keptDistance(p.polygon, b.from[0], b.from[1]) - b.radius
     return apart > 0 ? (beside > 0 ? Math.hypot(apart, beside) : apart) : beside
   }
   const n = Math.max(2, Math.ceil(lengthOf(b) * 2))
@@ -117,13 +118,13 @@ export function boreToPrism(b: Bore, p: Prism): number {
 export function boreInOutline(b: Bore, outline: readonly Point[], start = 0): number {
   const length = lengthOf(b),
     flat = Math.hypot(b.to[0] - b.from[0], b.to[1] - b.from[1])
-  if (flat < 1e-6) return toEdge(outline, [b.from[0], b.from[1]]).distance - b.radius
+  if (flat < 1e-6) return keptDistance(outline, b.from[0], b.from[1]) - b.radius
   const n = Math.max(2, Math.ceil(length))
   let best = Infinity
   for (let i = 0; i <= n; i++) {
     if ((i / n) * length < start) continue
     const p = pointOn(b, i / n)
-    best = Math.min(best, toEdge(outline, [p[0], p[1]]).distance)
+    best = Math.min(best, keptDistance(outline, p[0], p[1]))
   }
   return best - b.radius
 }

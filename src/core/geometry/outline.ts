@@ -98,6 +98,22 @@ export function toEdge(polygon: readonly Point[], q: Point): { distance: number;
   return { distance: isIn ? distance : -distance, on: [ox, oy] }
 }
 
+const kept = new WeakMap<readonly Point[], Map<string, number>>()
+/** Outlines of fewer sides are met faster than remembered. */
+const MANY = 24
+const MOST_KEPT = 2000
+
+/** Signed distance to an outline that stays the same array while other things are edited: remembered for each point. */
+export function keptDistance(p: readonly Point[], x: number, y: number): number {
+  if (p.length < MANY) return toEdge(p, [x, y]).distance
+  let own = kept.get(p)
+  if (!own || own.size > MOST_KEPT) kept.set(p, (own = new Map()))
+  const key = `${x} ${y}`
+  let d = own.get(key)
+  if (d === undefined) own.set(key, (d = toEdge(p, [x, y]).distance))
+  return d
+}
+
 /** Signed distance from a point to the edge of a polygon: positive inside, negative outside, mm. */
 export const edgeDistance = (p: readonly Point[], q: Point): number => toEdge(p, q).distance
 

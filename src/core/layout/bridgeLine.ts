@@ -1,8 +1,9 @@
+import type { Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
 import { quantities, type Maths } from '../build/maths.ts'
 import { need, quantityAt } from '../build/quantityAt.ts'
 import { partIn } from '../build/references.ts'
-import { viewOf, type View } from '../build/view.ts'
+import { viewOf, type LaidFacts, type View } from '../build/view.ts'
 import type { Dimension } from '../units/dimension.ts'
 import { fromSource, subtract, type Quantity } from '../units/quantity.ts'
 import { neckLine } from './centreLine.ts'
@@ -36,7 +37,7 @@ const USUAL_COMPENSATION = [1.5, 4] as const
  * within the saddles' travel [common practice: the bridge-line check].
  * Undefined while neck or bridge are not chosen. Without strings an usual set is taken.
  */
-export function bridgeLineOf<Q>(m: Maths<Q>, v: View): BridgeLineOf<Q> | undefined {
+export function bridgeLineOf<Q>(m: Maths<Q>, v: View<LaidFacts>): BridgeLineOf<Q> | undefined {
   const neck = v.part('neck'),
     bridge = v.part('bridge')
   const scale = m.of(neck, 'scaleLength'),
@@ -87,11 +88,11 @@ export function bridgeLineOf<Q>(m: Maths<Q>, v: View): BridgeLineOf<Q> | undefin
 }
 
 /** The same for a build whose strings are chosen. */
-export const bridgeLine = (build: Build): BridgeLine | undefined =>
+export const bridgeLine = (build: Laid): BridgeLine | undefined =>
   partIn(build, 'strings')?.gauges?.length ? bridgeLineOf(quantities, viewOf(build)) : undefined
 
 /** Starting compensation of every string, thinnest first. */
-function compensationsOf(v: View): number[] {
+function compensationsOf(v: View<LaidFacts>): number[] {
   const gauges = v.part('strings')?.gauges
   return gauges?.length ? gauges.map(startingCompensation) : [...USUAL_COMPENSATION]
 }
@@ -99,7 +100,7 @@ function compensationsOf(v: View): number[] {
 const numbersOf = (d: Dimension) => ({ value: d.value, doubt: d.doubt, basis: d.basis })
 
 /** Where the body's post holes put the plate's front edge: mean of the posts' places, less the posts' set-back. */
-function placeFromPosts<Q>(m: Maths<Q>, v: View): Q | undefined {
+function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFacts>): Q | undefined {
   const body = v.part('body')
   const holes = body?.features.filter(f => f.role === 'stud-hole' && f.serves === 'posts') ?? []
   return body && holes.length
@@ -125,11 +126,10 @@ export function bridgeOffset(build: Pick<Build, 'placements' | 'readings'>): Qua
 }
 
 /** Off the body's centre line, mm: what is marked when the body's own line is at hand. */
-export const bridgeOnBody = (build: Build): number =>
-  bridgeOffset(build).value + (neckLine(build)?.drift.value ?? 0)
+export const bridgeOnBody = (build: Laid): number => bridgeOffset(build).value + (neckLine(build)?.drift.value ?? 0)
 
 /** The pocket feature of the chosen body. */
-export function pocketOf(build: Build) {
+export function pocketOf(build: Laid) {
   const body = partIn(build, 'body')
   const pocket = body?.features.find(f => f.role === 'neck-pocket')
   return body && pocket && quantityAt(body, `features.${pocket.id}.depth`)

@@ -1,3 +1,5 @@
+import { placeAt } from '../build/assumed.ts'
+import type { Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
 import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
@@ -125,9 +127,14 @@ export interface Turn {
  * end turns the neck [common practice]; half the turn's offset over the pocket's length goes at each. What is left
  * beside the centre after that goes along one whole wall, and a shim as thick on the other side.
  */
-export function turnNeck(build: Build, c: CentreLine): Turn {
-  const pocket = partIn(build, 'body')?.features.find(f => f.role === 'neck-pocket')
-  const length = pocket?.dims.length?.value ?? 76
+export function turnNeck(build: Laid, c: CentreLine): Turn {
+  const body = partIn(build, 'body')
+  const length = placeAt(
+    body,
+    body?.features.find(f => f.role === 'neck-pocket'),
+    'neck-pocket',
+    'length',
+  )
   if (c.withinDoubt)
     return {
       shave: [],

@@ -1,6 +1,8 @@
-import type { Build } from '../build/build.ts'
+import { doubtOf } from '../units/quantity.ts'
+import { placeOr, sizeAt, sizeOr } from '../build/assumed.ts'
+import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
-import { slotsOf } from '../build/slots.ts'
+import { slotOn, slotsOf } from '../build/slots.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../geometry/outline.ts'
 import type { Part } from '../parts/part.ts'
 import { fixed } from '../units/length.ts'
@@ -66,7 +68,7 @@ function proposed(cavity: readonly Point[], count: number): Point[] {
 }
 
 /** Every knob, switch and jack against cavity, strings, playing hand, forearm, neighbours and guard [limits from memory]. */
-export function controlSpots(build: Build, l: Layout): ControlSpot[] {
+export function controlSpots(build: Laid, l: Layout): ControlSpot[] {
   const slots = slotsOf(build.instrument).filter(s => KINDS.includes(s.kind) && partIn(build, s.id))
   const guard = partIn(build, 'guard'),
     body = partIn(build, 'body')
@@ -87,7 +89,7 @@ export function controlSpots(build: Build, l: Layout): ControlSpot[] {
     if (!at) return []
     const knob =
       s.kind === 'pot'
-        ? (partIn(build, s.id.replace('pot-', 'knob-'))?.dims.outsideDiameter?.value ?? 19)
+        ? sizeAt(partIn(build, slotOn(build.instrument, s.id, 'knob') ?? ''), 'knob', 'outsideDiameter')
         : s.kind === 'switch'
           ? 6
           : 0
@@ -108,7 +110,7 @@ export function controlSpots(build: Build, l: Layout): ControlSpot[] {
               : guard && l.guard.length > 2 && inside(l.guard, at)
                 ? 'guard'
                 : 'body',
-        case: part.dims.caseWidth?.value ?? 20,
+        case: sizeAt(part, part.kind, 'caseWidth'),
         knob,
         wall: undefined,
         neighbour: undefined,
@@ -187,20 +189,20 @@ export type DonorTie = 'nut' | 'bridge'
  * place to hand and bridge when the scale is another. From the pocket's end wall, mm.
  */
 export function placesFromDonor(
-  build: Build,
+  build: Laid,
   l: Layout,
   donor: Part,
   tie: DonorTie,
 ): { slot: string; x: number; y: number; doubt: number }[] {
   const known = new Set(slotsOf(build.instrument).map(s => s.id))
   const shift = tie === 'nut' ? 0 : l.bridge.front - (donor.dims.nutToBridge?.value ?? l.bridge.front)
-  const doubt = tie === 'nut' ? 0 : (donor.dims.nutToBridge?.doubt ?? 0.3)
+  const doubt = tie === 'nut' ? 0 : doubtOf(sizeOr(donor, 'donor', 'nutToBridge'))
   return donor.features
     .filter(f => f.serves && known.has(f.serves) && ['pot-hole', 'switch-hole', 'jack-hole'].includes(f.role))
     .map(f => ({
       slot: f.serves!,
       x: (f.dims.x?.value ?? 0) + shift - l.nutToHeelEnd,
       y: f.dims.y?.value ?? 0,
-      doubt: Math.hypot(f.dims.x?.doubt ?? 0.3, doubt),
+      doubt: Math.hypot(doubtOf(placeOr(donor, f, f.role, 'x')), doubt),
     }))
 }

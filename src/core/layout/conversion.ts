@@ -1,4 +1,5 @@
-import type { Build } from '../build/build.ts'
+import { placeAt } from '../build/assumed.ts'
+import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf } from '../geometry/outline.ts'
 import { fixed } from '../units/length.ts'
@@ -35,13 +36,13 @@ const BEHIND = 12
  * What another neck asks of this body: the bridge follows scale length and heel, pickups and pocket stay.
  * Undefined while body, bridge or strings are not chosen.
  */
-export function conversion(build: Build, other: OtherNeck): Conversion | undefined {
+export function conversion(build: Laid, other: OtherNeck): Conversion | undefined {
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge'),
     body = partIn(build, 'body')
   const now = bridgeLine(build)
   if (!neck || !bridge || !body || !now) return undefined
-  const swapped: Build = {
+  const swapped: Laid = {
     ...build,
     placements: { ...build.placements, bridge: undefined as never },
     parts: build.parts.map(p =>
@@ -64,7 +65,7 @@ export function conversion(build: Build, other: OtherNeck): Conversion | undefin
     tail = body.outline ? boundsOf(body.outline.points).x1 : undefined
   const behind = tail === undefined ? undefined : tail - (front + plate)
   const pocket = body.features.find(f => f.role === 'neck-pocket'),
-    mouth = other.nutToHeelEnd - (pocket?.dims.length?.value ?? 76)
+    mouth = other.nutToHeelEnd - placeAt(body, pocket, 'neck-pocket', 'length')
   let fretAtBody = 0
   while (fretAtBody < other.frets && fretPosition(other.scaleLength, fretAtBody + 1) <= mouth) fretAtBody++
   const was = { scale: neck.dims.scaleLength!.value, heel: neck.dims.nutToHeelEnd!.value }

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { inside, polygonArea, type Point } from '../geometry/outline.ts'
 import { selfCrossing } from '../geometry/selfCrossing.ts'
@@ -25,7 +25,7 @@ function outlineTroubles(name: string, points: readonly Point[], dx: number): st
  * What of the chosen parts cannot be drawn or cut as it is described: outlines that cross themselves, openings outside
  * what they are in, routs without depth or through the far face. Words for the builder, lengths in mm; empty when all is well.
  */
-export function impossible(build: Build, l: Layout): string[] {
+export function impossible(build: Laid, l: Layout): string[] {
   const body = partIn(build, 'body'),
     guard = partIn(build, 'guard')
   const out = [

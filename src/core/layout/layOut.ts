@@ -1,5 +1,7 @@
+import { LAID, type Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
-import { perBuild, perPlace } from '../build/perBuild.ts'
+import { fact } from '../build/fact.ts'
+import { perPlace } from '../build/perPlace.ts'
 import { partIn } from '../build/references.ts'
 import { smoothClosed, type Point } from '../geometry/outline.ts'
 import { roundRectPolygon } from '../geometry/roundRect.ts'
@@ -131,7 +133,7 @@ const outlineOf = (p: Part | undefined, dx: number, dy = 0): Point[] => (p?.outl
 type Aside = (x: number) => number
 
 /** Places that the builder gave parts for which nothing is cut yet, in the instrument's frame. */
-export const placedSlots = (build: Build, toHeel: number): { slot: string; at: Point }[] => {
+export const placedSlots = (build: Laid, toHeel: number): { slot: string; at: Point }[] => {
   const line = neckLine(build)
   return (build.placements.parts ?? []).map(p => ({
     slot: p.slot,
@@ -140,7 +142,7 @@ export const placedSlots = (build: Build, toHeel: number): { slot: string; at: P
 }
 
 /** A place of the instrument's frame as it is measured on the body: from the pocket's end wall, and off the body's own centre line. */
-export function bodyPlace(build: Build, l: Pick<Layout, 'nutToHeelEnd'>, [x, y]: Point): { x: number; y: number } {
+export function bodyPlace(build: Laid, l: Pick<Layout, 'nutToHeelEnd'>, [x, y]: Point): { x: number; y: number } {
   const line = neckLine(build),
     along = x - l.nutToHeelEnd
   return { x: along, y: y + (line ? offAt(line, along) : 0) }
@@ -169,9 +171,9 @@ export const guardPlace = (build: Pick<Build, 'placements'>): { x: number; y: nu
  * pocket's end wall, so what lies behind the neck is placed through the neck's nut-to-heel distance.
  * Undefined while there is no neck, bridge or set of strings.
  */
-export const layOut = perBuild(placeAll)
+export const layOut = fact(LAID, placeAll)
 
-function placeAll(build: Build): Layout | undefined {
+function placeAll(build: Laid): Layout | undefined {
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge'),
     body = partIn(build, 'body'),
@@ -283,7 +285,7 @@ function placeAll(build: Build): Layout | undefined {
 
 /** Each pickup hangs where what holds it has its opening: the guard's cut-out, else the body's rout, else where it was placed. */
 function placePickups(
-  build: Build,
+  build: Laid,
   features: PlacedFeature[],
   given: readonly { slot: string; at: Point }[],
 ): PlacedPickup[] {

@@ -1,5 +1,4 @@
-/** Two schools of sharing the strings over the nut. */
-export type Spacing = 'equal gaps' | 'equal centres'
+import type { SPACINGS } from '../build/build.ts'
 
 /** Strings that lie in pairs or threes: how many to a course, and the distance of their centres, mm. */
 export interface Courses {
@@ -28,7 +27,7 @@ export function nutSlots(
   width: number,
   margin: number,
   diameters: readonly number[],
-  spacing: Spacing,
+  spacing: (typeof SPACINGS)[number],
   courses = SINGLE,
 ): number[] {
   const blocks = runs(diameters.length, courses.size)

@@ -1,4 +1,5 @@
-import type { Build } from '../build/build.ts'
+import { servedWord } from '../parts/servedWord.ts'
+import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { guardPlace, type Layout } from './layOut.ts'
@@ -19,7 +20,7 @@ const TOLD: readonly string[] = ['pickup-rout', 'control-cavity', 'tremolo-rout'
  * How far routs, cavities, bridge and guard lie beside the line on which the fitted neck points [geometry]: what is
  * dimensioned from the body's centre line is off by the neck's own way there. Empty until both edges are read.
  */
-export function besideNeckLine(build: Build, l: Layout): Beside[] {
+export function besideNeckLine(build: Laid, l: Layout): Beside[] {
   const c = neckLine(build),
     body = partIn(build, 'body')
   if (!c || !body) return []
@@ -34,7 +35,7 @@ export function besideNeckLine(build: Build, l: Layout): Beside[] {
         const x = f.centre[0] - l.nutToHeelEnd
         return {
           id: f.id,
-          label: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^pickup-/, '').replace(/-/g, ' ')})` : ''}`,
+          label: `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${servedWord(f.serves)})` : ''}`,
           off: -offAt(c, x),
           doubt: doubt(x),
         }

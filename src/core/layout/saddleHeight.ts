@@ -1,7 +1,8 @@
+import type { Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
 import { quantities, type Maths } from '../build/maths.ts'
 import { partIn } from '../build/references.ts'
-import { viewOf, type View } from '../build/view.ts'
+import { viewOf, type LaidFacts, type View } from '../build/view.ts'
 import type { Quantity } from '../units/quantity.ts'
 import { fretPosition } from './frets.ts'
 import { bridgeLineOf } from './bridgeLine.ts'
@@ -37,7 +38,11 @@ export const nutHeight = (build: Pick<Build, 'setup'>): number =>
  * [geometry; handbook section 4]. The neck lies in the pocket's plane, θ = 0, unless a shim tilts it:
  * H is taken at the heel's end, where a shim of thickness s over a pocket of length p lifts by s and turns by atan(s/p).
  */
-export function saddleHeightOf<Q>(m: Maths<Q>, v: View, shim = shimIn(v)): SaddleHeightOf<Q> | undefined {
+export function saddleHeightOf<Q>(
+  m: Maths<Q>,
+  v: View<LaidFacts>,
+  shim = shimIn(v),
+): SaddleHeightOf<Q> | undefined {
   const neck = v.part('neck'),
     bridge = v.part('bridge'),
     body = v.part('body'),
@@ -67,11 +72,11 @@ export function saddleHeightOf<Q>(m: Maths<Q>, v: View, shim = shimIn(v)): Saddl
 }
 
 /** The same for a build whose strings are chosen. */
-export const saddleHeight = (build: Build, shim?: number): SaddleHeight | undefined =>
+export const saddleHeight = (build: Laid, shim?: number): SaddleHeight | undefined =>
   partIn(build, 'strings')?.gauges?.length ? saddleHeightOf(quantities, viewOf(build), shim) : undefined
 
 /** Thickness at the heel's end of the shim that is chosen, mm; 0 without one. */
-const shimIn = (v: View): number => v.part('shim')?.dims.thick?.value ?? 0
+const shimIn = (v: View<LaidFacts>): number => v.part('shim')?.dims.thick?.value ?? 0
 
 /** Thickness at the heel's end of a wedge that changes the needed saddle height by `rise`, mm. */
 export const shimFor = (rise: number, h: Pick<SaddleHeight, 'heelToSaddle' | 'pocketLength'>): number =>

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Laid } from '../build/docs.ts'
 import { need } from '../build/quantityAt.ts'
 import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
@@ -30,7 +30,7 @@ export interface ScaleCheck {
 }
 
 /** What a measured pair of frets says of the neck's scale length. Undefined without a neck. */
-export function checkScale(build: Build, distance: Quantity, low: number, high: number): ScaleCheck | undefined {
+export function checkScale(build: Laid, distance: Quantity, low: number, high: number): ScaleCheck | undefined {
   const neck = partIn(build, 'neck')
   if (!neck) return undefined
   const scale = scaleFrom(distance, low, high),
@@ -48,7 +48,7 @@ export function checkScale(build: Build, distance: Quantity, low: number, high: 
 export const fretReading = (low: number, high: number): string => readingText({ kind: 'frets', low, high })
 
 /** The newest reading of a pair of frets and what it says of the scale length; undefined until one is read. */
-export function readScale(build: Build): (ScaleCheck & { low: number; high: number }) | undefined {
+export function readScale(build: Laid): (ScaleCheck & { low: number; high: number }) | undefined {
   const r = build.readings.findLast(x => /^layout\.frets\.\d+-\d+$/.test(x.of)),
     [, a = '', b = ''] = /(\d+)-(\d+)$/.exec(r?.of ?? '') ?? []
   const distance = r && readingOf(build, r.of, `fret ${a} to fret ${b}`),

@@ -1,4 +1,6 @@
-import type { Build } from '../build/build.ts'
+import { servedWord } from '../parts/servedWord.ts'
+import { sizeAt } from '../build/assumed.ts'
+import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf, type Point } from '../geometry/outline.ts'
 import { fixed } from '../units/length.ts'
@@ -63,19 +65,19 @@ export interface StringReport {
 }
 
 /** Height of a string where it leaves its post, above the fingerboard's plane; windings go down the post. */
-function postSeat(build: Build, s: StringPath, x: number, windings: number): number {
+function postSeat(build: Laid, s: StringPath, x: number, windings: number): number {
   const neck = partIn(build, 'neck')!,
     set = partIn(build, 'tuners')
   const face = -(neck.dims.headDrop?.value ?? 0) - Math.abs(x) * Math.tan((neck.dims.headAngle?.value ?? 0) / DEG)
-  return face + (set?.dims.postHeight?.value ?? 9) - windings * s.diameter
+  return face + sizeAt(set, 'tuners', 'postHeight') - windings * s.diameter
 }
 
 /** Most windings that a post takes below its hole [from memory]. */
 const MOST_WINDINGS = 6
 
 /** Windings down the post that bring a string to a safe angle over the nut; undefined when no number of them does. */
-function windingsFor(build: Build, s: StringPath, seatAtNut: number): number | undefined {
-  const room = (partIn(build, 'tuners')?.dims.postHeight?.value ?? 9) - 2
+function windingsFor(build: Laid, s: StringPath, seatAtNut: number): number | undefined {
+  const room = sizeAt(partIn(build, 'tuners'), 'tuners', 'postHeight') - 2
   for (let n = WINDINGS + 1; n <= MOST_WINDINGS && n * s.diameter <= room; n++)
     if (
       s.tuner &&
@@ -88,15 +90,15 @@ function windingsFor(build: Build, s: StringPath, seatAtNut: number): number | u
 }
 
 /** Where a string leaves its saddle downwards, x and height above the body top. */
-function anchorOf(build: Build, l: Layout, s: StringPath): { x: number; z: number; source: string } | undefined {
+function anchorOf(build: Laid, l: Layout, s: StringPath): { x: number; z: number; source: string } | undefined {
   const bridge = partIn(build, 'bridge'),
     tail = partIn(build, 'tailpiece'),
     sort = build.instrument.bridge
   if (!bridge) return undefined
-  const { anchorBehindFront, anchorHeight, plateLength, plateThickness } = bridge.dims
+  const { anchorBehindFront, anchorHeight } = bridge.dims
   if (sort === 'stud bridge' || sort === 'floating bridge') {
     if (!tail) return undefined
-    const z = tail.dims.height?.value ?? 12
+    const z = sizeAt(tail, 'tailpiece', 'height')
     if (sort === 'floating bridge') {
       const end = l.body.length > 2 ? boundsOf(l.body).x1 : undefined,
         length = tail.dims.length?.value
@@ -112,7 +114,7 @@ function anchorOf(build: Build, l: Layout, s: StringPath): { x: number; z: numbe
   if (anchorBehindFront)
     return {
       x: l.bridge.front + anchorBehindFront.value,
-      z: anchorHeight?.value ?? plateThickness?.value ?? 2,
+      z: anchorHeight?.value ?? sizeAt(bridge, 'bridge', 'plateThickness'),
       source: 'the bridge’s own string holes',
     }
   const through = build.instrument.extras.includes('ferrules')
@@ -121,18 +123,18 @@ function anchorOf(build: Build, l: Layout, s: StringPath): { x: number; z: numbe
   return through || tremolo
     ? { x: s.saddle[0] + 10, z: 0, source: 'ten millimetres behind the saddle [from memory]' }
     : {
-        x: l.bridge.front + (plateLength?.value ?? 40) - 1,
-        z: (plateThickness?.value ?? 2) + 1.5,
+        x: l.bridge.front + sizeAt(bridge, 'bridge', 'plateLength') - 1,
+        z: sizeAt(bridge, 'bridge', 'plateThickness') + 1.5,
         source: 'the plate’s rear edge [from memory]',
       }
 }
 
 /** Trees that bring every string over the nut to a safe angle: neighbours that lie close share one. */
-function treesFor(build: Build, l: Layout, low: readonly StringPath[], seatAtNut: number): Tree[] {
+function treesFor(build: Laid, l: Layout, low: readonly StringPath[], seatAtNut: number): Tree[] {
   const neck = partIn(build, 'neck')!,
     set = partIn(build, 'trees')
   const face = -(neck.dims.headDrop?.value ?? 0),
-    seat = face + (set?.dims.height?.value ?? 4)
+    seat = face + sizeAt(set, 'trees', 'height')
   const reach = Math.max(TREE_FROM, (seatAtNut - seat) / Math.tan(TREE_BREAK / DEG))
   const out: Tree[] = []
   for (let i = 0; i < low.length; i++) {
@@ -182,7 +184,7 @@ function alike(
  * Every string from tuner to saddle: gaps and margins at the nut and the last fret, places over all poles, turn and
  * break angles over nut and bridge, and where string trees are needed [geometry; limits from memory].
  */
-export function stringReport(build: Build, l: Layout): StringReport {
+export function stringReport(build: Laid, l: Layout): StringReport {
   const neck = partIn(build, 'neck')!,
     first = l.strings[0]!,
     last = l.strings.at(-1)!
@@ -193,7 +195,7 @@ export function stringReport(build: Build, l: Layout): StringReport {
     lastTreble: halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2,
     lastBass: halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2,
   }
-  const seatAtNut = (neck.dims.fretHeight?.value ?? 1) + nutHeight(build)
+  const seatAtNut = sizeAt(neck, 'neck', 'fretHeight') + nutHeight(build)
   const height = saddleHeight(build)?.needed.value
   const post = sizeOfTuner(partIn(build, 'tuners')?.dims).post
   const nutAngle = (s: StringPath) =>
@@ -254,7 +256,7 @@ export function stringReport(build: Build, l: Layout): StringReport {
               TREE_REACH / 2 + 1,
           )
           .map(s => s.number),
-        seat: -(neck.dims.headDrop?.value ?? 0) + (partIn(build, 'trees')?.dims.height?.value ?? 4),
+        seat: -(neck.dims.headDrop?.value ?? 0) + sizeAt(partIn(build, 'trees'), 'trees', 'height'),
       }))
     : treesFor(build, l, low, seatAtNut)
   const held = new Set(trees.flatMap(t => t.strings))
@@ -297,7 +299,7 @@ export function stringReport(build: Build, l: Layout): StringReport {
     ...poles.flatMap(p =>
       Math.abs(p.worst) > 2
         ? [
-            `${p.slot.replace('pickup-', '')} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`,
+            `${servedWord(p.slot)} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`,
           ]
         : [],
     ),

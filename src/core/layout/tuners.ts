@@ -1,4 +1,6 @@
-import type { Build } from '../build/build.ts'
+import { doubtOf } from '../units/quantity.ts'
+import { placeOr, sizeOr } from '../build/assumed.ts'
+import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf, edgeDistance, toEdge, type Point } from '../geometry/outline.ts'
 import { gapBeside } from '../geometry/shape.ts'
@@ -20,7 +22,7 @@ export interface Tuners {
   spots: TunerSpot[]
 }
 
-export const onTreble = (build: Build): number =>
+export const onTreble = (build: Laid): number =>
   build.placements.tunersOnTreble ?? Math.ceil(build.instrument.strings / 2)
 
 /** A drilled head's posts point their buttons to the nearer edge; on a blank one the row says it. */
@@ -31,7 +33,7 @@ const sideOf = (head: readonly Point[], at: Point): 1 | -1 => {
 }
 
 /** Tuners as the head is drilled, else as the builder placed them, else proposed on its outline. */
-export function placeTuners(build: Build, neck: Part, head: readonly Point[], slots: readonly number[]): Tuners {
+export function placeTuners(build: Laid, neck: Part, head: readonly Point[], slots: readonly number[]): Tuners {
   const drilled = neck.features
     .filter(f => f.role === 'tuner-hole')
     .flatMap(f => {
@@ -139,7 +141,7 @@ function collisions(spots: readonly TunerLook[], of: 'body' | 'button', limit: n
 
 /** Checks a head's tuners: edges, bodies, buttons, strings past posts, pitch, and the whole row with its doubts. */
 export function checkTuners(
-  build: Build,
+  build: Laid,
   tuners: Tuners,
   head: readonly Point[],
   slots: readonly number[],
@@ -172,7 +174,9 @@ export function checkTuners(
       s.pitch = pitches[i]
     })
     // Only the row's two ends count for its length, and one set's bodies are all wrong by the same: their doubts add.
-    const ends = [own[0]!, own.at(-1)!].map(s => hole(s.string)?.dims.x?.doubt ?? 0.3)
+    const ends = [own[0]!, own.at(-1)!].map(
+      s => hole(s.string)?.dims.x?.doubt ?? doubtOf(placeOr(undefined, undefined, 'tuner-hole', 'x')),
+    )
     return [
       {
         side,
@@ -180,7 +184,7 @@ export function checkTuners(
         pitches,
         evenness: pitches.length ? Math.max(...pitches) - Math.min(...pitches) : 0,
         room: pitches.reduce((a, b) => a + b, 0) - size.bodyWidth * pitches.length,
-        roomDoubt: Math.hypot(...ends, (set?.dims.bodyWidth?.doubt ?? 0.3) * pitches.length),
+        roomDoubt: Math.hypot(...ends, doubtOf(sizeOr(set, 'tuners', 'bodyWidth')) * pitches.length),
       },
     ]
   })

@@ -1,3 +1,4 @@
+import { servedWord } from './servedWord.ts'
 import type { PlannedDimension } from '../units/quantity.ts'
 import type { DimensionSpec } from './dimensionSpec.ts'
 import { FEATURE_ROLES } from './featureRoles.ts'
@@ -31,7 +32,7 @@ export function labelAt(part: Part, path: string): string {
   const f = featureAt(part, path)
   if (!spec) return path
   return f
-    ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${f.serves.replace(/^(pickup|pot)-/, '')})` : ''}, ${spec.label}`
+    ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${servedWord(f.serves)})` : ''}, ${spec.label}`
     : spec.label
 }
 

@@ -63,7 +63,10 @@ export const FEATURE_ROLES = {
   },
   'pot-hole': { label: 'Control hole', dims: controlHole },
   'switch-hole': { label: 'Switch hole', dims: controlHole },
-  'jack-hole': { label: 'Jack hole', dims: hole },
+  'jack-hole': {
+    label: 'Jack hole',
+    dims: { ...hole, depth: maybe(mm('depth', 0, 80, 25, 'Depth rod of the calliper.')) },
+  },
   'tuner-hole': { label: 'Tuner hole', dims: hole },
   'screw-hole': { label: 'Screw hole', dims: hole },
   'stud-hole': { label: 'Post hole', dims: hole },
@@ -76,7 +79,7 @@ export const FEATURE_ROLES = {
     dims: {
       ...hole,
       depth: maybe(
-        mm('its middle below the face', 0, 80, 12, 'Depth rod to its upper edge, plus half its diameter.'),
+        mm('its middle below the face', 0, 80, 15, 'Depth rod to its upper edge, plus half its diameter.'),
       ),
       toX: maybe(
         mm('place along where it ends', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),

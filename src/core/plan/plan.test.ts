@@ -14,6 +14,7 @@ import { CAUTIONS } from '../cautions/cautions.ts'
 import { plan } from './plan.ts'
 import { reopenStep, skipStep, tickStep } from './tickStep.ts'
 
+const finishOf = (b: Build) => finishWork(b, bodySurface(b))
 const at = '2026-12-01T18:00:00Z'
 const fixed = () => chooseFix(chooseFix(heron(), 'pickup-bridge-rout', 'open-rout'), 'tuner-bushing', 'ream-holes')
 const index = (b: Build, id: string) => {
@@ -221,16 +222,16 @@ describe('the finish', () => {
       six = heron()
     two.finish.coats = 2
     six.finish.coats = 6
-    const oil = (b: Build) => finishWork(b).materials.find(m => m.name === 'Hard-wax oil')!.amount
+    const oil = (b: Build) => finishOf(b).materials.find(m => m.name === 'Hard-wax oil')!.amount
     expect(oil(six)).toBeGreaterThan(2 * oil(two))
-    expect(finishWork(six).steps.filter(s => s.id.startsWith('coat-'))).toHaveLength(6)
+    expect(finishOf(six).steps.filter(s => s.ref.stage === 'coat')).toHaveLength(6)
   })
   it('refuses sealed wood and warns of soft and open-pored kinds', () => {
     const b = heron()
     b.parts[0]!.traits.surface = 'sealed'
-    expect(finishWork(b).findings.join(' ')).toMatch(/sealed.*fingernail/s)
+    expect(finishOf(b).findings.join(' ')).toMatch(/sealed.*fingernail/s)
     b.parts[0]!.traits = { wood: 'hard maple', surface: 'bare' }
-    expect(finishWork(b).findings).toEqual([])
+    expect(finishOf(b).findings).toEqual([])
   })
   it('dates every step in order', () => {
     const d = plan(heron()).steps.filter(s => s.phase === 'finish')
@@ -323,12 +324,12 @@ describe('today is today', () => {
   }
   const now = (at: string) => ({ at, offset: 60 })
   it('dates nothing before now, whenever the work began', () => {
-    const p = plan(coats(), undefined, now('2026-11-25T18:30:00.000Z'))
+    const p = plan(coats(), now('2026-11-25T18:30:00.000Z'))
     for (const s of p.steps) if (s.start) expect(s.start >= '2026-11-25T19:30').toBe(true)
     expect(p.next!.start).toBe('2026-11-25T19:30')
   })
   it('begins on the first day when that is still to come', () =>
-    expect(plan(coats(), undefined, now('2026-10-01T08:00:00.000Z')).next!.start).toBe('2026-11-02T19:00'))
+    expect(plan(coats(), now('2026-10-01T08:00:00.000Z')).next!.start).toBe('2026-11-02T19:00'))
   it('lets a wait run from when the step was done, and keeps that time', () => {
     const b = coats(),
       first = plan(b).steps.find(s => s.waitHours >= 12 && s.status !== 'done')!
@@ -341,7 +342,7 @@ describe('today is today', () => {
           .map(s => ({ step: s.id, state: 'done' as const, at })),
       ],
     })
-    const early = plan(done('2026-11-25T10:00:00.000Z'), undefined, now('2026-11-25T17:00:00.000Z'))
+    const early = plan(done('2026-11-25T10:00:00.000Z'), now('2026-11-25T17:00:00.000Z'))
     const own = (p: typeof early) => p.steps.find(s => s.id === after.id)!
     const ready = new Date(Date.parse('2026-11-25T11:00:00Z') + first.waitHours * 3_600_000)
       .toISOString()
@@ -349,7 +350,7 @@ describe('today is today', () => {
     expect(own(early).start! >= ready).toBe(true)
     expect(own(early).start! < '2026-11-29').toBe(first.waitHours < 72)
     // The same done long ago keeps nobody waiting.
-    expect(own(plan(done('2026-10-01T10:00:00.000Z'), undefined, now('2026-11-25T18:00:00.000Z'))).start).toBe(
+    expect(own(plan(done('2026-10-01T10:00:00.000Z'), now('2026-11-25T18:00:00.000Z'))).start).toBe(
       '2026-11-25T19:00',
     )
     expect(early.steps.find(s => s.id === first.id)!.overAt).toBe('2026-11-25T11:00')

@@ -1,57 +1,8 @@
 import type { Build } from '../build/build.ts'
 import { localTime, schedule, type Present } from '../calendar/schedule.ts'
-import { fit as fitOf, type FitResult } from '../fit/applyFixes.ts'
-import { collectSteps } from './collectSteps.ts'
-import { PHASES, type Phase, type PlannedStep, type Step } from './step.ts'
-
-/** Which phases must be over before a phase starts. Wiring on the controls runs beside the finish. */
-const AFTER: Record<Phase, readonly Phase[]> = {
-  measure: [],
-  wood: ['measure'],
-  trial: ['wood'],
-  finish: ['trial'],
-  wiring: ['trial'],
-  assembly: ['finish', 'wiring'],
-  test: ['assembly'],
-  setup: ['test'],
-  close: ['setup'],
-}
-
-/** All steps with the needs that their phases bring; only the last ones of an earlier phase are named. */
-export function withPhaseNeeds(steps: readonly Step[]): Step[] {
-  const known = new Set(steps.map(s => s.id))
-  const inPhase = (p: Phase): Step[] => steps.filter(s => s.phase === p)
-  const before = (p: Phase): string[] =>
-    AFTER[p].flatMap(q => {
-      const own = inPhase(q)
-      return own.length ? own.map(s => s.id) : before(q)
-    })
-  return steps.map(s => ({
-    ...s,
-    needs: [...new Set([...s.needs.filter(n => known.has(n)), ...before(s.phase)])].filter(n => n !== s.id),
-  }))
-}
-
-/** Steps in an order in which every need comes first; ties keep the phase and the given order. Cycles are cut at the later step. */
-export function inOrder(steps: readonly Step[]): Step[] {
-  const byPhase = steps
-    .map((s, i) => ({ s, i }))
-    .sort((a, b) => PHASES.indexOf(a.s.phase) - PHASES.indexOf(b.s.phase) || a.i - b.i)
-    .map(x => x.s)
-  const left = [...byPhase],
-    placed = new Set<string>(),
-    out: Step[] = []
-  while (left.length) {
-    const k = Math.max(
-      0,
-      left.findIndex(s => s.needs.every(n => placed.has(n))),
-    )
-    const [s] = left.splice(k, 1)
-    out.push({ ...s!, needs: s!.needs.filter(n => placed.has(n)) })
-    placed.add(s!.id)
-  }
-  return out
-}
+import { inOrder } from './order.ts'
+import type { OrderedStep, PlannedStep } from './step.ts'
+import { stepsOf } from './stepsOf.ts'
 
 export interface Plan {
   steps: PlannedStep[]
@@ -67,8 +18,8 @@ export interface Plan {
  * What is done keeps its time, and waits run from there; what is left starts at the present.
  * @param now the present; left out, work starts on the calendar's first day
  */
-export function plan(build: Build, fit: FitResult = fitOf(build), now?: Present): Plan {
-  const ordered = inOrder(withPhaseNeeds(collectSteps(build, fit)))
+export function plan(build: Build, now?: Present): Plan {
+  const ordered = inOrder(stepsOf(build))
   const states = new Map(build.steps.map(s => [s.step, s]))
   const over = new Set(ordered.filter(s => states.has(s.id)).map(s => s.id))
   const open = ordered.filter(s => !over.has(s.id))
@@ -116,7 +67,7 @@ export function plan(build: Build, fit: FitResult = fitOf(build), now?: Present)
 
 /** Until when each step that is done keeps others waiting, on the bench's clock. */
 const waitsOf = (
-  steps: readonly Step[],
+  steps: readonly OrderedStep[],
   states: ReadonlyMap<string, { state: string; at: string }>,
   offset: number,
 ): Map<string, string> =>

@@ -1,3 +1,4 @@
+import type { StepRef } from '../build/stepRef.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 
 /** Phases in working order. */
@@ -14,9 +15,18 @@ export const PHASES = [
 ] as const
 export type Phase = (typeof PHASES)[number]
 
+/** Which steps are meant: one, all of a kind, or all of a phase. */
+export type Which = StepRef | { kind: 'all'; of: StepRef['kind'] } | { kind: 'phase'; of: Phase }
+
+/** Steps that come before or after another, and why. */
+export interface Arrow {
+  which: Which
+  why: string
+}
+
 /** One step of the plan, as an engine gives it. */
 export interface Step {
-  id: string
+  ref: StepRef
   phase: Phase
   title: string
   why: string
@@ -27,15 +37,25 @@ export interface Step {
   whole: boolean
   tools: readonly string[]
   cautions: readonly CautionId[]
-  needs: readonly string[]
+  /** What has to be over before it. */
+  needs: readonly Arrow[]
+  /** What cannot be done, or not without harm, once it is over. */
+  spoils: readonly Arrow[]
   /** The builder's own step that it is. */
   own?: string
   /** What to read when it is done, and the unit it is typed in. */
   read?: { of: string; label: string; unit: 'mm' | 'Ω'; expected: number | undefined; min: number; max: number }
 }
 
+/** A step in its place: by its name in documents, with the steps that come before it and why each does. */
+export interface OrderedStep extends Omit<Step, 'needs' | 'spoils'> {
+  id: string
+  needs: readonly string[]
+  because: Readonly<Record<string, string>>
+}
+
 export type StepStatus = 'done' | 'skipped' | 'next' | 'ready' | 'waiting'
-export interface PlannedStep extends Step {
+export interface PlannedStep extends OrderedStep {
   status: StepStatus
   start?: string
   end?: string

@@ -26,7 +26,7 @@ export interface BuildSummary {
 /** Kind of instrument, how far it is, its worst joint and its next step. */
 export function buildSummary(build: Build, now: Present): BuildSummary {
   const f = fit(build),
-    p = plan(build, f, now)
+    p = plan(build, now)
   const [worst] = f.planned
   const i = build.instrument
   return {

@@ -3,7 +3,7 @@ import { readingRef } from '../build/readingRef.ts'
 import { takeReading } from '../build/edits.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
-import type { Step } from './step.ts'
+import type { OrderedStep } from './step.ts'
 
 /** How well a reading is known when the builder says no more: calliper ±0.05 mm, meter ±1 %, gauges ±0.03 mm [from memory]. */
 const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
@@ -13,7 +13,7 @@ const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
  * dimensions: to the values it aimed at, with the tolerance of the method, until a reading says better.
  */
-export function tickStep(build: Build, step: Step, at: string, reading?: number): Build {
+export function tickStep(build: Build, step: OrderedStep, at: string, reading?: number): Build {
   let next = build
   const planned = fit(build).fixes.find(f => fixStepId(f.chosen) === step.id)
   if (planned?.fix)

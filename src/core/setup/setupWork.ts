@@ -1,5 +1,6 @@
+import type { Laid } from '../build/docs.ts'
 import { readingText } from '../build/readingRef.ts'
-import type { Build, Reading } from '../build/build.ts'
+import type { Reading } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { fixed } from '../units/length.ts'
@@ -21,8 +22,14 @@ export interface StringRow {
 }
 
 /** One adjustment in the handbook's order, with what it was read at and the next move. */
+export type Side = 'bass' | 'treble'
+
 export interface Adjustment {
   id: string
+  of: 'relief' | 'nut' | 'action'
+  side: Side | undefined
+  /** The wish that it is set to. */
+  wish: 'relief' | 'nutBass' | 'nutTreble' | 'actionBass' | 'actionTreble'
   title: string
   how: string
   target: number
@@ -46,7 +53,7 @@ export interface SetupWork {
   next: string | undefined
 }
 
-const newest = (build: Build, of: string): Reading | undefined => build.readings.filter(r => r.of === of).at(-1)
+const newest = (build: Laid, of: string): Reading | undefined => build.readings.filter(r => r.of === of).at(-1)
 
 /** What one turn of a truss rod does to relief, mm [from memory]; used only to choose an eighth or a quarter turn. */
 const RELIEF_PER_TURN = 0.4
@@ -60,7 +67,7 @@ const turnsText = (turns: number): string => {
 }
 
 /** Strings by gauge and tuning with their tension. Empty until neck and strings are chosen. */
-export function stringTable(build: Build): StringRow[] {
+export function stringTable(build: Laid): StringRow[] {
   const neck = partIn(build, 'neck'),
     set = partIn(build, 'strings')
   const scale = neck?.dims.scaleLength?.value
@@ -85,7 +92,7 @@ export function stringTable(build: Build): StringRow[] {
  * The setup in the handbook's order: relief, nut, action. Every step moves the next, so a reading older than the
  * newest reading of a step before it has to be taken again [common practice].
  */
-export function setupWork(build: Build): SetupWork {
+export function setupWork(build: Laid): SetupWork {
   const strings = stringTable(build)
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge')
@@ -98,6 +105,7 @@ export function setupWork(build: Build): SetupWork {
   let before = ''
   const push = (
     id: string,
+    what: Pick<Adjustment, 'of' | 'side' | 'wish'>,
     title: string,
     how: string,
     target: number,
@@ -117,6 +125,7 @@ export function setupWork(build: Build): SetupWork {
           : 'adjust'
     adjustments.push({
       id,
+      ...what,
       title,
       how,
       target,
@@ -148,6 +157,7 @@ export function setupWork(build: Build): SetupWork {
     later(
       push(
         'relief',
+        { of: 'relief', side: undefined, wish: 'relief' },
         'Relief',
         `Hold the ${build.instrument.strings > 1 ? 'bass' : ''} string at the first and the last fret; feeler gauge over fret 7 or 8.`,
         t.relief,
@@ -168,9 +178,10 @@ export function setupWork(build: Build): SetupWork {
       t.nutSchool === 'gap over fret 1'
         ? 'Open string, feeler gauge between fret 1 and the string.'
         : 'Hold the string behind fret 3; just a breath over fret 1.'
-    const nut = (side: 'bass' | 'treble', target: number) =>
+    const nut = (side: Side, target: number) =>
       push(
         `nut.${side}`,
+        { of: 'nut', side, wish: side === 'bass' ? 'nutBass' : 'nutTreble' },
         `Nut, ${side} side`,
         nutHow,
         target,
@@ -191,9 +202,10 @@ export function setupWork(build: Build): SetupWork {
       )
     later(nut('bass', t.nutBass), nut('treble', t.nutTreble))
     const share = scale / at
-    const action = (side: 'bass' | 'treble', target: number) =>
+    const action = (side: Side, target: number) =>
       push(
         `action.${side}`,
+        { of: 'action', side, wish: side === 'bass' ? 'actionBass' : 'actionTreble' },
         `Action, ${side} side`,
         `Rule or gauge between ${t.actionAt === 'fret 12' ? 'fret 12' : 'the last fret'} and the string.`,
         target,

@@ -1,3 +1,4 @@
+import { servedWord } from '../parts/servedWord.ts'
 import { cutText } from '../text/text.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Feature, Part } from '../parts/part.ts'
@@ -94,9 +95,9 @@ export function takeApart(donor: Part, taken: ReadonlySet<string>): { parts: Par
     ),
   )
   for (const f of onBody.filter(x => x.role === 'pickup-rout'))
-    parts.push(give('pickup', `Pickup, ${f.serves?.replace('pickup-', '') ?? 'one'},`, {}))
+    parts.push(give('pickup', `Pickup, ${f.serves ? servedWord(f.serves) : 'one'},`, {}))
   for (const f of onBody.filter(x => x.role === 'pot-hole'))
-    parts.push(give('pot', `Potentiometer, ${f.serves?.replace('pot-', '').replace(/-/g, ' ') ?? 'one'},`, {}))
+    parts.push(give('pot', `Potentiometer, ${f.serves ? servedWord(f.serves) : 'one'},`, {}))
   for (const f of onBody.filter(x => x.role === 'switch-hole'))
     parts.push(
       give(

@@ -6,7 +6,6 @@ import { readBuild, writeBuild } from '../build/readBuild.ts'
 import { slotsOf } from '../build/slots.ts'
 import { jointsAsTheyStand } from '../fit/findJoints.ts'
 import { drillWork } from '../fit/drillWork.ts'
-import { fit } from '../fit/applyFixes.ts'
 import { layOut } from '../layout/layOut.ts'
 import { plan } from '../plan/plan.ts'
 import { assumeBuild, type Start } from './assumeBuild.ts'
@@ -50,10 +49,9 @@ describe('a build that is only assumed', () => {
         expect(l.body.length).toBeGreaterThan(10)
         for (const p of [...l.body, ...l.head, ...l.guard, ...l.features.flatMap(f => f.polygon)])
           expect(Number.isFinite(p[0]) && Number.isFinite(p[1])).toBe(true)
-        const f = fit(b),
-          w = drillWork(b)!
+        const w = drillWork(b)!
         expect(w.holes.every(h => Number.isFinite(h.at[0]) && (h.depth === 'through' || h.depth > 0))).toBe(true)
-        const p = plan(b, f)
+        const p = plan(b)
         expect(p.steps.length).toBeGreaterThan(10)
         expect(p.endsOn).toBeDefined()
       }),

@@ -131,7 +131,7 @@ export function buildRoutes(store: BuildStore): Router {
     res
       .type('text/calendar')
       .attachment(`${build.id}-plan.ics`)
-      .send(calendarFile(build, plan(build, undefined, present()), new Date().toISOString()))
+      .send(calendarFile(build, plan(build, present()), new Date().toISOString()))
   })
 
   r.get('/:id/templates', async (req, res) => {

@@ -1,10 +1,9 @@
+import { factOf } from '../hooks/useFact.ts'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { computed } from '../hooks/useEngine.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { Dialog } from './Dialog.tsx'
-import { marksOf } from './drillOf.ts'
-import { fitOf, planOf, STATIONS } from './stations.ts'
+import { STATIONS } from './stations.ts'
 
 interface Found {
   where: string
@@ -23,14 +22,14 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
       open
         ? [
             ...STATIONS.map(s => ({ where: 'Station', text: s.label, to: s.id })),
-            ...computed(fitOf, build).now.map(j => ({
+            ...factOf('fit', build).now.map(j => ({
               where: 'Fit',
               text: `${j.title}: ${j.state}`,
               to: `fit?hand=${j.id}`,
             })),
             ...build.parts.map(p => ({ where: 'Shelf', text: p.name, to: `shelf?hand=${p.id}` })),
-            ...computed(marksOf, build).map(m => ({ where: 'Drill', text: m.title, to: `drill?hand=${m.id}` })),
-            ...computed(planOf, build).steps.map(s => ({
+            ...factOf('marks', build).map(m => ({ where: 'Drill', text: m.title, to: `drill?hand=${m.id}` })),
+            ...factOf('plan', build).steps.map(s => ({
               where: 'Plan',
               text: s.title,
               to: `plan?hand=${encodeURIComponent(s.id)}`,

@@ -1,6 +1,6 @@
 import { NavLink } from 'react-router'
 import { hexPoints } from '../components/Hex.tsx'
-import { useEngine } from '../hooks/useEngine.ts'
+import { useStretch } from '../stores/clock.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { progressOf, STATIONS } from './stations.ts'
 import { SaveMark } from './SaveMark.tsx'
@@ -21,7 +21,8 @@ function Filling({ share }: { share: number }) {
 /** The stations in working order and how far each is. */
 export function Spine() {
   const build = useOpenBuild()
-  const progress = useEngine(progressOf)
+  useStretch(s => s.stretch)
+  const progress = progressOf(build)
   return (
     <nav
       aria-label="Stations"

@@ -1,12 +1,7 @@
+import { factOf } from '../hooks/useFact.ts'
 import type { Build } from '../../core/build/build.ts'
-import { stepRef, type StepRef } from '../../core/build/stepRef.ts'
+import type { StepRef } from '../../core/build/stepRef.ts'
 import { slotsOf } from '../../core/build/slots.ts'
-import { fit } from '../../core/fit/applyFixes.ts'
-import { meterAtJack } from '../../core/circuit/meter.ts'
-import { plan } from '../../core/plan/plan.ts'
-import { setupWork } from '../../core/setup/setupWork.ts'
-import { present } from '../stores/clock.ts'
-import { computed, dated } from '../hooks/useEngine.ts'
 
 /** The stations in working order. */
 export const STATIONS = [
@@ -24,23 +19,19 @@ export const STATIONS = [
 export type StationId = (typeof STATIONS)[number]['id']
 
 const share = (done: number, all: number) => (all === 0 ? 0 : done / all)
-export const fitOf = (b: Build) => fit(b)
-export const planOf = dated((b: Build) => plan(b, computed(fitOf, b), present()))
-export const meterOf = (b: Build) => meterAtJack(b)
-export const setupOf = (b: Build) => setupWork(b)
 
 /** How far each station is, 0…1, from the build itself. */
 export function progressOf(b: Build): Record<StationId, number> {
   const dims = b.parts.flatMap(p => [...Object.values(p.dims), ...p.features.flatMap(f => Object.values(f.dims))])
   const slots = slotsOf(b.instrument).filter(s => !s.optional)
-  const joints = computed(fitOf, b).planned
-  const steps = computed(planOf, b).steps
+  const joints = factOf('fit', b).planned
+  const steps = factOf('plan', b).steps
   const over = (...kinds: StepRef['kind'][]) => {
-    const own = steps.filter(s => kinds.some(k => stepRef(s.id)?.kind === k))
+    const own = steps.filter(s => kinds.includes(s.ref.kind))
     return share(own.filter(s => s.status === 'done' || s.status === 'skipped').length, own.length)
   }
-  const readings = computed(meterOf, b)
-  const adjustments = computed(setupOf, b).adjustments
+  const readings = factOf('meter', b)
+  const adjustments = factOf('setup', b).adjustments
   return {
     shelf: share(dims.filter(d => d.basis === 'measured').length, dims.length),
     parts: share(slots.filter(s => b.slots[s.id]).length, slots.length),

@@ -1,7 +1,6 @@
+import { useFact } from '../hooks/useFact.ts'
 import { memo, type ReactNode } from 'react'
 import { boundsOf, type Point } from '../../core/geometry/outline.ts'
-import { layOut } from '../../core/layout/layOut.ts'
-import { useEngine } from '../hooks/useEngine.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { useSize } from '../hooks/useSize.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
@@ -42,7 +41,7 @@ export const InstrumentMap = memo(function InstrumentMap({
   overlay,
   dims = [],
 }: Props) {
-  const layout = useEngine(layOut)
+  const layout = useFact('layout')
   const build = useOpenBuild(),
     right = build.instrument.handedness === 'right'
   const { text, display } = useLength()

@@ -1,3 +1,4 @@
+import { Heading } from '../components/Heading.tsx'
 import { DRAWER_SETS, type Drawer } from '../../core/build/build.ts'
 import { bitsIn } from '../../core/drill/bits.ts'
 import { LengthField } from '../components/LengthField.tsx'
@@ -68,9 +69,7 @@ export function DrawerEditor({ drawer }: { drawer: Drawer }) {
       )}
       {whole.length > 0 && (
         <section aria-label="Every bit">
-          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">
-            Every bit; tap one that is broken or lent
-          </h3>
+          <Heading>Every bit; tap one that is broken or lent</Heading>
           <ul className="flex flex-wrap gap-1 pt-2">
             {whole.map(b => (
               <li key={b.name + b.mm}>

@@ -1,3 +1,4 @@
+import { Heading } from '../components/Heading.tsx'
 import { useMemo } from 'react'
 import type { Build } from '../../core/build/build.ts'
 import { readLeaflet, type LeafletRead } from '../../core/leaflet/readLeaflet.ts'
@@ -56,10 +57,10 @@ export function Leaflet({
             />
           </label>
           <section aria-label="Understood">
-            <h3 className="border-b-2 border-ink text-body font-semibold">
+            <Heading>
               <span className="figure">{read.claims.length}</span> dimensions understood; they count as claimed
               until you measure
-            </h3>
+            </Heading>
             <ul>
               {read.claims.map(c => (
                 <li
@@ -79,9 +80,9 @@ export function Leaflet({
           </section>
           {read.unclear.length > 0 && (
             <section aria-label="Not understood">
-              <h3 className="border-b border-ink text-body font-semibold">
+              <Heading>
                 <span className="figure">{read.unclear.length}</span> lines not understood, and why
-              </h3>
+              </Heading>
               <ul className="text-note text-muted">
                 {read.unclear.map((u, i) => (
                   <li key={i} className="py-0.5">

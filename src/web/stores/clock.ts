@@ -4,9 +4,6 @@ import type { Present } from '../../core/calendar/schedule.ts'
 /** The present time in the one form that documents keep. */
 export const now = (): string => new Date().toISOString()
 
-/** The present for engines that date things. */
-export const present = (): Present => ({ at: now(), offset: -new Date().getTimezoneOffset() })
-
 /** Today in the builder's own place, YYYY-MM-DD. */
 export const today = (): string => {
   const d = new Date()
@@ -18,6 +15,15 @@ const STALE = 15 * 60_000
 
 /** Which stretch of time it is: what stands on the screen since an earlier one is out of date. */
 export const useStretch = create<{ stretch: number }>(() => ({ stretch: stretchNow() }))
+
+let held: { stretch: number; present: Present } | undefined
+
+/** The present for engines that date things: the same for a stretch of time. */
+export function present(): Present {
+  const { stretch } = useStretch.getState()
+  if (held?.stretch !== stretch) held = { stretch, present: { at: now(), offset: -new Date().getTimezoneOffset() } }
+  return held.present
+}
 
 function stretchNow(): number {
   return Math.floor(Date.now() / STALE)

@@ -2,12 +2,14 @@ import { expose } from 'comlink'
 import type { Present } from '../../core/calendar/schedule.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
+import type { Drilled } from '../../core/build/docs.ts'
 import { response, type Response } from '../../core/circuit/response.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
 import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
 import { conflictOf, type Conflict } from '../../core/match/conflict.ts'
 import { ALONE, explainSets, type Explained } from '../../core/match/explain.ts'
 import { problemOf } from '../../core/match/problem.ts'
+import { traceItem, type TracedNumber } from '../../core/trace/traceItem.ts'
 import { bestSets, type FoundSet } from '../../core/match/search.ts'
 import type { Wishes } from '../../core/match/wishes.ts'
 import type { Part } from '../../core/parts/part.ts'
@@ -61,6 +63,12 @@ async function partsOf(kinds: readonly PartKind[]): Promise<Part[]> {
 const engines = {
   /** What the workshop's page shows of a build. */
   summary: (build: Build, now: Present): BuildSummary => buildSummary(build, now),
+
+  /** Where the numbers of one thing to mark, cut or drill come from. */
+  trace: (build: Drilled, id: string): { id: string; numbers: TracedNumber[] } => ({
+    id,
+    numbers: traceItem(build, id),
+  }),
 
   /** Responses at the jack for several settings. */
   responses: (build: Build, settings: Settings[]): Response[] => settings.map(s => response(build, s)),

@@ -12,7 +12,7 @@ import { hexPoints } from '../components/Hex.tsx'
 import { Select } from '../components/Select.tsx'
 import { api, Refused, type BuildRow } from '../stores/api.ts'
 import { BuildCard, type Loaded } from './BuildCard.tsx'
-import { heavy } from '../hooks/useEngine.ts'
+import { heavy } from '../hooks/useHeavy.ts'
 import { present } from '../stores/clock.ts'
 import { lookAt, sayProblem } from './sayProblem.ts'
 

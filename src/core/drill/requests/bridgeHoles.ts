@@ -1,4 +1,5 @@
-import type { Build } from '../../build/build.ts'
+import { placeAt, sizeAt } from '../../build/assumed.ts'
+import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../../geometry/outline.ts'
 import { gapBeside } from '../../geometry/shape.ts'
@@ -17,7 +18,7 @@ const PRESS = 0.1
 const TAIL_BEHIND = 42
 
 /** A screw pattern of a bridge, in the body at the bridge line. */
-function bridgeScrews(build: Build, l: Layout, body: Part, bridge: Part): HoleRequest[] {
+function bridgeScrews(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const screws = partIn(build, 'bridge-screws')
   if (!screws || drilledFor(l, body, 'screw-hole', 'bridge-screws').length) return []
   const screw = screwIn(build, 'bridge-screws', { diameter: 3, length: 25 })
@@ -39,7 +40,7 @@ function bridgeScrews(build: Build, l: Layout, body: Part, bridge: Part): HoleRe
         along: at[0] - l.nutToHeelEnd,
         face: 'body top',
         wood: woodOf(body.traits.wood),
-        stock: cavity ? (cavity.dims.topThickness?.value ?? 0) : bodyThicknessAt(build, at[1]),
+        stock: cavity ? placeAt(body, cavity, 'control-cavity', 'topThickness') : bodyThicknessAt(build, at[1]),
         screw,
         bite: screw.length - v(bridge, 'plateThickness'),
         chamfer: screw.diameter + 1,
@@ -50,7 +51,7 @@ function bridgeScrews(build: Build, l: Layout, body: Part, bridge: Part): HoleRe
 
 /** Holes for two posts, pressed bushings or screwed straight into wood. */
 function posts(
-  build: Build,
+  build: Shaped,
   l: Layout,
   body: Part,
   slot: 'posts' | 'tail-posts',
@@ -89,7 +90,7 @@ function posts(
 }
 
 /** Through holes for strings that come up through the body, with ferrules let into the back. */
-function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleRequest[] {
+function stringThrough(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const ferrules = partIn(build, 'ferrules'),
     wanted = build.instrument.extras.includes('ferrules') || build.cuts.some(c => c.sort === 'string-through')
   if (!wanted || l.features.some(f => f.role === 'ferrule-hole')) return []
@@ -97,8 +98,8 @@ function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleR
     wood = woodOf(body.traits.wood)
   const line = behind === undefined ? Math.max(...l.strings.map(s => s.saddle[0])) + 10 : l.bridge.front + behind
   const widest = Math.max(...l.strings.map(s => s.diameter)),
-    outer = ferrules ? v(ferrules, 'outsideDiameter') : 8,
-    long = ferrules ? v(ferrules, 'length') : 10
+    outer = sizeAt(ferrules, 'ferrules', 'outsideDiameter'),
+    long = sizeAt(ferrules, 'ferrules', 'length')
   return l.strings.map((s): HoleRequest => ({
     id: `string-${s.number}`,
     string: s.number,
@@ -121,7 +122,7 @@ function stringThrough(build: Build, l: Layout, body: Part, bridge: Part): HoleR
 }
 
 /** Where a trapeze's bracket is screwed to the edge, off the bridge's line: its own holes, else a row of them [from memory]. */
-function bracketPlaces(build: Build, l: Layout): number[] {
+function bracketPlaces(build: Shaped, l: Layout): number[] {
   const tail = partIn(build, 'tailpiece'),
     own = tail?.features.filter(f => f.role === 'screw-hole').map(f => f.dims.y?.value ?? 0) ?? []
   const n = Math.max(1, Math.min(6, v(partIn(build, 'tail-screws'), 'count')))
@@ -135,7 +136,7 @@ function bracketPlaces(build: Build, l: Layout): number[] {
 }
 
 /** A trapeze's screws in the edge at the body's tail. */
-function tailScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
+function tailScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
   const tail = partIn(build, 'tailpiece'),
     screws = partIn(build, 'tail-screws')
   if (
@@ -183,12 +184,12 @@ export function tailAt(l: Layout, y: number): number {
 const BESIDE_BRACKET = 6
 
 /** Where a cavity's wires are: its outline, and the heights between top and floor. */
-function cavityOf(build: Build, l: Layout, body: Part) {
+function cavityOf(build: Shaped, l: Layout, body: Part) {
   const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'),
     own = cavity && body.features.find(f => f.id === cavity.id)
   if (!cavity || !own) return undefined
   const thick = body.dims.thickness?.value ?? bodyThicknessAt(build, 0),
-    deep = own.dims.depth?.value ?? thick - (own.dims.topThickness?.value ?? 6)
+    deep = own.dims.depth?.value ?? thick - placeAt(body, own, 'control-cavity', 'topThickness')
   return {
     id: `${body.id}/${cavity.id}`,
     polygon: cavity.polygon,
@@ -202,7 +203,7 @@ function cavityOf(build: Build, l: Layout, body: Part) {
  * Ground wire from what the strings end in to the cavity: under a flat plate, into a post's hole, or to a trapeze's
  * bracket. A tremolo's goes to its claw.
  */
-function groundHole(build: Build, l: Layout, body: Part, bridge: Part): HoleRequest[] {
+function groundHole(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const cavity = cavityOf(build, l, body),
     sort = build.instrument.bridge
   if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || sort.includes('tremolo')) return []
@@ -290,7 +291,7 @@ function groundHole(build: Build, l: Layout, body: Part, bridge: Part): HoleRequ
 }
 
 /** Where the posts of a stop tail stand, or the bridge's own without one. */
-function postPlaces(build: Build, l: Layout, bridge: Part): { at: Point; id: string }[] {
+function postPlaces(build: Shaped, l: Layout, bridge: Part): { at: Point; id: string }[] {
   const tail = partIn(build, 'tailpiece'),
     slot = tail ? 'tail-posts' : 'posts',
     x = tail ? tailPostX(build, l, bridge) : l.bridge.front + v(bridge, 'postBehindFront'),
@@ -304,7 +305,7 @@ function postPlaces(build: Build, l: Layout, bridge: Part): { at: Point; id: str
 }
 
 /** A stop tail's posts along the instrument: where they are placed, else a usual way behind the bridge's. */
-const tailPostX = (build: Build, l: Layout, bridge: Part): number =>
+const tailPostX = (build: Shaped, l: Layout, bridge: Part): number =>
   placedSlots(build, l.nutToHeelEnd).find(p => p.slot === 'tail-posts')?.at[0] ??
   l.bridge.front + v(bridge, 'postBehindFront') + TAIL_BEHIND
 
@@ -314,7 +315,7 @@ const CLAW_HALF = 14
 const CLAW_SCREW = { diameter: 4, length: 45 } as const
 
 /** Pilots for the claw that the tremolo's springs pull on, in the spring cavity's wall; and its ground wire into the control cavity. */
-function clawHoles(build: Build, l: Layout, body: Part): HoleRequest[] {
+function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
   const springs = l.features.find(f => f.partId === body.id && f.role === 'spring-cavity')
   if (!springs || !partIn(build, 'tremolo-springs')) return []
   const wood = woodOf(body.traits.wood),

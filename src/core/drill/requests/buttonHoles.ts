@@ -1,4 +1,4 @@
-import type { Build } from '../../build/build.ts'
+import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, type Point } from '../../geometry/outline.ts'
 import { neckLine, offAt } from '../../layout/centreLine.ts'
@@ -9,7 +9,7 @@ import { tailAt } from './bridgeHoles.ts'
 import { screwIn, v, type Requests } from './sizes.ts'
 
 /** Where strap buttons go when the builder has not placed them: tail on the centre line, and the horn on the bass side. */
-export function buttonPlaces(build: Build, l: Layout): Point[] {
+export function buttonPlaces(build: Shaped, l: Layout): Point[] {
   const placed = build.placements.buttons,
     line = neckLine(build)
   if (placed?.length)

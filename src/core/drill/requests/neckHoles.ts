@@ -1,4 +1,4 @@
-import type { Build } from '../../build/build.ts'
+import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
@@ -8,7 +8,7 @@ import { bodyThicknessAt } from '../hollows.ts'
 import { drilledFor, v, type Requests } from './sizes.ts'
 
 /** Places of the neck screws: where the body is drilled, else a rectangle inside the pocket [from memory]. */
-function neckPattern(build: Build, l: Layout): Point[] {
+function neckPattern(build: Shaped, l: Layout): Point[] {
   const body = partIn(build, 'body'),
     drilled = drilledFor(l, body, 'screw-hole', 'neck-screws').map(f => f.centre)
   const pocket = body?.features.find(f => f.role === 'neck-pocket')

@@ -1,14 +1,15 @@
-import type { Build } from '../../build/build.ts'
+import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import type { Layout, PlacedFeature } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
+import type { AnyCut } from '../channelsWanted.ts'
 import type { HoleRequest } from '../hole.ts'
 
 /** A dimension of a part, mm; 0 when it has none. */
 export const v = (p: Part | undefined, k: string): number => p?.dims[k]?.value ?? 0
 
 /** The screw of a slot, or one of a usual size when nobody chose any [from memory]. */
-export const screwIn = (build: Build, slot: string, usual: { diameter: number; length: number }) => {
+export const screwIn = (build: Shaped, slot: string, usual: { diameter: number; length: number }) => {
   const part = partIn(build, slot)
   return part ? { diameter: v(part, 'diameter'), length: v(part, 'length'), part } : { ...usual, part: undefined }
 }
@@ -21,4 +22,5 @@ export const drilledFor = (
   serves: string,
 ): PlacedFeature[] => l.features.filter(f => f.partId === part?.id && f.role === role && f.serves === serves)
 
-export type Requests = (build: Build, l: Layout) => HoleRequest[]
+/** Holes that something fitted asks for; `cuts` is all cutting work. */
+export type Requests = (build: Shaped, l: Layout, cuts: readonly AnyCut[]) => HoleRequest[]

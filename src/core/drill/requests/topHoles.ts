@@ -1,4 +1,7 @@
-import type { Build } from '../../build/build.ts'
+import { servedWord } from '../../parts/servedWord.ts'
+import { slotOn } from '../../build/slots.ts'
+import { placeAt, sizeAt } from '../../build/assumed.ts'
+import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { inside, toEdge, type Point } from '../../geometry/outline.ts'
 import { controlSpots } from '../../layout/controls.ts'
@@ -67,8 +70,9 @@ export const guardHoles: Requests = (build, l) => {
       )
   }
   for (const p of l.pickups) {
-    const ring = partIn(build, p.slot.replace('pickup-', 'ring-'))
-    if (!ring || drilledFor(l, body, 'screw-hole', p.slot.replace('pickup-', 'ring-')).length) continue
+    const on = slotOn(build.instrument, p.slot, 'ring'),
+      ring = on === undefined ? undefined : partIn(build, on)
+    if (!ring || drilledFor(l, body, 'screw-hole', on!).length) continue
     const dx = v(ring, 'length') / 2 - 3.5,
       dy = v(ring, 'width') / 2 - 3.5
     ;(
@@ -82,7 +86,7 @@ export const guardHoles: Requests = (build, l) => {
       out.push(
         pilot(
           `${p.slot}-ring-${i + 1}`,
-          `Screw ${i + 1} of the ${p.slot.replace('pickup-', '')} pickup’s ring`,
+          `Screw ${i + 1} of the ${servedWord(p.slot)} pickup’s ring`,
           [p.centre[0] + sx * dx, p.centre[1] + sy * dy],
           { diameter: 2.2, length: 16 },
           v(ring, sx > 0 ? 'tall' : 'low'),
@@ -131,7 +135,7 @@ export const guardHoles: Requests = (build, l) => {
 const v2 = (f: Part['features'][number], k: string): number => f.dims[k]?.value ?? 0
 
 /** A pickup that is screwed to its rout's floor. */
-function pickupScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
+function pickupScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
   if (build.instrument.mounting !== 'in the body' || !partIn(build, 'pickup-screws')) return []
   const screw = screwIn(build, 'pickup-screws', { diameter: 2.7, length: 22 })
   return l.pickups.flatMap(p => {
@@ -144,12 +148,12 @@ function pickupScrews(build: Build, l: Layout, body: Part): HoleRequest[] {
       stock = bodyThicknessAt(build, p.centre[1]) - deep
     // From the tab at its highest to the floor is air: the rest of the screw is in wood.
     const bite =
-      screw.length - Math.max(0, deep - v(part, 'depthBelowTop')) - (part?.dims.tabAboveLowest?.value ?? 5)
+      screw.length - Math.max(0, deep - v(part, 'depthBelowTop')) - sizeAt(part, 'pickup', 'tabAboveLowest')
     return [1, -1].map((side): HoleRequest => ({
       id: `${p.slot}-screw-${side > 0 ? 'treble' : 'bass'}`,
       screws: 'pickup-screws',
       group: 'pickups',
-      label: `${p.slot.replace('pickup-', '')} pickup’s screw, ${side > 0 ? 'treble' : 'bass'} side`,
+      label: `${servedWord(p.slot)} pickup’s screw, ${side > 0 ? 'treble' : 'bass'} side`,
       purpose: 'screw pilot',
       at: [p.centre[0], p.centre[1] + (side * spread) / 2],
       mouthZ: -deep,
@@ -177,7 +181,9 @@ export const controlHoles: Requests = (build, l) => {
     .filter(s => s.from !== 'drilled')
     .map((s): HoleRequest => {
       const part = partIn(build, s.slot)!,
-        thread = part.dims.threadDiameter?.value ?? part.dims.leverLength?.value ?? 6
+        thread =
+          part.dims.threadDiameter?.value ??
+          sizeAt(part, part.kind, part.dims.leverLength ? 'leverLength' : 'threadDiameter')
       const common = {
         id: `control-${s.slot}`,
         becomes: CONTROL_ROLE[s.kind],
@@ -214,7 +220,7 @@ export const controlHoles: Requests = (build, l) => {
           why: 'From the edge into the cavity, square to it: the plug must go in straight.',
         }
       }
-      const stock = own ? (own.dims.topThickness?.value ?? 6) : bodyThicknessAt(build, s.at[1])
+      const stock = own ? placeAt(body, own, 'control-cavity', 'topThickness') : bodyThicknessAt(build, s.at[1])
       return {
         ...common,
         face: 'body top',
@@ -244,7 +250,7 @@ export function edgeHole(
 }
 
 /** Wire channels between two hollows: those that the builder means to drill, and those that are missing. */
-export const channelHoles = (build: Build, l: Layout, cuts: readonly AnyCut[]): HoleRequest[] => {
+export const channelHoles = (build: Shaped, l: Layout, cuts: readonly AnyCut[]): HoleRequest[] => {
   const body = partIn(build, 'body')
   if (!body) return []
   return cuts

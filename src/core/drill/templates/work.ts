@@ -1,4 +1,4 @@
-import type { Build } from '../../build/build.ts'
+import type { Named, Shaped } from '../../build/docs.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { CutWork } from '../cutting.ts'
@@ -6,7 +6,7 @@ import type { Hole } from '../hole.ts'
 
 /** Everything that templates are drawn from, computed once. */
 export interface Work {
-  build: Build
+  build: Named
   layout: Layout
   holes: readonly Hole[]
   cuts: readonly CutWork[]
@@ -14,7 +14,7 @@ export interface Work {
 
 /** How a face is turned on paper: nut at the left, thin strings up on a right-handed instrument seen from the front. */
 export function turned(
-  build: Build,
+  build: Shaped,
   behind: boolean,
 ): { to: (p: Point) => Point; all: (p: readonly Point[]) => Point[] } {
   const up = (build.instrument.handedness === 'right' ? 1 : -1) * (behind ? -1 : 1)

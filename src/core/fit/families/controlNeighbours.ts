@@ -127,4 +127,8 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
-export const controlNeighbours: FamilyFile = { families: [neighbours, wallBeside], found }
+export const controlNeighbours: FamilyFile = {
+  families: [neighbours, wallBeside],
+  found,
+  on: ['body', 'guard', 'neck', 'pot', 'switch', 'jack'],
+}

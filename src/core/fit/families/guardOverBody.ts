@@ -1,3 +1,4 @@
+import { kept } from '../../build/kept.ts'
 import { quantities, type Maths } from '../../build/maths.ts'
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
@@ -22,7 +23,7 @@ import {
   type MendContext,
 } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
-import { roomOf, shapeGap } from '../shapeGap.ts'
+import { roomOf, shapeGap, type Room } from '../shapeGap.ts'
 import { HOLDS } from '../work.ts'
 import { opening } from './pickupInRout.ts'
 
@@ -110,7 +111,7 @@ const placeInput = <Q>(m: Maths<Q>, facts: Facts, k: 'x' | 'y'): Q => {
 const shapeAtOrigin = (f: Feature) => shapeOf(f, -(f.dims.x?.value ?? 0), -(f.dims.y?.value ?? 0))
 
 /** A pickup's room in the guard's cut-out, seen from the cut-out's own place. */
-function roomInCut<Q>(m: Maths<Q>, v: View, slot: string) {
+function roomMetInCut<Q>(m: Maths<Q>, v: View, slot: string) {
   const guard = v.part('guard'),
     pickup = v.part(slot),
     cut = opening(guard, 'cut-out', slot)
@@ -124,6 +125,14 @@ function roomInCut<Q>(m: Maths<Q>, v: View, slot: string) {
       )
     : undefined
 }
+
+/** The same for Fit: met once, and asked by clearance and place. */
+const roomKept = kept(
+  (v: View, slot: string) => [slot, v.part('guard')?.id, opening(v.part('guard'), 'cut-out', slot), v.part(slot)],
+  (v: View, slot: string) => roomMetInCut(quantities, v, slot),
+)
+const roomInCut = <Q>(m: Maths<Q>, v: View, slot: string): Room<Q> | undefined =>
+  (m as unknown) === quantities ? (roomKept(v, slot) as unknown as Room<Q> | undefined) : roomMetInCut(m, v, slot)
 
 /** Cut-out's place less the rout's, along and across. */
 function offsets<Q>(m: Maths<Q>, v: View, slot: string): readonly [Q, Q] | undefined {
@@ -225,7 +234,7 @@ const jointsOf = (slot: string, name: string): readonly Joined[] => [
     }),
     at(l, v) {
       const [cx, cy] = cutPlace(l, v, slot)?.centre ?? [0, 0],
-        [x, y] = roomInCut(quantities, v, slot)?.found.at ?? [0, 0]
+        [x, y] = roomKept(v, slot)?.found.at ?? [0, 0]
       return [cx + x, cy + y]
     },
     mends: (c, { low }) => fileCut(c, slot, low),

@@ -1,3 +1,4 @@
+import { leastBite } from '../../drill/screws.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { SCREW_LENGTHS } from '../../drill/screws.ts'
 import type { Point } from '../../geometry/outline.ts'
@@ -8,7 +9,13 @@ import { change, COMMON, family, LIMIT, mend, type FamilyFile, type Joined } fro
 
 const bite = family(
   'mounting bite',
-  { label: 'Mounting screw’s bite', compared: 'length − what it holds', low: 5, never: 2, source: LIMIT },
+  {
+    label: 'Mounting screw’s bite',
+    compared: 'length − what it holds',
+    low: leastBite('guard-screws'),
+    never: 2,
+    source: LIMIT,
+  },
   { 'longer-screws': { mends: 'under', minutes: 5, tools: ['screws'], reversible: true } },
 )
 /** A screw through the hole of what it holds: plates, guards, pickup tabs. */

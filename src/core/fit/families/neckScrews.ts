@@ -1,3 +1,4 @@
+import { leastBite } from '../../drill/screws.ts'
 import { pairs, type Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
@@ -11,7 +12,13 @@ const OTHER = { 'other-screws': { mends: 'under', minutes: 5, tools: ['screws'],
 
 const bite = family(
   'screw bite',
-  { label: 'Neck screw bite', compared: 'length in the heel', low: 12, never: 8, source: LIMIT },
+  {
+    label: 'Neck screw bite',
+    compared: 'length in the heel',
+    low: leastBite('neck-screws'),
+    never: 8,
+    source: LIMIT,
+  },
   OTHER,
 )
 const tip = family(

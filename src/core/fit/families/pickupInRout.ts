@@ -1,3 +1,4 @@
+import { kept } from '../../build/kept.ts'
 import type { Instrument } from '../../build/build.ts'
 import { quantities, type Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
@@ -88,8 +89,10 @@ function offsetOf<Q>(m: Maths<Q>, v: View, slot: string, k: 'x' | 'y'): Q {
   })
 }
 
+type RoomIn<Q> = Room<Q> & { dx: Q; dy: Q }
+
 /** Room of the pickup in its rout, seen from the rout's own place. */
-function roomIn<Q>(m: Maths<Q>, v: View, slot: string): (Room<Q> & { dx: Q; dy: Q }) | undefined {
+function roomMet<Q>(m: Maths<Q>, v: View, slot: string): RoomIn<Q> | undefined {
   const body = v.part('body'),
     pickup = v.part(slot),
     rout = opening(body, 'pickup-rout', slot)
@@ -109,6 +112,21 @@ function roomIn<Q>(m: Maths<Q>, v: View, slot: string): (Room<Q> & { dx: Q; dy: 
   )
   return room && { ...room, dx, dy }
 }
+
+/** The same for Fit: met once, and asked by clearance, words and place. */
+const roomKept = kept(
+  (v: View, slot: string) => [
+    slot,
+    v.part('body')?.id,
+    opening(v.part('body'), 'pickup-rout', slot),
+    v.part(slot),
+    hangsIn(v, slot),
+    v.facts.placements.guard,
+  ],
+  (v: View, slot: string) => roomMet(quantities, v, slot),
+)
+const roomIn = <Q>(m: Maths<Q>, v: View, slot: string): RoomIn<Q> | undefined =>
+  (m as unknown) === quantities ? (roomKept(v, slot) as unknown as RoomIn<Q> | undefined) : roomMet(m, v, slot)
 
 const whereOf = ([tx, ty]: readonly [number, number]): string =>
   Math.abs(tx) > 0.2 && Math.abs(ty) > 0.2
@@ -236,7 +254,7 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
       },
       limits: v => (hangsIn(v, slot) || i.mounting === 'in rings' ? { low: 0.3, never: 0 } : undefined),
       words(v) {
-        const room = roomIn(quantities, v, slot)!,
+        const room = roomKept(v, slot)!,
           where = whereOf(room.found.towards)
         return {
           title: `${title} in its rout`,
@@ -250,7 +268,7 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
       at(l, v) {
         const rout = opening(v.part('body'), 'pickup-rout', slot),
           centre = l.features.find(f => f.id === rout?.id && f.partId === v.part('body')?.id)?.centre ?? [0, 0]
-        const [x, y] = roomIn(quantities, v, slot)?.found.at ?? [0, 0]
+        const [x, y] = roomKept(v, slot)?.found.at ?? [0, 0]
         return [centre[0] + x, centre[1] + y]
       },
       mends: (c, { low }) => openRout(c, slot, low),

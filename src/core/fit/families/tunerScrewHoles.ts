@@ -76,4 +76,8 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
-export const tunerScrewHoles: FamilyFile = { families: [oldHole], found }
+export const tunerScrewHoles: FamilyFile = {
+  families: [oldHole],
+  found,
+  on: ['neck', 'tuners', 'screws', 'strings'],
+}

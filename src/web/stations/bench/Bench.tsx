@@ -1,3 +1,4 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { Link, useSearchParams } from 'react-router'
 import type { Build } from '../../../core/build/build.ts'
 import { stepRef } from '../../../core/build/stepRef.ts'
@@ -5,14 +6,10 @@ import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
 import { dimensionAt } from '../../../core/parts/dimensionAt.ts'
 import { isFar } from '../../../core/shelf/farReading.ts'
 import { tickStep } from '../../../core/plan/tickStep.ts'
-import { layOut } from '../../../core/layout/layOut.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
-import { planOf } from '../../app/stations.ts'
-import { drillOf } from '../../app/drillOf.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
@@ -32,9 +29,9 @@ const farAt = (b: Build | undefined, ref: string): boolean => {
 /** The step in hand over the whole screen, for dirty hands: next, back, measured. */
 export function Bench() {
   const build = useOpenBuild()
-  const plan = useEngine(planOf)
-  const layout = useEngine(layOut),
-    work = useEngine(drillOf)
+  const plan = useFact('plan')
+  const layout = useFact('layout'),
+    work = useFact('drill')
   const l = useLength()
   const [params] = useSearchParams()
   const { hand, take } = useHand(plan.steps)

@@ -1,10 +1,9 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { Link } from 'react-router'
 import { takeReading } from '../../../core/build/edits.ts'
 import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
-import { drillOf, marksOf } from '../../app/drillOf.ts'
 import { LengthField } from '../../components/LengthField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -16,8 +15,8 @@ import { BenchFrame } from './BenchFrame.tsx'
 /** What is to be marked, cut or drilled over the whole screen, its numbers readable from a metre. */
 export function Marking() {
   const build = useOpenBuild(),
-    work = useEngine(drillOf),
-    items = useEngine(marksOf),
+    work = useFact('drill'),
+    items = useFact('marks'),
     l = useLength()
   const { hand: item, take } = useHand(items)
   if (!item)

@@ -1,19 +1,16 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { takeReading, setDimension } from '../../../core/build/edits.ts'
 import { readingOf, splitRef } from '../../../core/build/quantityAt.ts'
-import { layOut } from '../../../core/layout/layOut.ts'
-import { measureNext, type MeasureItem } from '../../../core/fit/measureNext.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
 import { outOfRange, readValue } from '../../../core/shelf/readValue.ts'
 import { claimed, DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { parseLength } from '../../../core/units/length.ts'
 import type { Build } from '../../../core/build/build.ts'
-import { fitOf } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -22,18 +19,12 @@ import { quantityText } from '../shelf/quantityText.ts'
 import { dimensionPlace } from '../../map/partPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 
-/** How many readings are offered at the start. */
-const AT_ONCE = 12
-
-const wanted = (b: Build): (MeasureItem & { id: string })[] =>
-  measureNext(b, fitOf(b).now, AT_ONCE).map(m => ({ ...m, id: m.ref }))
-
 /** The readings that settle most, one after another over the whole screen. */
 export function Measure() {
   const build = useOpenBuild(),
-    layout = useEngine(layOut),
-    fit = useEngine(fitOf),
-    items = useOrder(useEngine(wanted)),
+    layout = useFact('layout'),
+    fit = useFact('fit'),
+    items = useOrder(useFact('next')),
     l = useLength(),
     last = useBuild(s => s.last)
   const [at, setAt] = useState(0),

@@ -1,3 +1,4 @@
+import { Heading, Title } from '../../components/Heading.tsx'
 import { useState } from 'react'
 import { refOf } from '../../../core/build/quantityAt.ts'
 import { partIn } from '../../../core/build/references.ts'
@@ -15,10 +16,10 @@ import { Select } from '../../components/Select.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { Numbers } from './Numbers.tsx'
+import { Numbers, type Traced } from './Numbers.tsx'
 
 /** The bridge line in numbers to mark, every saddle's travel, and the scale length proved on the frets. */
-export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) {
+export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkItem; trail: Traced }) {
   const build = useOpenBuild(),
     l = useLength(),
     layout = work.layout
@@ -40,8 +41,8 @@ export function BridgeLineSheet({ work, item }: { work: Work; item: MarkItem }) 
     short = room.filter(r => r.ahead < 0 || r.behind < 0)
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
-      <h2 className="text-title font-semibold">{item.title}</h2>
-      <Numbers of={item.numbers} />
+      <Title>{item.title}</Title>
+      <Numbers of={item.numbers} trail={trail} />
       <div className="flex flex-wrap items-end gap-4">
         <LengthField label="Plate front at" mm={place} min={-200} max={600} onMm={v => setPlace('x', v)} />
         <LengthField
@@ -138,7 +139,7 @@ function ScaleCheck({ frets }: { frets: number }) {
   const taken = read && neck?.dims.scaleLength && Math.abs(neck.dims.scaleLength.value - read.scale.value) < 1e-6
   return (
     <section aria-label="Scale from the frets" className="flex flex-col gap-2">
-      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Prove the scale length on this neck</h3>
+      <Heading>Prove the scale length on this neck</Heading>
       <div className="flex flex-wrap items-end gap-3">
         <Select
           label="From"

@@ -1,3 +1,4 @@
+import { Title } from '../../components/Heading.tsx'
 import { readingRef } from '../../../core/build/readingRef.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { Build } from '../../../core/build/build.ts'
@@ -60,7 +61,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
   const drift = found && l.figure(Math.abs(found.drift.value), 1)
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
-      <h2 className="text-title font-semibold">{item.title}</h2>
+      <Title>{item.title}</Title>
       {found && drift ? (
         <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
           <Figure value={drift.figure} unit={drift.unit} doubt={l.figure(found.driftDoubt, 1).figure} />

@@ -1,5 +1,7 @@
+import { Heading, Title } from '../../components/Heading.tsx'
+import { servedWord } from '../../../core/parts/servedWord.ts'
 import { useEffect, useState } from 'react'
-import type { Build } from '../../../core/build/build.ts'
+import type { Shaped } from '../../../core/build/docs.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { controlSpots, placesFromDonor, type ControlSpot, type DonorTie } from '../../../core/layout/controls.ts'
@@ -15,7 +17,7 @@ import { Findings } from './Findings.tsx'
 
 type Place = { slot: string; x: number; y: number; doubt: number }
 /** The build with some parts at places of their own, from the pocket's end wall and off the body's centre line. */
-const placeAt = (b: Build, places: readonly Place[]): Build => ({
+const placeAt = <B extends Shaped>(b: B, places: readonly Place[]): B => ({
   ...b,
   placements: {
     ...b.placements,
@@ -49,7 +51,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
   )
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
-      <h2 className="text-title font-semibold">{item.title}</h2>
+      <Title>{item.title}</Title>
       <Findings
         of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))}
         fine="Cavity, strings, hand, arm and neighbours leave every control its room."
@@ -153,7 +155,7 @@ function FromDonor({ work }: { work: Work }) {
     free = places.filter(p => !drilled.has(p.slot))
   return (
     <section aria-label="From a donor" className="flex flex-col gap-2">
-      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">From a donor’s template</h3>
+      <Heading>From a donor’s template</Heading>
       {!donor ? (
         <p className="text-plain">
           No donor is on the shelf. One with control holes measured from its nut gives its places here.
@@ -186,7 +188,7 @@ function FromDonor({ work }: { work: Work }) {
               : places
                   .map(
                     p =>
-                      `${p.slot.replace(/^pot-/, '')} ${l.text(p.x)} from the pocket’s end, ${l.text(Math.abs(p.y))} ${p.y < 0 ? 'bass' : 'treble'}${drilled.has(p.slot) ? ' (drilled already)' : ''}`,
+                      `${servedWord(p.slot)} ${l.text(p.x)} from the pocket’s end, ${l.text(Math.abs(p.y))} ${p.y < 0 ? 'bass' : 'treble'}${drilled.has(p.slot) ? ' (drilled already)' : ''}`,
                   )
                   .join('; ') + '.'}
           </p>

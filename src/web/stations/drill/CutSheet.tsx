@@ -1,3 +1,5 @@
+import { Heading, Title } from '../../components/Heading.tsx'
+import { FactTable } from '../../components/Table.tsx'
 import { rangeOf } from '../../../core/build/rangeOf.ts'
 import { Cut } from '../../../core/build/build.ts'
 import { CUT_NEEDS } from '../../../core/build/references.ts'
@@ -10,7 +12,7 @@ import { Select } from '../../components/Select.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { Findings } from './Findings.tsx'
-import { Numbers } from './Numbers.tsx'
+import { Numbers, type Traced } from './Numbers.tsx'
 
 /** Sizes of a cut, as they are asked for, with the range that the document takes. */
 const SIZES: Record<string, { label: string; min: number; max: number }> = {
@@ -28,7 +30,7 @@ const setCut = (id: string, patch: Partial<Cut>) =>
   editBuild(b => ({ ...b, cuts: b.cuts.map(c => (c.id === id ? { ...c, ...patch } : c)) }))
 
 /** One piece of cutting work: where, how deep, what is left, and where to stop. */
-export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
+export function CutSheet({ cut, item, trail }: { cut: CutWork; item: MarkItem; trail: Traced }) {
   const build = useOpenBuild(),
     l = useLength(),
     own = build.cuts.find(c => `cut-${c.id}` === cut.id)
@@ -56,7 +58,7 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <header>
-        <h2 className="text-title font-semibold">{cut.title}</h2>
+        <Title>{cut.title}</Title>
         <p className="text-plain text-muted">
           {cut.face === 'edge' ? 'inside the body' : `body ${cut.face}`}, before finish.
           {cut.because === 'fix'
@@ -66,27 +68,13 @@ export function CutSheet({ cut, item }: { cut: CutWork; item: MarkItem }) {
               : ''}
         </p>
       </header>
-      <Numbers of={item.numbers} columns={3} />
+      <Numbers of={item.numbers} trail={trail} columns={3} />
       <Findings of={cut.stops} fine="Floor, walls and edge stay strong enough." />
       {cut.notes.length > 0 && <p className="text-plain">{l.prose(cut.notes.join(' '))}</p>}
-      <table className="w-full text-plain">
-        <caption className="sr-only">What it leaves</caption>
-        <tbody>
-          {facts
-            .filter(([, t]) => t)
-            .map(([k, t]) => (
-              <tr key={k} className="rule-row">
-                <th scope="row" className="w-44 py-1 pr-3 text-left font-normal text-muted">
-                  {k}
-                </th>
-                <td className="py-1">{t}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <FactTable hideCaption caption="What it leaves" facts={facts} />
       {own && (
         <section aria-label="Its sizes" className="flex flex-col gap-3">
-          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Its sizes</h3>
+          <Heading>Its sizes</Heading>
           <div className="flex flex-wrap items-end gap-4">
             {own.sort !== 'string-through' && (
               <Select

@@ -1,3 +1,4 @@
+import { Heading, Title } from '../../components/Heading.tsx'
 import { CUT_SORTS, type Build, type Cut, type CutSort } from '../../../core/build/build.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { Button } from '../../components/Button.tsx'
@@ -65,7 +66,7 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
   }
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
-      <h2 className="text-title font-semibold">Cutting work</h2>
+      <Title>Cutting work</Title>
       {work.cuts.length === 0 ? (
         <p className="text-body">Nothing to cut: every pickup has its rout, and no chosen fix opens one.</p>
       ) : (
@@ -101,7 +102,7 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
           }))}
         />
       )}
-      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Add</h3>
+      <Heading>Add</Heading>
       <ul className="grid grid-cols-2 gap-2 max-[900px]:grid-cols-1">
         {CUT_SORTS.map(s => (
           <li key={s}>

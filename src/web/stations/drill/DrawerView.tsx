@@ -1,3 +1,4 @@
+import { Title } from '../../components/Heading.tsx'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { Grid } from '../../components/Grid.tsx'
 import { useLength } from '../../hooks/useLength.ts'
@@ -28,7 +29,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
   const sizes = [...wanted.values()].sort((a, b) => a.wanted - b.wanted)
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
-      <h2 className="text-title font-semibold">Bits in the drawer</h2>
+      <Title>Bits in the drawer</Title>
       <DrawerEditor drawer={drawer} />
       {sizes.length > 0 && (
         <Grid

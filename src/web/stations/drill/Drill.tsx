@@ -1,14 +1,14 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { stepText } from '../../../core/build/stepRef.ts'
 import { Ruler } from 'lucide-react'
 import { Link, useSearchParams } from 'react-router'
 import type { MarkItem } from '../../../core/drill/markList.ts'
-import { drillOf, marksOf } from '../../app/drillOf.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { buttonLook } from '../../components/Button.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { Views } from '../../components/Views.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
+import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { BridgeLineSheet } from './BridgeLineSheet.tsx'
@@ -26,6 +26,7 @@ import { OtherNeckView } from './OtherNeckView.tsx'
 import { ScrewsView } from './ScrewsView.tsx'
 import { StringsSheet } from './StringsSheet.tsx'
 import { TemplatesView } from './TemplatesView.tsx'
+import { Trail } from './Trail.tsx'
 import { TunersSheet } from './TunersSheet.tsx'
 
 const LETTERS: Record<string, string> = {
@@ -49,11 +50,13 @@ const REACH: Record<string, number> = {
 /** Everything to mark, cut and drill: numbers, sheets and templates. */
 export function Drill() {
   const build = useOpenBuild(),
-    work = useEngine(drillOf),
-    items = useEngine(marksOf),
+    work = useFact('drill'),
+    items = useFact('marks'),
     l = useLength()
   const { hand } = useHand(items)
   const [, setParams] = useSearchParams()
+  const traced = useHeavy(async e => (hand ? e.trace(build, hand.id) : undefined), [build, hand?.id]).result,
+    trail = traced && traced.id === hand?.id ? traced.numbers : undefined
   const open = (id: string) => setParams({ hand: id })
   const holes = work?.holes ?? [],
     cuts = work?.cuts ?? [],
@@ -134,9 +137,9 @@ export function Drill() {
           </Link>
         </p>
         {hole ? (
-          <HoleSheet key={hole.id} {...props} hole={hole} />
+          <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />
         ) : cut ? (
-          <CutSheet key={cut.id} item={hand} cut={cut} />
+          <CutSheet key={cut.id} item={hand} trail={trail} cut={cut} />
         ) : hand.id === 'impossible' ? (
           <ImpossibleSheet item={hand} />
         ) : hand.id === 'centre-line' ? (
@@ -148,8 +151,9 @@ export function Drill() {
         ) : hand.id === 'controls' ? (
           <ControlsSheet {...props} />
         ) : (
-          <BridgeLineSheet {...props} />
+          <BridgeLineSheet {...props} trail={trail} />
         )}
+        {hand.id !== 'impossible' && <Trail of={trail} />}
       </div>
     )
   }

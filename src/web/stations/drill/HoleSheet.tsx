@@ -1,3 +1,6 @@
+import { Heading, Title } from '../../components/Heading.tsx'
+import { FactTable } from '../../components/Table.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { readingRef } from '../../../core/build/readingRef.ts'
 import { Check } from 'lucide-react'
 import { takeReading } from '../../../core/build/edits.ts'
@@ -8,17 +11,15 @@ import type { Work } from '../../../core/drill/templates/work.ts'
 import { readingOf } from '../../../core/layout/readingOf.ts'
 import { tickStep } from '../../../core/plan/tickStep.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
-import { planOf } from '../../app/stations.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { Findings } from './Findings.tsx'
 import { groupStep } from './groupStep.ts'
-import { Numbers } from './Numbers.tsx'
+import { Numbers, type Traced } from './Numbers.tsx'
 import { useSheets } from './useSheets.ts'
 
 const isOfHole = (of: string, id: string): boolean => {
@@ -27,76 +28,71 @@ const isOfHole = (of: string, id: string): boolean => {
 }
 
 /** One hole: numbers to mark, bits and depth, what is left around it, and what to do when it came out elsewhere. */
-export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem; hole: Hole }) {
+export function HoleSheet({
+  work,
+  item,
+  hole: h,
+  trail,
+}: {
+  work: Work
+  item: MarkItem
+  hole: Hole
+  trail: Traced
+}) {
   const build = useOpenBuild(),
     l = useLength(),
     sheets = useSheets()
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <header>
-        <h2 className="text-title font-semibold">{h.label}</h2>
+        <Title>{h.label}</Title>
         <p className="text-plain text-muted">
           {h.face}
           {h.angleDeg === 90 ? ', square to the face' : `, slanting at ${h.angleDeg}°`}, {h.when}.{' '}
           {h.wood[0]!.toUpperCase() + h.wood.slice(1)}.
         </p>
       </header>
-      <Numbers of={item.numbers} />
+      <Numbers of={item.numbers} trail={trail} />
       <Findings of={h.warnings} />
       <p className="text-plain">
         {l.prose(h.why)}
         {h.chamfer !== undefined && ` Chamfer the mouth to ${l.text(h.chamfer)}.`}
       </p>
-      <table className="w-full text-plain">
-        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
-          Why these numbers
-        </caption>
-        <tbody>
-          {(
-            [
-              [
-                h.purpose === 'screw pilot' ? 'computed lead hole' : 'diameter wanted',
-                `${l.fineText(h.wanted)}${h.bits.length ? `; ${h.bits.at(-1)!.name} is ${Math.abs(h.bitOff) < 0.005 ? 'just that' : `${l.fineText(Math.abs(h.bitOff))} ${h.bitOff > 0 ? 'over' : 'under'}`}` : ''}${h.film > 0 ? `; ${l.fineText(h.film)} of it for the film` : ''}`,
-              ],
-              [
-                'depth of the hole',
-                h.depth === 'through'
-                  ? 'through'
-                  : `${l.text(h.depth)}${h.stopMark !== undefined && h.stopMark !== h.depth ? `; tape ${l.text(h.stopMark)} from the bit’s tip, its point included` : ''}`,
-              ],
-              ['left under it', h.leftUnder === undefined ? '' : l.text(h.leftUnder)],
-              ['least beside it', h.leftBeside ? `${l.text(h.leftBeside.by)} to the ${h.leftBeside.what}` : ''],
-              [
-                'screw',
-                h.screw
-                  ? `${l.fineText(h.screw.diameter)} × ${l.text(h.screw.length, 0)}, about number ${h.screw.number}; bite ${l.text(h.screw.bite)}${h.screw.bite > 0 ? `, holds about ${Math.round(h.screw.withdrawalN)} N` : ''}`
-                  : '',
-              ],
-              [
-                'comes out off its place by',
-                h.wander
-                  ? `by hand ${l.text(h.wander.byHand)}, with a guide ${l.text(h.wander.withGuide)}, on a press ${l.text(h.wander.onPress)}; ${h.wander.far}`
-                  : '',
-              ],
-              [
-                'from both faces',
-                h.bothFaces && h.wander
-                  ? `each mouth where its template puts it; a step of about ${l.text(h.wander.bothFaces)} inside`
-                  : '',
-              ],
-            ] as const
-          )
-            .filter(([, t]) => t !== '')
-            .map(([label, t]) => (
-              <tr key={label} className="rule-row">
-                <th scope="row" className="w-44 py-1 pr-3 text-left align-top font-normal text-muted">
-                  {label}
-                </th>
-                <td className="py-1">{t}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <FactTable
+        caption="Why these numbers"
+        facts={[
+          [
+            h.purpose === 'screw pilot' ? 'computed lead hole' : 'diameter wanted',
+            `${l.fineText(h.wanted)}${h.bits.length ? `; ${h.bits.at(-1)!.name} is ${Math.abs(h.bitOff) < 0.005 ? 'just that' : `${l.fineText(Math.abs(h.bitOff))} ${h.bitOff > 0 ? 'over' : 'under'}`}` : ''}${h.film > 0 ? `; ${l.fineText(h.film)} of it for the film` : ''}`,
+          ],
+          [
+            'depth of the hole',
+            h.depth === 'through'
+              ? 'through'
+              : `${l.text(h.depth)}${h.stopMark !== undefined && h.stopMark !== h.depth ? `; tape ${l.text(h.stopMark)} from the bit’s tip, its point included` : ''}`,
+          ],
+          ['left under it', h.leftUnder === undefined ? '' : l.text(h.leftUnder)],
+          ['least beside it', h.leftBeside ? `${l.text(h.leftBeside.by)} to the ${h.leftBeside.what}` : ''],
+          [
+            'screw',
+            h.screw
+              ? `${l.fineText(h.screw.diameter)} × ${l.text(h.screw.length, 0)}, about number ${h.screw.number}; bite ${l.text(h.screw.bite)}${h.screw.bite > 0 ? `, holds about ${Math.round(h.screw.withdrawalN)} N` : ''}`
+              : '',
+          ],
+          [
+            'comes out off its place by',
+            h.wander
+              ? `by hand ${l.text(h.wander.byHand)}, with a guide ${l.text(h.wander.withGuide)}, on a press ${l.text(h.wander.onPress)}; ${h.wander.far}`
+              : '',
+          ],
+          [
+            'from both faces',
+            h.bothFaces && h.wander
+              ? `each mouth where its template puts it; a step of about ${l.text(h.wander.bothFaces)} inside`
+              : '',
+          ],
+        ]}
+      />
       <GroupStep hole={h} />
       <OffPlace work={work} hole={h} />
       <p className="flex flex-wrap items-center gap-3">
@@ -117,7 +113,7 @@ export function HoleSheet({ work, item, hole: h }: { work: Work; item: MarkItem;
 
 /** The plan's own step for the hole's group: ticked here when all of them are drilled. */
 function GroupStep({ hole: h }: { hole: Hole }) {
-  const step = useEngine(planOf).steps.find(s => s.id === groupStep(h))
+  const step = useFact('plan').steps.find(s => s.id === groupStep(h))
   if (!step) return null
   const done = step.status === 'done'
   return (
@@ -158,7 +154,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
     [a, c] = [read('along'), read('across')]
   return (
     <section aria-label="Where it came out" className="flex flex-col gap-2">
-      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Drilled? Read where it came out</h3>
+      <Heading>Drilled? Read where it came out</Heading>
       <div className="flex flex-wrap items-end gap-4">
         <LengthField
           label={`Measured along, ${h.from === 'nut' ? 'from the nut' : h.from === 'heel end' ? 'from the heel’s end' : 'from the pocket’s end'}`}

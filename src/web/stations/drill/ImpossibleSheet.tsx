@@ -1,3 +1,4 @@
+import { Title } from '../../components/Heading.tsx'
 import { Link } from 'react-router'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import { buttonLook } from '../../components/Button.tsx'
@@ -7,7 +8,7 @@ import { Findings } from './Findings.tsx'
 export function ImpossibleSheet({ item }: { item: MarkItem }) {
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
-      <h2 className="text-title font-semibold">{item.title}</h2>
+      <Title>{item.title}</Title>
       <p className="text-body">
         Places and templates are drawn from this all the same. Put it right before you trust them.
       </p>

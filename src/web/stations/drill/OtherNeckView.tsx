@@ -1,3 +1,5 @@
+import { Title } from '../../components/Heading.tsx'
+import { servedWord } from '../../../core/parts/servedWord.ts'
 import { useEffect, useState } from 'react'
 import { partIn } from '../../../core/build/references.ts'
 import { conversion } from '../../../core/layout/conversion.ts'
@@ -52,7 +54,7 @@ export function OtherNeckView({ work }: { work: Work }) {
   const f = l.figure(Math.abs(c.shift), 1)
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
-      <h2 className="text-title font-semibold">Another neck on this body</h2>
+      <Title>Another neck on this body</Title>
       <div className="flex flex-wrap items-end gap-4">
         {necks.length > 0 && (
           <Select
@@ -120,7 +122,7 @@ export function OtherNeckView({ work }: { work: Work }) {
           heads={['', 'now', 'then']}
           rows={c.pickups.map(p => ({
             id: p.slot,
-            head: p.slot.replace('pickup-', ''),
+            head: servedWord(p.slot),
             cells: [`${fixed(p.before, 1)} %`, `${fixed(p.after, 1)} %`].map((t, i) => (
               <span key={i} className="figure">
                 {t}

@@ -1,3 +1,4 @@
+import { Title } from '../../components/Heading.tsx'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { screwsWanted } from '../../../core/drill/screwsWanted.ts'
 import { Grid } from '../../components/Grid.tsx'
@@ -10,7 +11,7 @@ export function ScrewsView({ work }: { work: Work }) {
     buy = rows.filter(r => r.missing > 0)
   return (
     <article className="flex max-w-[820px] flex-col gap-4">
-      <h2 className="text-title font-semibold">Screws</h2>
+      <Title>Screws</Title>
       <p className="text-body">
         {rows.length === 0
           ? 'No screw has a hole to go into yet: choose the parts that they hold.'

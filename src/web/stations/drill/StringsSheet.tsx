@@ -1,3 +1,5 @@
+import { Heading, Title } from '../../components/Heading.tsx'
+import { servedWord } from '../../../core/parts/servedWord.ts'
 import { ends } from '../../components/numberOf.ts'
 import { SetupTargets } from '../../../core/build/build.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
@@ -31,7 +33,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
   const gaps = r.rows.flatMap(x => (x.gapAtNut === undefined ? [] : [x.gapAtNut]))
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
-      <h2 className="text-title font-semibold">{item.title}</h2>
+      <Title>{item.title}</Title>
       <dl className="grid grid-cols-4 gap-x-6 gap-y-3 max-[900px]:grid-cols-2">
         {margins.map(([label, mm]) => {
           const f = l.figure(mm, 1)
@@ -119,7 +121,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
           heads={['Pickup', 'furthest off its pole', 'every pole, treble to bass']}
           rows={r.poles.map(p => ({
             id: p.slot,
-            head: p.slot.replace('pickup-', ''),
+            head: servedWord(p.slot),
             cells: [
               <span key="w" className={`figure ${Math.abs(p.worst) > 2 ? 'font-semibold text-never' : ''}`}>
                 {l.text(Math.abs(p.worst))}
@@ -133,7 +135,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
         />
       )}
       <section aria-label="String trees" className="flex flex-col gap-2">
-        <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">String trees</h3>
+        <Heading>String trees</Heading>
         {r.trees.length === 0 ? (
           <p className="text-plain">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p>
         ) : (

@@ -1,3 +1,4 @@
+import { Heading, Title } from '../../components/Heading.tsx'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { PAPER_NAMES, type Paper, type Printing } from '../../../core/build/build.ts'
@@ -31,7 +32,7 @@ export function TemplatesView({ work }: { work: Work }) {
   return (
     <article className="flex max-w-[880px] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-3">
-        <h2 className="text-title font-semibold">Full-size templates</h2>
+        <Title>Full-size templates</Title>
         <span className="flex flex-wrap items-end gap-2">
           <Select
             label="Paper"
@@ -122,9 +123,7 @@ export function TemplatesView({ work }: { work: Work }) {
         )}
       </div>
       <section aria-label="Practice sheets">
-        <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">
-          Practice sheets, for scrap of the same wood
-        </h3>
+        <Heading>Practice sheets, for scrap of the same wood</Heading>
         <p className="flex flex-wrap gap-2 pt-2">
           {HOLE_GROUPS.filter(g =>
             work.holes.some(h => h.group === g && h.face !== 'body edge' && h.piece !== 'heel'),

@@ -1,5 +1,7 @@
+import { Title } from '../../components/Heading.tsx'
 import { useState } from 'react'
-import type { Build, TunerPlace } from '../../../core/build/build.ts'
+import type { Shaped } from '../../../core/build/docs.ts'
+import type { TunerPlace } from '../../../core/build/build.ts'
 import { writeLog } from '../../../core/build/edits.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
@@ -17,7 +19,7 @@ import { now } from '../../stores/clock.ts'
 import { Findings } from './Findings.tsx'
 
 const sure = (value: number) => ({ value, doubt: 0.3, basis: 'assumed' as const })
-const withTuners = (b: Build, tuners: TunerPlace[] | undefined): Build => {
+const withTuners = <B extends Shaped>(b: B, tuners: TunerPlace[] | undefined): B => {
   const { tuners: gone, ...rest } = b.placements
   void gone
   return { ...b, placements: tuners ? { ...rest, tuners } : rest }
@@ -67,7 +69,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <header>
-        <h2 className="text-title font-semibold">{item.title}</h2>
+        <Title>{item.title}</Title>
         <p className="text-plain text-muted">
           {reasonOf[check.from]}
           {trying ? ' Shown as they would stand.' : ''}

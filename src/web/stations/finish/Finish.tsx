@@ -1,33 +1,30 @@
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { numberOf, withinOf } from '../../components/numberOf.ts'
-import { stepText } from '../../../core/build/stepRef.ts'
-import { FinishChoice, type Build } from '../../../core/build/build.ts'
-import { finishWork } from '../../../core/finish/finishWork.ts'
-import { layOut } from '../../../core/layout/layOut.ts'
+import { FinishChoice } from '../../../core/build/build.ts'
 import { parseTemperature, formatTemperature } from '../../../core/units/temperature.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { planOf } from '../../app/stations.ts'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { day } from '../plan/dates.ts'
 
-const workOf = (b: Build) => finishWork(b)
 const set = (patch: Partial<FinishChoice>) => editBuild(b => ({ ...b, finish: { ...b.finish, ...patch } }))
 const celsius = (v: number) => `${fixed(v, 0)} °C`
 
 /** Coats with dates, materials for this body, and whether the air lets a coat be put on. */
 export function Finish() {
   const build = useOpenBuild()
-  const work = useEngine(workOf)
-  const plan = useEngine(planOf)
-  const layout = useEngine(layOut)
+  const work = useFact('finish')
+  const plan = useFact('plan')
+  const layout = useFact('layout')
   const { hand, take } = useHand(work.steps)
-  const planned = (id: string) => plan.steps.find(s => s.id === stepText({ kind: 'finish', what: id }))
+  const planned = (id: string) => plan.steps.find(s => s.id === id)
   const end = work.steps
     .map(s => planned(s.id)?.readyAt)
     .filter(Boolean)
@@ -85,7 +82,7 @@ export function Finish() {
       <article className="flex max-w-[780px] flex-col gap-4">
         {hand && (
           <header className="flex flex-col gap-1">
-            <h2 className="text-title font-semibold">{hand.title}</h2>
+            <Title>{hand.title}</Title>
             <p className="text-body">{hand.why}</p>
             <p className="text-plain text-muted">
               {step?.start ? `${day(step.start)}, ${step.start.slice(11)}. ` : ''}
@@ -151,24 +148,19 @@ export function Finish() {
             onValue={coats => set({ coats })}
           />
         </div>
-        <table className="text-plain">
-          <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
-            Materials for this body
-          </caption>
-          <tbody>
-            {work.materials.map(m => (
-              <tr key={m.name} className="rule-row">
-                <th scope="row" className="py-1.5 text-left font-normal">
-                  {m.name}
-                </th>
-                <td className="figure py-1.5 text-right text-lead">
-                  {m.amount} {m.unit}
-                </td>
-                <td className="py-1.5 pl-4 text-note text-muted">{m.source}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table fit caption="Materials for this body">
+          {work.materials.map(m => (
+            <tr key={m.name} className="rule-row">
+              <th scope="row" className="py-1.5 text-left font-normal">
+                {m.name}
+              </th>
+              <td className="figure py-1.5 text-right text-lead">
+                {m.amount} {m.unit}
+              </td>
+              <td className="py-1.5 pl-4 text-note text-muted">{m.source}</td>
+            </tr>
+          ))}
+        </Table>
       </article>
     </StationFrame>
   )

@@ -1,3 +1,4 @@
+import { Heading, Title } from '../../components/Heading.tsx'
 import { numberOf, withinOf } from '../../components/numberOf.ts'
 import { equilibriumMoisture } from '../../../core/parts/moisture.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRoles.ts'
@@ -51,7 +52,7 @@ export function AirView() {
   return (
     <article className="flex max-w-[760px] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h2 className="text-title font-semibold">Air and film</h2>
+        <Title>Air and film</Title>
         <Figure
           size="large"
           value={`${moisture(Math.min(c.driest, c.atBench))} … ${moisture(Math.max(c.dampest, c.atBench))}`}
@@ -59,7 +60,7 @@ export function AirView() {
         />
       </header>
       <section aria-label="Air" className="flex flex-col gap-2">
-        <h3 className="border-b-2 border-ink text-body font-semibold">The air it is measured in, and lives in</h3>
+        <Heading>The air it is measured in, and lives in</Heading>
         <div className="flex flex-wrap gap-3">
           {field('At the bench', 'atBench')}
           {field('Driest where it lives', 'driest')}
@@ -78,7 +79,7 @@ export function AirView() {
         </p>
       </section>
       <section aria-label="Film" className="flex flex-col gap-2">
-        <h3 className="border-b-2 border-ink text-body font-semibold">Film of the finish</h3>
+        <Heading>Film of the finish</Heading>
         <LengthField
           label={`On each face; ${build.finish.system}`}
           mm={film}

@@ -1,13 +1,14 @@
-import { balance } from '../../../core/fit/balance.ts'
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
 import { Figure } from '../../components/Figure.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 
 /** Weight in all, and how it hangs on the strap. */
 export function BalanceView() {
-  const b = useEngine(balance),
+  const b = useFact('balance'),
     l = useLength()
   if (!b)
     return (
@@ -22,7 +23,7 @@ export function BalanceView() {
   return (
     <article className="flex max-w-[760px] flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-6">
-        <h2 className="text-title font-semibold">On the strap</h2>
+        <Title>On the strap</Title>
         <span className="flex gap-8">
           <Figure
             size="large"
@@ -49,39 +50,34 @@ export function BalanceView() {
               ? `The head dives: it takes ${Math.round(b.holdAtNut)} g at the nut to hold it level. Lighter tuners, or a button nearer to the nut.`
               : 'The body hangs lower than the head, as it should.'}
       </p>
-      <table className="w-full text-plain">
-        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
-          What weighs, heaviest first
-        </caption>
-        <thead>
-          <tr className="text-left text-note text-muted">
-            <th className="font-normal">Part</th>
-            <th className="text-right font-normal">Mass</th>
-            <th className="text-right font-normal">From the nut</th>
-            <th className="text-right font-normal">Turns about the button</th>
+      <Table
+        caption="What weighs, heaviest first"
+        heads={[
+          'Part',
+          { label: 'Mass', right: true },
+          { label: 'From the nut', right: true },
+          { label: 'Turns about the button', right: true },
+        ]}
+      >
+        {b.masses.map(m => (
+          <tr key={m.slot} className="rule-row">
+            <th scope="row" className="py-1 text-left font-normal">
+              {m.name}
+              {m.assumed && <span className="text-muted"> (usual)</span>}
+            </th>
+            <td className="figure text-right">
+              {Math.round(m.grams.value)}
+              {'\u202f'}g
+            </td>
+            <td className="figure text-right">{l.text(m.x, 0)}</td>
+            <td className="figure text-right">
+              {b.button === undefined
+                ? ''
+                : `${fixed((m.grams.value * (m.x - b.button) * 9.81) / 1e6, 2)}\u202fN\u00b7m`}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {b.masses.map(m => (
-            <tr key={m.slot} className="rule-row">
-              <th scope="row" className="py-1 text-left font-normal">
-                {m.name}
-                {m.assumed && <span className="text-muted"> (usual)</span>}
-              </th>
-              <td className="figure text-right">
-                {Math.round(m.grams.value)}
-                {'\u202f'}g
-              </td>
-              <td className="figure text-right">{l.text(m.x, 0)}</td>
-              <td className="figure text-right">
-                {b.button === undefined
-                  ? ''
-                  : `${fixed((m.grams.value * (m.x - b.button) * 9.81) / 1e6, 2)}\u202fN\u00b7m`}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
       {guessed > 0 && (
         <p className="text-note text-muted">
           {guessed} of {b.masses.length} masses are usual ones, ±30 %: put the part on a scale and enter its mass at

@@ -1,9 +1,10 @@
+import { Title } from '../../components/Heading.tsx'
 import { useSearchParams } from 'react-router'
 import { chooseFix } from '../../../core/build/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
-import { useHeavy } from '../../hooks/useEngine.ts'
+import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
@@ -28,7 +29,7 @@ export function CheapestFixes({ fit }: { fit: FitResult }) {
   return (
     <article className="flex max-w-[760px] flex-col gap-3" aria-busy={busy}>
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h2 className="text-title font-semibold">Cheapest way to snug</h2>
+        <Title>Cheapest way to snug</Title>
         <Figure value={String(result.minutes)} unit="minutes at the bench" />
       </header>
       {result.chosen.length === 0 && <p className="text-body">Nothing that is settled calls for work.</p>}

@@ -1,13 +1,12 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { useSearchParams } from 'react-router'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { fitOf } from '../../app/stations.ts'
 import { Hex } from '../../components/Hex.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { countStates } from '../../../core/fit/findJoints.ts'
 import { STATES } from '../../../core/fit/verdict.ts'
 import { Views } from '../../components/Views.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { AirView } from './AirView.tsx'
@@ -28,7 +27,7 @@ const PLURAL: Record<string, string> = {
 
 /** All joints of the build on the map and as gauges, worst first. */
 export function Fit() {
-  const fit = useEngine(fitOf)
+  const fit = useFact('fit')
   const l = useLength()
   const { hand: joint, take } = useHand(fit.now)
   const [, setParams] = useSearchParams()

@@ -1,20 +1,18 @@
+import { Heading, Title } from '../../components/Heading.tsx'
+import { byWeight, InputTable } from '../../components/InputTable.tsx'
 import { Link } from 'react-router'
-import { readingOf, refOf, splitRef } from '../../../core/build/quantityAt.ts'
-import { chooseFix, dropFix, takeReading, putPart } from '../../../core/build/edits.ts'
+import { chooseFix, dropFix } from '../../../core/build/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { FAMILIES } from '../../../core/fit/bands.ts'
 import type { Joint } from '../../../core/fit/joint.ts'
-import { specAt } from '../../../core/parts/dimensionAt.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
-import { FarReading } from '../../components/FarReading.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { useKeys } from '../../hooks/useKeys.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
 
 /** One joint: its number, the gauge, what it was computed from, and what can be done. */
 export function JointSheet({
@@ -44,16 +42,14 @@ export function JointSheet({
   const moved = chosen
     ? fit.planned.filter(p => p.id !== joint.id && p.state !== fit.now.find(n => n.id === p.id)?.state)
     : []
-  const inputs = [...joint.clearance.terms.values()]
-    .filter(t => Math.abs(t.coefficient) > 1e-6)
-    .sort((a, b) => Math.abs(b.coefficient) * b.source.doubt - Math.abs(a.coefficient) * a.source.doubt)
+  const inputs = byWeight(joint.clearance)
   return (
     <article className="flex max-w-[760px] flex-col gap-3" aria-labelledby="joint">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 id="joint" className="text-title font-semibold">
+        <Title id="joint">
           <span className="figure mr-2 text-body text-muted">{number}</span>
           {joint.title}
-        </h2>
+        </Title>
         <span className="text-note text-muted">{joint.compared}</span>
       </header>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
@@ -105,7 +101,7 @@ export function JointSheet({
 
       {joint.fixes.length > 0 && (
         <section aria-label="Fixes">
-          <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">What can be done</h3>
+          <Heading>What can be done</Heading>
           <ol>
             {joint.fixes.map((f, i) => (
               <li key={f.method} className="rule-row">
@@ -142,60 +138,7 @@ export function JointSheet({
       {chosen && joint.fixes.length > 0 && (
         <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />
       )}
-      <table className="w-full text-plain">
-        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">Computed from</caption>
-        <tbody>
-          {inputs.map(({ source }) => {
-            const { partId, path } = splitRef(source.id)
-            const part = build.parts.find(p => p.id === partId)
-            const spec = part && specAt(part, path)
-            return (
-              <tr key={source.id} className="rule-row">
-                <th scope="row" className="py-1 pr-3 text-left font-normal">
-                  <span className="block first-letter:uppercase">{source.label}</span>
-                  <span className="block text-note leading-tight text-muted">{part?.name ?? 'placement'}</span>
-                  {part && <Earlier of={`part/${refOf(part, path)}`} />}
-                  {part && (
-                    <FarReading
-                      part={part}
-                      path={path}
-                      onPart={p => editBuild(b => putPart(b, p), `${source.label} is right`)}
-                    />
-                  )}
-                </th>
-                <td className="figure whitespace-nowrap py-1 pr-3 text-body">
-                  {l.fineText(source.value)}{' '}
-                  <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span>
-                </td>
-                <td className="py-1 pr-3 text-note text-muted">{source.basis}</td>
-                <td className="py-1 text-right">
-                  {part && spec?.quantity === 'length' && (
-                    <LengthField
-                      label={`Measured ${source.label}`}
-                      hideLabel
-                      clears
-                      mm={undefined}
-                      min={spec.min}
-                      max={spec.max}
-                      onMm={v =>
-                        editBuild(b =>
-                          takeReading(b, {
-                            of: readingOf(refOf(part, path)),
-                            value: v,
-                            doubt: 0.05,
-                            at: now(),
-                            with: 'calliper',
-                          }),
-                        )
-                      }
-                    />
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <InputTable caption="Computed from" inputs={inputs} />
 
       <div className="flex flex-wrap gap-2">
         {chosen && <Button onClick={() => editBuild(b => dropFix(b, joint.id))}>Drop the planned fix</Button>}
@@ -247,19 +190,5 @@ function BandEditor({ joint }: { joint: Joint }) {
         </p>
       </div>
     </details>
-  )
-}
-
-/** Readings of a dimension before the one that counts, with their days. */
-function Earlier({ of }: { of: string }) {
-  const before = useOpenBuild()
-      .readings.filter(r => r.of === of)
-      .slice(0, -1),
-    l = useLength()
-  if (before.length === 0) return null
-  return (
-    <span className="block text-note leading-tight text-muted">
-      read before: {before.map(r => `${l.fineText(r.value)} on ${r.at.slice(0, 10)}`).join(', ')}
-    </span>
   )
 }

@@ -1,30 +1,25 @@
+import { Title } from '../../components/Heading.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { takeReading } from '../../../core/build/edits.ts'
 import { readingOf, splitRef } from '../../../core/build/quantityAt.ts'
-import type { Build } from '../../../core/build/build.ts'
-import { measureNext } from '../../../core/fit/measureNext.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { fixed } from '../../../core/units/length.ts'
-import { fitOf } from '../../app/stations.ts'
 import { buttonLook } from '../../components/Button.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
-import { computed, useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-
-const MOST = 12
-const nextOf = (b: Build) => measureNext(b, computed(fitOf, b).now, MOST)
 
 /** The dimensions whose reading settles the most, in the order to take them, each with a field for its reading. */
 export function MeasureNext({ fit }: { fit: FitResult }) {
   const build = useOpenBuild(),
     l = useLength()
-  const items = useEngine(nextOf)
+  const items = useFact('next')
   const [read, setRead] = useState<readonly string[]>([])
   const title = (id: string) => fit.now.find(j => j.id === id)?.title ?? id
   // What was read here has left the list, and may still have to be asked about.
@@ -39,7 +34,7 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
       <header className="flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-title font-semibold">Measure next</h2>
+        <Title>Measure next</Title>
         <Link to="../measure" className={buttonLook('main')}>
           Take them one after another
         </Link>

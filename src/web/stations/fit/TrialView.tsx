@@ -1,31 +1,27 @@
-import { trialAssembly } from '../../../core/fit/trialAssembly.ts'
-import type { Build } from '../../../core/build/build.ts'
+import { Heading, Title } from '../../components/Heading.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { tickStep } from '../../../core/plan/tickStep.ts'
-import { fitOf, planOf } from '../../app/stations.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
-import { computed, useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 
-const trialOf = (b: Build) => trialAssembly(b, computed(fitOf, b).now)
-
 /** The gate before finish: what is fitted dry, what to look at, what changed since the last time. */
 export function TrialView({ open }: { open: (joint: string) => void }) {
-  const t = useEngine(trialOf),
-    plan = useEngine(planOf),
+  const t = useFact('trial'),
     l = useLength()
-  const step = plan.steps.find(s => s.phase === 'trial' && s.status !== 'done' && s.status !== 'skipped')
-  const joints = useEngine(fitOf).now
+  const gate = useFact('gates').find(g => g.id === 'trial')!
+  const { step, joints: bars } = gate
+  const joints = useFact('fit').now
   const title = (id: string) => joints.find(j => j.id === id)?.title ?? id
   return (
     <article className="flex max-w-[760px] flex-col gap-3">
       <header>
-        <h2 className="text-title font-semibold">Trial assembly</h2>
+        <Title>Trial assembly</Title>
         <p className="text-body">
-          {t.bars.length > 0
-            ? `Not yet: ${t.bars.length} joint${t.bars.length > 1 ? 's' : ''} will not go.`
+          {bars.length > 0
+            ? `Not yet: ${bars.length} joint${bars.length > 1 ? 's' : ''} will not go.`
             : t.due
               ? t.last
                 ? 'Due again: something changed since the last one.'
@@ -33,9 +29,9 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
               : `Done on ${t.last!.at.slice(0, 10)}; nothing changed since.`}
         </p>
       </header>
-      {t.bars.length > 0 && (
+      {bars.length > 0 && (
         <ul className="border-l-4 border-never pl-3 text-plain">
-          {t.bars.map(id => (
+          {bars.map(id => (
             <li key={id}>
               <button type="button" className="min-h-8 underline" onClick={() => open(id)}>
                 {title(id)}
@@ -46,7 +42,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
       )}
       {t.changed.length > 0 && (
         <section aria-label="Changed since">
-          <h3 className="border-b-2 border-ink text-body font-semibold">Changed since {t.last!.at.slice(0, 10)}</h3>
+          <Heading>Changed since {t.last!.at.slice(0, 10)}</Heading>
           <ul>
             {t.changed.map(c => (
               <li key={c} className="rule-row py-1 text-plain">
@@ -58,7 +54,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
       )}
       <CautionNotes ids={['strings']} />
       <section aria-label="Fit dry">
-        <h3 className="border-b-2 border-ink text-body font-semibold">Fit dry, and look</h3>
+        <Heading>Fit dry, and look</Heading>
         <ol>
           {t.dry.map(d => (
             <li key={d.id} className="rule-row py-2">
@@ -75,7 +71,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
       <div className="flex gap-2">
         <Button
           kind="main"
-          disabled={!step || t.bars.length > 0}
+          disabled={!step || bars.length > 0}
           onClick={() => step && editBuild(b => tickStep(b, step, now()))}
         >
           {step ? 'Everything was fitted dry' : 'Nothing to repeat'}

@@ -1,3 +1,5 @@
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
 import { useEffect, useMemo, useState } from 'react'
 import { Plus, X } from 'lucide-react'
 import { refOf, splitRef } from '../../../core/build/quantityAt.ts'
@@ -60,7 +62,7 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
   return (
     <article className="flex max-w-[800px] flex-col gap-4">
       <header>
-        <h2 className="text-title font-semibold">What if</h2>
+        <Title>What if</Title>
         <p className="text-plain text-muted">Nothing is changed until you say so.</p>
       </header>
       <div className="grid gap-3 min-[1000px]:grid-cols-2">
@@ -135,46 +137,45 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
               </li>
             ))}
           </ul>
-          <table className="mt-3 w-full text-plain">
-            <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
-              {shifts.length === 0
+          <Table
+            caption={
+              shifts.length === 0
                 ? 'No joint would change'
-                : `${shifts.length} joint${shifts.length > 1 ? 's' : ''} would change`}
-            </caption>
-            <tbody>
-              {shifts.map(s => (
-                <tr key={s.id} className="rule-row">
-                  <th scope="row" className="py-1.5 pr-2 text-left font-normal">
-                    <button
-                      type="button"
-                      onClick={() => open(s.id)}
-                      className="text-left underline decoration-line underline-offset-4"
-                    >
-                      {s.title}
-                    </button>
-                  </th>
-                  {[s.before, s.after].map((j, k) => (
-                    <td key={k} className="whitespace-nowrap py-1.5 pr-3">
-                      {j ? (
-                        <span className="inline-flex items-center gap-1.5">
-                          <Hex state={j.state} size={16} />
-                          <span className="figure">{l.fineFigure(j.clearance.value).figure}</span>
-                          <span className="text-note text-muted">{j.state}</span>
-                        </span>
-                      ) : (
-                        <span className="text-muted">{k ? 'gone' : 'new'}</span>
-                      )}
-                      {k === 0 && (
-                        <span aria-hidden="true" className="ml-3">
-                          →
-                        </span>
-                      )}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                : `${shifts.length} joint${shifts.length > 1 ? 's' : ''} would change`
+            }
+          >
+            {shifts.map(s => (
+              <tr key={s.id} className="rule-row">
+                <th scope="row" className="py-1.5 pr-2 text-left font-normal">
+                  <button
+                    type="button"
+                    onClick={() => open(s.id)}
+                    className="text-left underline decoration-line underline-offset-4"
+                  >
+                    {s.title}
+                  </button>
+                </th>
+                {[s.before, s.after].map((j, k) => (
+                  <td key={k} className="whitespace-nowrap py-1.5 pr-3">
+                    {j ? (
+                      <span className="inline-flex items-center gap-1.5">
+                        <Hex state={j.state} size={16} />
+                        <span className="figure">{l.fineFigure(j.clearance.value).figure}</span>
+                        <span className="text-note text-muted">{j.state}</span>
+                      </span>
+                    ) : (
+                      <span className="text-muted">{k ? 'gone' : 'new'}</span>
+                    )}
+                    {k === 0 && (
+                      <span aria-hidden="true" className="ml-3">
+                        →
+                      </span>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </Table>
           <div className="mt-3 flex gap-2">
             <Button
               kind="main"

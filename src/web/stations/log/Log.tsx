@@ -1,3 +1,4 @@
+import { factOf } from '../../hooks/useFact.ts'
 import { Select } from '../../components/Select.tsx'
 import { writeBuild } from '../../../core/build/readBuild.ts'
 import { download } from '../../components/download.ts'
@@ -11,11 +12,9 @@ import { labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
 import { splitRef } from '../../../core/build/quantityAt.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { planOf } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
-import { computed } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -63,7 +62,7 @@ function inOhms(build: Build, of: string): boolean {
 export function Log() {
   const build = useOpenBuild()
   const l = useLength()
-  const steps = new Map(computed(planOf, build).steps.map(s => [s.id, s.title]))
+  const steps = new Map(factOf('plan', build).steps.map(s => [s.id, s.title]))
   const entries: Entry[] = [
     ...build.readings.map(r => ({
       id: r.id,

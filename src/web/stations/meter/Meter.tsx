@@ -1,13 +1,12 @@
+import { Title } from '../../components/Heading.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { meterReading } from '../../../core/circuit/meter.ts'
 import { takeReading } from '../../../core/build/edits.ts'
-import { layOut } from '../../../core/layout/layOut.ts'
 import { prefixed, parseResistance, formatResistance } from '../../../core/units/electrical.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { meterOf } from '../../app/stations.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -16,8 +15,8 @@ const show = (ohms: number) => (Number.isFinite(ohms) ? formatResistance(ohms) :
 
 /** What a meter at the jack should say in every position, and what it did say. */
 export function Meter() {
-  const layout = useEngine(layOut)
-  const list = useEngine(meterOf).map(m => ({ ...m, id: m.key }))
+  const layout = useFact('layout')
+  const list = useFact('meter').map(m => ({ ...m, id: m.key }))
   const { hand, take } = useHand(list)
   const open = list.filter(m => m.verdict === 'not read yet').length,
     off = list.filter(m => m.verdict === 'too low' || m.verdict === 'too high').length
@@ -68,7 +67,7 @@ export function Meter() {
     >
       {hand && (
         <article className="flex max-w-[720px] flex-col gap-4">
-          <h2 className="text-title font-semibold">{hand.label}</h2>
+          <Title>{hand.label}</Title>
           <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
             <div>
               <p className="text-note text-muted">should read</p>

@@ -1,3 +1,4 @@
+import { Title } from '../../components/Heading.tsx'
 import { useMemo } from 'react'
 import { dropFromSlot } from '../../../core/build/edits.ts'
 import { jointsAsTheyStand } from '../../../core/fit/findJoints.ts'
@@ -34,7 +35,7 @@ export function Candidates({
   return (
     <article className="flex max-w-[820px] flex-col gap-3">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 className="text-title font-semibold">{slot.label}</h2>
+        <Title>{slot.label}</Title>
         <Figure
           size="large"
           value={String(candidates.length)}

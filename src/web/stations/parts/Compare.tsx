@@ -1,3 +1,5 @@
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
 import { useMemo } from 'react'
 import { choosePart } from '../../../core/build/edits.ts'
 import type { Build } from '../../../core/build/build.ts'
@@ -86,7 +88,7 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
     )
   return (
     <article className="flex max-w-[860px] flex-col gap-3">
-      <h2 className="text-title font-semibold">{slot.label}, side by side</h2>
+      <Title>{slot.label}, side by side</Title>
       <div className="grid grid-cols-2 gap-4">
         {sides.map(s => (
           <section key={s.c.part.id} aria-label={s.c.part.name} className="flex flex-col gap-2">
@@ -107,23 +109,20 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
           </section>
         ))}
       </div>
-      <table className="w-full text-plain">
-        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">Its joints</caption>
-        <tbody>
-          {ids.map(id => (
-            <tr key={id} className="rule-row">
-              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                {sides.flatMap(s => s.joints).find(j => j.id === id)!.title}
-              </th>
-              {sides.map(s => (
-                <td key={s.c.part.id} className="py-1.5 pr-3">
-                  {cell(s.joints.find(j => j.id === id))}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table caption="Its joints">
+        {ids.map(id => (
+          <tr key={id} className="rule-row">
+            <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+              {sides.flatMap(s => s.joints).find(j => j.id === id)!.title}
+            </th>
+            {sides.map(s => (
+              <td key={s.c.part.id} className="py-1.5 pr-3">
+                {cell(s.joints.find(j => j.id === id))}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </Table>
     </article>
   )
 }

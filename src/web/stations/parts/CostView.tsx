@@ -1,8 +1,11 @@
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { money, parseAmount } from '../../components/money.ts'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { COST_KINDS, type CostKind } from '../../../core/build/build.ts'
-import { costSheet, readCostCsv, writeCostCsv } from '../../../core/cost/costSheet.ts'
+import { readCostCsv, writeCostCsv } from '../../../core/cost/costSheet.ts'
 import { parsed } from '../../../core/units/parsed.ts'
 import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
@@ -10,13 +13,12 @@ import { Figure } from '../../components/Figure.tsx'
 import { FileButton } from '../../components/FileButton.tsx'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
 /** What it all costs: parts, freight, consumables, tools to buy, against the budget. */
 export function CostView() {
   const build = useOpenBuild(),
-    sheet = useEngine(costSheet),
+    sheet = useFact('costs'),
     currency = build.preferences.currency
   const [kind, setKind] = useState<CostKind>('freight'),
     [what, setWhat] = useState(''),
@@ -37,7 +39,7 @@ export function CostView() {
   return (
     <article className="flex max-w-[800px] flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-6">
-        <h2 className="text-title font-semibold">Cost sheet</h2>
+        <Title>Cost sheet</Title>
         <span className="flex flex-wrap gap-8">
           <Figure size="large" value={money(sheet.total)} unit={`${currency} in all`} />
           <Figure size="large" value={money(sheet.toPay)} unit="still to pay" />
@@ -68,66 +70,57 @@ export function CostView() {
           })
         }
       />
-      <table className="w-full text-plain">
-        <caption className="sr-only">Lines of the cost sheet</caption>
-        <thead>
-          <tr className="border-b-2 border-ink text-left text-note text-muted">
-            <th className="font-normal">What</th>
-            <th className="font-normal">Kind</th>
-            <th className="text-right font-normal">{currency}</th>
-            <th className="font-normal">
-              <span className="sr-only">Actions</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {sheet.lines.map(l => {
-            const own = build.costs.find(c => c.id === l.id && l.typed)
-            return (
-              <tr key={l.id} className="rule-row">
-                <th scope="row" className="py-1 pr-3 text-left font-normal">
-                  {l.what}
-                  {own?.owned && <span className="text-muted"> (owned)</span>}
-                </th>
-                <td className="pr-3 text-note text-muted">
-                  {l.kind}
-                  {!l.paid && !l.typed ? ', to buy' : ''}
-                </td>
-                <td className="figure text-right">{money(l.cost)}</td>
-                <td className="w-32 text-right">
-                  {own && (
-                    <>
-                      <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-note">
-                        <input
-                          type="checkbox"
-                          checked={own.owned ?? false}
-                          onChange={() =>
-                            editBuild(b => ({
-                              ...b,
-                              costs: b.costs.map(c => (c.id === l.id ? { ...c, owned: !c.owned } : c)),
-                            }))
-                          }
-                          className="size-5 accent-[var(--hand)]"
-                          aria-label={`${l.what} is owned already`}
-                        />
-                        owned
-                      </label>
-                      <button
-                        type="button"
-                        aria-label={`Remove ${l.what}`}
-                        className="inline-grid size-10 place-items-center align-middle hover:bg-shade"
-                        onClick={() => editBuild(b => ({ ...b, costs: b.costs.filter(c => c.id !== l.id) }))}
-                      >
-                        <Trash2 size={17} aria-hidden="true" />
-                      </button>
-                    </>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table
+        hideCaption
+        caption="Lines of the cost sheet"
+        heads={['What', 'Kind', { label: currency, right: true }, { label: 'Actions', unseen: true }]}
+      >
+        {sheet.lines.map(l => {
+          const own = build.costs.find(c => c.id === l.id && l.typed)
+          return (
+            <tr key={l.id} className="rule-row">
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {l.what}
+                {own?.owned && <span className="text-muted"> (owned)</span>}
+              </th>
+              <td className="pr-3 text-note text-muted">
+                {l.kind}
+                {!l.paid && !l.typed ? ', to buy' : ''}
+              </td>
+              <td className="figure text-right">{money(l.cost)}</td>
+              <td className="w-32 text-right">
+                {own && (
+                  <>
+                    <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-note">
+                      <input
+                        type="checkbox"
+                        checked={own.owned ?? false}
+                        onChange={() =>
+                          editBuild(b => ({
+                            ...b,
+                            costs: b.costs.map(c => (c.id === l.id ? { ...c, owned: !c.owned } : c)),
+                          }))
+                        }
+                        className="size-5 accent-[var(--hand)]"
+                        aria-label={`${l.what} is owned already`}
+                      />
+                      owned
+                    </label>
+                    <button
+                      type="button"
+                      aria-label={`Remove ${l.what}`}
+                      className="inline-grid size-10 place-items-center align-middle hover:bg-shade"
+                      onClick={() => editBuild(b => ({ ...b, costs: b.costs.filter(c => c.id !== l.id) }))}
+                    >
+                      <Trash2 size={17} aria-hidden="true" />
+                    </button>
+                  </>
+                )}
+              </td>
+            </tr>
+          )
+        })}
+      </Table>
       <section aria-label="Add a line" className="flex flex-wrap items-end gap-3">
         <Select
           label="Kind"
@@ -158,7 +151,11 @@ export function CostView() {
         />
       </section>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => download(`${build.id}-costs.csv`, writeCostCsv(build), 'text/csv')}>
+        <Button
+          onClick={() =>
+            download(`${build.id}-costs.csv`, writeCostCsv(build, build.preferences.currency), 'text/csv')
+          }
+        >
           Save as CSV
         </Button>
         <FileButton

@@ -1,3 +1,4 @@
+import { Title } from '../../components/Heading.tsx'
 import { useMemo, useState } from 'react'
 import { EXTRAS, type Extra } from '../../../core/build/build.ts'
 import { setInstrument } from '../../../core/build/setInstrument.ts'
@@ -45,7 +46,7 @@ export function InstrumentForm() {
   return (
     <article className="flex flex-col gap-4">
       <header>
-        <h2 className="text-title font-semibold">This instrument</h2>
+        <Title>This instrument</Title>
         <p className="text-plain text-muted">
           Pick what it is to be. What follows is said here before anything changes.
         </p>

@@ -1,16 +1,14 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { useEffect, useMemo, useState } from 'react'
 import { slotsOf } from '../../../core/build/slots.ts'
 import { candidatesFor } from '../../../core/match/candidates.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
-import { costSheet } from '../../../core/cost/costSheet.ts'
 import { partPlace } from '../../map/partPlace.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { fitOf } from '../../app/stations.ts'
 import { Hex } from '../../components/Hex.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { Views } from '../../components/Views.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
@@ -42,9 +40,9 @@ const placeOf = (slot: string, l: ReturnType<typeof layOut>): Point | undefined 
 /** Slots of this instrument; candidates, comparison, complete sets, cost. */
 export function Parts() {
   const build = useOpenBuild()
-  const layout = useEngine(layOut),
-    joints = useEngine(fitOf).now,
-    sheet = useEngine(costSheet)
+  const layout = useFact('layout'),
+    joints = useFact('fit').now,
+    sheet = useFact('costs')
   const slots = useMemo(() => slotsOf(build.instrument), [build.instrument])
   const { hand: slot, take } = useHand(slots)
   const loaded = useShelf(s => s.parts),

@@ -1,3 +1,5 @@
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
 import { parseAmount } from '../../components/money.ts'
 import { proxy } from 'comlink'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -13,7 +15,7 @@ import { Figure } from '../../components/Figure.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { heavy } from '../../hooks/useEngine.ts'
+import { heavy } from '../../hooks/useHeavy.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { choosePartsAsked } from '../../stores/chooseAsked.ts'
 import { today } from '../../stores/clock.ts'
@@ -150,7 +152,7 @@ export function Sets() {
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <header>
-        <h2 className="text-title font-semibold">Complete sets</h2>
+        <Title>Complete sets</Title>
         <p className="text-plain text-muted">
           The best sets of parts there are on shelf and in listings, by what they cost, the work they take and the
           wait.
@@ -328,64 +330,62 @@ export function Sets() {
       {answer && answer.sets.length > 0 && (
         <>
           <SetsChart sets={answer.sets} hand={hand} take={setHand} currency={build.preferences.currency} />
-          <table className="w-full text-plain">
-            <caption className="sr-only">Sets, best first</caption>
-            <thead>
-              <tr className="border-b-2 border-ink text-left text-note text-muted">
-                <th className="font-normal">Set</th>
-                <th className="text-right font-normal">Cost, {build.preferences.currency}</th>
-                <th className="text-right font-normal">Work, min</th>
-                <th className="text-right font-normal">Wait, days</th>
-                <th className="pl-4 font-normal">What decides it</th>
-              </tr>
-            </thead>
-            <tbody>
-              {groups.map(({ at }) => {
-                const i = at.includes(hand) ? hand : at[0]!,
-                  s = answer.sets[i]!
-                return (
-                  <tr key={at[0]} className={`rule-row align-top ${at.includes(hand) ? 'bg-shade' : ''}`}>
-                    <th scope="row" className="text-left font-normal">
-                      <button
-                        type="button"
-                        aria-pressed={at.includes(hand)}
-                        onClick={() => setHand(i)}
-                        className="min-h-10 px-1 text-left font-semibold underline decoration-line underline-offset-4"
-                      >
-                        {i + 1}
-                        <span className="ml-2 text-note font-normal text-snug">
-                          {s.alone ?? s.explained.marks.join(', ')}
-                        </span>
-                      </button>
-                      {at.length > 1 && (
-                        <span className="block px-1 pb-1 text-note text-muted">
-                          {at.length} alike, other {differ(at).slice(0, 3).join(', ')}
-                          {at.includes(hand) && (
-                            <button
-                              type="button"
-                              className="ml-2 underline"
-                              onClick={() => setHand(at[(at.indexOf(hand) + 1) % at.length]!)}
-                            >
-                              next of them
-                            </button>
-                          )}
-                        </span>
-                      )}
-                    </th>
-                    <td className="figure py-2 text-right">{s.cost.toFixed(0)}</td>
-                    <td className="figure py-2 text-right">{s.minutes.toFixed(0)}</td>
-                    <td className="figure py-2 text-right">{s.wait}</td>
-                    <td className="py-2 pl-4 text-note text-muted">
-                      {s.explained.decides[0]
-                        ? `${s.explained.decides[0].joint.replace(/-/g, ' ')}, ${Math.round(s.explained.decides[0].minutes)} min`
-                        : 'nothing to mend'}
-                      {s.explained.latest ? `; waits for ${s.explained.latest}` : ''}
-                    </td>
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
+          <Table
+            hideCaption
+            caption="Sets, best first"
+            heads={[
+              'Set',
+              { label: `Cost, ${build.preferences.currency}`, right: true },
+              { label: 'Work, min', right: true },
+              { label: 'Wait, days', right: true },
+              'What decides it',
+            ]}
+          >
+            {groups.map(({ at }) => {
+              const i = at.includes(hand) ? hand : at[0]!,
+                s = answer.sets[i]!
+              return (
+                <tr key={at[0]} className={`rule-row align-top ${at.includes(hand) ? 'bg-shade' : ''}`}>
+                  <th scope="row" className="text-left font-normal">
+                    <button
+                      type="button"
+                      aria-pressed={at.includes(hand)}
+                      onClick={() => setHand(i)}
+                      className="min-h-10 px-1 text-left font-semibold underline decoration-line underline-offset-4"
+                    >
+                      {i + 1}
+                      <span className="ml-2 text-note font-normal text-snug">
+                        {s.alone ?? s.explained.marks.join(', ')}
+                      </span>
+                    </button>
+                    {at.length > 1 && (
+                      <span className="block px-1 pb-1 text-note text-muted">
+                        {at.length} alike, other {differ(at).slice(0, 3).join(', ')}
+                        {at.includes(hand) && (
+                          <button
+                            type="button"
+                            className="ml-2 underline"
+                            onClick={() => setHand(at[(at.indexOf(hand) + 1) % at.length]!)}
+                          >
+                            next of them
+                          </button>
+                        )}
+                      </span>
+                    )}
+                  </th>
+                  <td className="figure py-2 text-right">{s.cost.toFixed(0)}</td>
+                  <td className="figure py-2 text-right">{s.minutes.toFixed(0)}</td>
+                  <td className="figure py-2 text-right">{s.wait}</td>
+                  <td className="py-2 pl-4 text-note text-muted">
+                    {s.explained.decides[0]
+                      ? `${s.explained.decides[0].joint.replace(/-/g, ' ')}, ${Math.round(s.explained.decides[0].minutes)} min`
+                      : 'nothing to mend'}
+                    {s.explained.latest ? `; waits for ${s.explained.latest}` : ''}
+                  </td>
+                </tr>
+              )
+            })}
+          </Table>
         </>
       )}
       {set && (

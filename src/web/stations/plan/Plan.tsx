@@ -1,10 +1,10 @@
+import { useFact } from '../../hooks/useFact.ts'
 import { Calendar, OwnStep } from '../../../core/build/build.ts'
 import { numberOf } from '../../components/numberOf.ts'
 import { cutText } from '../../../core/text/text.ts'
 import { CalendarDown, Maximize2, Plus } from './icons.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { layOut } from '../../../core/layout/layOut.ts'
 import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../core/build/edits.ts'
 import { dimensionRead } from '../../../core/build/quantityAt.ts'
 import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
@@ -12,7 +12,6 @@ import type { PlannedStep } from '../../../core/plan/step.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { planOf } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
@@ -21,7 +20,6 @@ import { Ledger } from '../../components/Ledger.tsx'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useKeys } from '../../hooks/useKeys.ts'
 import { useLength } from '../../hooks/useLength.ts'
@@ -36,8 +34,8 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 /** All steps in one order that holds, with dates, and the step in hand. */
 export function Plan() {
   const build = useOpenBuild()
-  const plan = useEngine(planOf)
-  const layout = useEngine(layOut)
+  const plan = useFact('plan')
+  const layout = useFact('layout')
   const l = useLength()
   const [params] = [new URLSearchParams(window.location.search)]
   const { hand: picked, take } = useHand(plan.steps)
@@ -223,9 +221,16 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
 /** A step of the builder's own: its words, its minutes, what it follows; or out with it. */
 function OwnStepEditor({ id }: { id: string }) {
   const build = useOpenBuild(),
-    plan = useEngine(planOf)
+    plan = useFact('plan')
   const own = build.ownSteps.find(s => s.id === id)
   if (!own) return null
+  // A step cannot follow itself, at once or through others of the builder's own.
+  const behind = new Set([ownStepId(id)])
+  for (let grew = true; grew;) {
+    const more = build.ownSteps.filter(s => s.after && behind.has(s.after) && !behind.has(ownStepId(s.id)))
+    for (const s of more) behind.add(ownStepId(s.id))
+    grew = more.length > 0
+  }
   return (
     <fieldset className="flex flex-wrap items-end gap-3 border-t border-line pt-2">
       <legend className="float-left w-full text-note text-muted">
@@ -251,9 +256,7 @@ function OwnStepEditor({ id }: { id: string }) {
         className="max-w-72"
         value={own.after ?? ''}
         onChange={v => editBuild(b => changeOwnStep(b, id, { after: v }))}
-        options={plan.steps
-          .filter(s => s.id !== ownStepId(id) && !s.needs.includes(ownStepId(id)))
-          .map(s => ({ value: s.id, label: s.title }))}
+        options={plan.steps.filter(s => !behind.has(s.id)).map(s => ({ value: s.id, label: s.title }))}
       />
       <Button kind="quiet" onClick={() => editBuild(b => removeOwnStep(b, id))}>
         Take it out

@@ -1,10 +1,10 @@
-import type { Step } from '../../../core/plan/step.ts'
+import type { PlannedStep } from '../../../core/plan/step.ts'
 import { parseResistance } from '../../../core/units/electrical.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 
 /** The reading that a step calls for; entering it ticks the step. */
-export function ReadingField({ step, onReading }: { step: Step; onReading: (v: number) => void }) {
+export function ReadingField({ step, onReading }: { step: PlannedStep; onReading: (v: number) => void }) {
   if (!step.read) return null
   return step.read.unit === 'mm' ? (
     <LengthField

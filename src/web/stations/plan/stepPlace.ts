@@ -1,23 +1,20 @@
+import { factOf } from '../../hooks/useFact.ts'
 import type { Build } from '../../../core/build/build.ts'
-import { stepRef } from '../../../core/build/stepRef.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import type { Layout } from '../../../core/layout/layOut.ts'
-import type { Step } from '../../../core/plan/step.ts'
-import { drillOf, marksOf } from '../../app/drillOf.ts'
-import { fitOf } from '../../app/stations.ts'
+import type { PlannedStep } from '../../../core/plan/step.ts'
 import { dimensionPlace } from '../../map/partPlace.ts'
-import { computed } from '../../hooks/useEngine.ts'
 
 /** Where on the instrument a step is done, if it has a place. */
-export function stepPlace(step: Step, build: Build, l: Layout): Point | undefined {
-  const ref = stepRef(step.id)
-  switch (ref?.kind) {
+export function stepPlace(step: PlannedStep, build: Build, l: Layout): Point | undefined {
+  const { ref } = step
+  switch (ref.kind) {
     case 'fix':
-      return computed(fitOf, build).now.find(j => j.id === ref.joint)?.at
+      return factOf('fit', build).now.find(j => j.id === ref.joint)?.at
     case 'drill':
-      return computed(drillOf, build)?.holes.find(h => h.group === ref.group)?.at
+      return factOf('drill', build)?.holes.find(h => h.group === ref.group)?.at
     case 'cut':
-      return computed(marksOf, build).find(m => m.id === ref.cut)?.at
+      return factOf('marks', build).find(m => m.id === ref.cut)?.at
     case 'test':
       return l.features.find(f => f.role === 'jack-hole')?.centre
     case 'measure':

@@ -1,22 +1,23 @@
-import { ACTION_AT, NUT_SCHOOLS, SPACINGS } from '../../../core/build/build.ts'
+import { Title } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
+import { useFact } from '../../hooks/useFact.ts'
+import { ACTION_AT, NUT_SCHOOLS, SetupTargets, SPACINGS } from '../../../core/build/build.ts'
 import { Select } from '../../components/Select.tsx'
 import { StringGauge } from '../../../core/parts/part.ts'
 import { withinOf } from '../../components/numberOf.ts'
-import { setupReading } from '../../../core/setup/setupWork.ts'
+import { rangeOf } from '../../../core/build/rangeOf.ts'
+import { setupReading, type Adjustment } from '../../../core/setup/setupWork.ts'
 import { takeReading } from '../../../core/build/edits.ts'
-import type { SetupTargets } from '../../../core/build/build.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { parseLength } from '../../../core/units/length.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
-import { layOut, type Layout } from '../../../core/layout/layOut.ts'
+import { type Layout } from '../../../core/layout/layOut.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { setupOf } from '../../app/stations.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -26,20 +27,10 @@ import { now } from '../../stores/clock.ts'
 const plain = (values: readonly string[]) => values.map(value => ({ value, label: value }))
 const pick = <T extends string>(of: readonly T[], v: string): T => of.find(x => x === v) ?? of[0]!
 
-const placeOf = (id: string, l: Layout): Point => {
-  const treble = l.strings[0]!,
-    bass = l.strings.at(-1)!
-  const s = id.endsWith('treble') ? treble : bass
-  if (id === 'relief') return [l.frets[6] ?? l.scaleLength / 3, 0]
-  if (id.startsWith('nut')) return s.nut
-  return [l.scaleLength / 2, s.nut[1] + (s.saddle[1] - s.nut[1]) / 2]
-}
-const TARGET_OF: Record<string, keyof SetupTargets> = {
-  relief: 'relief',
-  'nut.bass': 'nutBass',
-  'nut.treble': 'nutTreble',
-  'action.bass': 'actionBass',
-  'action.treble': 'actionTreble',
+const placeOf = (a: Pick<Adjustment, 'of' | 'side'>, l: Layout): Point => {
+  const s = a.side === 'treble' ? l.strings[0]! : l.strings.at(-1)!
+  if (a.of === 'relief') return [l.frets[6] ?? l.scaleLength / 3, 0]
+  return a.of === 'nut' ? s.nut : [l.scaleLength / 2, s.nut[1] + (s.saddle[1] - s.nut[1]) / 2]
 }
 
 /** The build with one string of the chosen set in another gauge; a wound string keeps its core's share. */
@@ -63,8 +54,8 @@ const setGauge = (b: Build, number: number, diameter: number): Build => ({
 /** Readings in, the next adjustment out, in handbook order. */
 export function Setup() {
   const build = useOpenBuild()
-  const layout = useEngine(layOut)
-  const work = useEngine(setupOf)
+  const layout = useFact('layout')
+  const work = useFact('setup')
   const l = useLength()
   const { hand, take } = useHand(work.adjustments)
   const set = (patch: Partial<SetupTargets>) => editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }))
@@ -103,7 +94,7 @@ export function Setup() {
         marks: layout
           ? work.adjustments.map((a, i) => ({
               id: a.id,
-              at: placeOf(a.id, layout),
+              at: placeOf(a, layout),
               label: String(i + 1),
               title: a.title,
             }))
@@ -124,7 +115,7 @@ export function Setup() {
         {hand && (
           <>
             <header className="flex flex-col">
-              <h2 className="text-title font-semibold">{hand.title}</h2>
+              <Title>{hand.title}</Title>
               <p className="text-plain text-muted">{hand.how}</p>
             </header>
             <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
@@ -159,9 +150,8 @@ export function Setup() {
               <LengthField
                 label="Target"
                 mm={hand.target}
-                min={hand.id.startsWith('action') ? 0.3 : 0}
-                max={hand.id === 'relief' ? 2 : hand.id.startsWith('nut') ? 3 : 8}
-                onMm={v => set({ [TARGET_OF[hand.id]!]: v })}
+                {...rangeOf(SetupTargets, hand.wish)}
+                onMm={v => set({ [hand.wish]: v })}
               />
             </div>
             <p
@@ -192,56 +182,47 @@ export function Setup() {
             options={plain(SPACINGS)}
           />
         </div>
-        <table className="text-plain">
-          <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
-            Strings and tension
-          </caption>
-          <thead>
-            <tr className="text-left text-note text-muted">
-              <th className="font-normal">String</th>
-              <th className="font-normal">Note</th>
-              <th className="font-normal">Diameter</th>
-              <th className="text-right font-normal">Pull</th>
+        <Table
+          fit
+          caption="Strings and tension"
+          heads={['String', 'Note', 'Diameter', { label: 'Pull', right: true }]}
+        >
+          {work.strings.map(s => (
+            <tr key={s.number} className="rule-row">
+              <th scope="row" className="figure text-left font-normal">
+                {s.number}
+              </th>
+              <td className="figure py-1">
+                <NoteField
+                  string={s.number}
+                  note={s.note}
+                  onNote={note =>
+                    editBuild(b => ({
+                      ...b,
+                      instrument: {
+                        ...b.instrument,
+                        tuning: b.instrument.tuning.map((n, i) => (i === s.number - 1 ? note : n)),
+                      },
+                    }))
+                  }
+                />{' '}
+                <span className="text-muted">{fixed(s.hz, 1)} Hz</span>
+              </td>
+              <td className="figure py-1">
+                <ValueField
+                  label={`Diameter of string ${s.number}`}
+                  hideLabel
+                  text={l.fineText(s.diameter, 3).replace('\u202f', ' ')}
+                  parse={t => parseLength(t, l.bare)}
+                  check={withinOf(StringGauge, 'diameter', v => l.fineText(v, 3))}
+                  onValue={v => editBuild(b => setGauge(b, s.number, v))}
+                />
+                {s.wound ? ' wound' : ' plain'}
+              </td>
+              <td className="figure text-right">{fixed(s.newtons, 1)} N</td>
             </tr>
-          </thead>
-          <tbody>
-            {work.strings.map(s => (
-              <tr key={s.number} className="rule-row">
-                <th scope="row" className="figure text-left font-normal">
-                  {s.number}
-                </th>
-                <td className="figure py-1">
-                  <NoteField
-                    string={s.number}
-                    note={s.note}
-                    onNote={note =>
-                      editBuild(b => ({
-                        ...b,
-                        instrument: {
-                          ...b.instrument,
-                          tuning: b.instrument.tuning.map((n, i) => (i === s.number - 1 ? note : n)),
-                        },
-                      }))
-                    }
-                  />{' '}
-                  <span className="text-muted">{fixed(s.hz, 1)} Hz</span>
-                </td>
-                <td className="figure py-1">
-                  <ValueField
-                    label={`Diameter of string ${s.number}`}
-                    hideLabel
-                    text={l.fineText(s.diameter, 3).replace('\u202f', ' ')}
-                    parse={t => parseLength(t, l.bare)}
-                    check={withinOf(StringGauge, 'diameter', v => l.fineText(v, 3))}
-                    onValue={v => editBuild(b => setGauge(b, s.number, v))}
-                  />
-                  {s.wound ? ' wound' : ' plain'}
-                </td>
-                <td className="figure text-right">{fixed(s.newtons, 1)} N</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Table>
       </article>
     </StationFrame>
   )

@@ -1,3 +1,4 @@
+import { Table } from '../../components/Table.tsx'
 import { useState } from 'react'
 import { dimensionAt, dimensionPaths, labelAt, specAt, withDimension } from '../../../core/parts/dimensionAt.ts'
 import { addDimension } from '../../../core/parts/typicalPart.ts'
@@ -74,92 +75,82 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
           </label>
         ))}
       </fieldset>
-      <table className="w-full text-plain">
-        <thead>
-          <tr className="border-b-2 border-ink text-left text-note text-muted">
-            <th className="py-1 font-normal">Dimension</th>
-            <th className="font-normal">Value</th>
-            <th className="font-normal">Doubt</th>
-            <th className="font-normal">Basis</th>
-          </tr>
-        </thead>
-        <tbody>
-          {dimensionPaths(part).map(path => {
-            const d = dimensionAt(part, path)!,
-              spec = specAt(part, path)
-            if (!spec) return null
-            const label = labelAt(part, path)
-            return (
-              <tr
-                key={path}
-                className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`}
-                onFocus={() => setInHand(path)}
-                onMouseEnter={() => setInHand(path)}
-              >
-                <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                  <span className="block first-letter:uppercase">{label}</span>
-                  <span className="block text-note leading-tight text-muted">{spec.how}</span>
-                  <FarReading part={part} path={path} onPart={replace} />
-                </th>
-                <td className="py-1.5 pr-3">
-                  {spec.quantity === 'length' ? (
-                    <LengthField
-                      label={label}
-                      hideLabel
-                      mm={d.value}
-                      min={spec.min}
-                      max={spec.max}
-                      onTyping={typed(path)}
-                      onMm={v => enter(path, v, as, 'calliper')}
-                    />
-                  ) : (
-                    <ValueField
-                      label={label}
-                      hideLabel
-                      text={quantityText(spec, d.value).replace('\u202f', ' ')}
-                      parse={t => readValue(spec, t)}
-                      check={v => outOfRange(spec, v)}
-                      onTyping={typed(path)}
-                      onValue={v => enter(path, v, as, 'meter')}
-                    />
-                  )}
-                </td>
-                <td className="whitespace-nowrap py-1.5 pr-3">
-                  <span aria-hidden="true" className="figure text-muted">
-                    ±
-                  </span>
-                  {spec.quantity === 'length' ? (
-                    <LengthField
-                      label={`Doubt of ${label}`}
-                      hideLabel
-                      narrow
-                      mm={d.doubt}
-                      min={0}
-                      max={500}
-                      onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))}
-                    />
-                  ) : (
-                    <ValueField
-                      label={`Doubt of ${label}`}
-                      hideLabel
-                      narrow
-                      text={quantityText(spec, d.doubt).replace('\u202f', ' ')}
-                      parse={t => readValue(spec, t)}
-                      check={v => (v < 0 ? 'must be 0 or more' : undefined)}
-                      onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))}
-                    />
-                  )}
-                </td>
-                <td className="py-3 text-note">
-                  {d.basis}
-                  {d.with ? `, ${d.with}` : ''}
-                  {d.on ? `, ${d.on}` : ''}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table hideCaption caption="Dimensions" heads={['Dimension', 'Value', 'Doubt', 'Basis']}>
+        {dimensionPaths(part).map(path => {
+          const d = dimensionAt(part, path)!,
+            spec = specAt(part, path)
+          if (!spec) return null
+          const label = labelAt(part, path)
+          return (
+            <tr
+              key={path}
+              className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`}
+              onFocus={() => setInHand(path)}
+              onMouseEnter={() => setInHand(path)}
+            >
+              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                <span className="block first-letter:uppercase">{label}</span>
+                <span className="block text-note leading-tight text-muted">{spec.how}</span>
+                <FarReading part={part} path={path} onPart={replace} />
+              </th>
+              <td className="py-1.5 pr-3">
+                {spec.quantity === 'length' ? (
+                  <LengthField
+                    label={label}
+                    hideLabel
+                    mm={d.value}
+                    min={spec.min}
+                    max={spec.max}
+                    onTyping={typed(path)}
+                    onMm={v => enter(path, v, as, 'calliper')}
+                  />
+                ) : (
+                  <ValueField
+                    label={label}
+                    hideLabel
+                    text={quantityText(spec, d.value).replace('\u202f', ' ')}
+                    parse={t => readValue(spec, t)}
+                    check={v => outOfRange(spec, v)}
+                    onTyping={typed(path)}
+                    onValue={v => enter(path, v, as, 'meter')}
+                  />
+                )}
+              </td>
+              <td className="whitespace-nowrap py-1.5 pr-3">
+                <span aria-hidden="true" className="figure text-muted">
+                  ±
+                </span>
+                {spec.quantity === 'length' ? (
+                  <LengthField
+                    label={`Doubt of ${label}`}
+                    hideLabel
+                    narrow
+                    mm={d.doubt}
+                    min={0}
+                    max={500}
+                    onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))}
+                  />
+                ) : (
+                  <ValueField
+                    label={`Doubt of ${label}`}
+                    hideLabel
+                    narrow
+                    text={quantityText(spec, d.doubt).replace('\u202f', ' ')}
+                    parse={t => readValue(spec, t)}
+                    check={v => (v < 0 ? 'must be 0 or more' : undefined)}
+                    onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))}
+                  />
+                )}
+              </td>
+              <td className="py-3 text-note">
+                {d.basis}
+                {d.with ? `, ${d.with}` : ''}
+                {d.on ? `, ${d.on}` : ''}
+              </td>
+            </tr>
+          )
+        })}
+      </Table>
       <Places part={part} replace={replace} take={setInHand} />
       {missing.length > 0 && (
         <Select

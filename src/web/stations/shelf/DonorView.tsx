@@ -1,3 +1,5 @@
+import { Heading } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
 import type { Part } from '../../../core/parts/part.ts'
 import { takeApart } from '../../../core/shelf/takeApart.ts'
 import { Button } from '../../components/Button.tsx'
@@ -14,34 +16,23 @@ export function DonorView({ part, take }: { part: Part; take: (id: string) => vo
   }
   return (
     <div className="flex flex-col gap-4">
-      <table className="w-full text-plain">
-        <caption className="border-b-2 border-ink pb-1 text-left text-body font-semibold">
-          Places from the nut, kept as a template
-        </caption>
-        <thead>
-          <tr className="text-left text-note text-muted">
-            <th className="font-normal">What</th>
-            <th className="text-right font-normal">Along</th>
-            <th className="text-right font-normal">Off the centre line</th>
+      <Table
+        caption="Places from the nut, kept as a template"
+        heads={['What', { label: 'Along', right: true }, { label: 'Off the centre line', right: true }]}
+      >
+        {part.features.map(f => (
+          <tr key={f.id} className="rule-row">
+            <th scope="row" className="py-1 text-left font-normal">
+              {f.id.replace(/-/g, ' ')}
+            </th>
+            <td className="figure text-right text-lead">{l.text(f.dims.x?.value ?? 0)}</td>
+            <td className="figure text-right text-lead">{l.text(f.dims.y?.value ?? 0)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {part.features.map(f => (
-            <tr key={f.id} className="rule-row">
-              <th scope="row" className="py-1 text-left font-normal">
-                {f.id.replace(/-/g, ' ')}
-              </th>
-              <td className="figure text-right text-lead">{l.text(f.dims.x?.value ?? 0)}</td>
-              <td className="figure text-right text-lead">{l.text(f.dims.y?.value ?? 0)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
       {part.gave?.length ? (
         <section aria-label="Gave">
-          <h3 className="border-b-2 border-ink text-body font-semibold">
-            Taken apart into {part.gave.length} parts
-          </h3>
+          <Heading>Taken apart into {part.gave.length} parts</Heading>
           <ul>
             {part.gave.map(id => {
               const row = rows?.find(r => r.id === id)

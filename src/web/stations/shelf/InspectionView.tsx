@@ -1,3 +1,5 @@
+import { Heading } from '../../components/Heading.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useCallback, useMemo, useRef } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
 import { inspection, type InspectionItem } from '../../../core/shelf/inspection.ts'
@@ -8,8 +10,6 @@ import { Figure } from '../../components/Figure.tsx'
 import { FarReading } from '../../components/FarReading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { fitOf } from '../../app/stations.ts'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { quantityText } from './quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
@@ -18,7 +18,7 @@ import { useKeeper } from './useKeeper.ts'
 export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean }) {
   const l = useLength(),
     { enter, replace } = useKeeper(part, inBuild),
-    fit = useEngine(fitOf)
+    fit = useFact('fit')
   const weight = useCallback(
     (path: string) =>
       fit.now.reduce((s, j) => s + Number(j.state === "can't tell" && j.clearance.terms.has(refOf(part, path))), 0),
@@ -94,7 +94,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
         </span>
       </header>
       <section aria-label="Look at">
-        <h3 className="border-b-2 border-ink text-body font-semibold">Look at</h3>
+        <Heading>Look at</Heading>
         <ul className="list-disc pl-5 text-plain">
           {seen.look.map(x => (
             <li key={x} className="py-0.5">
@@ -116,10 +116,10 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
       )}
       {settling.length > 0 && (
         <section aria-label="Readings that settle joints">
-          <h3 className="border-b-2 border-ink text-body font-semibold">
+          <Heading>
             <span className="figure">{settling.length}</span> of <span className="figure">{seen.items.length}</span>{' '}
             settle joints here
-          </h3>
+          </Heading>
           <ol>{settling.map(row)}</ol>
         </section>
       )}

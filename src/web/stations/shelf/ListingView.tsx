@@ -1,3 +1,4 @@
+import { Heading } from '../../components/Heading.tsx'
 import { useMemo, useState } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
 import { PART_KINDS } from '../../../core/parts/partKinds.ts'
@@ -44,9 +45,9 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
       {text.trim() && (
         <>
           <section aria-label="Understood">
-            <h3 className="border-b-2 border-ink text-body font-semibold">
+            <Heading>
               {read.understood.length} of {Object.keys(PART_KINDS[part.kind].dims).length} dimensions understood
-            </h3>
+            </Heading>
             <ul>
               {read.understood.map(u => (
                 <li key={u.key} className="rule-row flex justify-between gap-4 py-1 text-plain">

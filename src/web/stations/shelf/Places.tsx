@@ -1,3 +1,4 @@
+import { Heading } from '../../components/Heading.tsx'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRoles.ts'
@@ -68,7 +69,7 @@ export function Places({
   }
   return (
     <section aria-label="Places" className="flex flex-col gap-1">
-      <h3 className="border-b-2 border-ink text-body font-semibold">Holes, routs and pockets</h3>
+      <Heading>Holes, routs and pockets</Heading>
       <ul>
         {part.features.map(f => {
           const options = serves(f),

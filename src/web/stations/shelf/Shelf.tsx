@@ -1,7 +1,8 @@
+import { Segments } from '../../components/Segments.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useCallback, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { Plus } from 'lucide-react'
-import { layOut } from '../../../core/layout/layOut.ts'
 import { removePart } from '../../../core/build/edits.ts'
 import { dimensionAt, dimensionPaths } from '../../../core/parts/dimensionAt.ts'
 import type { Part, Stock } from '../../../core/parts/part.ts'
@@ -14,7 +15,6 @@ import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
 import { Select } from '../../components/Select.tsx'
 import { Views } from '../../components/Views.tsx'
-import { useEngine } from '../../hooks/useEngine.ts'
 import { api } from '../../stores/api.ts'
 import { editBuild, StandIn, useOpenBuild } from '../../stores/buildStore.ts'
 import { chooseAsked } from '../../stores/chooseAsked.ts'
@@ -41,7 +41,7 @@ const whereabouts = (s: Stock | null | undefined): string =>
 /** Parts of this build and of the workshop: what is claimed of them, what was read, where they are, what they cost. */
 export function Shelf() {
   const build = useOpenBuild(),
-    layout = useEngine(layOut)
+    layout = useFact('layout')
   const [params, setParams] = useSearchParams()
   const alone = useContext(StandIn) !== undefined
   const where: Where = alone || params.get('of') === 'workshop' ? 'workshop' : 'build'
@@ -123,17 +123,6 @@ export function Shelf() {
   }
   const shown = inBuild && part && layout ? partPlace(part.kind, slotOf.get(part.id), layout) : undefined
   const mark = shown && part ? [{ id: part.id, at: shown.at, label: '', title: part.name }] : []
-  const tab = (of: Where, label: string, count: number) => (
-    <button
-      type="button"
-      role="tab"
-      aria-selected={where === of}
-      onClick={() => setParams(of === 'workshop' ? { of } : {})}
-      className={`min-h-11 flex-1 px-2 text-plain ${where === of ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`}
-    >
-      {label} <span className="figure">{count}</span>
-    </button>
-  )
   return (
     <StationFrame
       map={{
@@ -164,10 +153,15 @@ export function Shelf() {
             <div className="flex flex-col gap-1.5 border-b border-line p-2">
               <h2 className="sr-only">Parts at hand</h2>
               {!alone && (
-                <div role="tablist" aria-label="Whose parts" className="flex border border-ink">
-                  {tab('build', 'This build', build.parts.length)}
-                  {tab('workshop', 'Workshop', rows?.length ?? 0)}
-                </div>
+                <Segments
+                  label="Whose parts"
+                  value={where}
+                  onChange={of => setParams(of === 'workshop' ? { of } : {})}
+                  options={[
+                    { value: 'build', label: 'This build', count: build.parts.length },
+                    { value: 'workshop', label: 'Workshop', count: rows?.length ?? 0 },
+                  ]}
+                />
               )}
               <div className="flex gap-1.5">
                 <input

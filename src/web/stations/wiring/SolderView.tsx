@@ -1,14 +1,9 @@
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { lugName } from './lugName.ts'
+import { useFact } from '../../hooks/useFact.ts'
 import { useState } from 'react'
-import type { Build } from '../../../core/build/build.ts'
-import {
-  solderDrawing,
-  type DrawnComponent,
-  type DrawnLug,
-  type DrawnWire,
-} from '../../../core/circuit/solderDrawing.ts'
-import { useEngine } from '../../hooks/useEngine.ts'
+import { type DrawnComponent, type DrawnLug, type DrawnWire } from '../../../core/circuit/solderDrawing.ts'
 
-const drawingOf = (b: Build) => solderDrawing(b)
 const HALO = { paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 } as const
 
 /** Shape and name of a component from behind. */
@@ -113,14 +108,11 @@ const middle = ({ curve: [a, b, c, d] }: DrawnWire, k: 0 | 1) => (a![k] + 3 * b!
 
 /** The circuit as the solderer sees it, from behind; pointing at a wire names both its ends. */
 export function SolderView() {
-  const d = useEngine(drawingOf)
+  const d = useFact('solderDrawing')
   const [picked, setPicked] = useState<string>()
   const wire = d.wires.find(w => w.id === picked)
-  const label = (t: string) => {
-    const c = d.components.find(x => t.startsWith(`${x.id}.`))
-    const lug = t.split('.')[1] ?? ''
-    return `${c?.label ?? ''} ${/^\d$/.test(lug) ? `lug ${lug}` : lug.replace(/-/g, ' ')}`
-  }
+  const build = useOpenBuild(),
+    label = (t: string) => lugName(build, t)
   return (
     <div className="flex flex-col gap-1">
       <p className="min-h-6 text-body" aria-live="polite">

@@ -1,39 +1,33 @@
+import { Heading } from '../../components/Heading.tsx'
+import { Views } from '../../components/Views.tsx'
+import { lugName } from './lugName.ts'
+import { useFact } from '../../hooks/useFact.ts'
 import { Load } from '../../../core/build/circuitRecord.ts'
 import { numberOf } from '../../components/numberOf.ts'
-import { Tabs } from 'radix-ui'
 import { useMemo, useState } from 'react'
-import { allSettings, settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
-import { bonds } from '../../../core/circuit/bonds.ts'
+import { settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { networkOf } from '../../../core/circuit/network.ts'
-import { solderOrder } from '../../../core/circuit/solderOrder.ts'
-import type { Build } from '../../../core/build/build.ts'
 import { formatFrequency, formatResistance, parseCapacitance } from '../../../core/units/electrical.ts'
 import { fixed } from '../../../core/units/length.ts'
-import { layOut } from '../../../core/layout/layOut.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { meterOf } from '../../app/stations.ts'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { useEngine, useHeavy } from '../../hooks/useEngine.ts'
+import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { ResponseChart } from './ResponseChart.tsx'
 import { SolderView } from './SolderView.tsx'
-
-const ordersOf = (b: Build) => solderOrder(b)
-const bondsOf = (b: Build) => bonds(b)
-const settingsOf = (b: Build) => allSettings(b)
 
 const noTake = () => undefined
 
 /** The circuit: every position's response and meter reading, the drawing to solder from, and the order. */
 export function Wiring() {
   const build = useOpenBuild()
-  const layout = useEngine(layOut)
-  const settings = useEngine(settingsOf)
-  const meter = useEngine(meterOf)
+  const layout = useFact('layout')
+  const settings = useFact('settings')
+  const meter = useFact('meter')
   const [knobs, setKnobs] = useState<Record<string, number>>({})
   const positions = useMemo(() => settings.map(s => ({ id: settingKey(s), settings: s })), [settings])
   const { hand, take } = useHand(positions)
@@ -107,107 +101,99 @@ export function Wiring() {
         />
       }
     >
-      <Tabs.Root defaultValue="response" className="flex max-w-[780px] flex-col gap-3">
-        <Tabs.List aria-label="Views of the circuit" className="flex gap-1 border-b-2 border-ink">
-          {[
-            ['response', 'Response'],
-            ['drawing', 'Drawing'],
-            ['order', 'Solder order'],
-            ['ground', 'Nets and ground'],
-          ].map(([v, t]) => (
-            <Tabs.Trigger
-              key={v}
-              value={v!}
-              className="min-h-10 px-4 text-body data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground"
-            >
-              {t}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="response" className="flex flex-col gap-3">
-          <header className="flex flex-wrap items-baseline justify-between gap-x-6">
-            <h2 className="text-figure font-semibold">{label}</h2>
-            {curve &&
-              (curve.silent ? (
-                <Figure size="large" value="silent" />
-              ) : curve.peak ? (
-                <span className="flex gap-6">
-                  <Figure size="large" value={fixed(curve.peak.hz / 1000, 2)} unit="kHz peak" />
-                  <Figure size="large" value={`+${fixed(curve.peak.gain, 1)}`} unit="dB high" />
-                </span>
-              ) : (
-                <Figure size="large" value="no peak" />
-              ))}
-          </header>
-          {curves && (
-            <ResponseChart
-              curves={curves}
-              index={index}
-              labels={positions.map(p => settingLabel(build, p.settings))}
-            />
-          )}
-          <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-            {pots.map(p => (
-              <label key={p.id} className="flex min-w-40 flex-1 flex-col text-note text-muted">
-                {p.label} at <span className="figure text-ink">{fixed((knobs[p.id] ?? 1) * 10, 1)}</span>
-                <input
-                  type="range"
-                  min={0}
-                  max={1}
-                  step={0.01}
-                  value={knobs[p.id] ?? 1}
-                  aria-label={`${p.label} knob`}
-                  onChange={e => setKnobs(k => ({ ...k, [p.id]: Number(e.target.value) }))}
-                  className="h-10 accent-[var(--hand)]"
-                />
-              </label>
-            ))}
-            <ValueField
-              label="Cable"
-              text={`${build.circuit.load.cableMetres} m`}
-              parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
-              onValue={v =>
-                editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, cableMetres: v } } }))
-              }
-            />
-            <ValueField
-              label="Cable, each metre"
-              text={`${Math.round(build.circuit.load.faradsPerMetre * 1e12)}p`}
-              parse={parseCapacitance}
-              check={v => (v > 5e-9 ? 'must be 5n at most' : undefined)}
-              onValue={v =>
-                editBuild(b => ({
-                  ...b,
-                  circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } },
-                }))
-              }
-            />
-          </div>
-        </Tabs.Content>
-        <Tabs.Content value="drawing">
-          <SolderView />
-        </Tabs.Content>
-        <Tabs.Content value="order">
-          <SolderList />
-        </Tabs.Content>
-        <Tabs.Content value="ground">
-          <GroundList />
-          {hand && <NetList settings={hand.settings} label={label} />}
-        </Tabs.Content>
-      </Tabs.Root>
+      <Views
+        label="Views of the circuit"
+        views={[
+          {
+            id: 'response',
+            label: 'Response',
+            content: (
+              <div className="flex max-w-[780px] flex-col gap-3">
+                <header className="flex flex-wrap items-baseline justify-between gap-x-6">
+                  <h2 className="text-figure font-semibold">{label}</h2>
+                  {curve &&
+                    (curve.silent ? (
+                      <Figure size="large" value="silent" />
+                    ) : curve.peak ? (
+                      <span className="flex gap-6">
+                        <Figure size="large" value={fixed(curve.peak.hz / 1000, 2)} unit="kHz peak" />
+                        <Figure size="large" value={`+${fixed(curve.peak.gain, 1)}`} unit="dB high" />
+                      </span>
+                    ) : (
+                      <Figure size="large" value="no peak" />
+                    ))}
+                </header>
+                {curves && (
+                  <ResponseChart
+                    curves={curves}
+                    index={index}
+                    labels={positions.map(p => settingLabel(build, p.settings))}
+                  />
+                )}
+                <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+                  {pots.map(p => (
+                    <label key={p.id} className="flex min-w-40 flex-1 flex-col text-note text-muted">
+                      {p.label} at <span className="figure text-ink">{fixed((knobs[p.id] ?? 1) * 10, 1)}</span>
+                      <input
+                        type="range"
+                        min={0}
+                        max={1}
+                        step={0.01}
+                        value={knobs[p.id] ?? 1}
+                        aria-label={`${p.label} knob`}
+                        onChange={e => setKnobs(k => ({ ...k, [p.id]: Number(e.target.value) }))}
+                        className="h-10 accent-[var(--hand)]"
+                      />
+                    </label>
+                  ))}
+                  <ValueField
+                    label="Cable"
+                    text={`${build.circuit.load.cableMetres} m`}
+                    parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
+                    onValue={v =>
+                      editBuild(b => ({
+                        ...b,
+                        circuit: { ...b.circuit, load: { ...b.circuit.load, cableMetres: v } },
+                      }))
+                    }
+                  />
+                  <ValueField
+                    label="Cable, each metre"
+                    text={`${Math.round(build.circuit.load.faradsPerMetre * 1e12)}p`}
+                    parse={parseCapacitance}
+                    check={v => (v > 5e-9 ? 'must be 5n at most' : undefined)}
+                    onValue={v =>
+                      editBuild(b => ({
+                        ...b,
+                        circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } },
+                      }))
+                    }
+                  />
+                </div>
+              </div>
+            ),
+          },
+          { id: 'drawing', label: 'Drawing', content: <SolderView /> },
+          { id: 'order', label: 'Solder order', content: <SolderList /> },
+          {
+            id: 'ground',
+            label: 'Nets and ground',
+            content: (
+              <>
+                <GroundList />
+                {hand && <NetList settings={hand.settings} label={label} />}
+              </>
+            ),
+          },
+        ]}
+      />
     </StationFrame>
   )
 }
 
-const endName = (build: Build, t: string): string => {
-  const [id, lug] = t.split('.')
-  const c = build.circuit.components.find(x => x.id === id)
-  return `${c?.label ?? id}, ${/^\d$/.test(lug ?? '') ? `lug ${lug}` : (lug ?? '').replace(/-/g, ' ')}`
-}
-
 function SolderList() {
   const build = useOpenBuild()
-  const order = useEngine(ordersOf)
+  const order = useFact('solder')
   return (
     <div className="flex flex-col gap-3">
       <CautionNotes ids={['solder']} />
@@ -216,7 +202,7 @@ function SolderList() {
           <li key={j.order} className="rule-row grid grid-cols-[2.2rem_1fr] py-2">
             <span className="figure text-section font-semibold">{j.order}</span>
             <span>
-              <span className="text-body font-semibold">{endName(build, j.terminal)}</span>
+              <span className="text-body font-semibold">{lugName(build, j.terminal)}</span>
               {(i === 0 || order[i - 1]!.stage !== j.stage) && (
                 <span className="float-right text-note text-muted">{j.why}</span>
               )}
@@ -224,7 +210,7 @@ function SolderList() {
                 {j.wires
                   .map(
                     w =>
-                      `${w.colour ? `${w.colour} ` : ''}${w.kind} ${w.id} to ${endName(build, w.from === j.terminal ? w.to : w.from)}`,
+                      `${w.colour ? `${w.colour} ` : ''}${w.kind} ${w.id} to ${lugName(build, w.from === j.terminal ? w.to : w.from)}`,
                   )
                   .join('; ')}
               </span>
@@ -242,14 +228,14 @@ function NetList({ settings, label }: { settings: Settings; label: string }) {
   const nets = useMemo(() => networkOf(build, settings), [build, settings])
   return (
     <section className="mt-4">
-      <h3 className="border-b-2 border-ink pb-1 text-body font-semibold">Nets at {label}</h3>
+      <Heading>Nets at {label}</Heading>
       <ol>
         {nets.nets.map(
           (terminals, i) =>
             terminals.length > 1 && (
               <li key={terminals[0]} className="rule-row grid grid-cols-[7em_1fr] py-1.5 text-plain">
                 <span className="font-semibold">{i === 0 ? 'ground' : i === nets.tip ? 'output' : `net ${i}`}</span>
-                <span>{terminals.map(t => endName(build, t)).join('; ')}</span>
+                <span>{terminals.map(t => lugName(build, t)).join('; ')}</span>
               </li>
             ),
         )}
@@ -259,7 +245,7 @@ function NetList({ settings, label }: { settings: Settings; label: string }) {
 }
 
 function GroundList() {
-  const list = useEngine(bondsOf)
+  const list = useFact('bonds')
   const open = list.filter(b => !b.bonded).length
   return (
     <div className="flex flex-col gap-2">

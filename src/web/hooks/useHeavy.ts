@@ -1,38 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
-import type { Build } from '../../core/build/build.ts'
-import { useOpenBuild } from '../stores/buildStore.ts'
-import { useStretch } from '../stores/clock.ts'
 import type { HeavyEngines } from '../workers/engines.worker.ts'
-
-const caches = new Map<unknown, WeakMap<Build, unknown>>()
-
-const stale = new Map<unknown, number>()
-
-/** Marks an engine whose result hangs on the present: it is computed again when time has gone on. */
-export function dated<T>(engine: (b: Build) => T): (b: Build) => T {
-  stale.set(engine, useStretch.getState().stretch)
-  return engine
-}
-
-/** Result of a cheap engine for a build, computed once however many places show it. */
-export function computed<T>(engine: (b: Build) => T, build: Build): T {
-  let cache = caches.get(engine)
-  const { stretch } = useStretch.getState()
-  if (stale.has(engine) && stale.get(engine) !== stretch) {
-    stale.set(engine, stretch)
-    cache = undefined
-  }
-  if (!cache) caches.set(engine, (cache = new WeakMap()))
-  if (!cache.has(build)) cache.set(build, engine(build))
-  return cache.get(build) as T
-}
-
-/** Result of a cheap engine for the open build. The engine must be a stable function. */
-export function useEngine<T>(engine: (b: Build) => T): T {
-  useStretch(s => s.stretch)
-  return computed(engine, useOpenBuild())
-}
 
 let remote: Remote<HeavyEngines> | undefined
 export const heavy = () =>

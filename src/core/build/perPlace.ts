@@ -1,18 +1,3 @@
-import type { Build } from './build.ts'
-
-/**
- * A fact derived from a build, computed once for each document. Documents are not changed in place: an edit makes a new
- * one that shares what it leaves alone.
- */
-export function perBuild<T>(compute: (b: Build) => T): (b: Build) => T {
-  const known = new WeakMap<Build, { result: T }>()
-  return b => {
-    let own = known.get(b)
-    if (!own) known.set(b, (own = { result: compute(b) }))
-    return own.result
-  }
-}
-
 /** How many places of one thing are kept: where it is, where a fix puts it, and between. */
 const PLACES = 4
 

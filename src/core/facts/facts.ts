@@ -1,0 +1,84 @@
+import type { Build } from '../build/build.ts'
+import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
+import type { Present } from '../calendar/schedule.ts'
+import { bonds } from '../circuit/bonds.ts'
+import { meterAtJack } from '../circuit/meter.ts'
+import { allSettings } from '../circuit/settings.ts'
+import { solderDrawing } from '../circuit/solderDrawing.ts'
+import { solderOrder } from '../circuit/solderOrder.ts'
+import { costSheet } from '../cost/costSheet.ts'
+import { markList } from '../drill/markList.ts'
+import { finishWork } from '../finish/finishWork.ts'
+import { bodySurface } from '../finish/surface.ts'
+import { fit } from '../fit/applyFixes.ts'
+import { balance } from '../fit/balance.ts'
+import { drillWork } from '../fit/drillWork.ts'
+import { jointsAsTheyStand } from '../fit/findJoints.ts'
+import { measureNext } from '../fit/measureNext.ts'
+import { trialAssembly } from '../fit/trialAssembly.ts'
+import { layOut } from '../layout/layOut.ts'
+import { gatesOf } from '../plan/gates.ts'
+import { plan } from '../plan/plan.ts'
+import { setupWork } from '../setup/setupWork.ts'
+
+/** How many readings are offered at once. */
+const READINGS = 12
+
+/** A fact that hangs on the present too: computed again when that is another. */
+function dated<T>(compute: (b: Build, now: Present) => T): (b: Build, now: Present) => T {
+  const known = new WeakMap<Build, { now: Present; result: T }>()
+  return (b, now) => {
+    const have = known.get(b)
+    if (have?.now.at === now.at && have.now.offset === now.offset) return have.result
+    const result = compute(b, now)
+    known.set(b, { now, result })
+    return result
+  }
+}
+
+const planned = dated(plan)
+
+/**
+ * Everything that is derived from a build, by name: where things lie, what meets what, what is in the wood, what is to be
+ * done and when. Each fact names the fields of the document that it reads, and asks for the facts below it, so that an
+ * edit computes again what hangs on it and nothing else. Interface, worker, server and command line ask here.
+ */
+export const FACTS = {
+  /** Where everything lies as the parts are. */
+  layout: layOut,
+  /** Joints as they stand. */
+  joints: jointsAsTheyStand,
+  /** Joints as they stand and as they will be, with the chosen fixes. */
+  fit,
+  /** Holes, cuts and layout as they will be. */
+  drill: drillWork,
+  /** What to mark, cut and drill, in working order. */
+  marks: fact([...DRILLED], b => {
+    const work = drillWork(b)
+    return work ? markList(work, b) : []
+  }),
+  /** Readings that settle most. */
+  next: fact([...SHAPED, 'fixes'], b => measureNext(b, fit(b).now, READINGS).map(m => ({ ...m, id: m.ref }))),
+  trial: fact([...SHAPED, 'fixes', 'trials'], b => trialAssembly(b, fit(b).now)),
+  balance: fact(SHAPED, balance),
+  surface: bodySurface,
+  finish: fact([...LAID, 'finish'], b => finishWork(b, bodySurface(b))),
+  setup: fact(LAID, setupWork),
+  /** Every setting of the circuit's switches. */
+  settings: fact(WIRED, allSettings),
+  meter: fact(WIRED, meterAtJack),
+  solder: fact(WIRED, solderOrder),
+  solderDrawing: fact([...WIRED, 'placements', 'setup'], solderDrawing),
+  bonds: fact(WIRED, bonds),
+  costs: fact(COSTED, costSheet),
+  plan: planned,
+  gates: dated((b, now) => gatesOf(planned(b, now).steps, fit(b).now)),
+} as const satisfies Record<string, (b: Build, now: Present) => unknown>
+
+export type FactName = keyof typeof FACTS
+export type FactOf<N extends FactName> = ReturnType<(typeof FACTS)[N]>
+
+/** One fact of a build, computed once for each state of what it hangs on. */
+export const ask = <N extends FactName>(name: N, build: Build, now: Present): FactOf<N> =>
+  (FACTS[name] as (b: Build, now: Present) => FactOf<N>)(build, now)

@@ -1,0 +1,117 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyBuild } from '../../../tests/support/anyBuild.ts'
+import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
+import type { Build } from '../build/build.ts'
+import { kept } from '../build/kept.ts'
+import { same } from '../build/same.ts'
+import { dimensionAt, dimensionPaths, withDimension } from '../parts/dimensionAt.ts'
+import { plan } from '../plan/plan.ts'
+import { drillWork } from './drillWork.ts'
+import { jointsAsTheyStand } from './findJoints.ts'
+
+/** A build with one dimension of one of its parts, or one of its places, moved. */
+function edited(b: Build, pick: number, by: number): Build {
+  const fitted = b.parts.filter(p => Object.values(b.slots).includes(p.id)),
+    paths = fitted.flatMap(p => dimensionPaths(p).map(path => [p.id, path] as const)),
+    k = pick % (paths.length + 3)
+  if (k === paths.length) return { ...b, placements: { ...b.placements, guard: { x: place(by), y: place(-by) } } }
+  if (k === paths.length + 1) return { ...b, setup: { ...b.setup, edgeMargin: 3 + Math.abs(by) } }
+  if (k === paths.length + 2)
+    return {
+      ...b,
+      finish: { ...b.finish, film: { value: 0.1 + Math.abs(by) / 10, doubt: 0.02, basis: 'claimed' } },
+    }
+  const [id, path] = paths[k]!
+  return {
+    ...b,
+    parts: b.parts.map(p => {
+      if (p.id !== id) return p
+      const d = dimensionAt(p, path)!
+      return withDimension(p, path, {
+        ...d,
+        value: Math.max(0.2, d.value + (Number.isInteger(d.value) && d.doubt === 0 ? 0 : by)),
+      })
+    }),
+  }
+}
+const place = (value: number) => ({ value, doubt: 0.2, basis: 'claimed' as const })
+
+const told = (b: Build) => ({
+  joints: jointsAsTheyStand(b).map(j => [
+    j.id,
+    j.title,
+    j.state,
+    j.clearance.value,
+    j.doubt,
+    j.finding,
+    j.at,
+    j.fixes.map(f => [f.title, f.note, f.changes]),
+  ]),
+  holes: drillWork(b)?.holes,
+  cuts: drillWork(b)?.cuts,
+  steps: plan(b).steps.map(s => [s.id, s.why, s.start]),
+})
+
+describe('what is kept between edits', () => {
+  it('is what would be computed from nothing, whatever was edited before', () =>
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          anyBuild,
+          fc.constantFrom(...DEMO_NAMES).map(n => demo(n)),
+        ),
+        fc.array(fc.tuple(fc.nat(100_000), fc.double({ min: -2, max: 2, noNaN: true })), {
+          minLength: 2,
+          maxLength: 5,
+        }),
+        (start, edits) => {
+          let b = start
+          told(b)
+          for (const [pick, by] of edits) {
+            const next = edited(b, pick, by)
+            expect(told(next)).toEqual(told(structuredClone(next)))
+            // And back, as undo does.
+            expect(told(b)).toEqual(told(structuredClone(b)))
+            b = next
+          }
+        },
+      ),
+      { numRuns: 25 },
+    ))
+  it('hangs on every dimension that it is computed from: each of them edited, and back', () => {
+    const b = demo('kestrel'),
+      now = (x: Build) => jointsAsTheyStand(x).map(j => [j.id, j.clearance.value, j.doubt, ...j.at]),
+      all = b.parts
+        .filter(p => Object.values(b.slots).includes(p.id))
+        .flatMap(p => dimensionPaths(p).filter(path => dimensionAt(p, path)!.doubt > 0)).length
+    for (let k = 0, done = 0; done < all; k++) {
+      const next = edited(b, k, 0.37)
+      if (next === b) continue
+      done++
+      expect(now(next), `edit ${k}`).toEqual(now(structuredClone(next)))
+    }
+  })
+  it('keeps results by the objects they hang on, the newest sixteen of them', () => {
+    let times = 0
+    const f = kept(
+      (a: object, n: number) => [a, n],
+      (a: object, n: number) => {
+        times++
+        return { a, n }
+      },
+    )
+    const x = {}
+    expect(f(x, 1)).toBe(f(x, 1))
+    expect(f({}, 1)).not.toBe(f(x, 1))
+    expect(times).toBe(2)
+    for (let n = 2; n < 20; n++) f(x, n)
+    f(x, 1)
+    expect(times).toBe(21)
+  })
+  it('knows plain data that is equal all through', () => {
+    expect(same({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }] })).toBe(true)
+    for (const other of [{ a: [1, { b: 3 }] }, { a: [1] }, { a: [1, { b: 2 }], c: 1 }, null, 'x'])
+      expect(same({ a: [1, { b: 2 }] }, other)).toBe(false)
+  })
+})

@@ -1,0 +1,59 @@
+import { setupReading, type SetupWork } from '../../setup/setupWork.ts'
+import type { Step } from '../step.ts'
+import { IN_PHASE, needs } from './inPhase.ts'
+
+/** Setting up, each adjustment after the one that moves it. */
+export function setupSteps(work: SetupWork): Step[] {
+  const common = {
+    phase: 'setup' as const,
+    station: 'setup' as const,
+    waitHours: 0,
+    whole: false,
+    cautions: ['strings'] as const,
+    ...IN_PHASE.setup,
+    tools: ['feeler gauge', 'steel rule', 'tuner'],
+  }
+  const own = work.adjustments.map((a): Step => ({
+    ...common,
+    ref: { kind: 'setup', what: a.id },
+    title: a.title,
+    why: a.why,
+    minutes: 10,
+    read: { of: setupReading(a.id), label: a.title, unit: 'mm', expected: a.target, min: 0, max: 12 },
+  }))
+  const chain: Step[] = [
+    {
+      ...common,
+      ref: { kind: 'setup', what: 'strings' },
+      title: 'String up and tune',
+      why: 'Stretch each string and tune again until it stays.',
+      minutes: 20,
+    },
+    ...own,
+    {
+      ...common,
+      ref: { kind: 'setup', what: 'intonation' },
+      title: 'Set the intonation, string by string',
+      why: 'Sharp at fret 12: lengthen the string. After action, since height moves it.',
+      minutes: 20,
+    },
+    {
+      ...common,
+      ref: { kind: 'setup', what: 'pickups' },
+      title: 'Set the pickup heights',
+      why: 'Last fret held; strong magnets too near pull strings sour.',
+      minutes: 10,
+    },
+    {
+      ...common,
+      ref: { kind: 'setup', what: 'again' },
+      title: 'Tune and look again at relief, nut and action',
+      why: 'Every step moves the next.',
+      minutes: 10,
+    },
+  ]
+  return chain.map((s, i) => ({
+    ...s,
+    needs: [...s.needs, ...(i ? [needs(chain[i - 1]!.ref, 'Every adjustment moves those after it.')] : [])],
+  }))
+}

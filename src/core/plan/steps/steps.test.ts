@@ -1,0 +1,199 @@
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../../tests/support/demo.ts'
+import { plainBuild } from '../../../../tests/support/plainBuild.ts'
+import { chooseFix } from '../../build/edits.ts'
+import { stepText } from '../../build/stepRef.ts'
+import { drillWork } from '../../fit/drillWork.ts'
+import { fit } from '../../fit/applyFixes.ts'
+import { setupWork } from '../../setup/setupWork.ts'
+import { stepsOf } from '../stepsOf.ts'
+import { finishSteps } from './finishSteps.ts'
+import { fixSteps } from './fixSteps.ts'
+import { IN_PHASE } from './inPhase.ts'
+import { measureSteps } from './measureSteps.ts'
+import { setupSteps } from './setupSteps.ts'
+import { testSteps } from './testSteps.ts'
+import { trialSteps } from './trialSteps.ts'
+import { wiringSteps } from './wiringSteps.ts'
+import { cutSteps, drillSteps } from './woodSteps.ts'
+import { PHASES } from '../step.ts'
+
+const at = '2026-12-01T18:00:00Z'
+
+describe('what the engines want done', () => {
+  it('readings come with what they settle, the range that the document takes, and stay when taken', () => {
+    const b = demo('heron'),
+      steps = measureSteps(b, fit(b))
+    expect(steps.length).toBeGreaterThan(3)
+    for (const s of steps) {
+      expect(s.ref.kind).toBe('measure')
+      expect(s.read!.unit).toBe('mm')
+      expect(s.read!.min).toBeLessThan(s.read!.max)
+      expect(s.why).toMatch(/Settles \d+ joint/)
+      expect(s.needs).toEqual([])
+    }
+    const done = { ...b, steps: [{ step: 'measure/heron-body/dims.thickness', state: 'done' as const, at }] }
+    const own = measureSteps(done, fit(done)).find(s => stepText(s.ref) === 'measure/heron-body/dims.thickness')!
+    expect(own.title).toMatch(/^Measure: .*thickness/)
+  })
+  it('a chosen fix is a step of its time, with its reading; done, it stays though the joint asks for nothing', () => {
+    const b = chooseFix(demo('heron'), 'tuner-bushing', 'ream-holes'),
+      [s] = fixSteps(b, fit(b))
+    expect(s).toMatchObject({
+      ref: { kind: 'fix', joint: 'tuner-bushing', method: 'ream-holes' },
+      phase: 'wood',
+      station: 'fit',
+    })
+    expect(s!.read!.expected).toBeCloseTo(10.2, 0)
+    const over = { ...b, steps: [{ step: stepText(s!.ref), state: 'done' as const, at }] }
+    const gone = { ...over, fixes: [{ joint: 'no-such', method: 'ream-holes' }] }
+    expect(
+      fixSteps({ ...gone, steps: [{ step: 'fix/no-such/ream-holes', state: 'done', at }] }, fit(gone))[0],
+    ).toMatchObject({ why: 'Done.', minutes: 0 })
+    expect(fixSteps(gone, fit(gone))).toEqual([])
+  })
+  it('cuts take twenty minutes and the time of their wood; binding rests a day', () => {
+    const b = plainBuild()
+    b.cuts = [
+      { id: 'r', sort: 'rout', face: 'top', x: 20, y: -80, length: 60, width: 40, corner: 0, depth: 20 },
+      { id: 'b', sort: 'binding', face: 'top', width: 2, depth: 6 },
+    ]
+    const [rout, binding] = cutSteps(drillWork(b)!.cuts)
+    // 2400 mm² by 20 mm at 1500 mm³ a minute.
+    expect(rout).toMatchObject({ minutes: 20 + 32, waitHours: 0, whole: false, ref: { kind: 'cut', cut: 'cut-r' } })
+    expect(binding).toMatchObject({ minutes: 20 + Math.round((1440 * 40) / 1500), waitHours: 24, whole: true })
+  })
+  it('holes are a step for each group, four minutes a hole, after every rout', () => {
+    const holes = drillWork(plainBuild())!.holes,
+      steps = drillSteps(holes)
+    for (const s of steps) {
+      const group = s.ref.kind === 'drill' ? s.ref.group : ''
+      const count = holes.filter(h => h.group === group).length
+      expect(s.minutes).toBe(8 + 4 * count)
+      expect(s.title).toContain(`${count} hole`)
+      expect(s.needs).toContainEqual(expect.objectContaining({ which: { kind: 'all', of: 'cut' } }))
+    }
+    const late = drillSteps(holes.map(h => ({ ...h, when: 'after finish' as const })))
+    expect(late.every(s => s.phase === 'assembly' && s.ref.kind === 'drill' && s.ref.after)).toBe(true)
+    expect(late[0]!.needs).not.toContainEqual(expect.objectContaining({ which: { kind: 'all', of: 'cut' } }))
+  })
+  it('coats go one upon another, the first after a glued neck, dye after its panel', () => {
+    const stage = (stage: string, nth?: number) => ({
+      id: stepText({ kind: 'finish', stage, ...(nth ? { nth } : {}) }),
+      ref: { kind: 'finish' as const, stage, ...(nth ? { nth } : {}) },
+      title: stage,
+      why: '',
+      minutes: 10,
+      waitHours: 1,
+      tools: [],
+      cautions: [],
+      whole: true,
+    })
+    const work = { steps: [stage('panel'), stage('sand'), stage('dye'), stage('coat', 1), stage('coat', 2)] },
+      b = plainBuild()
+    const { panel, coats } = finishSteps({ instrument: { ...b.instrument, neckJoint: 'glued' } }, work)
+    expect(panel.map(p => p.phase)).toEqual(['wood'])
+    const own = coats.map(c => c.needs.map(n => n.which).filter(w => w.kind === 'finish' || w.kind === 'assemble'))
+    expect(own).toEqual([
+      [{ kind: 'assemble', what: 'neck' }],
+      [
+        { kind: 'finish', stage: 'sand' },
+        { kind: 'finish', stage: 'panel' },
+      ],
+      [{ kind: 'finish', stage: 'dye' }],
+      [{ kind: 'finish', stage: 'coat', nth: 1 }],
+    ])
+    expect(finishSteps(b, work).coats[0]!.needs).toEqual(IN_PHASE.finish.needs)
+    expect(coats.every(c => c.spoils.some(s => s.which.kind === 'phase' && s.which.of === 'wood'))).toBe(true)
+  })
+  it('soldering goes by stages, each on the one before; the last belongs to assembly', () => {
+    const joint = (stage: 'on the controls' | 'pickups' | 'through the body', order: number) => ({
+      order,
+      terminal: 'x.1',
+      wires: [],
+      stage,
+      why: 'Because.',
+    })
+    const steps = wiringSteps([
+      joint('on the controls', 1),
+      joint('on the controls', 2),
+      joint('pickups', 3),
+      joint('through the body', 4),
+    ])
+    expect(steps.map(s => [stepText(s.ref), s.phase, s.minutes])).toEqual([
+      ['solder/on-the-controls', 'wiring', 13],
+      ['solder/pickups', 'wiring', 9],
+      ['solder/through-the-body', 'assembly', 9],
+    ])
+    expect(steps[1]!.needs.at(-1)!.which).toEqual({ kind: 'solder', what: 'on-the-controls' })
+    expect(steps[0]!.needs).toEqual(IN_PHASE.wiring.needs)
+    expect(wiringSteps([])).toEqual([])
+  })
+  it('the jack is metered before anything is tapped; an open circuit expects no figure', () => {
+    const b = demo('heron')
+    const reading = (key: string, ohms: number) => ({
+      key,
+      label: key,
+      settings: { position: 'bridge', pulled: {}, knobs: {} },
+      ohms,
+      low: 0,
+      high: 0,
+      verdict: 'not read yet' as const,
+      meaning: '',
+    })
+    const steps = testSteps(b, [reading('bridge', 8000), reading('neck', Infinity)])
+    expect(steps.map(s => s.read?.expected)).toEqual([8000, undefined, undefined])
+    expect(steps[2]!.needs.slice(-2).map(n => n.which)).toEqual([
+      { kind: 'test', what: 'bridge' },
+      { kind: 'test', what: 'neck' },
+    ])
+  })
+  it('setting up is a chain: strings, relief, nut, action, intonation, heights, and again', () => {
+    const steps = setupSteps(setupWork(plainBuild()))
+    expect(steps.map(s => (s.ref.kind === 'setup' ? s.ref.what : ''))).toEqual([
+      'strings',
+      'relief',
+      'nut.bass',
+      'nut.treble',
+      'action.bass',
+      'action.treble',
+      'intonation',
+      'pickups',
+      'again',
+    ])
+    steps.slice(1).forEach((s, i) => expect(s.needs.at(-1)!.which).toEqual(steps[i]!.ref))
+  })
+  it('a trial is asked for once, and again when something moved before the finish is begun', () => {
+    const last = { at, slots: {}, joints: {} }
+    const none = trialSteps({ steps: [], trials: [] }, { last: undefined, changed: [] })
+    expect(none.map(s => stepText(s.ref))).toEqual(['trial'])
+    const moved = { last, changed: ['A.', 'B.', 'C.', 'D.'] }
+    const again = trialSteps({ steps: [], trials: [last] }, moved)
+    expect(again.map(s => stepText(s.ref))).toEqual(['trial', 'trial/2'])
+    expect(again[1]!.why).toBe('Since the last one: A. B. C. And 1 more.')
+    const begun = (step: string) => trialSteps({ steps: [{ step, state: 'done', at }], trials: [last] }, moved)
+    expect(begun('finish/coat-1')).toHaveLength(1)
+    // The panel is no part of the instrument.
+    expect(begun('finish/panel')).toHaveLength(2)
+  })
+  it('every phase says what it needs and why, and none needs itself or what comes later', () => {
+    for (const p of PHASES) {
+      for (const a of [...IN_PHASE[p].needs, ...IN_PHASE[p].spoils]) {
+        expect(a.why).toMatch(/^[A-Z].*\.$/)
+        expect(a.which.kind === 'phase' && PHASES.indexOf(a.which.of) < PHASES.indexOf(p)).toBe(true)
+      }
+      // Between them, everything before is named.
+      const named = [...IN_PHASE[p].needs, ...IN_PHASE[p].spoils].map(a =>
+        a.which.kind === 'phase' ? a.which.of : '',
+      )
+      if (p === 'close') expect(new Set(named).size).toBe(PHASES.length - 1)
+    }
+  })
+  it('come from an empty instrument too: nothing to fit, and what every instrument ends with', () => {
+    const b = plainBuild(),
+      empty = { ...b, slots: {}, parts: [] }
+    const kinds = new Set(stepsOf(empty).map(s => s.ref.kind))
+    expect(kinds.has('cut') || kinds.has('drill') || kinds.has('measure')).toBe(false)
+    expect(kinds.has('close')).toBe(true)
+  })
+})

@@ -1,0 +1,39 @@
+import type { Build } from '../../build/build.ts'
+import { stepRef } from '../../build/stepRef.ts'
+import type { TrialAssembly } from '../../fit/trialAssembly.ts'
+import type { Step } from '../step.ts'
+import { PANEL } from './finishSteps.ts'
+import { IN_PHASE } from './inPhase.ts'
+
+/** Trials that were done, and one more when none was or something changed since, as long as the finish is not begun. */
+export function trialSteps(
+  build: Pick<Build, 'steps' | 'trials'>,
+  t: Pick<TrialAssembly, 'last' | 'changed'>,
+): Step[] {
+  const ticked = build.steps.some(s => s.step === 'trial')
+  const done = Math.max(build.trials.length, Number(ticked))
+  const begun = build.steps.some(s => {
+    const step = stepRef(s.step)
+    return step?.kind === 'finish' && step.stage !== PANEL
+  })
+  const again = t.last !== undefined && t.changed.length > 0 && !begun
+  const common = {
+    phase: 'trial' as const,
+    station: 'fit' as const,
+    minutes: 60,
+    waitHours: 0,
+    whole: false,
+    tools: ['screwdrivers', 'two strings', 'bags and labels'],
+    cautions: ['strings'] as const,
+    ...IN_PHASE.trial,
+  }
+  return Array.from({ length: Math.max(1, done + Number(again)) }, (_, i): Step => ({
+    ...common,
+    ref: { kind: 'trial', number: i + 1 },
+    title: i ? 'Trial assembly again: what changed, dry' : 'Trial assembly: everything dry, two strings on',
+    why:
+      i && i === done
+        ? `Since the last one: ${t.changed.slice(0, 3).join(' ')}${t.changed.length > 3 ? ` And ${t.changed.length - 3} more.` : ''}`
+        : 'The last look before finish. Neck line, string margins, pickup gaps, knobs; then apart again, into labelled bags.',
+  }))
+}

@@ -1,0 +1,56 @@
+import type { Build } from '../build/build.ts'
+import { meterAtJack } from '../circuit/meter.ts'
+import { solderOrder } from '../circuit/solderOrder.ts'
+import { finishWork } from '../finish/finishWork.ts'
+import { bodySurface } from '../finish/surface.ts'
+import { fit as fitOf } from '../fit/applyFixes.ts'
+import { drillWork } from '../fit/drillWork.ts'
+import { sinceLastTrial } from '../fit/trialAssembly.ts'
+import { setupWork } from '../setup/setupWork.ts'
+import type { Step } from './step.ts'
+import { assemblySteps } from './steps/assemblySteps.ts'
+import { finishSteps } from './steps/finishSteps.ts'
+import { fixSteps } from './steps/fixSteps.ts'
+import { IN_PHASE } from './steps/inPhase.ts'
+import { measureSteps } from './steps/measureSteps.ts'
+import { withOwnSteps } from './steps/ownSteps.ts'
+import { setupSteps } from './steps/setupSteps.ts'
+import { testSteps } from './steps/testSteps.ts'
+import { trialSteps } from './steps/trialSteps.ts'
+import { wiringSteps } from './steps/wiringSteps.ts'
+import { cutSteps, drillSteps } from './steps/woodSteps.ts'
+
+const CLOSE: Step = {
+  ref: { kind: 'close' },
+  phase: 'close',
+  title: 'Close the covers, write the sheet that goes with it',
+  why: 'Only now: everything behind them is tested.',
+  station: 'plan',
+  minutes: 15,
+  waitHours: 0,
+  whole: false,
+  tools: ['screwdriver'],
+  cautions: [],
+  ...IN_PHASE.close,
+}
+
+/** Steps of all engines with what each needs and spoils; the builder's own are put among them. */
+export function stepsOf(build: Build): Step[] {
+  const fit = fitOf(build),
+    work = drillWork(build),
+    finish = finishSteps(build, finishWork(build, bodySurface(build)))
+  return withOwnSteps(build, [
+    ...measureSteps(build, fit),
+    ...fixSteps(build, fit),
+    ...cutSteps(work?.cuts ?? []),
+    ...drillSteps(work?.holes ?? []),
+    ...finish.panel,
+    ...trialSteps(build, sinceLastTrial(build, fit.now)),
+    ...finish.coats,
+    ...wiringSteps(solderOrder(build)),
+    ...assemblySteps(build),
+    ...testSteps(build, meterAtJack(build)),
+    ...setupSteps(setupWork(build)),
+    CLOSE,
+  ])
+}

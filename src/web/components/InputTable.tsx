@@ -1,0 +1,99 @@
+import { Table } from './Table.tsx'
+import { putPart, takeReading } from '../../core/build/edits.ts'
+import { readingOf, refOf, splitRef } from '../../core/build/quantityAt.ts'
+import { specAt } from '../../core/parts/dimensionAt.ts'
+import type { Quantity, Source } from '../../core/units/quantity.ts'
+import { useLength } from '../hooks/useLength.ts'
+import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
+import { now } from '../stores/clock.ts'
+import { FarReading } from './FarReading.tsx'
+import { LengthField } from './LengthField.tsx'
+
+interface Input {
+  source: Source
+  coefficient: number
+}
+
+/** What a quantity hangs on, what moves it most first. */
+export const byWeight = (...of: readonly Quantity[]): Input[] => {
+  const most = new Map<string, Input>()
+  for (const t of of.flatMap(q => [...q.terms.values()])) {
+    const have = most.get(t.source.id)
+    if (!have || Math.abs(have.coefficient) < Math.abs(t.coefficient)) most.set(t.source.id, t)
+  }
+  return [...most.values()]
+    .filter(t => Math.abs(t.coefficient) > 1e-6)
+    .sort((a, b) => Math.abs(b.coefficient) * b.source.doubt - Math.abs(a.coefficient) * a.source.doubt)
+}
+
+/** Dimensions, readings and places that a number was computed from, each with a field for its reading. */
+export function InputTable({ caption, inputs }: { caption: string; inputs: readonly Input[] }) {
+  const build = useOpenBuild(),
+    l = useLength()
+  return (
+    <Table caption={caption}>
+      {inputs.map(({ source }) => {
+        const { partId, path } = splitRef(source.id)
+        const part = build.parts.find(p => p.id === partId)
+        const spec = part && specAt(part, path)
+        return (
+          <tr key={source.id} className="rule-row">
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              <span className="block first-letter:uppercase">{source.label}</span>
+              <span className="block text-note leading-tight text-muted">{part?.name ?? 'placement'}</span>
+              {part && <Earlier of={`part/${refOf(part, path)}`} />}
+              {part && (
+                <FarReading
+                  part={part}
+                  path={path}
+                  onPart={p => editBuild(b => putPart(b, p), `${source.label} is right`)}
+                />
+              )}
+            </th>
+            <td className="figure whitespace-nowrap py-1 pr-3 text-body">
+              {l.fineText(source.value)} <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span>
+            </td>
+            <td className="py-1 pr-3 text-note text-muted">{source.basis}</td>
+            <td className="py-1 text-right">
+              {part && spec?.quantity === 'length' && (
+                <LengthField
+                  label={`Measured ${source.label}`}
+                  hideLabel
+                  clears
+                  mm={undefined}
+                  min={spec.min}
+                  max={spec.max}
+                  onMm={v =>
+                    editBuild(b =>
+                      takeReading(b, {
+                        of: readingOf(refOf(part, path)),
+                        value: v,
+                        doubt: 0.05,
+                        at: now(),
+                        with: 'calliper',
+                      }),
+                    )
+                  }
+                />
+              )}
+            </td>
+          </tr>
+        )
+      })}
+    </Table>
+  )
+}
+
+/** Readings of a dimension before the one that counts, with their days. */
+function Earlier({ of }: { of: string }) {
+  const before = useOpenBuild()
+      .readings.filter(r => r.of === of)
+      .slice(0, -1),
+    l = useLength()
+  if (before.length === 0) return null
+  return (
+    <span className="block text-note leading-tight text-muted">
+      read before: {before.map(r => `${l.fineText(r.value)} on ${r.at.slice(0, 10)}`).join(', ')}
+    </span>
+  )
+}
