@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config'
 
 const decorators = { oxc: { decorator: { legacy: true } } }
 /** Computation keeps both cores of a small machine busy; the browser's tests come after, a file at a time, with the machine to themselves. */
-const COMPUTING = { maxWorkers: 2, sequence: { groupOrder: 0 } }
+const COMPUTING = { maxWorkers: 2, isolate: false, sequence: { groupOrder: 0 } }
 const DRIVING = { fileParallelism: false, maxConcurrency: 2, sequence: { groupOrder: 1 } }
 
 export default defineConfig({
@@ -27,6 +27,7 @@ export default defineConfig({
         ...decorators,
         test: {
           name: 'interface',
+          globalSetup: 'tests/support/workshops.ts',
           include: ['tests/e2e/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 200_000,

@@ -1,10 +1,10 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { rmSync } from 'node:fs'
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import { inject } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { demo } from './demo.ts'
 import { startServer, type Running } from './server.ts'
+import { workshopFolder } from './workshops.ts'
 
 export const DESKTOP = { width: 1280, height: 800 }
 export const TABLET = { width: 834, height: 1112 }
@@ -24,8 +24,8 @@ export interface Bench {
 }
 
 export async function openBench({ empty = false } = {}): Promise<Bench> {
-  const data = mkdtempSync(join(tmpdir(), 'snugbolt-e2e-'))
-  const server = await startServer(data, {}, !empty)
+  const data = workshopFolder(inject('workshops')[empty ? 'empty' : 'demo'])
+  const server = await startServer(data, {}, { demo: false, dist: true })
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: [

@@ -1,14 +1,22 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 
+/** All rules; only colours, which a night changes; all but colours, which a size does not change and which take most of the time. */
+export type Look = 'all' | 'colours' | 'but colours'
+const RULES: Record<Look, object> = {
+  all: {},
+  colours: { runOnly: { type: 'rule', values: ['color-contrast'] } },
+  'but colours': { rules: { 'color-contrast': { enabled: false } } },
+}
+
 /**
  * What axe finds wrong on a page, with where. One document without frames: the plain mode, which opens no second page,
  * sees all of it, and passes are not written out, which takes most of the time.
  */
-export async function faults(page: Page): Promise<string[]> {
+export async function faults(page: Page, look: Look = 'all'): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page: page as never })
     .setLegacyMode(true)
-    .options({ resultTypes: ['violations'] })
+    .options({ resultTypes: ['violations'], ...RULES[look] })
     .analyze()
   return violations.map(
     v =>

@@ -11,11 +11,18 @@ export interface Running {
   kill: (signal?: NodeJS.Signals) => Promise<void>
 }
 
-/** Starts the server from its sources on a free port and waits until it is open. */
-export function startServer(data: string, env: Record<string, string> = {}, demo = true): Promise<Running> {
+/** Starts the server on a free port, from its sources or as it is built, and waits until it is open. */
+export function startServer(
+  data: string,
+  env: Record<string, string> = {},
+  { demo = true, dist = false } = {},
+): Promise<Running> {
   const child = spawn(
     process.execPath,
-    ['--import', 'tsx', join(ROOT, 'src/server/main.ts'), ...(demo ? ['--demo'] : [])],
+    [
+      ...(dist ? [join(ROOT, 'dist/server/main.js')] : ['--import', 'tsx', join(ROOT, 'src/server/main.ts')]),
+      ...(demo ? ['--demo'] : []),
+    ],
     {
       cwd: ROOT,
       env: { ...process.env, SNUGBOLT_DATA: data, PORT: '0', ...env },
