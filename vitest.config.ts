@@ -2,7 +2,12 @@ import { defineConfig } from 'vitest/config'
 
 const decorators = { oxc: { decorator: { legacy: true } } }
 /** Computation keeps both cores of a small machine busy; the browser's tests come after, a file at a time, with the machine to themselves. */
-const COMPUTING = { maxWorkers: 2, isolate: false, sequence: { groupOrder: 0 } }
+const COMPUTING = {
+  maxWorkers: 2,
+  isolate: false,
+  setupFiles: 'tests/support/seed.ts',
+  sequence: { groupOrder: 0 },
+}
 const DRIVING = { fileParallelism: false, maxConcurrency: 2, sequence: { groupOrder: 1 } }
 
 export default defineConfig({

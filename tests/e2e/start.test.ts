@@ -282,7 +282,7 @@ describe('changes that can be seen and taken back', () => {
     }
     const part = structuredClone(wide.parts.find(p => p.id === 'heron-double')!)
     part.id = 'double-wide'
-    part.name = 'Double-coil, wide cover'
+    part.name = 'Double-coil, cover of 78'
     part.dims.width!.value = 78
     await fetch(`${bench.server.address}/api/shelf`, {
       method: 'POST',
@@ -293,8 +293,8 @@ describe('changes that can be seen and taken back', () => {
       b.fixes = [{ joint: 'pickup-bridge-rout', method: 'open-rout' }]
     })
     const page = await bench.open(`/b/${id}/parts?hand=pickup-bridge`)
-    const choose = () => page.getByRole('button', { name: /^Double-coil, wide cover/ }).first()
-    await page.getByText('Double-coil, wide cover').first().waitFor()
+    const choose = () => page.getByRole('button', { name: /^Double-coil, cover of 78/ }).first()
+    await page.getByText('Double-coil, cover of 78').first().waitFor()
     await choose().click()
     await page.getByRole('dialog').getByText('Planned work would grow').waitFor()
     await page.getByRole('button', { name: 'Leave the part that is there' }).click()
@@ -302,13 +302,13 @@ describe('changes that can be seen and taken back', () => {
     await choose().click()
     await page.getByRole('button', { name: 'Choose it, drop these fixes' }).click()
     await page
-      .getByText(/^Bridge pickup: Double-coil, wide cover/)
+      .getByText(/^Bridge pickup: Double-coil, cover of 78/)
       .first()
       .waitFor()
     await saved(page)
     const b = await storedBuild(bench, id)
     expect(b.fixes).toEqual([])
-    expect(b.log.at(-1)!.text).toMatch(/^Bridge pickup: Double-coil, wide cover instead of /)
+    expect(b.log.at(-1)!.text).toMatch(/^Bridge pickup: Double-coil, cover of 78 instead of /)
   })
   it('another instrument: what follows is said before it is done, in each direction', async () => {
     const id = await copyOf(bench, 'other')
