@@ -23,15 +23,24 @@ const dependencies = (j: Joined, v: View): readonly unknown[] => [
   ...(j.facts ?? []).map(k => v.facts[k]),
 ]
 
+/** Whether a joint depends on the very objects of a list made by `dependencies`; asked at every joint on every edit, so nothing is made anew. */
+function unchanged(of: readonly unknown[], j: Joined, v: View): boolean {
+  let n = 0
+  if (of[n++] !== v.facts.bands) return false
+  for (const s of j.slots) if (of[n++] !== v.part(s)) return false
+  for (const s of j.beside ?? []) if (of[n++] !== v.part(s)) return false
+  for (const k of j.facts ?? []) if (of[n++] !== v.facts[k]) return false
+  return true
+}
+
 /** Keeps the results of a function of a joint until one of the objects it depends on is another. */
 export function perDependencies<T>(compute: (j: Joined, v: View) => T): (j: Joined, v: View) => T {
   const kept = new WeakMap<Joined, { of: readonly unknown[]; result: T }[]>()
   return (j, v) => {
-    const of = dependencies(j, v)
     let own = kept.get(j)
     if (!own) kept.set(j, (own = []))
-    const i = own.findIndex(k => k.of.every((x, n) => x === of[n]))
-    const hit = i < 0 ? { of, result: compute(j, v) } : own[i]!
+    const i = own.findIndex(k => unchanged(k.of, j, v))
+    const hit = i < 0 ? { of: dependencies(j, v), result: compute(j, v) } : own[i]!
     if (i !== 0) {
       if (i > 0) own.splice(i, 1)
       own.unshift(hit)

@@ -101,8 +101,13 @@ function withFixes(
   }
 }
 
-const complete = (found: FoundJoint, build: Shaped): Joint =>
-  withFixes(
+/** Joints that were found, judged under the bands they were judged under; they have no other dependency. */
+const verdicts = new WeakMap<FoundJoint, { bands: Shaped['bands']; joint: Joint }>()
+
+function complete(found: FoundJoint, build: Shaped): Joint {
+  const known = verdicts.get(found)
+  if (known?.bands === build.bands) return known.joint
+  const joint = withFixes(
     judged(
       found.family,
       found.clearance,
@@ -116,6 +121,9 @@ const complete = (found: FoundJoint, build: Shaped): Joint =>
     found.slots,
     found.fixes,
   )
+  verdicts.set(found, { bands: build.bands, joint })
+  return joint
+}
 
 /** A declared joint judged from what it depends on; undefined where a part or a dimension is missing. */
 const judgedOf = perDependencies((j: Joined, v: View): (Judged & { title: string }) | undefined => {
