@@ -56,4 +56,13 @@ describe('the interface', () => {
       ).toEqual([])
     }
   })
+  it('states no range of a length or a text: those are the document’s', () => {
+    const own = sources.flatMap(({ f, text }) =>
+      [...text.matchAll(/<(LengthField|TextField)\b[^]*?\/>/g)]
+        .filter(m => /\b(min|max)=\{-?[\d.]+\}/.test(m[0]))
+        .map(m => `${f}: ${m[0].slice(0, 80)}`),
+    )
+    expect(own).toEqual([])
+    expect(sources.flatMap(({ text }) => text.match(/<LengthField\b/g) ?? []).length).toBeGreaterThan(20)
+  })
 })

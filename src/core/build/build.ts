@@ -25,6 +25,8 @@ import { Part } from '../parts/part.ts'
 import { FEATURE_ROLE_NAMES, type FeatureRole } from '../parts/featureRoles.ts'
 import { Circuit } from './circuitRecord.ts'
 import { FINISH_NAMES, type FinishName } from './finishNames.ts'
+import { SPANS } from './spans.ts'
+import { HeldTo } from './validators/heldTo.ts'
 import { IsBandTable } from './validators/isBandTable.ts'
 import { IsNumberTable } from './validators/isNumberTable.ts'
 import { IsSlotTable } from './validators/isSlotTable.ts'
@@ -161,9 +163,11 @@ export class Instrument {
 /** A point on the body: from the pocket's end wall along the centre line, and off it to the treble side. */
 export class BodyPlace {
   @Nested(() => Dimension)
+  @HeldTo(SPANS.along)
   x!: Dimension
 
   @Nested(() => Dimension)
+  @HeldTo(SPANS.across)
   y!: Dimension
 }
 
@@ -343,6 +347,7 @@ export class FinishChoice {
   /** Dry film on each face, mm; left out: what the system usually builds. */
   @IsOptional()
   @Nested(() => Dimension)
+  @HeldTo(SPANS.film)
   film?: Dimension
 
   /** Kinds of places that are masked or chased, so that no film stays in them. */

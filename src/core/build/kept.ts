@@ -1,3 +1,5 @@
+import { same } from './same.ts'
+
 /** How many states of what a result hangs on are kept: a joint's or two, as they stand and as planned. */
 const KEPT = 16
 
@@ -18,5 +20,23 @@ export function kept<A extends readonly unknown[], T>(
       known.length = Math.min(known.length, KEPT)
     }
     return hit.result
+  }
+}
+
+/**
+ * A function that keeps its last result while the objects it hangs on are the same and the plain data it hangs on,
+ * though made anew, is equal all through: most edits leave it as it is.
+ */
+export function lastAlike<A, T>(
+  on: (a: A) => readonly unknown[],
+  alike: (a: A) => unknown,
+  compute: (a: A) => T,
+): (a: A) => T {
+  let last: { on: readonly unknown[]; alike: unknown; result: T } | undefined
+  return a => {
+    const now = { on: on(a), alike: alike(a) }
+    if (!last || !now.on.every((x, i) => x === last!.on[i]) || !same(now.alike, last.alike))
+      last = { ...now, result: compute(a) }
+    return last.result
   }
 }

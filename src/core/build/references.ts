@@ -5,6 +5,7 @@ import type { Fitted } from './docs.ts'
 import { FAMILY_IDS } from './families.ts'
 import type { Problem } from './problem.ts'
 import { READING_FORMS, readingRef } from './readingRef.ts'
+import { readingSpan } from './readingSpan.ts'
 import { slotsOf } from './slots.ts'
 import { STEP_FORMS, stepRef } from './stepRef.ts'
 
@@ -36,16 +37,25 @@ function nameProblems(build: Build): Problem[] {
     ...Object.keys(build.bands)
       .filter(f => !families.includes(f))
       .map(f => ({ path: `bands.${f}`, reason: `is no family of joints; families are ${families.join(', ')}` })),
-    ...build.readings.flatMap((r, i) =>
-      readingRef(r.of)
-        ? []
-        : [
+    ...build.readings.flatMap((r, i) => {
+      const ref = readingRef(r.of)
+      if (!ref)
+        return [
+          {
+            path: `readings[${i}].of`,
+            reason: `“${r.of}” is nothing that is read; accepted are ${READING_FORMS}`,
+          },
+        ]
+      const span = readingSpan(build, ref)
+      return span && (r.value < span.min || r.value > span.max)
+        ? [
             {
-              path: `readings[${i}].of`,
-              reason: `“${r.of}” is nothing that is read; accepted are ${READING_FORMS}`,
+              path: `readings[${i}].value`,
+              reason: `${r.value} of ${r.of} lies outside ${span.min} to ${span.max}`,
             },
-          ],
-    ),
+          ]
+        : []
+    }),
     ...build.steps.flatMap((s, i) =>
       stepRef(s.step)
         ? []

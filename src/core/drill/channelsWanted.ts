@@ -1,4 +1,4 @@
-import { same } from '../build/same.ts'
+import { lastAlike } from '../build/kept.ts'
 import type { Part } from '../parts/part.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import type { Shaped } from '../build/docs.ts'
@@ -85,23 +85,24 @@ function heightFor(a: Node, b: Node, radius: number): number {
 export function channelsWanted(build: Shaped, l: Layout, round: (x: number) => number): readonly AnyCut[] {
   const body = partIn(build, 'body')
   if (!body) return []
-  const hollows = hollowsOf(build, l).filter(h => h.piece === 'body'),
-    on = [body.id, body.features, build.slots, l.nutToHeelEnd, round]
-  if (last && last.on.every((x, i) => x === on[i]) && same(last.hollows, hollows)) return last.cuts
-  last = { on, hollows, cuts: missing(build, l, body, hollows, round) }
-  return last.cuts
+  return missing({ build, l, body, hollows: hollowsOf(build, l).filter(h => h.piece === 'body'), round })
 }
 
-/** The last channels and what they came from: most edits leave them as they are. */
-let last: { on: readonly unknown[]; hollows: readonly Hollow[]; cuts: AnyCut[] } | undefined
+interface Hollowed {
+  build: Shaped
+  l: Layout
+  body: Part
+  hollows: readonly Hollow[]
+  round: (x: number) => number
+}
 
-function missing(
-  build: Shaped,
-  l: Layout,
-  body: Part,
-  hollows: readonly Hollow[],
-  round: (x: number) => number,
-): AnyCut[] {
+const missing = lastAlike(
+  ({ body, build, l, round }: Hollowed) => [body.id, body.features, build.slots, l.nutToHeelEnd, round],
+  ({ hollows }) => hollows,
+  channelsMissing,
+)
+
+function channelsMissing({ build, l, body, hollows, round }: Hollowed): AnyCut[] {
   const feature = (h: Hollow) => body.features.find(f => `${body.id}/${f.id}` === h.id)
   const nodes = hollows.flatMap((h): Node[] => {
     const prism = prismOf(h),

@@ -1,5 +1,5 @@
 import { REQUESTS } from './requests/index.ts'
-import { same } from '../build/same.ts'
+import { lastAlike } from '../build/kept.ts'
 import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import {
@@ -387,43 +387,29 @@ export function holeList(
 ): Hole[] {
   const requests = REQUESTS.flatMap(f => f(build, l, cuts)),
     hollows = hollowsOf(build, l, cuts)
-  if (only !== undefined) return made(build, l, requests, hollows, bits, only)
-  const around: Around = {
-    requests,
-    hollows,
-    on: [
-      ...['body', 'neck', 'guard'].map(s => partIn(build, s)),
-      ...[build.finish, build.steps, l.body, l.head, l.guard, l.nutToHeelEnd, bits],
-    ],
-  }
-  if (
-    last &&
-    last.on.every((x, i) => x === around.on[i]) &&
-    same(last.requests, requests) &&
-    same(last.hollows, hollows)
-  )
-    return last.holes
-  last = { ...around, holes: made(build, l, requests, hollows, bits) }
-  return last.holes
+  const around: Around = { build, l, requests, hollows, bits }
+  return only === undefined ? met(around) : made(around, only)
 }
 
 /** Everything that holes come from: what is asked for, what is hollow, and the parts, outlines and bits they meet. */
 interface Around {
+  build: Shaped
+  l: Layout
   requests: readonly HoleRequest[]
   hollows: readonly Hollow[]
-  on: readonly unknown[]
+  bits: readonly Bit[]
 }
-/** The last list and what it came from: most edits leave every hole as it is. */
-let last: (Around & { holes: Hole[] }) | undefined
 
-function made(
-  build: Shaped,
-  l: Layout,
-  requests: readonly HoleRequest[],
-  hollows: readonly Hollow[],
-  bits: readonly Bit[],
-  only?: string,
-): Hole[] {
+const met = lastAlike(
+  ({ build, l, bits }: Around) => [
+    ...['body', 'neck', 'guard'].map(s => partIn(build, s)),
+    ...[build.finish, build.steps, l.body, l.head, l.guard, l.nutToHeelEnd, bits],
+  ],
+  ({ requests, hollows }) => [requests, hollows],
+  a => made(a),
+)
+
+function made({ build, l, requests, hollows, bits }: Around, only?: string): Hole[] {
   const round = only === undefined ? toTenth : (x: number) => x
   const boxed = hollows.map(w => ({
     ...w,

@@ -1,3 +1,5 @@
+import type { Span } from '../../core/build/spans.ts'
+import { PART_KINDS, type PartKind } from '../../core/parts/partKinds.ts'
 import { rangeOf } from '../../core/build/rangeOf.ts'
 import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
 
@@ -52,5 +54,11 @@ export const ends = <C extends Class>(
   field: keyof InstanceType<C> & string,
 ): { min: number; max: number } => {
   const { min, max } = rangeOf(of, field)
+  return { min, max }
+}
+
+/** Both ends of a part's dimension, as its kind says: for a field that asks for one without a part at hand. */
+export function dimensionOf<K extends PartKind>(kind: K, dim: keyof (typeof PART_KINDS)[K]['dims'] & string): Span {
+  const { min, max } = (PART_KINDS[kind].dims as Record<string, Span>)[dim]!
   return { min, max }
 }

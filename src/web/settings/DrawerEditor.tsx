@@ -1,5 +1,6 @@
 import { Heading } from '../components/Heading.tsx'
-import { DRAWER_SETS, type Drawer } from '../../core/build/build.ts'
+import { ends } from '../components/numberOf.ts'
+import { Drawer, DRAWER_SETS } from '../../core/build/build.ts'
 import { bitsIn } from '../../core/drill/bits.ts'
 import { LengthField } from '../components/LengthField.tsx'
 import { useLength } from '../hooks/useLength.ts'
@@ -38,8 +39,7 @@ export function DrawerEditor({ drawer }: { drawer: Drawer }) {
           label="Add a single bit"
           mm={undefined}
           clears
-          min={0.3}
-          max={80}
+          {...ends(Drawer, 'extra')}
           placeholder="22 mm, 35/64"
           wide
           onMm={v =>

@@ -1,7 +1,8 @@
 import { parseTemperature } from '../../core/units/temperature.ts'
+import { longest } from '../../core/build/rangeOf.ts'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { Climate, PAPER_NAMES, type Build } from '../../core/build/build.ts'
+import { Climate, PAPER_NAMES, type Build, Preferences } from '../../core/build/build.ts'
 import { Load } from '../../core/build/circuitRecord.ts'
 import {
   BenchHours,
@@ -108,7 +109,7 @@ export function Settings() {
             <TextField
               label="Currency"
               value={preferences.currency}
-              max={16}
+              max={longest(Preferences, 'currency')}
               onText={currency => set('preferences', { currency })}
             />
           </Section>

@@ -1,4 +1,5 @@
 import { useMemo, type ReactNode } from 'react'
+import { dimensionOf } from '../components/numberOf.ts'
 import { BRIDGE_SORTS, PICKUP_PLACES, type Build, type PickupPlace } from '../../core/build/build.ts'
 import { USUAL_SETTINGS } from '../../core/build/settings.ts'
 import type { Layout } from '../../core/layout/layOut.ts'
@@ -250,8 +251,7 @@ export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswe
             narrow
             label="Another"
             placeholder={scaled(r.scaleLength)}
-            min={300}
-            max={1200}
+            {...dimensionOf('neck', 'scaleLength')}
             mm={a.scaleLength !== undefined && !SCALES.includes(a.scaleLength) ? a.scaleLength : undefined}
             onMm={mm => onAnswers({ ...a, scaleLength: mm })}
           />

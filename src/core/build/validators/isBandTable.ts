@@ -1,4 +1,5 @@
 import { registerDecorator } from 'class-validator'
+import { SPANS } from '../spans.ts'
 
 const isBand = (b: unknown): boolean => {
   if (typeof b !== 'object' || b === null || Object.keys(b).some(k => k !== 'low' && k !== 'high')) return false
@@ -8,8 +9,8 @@ const isBand = (b: unknown): boolean => {
     typeof high === 'number' &&
     Number.isFinite(low) &&
     Number.isFinite(high) &&
-    Math.abs(low) <= 1000 &&
-    Math.abs(high) <= 1000 &&
+    low >= SPANS.band.min &&
+    high <= SPANS.band.max &&
     low < high
   )
 }
@@ -27,6 +28,6 @@ export const IsBandTable = (): PropertyDecorator => (target, propertyName) =>
         !Array.isArray(v) &&
         Object.keys(v).length <= 100 &&
         Object.values(v).every(isBand),
-      defaultMessage: () => 'each band must be { low, high } in mm within ±1000, low below high',
+      defaultMessage: () => `each band must be { low, high } in mm within ±${SPANS.band.max}, low below high`,
     },
   })

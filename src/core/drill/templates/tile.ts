@@ -1,4 +1,5 @@
-import type { Paper, Printing } from '../../build/build.ts'
+import { Printing, type Paper } from '../../build/build.ts'
+import { rangeOf } from '../../build/rangeOf.ts'
 import type { Point } from '../../geometry/outline.ts'
 import { boundsOfMark, boxOf, plainDimension, type Drawing, type Mark } from './drawing.ts'
 
@@ -205,6 +206,7 @@ const bars = (g: Grid): Bar[] => [
  * Undefined when that is no such bar.
  */
 export function correction(now: number, reads: number): number | undefined {
-  const next = (now * CHECK_BAR) / reads
-  return Number.isFinite(next) && next >= 0.8 && next <= 1.25 ? next : undefined
+  const next = (now * CHECK_BAR) / reads,
+    { min, max } = rangeOf(Printing, 'short')
+  return Number.isFinite(next) && next >= min && next <= max ? next : undefined
 }

@@ -4,7 +4,8 @@ import type { StepRef } from '../../build/stepRef.ts'
 import { fixStepId, type FitResult } from '../../fit/applyFixes.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE } from './inPhase.ts'
-import { labelOf, rangeOf } from './reading.ts'
+import { dimensionSpan } from '../../build/readingSpan.ts'
+import { labelOf } from './reading.ts'
 
 /** Chosen ways to mend, as steps; done ones stay though their joint no longer asks. */
 export function fixSteps(build: Build, fit: FitResult): Step[] {
@@ -50,7 +51,7 @@ export function fixSteps(build: Build, fit: FitResult): Step[] {
                 label: labelOf(build, fix.read),
                 unit: 'mm' as const,
                 expected: change.value,
-                ...rangeOf(build, fix.read),
+                ...dimensionSpan(build, fix.read),
               },
             }
           : {}),

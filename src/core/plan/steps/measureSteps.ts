@@ -6,7 +6,8 @@ import { measureNext } from '../../fit/measureNext.ts'
 import { fixed } from '../../units/length.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE } from './inPhase.ts'
-import { labelOf, rangeOf } from './reading.ts'
+import { dimensionSpan } from '../../build/readingSpan.ts'
+import { labelOf } from './reading.ts'
 
 /** Measurements that would settle joints, best first. Those already taken stay in the plan as done. */
 export function measureSteps(build: Build, fit: FitResult): Step[] {
@@ -41,7 +42,7 @@ export function measureSteps(build: Build, fit: FitResult): Step[] {
       label: labelOf(build, m.ref),
       unit: 'mm',
       expected: m.expected,
-      ...rangeOf(build, m.ref),
+      ...dimensionSpan(build, m.ref),
     },
   }))
 }

@@ -1,3 +1,4 @@
+import { SPANS } from '../../build/spans.ts'
 import { setupReading, type SetupWork } from '../../setup/setupWork.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
@@ -19,7 +20,7 @@ export function setupSteps(work: SetupWork): Step[] {
     title: a.title,
     why: a.why,
     minutes: 10,
-    read: { of: setupReading(a.id), label: a.title, unit: 'mm', expected: a.target, min: 0, max: 12 },
+    read: { of: setupReading(a.id), label: a.title, unit: 'mm', expected: a.target, ...SPANS.setup },
   }))
   const chain: Step[] = [
     {

@@ -1,4 +1,5 @@
 import { useFact } from '../../hooks/useFact.ts'
+import { SPANS } from '../../../core/build/spans.ts'
 import { Link } from 'react-router'
 import { takeReading } from '../../../core/build/edits.ts'
 import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
@@ -109,8 +110,7 @@ export function Marking() {
             placeholder="measured…"
             clears
             mm={undefined}
-            min={-900}
-            max={1500}
+            {...SPANS.along}
             onMm={v => read('along', hole.along < 0 ? -v : v)}
           />
           <LengthField
@@ -120,8 +120,7 @@ export function Marking() {
             placeholder="measured…"
             clears
             mm={undefined}
-            min={-400}
-            max={400}
+            {...SPANS.across}
             onMm={v => read('across', v)}
           />
           {off && (

@@ -1,4 +1,5 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { useState } from 'react'
 import { refOf } from '../../../core/build/quantityAt.ts'
 import { partIn } from '../../../core/build/references.ts'
@@ -44,12 +45,11 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
       <Title>{item.title}</Title>
       <Numbers of={item.numbers} trail={trail} />
       <div className="flex flex-wrap items-end gap-4">
-        <LengthField label="Plate front at" mm={place} min={-200} max={600} onMm={v => setPlace('x', v)} />
+        <LengthField label="Plate front at" mm={place} {...SPANS.along} onMm={v => setPlace('x', v)} />
         <LengthField
           label="Off centre, treble +"
           mm={bridgeOnBody(work.build)}
-          min={-60}
-          max={60}
+          {...SPANS.across}
           onMm={v => setPlace('y', v)}
         />
         <p className="min-w-56 flex-1 text-plain">
@@ -164,8 +164,7 @@ function ScaleCheck({ frets }: { frets: number }) {
           label="Distance"
           mm={undefined}
           clears
-          min={5}
-          max={1500}
+          {...SPANS.frets}
           onMm={v =>
             editBuild(b =>
               takeReading(b, {

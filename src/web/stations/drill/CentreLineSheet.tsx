@@ -1,4 +1,5 @@
 import { Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { readingRef } from '../../../core/build/readingRef.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { Build } from '../../../core/build/build.ts'
@@ -100,8 +101,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
               label={`${NAMES[s]}, from the pocket’s end`}
               hideLabel
               mm={latest(build, edgeReading(s, 'at')) ?? proposed[s]}
-              min={-400}
-              max={800}
+              {...SPANS.along}
               onMm={v => take(s, 'at', v)}
             />,
             ...EDGES.map(e => (
@@ -110,8 +110,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
                 label={`${NAMES[s]}, ${e} edge`}
                 hideLabel
                 mm={latest(build, edgeReading(s, e))}
-                min={-100}
-                max={200}
+                {...SPANS.across}
                 onMm={v => take(s, e, v)}
               />
             )),

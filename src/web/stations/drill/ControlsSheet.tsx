@@ -1,4 +1,5 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { servedWord } from '../../../core/parts/servedWord.ts'
 import { useEffect, useState } from 'react'
 import type { Shaped } from '../../../core/build/docs.ts'
@@ -94,8 +95,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
                       hideLabel
                       label={`${s.label}, ${axis === 'x' ? 'from the pocket’s end' : 'off centre'}`}
                       mm={placeOf(s)[axis]}
-                      min={-400}
-                      max={900}
+                      {...(axis === 'x' ? SPANS.along : SPANS.across)}
                       onTyping={v => setTrying(v === undefined ? undefined : at(axis, v))}
                       onMm={v => {
                         setTrying(undefined)

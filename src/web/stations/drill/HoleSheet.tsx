@@ -1,4 +1,5 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { FactTable } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { readingRef } from '../../../core/build/readingRef.ts'
@@ -159,17 +160,10 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
         <LengthField
           label={`Measured along, ${h.from === 'nut' ? 'from the nut' : h.from === 'heel end' ? 'from the heel’s end' : 'from the pocket’s end'}`}
           mm={a === undefined ? undefined : a * sign}
-          min={-900}
-          max={1500}
+          {...SPANS.along}
           onMm={v => take('along', v * sign)}
         />
-        <LengthField
-          label="Measured off centre, treble +"
-          mm={c}
-          min={-400}
-          max={400}
-          onMm={v => take('across', v)}
-        />
+        <LengthField label="Measured off centre, treble +" mm={c} {...SPANS.across} onMm={v => take('across', v)} />
         {(a !== undefined || c !== undefined) && (
           <Button
             onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !isOfHole(r.of, h.id)) }))}

@@ -1,4 +1,5 @@
 import { Title } from '../../components/Heading.tsx'
+import { dimensionOf } from '../../components/numberOf.ts'
 import { servedWord } from '../../../core/parts/servedWord.ts'
 import { useEffect, useState } from 'react'
 import { partIn } from '../../../core/build/references.ts'
@@ -71,8 +72,7 @@ export function OtherNeckView({ work }: { work: Work }) {
         <LengthField
           label="Its scale length"
           mm={other.scaleLength}
-          min={200}
-          max={1200}
+          {...dimensionOf('neck', 'scaleLength')}
           onMm={v =>
             setOther(o => ({
               ...o,
@@ -86,8 +86,7 @@ export function OtherNeckView({ work }: { work: Work }) {
         <LengthField
           label="Nut to heel end"
           mm={other.nutToHeelEnd}
-          min={100}
-          max={1000}
+          {...dimensionOf('neck', 'nutToHeelEnd')}
           onMm={v => setOther(o => ({ ...o, nutToHeelEnd: v }))}
         />
         <ValueField

@@ -1,7 +1,8 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { ends } from '../../components/numberOf.ts'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
-import { PAPER_NAMES, type Paper, type Printing } from '../../../core/build/build.ts'
+import { PAPER_NAMES, Printing, type Paper } from '../../../core/build/build.ts'
 import { holeCsv } from '../../../core/drill/holeCsv.ts'
 import { drawingSvg } from '../../../core/drill/templates/drawingSvg.ts'
 import { TEMPLATE_FORMATS } from '../../../core/drill/templates/templateFile.ts'
@@ -138,6 +139,10 @@ export function TemplatesView({ work }: { work: Work }) {
   )
 }
 
+/** What a printer's scale can be made up for, by the document; a bar may read half or twice its length to be told so. */
+const MADE_UP = ends(Printing, 'short'),
+  BAR = { min: CHECK_BAR / 2, max: CHECK_BAR * 2 }
+
 /** What the printed bars measure, and the correction that comes of it. */
 function CheckBar({ print }: { print: Printing }) {
   const [word, setWord] = useState<string>()
@@ -145,7 +150,7 @@ function CheckBar({ print }: { print: Printing }) {
     const next = correction(print[side], reads)
     setWord(
       next === undefined
-        ? `A bar of ${CHECK_BAR} mm that reads ${fixed(reads, 1)} mm was printed to fit the page: print at 100 % first. Between ${CHECK_BAR * 0.8} and ${CHECK_BAR * 1.25} mm can be made up for.`
+        ? `A bar of ${CHECK_BAR} mm that reads ${fixed(reads, 1)} mm was printed to fit the page: print at 100 % first. Between ${fixed(CHECK_BAR / MADE_UP.max, 0)} and ${fixed(CHECK_BAR / MADE_UP.min, 0)} mm can be made up for.`
         : undefined,
     )
     if (next !== undefined) setPrint({ ...print, [side]: next })
@@ -157,18 +162,10 @@ function CheckBar({ print }: { print: Printing }) {
         label="Bar along the paper’s short side reads"
         mm={undefined}
         clears
-        min={50}
-        max={200}
+        {...BAR}
         onMm={v => take('short', v)}
       />
-      <LengthField
-        label="… along its long side"
-        mm={undefined}
-        clears
-        min={50}
-        max={200}
-        onMm={v => take('long', v)}
-      />
+      <LengthField label="… along its long side" mm={undefined} clears {...BAR} onMm={v => take('long', v)} />
       <p className="min-w-52 flex-1 text-plain">
         {word ? (
           <span role="alert" className="font-semibold text-never">

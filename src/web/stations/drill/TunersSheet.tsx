@@ -1,4 +1,5 @@
 import { Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { useState } from 'react'
 import type { Shaped } from '../../../core/build/docs.ts'
 import type { TunerPlace } from '../../../core/build/build.ts'
@@ -186,8 +187,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
                 label="Further from the nut by"
                 narrow
                 mm={move.x}
-                min={-60}
-                max={60}
+                {...SPANS.across}
                 onMm={v => setMove(m => ({ ...m, x: v }))}
                 onTyping={v => {
                   if (v !== undefined) setMove(m => ({ ...m, x: v }))
@@ -197,8 +197,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
                 label="To the treble by"
                 narrow
                 mm={move.y}
-                min={-60}
-                max={60}
+                {...SPANS.across}
                 onMm={v => setMove(m => ({ ...m, y: v }))}
                 onTyping={v => {
                   if (v !== undefined) setMove(m => ({ ...m, y: v }))

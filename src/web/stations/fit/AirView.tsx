@@ -1,4 +1,5 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { numberOf, withinOf } from '../../components/numberOf.ts'
 import { equilibriumMoisture } from '../../../core/parts/moisture.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRoles.ts'
@@ -83,8 +84,7 @@ export function AirView() {
         <LengthField
           label={`On each face; ${build.finish.system}`}
           mm={film}
-          min={0}
-          max={2}
+          {...SPANS.film}
           onMm={v =>
             editBuild(b => ({
               ...b,

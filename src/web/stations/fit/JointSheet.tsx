@@ -1,3 +1,4 @@
+import { SPANS } from '../../../core/build/spans.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { byWeight, InputTable } from '../../components/InputTable.tsx'
 import { Link } from 'react-router'
@@ -170,8 +171,8 @@ function BandEditor({ joint }: { joint: Joint }) {
     <details className="text-note">
       <summary className="min-h-8 cursor-pointer text-muted">Snug band and its source</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
-        <LengthField label="Snug from" mm={low} min={-1000} max={high - 0.001} onMm={v => set(v, high)} />
-        <LengthField label="to" mm={high} min={low + 0.001} max={1000} onMm={v => set(low, v)} />
+        <LengthField label="Snug from" mm={low} min={SPANS.band.min} max={high - 0.001} onMm={v => set(v, high)} />
+        <LengthField label="to" mm={high} min={low + 0.001} max={SPANS.band.max} onMm={v => set(low, v)} />
         {own && (
           <Button
             onClick={() =>

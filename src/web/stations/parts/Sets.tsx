@@ -1,4 +1,5 @@
 import { Title } from '../../components/Heading.tsx'
+import { dimensionOf } from '../../components/numberOf.ts'
 import { Table } from '../../components/Table.tsx'
 import { parseAmount } from '../../components/money.ts'
 import { proxy } from 'comlink'
@@ -215,16 +216,14 @@ export function Sets() {
             label="Scale from"
             placeholder="any"
             mm={wish.from}
-            min={200}
-            max={1300}
+            {...dimensionOf('neck', 'scaleLength')}
             onMm={v => setWish(w => ({ ...w, from: v }))}
           />
           <LengthField
             label="Scale to"
             placeholder="any"
             mm={wish.to}
-            min={200}
-            max={1300}
+            {...dimensionOf('neck', 'scaleLength')}
             onMm={v => setWish(w => ({ ...w, to: v }))}
           />
           <Select

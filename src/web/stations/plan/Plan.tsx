@@ -1,4 +1,5 @@
 import { useFact } from '../../hooks/useFact.ts'
+import { longest } from '../../../core/build/rangeOf.ts'
 import { Calendar, OwnStep } from '../../../core/build/build.ts'
 import { numberOf } from '../../components/numberOf.ts'
 import { cutText } from '../../../core/text/text.ts'
@@ -239,9 +240,9 @@ function OwnStepEditor({ id }: { id: string }) {
       <TextField
         label="What"
         value={own.title}
-        max={160}
+        max={longest(OwnStep, 'title')}
         onText={t => {
-          if (t) editBuild(b => changeOwnStep(b, id, { title: cutText(t, 160) }))
+          if (t) editBuild(b => changeOwnStep(b, id, { title: cutText(t, longest(OwnStep, 'title')) }))
         }}
       />
       <ValueField

@@ -1,4 +1,5 @@
 import { Title } from '../../components/Heading.tsx'
+import { SPANS } from '../../../core/build/spans.ts'
 import { Table } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { ACTION_AT, NUT_SCHOOLS, SetupTargets, SPACINGS } from '../../../core/build/build.ts'
@@ -133,8 +134,7 @@ export function Setup() {
                 clears
                 wide
                 mm={undefined}
-                min={0}
-                max={12}
+                {...SPANS.setup}
                 onMm={v =>
                   editBuild(b =>
                     takeReading(b, {

@@ -1,4 +1,6 @@
 import { Table } from '../../components/Table.tsx'
+import { Dimension } from '../../../core/units/dimension.ts'
+import { ends } from '../../components/numberOf.ts'
 import { useState } from 'react'
 import { dimensionAt, dimensionPaths, labelAt, specAt, withDimension } from '../../../core/parts/dimensionAt.ts'
 import { addDimension } from '../../../core/parts/typicalPart.ts'
@@ -126,8 +128,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
                     hideLabel
                     narrow
                     mm={d.doubt}
-                    min={0}
-                    max={500}
+                    {...ends(Dimension, 'doubt')}
                     onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))}
                   />
                 ) : (

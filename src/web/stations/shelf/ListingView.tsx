@@ -1,4 +1,6 @@
 import { Heading } from '../../components/Heading.tsx'
+import { Dimension } from '../../../core/units/dimension.ts'
+import { longest } from '../../../core/build/rangeOf.ts'
 import { useMemo, useState } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
 import { PART_KINDS } from '../../../core/parts/partKinds.ts'
@@ -41,7 +43,7 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
           className="figure border border-line bg-paper p-2 text-note text-ink"
         />
       </label>
-      <TextField label="Where it is from" value={source} max={80} onText={setSource} />
+      <TextField label="Where it is from" value={source} max={longest(Dimension, 'with')} onText={setSource} />
       {text.trim() && (
         <>
           <section aria-label="Understood">

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { SPANS } from '../../../core/build/spans.ts'
 import { boundsOf, polygonArea, type Point } from '../../../core/geometry/outline.ts'
 import type { Part } from '../../../core/parts/part.ts'
 import { calibrate } from '../../../core/shelf/calibration.ts'
@@ -253,8 +254,7 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
           label="Distance of the two points"
           placeholder="in mm"
           mm={distance}
-          min={1}
-          max={2000}
+          {...SPANS.frets}
           onMm={setDistance}
         />
         <Button onClick={() => setPoints(ps => ps.slice(0, -1))} disabled={points.length === 0}>

@@ -1,6 +1,7 @@
 import { numberOf } from '../../components/numberOf.ts'
+import { longest } from '../../../core/build/rangeOf.ts'
 import { parseAmount } from '../../components/money.ts'
-import { type Part, Stock } from '../../../core/parts/part.ts'
+import { Part, Stock } from '../../../core/parts/part.ts'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
@@ -41,7 +42,7 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
       <TextField
         label="Name"
         value={part.name}
-        max={120}
+        max={longest(Part, 'name')}
         onText={name => {
           if (name) replace({ ...part, name })
         }}
@@ -76,8 +77,18 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
           parse={numberOf(Stock, 'waitDays', 'number of days', ' days')}
           onValue={v => set({ waitDays: v })}
         />
-        <TextField label="Supplier" value={s.supplier ?? ''} max={80} onText={v => set({ supplier: v })} />
-        <TextField label="Where it lies" value={s.place ?? ''} max={80} onText={v => set({ place: v })} />
+        <TextField
+          label="Supplier"
+          value={s.supplier ?? ''}
+          max={longest(Stock, 'supplier')}
+          onText={v => set({ supplier: v })}
+        />
+        <TextField
+          label="Where it lies"
+          value={s.place ?? ''}
+          max={longest(Stock, 'place')}
+          onText={v => set({ place: v })}
+        />
         {day('Ordered', 'ordered')}
         {day('Due', 'due')}
         {day('Arrived', 'arrived')}
@@ -91,7 +102,13 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
           />
         </label>
       </div>
-      <TextField label="Note" value={part.note ?? ''} max={2000} onText={note => replace({ ...part, note })} wide />
+      <TextField
+        label="Note"
+        value={part.note ?? ''}
+        max={longest(Part, 'note')}
+        onText={note => replace({ ...part, note })}
+        wide
+      />
     </div>
   )
 }

@@ -1,0 +1,24 @@
+/** Two ends that a length keeps to, mm. */
+export interface Span {
+  readonly min: number
+  readonly max: number
+}
+
+/**
+ * How far things lie and readings reach on any instrument, mm [from memory: a long bass with room to spare]. The
+ * document, the command line and every field are held to these; what lies beyond is a slip of the pen.
+ */
+export const SPANS = {
+  /** From the pocket's end wall along the strings, or from the nut to either side. */
+  along: { min: -900, max: 1500 },
+  /** Off the centre line, treble +. */
+  across: { min: -400, max: 400 },
+  /** Between two frets. */
+  frets: { min: 1, max: 1500 },
+  /** Gaps and heights that are read at setting up. */
+  setup: { min: 0, max: 12 },
+  /** An end of a joint's band. */
+  band: { min: -1000, max: 1000 },
+  /** Dry film on a face. */
+  film: { min: 0, max: 2 },
+} as const satisfies Record<string, Span>
