@@ -210,6 +210,39 @@ describe('reading a build', () => {
       'bands',
     ],
     [
+      'a bridge off every instrument',
+      b => {
+        b.placements.bridge = {
+          x: { value: 5000, doubt: 0.1, basis: 'measured' },
+          y: { value: 0, doubt: 0.1, basis: 'measured' },
+        }
+      },
+      'placements.bridge.x',
+    ],
+    [
+      'a film as thick as a finger',
+      b => {
+        b.finish.film = { value: 12, doubt: 0.1, basis: 'claimed' }
+      },
+      'finish.film',
+    ],
+    ...(
+      [
+        ['setup.relief', 40],
+        ['layout.frets.1-2', 0],
+        ['layout.edge.mouth.at', -2000],
+        ['layout.edge.bridge.treble', 500],
+        ['hole.bridge-1.across', -401],
+        ['part/heron-neck/dims.scaleLength', 20],
+      ] as const
+    ).map(([of, value]): (typeof CASES)[number] => [
+      `a reading of ${of} that is ${value}`,
+      b => {
+        b.readings = [{ id: 'r1', of, value, doubt: 0.1, at: '2026-01-05T10:00:00Z' }]
+      },
+      'readings[0].value',
+    ]),
+    [
       'a list where an object belongs',
       b => {
         b.finish = []

@@ -94,19 +94,33 @@ function polygonGap(o: readonly Point[], n: readonly Point[]): Gap {
   return best
 }
 
-/** Smallest distance between two shapes that lie side by side; negative when they overlap, by the deepest corner. */
+/** Middles of a polygon's edges. */
+const middles = (p: readonly Point[]): Point[] =>
+  p.map((a, i): Point => {
+    const b = p[(i + 1) % p.length]!
+    return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+  })
+
+/**
+ * Smallest distance between two shapes that lie side by side; negative when they overlap, by the corner or the edge's
+ * middle that lies deepest: shapes in line with each other, and crossed ones, have no corner inside the other.
+ */
 export function gapBeside(a: Shape, b: Shape): Gap {
   const p = polygonOf(a),
     q = polygonOf(b)
   let best: Gap = { gap: Infinity, at: [0, 0], towards: [1, 0] }
-  for (const x of p) {
-    const e = toEdge(q, x)
-    if (-e.distance < best.gap) best = within(x, -e.distance, e.on)
+  const look = (own: readonly Point[], others: readonly Point[]) => {
+    for (const x of own) {
+      const e = toEdge(q, x)
+      if (-e.distance < best.gap) best = within(x, -e.distance, e.on)
+    }
+    for (const y of others) {
+      const e = toEdge(p, y)
+      if (-e.distance < best.gap) best = within(e.on, -e.distance, y)
+    }
   }
-  for (const y of q) {
-    const e = toEdge(p, y)
-    if (-e.distance < best.gap) best = within(e.on, -e.distance, y)
-  }
+  look(p, q)
+  if (best.gap < 1e-9) look(middles(p), middles(q))
   return best
 }
 
