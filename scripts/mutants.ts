@@ -1,14 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import {
-  cpSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  symlinkSync,
-  writeFileSync,
-} from 'node:fs'
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -49,9 +40,18 @@ const OPERATORS: Partial<Record<ts.SyntaxKind, string>> = {
   [ts.SyntaxKind.AmpersandAmpersandToken]: '||',
 }
 
-/** Whether a number is part of a formula or a limit: not how many digits are shown, and no index. */
+/** Whether something is counted: a comparison with it tells no 0.3 from nothing. */
+const isCount = (n: ts.Node): boolean => /\.(length|size)$|\b(count|strings|frets|courses|nth)\b$/.test(n.getText())
+
+/** Whether a number is part of a formula or a limit: not how many digits are shown, no index, and nothing that only stands in for a field that documents always have. */
 function counts(n: ts.NumericLiteral): boolean {
   const p = n.parent
+  if (
+    ts.isBinaryExpression(p) &&
+    p.right === n &&
+    [ts.SyntaxKind.QuestionQuestionToken, ts.SyntaxKind.BarBarToken].includes(p.operatorToken.kind)
+  )
+    return false
   if (ts.isElementAccessExpression(p) || ts.isTypeNode(p) || ts.isLiteralTypeNode(p)) return false
   if (ts.isCallExpression(p)) {
     const name = p.expression.getText()
@@ -82,7 +82,11 @@ function mutantsIn(file: string): Mutant[] {
       // Words that are put together are no formula.
       if (to && !/['`]/.test(n.left.getText() + n.right.getText())) add(n.operatorToken, to)
     }
-    if (ts.isNumericLiteral(n) && counts(n)) add(n, String(Number(n.text) + SHIFT))
+    if (ts.isNumericLiteral(n) && counts(n)) {
+      const p = n.parent,
+        whole = ts.isBinaryExpression(p) && isCount(p.left === n ? p.right : p.left)
+      add(n, String(Number(n.text) + (whole ? 1 : SHIFT)))
+    }
     if (ts.isPropertyAccessExpression(n) && n.expression.getText() === 'Math' && /^(min|max)$/.test(n.name.text))
       add(n.name, n.name.text === 'min' ? 'max' : 'min')
     n.forEachChild(walk)
@@ -107,9 +111,17 @@ const random = (): number => {
 const picked = Array.from({ length: Math.min(count, all.length) }, () => all[Math.floor(random() * all.length)]!)
 
 const work = mkdtempSync(join(tmpdir(), 'mutants-'))
-for (const f of ['src', 'tests', 'demo', 'package.json', 'tsconfig.json', 'vite.config.ts', 'vitest.config.ts'])
+for (const f of [
+  'src',
+  'tests',
+  'demo',
+  'scripts',
+  'package.json',
+  'tsconfig.json',
+  'vite.config.ts',
+  'vitest.config.ts',
+])
   cpSync(join(root, f), join(work, f), { recursive: true })
-mkdirSync(join(work, 'scripts'), { recursive: true })
 symlinkSync(join(root, 'node_modules'), join(work, 'node_modules'))
 process.on('exit', () => rmSync(work, { recursive: true, force: true }))
 
