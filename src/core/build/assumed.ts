@@ -2,7 +2,9 @@ import { assumedDimension, assumedPlace } from '../parts/typicalPart.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import type { PartKind } from '../parts/partKinds.ts'
+import type { Dimension } from '../units/dimension.ts'
 import { fromSource, type Quantity } from '../units/quantity.ts'
+import { labelAt } from '../parts/dimensionAt.ts'
 import { quantityAt, refOf } from './quantityAt.ts'
 
 /**
@@ -40,6 +42,29 @@ export function placeOr(
     basis: 'assumed',
   })
 }
+
+/** A dimension without which a joint cannot be told: the part's own; else what is usual, as a thing that is missing. Undefined without a part. */
+export function asked(part: Part | undefined, key: string): Quantity | undefined {
+  const path = `dims.${key}`
+  return part && (quantityAt(part, path) ?? unread(part, path, assumedDimension(part.kind, key)))
+}
+
+/** The same of a hole, a rout or a pocket that is there. */
+export function askedIn(part: Part | undefined, feature: Feature | undefined, key: string): Quantity | undefined {
+  if (!part || !feature) return undefined
+  const path = `features.${feature.id}.${key}`
+  return quantityAt(part, path) ?? unread(part, path, assumedPlace(feature.role, key))
+}
+
+const unread = (part: Part, path: string, usual: Dimension): Quantity =>
+  fromSource({
+    id: refOf(part, path),
+    label: labelAt(part, path),
+    value: usual.value,
+    doubt: usual.doubt,
+    basis: 'assumed',
+    missing: true,
+  })
 
 /** The value alone, for computations whose trail is found by moving their inputs. */
 export const sizeAt = (part: Part | undefined, kind: PartKind, key: string): number =>

@@ -53,6 +53,12 @@ export const BRIDGE_SORTS = [
   'floating bridge',
 ] as const
 export type BridgeSort = (typeof BRIDGE_SORTS)[number]
+/** Bridges that rock on an edge, with a block and springs under the body's top. */
+export const TREMOLOS: readonly BridgeSort[] = [
+  'rocking tremolo, six screws',
+  'rocking tremolo, two posts',
+  'double-locking tremolo',
+]
 
 /** How neck and body are joined. */
 export const NECK_JOINTS = ['screwed', 'glued'] as const

@@ -37,6 +37,8 @@ export const FAMILY_IDS = [
   'mounting bite',
   'mounting tab',
   'pickup spring',
+  'spring press',
+  'pickup screw',
   'ring opening',
   'ring foot',
   'ring curve',

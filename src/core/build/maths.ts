@@ -10,6 +10,7 @@ import {
   type Quantity,
   type Source,
 } from '../units/quantity.ts'
+import { asked, askedIn } from './assumed.ts'
 import { featureQuantity, ownQuantity } from './quantityAt.ts'
 
 type Term<Q> = readonly [coefficient: number, of: Q | undefined]
@@ -24,6 +25,10 @@ export interface Maths<Q> {
   of(part: Part | undefined, key: string): Q | undefined
   /** A dimension of one of its features. */
   in(part: Part | undefined, feature: Feature | undefined, key: string): Q | undefined
+  /** A part's dimension that its joint cannot be told without: its own, else the usual one as a thing that is missing. */
+  asked(part: Part | undefined, key: string): Q | undefined
+  /** The same of one of its features. */
+  askedIn(part: Part | undefined, feature: Feature | undefined, key: string): Q | undefined
   /** A named input that is no part's dimension. */
   given(source: Source): Q
   exact(value: number): Q
@@ -46,6 +51,8 @@ export interface Maths<Q> {
 export const quantities: Maths<Quantity> = {
   of: ownQuantity,
   in: featureQuantity,
+  asked,
+  askedIn,
   given: fromSource,
   exact,
   known: q => q,
@@ -80,6 +87,14 @@ export const pairs: Maths<Pair> = {
   in(_part, feature, key) {
     const d = feature?.dims[key]
     return d && [d.value, d.doubt]
+  },
+  asked(part, key) {
+    const q = asked(part, key)
+    return q && [q.value, doubtOf(q)]
+  },
+  askedIn(part, feature, key) {
+    const q = askedIn(part, feature, key)
+    return q && [q.value, doubtOf(q)]
   },
   given: s => [s.value, s.doubt],
   exact: v => [v, 0],

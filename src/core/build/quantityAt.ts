@@ -1,5 +1,4 @@
 import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
-import { assumedDimension } from '../parts/typicalPart.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import { readingRef, readingText } from './readingRef.ts'
 import { fromDimension, type PlannedDimension, type Quantity } from '../units/quantity.ts'
@@ -51,11 +50,6 @@ export function featureQuantity(part: Part | undefined, f: Feature | undefined, 
   const d = f?.dims[key]
   return part && d && quantityOf(part, `features.${f.id}.${key}`, d)
 }
-
-/** A part's own dimension, or what such parts usually measure, as an assumption, when nobody described it yet. */
-export const orAssumed = (part: Part, key: string): Quantity =>
-  quantityAt(part, `dims.${key}`) ??
-  fromDimension(refOf(part, `dims.${key}`), labelAt(part, `dims.${key}`), assumedDimension(part.kind, key))
 
 /** The same for a dimension that every part of its kind has; throws when a document slipped past validation. */
 export function need(part: Part, path: string): Quantity {

@@ -318,10 +318,19 @@ const MOVES: [string, () => Build, string, string, Partial<Record<State, number>
   ],
   [
     'pickup-neck-spring',
-    kestrel,
+    tabbed,
     'kestrel-pickup-springs',
     'dims.freeLength',
-    { "won't go": 12, tight: 14, snug: 18 },
+    // Tabs lie 15 − 4 below the top at the lowest.
+    { "won't go": 10, tight: 11.5, snug: 18, loose: 30 },
+  ],
+  [
+    'pickup-neck-screw',
+    tabbed,
+    'kestrel-pickup-screws',
+    'dims.length',
+    // Through a guard of 2.4, 11 down to the tab, and two of thread behind it.
+    { "won't go": 12, tight: 14.5, snug: 18 },
   ],
   [
     'pickup-neck-spring-solid',

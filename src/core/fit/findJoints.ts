@@ -7,7 +7,7 @@ import { viewOf, type View } from '../build/view.ts'
 import type { Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
-import { doubtOf, type Quantity } from '../units/quantity.ts'
+import { doubtOf, missingIn, type Quantity, type Source } from '../units/quantity.ts'
 import { FAMILIES } from './bands.ts'
 import { joinedFor, perDependencies } from './declared.ts'
 import { FAMILY_FILES } from './families/index.ts'
@@ -36,6 +36,9 @@ function sentence(c: number, limits: Limits, meaning: FoundJoint['meaning'], sta
 const GUESS =
   'It hangs on what is only assumed so far: parts of this kind may go together or not. Measure before you cut or pay.'
 
+const unreadYet = (missing: readonly Source[]): string =>
+  `Can't tell yet: nobody has read ${missing.map(s => s.label).join(' and ')}. The number takes what is usual in its place.`
+
 type Judged = Omit<Joint, 'fixes' | 'at' | 'id' | 'title' | 'slots' | 'finding'> & {
   mendable: boolean
   find: () => string
@@ -50,7 +53,8 @@ function judged(
   meaning: FoundJoint['meaning'],
 ): Judged {
   const plain = judge(clearance, limits),
-    verdict = withoutGuessing(plain, clearance),
+    unread = missingIn(clearance),
+    verdict = unread.length ? { ...plain, state: "can't tell" as const } : withoutGuessing(plain, clearance),
     guessed = verdict.state !== plain.state
   const doubt = doubtOf(clearance),
     c = clearance.value
@@ -63,9 +67,14 @@ function judged(
     doubt,
     source,
     compared,
-    find: () => (guessed ? GUESS : sentence(c, limits, meaning, verdict.state, doubt)) + seasonal(season),
+    find: () =>
+      (unread.length ? unreadYet(unread) : guessed ? GUESS : sentence(c, limits, meaning, verdict.state, doubt)) +
+      seasonal(season),
     mendable:
-      verdict.state !== 'snug' && !guessed && (c < limits.low || (limits.high !== undefined && c > limits.high)),
+      verdict.state !== 'snug' &&
+      !guessed &&
+      unread.length === 0 &&
+      (c < limits.low || (limits.high !== undefined && c > limits.high)),
   }
 }
 

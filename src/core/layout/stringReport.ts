@@ -1,5 +1,6 @@
 import { servedWord } from '../parts/servedWord.ts'
 import { sizeAt } from '../build/assumed.ts'
+import { TREMOLOS } from '../build/build.ts'
 import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf, type Point } from '../geometry/outline.ts'
@@ -118,7 +119,7 @@ function anchorOf(build: Laid, l: Layout, s: StringPath): { x: number; z: number
       source: 'the bridge’s own string holes',
     }
   const through = build.instrument.extras.includes('ferrules')
-  const tremolo = sort.startsWith('rocking') || sort === 'double-locking tremolo'
+  const tremolo = TREMOLOS.includes(sort)
   // Through the body or a block the string dives close behind its saddle; else it leaves at the plate's rear edge [from memory].
   return through || tremolo
     ? { x: s.saddle[0] + 10, z: 0, source: 'ten millimetres behind the saddle [from memory]' }

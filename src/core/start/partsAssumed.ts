@@ -283,7 +283,7 @@ const MAKERS: Partial<Record<PartKind, Maker>> = {
     (_, s): Record<string, number> =>
       s.id === 'tremolo-springs'
         ? { count: 3, freeLength: 52, solidLength: 46, outsideDiameter: 8.5 }
-        : { count: 4 },
+        : { count: 4, freeLength: 15, solidLength: 4 },
     (_, s) => ({ sort: s.id === 'tremolo-springs' ? 'tremolo' : 'pickup height' }),
   ),
   plate: plain(

@@ -8,6 +8,8 @@ export interface Source {
   value: number
   doubt: number
   basis: Basis | 'planned' | 'target' | 'computed'
+  /** Nobody gave it yet: what stands here is usual, and what hangs on it cannot be told. */
+  missing?: true
 }
 
 interface Term {
@@ -82,6 +84,10 @@ export function doubtOf(q: Quantity): number {
   for (const { source, coefficient } of q.terms.values()) s += (coefficient * source.doubt) ** 2
   return Math.sqrt(s)
 }
+
+/** Inputs of a quantity that nobody gave yet. */
+export const missingIn = (q: Quantity): Source[] =>
+  [...q.terms.values()].flatMap(t => (t.source.missing && t.coefficient !== 0 ? [t.source] : []))
 
 /** Share of the squared doubt that one input brings, 0…1. */
 export function shareOf(q: Quantity, sourceId: string): number {

@@ -1,4 +1,5 @@
 import { placeAt, sizeAt } from '../../build/assumed.ts'
+import { TREMOLOS } from '../../build/build.ts'
 import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../../geometry/outline.ts'
@@ -206,7 +207,7 @@ function cavityOf(build: Shaped, l: Layout, body: Part) {
 function groundHole(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const cavity = cavityOf(build, l, body),
     sort = build.instrument.bridge
-  if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || sort.includes('tremolo')) return []
+  if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || TREMOLOS.includes(sort)) return []
   const common = {
     id: 'ground',
     group: 'ground' as const,

@@ -11,6 +11,9 @@ const slotOfLever = family(
   { 'lengthen-slot': { mends: 'under', minutes: 15, tools: ['flat file'], cautions: ['dust'] } },
 )
 
+/** Sorts of switches whose lever runs in a slot. */
+const LEVERS: readonly string[] = ['three-way blade', 'five-way blade', 'slide']
+
 const holeIn = (holder: Part | undefined, slot: string) =>
   holder?.features.find(f => f.role === 'switch-hole' && f.serves === slot)
 
@@ -21,10 +24,12 @@ const leverIn = (slot: string, holder: 'body' | 'guard'): Joined => ({
   slots: [slot, holder],
   ...(holder === 'body' ? { fitOnly: true } : {}),
   clearance: (m, v) =>
-    m.sum([
-      [1, m.in(v.part(holder), holeIn(v.part(holder), slot), 'diameter')],
-      [-1, m.of(v.part(slot), 'leverLength')],
-    ]),
+    LEVERS.includes(v.part(slot)?.traits.sort ?? '')
+      ? m.sum([
+          [1, m.in(v.part(holder), holeIn(v.part(holder), slot), 'diameter')],
+          [-1, m.asked(v.part(slot), 'leverLength')],
+        ])
+      : undefined,
   words: () => ({
     title: 'Switch lever in its slot',
     under: 'The lever meets the slot’s end before it clicks into its last position.',

@@ -1,3 +1,4 @@
+import { asked } from '../../build/assumed.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
@@ -139,7 +140,7 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
         m.sum([
           [1, m.in(body, two[0], 'y')],
           [-1, m.in(body, two[1], 'y')],
-          [-1, m.of(v.part(holds), 'postSpacing')],
+          [-1, m.asked(v.part(holds), 'postSpacing')],
         ])
       )
     },
@@ -152,7 +153,7 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
     mends({ view, clearance }) {
       const body = view.part('body')!,
         [a, b] = outer(body, posts)!,
-        apart = view.part(holds)!.dims.postSpacing?.value ?? 0
+        apart = asked(view.part(holds), 'postSpacing')!.value
       const mid = ((a.dims.y?.value ?? 0) + (b.dims.y?.value ?? 0)) / 2
       const ref = (f: Feature) => refOf(body, `features.${f.id}.y`)
       return [

@@ -174,7 +174,7 @@ const joinedOf = (plated: boolean): readonly Joined[] => {
       clearance: (m, v) =>
         v.part('jack')?.traits.sort === 'barrel'
           ? m.sum([
-              [1, m.of(v.part('jack'), 'barrelLength')],
+              [1, m.asked(v.part('jack'), 'barrelLength')],
               [-1, wallOf(m, v)],
             ])
           : undefined,

@@ -30,7 +30,7 @@ const onShaft = (knob: string, pot: string, label: string): Joined => ({
     m.sum(
       [
         [1, m.of(v.part(knob), 'bore')],
-        [-1, m.of(v.part(pot), 'shaftDiameter')],
+        [-1, m.asked(v.part(pot), 'shaftDiameter')],
       ],
       differs(v, pot, knob) ? -MISMATCH : 0,
     ),

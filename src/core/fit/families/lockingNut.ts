@@ -1,4 +1,5 @@
-import { need, orAssumed, refOf } from '../../build/quantityAt.ts'
+import { asked } from '../../build/assumed.ts'
+import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
@@ -43,7 +44,7 @@ const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     nut = partIn(build, 'locking-nut')
   if (!neck || !nut || !layout) return []
-  const at = (k: string) => orAssumed(neck, k)
+  const at = (k: string) => asked(neck, k)!
   const joint = (
     id: string,
     title: string,
@@ -54,7 +55,7 @@ const found: JointFamily = ({ build, layout }) => {
     over: string,
     fixes: (gap: Quantity) => Fix[],
   ): FoundJoint[] => {
-    const clearance = subtract(need(nut, `dims.${key}`), shelf)
+    const clearance = subtract(asked(nut, key)!, shelf)
     return [
       {
         id,
@@ -118,7 +119,7 @@ const found: JointFamily = ({ build, layout }) => {
           title: 'Plug both holes and drill to the nut',
           note: 'The nut belongs to its bridge and its neck: bought together, they fit.',
           changes: [
-            { ref: refOf(neck, 'dims.lockSpread'), value: need(nut, 'dims.screwSpread').value, doubt: HOLDS.file },
+            { ref: refOf(neck, 'dims.lockSpread'), value: asked(nut, 'screwSpread')!.value, doubt: HOLDS.file },
           ],
           read: refOf(neck, 'dims.lockSpread'),
         }),

@@ -1,3 +1,4 @@
+import { asked } from '../../build/assumed.ts'
 import { need, quantityAt } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import type { Shape } from '../../geometry/shape.ts'
@@ -102,9 +103,9 @@ const found: JointFamily = ({ build, layout }) => {
     // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
     const rise = (radius: Quantity | undefined): Quantity =>
       radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
-    const foot = rise(ring.traits.foot === 'curved' ? quantityAt(ring, 'dims.footRadius') : undefined),
+    const foot = rise(ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined),
       top = rise(quantityAt(body, 'dims.topRadius'))
-    if (ring.traits.foot !== 'curved' || ring.dims.footRadius) {
+    {
       const sign = foot.value >= top.value ? 1 : -1
       joints.push({
         id: `ring-${place}-curve`,

@@ -1,4 +1,4 @@
-import { quantityAt } from '../../build/quantityAt.ts'
+import { asked } from '../../build/assumed.ts'
 import { partIn } from '../../build/references.ts'
 import { linear } from '../../units/quantity.ts'
 import { family, type FamilyFile } from '../family.ts'
@@ -27,7 +27,7 @@ const found: JointFamily = ({ build, layout }) => {
     on === 'body' && build.parts.find(p => p.id === volume.partId)?.kind === 'guard'
   return build.instrument.pickups.flatMap((place): FoundJoint[] => {
     const slot = `pickup-${place}`,
-      lead = quantityAt(partIn(build, slot), 'dims.leadLength'),
+      lead = asked(partIn(build, slot), 'leadLength'),
       at = layout.pickups.find(p => p.slot === slot)
     if (!lead || !at) return []
     const way = Math.hypot(at.centre[0] - volume.centre[0], at.centre[1] - volume.centre[1]) + DOWN_AND_UP

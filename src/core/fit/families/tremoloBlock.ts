@@ -1,3 +1,4 @@
+import { TREMOLOS } from '../../build/build.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { filmFor } from '../../finish/film.ts'
 import type { Part } from '../../parts/part.ts'
@@ -48,14 +49,13 @@ const half = (
   clearance(m, v) {
     const body = v.part('body'),
       bridge = v.part('bridge')
-    // A block whose depth nobody described is no tremolo's.
-    if (!body || !bridge?.dims.blockDepth) return undefined
+    if (!body || !bridge) return undefined
     const room = [
       [0.5, m.in(body, routIn(body), key)],
-      [-0.5, m.of(bridge, ofBlock)],
+      [-0.5, m.asked(bridge, ofBlock)],
       [-1, filmFor(m, v.facts, body, 'tremolo-rout')],
     ] as const
-    const more = swing === undefined ? undefined : m.of(bridge, swing)
+    const more = swing === undefined ? undefined : m.asked(bridge, swing)
     return m.sum(more ? [...room, [-1, more]] : room)
   },
   words: () => ({ title, under }),
@@ -91,7 +91,7 @@ const joined = (): readonly Joined[] => [
     clearance: (m, v) =>
       m.sum([
         [1, m.of(v.part('body'), 'thickness')],
-        [-1, m.of(v.part('bridge'), 'blockDepth')],
+        [-1, m.asked(v.part('bridge'), 'blockDepth')],
       ]),
     words: () => ({
       title: 'Tremolo block inside the back',
@@ -131,4 +131,7 @@ const joined = (): readonly Joined[] => [
 ]
 
 /** A rocking tremolo's block in the body: swing, sides, and its foot inside the back. */
-export const tremoloBlock: FamilyFile = { families: [block], joined }
+export const tremoloBlock: FamilyFile = {
+  families: [block],
+  joined: i => (TREMOLOS.includes(i.bridge) ? joined() : []),
+}

@@ -1,3 +1,4 @@
+import { asked } from '../../build/assumed.ts'
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
@@ -40,7 +41,7 @@ const NO_NOTCH = fromSource({
 const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     body = partIn(build, 'body'),
-    reach = quantityAt(neck, 'dims.rodReach')
+    reach = asked(neck, 'rodReach')
   if (!neck || !body || !layout || neck.traits.rod !== 'at the heel' || !reach) return []
   const notch = body.features.find(f => f.role === 'rod-notch')
   const clearance = linear([
