@@ -100,6 +100,13 @@ const tabbed = (): Build => {
   return { ...b, parts: b.parts.map(p => (p.kind === 'pickup' ? withDims(p, { tabAboveLowest: 4 }) : p)) }
 }
 const heron = (): Build => sure(demo('heron'))
+const active = (): Build => {
+  const b = heron()
+  return {
+    ...b,
+    parts: b.parts.map(p => (p.kind === 'pickup' ? { ...p, traits: { ...p.traits, electronics: 'active' } } : p)),
+  }
+}
 const rings = (): Build => {
   let b = { ...heron() }
   b = { ...b, instrument: { ...b.instrument, mounting: 'in rings' } }
@@ -473,6 +480,7 @@ describe('all families', () => {
       ...jointsAsTheyStand(demo('heron')).map(j => j.family),
       ...jointsAsTheyStand(demo('kestrel')).map(j => j.family),
       ...jointsAsTheyStand(demo('bittern')).map(j => j.family),
+      ...jointsAsTheyStand(active()).map(j => j.family),
     ])
     expect(Object.keys(FAMILIES).filter(f => !met.has(f as keyof typeof FAMILIES))).toEqual([])
   })

@@ -23,6 +23,8 @@ export interface Band {
   /** Above this it won't go either; between high and this it is loose. */
   neverAbove?: number
   source: string
+  /** Pieces are counted, not millimetres: something is there, or so many are missing. */
+  counts?: true
 }
 
 /** Sources of bands and limits. */

@@ -28,10 +28,15 @@ function sentence(c: number, limits: Limits, meaning: FoundJoint['meaning'], sta
   if (state === 'snug') return 'Goes together as it should. Nothing to do.'
   if (state === "can't tell")
     return `The doubt of ±${fixed(doubt, 2)} mm reaches over more than one verdict. Measure before you cut or pay.`
-  return c < limits.low
-    ? `${by} short of the snug band. ${meaning.under}`
-    : `${by} over the snug band. ${meaning.over}`
+  if (c >= limits.low) return `${by} over the snug band. ${meaning.over}`
+  // What is tight does go: only what is out of the question meets the words for that.
+  return `${by} short of the snug band. ${state === 'tight' ? TIGHT : meaning.under}`
 }
+
+const tally = (c: number, meaning: FoundJoint['meaning']): string =>
+  c < 0 ? `${fixed(-c, 0)} missing. ${meaning.under}` : 'It is there. Nothing to do.'
+
+const TIGHT = 'It goes, with less room than it should have: try it by hand, and force nothing.'
 
 const GUESS =
   'It hangs on what is only assumed so far: parts of this kind may go together or not. Measure before you cut or pay.'
@@ -58,7 +63,7 @@ function judged(
     guessed = verdict.state !== plain.state
   const doubt = doubtOf(clearance),
     c = clearance.value
-  const { source, compared } = FAMILIES[family].band
+  const { source, compared, counts = false } = FAMILIES[family].band
   return {
     family,
     clearance,
@@ -67,9 +72,15 @@ function judged(
     doubt,
     source,
     compared,
+    counts,
     find: () =>
-      (unread.length ? unreadYet(unread) : guessed ? GUESS : sentence(c, limits, meaning, verdict.state, doubt)) +
-      seasonal(season),
+      (unread.length
+        ? unreadYet(unread)
+        : guessed
+          ? GUESS
+          : counts
+            ? tally(c, meaning)
+            : sentence(c, limits, meaning, verdict.state, doubt)) + seasonal(season),
     mendable:
       verdict.state !== 'snug' &&
       !guessed &&
@@ -101,6 +112,7 @@ function withFixes(
     doubt: j.doubt,
     source: j.source,
     compared: j.compared,
+    counts: j.counts,
     get finding() {
       return (finding ??= j.find())
     },

@@ -87,7 +87,7 @@ describe('Heron as it comes', () => {
     for (const j of joints) {
       expect(j.finding.length).toBeGreaterThan(10)
       expect(j.source.length).toBeGreaterThan(5)
-      expect(j.clearance.terms.size).toBeGreaterThan(0)
+      if (!j.counts) expect(j.clearance.terms.size).toBeGreaterThan(0)
       expect(Number.isFinite(j.at[0])).toBe(true)
     }
   })

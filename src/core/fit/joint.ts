@@ -57,6 +57,8 @@ export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning'>,
   doubt: number
   source: string
   compared: string
+  /** Pieces are counted, not millimetres. */
+  counts: boolean
   finding: string
   fixes: Fix[]
 }

@@ -28,6 +28,7 @@ export const jointReport = (j: Joint) => ({
   limits: j.limits,
   chances: j.chances,
   compared: j.compared,
+  counts: j.counts,
   source: j.source,
   finding: j.finding,
   at: j.at,

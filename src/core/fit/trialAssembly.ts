@@ -102,7 +102,11 @@ export function sinceLastTrial(
         continue
       }
       if (Math.abs(was - j.clearance.value) > SAME)
-        changed.push(`${j.title}: ${fixed(was, 2)} mm then, ${fixed(j.clearance.value, 2)} mm now.`)
+        changed.push(
+          j.counts
+            ? `${j.title}: ${fixed(-was, 0)} missing then, ${fixed(-j.clearance.value, 0)} now.`
+            : `${j.title}: ${fixed(was, 2)} mm then, ${fixed(j.clearance.value, 2)} mm now.`,
+        )
     }
   }
   return { last, changed }
@@ -121,7 +125,7 @@ export function trialAssembly(
     const own = joints.filter(j => j.slots.includes(s.id))
     const unsettled = own
       .filter(j => j.state !== 'snug')
-      .map(j => `${j.title}: ${j.state}, ${fixed(j.clearance.value, 2)} mm`)
+      .map(j => (j.counts ? j.title : `${j.title}: ${j.state}, ${fixed(j.clearance.value, 2)} mm`))
     return [
       {
         id: s.id,

@@ -39,6 +39,8 @@ export interface TunerSpot {
   string: number
   at: Point
   side: 1 | -1
+  /** Its hole is in the head already. */
+  drilled?: true
 }
 
 /** The nearest post stands at least this far from the nut, mm [common practice]. */

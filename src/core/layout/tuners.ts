@@ -11,6 +11,7 @@ import {
   fanAngle,
   passes,
   proposeTuners,
+  rowsOf,
   sizeOfTuner,
   type TunerSize,
   type TunerSpot,
@@ -32,6 +33,58 @@ const sideOf = (head: readonly Point[], at: Point): 1 | -1 => {
   return Math.abs(on[1] - at[1]) < 1e-6 ? (at[1] < 0 ? -1 : 1) : on[1] > at[1] ? 1 : -1
 }
 
+/** Least squares line through places along a row, by their number in it. */
+function lineThrough(row: readonly { n: number; at: Point }[]): (n: number) => Point {
+  const mean = (f: (r: { n: number; at: Point }) => number) => row.reduce((s, r) => s + f(r), 0) / row.length
+  const n0 = mean(r => r.n),
+    spread = row.reduce((s, r) => s + (r.n - n0) ** 2, 0)
+  const along = (axis: 0 | 1) => {
+    const m = mean(r => r.at[axis]),
+      slope = row.reduce((s, r) => s + (r.n - n0) * (r.at[axis] - m), 0) / spread
+    return (n: number) => m + slope * (n - n0)
+  }
+  const x = along(0),
+    y = along(1)
+  return n => [x(n), y(n)]
+}
+
+/**
+ * Places for the strings that a drilled head has no hole for: on along their own row by its pitch, or by the other
+ * row's, mirrored, where their own is too short to have one. A place that the builder gave comes first. None where no
+ * row has two holes.
+ */
+function completing(
+  drilled: readonly TunerSpot[],
+  given: ReadonlyMap<number, Point>,
+  strings: number,
+  treble: number,
+): TunerSpot[] {
+  const rows = rowsOf(strings, treble).map(r => {
+    const own = r.strings.flatMap((string, n) => {
+      const s = drilled.find(d => d.string === string)
+      return s ? [{ n, at: s.at }] : []
+    })
+    return { ...r, own, line: own.length > 1 ? lineThrough(own) : undefined }
+  })
+  return rows.flatMap(r => {
+    const other = rows.find(o => o.side !== r.side)?.line
+    const mirrored =
+      other &&
+      ((n: number): Point => {
+        const [x, y] = other(n)
+        // A single hole of its own shifts the mirrored row onto itself.
+        const held = r.own[0],
+          [hx, hy] = held ? other(held.n) : [0, 0]
+        return held ? [x + held.at[0] - hx, -y + held.at[1] + hy] : [x, -y]
+      })
+    return r.strings.flatMap((string, n): TunerSpot[] => {
+      if (drilled.some(d => d.string === string)) return []
+      const at = given.get(string) ?? (r.line ?? mirrored)?.(n)
+      return at ? [{ string, at, side: r.side }] : []
+    })
+  })
+}
+
 /** Tuners as the head is drilled, else as the builder placed them, else proposed on its outline. */
 export function placeTuners(build: Laid, neck: Part, head: readonly Point[], slots: readonly number[]): Tuners {
   const drilled = neck.features
@@ -39,9 +92,20 @@ export function placeTuners(build: Laid, neck: Part, head: readonly Point[], slo
     .flatMap(f => {
       const string = Number(f.serves),
         at: Point = [f.dims.x?.value ?? 0, f.dims.y?.value ?? 0]
-      return string >= 1 && string <= slots.length ? [{ string, at, side: sideOf(head, at) }] : []
+      return string >= 1 && string <= slots.length
+        ? [{ string, at, side: sideOf(head, at), drilled: true as const }]
+        : []
     })
-  if (drilled.length) return { from: 'drilled', spots: drilled.sort((a, b) => a.string - b.string) }
+  const given = new Map(
+    (build.placements.tuners ?? []).map(p => [p.string, [p.x.value, p.y.value] as const satisfies Point]),
+  )
+  if (drilled.length)
+    return {
+      from: 'drilled',
+      spots: [...drilled, ...completing(drilled, given, slots.length, onTreble(build))].sort(
+        (a, b) => a.string - b.string,
+      ),
+    }
   const proposed = proposeTuners(head, slots, onTreble(build), sizeOfTuner(partIn(build, 'tuners')?.dims))
   const placed = build.placements.tuners ?? []
   if (!placed.length) return { from: 'proposed', spots: proposed }

@@ -25,7 +25,7 @@ export const headHoles: Requests = (build, l) => {
   if (tuners)
     for (const t of l.tuners.spots) {
       const common = { group: 'tuners' as const, from: 'nut' as const, wood, stock: thick }
-      if (l.tuners.from !== 'drilled')
+      if (!t.drilled)
         out.push({
           ...common,
           id: `tuner-${t.string}`,

@@ -19,6 +19,7 @@ import { neckScrews } from './neckScrews.ts'
 import { nut, nutHeight } from './nut.ts'
 import { pickupInRout } from './pickupInRout.ts'
 import { pickupMounting } from './pickupMounting.ts'
+import { requirements } from './requirements.ts'
 import { saddleHeight } from './saddleHeight.ts'
 import { serviceLength } from './serviceLength.ts'
 import { stringHoles } from './stringHoles.ts'
@@ -59,4 +60,5 @@ export const FAMILY_FILES: readonly FamilyFile[] = [
   ferrules,
   trussRod,
   serviceLength,
+  requirements,
 ]

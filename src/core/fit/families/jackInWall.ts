@@ -1,4 +1,5 @@
 import type { Maths } from '../../build/maths.ts'
+import { filmFor, filmOn } from '../../finish/film.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
 import type { Point } from '../../geometry/outline.ts'
@@ -117,10 +118,10 @@ function throughWall({ view, clearance }: MendContext, low: number, high: number
 const widthOf = (jack: Part | undefined): string =>
   jack?.traits.sort === 'barrel' ? 'caseWidth' : 'threadDiameter'
 
-function inBore({ view, clearance }: MendContext, low: number): Fix[] {
+function inBore({ build, view, clearance }: MendContext, low: number): Fix[] {
   const jack = view.part('jack')!,
     { part, hole } = holderOf(view)!,
-    dia = jack.dims[widthOf(jack)]?.value ?? 0
+    dia = (jack.dims[widthOf(jack)]?.value ?? 0) + 2 * filmOn(build, part, hole.role).value
   const to = (value: number) => change(refOf(part, `features.${hole.id}.diameter`), value, HOLDS.file)
   return clearance.value < low
     ? [
@@ -189,6 +190,7 @@ const joinedOf = (plated: boolean): readonly Joined[] => {
       id: 'jack-bore',
       family: bore,
       swaps: ['jack', 'body'],
+      facts: ['finish', 'steps'],
       clearance(m, v) {
         const h = holderOf(v),
           jack = v.part('jack')
@@ -196,6 +198,7 @@ const joinedOf = (plated: boolean): readonly Joined[] => {
         const gap = m.sum([
           [1, m.in(h.part, h.hole, 'diameter')],
           [-1, m.of(jack, widthOf(jack))],
+          [-2, filmFor(m, v.facts, h.part, h.hole.role)],
         ])
         return gap && m.value(gap) <= BY_DESIGN ? gap : undefined
       },

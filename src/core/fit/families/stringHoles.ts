@@ -39,7 +39,8 @@ const through = (slot: string, title: string, at: (l: Layout) => Point): Joined 
   id: `string-in-${slot}`,
   family: hole,
   slots: ['strings', slot],
-  clearance: (m, v) => (thickest(v) > 0 ? m.sum([[1, m.asked(v.part(slot), 'stringHole')]], -thickest(v)) : undefined),
+  clearance: (m, v) =>
+    thickest(v) > 0 ? m.sum([[1, m.asked(v.part(slot), 'stringHole')]], -thickest(v)) : undefined,
   words: () => ({ title, under: 'The thickest string does not pass.' }),
   at,
   mends({ view }) {

@@ -86,7 +86,10 @@ export const ELECTRIC_KINDS = {
       'Cover or bobbin without cracks, wax sealed',
       'Magnet poles by compass',
     ],
-    traits: { sort: trait('sort', ['single-coil', 'wide single-coil', 'double-coil']) },
+    traits: {
+      sort: trait('sort', ['single-coil', 'wide single-coil', 'double-coil']),
+      electronics: maybeTrait('electronics', ['passive', 'active']),
+    },
   },
   pot: {
     label: 'Potentiometer',

@@ -1,3 +1,4 @@
+import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useSearchParams } from 'react-router'
 import { StationFrame } from '../../app/StationFrame.tsx'
@@ -41,10 +42,10 @@ export function Fit() {
           .join(', ')}`
   const rows = fit.now.map((j, i) => {
     const chosen = fit.fixes.find(f => f.chosen.joint === j.id)
-    const f = l.fineFigure(j.clearance.value)
+    const f = clearanceFigure(j, l)
     return {
       id: j.id,
-      label: `${i + 1}, ${j.title}: ${j.state}, ${f.figure} ${f.unit}`,
+      label: `${i + 1}, ${j.title}: ${stateWord(j)}, ${f.figure} ${f.unit}`,
       content: (
         <>
           <span className="figure w-6 shrink-0 text-center text-note font-semibold">{i + 1}</span>
@@ -52,18 +53,20 @@ export function Fit() {
             <span className="block text-plain font-medium leading-tight">{j.title}</span>
             <span className="flex items-center gap-1.5 text-note text-muted">
               <Hex state={j.state} size={15} />
-              {j.state}
+              {stateWord(j)}
               {chosen ? ', fix planned' : ''}
             </span>
           </span>
-          <SnugGauge
-            size="ledger"
-            title={j.title}
-            value={j.clearance.value}
-            doubt={j.doubt}
-            limits={j.limits}
-            state={j.state}
-          />
+          {!j.counts && (
+            <SnugGauge
+              size="ledger"
+              title={j.title}
+              value={j.clearance.value}
+              doubt={j.doubt}
+              limits={j.limits}
+              state={j.state}
+            />
+          )}
           <span className="figure w-[4.2em] shrink-0 text-right text-body">{f.figure}</span>
         </>
       ),
@@ -76,11 +79,11 @@ export function Fit() {
         summary,
         hand: joint?.id,
         take: openJoint,
-        caption: joint && `${joint.title}: ${l.fineText(joint.clearance.value)}`,
+        caption: joint && `${joint.title}: ${joint.counts ? stateWord(joint) : l.fineText(joint.clearance.value)}`,
         marks: fit.now.flatMap((j, i) =>
           j.state === 'snug' && j.id !== joint?.id
             ? []
-            : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${j.state}`, state: j.state }],
+            : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${stateWord(j)}`, state: j.state }],
         ),
       }}
       ledger={

@@ -1,3 +1,4 @@
+import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { byWeight, InputTable } from '../../components/InputTable.tsx'
@@ -33,7 +34,7 @@ export function JointSheet({
   const planned = fit.planned.find(j => j.id === joint.id)
   const will =
     chosen && planned ? { value: planned.clearance.value, doubt: planned.doubt, state: planned.state } : undefined
-  const figure = l.fineFigure(joint.clearance.value),
+  const figure = clearanceFigure(joint, l),
     doubt = l.fineFigure(joint.doubt).figure
   const pick = (k: number) => {
     const f = joint.fixes[k]
@@ -54,30 +55,34 @@ export function JointSheet({
         <span className="text-note text-muted">{joint.compared}</span>
       </header>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-        <Figure value={figure.figure} unit={figure.unit} doubt={doubt} />
+        <Figure value={figure.figure} unit={figure.unit} {...(joint.counts ? {} : { doubt })} />
         <p className="min-w-60 flex-1 text-body">
-          <b className="font-semibold">{joint.state[0]!.toUpperCase() + joint.state.slice(1)}.</b>{' '}
+          <b className="font-semibold">{stateWord(joint)[0]!.toUpperCase() + stateWord(joint).slice(1)}.</b>{' '}
           {l.prose(joint.finding)}
         </p>
       </div>
-      <SnugGauge
-        size="sheet"
-        title={joint.title}
-        value={joint.clearance.value}
-        doubt={joint.doubt}
-        limits={joint.limits}
-        state={joint.state}
-        planned={will}
-      />
-      <p className="text-note text-muted">
-        Chances:{' '}
-        {Object.entries(joint.chances)
-          .filter(([, c]) => c >= 0.005)
-          .sort((a, b) => b[1] - a[1])
-          .map(([state, c]) => `${state} ${Math.round(c * 100)} %`)
-          .join(', ')}
-        .
-      </p>
+      {!joint.counts && (
+        <SnugGauge
+          size="sheet"
+          title={joint.title}
+          value={joint.clearance.value}
+          doubt={joint.doubt}
+          limits={joint.limits}
+          state={joint.state}
+          planned={will}
+        />
+      )}
+      {!joint.counts && (
+        <p className="text-note text-muted">
+          Chances:{' '}
+          {Object.entries(joint.chances)
+            .filter(([, c]) => c >= 0.005)
+            .sort((a, b) => b[1] - a[1])
+            .map(([state, c]) => `${state} ${Math.round(c * 100)} %`)
+            .join(', ')}
+          .
+        </p>
+      )}
       {will && (
         <p className="border-l-4 border-hand pl-3 text-plain">
           As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ±{' '}
@@ -139,7 +144,7 @@ export function JointSheet({
       {chosen && joint.fixes.length > 0 && (
         <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />
       )}
-      <InputTable caption="Computed from" inputs={inputs} />
+      {inputs.length > 0 && <InputTable caption="Computed from" inputs={inputs} />}
 
       <div className="flex flex-wrap gap-2">
         {chosen && <Button onClick={() => editBuild(b => dropFix(b, joint.id))}>Drop the planned fix</Button>}
@@ -154,7 +159,7 @@ export function JointSheet({
             </Link>
           ))}
       </div>
-      <BandEditor joint={joint} />
+      {!joint.counts && <BandEditor joint={joint} />}
     </article>
   )
 }

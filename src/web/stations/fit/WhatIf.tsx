@@ -1,3 +1,4 @@
+import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useEffect, useMemo, useState } from 'react'
@@ -160,8 +161,8 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
                     {j ? (
                       <span className="inline-flex items-center gap-1.5">
                         <Hex state={j.state} size={16} />
-                        <span className="figure">{l.fineFigure(j.clearance.value).figure}</span>
-                        <span className="text-note text-muted">{j.state}</span>
+                        <span className="figure">{clearanceFigure(j, l).figure}</span>
+                        <span className="text-note text-muted">{stateWord(j)}</span>
                       </span>
                     ) : (
                       <span className="text-muted">{k ? 'gone' : 'new'}</span>

@@ -1,3 +1,4 @@
+import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useMemo } from 'react'
@@ -76,10 +77,10 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
           state={j.state}
         />
         <span>
-          <span className="figure block text-plain">{l.fineFigure(j.clearance.value).figure}</span>
+          <span className="figure block text-plain">{clearanceFigure(j, l).figure}</span>
           <span className="flex items-center gap-1 text-note text-muted">
             <Hex state={j.state} size={14} />
-            {j.state}
+            {stateWord(j)}
           </span>
         </span>
       </span>

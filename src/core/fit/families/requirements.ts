@@ -1,0 +1,184 @@
+import { partIn } from '../../build/references.ts'
+import { slotsOf } from '../../build/slots.ts'
+import { inside, type Point } from '../../geometry/outline.ts'
+import type { Layout } from '../../layout/layOut.ts'
+import type { PartKind } from '../../parts/partKinds.ts'
+import { exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
+import { COMMON, family, MEMORY, type FamilyFile } from '../family.ts'
+import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
+
+const there = (
+  id: 'tuner holes' | 'control place' | 'plate holes' | 'battery there',
+  label: string,
+  source: string,
+) => family(id, { label, compared: 'what is there − what is needed', low: 0, never: -0.5, source, counts: true })
+
+const tunerHoles = there('tuner holes', 'A hole for every string', COMMON)
+const controlPlace = there('control place', 'A place for every control', COMMON)
+const plateHoles = there('plate holes', 'Holes enough to hold a plate', MEMORY)
+const batteryThere = there('battery there', 'A battery for active pickups', COMMON)
+
+/** Screws that hold a plate flat at least [from memory]. */
+const HOLD_A_PLATE = 3
+const CONTROLS: readonly PartKind[] = ['pot', 'switch', 'jack']
+const CONTROL_HOLES = ['pot-hole', 'switch-hole', 'jack-hole'] as const
+
+interface Needed {
+  id: string
+  family: FoundJoint['family']
+  title: string
+  missing: number
+  at: Point
+  slots: readonly string[]
+  says: string
+}
+const required = (n: Needed, clearance: Quantity = exact(-n.missing)): FoundJoint => ({
+  id: n.id,
+  family: n.family,
+  title: n.title,
+  clearance,
+  at: n.at,
+  slots: n.slots,
+  meaning: { under: n.says, over: '' },
+  fixes: () => [],
+})
+
+/** A drilled head that has fewer holes than the instrument has strings. */
+function holesForTuners({ build }: FitContext): FoundJoint[] {
+  const neck = partIn(build, 'neck'),
+    holes = neck?.features.filter(f => f.role === 'tuner-hole') ?? []
+  if (!neck || holes.length === 0) return []
+  const { strings } = build.instrument,
+    served = new Set(holes.map(f => f.serves)),
+    without = Array.from({ length: strings }, (_, i) => String(i + 1)).filter(n => !served.has(n))
+  return [
+    required({
+      id: 'tuner-count',
+      family: tunerHoles.id,
+      title: 'A hole for every tuner',
+      missing: without.length,
+      at: [holes.reduce((x, f) => Math.min(x, f.dims.x?.value ?? 0), 0), 0],
+      slots: ['neck', 'tuners'],
+      says: `The head has ${holes.length} holes for ${strings} strings: ${without.length === 1 ? `string ${without[0]} has none` : `strings ${without.join(', ')} have none`}. They are among the holes to drill.`,
+    }),
+  ]
+}
+
+/** Whether something hollow lies under a place of the top. */
+const hollowUnder = (l: Layout, bodyId: string, at: Point): boolean =>
+  l.features.some(
+    f => f.partId === bodyId && (f.role === 'control-cavity' || f.role === 'pickup-rout') && inside(f.polygon, at),
+  )
+
+/** Controls that have neither a hole nor a place nor a cavity to be proposed in, and those whose hole leads into solid wood. */
+function placesForControls({ build, layout }: FitContext): FoundJoint[] {
+  const body = partIn(build, 'body')
+  if (!layout || !body) return []
+  const inPlates = new Set(
+    ['control-plate', 'jack-plate'].flatMap(s => partIn(build, s)?.features ?? []).map(f => f.serves),
+  )
+  const hasCavity = layout.features.some(f => f.partId === body.id && f.role === 'control-cavity'),
+    placed = new Set(build.placements.parts?.map(p => p.slot))
+  const middle: Point = [layout.bridge.front, -60]
+  return slotsOf(build.instrument).flatMap((s): FoundJoint[] => {
+    if (!CONTROLS.includes(s.kind) || !partIn(build, s.id) || inPlates.has(s.id)) return []
+    // A plate that nobody described may well have its hole.
+    if (partIn(build, s.kind === 'jack' ? 'jack-plate' : 'control-plate')) return []
+    const hole = layout.features.find(
+      f => f.serves === s.id && (CONTROL_HOLES as readonly string[]).includes(f.role),
+    )
+    const word = s.label.toLowerCase()
+    const joint = (missing: number, at: Point, says: string): FoundJoint =>
+      required({
+        id: `${s.id}-place`,
+        family: controlPlace.id,
+        title: `A place for the ${word}`,
+        missing,
+        at,
+        slots: [s.id, 'body'],
+        says,
+      })
+    if (!hole)
+      return placed.has(s.id)
+        ? []
+        : [
+            joint(
+              hasCavity && s.kind !== 'jack' ? 0 : 1,
+              middle,
+              `There is no hole for the ${word}, no place was given, and no cavity to propose one in.`,
+            ),
+          ]
+    if (hole.face === 'side' || hollowUnder(layout, body.id, hole.centre)) return [joint(0, hole.centre, '')]
+    return [
+      joint(
+        1,
+        hole.centre,
+        `The hole for the ${word} lies outside every cavity: its case would stand in solid wood.`,
+      ),
+    ]
+  })
+}
+
+/** Plates and guards with fewer holes than hold them; one without any that nobody described cannot be told. */
+function holesForPlates({ build, layout }: FitContext): FoundJoint[] {
+  if (!layout) return []
+  return slotsOf(build.instrument).flatMap((s): FoundJoint[] => {
+    const plate = partIn(build, s.id)
+    if (!plate || (s.kind !== 'guard' && s.kind !== 'plate') || s.id === 'neck-plate' || s.id === 'jack-plate')
+      return []
+    const holes = plate.features.filter(f => f.role === 'screw-hole').length
+    const n: Needed = {
+      id: `${s.id}-holes`,
+      family: plateHoles.id,
+      title: `${s.label}, holes to hold it`,
+      missing: Math.max(0, HOLD_A_PLATE - holes),
+      at: s.kind === 'guard' ? [layout.nutToHeelEnd + 60, 40] : [layout.bridge.front, 70],
+      slots: [s.id],
+      says: `It has ${holes} screw hole${holes === 1 ? '' : 's'}; ${HOLD_A_PLATE} hold a plate flat. Drill them, or enter those that it has at the Shelf station.`,
+    }
+    return [
+      holes > 0
+        ? required(n)
+        : required(
+            n,
+            linear([
+              [
+                1,
+                fromSource({
+                  id: `${plate.id}/screw-holes`,
+                  label: `screw holes of the ${s.label.toLowerCase()}`,
+                  value: 0,
+                  doubt: HOLD_A_PLATE,
+                  basis: 'assumed',
+                  missing: true,
+                }),
+              ],
+            ]),
+          ),
+    ]
+  })
+}
+
+/** Active pickups and the battery that they need. */
+function battery({ build, layout }: FitContext): FoundJoint[] {
+  const active = build.instrument.pickups
+    .map(p => `pickup-${p}`)
+    .filter(s => partIn(build, s)?.traits.electronics === 'active')
+  if (!layout || active.length === 0) return []
+  return [
+    required({
+      id: 'battery-there',
+      family: batteryThere.id,
+      title: 'A battery for the active pickups',
+      missing: partIn(build, 'battery') ? 0 : 1,
+      at: layout.pickups.find(p => p.slot === active[0])?.centre ?? [layout.bridge.front, 0],
+      slots: active,
+      says: 'An active pickup is silent without its battery: give the instrument one, and a box or a clip for it.',
+    }),
+  ]
+}
+
+const found: JointFamily = c => [...holesForTuners(c), ...placesForControls(c), ...holesForPlates(c), ...battery(c)]
+
+/** What an instrument cannot be without, beside its parts: it is there, or it is missing. */
+export const requirements: FamilyFile = { families: [tunerHoles, controlPlace, plateHoles, batteryThere], found }

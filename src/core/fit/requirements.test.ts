@@ -1,0 +1,131 @@
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
+import { plainBuild } from '../../../tests/support/plainBuild.ts'
+import type { Build } from '../build/build.ts'
+import { choosePart } from '../build/edits.ts'
+import type { Feature } from '../parts/part.ts'
+import { typicalFeature, typicalPart } from '../parts/typicalPart.ts'
+import { drillWork } from './drillWork.ts'
+import { jointsAsTheyStand } from './findJoints.ts'
+import { gatesOf } from '../plan/gates.ts'
+import { plan } from '../plan/plan.ts'
+
+const joint = (b: Build, id: string) => jointsAsTheyStand(b).find(j => j.id === id)
+/** The build with a part's features made others. */
+const featured = (b: Build, slot: string, change: (f: Feature[]) => Feature[]): Build => ({
+  ...b,
+  parts: b.parts.map(p => (p.id === b.slots[slot] ? { ...p, features: change(p.features) } : p)),
+})
+
+describe('what an instrument cannot be without', () => {
+  it('a hole for every tuner: four for six strings', () => {
+    const holes = (n: number): Feature[] =>
+      Array.from({ length: n }, (_, i) =>
+        typicalFeature(
+          'tuner-hole',
+          `t${i + 1}`,
+          { x: -40 - 25 * (i % 3), y: i < 3 ? 33 : -33, diameter: 10 },
+          { serves: String(i < 3 ? i + 1 : 9 - i), through: true },
+        ),
+      )
+    const head = (n: number) => featured(plainBuild(), 'neck', f => [...f, ...holes(n)])
+    expect(joint(head(6), 'tuner-count')).toMatchObject({ state: 'snug', counts: true })
+    const four = joint(head(4), 'tuner-count')!
+    expect(four).toMatchObject({ state: "won't go", clearance: { value: -2 } })
+    expect(four.finding).toBe(
+      '2 missing. The head has 4 holes for 6 strings: strings 4, 5 have none. They are among the holes to drill.',
+    )
+    // A blank head has nothing to count.
+    expect(joint(plainBuild(), 'tuner-count')).toBeUndefined()
+  })
+  it('and the two that are missing are among the holes to drill, where a row would have them', () => {
+    const b = featured(plainBuild(), 'neck', f => [
+      ...f,
+      ...[1, 2, 3, 6].map(n =>
+        typicalFeature(
+          'tuner-hole',
+          `t${n}`,
+          { x: n < 4 ? -15 - 25 * n : -40, y: n < 4 ? 33 : -33, diameter: 10 },
+          { serves: String(n), through: true },
+        ),
+      ),
+    ])
+    const w = drillWork(b)!
+    const bushings = w.holes.filter(h => h.group === 'tuners' && h.purpose === 'bushing')
+    expect(bushings.map(h => h.string).sort()).toEqual([4, 5])
+    for (const h of bushings) expect(h.at[1]).toBeLessThan(0)
+    expect(w.layout.tuners.spots.map(s => s.string)).toEqual([1, 2, 3, 4, 5, 6])
+  })
+  it('a place for every control: a hole outside every cavity is told', () => {
+    const at = (x: number, y: number) =>
+      featured(plainBuild(), 'body', fs =>
+        fs.map(f =>
+          f.id === 'hole-volume'
+            ? {
+                ...f,
+                dims: {
+                  ...f.dims,
+                  x: { value: x, doubt: 0.1, basis: 'measured' as const },
+                  y: { value: y, doubt: 0.1, basis: 'measured' as const },
+                },
+              }
+            : f,
+        ),
+      )
+    expect(joint(at(180, 90), 'pot-volume-place')).toMatchObject({ state: 'snug' })
+    const outside = joint(at(40, 120), 'pot-volume-place')!
+    expect(outside.state).toBe("won't go")
+    expect(outside.finding).toContain('lies outside every cavity')
+  })
+  it('a jack with neither hole nor place', () => {
+    const b = plainBuild()
+    expect(joint(b, 'jack-place')).toMatchObject({ state: "won't go" })
+    const placed: Build = {
+      ...b,
+      placements: {
+        ...b.placements,
+        parts: [
+          {
+            slot: 'jack',
+            x: { value: 250, doubt: 0.5, basis: 'assumed' },
+            y: { value: 150, doubt: 0.5, basis: 'assumed' },
+          },
+        ],
+      },
+    }
+    expect(joint(placed, 'jack-place')).toBeUndefined()
+  })
+  it('holes enough to hold a plate; one that nobody described cannot be told', () => {
+    const b = plainBuild({ instrument: { extras: ['back cover'] } })
+    const holes = (n: number) =>
+      featured(b, 'back-cover', () =>
+        Array.from({ length: n }, (_, i) =>
+          typicalFeature('screw-hole', `s${i}`, { x: 10 * i, y: 0, diameter: 3 }),
+        ),
+      )
+    expect(joint(holes(4), 'back-cover-holes')).toMatchObject({ state: 'snug' })
+    expect(joint(holes(1), 'back-cover-holes')).toMatchObject({ state: "won't go", clearance: { value: -2 } })
+    expect(joint(holes(0), 'back-cover-holes')).toMatchObject({ state: "can't tell" })
+  })
+  it('a battery for active pickups', () => {
+    const b = demo('heron')
+    const active: Build = {
+      ...b,
+      parts: b.parts.map(p => (p.kind === 'pickup' ? { ...p, traits: { ...p.traits, electronics: 'active' } } : p)),
+    }
+    expect(joint(b, 'battery-there')).toBeUndefined()
+    expect(joint(active, 'battery-there')).toMatchObject({ state: "won't go" })
+    const with_ = choosePart(
+      { ...active, instrument: { ...active.instrument, extras: [...active.instrument.extras, 'battery'] } },
+      'battery',
+      typicalPart('battery', 'cell'),
+    )
+    expect(joint(with_, 'battery-there')).toMatchObject({ state: 'snug' })
+  })
+  it('is never green while it is missing, and keeps the trial shut', () => {
+    const b = plainBuild()
+    for (const j of jointsAsTheyStand(b)) if (j.counts && j.clearance.value < 0) expect(j.state).toBe("won't go")
+    const trial = gatesOf(plan(b).steps, jointsAsTheyStand(b)).find(g => g.id === 'trial')!
+    expect(trial.joints).toContain('jack-place')
+  })
+})
