@@ -65,6 +65,24 @@ export const putPart = (build: Build, part: Part): Build => ({
     : [...build.parts, part],
 })
 
+/** The build with holes of its body plugged, or open again. */
+export const plugHoles = (build: Build, features: readonly string[], plugged = true): Build => ({
+  ...build,
+  parts: build.parts.map(p =>
+    p.id === build.slots.body
+      ? {
+          ...p,
+          features: p.features.map(f => {
+            if (!features.includes(f.id)) return f
+            const { plugged: was, ...open } = f
+            void was
+            return plugged ? { ...open, plugged } : open
+          }),
+        }
+      : p,
+  ),
+})
+
 /** The build without a part, and with the slots empty where it stood. */
 export const removePart = (build: Build, id: string): Build => ({
   ...build,

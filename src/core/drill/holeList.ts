@@ -21,6 +21,7 @@ import { bitSeries, chooseBit, type Bit } from './bits.ts'
 import { toTenth, type AnyCut } from './channelsWanted.ts'
 import type { Belongs, Hole, HoleRequest } from './hole.ts'
 import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
+import { bridgeReuse } from './requests/bridgeHoles.ts'
 import { v } from './requests/sizes.ts'
 import { leadHole, POINT_SHARE, ROOT_SHARE, screwNumber, withdrawal } from './screws.ts'
 import { drilledWhen, filmRoom, THROUGH_FINISH } from './surface.ts'
@@ -386,7 +387,10 @@ export function holeList(
   only?: string,
 ): Hole[] {
   const requests = REQUESTS.flatMap(f => f(build, l, cuts)),
-    hollows = hollowsOf(build, l, cuts)
+    body = partIn(build, 'body'),
+    filled = new Set(bridgeReuse(build, l).left.map(f => `${body?.id ?? ''}/${f.id}`)),
+    // What is plugged first is wood again when the new holes are drilled.
+    hollows = filled.size ? hollowsOf(build, l, cuts).filter(h => !filled.has(h.id)) : hollowsOf(build, l, cuts)
   const around: Around = { build, l, requests, hollows, bits }
   return only === undefined ? met(around) : made(around, only)
 }

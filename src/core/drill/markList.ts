@@ -8,6 +8,7 @@ import { stringReport } from '../layout/stringReport.ts'
 import { checkTuners } from '../layout/tuners.ts'
 import type { CutWork } from './cutting.ts'
 import type { Hole, HoleNumber } from './hole.ts'
+import type { Plug } from './plugs.ts'
 import type { Work } from './templates/work.ts'
 
 /** One number to mark on the work: a length in mm, or words. */
@@ -22,7 +23,7 @@ export interface MarkNumber {
 /** One thing to mark, cut or drill, with its numbers in the order in which they are struck. */
 export interface MarkItem {
   id: string
-  kind: 'mark' | 'cut' | 'drill'
+  kind: 'mark' | 'cut' | 'plug' | 'drill'
   title: string
   face: string
   at: Point
@@ -45,6 +46,23 @@ const way = (from: Hole['from'], along: number): string =>
   `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
 const off = (y: number): MarkNumber =>
   Math.abs(y) < 0.05 ? { label: 'across', text: 'on the centre line' } : { label: side(y), mm: Math.abs(y) }
+
+const plugItem = (p: Plug): MarkItem => ({
+  id: p.id,
+  kind: 'plug',
+  title: p.label,
+  face: 'body top',
+  at: p.at,
+  warnings: [],
+  numbers: [
+    { label: way('pocket end', p.along), mm: Math.abs(p.along) },
+    p.across === 0
+      ? { label: 'across', text: 'on the body’s own line' }
+      : { label: `off the body’s own line, ${p.across > 0 ? 'treble' : 'bass'} side`, mm: Math.abs(p.across) },
+    { label: 'the hole that is there', mm: p.diameter },
+    { label: 'drilled out for a plug of', mm: p.plug },
+  ],
+})
 
 const holeItem = (h: Hole): MarkItem => ({
   id: h.id,
@@ -212,6 +230,7 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
         ]
       : []),
     ...w.cuts.map(cutItem),
+    ...w.plugs.map(plugItem),
     ...w.holes.map(holeItem),
   ]
 }

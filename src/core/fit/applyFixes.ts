@@ -4,8 +4,8 @@ import type { BodyPlace, ChosenFix } from '../build/build.ts'
 import { stepText } from '../build/stepRef.ts'
 import { fact } from '../build/fact.ts'
 import { splitRef } from '../build/quantityAt.ts'
-import { bridgeLine } from '../layout/bridgeLine.ts'
-import { specAt, withDimension } from '../parts/dimensionAt.ts'
+import { bridgeLine, bridgeOnBody } from '../layout/bridgeLine.ts'
+import { featureAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Dimension } from '../units/dimension.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Change, Fix, Joint } from './joint.ts'
@@ -36,6 +36,15 @@ export function applyChange<B extends Shaped>(build: B, c: Change, as: Partial<D
     return { ...build, placements: { ...build.placements, [place.of]: { ...old, [place.axis]: d } } }
   }
   const { partId, path } = splitRef(c.ref)
+  if (c.plugged)
+    return {
+      ...build,
+      parts: build.parts.map(p =>
+        p.id === partId
+          ? { ...p, features: p.features.map(f => (f === featureAt(p, path) ? { ...f, plugged: true } : f)) }
+          : p,
+      ),
+    }
   if (c.points) {
     const outline = { points: c.points.map(([x, y]): [number, number] => [x, y]), smooth: false, doubt: c.doubt }
     return {
@@ -56,7 +65,11 @@ export function applyChange<B extends Shaped>(build: B, c: Change, as: Partial<D
 /** Where parts lie that nobody placed: the guard with its notch at the pocket's end, the bridge where it is proposed. */
 const UNPLACED: Record<PlaceRef['of'], (build: Shaped) => BodyPlace> = {
   guard: () => ({ x: unsure(0, 0.2), y: unsure(0, 0.2) }),
-  bridge: build => ({ x: unsure(bridgeLine(build)?.ideal.value ?? 0, 0.3), y: unsure(0, 0.3) }),
+  // On the holes that are there, along and across, or where it is proposed.
+  bridge: build => ({
+    x: unsure(bridgeLine(build)?.place.value ?? 0, 0.3),
+    y: unsure(bridgeOnBody(build), 0.3),
+  }),
 }
 const unsure = (value: number, doubt: number): Dimension => ({ value, doubt, basis: 'assumed' })
 

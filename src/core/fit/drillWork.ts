@@ -3,6 +3,7 @@ import { fact } from '../build/fact.ts'
 import { allCuts } from '../drill/channelsWanted.ts'
 import { bitsIn } from '../drill/bits.ts'
 import { cuttingWork } from '../drill/cutting.ts'
+import { plugsWanted } from '../drill/plugs.ts'
 import { holeList } from '../drill/holeList.ts'
 import type { Work } from '../drill/templates/work.ts'
 import { layOut } from '../layout/layOut.ts'
@@ -14,11 +15,17 @@ export const drillWork = fact(DRILLED, (build): Work | undefined => {
   const layout = layOut(planned),
     now = layOut(build)
   if (!layout || !now) return undefined
-  const cuts = allCuts(planned, layout)
+  const cuts = allCuts(planned, layout),
+    holes = holeList(planned, layout, cuts, bitsIn(build.preferences.drawer))
   return {
     build: planned,
     layout,
-    holes: holeList(planned, layout, cuts, bitsIn(build.preferences.drawer)),
+    holes,
+    plugs: plugsWanted(
+      planned,
+      layout,
+      holes.filter(h => h.group === 'bridge'),
+    ),
     cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }),
   }
 })

@@ -13,6 +13,8 @@ export interface Change {
   doubt: number
   /** The new outline of a feature, about its own place, when its shape is no rectangle. */
   points?: readonly Point[]
+  /** The hole that the dimension belongs to is plugged. */
+  plugged?: true
 }
 
 /** One way to make a joint snug, costed. */

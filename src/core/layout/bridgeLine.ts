@@ -1,12 +1,13 @@
-import type { Laid } from '../build/docs.ts'
+import type { Fitted, Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
 import { quantities, type Maths } from '../build/maths.ts'
 import { need, quantityAt } from '../build/quantityAt.ts'
 import { partIn } from '../build/references.ts'
 import { viewOf, type LaidFacts, type View } from '../build/view.ts'
 import type { Dimension } from '../units/dimension.ts'
-import { fromSource, subtract, type Quantity } from '../units/quantity.ts'
+import { fromSource, linear, subtract, type Quantity } from '../units/quantity.ts'
 import { neckLine } from './centreLine.ts'
+import { drilledPattern } from './drilledBridge.ts'
 import { COMPENSATION_DOUBT, startingCompensation } from './compensation.ts'
 
 /** Room wanted beyond the saddles' needed places at both ends of their travel, mm [common practice]. */
@@ -21,6 +22,8 @@ export interface BridgeLineOf<Q> {
   /** Pocket end to the plate's front edge, as placed or proposed. */
   place: Q
   proposed: boolean
+  /** Where it comes from: placed by the builder, given by the holes that are in the body, or proposed. */
+  from: 'placed' | 'drilled' | 'proposed'
   /** What `place` would have to be for the middle of the range. */
   ideal: Q
   compensation: number[]
@@ -56,11 +59,19 @@ export function bridgeLineOf<Q>(m: Maths<Q>, v: View<LaidFacts>): BridgeLineOf<Q
   ] as const
   const ideal = m.sum(scaleLessPlate, -aim)!
   const placed = v.facts.placements.bridge?.x
-  const drilled = placed ? undefined : placeFromPosts(m, v)
+  const saddle = placed ? undefined : saddleFromScrews(m, v),
+    posts = placed || saddle ? undefined : placeFromPosts(m, v)
   const given = placed
     ? m.given({ id: 'placements/bridge.x', label: 'pocket end to bridge plate', ...numbersOf(placed) })
-    : drilled
+    : saddle
+      ? m.sum([...saddle, [-1, front]])
+      : posts
   const place = given ?? ideal
+  // Screw holes give the saddles' place themselves; a plate's edge gives it by what lies between.
+  const toSaddle: Terms<Q> = saddle ?? [
+    [1, given],
+    [1, front],
+  ]
   const start = m.given({
     id: 'table/compensation',
     label: 'starting compensation',
@@ -70,20 +81,17 @@ export function bridgeLineOf<Q>(m: Maths<Q>, v: View<LaidFacts>): BridgeLineOf<Q
   })
   return {
     // Where the bridge is only proposed it lies where it should, whatever the parts' doubts.
-    ahead: given ? m.sum([...scaleLessPlate, [-1, given], [1, start]])! : m.sum([[1, start]], aim)!,
+    ahead: given
+      ? m.sum([[1, scale], [-1, toHeel], ...toSaddle.map(([c, q]) => [-c, q] as const), [1, start]])!
+      : m.sum([[1, start]], aim)!,
     low,
     high,
     place,
     proposed: !given,
+    from: placed ? 'placed' : given ? 'drilled' : 'proposed',
     ideal,
     compensation,
-    foremost: given
-      ? m.sum([
-          [1, toHeel],
-          [1, given],
-          [1, front],
-        ])!
-      : m.sum([[1, scale]], -aim)!,
+    foremost: given ? m.sum([[1, toHeel], ...toSaddle])! : m.sum([[1, scale]], -aim)!,
   }
 }
 
@@ -99,6 +107,19 @@ function compensationsOf(v: View<LaidFacts>): number[] {
 
 const numbersOf = (d: Dimension) => ({ value: d.value, doubt: d.doubt, basis: d.basis })
 
+type Terms<Q> = readonly (readonly [number, Q | undefined])[]
+
+/** Where the body's screw holes put the saddles' foremost point, from the pocket's end: mean over the bridge's holes that meet one. */
+function saddleFromScrews<Q>(m: Maths<Q>, v: View<LaidFacts>): Terms<Q> | undefined {
+  const body = v.part('body'),
+    bridge = v.part('bridge'),
+    pattern = drilledPattern(body, bridge)
+  return pattern?.pairs.flatMap(p => [
+    [1 / pattern.pairs.length, m.in(body, p.hole, 'x')] as const,
+    [-1 / pattern.pairs.length, m.in(bridge, p.own, 'x')] as const,
+  ])
+}
+
 /** Where the body's post holes put the plate's front edge: mean of the posts' places, less the posts' set-back. */
 function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFacts>): Q | undefined {
   const body = v.part('body')
@@ -112,9 +133,22 @@ function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFacts>): Q | undefined {
 }
 
 /** Off the neck's own line at the bridge, mm to the treble side: where it is placed on the body, less where the fitted neck points. */
-export function bridgeOffset(build: Pick<Build, 'placements' | 'readings'>): Quantity {
-  const y = build.placements.bridge?.y,
-    line = neckLine(build)
+export function bridgeOffsetOf(v: View<Pick<Build, 'placements' | 'readings'>>): Quantity {
+  const y = v.facts.placements.bridge?.y,
+    line = neckLine(v.facts)
+  const body = v.part('body'),
+    bridge = v.part('bridge'),
+    pattern = y ? undefined : drilledPattern(body, bridge)
+  if (pattern && body && bridge) {
+    const n = pattern.pairs.length
+    const across = linear(
+      pattern.pairs.flatMap(p => [
+        [1 / n, need(body, `features.${p.hole.id}.y`)] as const,
+        [-1 / n, need(bridge, `features.${p.own.id}.y`)] as const,
+      ]),
+    )
+    return line ? subtract(across, line.drift) : across
+  }
   const placed = fromSource({
     id: 'placements/bridge.y',
     label: 'bridge off the centre line',
@@ -124,6 +158,10 @@ export function bridgeOffset(build: Pick<Build, 'placements' | 'readings'>): Qua
   })
   return y && line ? subtract(placed, line.drift) : placed
 }
+
+/** The same of a build as it stands. */
+export const bridgeOffset = (build: Fitted & Pick<Build, 'placements' | 'readings'>): Quantity =>
+  bridgeOffsetOf(viewOf(build))
 
 /** Off the body's centre line, mm: what is marked when the body's own line is at hand. */
 export const bridgeOnBody = (build: Laid): number => bridgeOffset(build).value + (neckLine(build)?.drift.value ?? 0)

@@ -201,14 +201,16 @@ function placeAll(build: Laid): Layout | undefined {
   const turnedAside = (points: Point[]): Point[] =>
     turned ? points.map(([x, y]): Point => [x, y + aside(x - toHeel)]) : points
   const bodyward = (p: Part | undefined, x0: number, y0: number): PlacedFeature[] =>
-    (p?.features ?? []).map(f => ({
-      partId: p!.id,
-      id: f.id,
-      role: f.role,
-      face: f.face,
-      ...(f.serves ? { serves: f.serves } : {}),
-      ...placed(f, toHeel + x0, y0 + aside((f.dims.x?.value ?? 0) + x0)),
-    }))
+    (p?.features ?? [])
+      .filter(f => !f.plugged)
+      .map(f => ({
+        partId: p!.id,
+        id: f.id,
+        role: f.role,
+        face: f.face,
+        ...(f.serves ? { serves: f.serves } : {}),
+        ...placed(f, toHeel + x0, y0 + aside((f.dims.x?.value ?? 0) + x0)),
+      }))
   const features: PlacedFeature[] = [
     ...neck.features.map(f => ({
       partId: neck.id,

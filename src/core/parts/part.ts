@@ -66,6 +66,11 @@ export class Feature {
   @IsBoolean()
   through?: boolean
 
+  /** A hole for a bridge's screw that was plugged: nothing is hollow there any more. */
+  @IsOptional()
+  @IsBoolean()
+  plugged?: boolean
+
   @IsObject()
   @DimensionsOf(
     o => (FEATURE_ROLES[(o as Feature).role] as { dims: Record<string, DimensionSpec> } | undefined)?.dims,

@@ -18,7 +18,7 @@ import { setupSteps } from './steps/setupSteps.ts'
 import { testSteps } from './steps/testSteps.ts'
 import { trialSteps } from './steps/trialSteps.ts'
 import { wiringSteps } from './steps/wiringSteps.ts'
-import { cutSteps, drillSteps } from './steps/woodSteps.ts'
+import { cutSteps, drillSteps, plugSteps } from './steps/woodSteps.ts'
 
 const CLOSE: Step = {
   ref: { kind: 'close' },
@@ -43,6 +43,7 @@ export function stepsOf(build: Build): Step[] {
     ...measureSteps(build, fit),
     ...fixSteps(build, fit),
     ...cutSteps(work?.cuts ?? []),
+    ...plugSteps(work?.plugs ?? []),
     ...drillSteps(work?.holes ?? []),
     ...finish.panel,
     ...trialSteps(build, sinceLastTrial(build, fit.now)),

@@ -1,6 +1,8 @@
 import type { Build } from '../build/build.ts'
 import { readingRef } from '../build/readingRef.ts'
-import { takeReading } from '../build/edits.ts'
+import { plugHoles, takeReading } from '../build/edits.ts'
+import { PLUGS } from '../drill/plugs.ts'
+import { drillWork } from '../fit/drillWork.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
 import type { OrderedStep } from './step.ts'
@@ -18,6 +20,8 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
   const planned = fit(build).fixes.find(f => fixStepId(f.chosen) === step.id)
   if (planned?.fix)
     for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
+  if (step.ref.kind === 'drill' && step.ref.group === PLUGS)
+    next = plugHoles(next, drillWork(build)?.plugs.map(p => p.feature) ?? [])
   if (reading !== undefined && step.read)
     next = takeReading(next, {
       of: step.read.of,

@@ -4,6 +4,8 @@ import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../../geometry/outline.ts'
 import { gapBeside } from '../../geometry/shape.ts'
+import { bridgeOnBody } from '../../layout/bridgeLine.ts'
+import { bridgeHolesOf, reuseOf } from '../../layout/drilledBridge.ts'
 import { placedSlots, type Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
@@ -18,14 +20,24 @@ const PRESS = 0.1
 /** Stop tail behind the bridge's posts when it is not placed, mm [from memory]. */
 const TAIL_BEHIND = 42
 
+/** What becomes of the holes for the bridge that the body has. */
+export const bridgeReuse = (build: Shaped, l: Layout) =>
+  reuseOf(partIn(build, 'body'), partIn(build, 'bridge'), {
+    from: l.line.from,
+    along: l.bridge.foremost - l.nutToHeelEnd,
+    across: bridgeOnBody(build),
+  })
+
 /** A screw pattern of a bridge, in the body at the bridge line. */
 function bridgeScrews(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const screws = partIn(build, 'bridge-screws')
-  if (!screws || drilledFor(l, body, 'screw-hole', 'bridge-screws').length) return []
+  if (!screws) return []
   const screw = screwIn(build, 'bridge-screws', { diameter: 3, length: 25 })
-  return bridge.features
-    .filter(f => f.role === 'screw-hole')
-    .map((f, i): HoleRequest => {
+  const { missing } = bridgeReuse(build, l)
+  return bridgeHolesOf(bridge)
+    .map((f, i) => ({ f, i }))
+    .filter(({ f }) => missing.includes(f))
+    .map(({ f, i }): HoleRequest => {
       const at: Point = [l.bridge.foremost + (f.dims.x?.value ?? 0), l.bridge.y + (f.dims.y?.value ?? 0)]
       const under = l.features.find(c => c.role === 'control-cavity' && c.face === 'back' && inside(c.polygon, at))
       const cavity = under && body.features.find(c => c.id === under.id)

@@ -3,6 +3,7 @@ import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { CutWork } from '../cutting.ts'
 import type { Hole } from '../hole.ts'
+import type { Plug } from '../plugs.ts'
 
 /** Everything that templates are drawn from, computed once. */
 export interface Work {
@@ -10,6 +11,8 @@ export interface Work {
   layout: Layout
   holes: readonly Hole[]
   cuts: readonly CutWork[]
+  /** Old holes to be filled first. */
+  plugs: readonly Plug[]
 }
 
 /** How a face is turned on paper: nut at the left, thin strings up on a right-handed instrument seen from the front. */

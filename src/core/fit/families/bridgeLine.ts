@@ -1,8 +1,31 @@
-import { bridgeLine as lineOf, bridgeLineOf } from '../../layout/bridgeLine.ts'
+import type { Shaped } from '../../build/docs.ts'
+import { refOf } from '../../build/quantityAt.ts'
+import { partIn } from '../../build/references.ts'
+import type { Change } from '../joint.ts'
+import { bridgeHolesOf, drilledBridgeHoles, patternAt, REUSED } from '../../layout/drilledBridge.ts'
+import { bridgeLine as lineOf, bridgeLineOf, bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { fixed } from '../../units/length.ts'
 import { doubtOf } from '../../units/quantity.ts'
 import { pairs } from '../../build/maths.ts'
 import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile } from '../family.ts'
+
+/** The holes that a bridge set at a place does not use, plugged. */
+export function plugged(build: Shaped, place: number, across = bridgeOnBody(build)): Change[] {
+  const body = partIn(build, 'body'),
+    bridge = partIn(build, 'bridge')
+  if (!body || !bridge) return []
+  const { left } = patternAt(
+    bridgeHolesOf(bridge),
+    drilledBridgeHoles(body),
+    place + (bridge.dims.frontToForwardSaddle?.value ?? 0),
+    across,
+    REUSED,
+  )
+  return left.map(f => ({ ref: refOf(body, `features.${f.id}.diameter`), value: 0, doubt: 0, plugged: true }))
+}
+
+/** Plugging and drilling again, minutes: setting up, and for each hole [from memory]. */
+export const PLUG_MINUTES = { once: 20, each: 12 } as const
 
 const bridgeLine = family(
   'bridge line',
@@ -43,21 +66,27 @@ export const bridgeLineJoint: FamilyFile = {
         const line = lineOf(build)
         if (!line) return []
         const by = line.ideal.value - line.place.value
-        const drilled = view.part('body')?.features.some(f => f.role === 'screw-hole' && f.serves === 'bridge')
+        const holes = drilledBridgeHoles(view.part('body')).length,
+          posts =
+            view.part('body')?.features.filter(f => f.role === 'stud-hole' && f.serves === 'posts').length ?? 0,
+          drilled = holes + posts
         return [
           mend(bridgeLine, 'move-bridge', {
-            title: `${drilled ? 'Plug, redrill and set' : 'Set'} the bridge ${fixed(Math.abs(by), 1)} mm ${by < 0 ? 'nearer to' : 'further from'} the neck`,
-            note: `Plate front at ${fixed(line.ideal.value, 1)} mm from the pocket’s end wall. ${drilled ? 'Four plugs and a day for the glue.' : 'Nothing is drilled yet: it costs a pencil line.'}`,
+            title: `${drilled ? `Plug ${drilled} holes, drill again and set` : 'Set'} the bridge ${fixed(Math.abs(by), 1)} mm ${by < 0 ? 'nearer to' : 'further from'} the neck`,
+            note: `Plate front at ${fixed(line.ideal.value, 1)} mm from the pocket’s end wall. ${drilled ? `${drilled} plugs, a night for the glue, then the holes anew.` : 'Nothing is drilled yet: it costs a pencil line.'}`,
             ...(drilled
               ? {
-                  minutes: 60,
+                  minutes: PLUG_MINUTES.once + PLUG_MINUTES.each * drilled,
                   tools: ['plugs', 'wood glue', 'drill'],
                   rests: GLUE_RESTS,
                   risk: 'some',
                   cautions: ['cutters'],
                 }
               : { reversible: true }),
-            changes: [change('placements/bridge.x', line.ideal.value, Math.min(0.3, doubtOf(line.place)) || 0.3)],
+            changes: [
+              change('placements/bridge.x', line.ideal.value, Math.min(0.3, doubtOf(line.place)) || 0.3),
+              ...plugged(build, line.ideal.value),
+            ],
           }),
         ]
       },

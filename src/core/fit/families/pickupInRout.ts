@@ -8,7 +8,7 @@ import { filmFor, filmOn } from '../../finish/film.ts'
 import { toRemove } from '../../geometry/boolean.ts'
 import { edgeDistance, type Point } from '../../geometry/outline.ts'
 import { neckLine, offAt } from '../../layout/centreLine.ts'
-import { bridgeOffset } from '../../layout/bridgeLine.ts'
+import { bridgeOffsetOf } from '../../layout/bridgeLine.ts'
 import { guardPlace, pickupShape, shapeOf, stringAt, type Layout } from '../../layout/layOut.ts'
 import { outerString } from '../../layout/outerString.ts'
 import type { Feature, Part } from '../../parts/part.ts'
@@ -208,7 +208,7 @@ function overPoles<Q>(m: Maths<Q>, v: View, slot: string): Q | undefined {
   const x = toHeel + (held ? (held.dims.x?.value ?? 0) + place.x : (rout.dims.x?.value ?? 0)),
     y = held ? (held.dims.y?.value ?? 0) + place.y : (rout.dims.y?.value ?? 0)
   const t = x / string.length,
-    offset = bridgeOffset(v.facts).value
+    offset = bridgeOffsetOf(v).value
   const moving = m.sum([
     [0.5, m.of(v.part(slot), 'poleSpread')],
     [-0.5 * t, m.of(v.part('bridge'), 'stringSpread')],

@@ -1,7 +1,7 @@
 import type { Maths } from '../../build/maths.ts'
 import { quantities } from '../../build/maths.ts'
 import type { View } from '../../build/view.ts'
-import { bridgeOffset, bridgeOnBody } from '../../layout/bridgeLine.ts'
+import { bridgeOffsetOf, bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { fretPosition } from '../../layout/frets.ts'
 import { halfBoardAt } from '../../layout/layOut.ts'
 import { outerString } from '../../layout/outerString.ts'
@@ -39,7 +39,7 @@ function marginOf<Q>(m: Maths<Q>, v: View, side: 1 | -1): { t: number; q: Q } | 
     board = neck?.dims.widthAtLastFret?.value
   if (!string || scale === undefined || board === undefined) return undefined
   const t = fretPosition(scale, neck?.dims.frets?.value ?? 0) / string.length
-  const offset = bridgeOffset(v.facts)
+  const offset = bridgeOffsetOf(v)
   const moving = m.sum([
     [0.5, m.of(neck, 'widthAtLastFret')],
     [-0.5 * (1 - t), m.of(neck, 'widthAtNut')],
@@ -54,7 +54,7 @@ const joint = (name: 'treble' | 'bass', side: 1 | -1): Joined => ({
   id: `string-margin-${name}`,
   family: margin,
   slots: ['bridge', 'neck'],
-  beside: ['strings'],
+  beside: ['strings', 'body'],
   facts: ['instrument', 'setup', 'placements', 'readings'],
   clearance: (m, v) => marginOf(m, v, side)?.q,
   words: () => ({

@@ -1,5 +1,8 @@
 import type { CutWork } from '../../drill/cutting.ts'
 import { GROUP_NAMES, type Hole } from '../../drill/hole.ts'
+import { PLUGS, type Plug } from '../../drill/plugs.ts'
+import { PLUG_MINUTES } from '../../fit/families/bridgeLine.ts'
+import { GLUE_RESTS } from '../../fit/family.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
@@ -26,6 +29,30 @@ export function cutSteps(cuts: readonly CutWork[]): Step[] {
     }))
 }
 
+/** Old holes plugged before new ones are drilled beside or through them; glue rests a night. */
+export function plugSteps(plugs: readonly Plug[]): Step[] {
+  if (plugs.length === 0) return []
+  return [
+    {
+      ref: { kind: 'drill', group: PLUGS, after: false },
+      phase: 'wood',
+      title: `Plug ${plugs.length} old bridge hole${plugs.length > 1 ? 's' : ''}`,
+      why: 'A new hole runs into an old one: hardwood, its grain as the wood’s, and a night for the glue.',
+      station: 'drill',
+      minutes: PLUG_MINUTES.once + 6 * plugs.length,
+      waitHours: GLUE_RESTS,
+      whole: true,
+      tools: ['dowel or plug cutter', 'wood glue', 'flush saw'],
+      cautions: ['cutters'],
+      ...IN_PHASE.wood,
+    },
+  ]
+}
+
+const AFTER_PLUGS = needs(
+  { kind: 'drill', group: PLUGS, after: false },
+  'A new hole beside an old one runs into it: the plug comes first.',
+)
 const AFTER_CUTS = needs({ kind: 'all', of: 'cut' }, 'A cutter runs out of a hole that is there before the rout.')
 
 /** The hole list, a step for each group; routs come before the holes beside them. */
@@ -49,7 +76,11 @@ export function drillSteps(holes: readonly Hole[]): Step[] {
               tools: [...new Set(own.flatMap(h => h.bits.map(b => b.name)))].slice(0, 4),
               cautions: ['cutters'],
               ...IN_PHASE[phase],
-              needs: [...IN_PHASE[phase].needs, ...(phase === 'wood' ? [AFTER_CUTS] : [])],
+              needs: [
+                ...IN_PHASE[phase].needs,
+                ...(phase === 'wood' ? [AFTER_CUTS] : []),
+                ...(g === 'bridge' ? [AFTER_PLUGS] : []),
+              ],
             },
           ]
     }

@@ -1,4 +1,5 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { drilledPattern } from '../../../core/layout/drilledBridge.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { useState } from 'react'
 import { refOf } from '../../../core/build/quantityAt.ts'
@@ -38,6 +39,8 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
         },
       },
     }))
+  const onHoles = drilledPattern(partIn(work.build, 'body'), partIn(work.build, 'bridge')) !== undefined,
+    bores = work.holes.filter(h => h.screws === 'bridge-screws')
   const room = saddleRoom(layout),
     short = room.filter(r => r.ahead < 0 || r.behind < 0)
   return (
@@ -53,11 +56,13 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
           onMm={v => setPlace('y', v)}
         />
         <p className="min-w-56 flex-1 text-plain">
-          {layout.line.proposed
-            ? 'Proposed: every saddle in the middle of its need.'
-            : Math.abs(place - ideal) < 0.05
-              ? 'At the middle of the saddles’ travel.'
-              : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}
+          {layout.line.from === 'drilled'
+            ? `On the holes that the body has. The middle of the saddles’ travel would be at ${l.text(ideal)}.`
+            : layout.line.proposed
+              ? 'Proposed: every saddle in the middle of its need.'
+              : Math.abs(place - ideal) < 0.05
+                ? 'At the middle of the saddles’ travel.'
+                : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}
           {build.placements.bridge && (
             <>
               {' '}
@@ -72,12 +77,18 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
                   })
                 }
               >
-                Place it by the scale again
+                {onHoles ? 'Set it on the holes that are there' : 'Place it by the scale again'}
               </button>
             </>
           )}
         </p>
       </div>
+      {work.plugs.length > 0 && (
+        <p role="status" className="border-l-4 border-tight pl-3 text-body">
+          The body has {work.plugs.length} hole{work.plugs.length > 1 ? 's' : ''} that this place does not use: they
+          are to be plugged, and {bores.length} drilled anew.
+        </p>
+      )}
       {short.length > 0 && (
         <p className="border-l-4 border-never pl-3 text-body font-semibold">
           The saddle{short.length > 1 ? 's' : ''} of string{short.length > 1 ? 's' : ''}{' '}

@@ -23,6 +23,7 @@ import { groupStep } from './groupStep.ts'
 import { HoleSheet } from './HoleSheet.tsx'
 import { ImpossibleSheet } from './ImpossibleSheet.tsx'
 import { OtherNeckView } from './OtherNeckView.tsx'
+import { PlugSheet } from './PlugSheet.tsx'
 import { ScrewsView } from './ScrewsView.tsx'
 import { StringsSheet } from './StringsSheet.tsx'
 import { TemplatesView } from './TemplatesView.tsx'
@@ -60,6 +61,7 @@ export function Drill() {
   const open = (id: string) => setParams({ hand: id })
   const holes = work?.holes ?? [],
     cuts = work?.cuts ?? [],
+    plugs = work?.plugs ?? [],
     hole = holes.find(h => h.id === hand?.id)
   const warned = items.filter(i => i.kind !== 'mark' && i.warnings.length).length
   const number = (i: MarkItem) =>
@@ -67,7 +69,9 @@ export function Drill() {
       ? String(holes.findIndex(h => h.id === i.id) + 1)
       : i.kind === 'cut'
         ? `R${cuts.findIndex(c => c.id === i.id) + 1}`
-        : (LETTERS[i.id] ?? '')
+        : i.kind === 'plug'
+          ? `P${plugs.findIndex(p => p.id === i.id) + 1}`
+          : (LETTERS[i.id] ?? '')
   const done = new Set(build.steps.filter(s => s.state === 'done').map(s => s.step))
   const isDone = (i: MarkItem): boolean => {
     const h = holes.find(x => x.id === i.id)
@@ -75,7 +79,9 @@ export function Drill() {
   }
   const figure = (i: MarkItem): [string, string] => {
     const h = holes.find(x => x.id === i.id),
-      c = cuts.find(x => x.id === i.id)
+      c = cuts.find(x => x.id === i.id),
+      p = plugs.find(x => x.id === i.id)
+    if (p) return [l.text(p.plug), 'plug']
     if (h) return [h.bits.at(-1)?.name ?? 'no bit', h.depth === 'through' ? 'through' : l.text(h.depth)]
     if (c)
       return c.drilled
@@ -127,7 +133,8 @@ export function Drill() {
   const sheet = () => {
     if (!work || !hand) return <p className="text-body">Nothing to lay out yet.</p>
     const props = { work, item: hand },
-      cut = cuts.find(c => c.id === hand.id)
+      cut = cuts.find(c => c.id === hand.id),
+      plug = plugs.find(p => p.id === hand.id)
     return (
       <div className="relative flex flex-col gap-4 [&>article>h2]:pr-56 [&_header]:pr-56">
         <p className="no-print absolute right-0 top-0">
@@ -140,6 +147,8 @@ export function Drill() {
           <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />
         ) : cut ? (
           <CutSheet key={cut.id} item={hand} trail={trail} cut={cut} />
+        ) : plug ? (
+          <PlugSheet {...props} trail={trail} plug={plug} />
         ) : hand.id === 'impossible' ? (
           <ImpossibleSheet item={hand} />
         ) : hand.id === 'centre-line' ? (
@@ -163,7 +172,7 @@ export function Drill() {
       map={{
         title: 'Layout & drill',
         summary: work
-          ? `${holes.length} holes${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${warned ? `, ${warned} with a warning` : ''}`
+          ? `${holes.length} holes${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${plugs.length ? `, ${plugs.length} to plug` : ''}${warned ? `, ${warned} with a warning` : ''}`
           : 'nothing to lay out yet',
         hand: hand?.id,
         take: open,
