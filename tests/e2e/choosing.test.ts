@@ -309,6 +309,24 @@ describe('judging the fit', () => {
     expect((await build(id)).slots['pickup-bridge']).toBe('double-narrow')
   })
 
+  it('says what nobody has read, and what is missing; a reading tells the joint', async () => {
+    const id = await copyOf(bench, 'unread', 'kestrel', b => {
+      delete b.parts.find(p => p.id === b.slots.tuners)!.dims.stringHole
+      const neck = b.parts.find(p => p.id === b.slots.neck)!
+      neck.features = neck.features.filter(f => f.role !== 'tuner-hole' || !['4', '5'].includes(f.serves ?? ''))
+    })
+    const page = await bench.open(`/b/${id}/fit?hand=string-in-tuners`)
+    const sheet = page.getByRole('article', { name: /tuner/i })
+    await sheet.getByText(/Can't tell yet: nobody has read string hole in the post\./).waitFor()
+    const field = sheet.getByLabel('Measured string hole in the post')
+    await field.fill('2')
+    await field.press('Enter')
+    await sheet.getByText(/^Snug\./).waitFor()
+    await page.getByRole('button', { name: /^\d+, A hole for every tuner: missing/ }).click()
+    await page.getByText('The head has 4 holes for 6 strings').waitFor()
+    await page.goto(`${bench.server.address}/b/${id}/drill?hand=tuner-4`)
+    await page.getByRole('heading', { name: 'Tuner 4', exact: true }).waitFor()
+  })
   it('takes measure-next readings one after another, at the bench’s size', async () => {
     const id = await copy('run'),
       page = await bench.open(`/b/${id}/fit?view=measure`, { viewport: TABLET })

@@ -201,6 +201,41 @@ describe('cutting and drilling', () => {
     expect((await storedBuild(bench, id)).readings.filter(r => r.of.startsWith('hole.bridge-1'))).toHaveLength(3)
   })
 
+  it('puts the bridge on the holes that the body has, prices a move, and plugs what a place does not use', async () => {
+    const id = await copyOf(bench, 'drilled', 'heron', b => {
+      delete b.placements.bridge
+      const body = b.parts.find(p => p.id === b.slots.body)!,
+        bridge = b.parts.find(p => p.id === b.slots.bridge)!
+      const known = (value: number) => ({ value, doubt: 0.1, basis: 'measured' as const })
+      body.features.push(
+        ...bridge.features
+          .filter(f => f.role === 'screw-hole')
+          .map((f, i) => ({
+            id: `drilled-${i + 1}`,
+            role: 'screw-hole' as const,
+            serves: 'bridge-screws',
+            face: 'top' as const,
+            dims: { x: known(150 + f.dims.x!.value), y: known(f.dims.y!.value), diameter: known(2.4) },
+          })),
+      )
+    })
+    const page = await bench.open(`/b/${id}/fit?hand=bridge-line`)
+    await page.getByText('Plug 4 holes, drill again and set the bridge').waitFor()
+    await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-line`)
+    await page.getByText('On the holes that the body has.').waitFor()
+    expect(await page.getByText('Bridge screw 1').count()).toBe(0)
+    await type(page, 'Plate front at', '157')
+    await page.getByText('The body has 4 holes that this place does not use').waitFor()
+    await page.getByRole('button', { name: /^P1, Plug old bridge hole 1/ }).click()
+    await page.getByRole('button', { name: 'All 4 are plugged' }).click()
+    await page.getByText('Bridge screw 4').first().waitFor()
+    await saved(page)
+    const stored = await storedBuild(bench, id)
+    expect(stored.parts.find(p => p.id === stored.slots.body)!.features.filter(f => f.plugged)).toHaveLength(4)
+    await page.keyboard.press('Control+z')
+    await page.getByRole('button', { name: /^P1, Plug old bridge hole 1/ }).waitFor()
+  })
+
   it('says of every number how far it may be off and what it hangs on; a reading taken there narrows it', async () => {
     const id = await copyOf(bench, 'trail'),
       page = await bench.open(`/b/${id}/drill?hand=bridge-1`)

@@ -1,7 +1,8 @@
 import type { Shaped } from '../build/docs.ts'
+import { dimensionName } from '../build/dimensionName.ts'
 import { splitRef } from '../build/quantityAt.ts'
-import { labelAt, specAt } from '../parts/dimensionAt.ts'
-import { assumedShare, doubtOf, shareOf } from '../units/quantity.ts'
+import { specAt } from '../parts/dimensionAt.ts'
+import { assumedShare, doubtOf, missingIn, shareOf } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
 import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from './rework.ts'
 import { CERTAIN, GUESSED, judgeNumbers } from './verdict.ts'
@@ -56,13 +57,20 @@ export function chanceToSettle(joint: Joint, sourceId: string): number {
 }
 
 /** Whether a joint is doubtful because its parts are only assumed. */
+/** Share of the work that a reading nobody took stands for, however sure the usual is [our choice]. */
+const LEAST_STAKE = 0.1
+
 const hangsOnAssumption = (j: Joint): boolean => assumedShare(j.clearance) >= GUESSED
 
 /**
  * What hangs on a joint's verdict, minutes: its cheapest fix; what mending such a joint costs either way while it is
  * inside its band or only assumed; another part when nothing mends it.
  */
-function stakeOf(j: Joint, strings: number): number {
+const stakeOf = (j: Joint, strings: number): number =>
+  // What nobody has read yet is mostly as usual: it presses as far as the usual may miss.
+  workOn(j, strings) * (missingIn(j.clearance).length ? Math.max(LEAST_STAKE, 1 - j.chances.snug) : 1)
+
+function workOn(j: Joint, strings: number): number {
   if (j.fixes.length) return Math.min(...j.fixes.map(f => f.minutes))
   const mending = Math.max(
     reworkMinutes(j.family, 'under', strings) ?? 0,
@@ -97,7 +105,7 @@ export function measureNext(build: Shaped, joints: readonly Joint[], most = 8): 
         continue
       const item = found.get(source.id) ?? {
         ref: source.id,
-        label: labelAt(part, path),
+        label: dimensionName(build, source.id),
         partName: part.name,
         value: source.value,
         doubt: source.doubt,

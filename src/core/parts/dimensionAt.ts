@@ -31,9 +31,11 @@ export function labelAt(part: Part, path: string): string {
   const spec = specAt(part, path)
   const f = featureAt(part, path)
   if (!spec) return path
-  return f
-    ? `${FEATURE_ROLES[f.role].label}${f.serves ? ` (${servedWord(f.serves)})` : ''}, ${spec.label}`
-    : spec.label
+  if (!f) return spec.label
+  // Several alike are told apart by their number.
+  const alike = part.features.filter(o => o.role === f.role && o.serves === f.serves),
+    nth = alike.length > 1 ? ` ${alike.indexOf(f) + 1}` : ''
+  return `${FEATURE_ROLES[f.role].label}${nth}${f.serves ? ` (${servedWord(f.serves)})` : ''}, ${spec.label}`
 }
 
 /** A copy of the part with another dimension at the path. */

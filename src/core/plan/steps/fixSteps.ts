@@ -5,7 +5,7 @@ import { fixStepId, type FitResult } from '../../fit/applyFixes.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE } from './inPhase.ts'
 import { dimensionSpan } from '../../build/readingSpan.ts'
-import { labelOf } from './reading.ts'
+import { dimensionName } from '../../build/dimensionName.ts'
 
 /** Chosen ways to mend, as steps; done ones stay though their joint no longer asks. */
 export function fixSteps(build: Build, fit: FitResult): Step[] {
@@ -48,7 +48,7 @@ export function fixSteps(build: Build, fit: FitResult): Step[] {
           ? {
               read: {
                 of: readingOf(fix.read),
-                label: labelOf(build, fix.read),
+                label: dimensionName(build, fix.read),
                 unit: 'mm' as const,
                 expected: change.value,
                 ...dimensionSpan(build, fix.read),

@@ -7,7 +7,7 @@ import { fixed } from '../../units/length.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE } from './inPhase.ts'
 import { dimensionSpan } from '../../build/readingSpan.ts'
-import { labelOf } from './reading.ts'
+import { dimensionName } from '../../build/dimensionName.ts'
 
 /** Measurements that would settle joints, best first. Those already taken stay in the plan as done. */
 export function measureSteps(build: Build, fit: FitResult): Step[] {
@@ -23,7 +23,7 @@ export function measureSteps(build: Build, fit: FitResult): Step[] {
       return step?.kind === 'measure' && !open.some(o => o.ref === step.of) ? [step.of] : []
     })
     .map(ref => {
-      return { ref, title: `Measure: ${labelOf(build, ref)}`, why: 'Taken.', expected: undefined }
+      return { ref, title: `Measure: ${dimensionName(build, ref)}`, why: 'Taken.', expected: undefined }
     })
   return [...done, ...open].map(m => ({
     ref: { kind: 'measure', of: m.ref },
@@ -39,7 +39,7 @@ export function measureSteps(build: Build, fit: FitResult): Step[] {
     ...IN_PHASE.measure,
     read: {
       of: readingOf(m.ref),
-      label: labelOf(build, m.ref),
+      label: dimensionName(build, m.ref),
       unit: 'mm',
       expected: m.expected,
       ...dimensionSpan(build, m.ref),

@@ -3,6 +3,7 @@ import { SPANS } from '../../../core/build/spans.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { byWeight, InputTable } from '../../components/InputTable.tsx'
 import { Link } from 'react-router'
+import { slotsOf } from '../../../core/build/slots.ts'
 import { chooseFix, dropFix } from '../../../core/build/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { FAMILIES } from '../../../core/fit/bands.ts'
@@ -30,6 +31,7 @@ export function JointSheet({
 }) {
   const build = useOpenBuild()
   const l = useLength()
+  const labels = new Map(slotsOf(build.instrument).map(s => [s.id, s.label]))
   const chosen = build.fixes.find(f => f.joint === joint.id)
   const planned = fit.planned.find(j => j.id === joint.id)
   const will =
@@ -57,7 +59,9 @@ export function JointSheet({
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <Figure value={figure.figure} unit={figure.unit} {...(joint.counts ? {} : { doubt })} />
         <p className="min-w-60 flex-1 text-body">
-          <b className="font-semibold">{stateWord(joint)[0]!.toUpperCase() + stateWord(joint).slice(1)}.</b>{' '}
+          {!joint.counts && (
+            <b className="font-semibold">{stateWord(joint)[0]!.toUpperCase() + stateWord(joint).slice(1)}. </b>
+          )}
           {l.prose(joint.finding)}
         </p>
       </div>
@@ -155,7 +159,7 @@ export function JointSheet({
               to={`../parts?hand=${s}`}
               className="inline-flex min-h-10 items-center underline decoration-line underline-offset-4 hover:decoration-ink"
             >
-              Take another {s.replace(/-/g, ' ')}
+              Other parts: {(labels.get(s) ?? s).toLowerCase()}
             </Link>
           ))}
       </div>

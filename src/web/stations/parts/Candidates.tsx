@@ -31,7 +31,7 @@ export function Candidates({
   useMemo(() => {
     for (const j of jointsAsTheyStand(build)) titles.set(j.id, j.title)
   }, [build])
-  const name = (id: string) => titles.get(id) ?? id.replace(/-/g, ' ')
+  const name = (id: string) => titles.get(id) ?? 'a joint of this part alone'
   return (
     <article className="flex max-w-[820px] flex-col gap-3">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
