@@ -155,6 +155,16 @@ describe('weight and balance', () => {
       if (x !== undefined) expect(mass(slot).x, slot).toBeCloseTo(x, 6)
     }
   })
+  it('weigh a set by how many there are of it, and every part by the scale once it is read', () => {
+    const twelve = balance(plainBuild({ strings: 12, perCourse: 2, nut: 48 }))!,
+      of = (b: typeof twelve, slot: string) => b.masses.find(m => m.slot === slot)!.grams.value
+    expect(of(twelve, 'tuners')).toBeCloseTo(2 * 190, 9)
+    expect(of(twelve, 'strings')).toBeCloseTo(2 * 25, 9)
+    for (const slot of ['tuners', 'pickup-bridge', 'pot-volume', 'jack', 'strings', 'nut', 'bridge-screws']) {
+      const own = plainBuild({ parts: { [slot]: { dims: { mass: 77 } } } })
+      expect(of(balance(own)!, slot), slot).toBe(77)
+    }
+  })
   it('put the neck’s middle between head and board, by their areas', () => {
     const head = 190 * 92,
       board = 470 * (21 + 21 + (7 * 470) / LAST)
@@ -167,7 +177,7 @@ describe('weight and balance', () => {
     expect(w.button).toBeCloseTo(470 - 80, 6)
     expect(w.behind!.value).toBeCloseTo(w.centre.value - w.button!, 6)
     // A heavier body pulls the centre towards itself by (its place − the centre) ÷ the whole.
-    const term = w.centre.terms.get(`plain-body/usual-mass`)!
+    const term = w.centre.terms.get(`plain-body/dims.mass`)!
     expect(term.coefficient).toBeCloseTo((590 - w.centre.value) / total, 9)
   })
 })

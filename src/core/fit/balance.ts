@@ -3,7 +3,9 @@ import { partIn } from '../build/references.ts'
 import { polygonArea, type Point } from '../geometry/outline.ts'
 import { halfBoardAt, layOut, type Layout } from '../layout/layOut.ts'
 import { buttonPlaces } from '../drill/requests/buttonHoles.ts'
+import type { DimensionSpec } from '../parts/dimensionSpec.ts'
 import type { Part } from '../parts/part.ts'
+import { PART_KINDS } from '../parts/partKinds.ts'
 import { woodOf } from '../parts/woods.ts'
 import { fromDimension, fromSource, linear, type Quantity } from '../units/quantity.ts'
 import { refOf } from '../build/quantityAt.ts'
@@ -31,30 +33,19 @@ export interface Balance {
   holdAtNut: number
 }
 
-/** Masses of parts that nobody weighed, g [from memory]. */
-const USUAL: Partial<Record<Part['kind'], number>> = {
-  bridge: 230,
-  tuners: 190,
-  pickup: 110,
-  pot: 40,
-  switch: 45,
-  jack: 25,
-  guard: 110,
-  plate: 45,
-  tailpiece: 90,
-  studs: 60,
-  springs: 40,
-  buttons: 25,
-  knob: 8,
-  battery: 46,
-  ferrules: 18,
-  nut: 5,
-  'locking-nut': 60,
-  strings: 25,
-  screws: 12,
-  trees: 6,
-  ring: 10,
+/** What such a part usually weighs, g: a set by how many there are of it; undefined where nothing is known. */
+function usualMass(part: Part): number | undefined {
+  const dims: Readonly<Record<string, DimensionSpec>> = PART_KINDS[part.kind].dims
+  if (!dims.mass) return undefined
+  const many = part.gauges
+    ? part.gauges.length / USUAL_STRINGS
+    : part.dims.count && dims.count
+      ? part.dims.count.value / dims.count.typical
+      : 1
+  return dims.mass.typical * many
 }
+/** Strings in an usual set. */
+const USUAL_STRINGS = 6
 const USUAL_DOUBT = 0.3
 
 /** Middle of an area, mm. */
@@ -133,12 +124,13 @@ export function balance(build: Shaped): Balance | undefined {
     const part = partIn(build, slot)
     if (!part) return []
     const weighed = part.dims.mass
-    const usual = part.kind === 'body' ? bodyMass(part, l) : part.kind === 'neck' ? 580 : USUAL[part.kind]
+    const usual = part.kind === 'body' ? bodyMass(part, l) : usualMass(part)
     if (!weighed && usual === undefined) return []
     const grams = weighed
       ? fromDimension(refOf(part, 'dims.mass'), `mass of ${part.name}`, weighed)
       : fromSource({
-          id: `${part.id}/usual-mass`,
+          // Its own name: a scale's reading takes its place.
+          id: refOf(part, 'dims.mass'),
           label: `usual mass of ${part.name}`,
           value: usual!,
           doubt: usual! * USUAL_DOUBT,

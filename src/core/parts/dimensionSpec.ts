@@ -49,3 +49,10 @@ export const other = (
 
 /** The same dimension, not needed for a part to be complete. */
 export const maybe = (d: DimensionSpec): DimensionSpec => ({ ...d, optional: true })
+
+/** What a part weighs, g, with what such parts usually weigh [from memory]. */
+export const massOf = (usual: number): DimensionSpec =>
+  maybe(other('mass', 'mass', 0.1, 5000, usual, 'Kitchen scale.'))
+/** The same of a whole set: the usual one of as many as are usual. */
+export const massOfSet = (usual: number): DimensionSpec =>
+  maybe(other('mass', 'mass of the set', 0.1, 5000, usual, 'Kitchen scale, all of them together.'))

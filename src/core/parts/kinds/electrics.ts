@@ -1,4 +1,4 @@
-import { maybe, mm, other } from '../dimensionSpec.ts'
+import { massOf, maybe, mm, other } from '../dimensionSpec.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 const thread = {
@@ -80,6 +80,7 @@ export const ELECTRIC_KINDS = {
           'Compare at the amplifier, same distance to the strings.',
         ),
       ),
+      mass: massOf(110),
     },
     look: [
       'Leads: pairs that read a resistance are coils',
@@ -99,6 +100,7 @@ export const ELECTRIC_KINDS = {
       ...thread,
       ...shaft,
       resistance: other('resistance', 'track resistance', 1e3, 1e7, 250e3, 'Meter over the outer lugs.'),
+      mass: massOf(40),
     },
     look: ['Shaft turns evenly', 'Reading grows smoothly from end to end on the meter'],
     traits: {
@@ -130,6 +132,7 @@ export const ELECTRIC_KINDS = {
       ),
       leverWidth: maybe(mm('lever thickness', 0.5, 10, 1.4, 'Calliper.')),
       screwSpread: maybe(mm('mounting screws, centre to centre', 5, 90, 41.3, 'Rule between the holes’ centres.')),
+      mass: massOf(45),
     },
     traits: {
       sort: trait('sort', [
@@ -155,6 +158,7 @@ export const ELECTRIC_KINDS = {
         22e-9,
         'Meter on its capacitance range, one leg free.',
       ),
+      mass: massOf(2),
     },
     look: ['Legs whole, value printed'],
     traits: {},
@@ -164,7 +168,10 @@ export const ELECTRIC_KINDS = {
     outline: false,
     features: [],
     look: ['Legs whole, bands readable'],
-    dims: { resistance: other('resistance', 'resistance', 0.1, 1e8, 220e3, 'Meter, one leg free.') },
+    dims: {
+      resistance: other('resistance', 'resistance', 0.1, 1e8, 220e3, 'Meter, one leg free.'),
+      mass: massOf(1),
+    },
     traits: {},
   },
   jack: {
@@ -174,6 +181,7 @@ export const ELECTRIC_KINDS = {
     dims: {
       ...thread,
       barrelLength: maybe(mm('barrel behind the shoulder', 5, 80, 30, 'Calliper from the shoulder to the lugs.')),
+      mass: massOf(25),
     },
     look: ['A plug clicks in and holds'],
     traits: { sort: maybeTrait('sort', ['panel', 'barrel']) },
@@ -187,6 +195,7 @@ export const ELECTRIC_KINDS = {
       bore: mm('bore', 2, 12, 6.1, 'Largest bit shank that slips in.'),
       boreDepth: mm('bore depth', 2, 30, 13, 'Depth rod.'),
       outsideDiameter: mm('outside diameter', 6, 50, 19, 'Calliper.'),
+      mass: massOf(8),
     },
     traits: { bore: trait('bore', ['split', 'smooth', 'spline']) },
   },
@@ -199,6 +208,7 @@ export const ELECTRIC_KINDS = {
       length: mm('length', 5, 80, 48.5, 'Calliper.'),
       width: mm('width', 5, 60, 26.5, 'Calliper.'),
       height: mm('height', 5, 60, 17.5, 'Calliper.'),
+      mass: massOf(46),
     },
     traits: {},
   },

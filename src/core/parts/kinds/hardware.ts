@@ -1,4 +1,4 @@
-import { maybe, mm, other } from '../dimensionSpec.ts'
+import { massOf, massOfSet, maybe, mm, other } from '../dimensionSpec.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 /** Bridge, nut, tuners, plates and guards: what is screwed, pressed or strung on. Typical values [from memory]. */
@@ -104,6 +104,7 @@ export const HARDWARE_KINDS = {
       bushingDiameter: mm('bushing outside diameter', 3, 25, 11, 'Calliper over the knurling.'),
       bushingLength: mm('bushing length', 3, 60, 18, 'Calliper.'),
       postDiameter: mm('post where the bridge rests', 2, 20, 6, 'Calliper.'),
+      mass: massOfSet(60),
     },
     traits: { fit: trait('held by', ['pressed bushing', 'screwed into wood']) },
   },
@@ -115,6 +116,7 @@ export const HARDWARE_KINDS = {
       thickness: mm('nut thickness', 1, 15, 3.2, 'Calliper, along the strings.'),
       length: mm('nut length', 20, 100, 42, 'Calliper, across the neck.'),
       height: mm('nut height', 2, 25, 7.5, 'Calliper, from its foot to the top at the middle.'),
+      mass: massOf(5),
     },
     look: ['Chips at the slot edges', 'Foot flat on glass'],
     traits: { sort: trait('sort', ['slotted', 'blank']) },
@@ -129,6 +131,7 @@ export const HARDWARE_KINDS = {
       length: mm('length along the strings', 5, 40, 16, 'Calliper.'),
       height: mm('string seat above its foot', 1, 20, 6.5, 'Calliper from the foot to a slot’s floor.'),
       screwSpread: mm('screw holes, centre to centre', 5, 60, 20, 'Rule between the holes’ centres.'),
+      mass: massOf(60),
     },
     traits: {},
   },
@@ -172,6 +175,7 @@ export const HARDWARE_KINDS = {
         mm('body across the row', 8, 60, 24, 'Calliper over the gear housing, square to the head’s edge.'),
       ),
       screwOffset: mm('screw to post centre', 0, 40, 13, 'Rule from the post’s centre to the screw hole.'),
+      mass: massOfSet(190),
     },
     look: [
       'Every gear turns without a tight spot or a dead one',
@@ -188,6 +192,7 @@ export const HARDWARE_KINDS = {
     dims: {
       count: other('count', 'trees', 1, 6, 2, 'Count them.'),
       height: mm('string seat above the face', 0.5, 15, 4, 'Calliper.'),
+      mass: massOfSet(6),
     },
     traits: {},
   },
@@ -201,6 +206,7 @@ export const HARDWARE_KINDS = {
       outsideDiameter: mm('outside diameter', 3, 20, 8, 'Calliper over the barrel.'),
       bore: mm('bore for the ball', 1, 12, 4.2, 'Largest bit shank that slips in.'),
       length: mm('length', 2, 40, 10, 'Calliper.'),
+      mass: massOfSet(18),
     },
     traits: {},
   },
@@ -214,6 +220,7 @@ export const HARDWARE_KINDS = {
       length: maybe(mm('length along the strings', 10, 300, 64, 'Calliper.')),
       width: maybe(mm('width across', 10, 300, 51, 'Calliper.')),
       corner: maybe(mm('corner radius', 0, 80, 3, 'Drill shanks against the corner.')),
+      mass: massOf(45),
     },
     traits: {
       sort: maybeTrait('sort', ['neck plate', 'control plate', 'jack plate', 'back cover', 'tremolo cover']),
@@ -232,6 +239,7 @@ export const HARDWARE_KINDS = {
       thickness: mm('guard thickness', 0.5, 8, 2.3, 'Calliper at the rim.'),
       notchWidth: maybe(mm('neck notch, width', 20, 110, 57, 'Calliper, inside jaws.')),
       bridgeEdge: maybe(mm('edge at the bridge, from the notch', 10, 300, 150, 'Rule from the notch’s edge.')),
+      mass: massOf(110),
     },
     traits: {},
   },
@@ -250,6 +258,7 @@ export const HARDWARE_KINDS = {
       low: mm('height on its low side', 0.5, 30, 4, 'Calliper.'),
       tall: mm('height on its tall side', 0.5, 30, 6, 'Calliper.'),
       footRadius: maybe(mm('radius of its foot', 50, 5000, 400, 'Radius gauge.')),
+      mass: massOf(10),
     },
     traits: { foot: trait('foot', ['flat', 'curved']) },
   },
@@ -269,6 +278,7 @@ export const HARDWARE_KINDS = {
         'Squeezed in the calliper; a tremolo spring as it lies.',
       ),
       outsideDiameter: mm('outside diameter', 2, 20, 6, 'Calliper.'),
+      mass: massOfSet(40),
     },
     traits: { sort: trait('sort', ['pickup height', 'tremolo']) },
   },
@@ -286,6 +296,7 @@ export const HARDWARE_KINDS = {
         45,
         'Calliper from under the head to the point; countersunk heads included.',
       ),
+      mass: massOfSet(12),
     },
     look: ['One of them screwed into scrap and out again: slot whole, thread clean'],
     traits: {
@@ -306,6 +317,7 @@ export const HARDWARE_KINDS = {
         12,
         'Calliper from the seat of the screw head to the foot.',
       ),
+      mass: massOfSet(25),
     },
     look: ['Screw passes, head sits flush'],
     traits: {},
@@ -314,7 +326,7 @@ export const HARDWARE_KINDS = {
     label: 'Set of strings',
     outline: false,
     features: [],
-    dims: {},
+    dims: { mass: massOfSet(25) },
     look: ['Rust on the plain strings', 'Windings that slide on the core'],
     traits: {},
   },

@@ -145,7 +145,7 @@ export const WOOD_KINDS = {
           'Put the tool on, rule from the heel’s end to the tool’s end.',
         ),
       ),
-      mass: maybe(other('mass', 'mass', 50, 3000, 600, 'Kitchen scale.')),
+      mass: maybe(other('mass', 'mass', 50, 3000, 580, 'Kitchen scale.')),
     },
     look: [
       'Sight along both edges: a straight, slightly hollow curve, no twist',
