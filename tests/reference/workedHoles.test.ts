@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import type { Hole } from '../../src/core/drill/hole.ts'
+import { markList } from '../../src/core/drill/markList.ts'
 import { drillWork } from '../../src/core/fit/drillWork.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 import { plainBuild } from '../support/plainBuild.ts'
@@ -39,6 +40,19 @@ const bits = (h: Hole) => h.bits.map(x => x.mm)
 const near = (h: Hole, want: Partial<Record<keyof Hole, number>>) => {
   for (const [k, v] of Object.entries(want)) expect(h[k as keyof Hole], `${h.id} ${k}`).toBeCloseTo(v, 3)
 }
+
+describe('the bridge line', () => {
+  // The plate ends 42 behind its front; the slab’s tail lies 320 behind the pocket’s end.
+  it.each([
+    [320 - 42 - 8.1, undefined],
+    [320 - 42 - 3.5, 'The plate ends 3.5 mm before the body’s tail'],
+    [320 - 42 + 2, 'The plate reaches 2.0 mm over the body’s tail.'],
+  ])('with its plate’s front at %f: %s', (front, says) => {
+    const b = plainBuild({ front }),
+      item = markList(drillWork(b)!, b).find(m => m.id === 'bridge-line')!
+    expect(item.warnings.map(w => w.split(':')[0])).toEqual(says ? [says.split(':')[0]] : [])
+  })
+})
 
 describe('neck screws', () => {
   const hole = of(plainBuild())

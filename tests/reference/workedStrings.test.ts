@@ -151,9 +151,23 @@ describe('what is found of strings', () => {
     const near = plainBuild({ nut: 24 }),
       r = stringReport(near, layOut(near)!)
     r.rows.slice(0, -1).forEach(row => {
-      const told = r.findings.some(f => f.startsWith(`Strings ${row.number} and ${row.number + 1} lie`))
+      const told = r.findings.some(
+        f => f.startsWith(`Strings ${row.number} and ${row.number + 1} lie`) && f.endsWith('they touch.'),
+      )
       expect(told, `${row.number}: ${row.gapAtNut}`).toBe(row.gapAtNut! < 0.8)
     })
+  })
+  it('crowded at the nut: under 6.3 mm between the middles of neighbours, not within a course', () => {
+    const told = (p: Plain) => {
+      const b = plainBuild(p)
+      return stringReport(b, layOut(b)!).findings.filter(f => f.includes('a finger touches'))
+    }
+    // Five spaces between 17.875 and −17.5 are 7.075; on a nut of 34 they are 5.475.
+    expect(told({})).toEqual([])
+    expect(told({ nut: 34 })).toEqual([
+      'Strings 1 and 2 lie 5.48 mm apart at the nut, middle to middle: under 6.3 mm a finger touches its neighbour.',
+    ])
+    expect(told({ strings: 12, perCourse: 2, nut: 48 })).toEqual([])
   })
   it('falling off the edge: under 2.5 mm at the last fret', () => {
     for (const [spread, told] of [

@@ -5,11 +5,30 @@ import { neckLine, readCentreLine } from '../layout/centreLine.ts'
 import { controlSpots } from '../layout/controls.ts'
 import { impossible } from '../layout/impossible.ts'
 import { stringReport } from '../layout/stringReport.ts'
+import type { Layout } from '../layout/layOut.ts'
+import { fixed } from '../units/length.ts'
+import { tailAt } from './requests/bridgeHoles.ts'
 import { checkTuners } from '../layout/tuners.ts'
 import type { CutWork } from './cutting.ts'
 import type { Hole, HoleNumber } from './hole.ts'
 import type { Plug } from './plugs.ts'
 import type { Work } from './templates/work.ts'
+
+/** Wood that a plate wants behind it, mm [from memory]: nearer to the tail its screws break out. */
+const BEHIND_PLATE = 8
+
+function tooNearTail(l: Layout): string[] {
+  if (l.body.length < 3) return []
+  const rear = Math.max(...l.bridge.plate.map(p => p[0])),
+    left = Math.min(...l.bridge.plate.filter(p => p[0] > rear - 1).map(p => tailAt(l, p[1]))) - rear
+  return left < BEHIND_PLATE
+    ? [
+        left < 0
+          ? `The plate reaches ${fixed(-left, 1)} mm over the body’s tail.`
+          : `The plate ends ${fixed(left, 1)} mm before the body’s tail: under ${fixed(BEHIND_PLATE, 0)} mm its screws break out.`,
+      ]
+    : []
+}
 
 /** One number to mark on the work: a length in mm, or words. */
 export interface MarkNumber {
@@ -164,7 +183,7 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
       title: 'Bridge line and scale',
       face: 'body top',
       at: [l.scaleLength, l.bridge.y],
-      warnings: [],
+      warnings: tooNearTail(l),
       numbers: [
         { label: 'plate’s front edge, from the pocket’s end wall', mm: l.bridge.front - l.nutToHeelEnd },
         { label: 'plate’s front edge, from the nut', mm: l.bridge.front },

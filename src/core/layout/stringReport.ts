@@ -160,6 +160,21 @@ function treesFor(build: Laid, l: Layout, low: readonly StringPath[], seatAtNut:
 const fixedRange = (from: number, to: number): string =>
   fixed(from, 1) === fixed(to, 1) ? `${fixed(from, 1)}°` : `${fixed(from, 1)}° to ${fixed(to, 1)}°`
 
+/** Nearer than this, middle to middle at the nut, a finger touches the neighbour, mm [from memory]. */
+const CROWDED = 6.3
+
+/** Neighbouring courses that lie too near for fingers; strings of one course lie near on purpose. */
+function crowded(rows: readonly StringRow[], perCourse: number): string[] {
+  const near = rows.filter(
+    (r, i) => (i + 1) % perCourse === 0 && r.centresAtNut !== undefined && r.centresAtNut < CROWDED,
+  )
+  if (near.length === 0) return []
+  const least = near.reduce((a, b) => (b.centresAtNut! < a.centresAtNut! - 1e-9 ? b : a))
+  return [
+    `Strings ${least.number} and ${least.number + 1} lie ${fixed(least.centresAtNut!, 2)} mm apart at the nut, middle to middle: under ${fixed(CROWDED, 1)} mm a finger touches its neighbour.`,
+  ]
+}
+
 /** Strings with the same thing to do, as one finding: who they are, and from which angle to which they break. */
 function alike(
   rows: readonly StringRow[],
@@ -284,6 +299,7 @@ export function stringReport(build: Laid, l: Layout): StringReport {
         r =>
           `Strings ${r.number} and ${r.number + 1} lie ${fixed(r.gapAtNut!, 2)} mm apart at the nut: they touch.`,
       ),
+    ...crowded(rows, perCourse),
     ...alike(
       rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)),
       r => r.breakAtNut!,
