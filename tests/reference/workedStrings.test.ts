@@ -162,10 +162,10 @@ describe('what is found of strings', () => {
       const b = plainBuild(p)
       return stringReport(b, layOut(b)!).findings.filter(f => f.includes('a finger touches'))
     }
-    // Five spaces between 17.875 and −17.5 are 7.075; on a nut of 34 they are 5.475.
+    // Five spaces between 17.875 and −17.5 are 7.075; on a nut of 34.625 they are 5.6.
     expect(told({})).toEqual([])
-    expect(told({ nut: 34 })).toEqual([
-      'Strings 1 and 2 lie 5.48 mm apart at the nut, middle to middle: under 6.3 mm a finger touches its neighbour.',
+    expect(told({ nut: 34.625 })).toEqual([
+      'Strings 1 and 2 lie 5.60 mm apart at the nut, middle to middle: under 6.3 mm a finger touches its neighbour.',
     ])
     expect(told({ strings: 12, perCourse: 2, nut: 48 })).toEqual([])
   })
