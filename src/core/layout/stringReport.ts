@@ -163,15 +163,17 @@ const fixedRange = (from: number, to: number): string =>
 /** Nearer than this, middle to middle at the nut, a finger touches the neighbour, mm [from memory]. */
 const CROWDED = 6.3
 
-/** Neighbouring courses that lie too near for fingers; strings of one course lie near on purpose. */
+/** Neighbouring courses whose middles lie too near for fingers; strings of one course lie near on purpose. */
 function crowded(rows: readonly StringRow[], perCourse: number): string[] {
-  const near = rows.filter(
-    (r, i) => (i + 1) % perCourse === 0 && r.centresAtNut !== undefined && r.centresAtNut < CROWDED,
-  )
-  if (near.length === 0) return []
-  const least = near.reduce((a, b) => (b.centresAtNut! < a.centresAtNut! - 1e-9 ? b : a))
+  const courses = Array.from({ length: Math.ceil(rows.length / perCourse) }, (_, k) => {
+    const own = rows.slice(k * perCourse, (k + 1) * perCourse)
+    return { last: own.at(-1)!.number, y: own.reduce((sum, r) => sum + r.nut, 0) / own.length }
+  })
+  const gaps = courses.slice(1).map((c, k) => ({ after: courses[k]!.last, by: courses[k]!.y - c.y }))
+  const least = gaps.reduce((m, g) => (!m || g.by < m.by - 1e-9 ? g : m), gaps[0])
+  if (!least || least.by >= CROWDED) return []
   return [
-    `Strings ${least.number} and ${least.number + 1} lie ${fixed(least.centresAtNut!, 2)} mm apart at the nut, middle to middle: under ${fixed(CROWDED, 1)} mm a finger touches its neighbour.`,
+    `Strings ${least.after} and ${least.after + 1} lie ${fixed(least.by, 2)} mm apart at the nut, middle to middle${perCourse > 1 ? ' of their courses' : ''}: under ${fixed(CROWDED, 1)} mm a finger touches its neighbour.`,
   ]
 }
 
