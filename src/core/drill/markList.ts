@@ -5,6 +5,7 @@ import { neckLine, readCentreLine } from '../layout/centreLine.ts'
 import { controlSpots } from '../layout/controls.ts'
 import { impossible } from '../layout/impossible.ts'
 import { stringReport } from '../layout/stringReport.ts'
+import { ownLine, woodLine, type LineName } from '../layout/lines.ts'
 import type { Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
 import { tailAt } from './requests/bridgeHoles.ts'
@@ -50,12 +51,8 @@ export interface MarkItem {
   warnings: readonly string[]
 }
 
-const side = (y: number): string =>
-  Math.abs(y) < 0.05
-    ? 'on the centre line'
-    : y > 0
-      ? 'off the centre line, treble side'
-      : 'off the centre line, bass side'
+const side = (y: number, line: LineName): string =>
+  Math.abs(y) < 0.05 ? `on ${line}` : `off ${line}, ${y > 0 ? 'treble' : 'bass'} side`
 const FROM: Record<Hole['from'], string> = {
   'pocket end': 'from the pocket’s end wall',
   nut: 'from the nut',
@@ -63,10 +60,10 @@ const FROM: Record<Hole['from'], string> = {
 }
 const way = (from: Hole['from'], along: number): string =>
   `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
-const off = (y: number): MarkNumber =>
-  Math.abs(y) < 0.05 ? { label: 'across', text: 'on the centre line' } : { label: side(y), mm: Math.abs(y) }
+const off = (y: number, line: LineName): MarkNumber =>
+  Math.abs(y) < 0.05 ? { label: 'across', text: `on ${line}` } : { label: side(y, line), mm: Math.abs(y) }
 
-const plugItem = (p: Plug): MarkItem => ({
+const plugItem = (p: Plug, line: LineName): MarkItem => ({
   id: p.id,
   kind: 'plug',
   title: p.label,
@@ -75,15 +72,13 @@ const plugItem = (p: Plug): MarkItem => ({
   warnings: [],
   numbers: [
     { label: way('pocket end', p.along), mm: Math.abs(p.along) },
-    p.across === 0
-      ? { label: 'across', text: 'on the body’s own line' }
-      : { label: `off the body’s own line, ${p.across > 0 ? 'treble' : 'bass'} side`, mm: Math.abs(p.across) },
+    off(p.across, line),
     { label: 'the hole that is there', mm: p.diameter },
     { label: 'drilled out for a plug of', mm: p.plug },
   ],
 })
 
-const holeItem = (h: Hole): MarkItem => ({
+const holeItem = (h: Hole, line: LineName): MarkItem => ({
   id: h.id,
   kind: 'drill',
   title: h.label,
@@ -92,7 +87,7 @@ const holeItem = (h: Hole): MarkItem => ({
   warnings: h.warnings,
   numbers: [
     { label: way(h.from, h.along), mm: Math.abs(h.along), is: 'along' },
-    { ...off(h.across), is: 'across' },
+    { ...off(h.across, line), is: 'across' },
     { label: 'bits, in this order', text: h.bits.map(b => b.name).join(' → ') || 'none in the drawer' },
     ...(h.depth === 'through'
       ? [{ label: 'depth', text: h.bothFaces ? 'through, from both faces' : 'through' }]
@@ -108,19 +103,19 @@ const holeItem = (h: Hole): MarkItem => ({
 })
 
 /** Numbers of a cut: of a ledge, a channel, a row of holes, or anything with four sides. */
-function cutNumbers(c: CutWork): MarkNumber[] {
+function cutNumbers(c: CutWork, line: LineName): MarkNumber[] {
   if (c.binding !== undefined)
     return [
       { label: 'ledge, width', mm: c.size.width },
       { label: 'ledge, depth', mm: c.depth },
       { label: 'binding to have', mm: c.binding },
     ]
-  const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, off(c.across)]
+  const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, off(c.across, line)]
   if (c.ends)
     return [
       ...start,
       { label: `ends ${way('pocket end', c.ends.along)}`, mm: Math.abs(c.ends.along) },
-      { ...off(c.ends.across), label: `ends ${off(c.ends.across).label}` },
+      { ...off(c.ends.across, line), label: `ends ${off(c.ends.across, line).label}` },
       { label: 'bit', mm: c.size.width },
       { label: `its middle below the ${c.ends.below}`, mm: c.depth },
     ]
@@ -139,14 +134,14 @@ function cutNumbers(c: CutWork): MarkNumber[] {
   ]
 }
 
-const cutItem = (c: CutWork): MarkItem => ({
+const cutItem = (c: CutWork, line: LineName): MarkItem => ({
   id: c.id,
   kind: 'cut',
   title: c.title,
   face: c.face === 'edge' ? 'body' : `body ${c.face}`,
   at: middleOf(c.outline),
   warnings: c.stops,
-  numbers: cutNumbers(c),
+  numbers: cutNumbers(c, line),
 })
 
 const middleOf = (p: readonly Point[]): Point =>
@@ -160,7 +155,9 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
   const tuners = checkTuners(build, l.tuners, l.head, slots),
     controls = controlSpots(build, l),
     line = readCentreLine(now),
-    read = neckLine(now)
+    read = neckLine(now),
+    own = ownLine(now),
+    wood = woodLine(now)
   const drift = line && 'problem' in line ? [line.problem] : []
   const troubles = impossible(build, l)
   return [
@@ -189,7 +186,8 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
         { label: 'plate’s front edge, from the nut', mm: l.bridge.front },
         { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd },
         { label: 'scale line, from the nut', mm: l.scaleLength },
-        off(bridgeOnBody(build)),
+        off(bridgeOnBody(build), wood),
+        ...(read ? [off(l.bridge.y, own)] : []),
       ],
     },
     {
@@ -201,7 +199,7 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
       warnings: drift,
       numbers: read
         ? [
-            { label: `at the bridge, ${side(read.drift.value)}`, mm: Math.abs(read.drift.value) },
+            { label: `at the bridge, ${side(read.drift.value, wood)}`, mm: Math.abs(read.drift.value) },
             { label: 'neck turned', text: `${read.angleDeg.value.toFixed(2)}°` },
           ]
         : [{ label: 'both neck edges', text: 'not read yet' }],
@@ -227,7 +225,7 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
       warnings: tuners.findings,
       numbers: tuners.spots.flatMap(s => [
         { label: `tuner ${s.string}, from the nut`, mm: -s.at[0] },
-        { label: `tuner ${s.string}, ${side(s.at[1])}`, mm: Math.abs(s.at[1]) },
+        { label: `tuner ${s.string}, ${side(s.at[1], own)}`, mm: Math.abs(s.at[1]) },
       ]),
     },
     ...(controls.length
@@ -243,13 +241,13 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
             ),
             numbers: controls.flatMap(c => [
               { label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd },
-              { label: `${c.label}, ${side(c.at[1])}`, mm: Math.abs(c.at[1]) },
+              { label: `${c.label}, ${side(c.at[1], own)}`, mm: Math.abs(c.at[1]) },
             ]),
           },
         ]
       : []),
-    ...w.cuts.map(cutItem),
-    ...w.plugs.map(plugItem),
-    ...w.holes.map(holeItem),
+    ...w.cuts.map(c => cutItem(c, own)),
+    ...w.plugs.map(p => plugItem(p, wood)),
+    ...w.holes.map(h => holeItem(h, own)),
   ]
 }

@@ -3,6 +3,7 @@ import { boundsOf, type Point } from '../../geometry/outline.ts'
 import { roundRectPolygon } from '../../geometry/roundRect.ts'
 import { controlSpots } from '../../layout/controls.ts'
 import type { PlacedFeature } from '../../layout/layOut.ts'
+import { bodyLine, LINES, ownLine, woodLine, type LineName } from '../../layout/lines.ts'
 import { stringReport } from '../../layout/stringReport.ts'
 import { checkTuners } from '../../layout/tuners.ts'
 import { fixed } from '../../units/length.ts'
@@ -52,11 +53,23 @@ const drilled = (f: PlacedFeature, to: (p: Point) => Point): Mark[] =>
     ? outline(f.polygon.map(to), 'hidden')
     : [{ kind: 'hole', at: to(f.centre), diameter: f.diameter, label: '' }]
 
-/** The line that a bridge stands on, and the centre line over a stretch. */
-const centreLines = (w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] => [
-  line(to([x0, 0]), to([x1, 0]), 'centre'),
-  text([x0 + 4, 1.5], 'centre line'),
-]
+/** The line that strings and holes are told from over a stretch, and the body's own where the fitted neck points beside it. */
+function centreLines(w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] {
+  const own = bodyLine(w.build, w.layout.nutToHeelEnd, x0, x1)
+  return [
+    line(to([x0, 0]), to([x1, 0]), 'centre'),
+    text([x0 + 4, 1.5], plain(ownLine(w.build))),
+    ...(own
+      ? [line(to(own[0]), to(own[1]), 'dimension'), text([x1 - 40, to(own[1])[1] - 4], plain(LINES.body))]
+      : []),
+  ]
+}
+/** A line's name without its article, as it is written beside it. */
+const plain = (name: LineName): string => name.replace(/^the /, '')
+
+/** Which line of the sheet is laid on the body's. */
+const layOn = (w: Work): string =>
+  `Lay the ${plain(woodLine(w.build))} on the body’s${woodLine(w.build) === LINES.one ? '' : ', not the neck’s'}`
 
 function bodyFace(w: Work, behind: boolean): Drawing | undefined {
   const { layout: l, build } = w,
@@ -106,7 +119,7 @@ function bodyFace(w: Work, behind: boolean): Drawing | undefined {
     title: `${build.name}: ${face}`,
     face,
     mirrored: behind,
-    lay: 'Lay the centre line on the body’s, the pocket’s end line on its end wall.',
+    lay: `${layOn(w)}, the pocket’s end line on its end wall.`,
     marks: [
       ...outline(all(l.body), 'edge'),
       ...centreLines(w, to, box.x0 - 4, box.x1 + 4),
@@ -172,11 +185,10 @@ function bridgePlace(w: Work): Drawing | undefined {
     title: `${build.name}: bridge`,
     face: 'body top',
     mirrored: false,
-    lay: `The plate's front line lies ${fixed(front - l.nutToHeelEnd, 1)} mm from the pocket's end wall.`,
+    lay: `${layOn(w)}. The plate's front line lies ${fixed(front - l.nutToHeelEnd, 1)} mm from the pocket's end wall.`,
     marks: [
       ...outline(all(l.bridge.plate), 'edge'),
-      line(to([front - 50, 0]), to([front + 80, 0]), 'centre'),
-      text([front - 48, 1.5], 'centre line, to the nut'),
+      ...centreLines(w, to, front - 50, front + 80),
       line(to([l.scaleLength, -half]), to([l.scaleLength, half]), 'centre'),
       text([l.scaleLength + 1.5, half - 4], `scale length ${fixed(l.scaleLength, 1)} mm`),
       line(to([front, -half]), to([front, half]), 'dimension'),
@@ -200,14 +212,14 @@ const routOutline = (w: Work, c: CutWork): Drawing => {
     title: `${w.build.name}: ${c.title}`,
     face: c.face === 'back' ? 'body back' : 'body top',
     mirrored: c.face === 'back',
-    lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(c.across), 1)} mm to the ${c.across < 0 ? 'bass' : 'treble'} side.`,
+    lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(c.across), 1)} mm to the ${c.across < 0 ? 'bass' : 'treble'} side of ${ownLine(w.build)}.`,
     marks: [
       ...outline(all(c.outline), 'cut'),
       ...c.removes.flatMap(p => outline(all(p), 'dimension')),
       line(to([x0, middle[1]]), to([x1, middle[1]]), 'centre'),
       line(to([middle[0], box.y0 - reach]), to([middle[0], box.y1 + reach]), 'centre'),
       ...(Math.abs(middle[1]) > 0.05 && Math.abs(middle[1]) < 90
-        ? [line(to([x0, 0]), to([x1, 0]), 'centre'), text([x0, 1], 'centre line of the neck', 2)]
+        ? [line(to([x0, 0]), to([x1, 0]), 'centre'), text([x0, 1], plain(ownLine(w.build)), 2)]
         : []),
       text(
         [x0, Math.min(to(middle)[1], 0) - (box.y1 - box.y0) / 2 - reach - 6],
@@ -253,7 +265,7 @@ function block(w: Work, title: string, holes: readonly Hole[], practice: boolean
       ...(box.y0 - room < 0 && box.y1 + room > 0
         ? [
             line(to([box.x0 - room - 4, 0]), to([box.x1 + room + 4, 0]), 'centre'),
-            text([box.x0 - room + 1, 1], 'centre line', 2),
+            text([box.x0 - room + 1, 1], plain(ownLine(w.build)), 2),
           ]
         : []),
       ...(holes[0]!.piece === 'body' && l0(w) > box.x0 - room && l0(w) < box.x1 + room

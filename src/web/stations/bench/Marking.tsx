@@ -1,3 +1,4 @@
+import { LINES, ownLine } from '../../../core/layout/lines.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { Link } from 'react-router'
@@ -16,6 +17,7 @@ import { BenchFrame } from './BenchFrame.tsx'
 /** What is to be marked, cut or drilled over the whole screen, its numbers readable from a metre. */
 export function Marking() {
   const build = useOpenBuild(),
+    own = ownLine(build),
     work = useFact('drill'),
     items = useFact('marks'),
     l = useLength()
@@ -116,7 +118,7 @@ export function Marking() {
           <LengthField
             large
             wide
-            label="… off centre, treble +"
+            label={own === LINES.one ? '… off centre, treble +' : `… off ${own}, treble +`}
             placeholder="measured…"
             clears
             mm={undefined}

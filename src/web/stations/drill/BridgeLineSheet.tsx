@@ -1,4 +1,5 @@
 import { Heading, Title } from '../../components/Heading.tsx'
+import { LINES, woodLine } from '../../../core/layout/lines.ts'
 import { drilledPattern } from '../../../core/layout/drilledBridge.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { useState } from 'react'
@@ -50,7 +51,7 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
       <div className="flex flex-wrap items-end gap-4">
         <LengthField label="Plate front at" mm={place} {...SPANS.along} onMm={v => setPlace('x', v)} />
         <LengthField
-          label="Off centre, treble +"
+          label={woodLine(build) === LINES.one ? 'Off centre, treble +' : 'Off the body’s own line, treble +'}
           mm={bridgeOnBody(work.build)}
           {...SPANS.across}
           onMm={v => setPlace('y', v)}

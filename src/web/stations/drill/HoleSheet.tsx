@@ -1,3 +1,4 @@
+import { LINES, ownLine } from '../../../core/layout/lines.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { FactTable } from '../../components/Table.tsx'
@@ -140,6 +141,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
     l = useLength()
   // What was read is the build's as it stands; what it is told against is the work as planned.
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
+  const own = ownLine(build)
   const read = (axis: 'along' | 'across') => readingOf(build, holeReading(h.id, axis), '')?.value
   const take = (axis: 'along' | 'across', v: number) =>
     editBuild(b =>
@@ -163,7 +165,12 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
           {...SPANS.along}
           onMm={v => take('along', v * sign)}
         />
-        <LengthField label="Measured off centre, treble +" mm={c} {...SPANS.across} onMm={v => take('across', v)} />
+        <LengthField
+          label={own === LINES.one ? 'Measured off centre, treble +' : `Measured off ${own}, treble +`}
+          mm={c}
+          {...SPANS.across}
+          onMm={v => take('across', v)}
+        />
         {(a !== undefined || c !== undefined) && (
           <Button
             onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !isOfHole(r.of, h.id)) }))}

@@ -1,0 +1,98 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
+import { takeReading } from '../build/edits.ts'
+import type { Build } from '../build/build.ts'
+import { markList } from '../drill/markList.ts'
+import type { Mark } from '../drill/templates/drawing.ts'
+import { templatesOf } from '../drill/templates/templates.ts'
+import { drillWork } from '../fit/drillWork.ts'
+import { edgeReading } from './centreLine.ts'
+import { bodyPlace } from './layOut.ts'
+import { LINES, ownLine, woodLine } from './lines.ts'
+
+/** The neck's edges read so that its line lies so far off the body's at the mouth and at the bridge, to the treble side. */
+function read(b: Build, mouth: number, bridge: number): Build {
+  const stations = [
+    ['mouth', -76, mouth, 27],
+    ['bridge', 180, bridge, 33],
+  ] as const
+  return stations.reduce(
+    (x, [s, at, off, half]) =>
+      (
+        [
+          ['at', at],
+          ['treble', half + off],
+          ['bass', half - off],
+        ] as const
+      ).reduce(
+        (y, [e, value]) => takeReading(y, { of: edgeReading(s, e), value, doubt: 0.1, at: '2026-11-25T10:00:00Z' }),
+        x,
+      ),
+    b,
+  )
+}
+const placedAt = (y: number | undefined): Build => {
+  const b = plainBuild({ front: 165, parts: {} })
+  if (y !== undefined) b.placements = { ...b.placements, bridge: { x: sure(165), y: sure(y) } }
+  return b
+}
+const says = (b: Build, id: string) => {
+  const item = markList(drillWork(b)!, b).find(m => m.id === id)!
+  return item.numbers.map(
+    n => `${n.label}${n.text ? `: ${n.text}` : ''}${n.mm === undefined ? '' : ` ${n.mm.toFixed(2)}`}`,
+  )
+}
+
+describe('the line that a place is told from', () => {
+  it('is one and has one name until the neck’s edges are read', () => {
+    const b = placedAt(0)
+    expect(ownLine(b)).toBe(LINES.one)
+    expect(woodLine(b)).toBe(LINES.one)
+    expect(says(b, 'bridge-line')).toContain('across: on the centre line')
+  })
+  it('is named after that, and the bridge is told from both', () => {
+    // Drifting 0.4 to the treble side at the bridge's own place: set on the body's line it lies 0.4 to the bass of the neck's.
+    const b = read(placedAt(0), 0, 0.4)
+    expect(says(b, 'bridge-line')).toEqual(
+      expect.arrayContaining(['across: on the body’s own line', 'off the neck’s line, bass side 0.40']),
+    )
+    const scale = read(plainBuild(), 0, 0.4)
+    expect(says(scale, 'bridge-line')).toEqual(
+      expect.arrayContaining(['off the body’s own line, treble side 0.40', 'across: on the neck’s line']),
+    )
+  })
+  it('never gives one hole two places: marks, sheets and the printed lines agree', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        fc.option(fc.double({ min: -3, max: 3, noNaN: true }), { nil: undefined }),
+        (mouth, bridge, y) => {
+          const b = read(placedAt(y), mouth, bridge),
+            w = drillWork(b)!,
+            marks = markList(w, b)
+          for (const h of w.holes.filter(x => x.piece === 'body')) {
+            const across = marks.find(m => m.id === h.id)!.numbers.find(n => n.is === 'across')!
+            // What is marked is where the hole is, from the line that it names.
+            expect(across.mm ?? 0).toBeCloseTo(Math.abs(h.at[1]) < 0.05 ? 0 : Math.abs(h.at[1]), 9)
+            expect(across.text ?? across.label).toContain(LINES.neck)
+          }
+          // The sheet draws both lines; from the body's own a hole lies where a rule on the body finds it.
+          const face = templatesOf(w).find(d => d.id === 'body-top')!
+          const lines = face.marks.filter((m): m is Extract<Mark, { kind: 'line' }> => m.kind === 'line'),
+            names = face.marks.flatMap(m => (m.kind === 'text' ? [m.text] : []))
+          expect(names).toEqual(expect.arrayContaining(['neck’s line', 'body’s own line']))
+          expect(face.lay).toContain('Lay the body’s own line on the body’s, not the neck’s')
+          const long = lines.filter(m => Math.abs(m.to[0] - m.from[0]) > 250 && m.weight === 'dimension')
+          expect(long).toHaveLength(1)
+          for (const h of w.holes.filter(x => x.face === 'body top')) {
+            const { from, to } = long[0]!,
+              at = from[1] + ((to[1] - from[1]) * (h.at[0] - from[0])) / (to[0] - from[0])
+            expect(h.at[1] - at).toBeCloseTo(bodyPlace(b, w.layout, h.at).y, 6)
+          }
+        },
+      ),
+      { numRuns: 25 },
+    ))
+})
