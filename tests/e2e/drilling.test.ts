@@ -49,6 +49,26 @@ describe('layout', () => {
     ).toBe(true)
   })
 
+  it('tells the bridge from both lines once the edges are read, and sets it on the neck’s by one tap', async () => {
+    const id = await copyOf(bench, 'lines'),
+      page = await bench.open(`/b/${id}/drill?hand=centre-line`)
+    for (const [label, value] of [
+      ['At the pocket’s mouth, treble edge', '27.3'],
+      ['At the pocket’s mouth, bass edge', '26.7'],
+      ['At the bridge line, treble edge', '35.4'],
+      ['At the bridge line, bass edge', '30.6'],
+    ] as const)
+      await type(page, label, value)
+    await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-line`)
+    const sheet = page.getByRole('article')
+    await sheet.getByText('on the body’s own line').waitFor()
+    await sheet.getByText('off the neck’s line, bass side').waitFor()
+    await page.getByRole('button', { name: 'Set it on the neck’s line' }).click()
+    await sheet.getByText('on the neck’s line', { exact: true }).waitFor()
+    await sheet.getByText('off the body’s own line, treble side').waitFor()
+    await saved(page)
+    expect((await storedBuild(bench, id)).placements.bridge!.y.value).toBeCloseTo(2.4, 1)
+  })
   it('proves the scale on two frets and takes it over', async () => {
     const id = await copyOf(bench, 'scale'),
       page = await bench.open(`/b/${id}/drill`)

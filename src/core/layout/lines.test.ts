@@ -84,7 +84,7 @@ describe('the line that a place is told from', () => {
             names = face.marks.flatMap(m => (m.kind === 'text' ? [m.text] : []))
           expect(names).toEqual(expect.arrayContaining(['neck’s line', 'body’s own line']))
           expect(face.lay).toContain('Lay the body’s own line on the body’s, not the neck’s')
-          const long = lines.filter(m => Math.abs(m.to[0] - m.from[0]) > 250 && m.weight === 'dimension')
+          const long = lines.filter(m => Math.abs(m.to[0] - m.from[0]) > 250 && m.weight === 'centre')
           expect(long).toHaveLength(1)
           for (const h of w.holes.filter(x => x.face === 'body top')) {
             const { from, to } = long[0]!,

@@ -57,11 +57,9 @@ const drilled = (f: PlacedFeature, to: (p: Point) => Point): Mark[] =>
 function centreLines(w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] {
   const own = bodyLine(w.build, w.layout.nutToHeelEnd, x0, x1)
   return [
-    line(to([x0, 0]), to([x1, 0]), 'centre'),
+    line(to([x0, 0]), to([x1, 0]), own ? 'dimension' : 'centre'),
     text([x0 + 4, 1.5], plain(ownLine(w.build))),
-    ...(own
-      ? [line(to(own[0]), to(own[1]), 'dimension'), text([x1 - 40, to(own[1])[1] - 4], plain(LINES.body))]
-      : []),
+    ...(own ? [line(to(own[0]), to(own[1]), 'centre'), text([x1 - 40, to(own[1])[1] - 4], plain(LINES.body))] : []),
   ]
 }
 /** A line's name without its article, as it is written beside it. */

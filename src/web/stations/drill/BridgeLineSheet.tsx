@@ -64,6 +64,18 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
               : Math.abs(place - ideal) < 0.05
                 ? 'At the middle of the saddles’ travel.'
                 : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}
+          {woodLine(build) !== LINES.one && Math.abs(layout.bridge.y) >= 0.05 && (
+            <>
+              {' '}
+              <button
+                type="button"
+                className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                onClick={() => setPlace('y', Number((bridgeOnBody(work.build) - layout.bridge.y).toFixed(2)))}
+              >
+                Set it on the neck’s line
+              </button>
+            </>
+          )}
           {build.placements.bridge && (
             <>
               {' '}
