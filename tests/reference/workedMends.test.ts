@@ -162,6 +162,23 @@ describe('a mend says and does the same amount', () => {
   })
 })
 
+describe('an opened rout', () => {
+  it('is priced by the wood of both its sides, and says which hollow is next', () => {
+    // 39.9 and 0.73 all round make 41.36; the width of 90 stays; corners of 4 become 3.73.
+    const fix = fixIn({}, 'pickup-neck-rout', 'open-rout'),
+      area = (l: number, w: number, r: number) => l * w - (4 - Math.PI) * r * r
+    const wood = area(41.36, 90, 3.73) - area(40, 90, 4)
+    expect(Number(/(\d+) mm² of wood/.exec(fix.note)![1])).toBeCloseTo(wood, -1)
+    // Its edge lies 10 from the pocket's end, and goes 0.68 nearer.
+    expect(fix.note).toContain('Leaves 9 mm of wall to the neck pocket.')
+  })
+  it('that runs into the next already says so, and is no worse for it', () => {
+    const fix = fixIn({ 'body.rn.x': 15 }, 'pickup-neck-rout', 'open-rout')
+    expect(fix.note).not.toContain('breaks into')
+    expect(fix.risk).not.toBe('high')
+  })
+})
+
 describe('other screws', () => {
   it('are the middle one of those that bite 12 and stay 3 short of the board', () => {
     // A body of 29 under the heel; a heel of 19 without its board: 41 to 45 would do.

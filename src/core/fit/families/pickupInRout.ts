@@ -12,6 +12,9 @@ import { bridgeOffsetOf } from '../../layout/bridgeLine.ts'
 import { guardPlace, pickupShape, shapeOf, stringAt, type Layout } from '../../layout/layOut.ts'
 import { outerString } from '../../layout/outerString.ts'
 import type { Feature, Part } from '../../parts/part.ts'
+import { FEATURE_ROLES } from '../../parts/featureRoles.ts'
+import { servedWord } from '../../parts/servedWord.ts'
+import { isRect } from '../../geometry/shape.ts'
 import { fixed } from '../../units/length.ts'
 import { change, COMMON, family, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import type { Fix } from '../joint.ts'
@@ -135,11 +138,18 @@ const whereOf = ([tx, ty]: readonly [number, number]): string =>
       ? 'along the strings'
       : 'across the strings'
 
-/** Wood left between an opened rout and its nearest neighbour, mm. */
-function wallLeft(layout: Layout, partId: string, id: string, grow: number): number {
+interface Neighbour {
+  /** Wood between the two, mm. */
+  wall: number
+  label: string
+  /** They run into each other already. */
+  met: boolean
+}
+
+/** The hollow that lies nearest to a rout, of those that do not run into it already; else one that does. */
+function nextHollow(layout: Layout, partId: string, id: string): Neighbour | undefined {
   const own = layout.features.find(f => f.id === id && f.partId === partId)!
-  let left = Infinity
-  for (const other of layout.features) {
+  const all = layout.features.flatMap((other): Neighbour[] => {
     // A wire channel is meant to run into the rout.
     if (
       other.id === id ||
@@ -148,11 +158,33 @@ function wallLeft(layout: Layout, partId: string, id: string, grow: number): num
       other.role === 'channel' ||
       other.polygon.length < 3
     )
-      continue
-    for (const p of own.polygon) left = Math.min(left, Math.abs(edgeDistance(other.polygon, p)))
-    for (const p of other.polygon) left = Math.min(left, Math.abs(edgeDistance(own.polygon, p)))
-  }
-  return left - grow
+      return []
+    const ways = [
+      ...own.polygon.map(p => edgeDistance(other.polygon, p)),
+      ...other.polygon.map(p => edgeDistance(own.polygon, p)),
+    ]
+    return [
+      {
+        wall: ways.reduce((m, d) => Math.min(m, Math.abs(d)), Infinity),
+        label: `${FEATURE_ROLES[other.role].label.toLowerCase()}${other.serves ? ` (${servedWord(other.serves)})` : ''}`,
+        met: ways.some(d => d > 0.01),
+      },
+    ]
+  })
+  return all.sort((x, y) => Number(x.met) - Number(y.met) || x.wall - y.wall)[0]
+}
+
+/** What opening a rout does to the wall beside it. */
+function besideIt(next: Neighbour | undefined, grow: number): { says: string; thin: boolean } {
+  if (!next) return { says: '', thin: false }
+  if (next.met) return { says: ` It runs into the ${next.label} as it is.`, thin: false }
+  const wall = next.wall - grow
+  return wall <= 0
+    ? { says: ` It breaks into the ${next.label}.`, thin: true }
+    : {
+        says: ` Leaves ${fixed(wall, 0)} mm of wall to the ${next.label}.${wall < 3 ? ' That wall will not stand.' : ''}`,
+        thin: wall < 3,
+      }
 }
 
 function openRout({ build, layout, view, clearance }: MendContext, slot: string, low: number): Fix[] {
@@ -170,12 +202,20 @@ function openRout({ build, layout, view, clearance }: MendContext, slot: string,
   )
   const room = Math.max(OPEN_TO, low) + filmOn(build, body, 'pickup-rout').value
   const changes = shaped.read(room, BY_ROUTER),
-    off = toRemove(feature.shape, placed.shape, room),
-    wall = wallLeft(layout, body.id, rout.id, room - shaped.gap.value)
+    beside = besideIt(nextHollow(layout, body.id, rout.id), room - shaped.gap.value)
   const ref = (k: string) => refOf(body, `features.${rout.id}.${k}`)
   const size = (k: string) => changes.find(x => x.ref === ref(k))?.value
   const by = fixed(room - shaped.gap.value, 1),
     [tx, ty] = shaped.found.towards
+  // A rectangle is opened about its own middle, on both sides; an outline where the pickup asks for it.
+  const off =
+    size('length') !== undefined && isRect(feature.shape)
+      ? toRemove(
+          feature.shape,
+          { ...feature.shape, length: size('length')!, width: size('width')!, corner: size('corner') ?? 0 },
+          0,
+        )
+      : toRemove(feature.shape, placed.shape, room)
   const to =
     size('length') === undefined
       ? `By up to ${by} mm`
@@ -183,8 +223,8 @@ function openRout({ build, layout, view, clearance }: MendContext, slot: string,
   return [
     mend(gap, 'open-rout', {
       title: `Open the rout ${whereOf(shaped.found.towards)} by up to ${by} mm`,
-      note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout.dims.depth?.value ?? 0, 0)} mm deep.${!Number.isFinite(wall) ? '' : wall <= 0 ? ' It breaks into the next rout.' : ` Leaves ${fixed(wall, 0)} mm of wall to the next rout.${wall < 3 ? ' That wall will not stand.' : ''}`}`,
-      ...(wall < 3 ? { risk: 'high' } : {}),
+      note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout.dims.depth?.value ?? 0, 0)} mm deep.${beside.says}`,
+      ...(beside.thin ? { risk: 'high' } : {}),
       changes,
       ...(size('length') === undefined ? {} : { read: ref(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width') }),
     }),
