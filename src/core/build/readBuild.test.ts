@@ -220,6 +220,13 @@ describe('reading a build', () => {
       'placements.bridge.x',
     ],
     [
+      'a pocket that is plugged',
+      b => {
+        b.parts[0].features[0].plugged = true
+      },
+      'parts[0].features[0].plugged',
+    ],
+    [
       'a film as thick as a finger',
       b => {
         b.finish.film = { value: 12, doubt: 0.1, basis: 'claimed' }

@@ -72,6 +72,13 @@ export function referenceProblems(build: Build): Problem[] {
   build.parts.forEach((p, i) => {
     if (new Set(p.features.map(f => f.id)).size !== p.features.length)
       out.push({ path: `parts[${i}].features`, reason: 'two features have the same id' })
+    p.features.forEach((f, k) => {
+      if (f.plugged && !(p.kind === 'body' && f.role === 'screw-hole' && f.serves === 'bridge-screws'))
+        out.push({
+          path: `parts[${i}].features[${k}].plugged`,
+          reason: 'is for a body’s holes for bridge screws: a screw-hole that serves bridge-screws',
+        })
+    })
   })
   const slots = new Map(slotsOf(build.instrument).map(s => [s.id, s]))
   for (const [slot, id] of Object.entries(build.slots)) {

@@ -75,7 +75,9 @@ function judged(
     counts,
     find: () =>
       (unread.length
-        ? unreadYet(unread)
+        ? counts
+          ? meaning.under
+          : unreadYet(unread)
         : guessed
           ? GUESS
           : counts

@@ -106,6 +106,7 @@ describe('what an instrument cannot be without', () => {
     expect(joint(holes(4), 'back-cover-holes')).toMatchObject({ state: 'snug' })
     expect(joint(holes(1), 'back-cover-holes')).toMatchObject({ state: "won't go", clearance: { value: -2 } })
     expect(joint(holes(0), 'back-cover-holes')).toMatchObject({ state: "can't tell" })
+    expect(joint(holes(0), 'back-cover-holes')!.finding).toContain('enter those that it has at the Shelf station')
   })
   it('a battery for active pickups', () => {
     const b = demo('heron')

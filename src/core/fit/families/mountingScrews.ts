@@ -1,11 +1,21 @@
-import { leastBite } from '../../drill/screws.ts'
 import { refOf } from '../../build/quantityAt.ts'
-import { SCREW_LENGTHS } from '../../drill/screws.ts'
+import { leastBite, SCREW_LENGTHS } from '../../drill/screws.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { change, COMMON, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
+import {
+  change,
+  COMMON,
+  family,
+  LIMIT,
+  mend,
+  type Family,
+  type FamilyFile,
+  type Joined,
+  type MendContext,
+} from '../family.ts'
+import type { Fix } from '../joint.ts'
 
 const bite = family(
   'mounting bite',
@@ -78,6 +88,26 @@ const HOLDINGS: readonly Holding[] = [
   },
 ]
 
+/** The shortest screws that are sold and long enough, as a way to mend. */
+export function longerScrews(
+  { view, clearance }: MendContext,
+  of: Family<'longer-screws'>,
+  slot: string,
+  low: number,
+): Fix[] {
+  const screws = view.part(slot)!,
+    own = screws.dims.length?.value ?? 0
+  const longer = SCREW_LENGTHS.find(l => clearance.value + l - own >= low)
+  return longer === undefined
+    ? []
+    : [
+        mend(of, 'longer-screws', {
+          title: `Use screws ${fixed(longer, 0)} mm long`,
+          changes: [change(refOf(screws, 'dims.length'), longer, 0.3)],
+        }),
+      ]
+}
+
 const holesOf = (p: Part | undefined) => p?.features.filter(f => f.role === 'screw-hole') ?? []
 
 const joinedOf = (h: Holding): readonly Joined[] => {
@@ -105,19 +135,7 @@ const joinedOf = (h: Holding): readonly Joined[] => {
         title: `${h.label}, bite in the wood`,
         under: 'Too little thread in the wood: it pulls out.',
       }),
-      mends({ view, clearance }, { low }) {
-        const screws = view.part(h.screws)!,
-          own = screws.dims.length?.value ?? 0
-        const longer = SCREW_LENGTHS.find(l => clearance.value + l - own >= low)
-        return longer === undefined
-          ? []
-          : [
-              mend(bite, 'longer-screws', {
-                title: `Use screws ${fixed(longer, 0)} mm long`,
-                changes: [change(refOf(screws, 'dims.length'), longer, 0.3)],
-              }),
-            ]
-      },
+      mends: (c, { low }) => longerScrews(c, bite, h.screws, low),
     },
     {
       ...common,

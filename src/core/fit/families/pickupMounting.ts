@@ -6,8 +6,7 @@ import type { View } from '../../build/view.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import { fixed } from '../../units/length.ts'
 import { change, family, mend, MEMORY, type FamilyFile, LIMIT, type Joined } from '../family.ts'
-import { SCREW_LENGTHS } from '../../drill/screws.ts'
-import { mountingTab } from './mountingScrews.ts'
+import { longerScrews, mountingTab } from './mountingScrews.ts'
 import { opening } from './pickupInRout.ts'
 
 const solid = family('pickup spring', {
@@ -203,19 +202,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
           : 'The screw ends before it reaches the tab at its lowest.',
       }),
       at: at(-20),
-      mends({ view, clearance }, { low }) {
-        const screws = view.part('pickup-screws')!,
-          own = screws.dims.length?.value ?? 0
-        const longer = SCREW_LENGTHS.find(n => clearance.value + n - own >= low)
-        return longer === undefined
-          ? []
-          : [
-              mend(reach, 'longer-screws', {
-                title: `Use screws ${fixed(longer, 0)} mm long`,
-                changes: [change(refOf(screws, 'dims.length'), longer, 0.3)],
-              }),
-            ]
-      },
+      mends: (c, { low }) => longerScrews(c, reach, 'pickup-screws', low),
     },
     {
       id: `${slot}-tab`,

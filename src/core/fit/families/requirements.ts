@@ -134,7 +134,10 @@ function holesForPlates({ build, layout }: FitContext): FoundJoint[] {
       missing: Math.max(0, HOLD_A_PLATE - holes),
       at: s.kind === 'guard' ? [layout.nutToHeelEnd + 60, 40] : [layout.bridge.front, 70],
       slots: [s.id],
-      says: `It has ${holes} screw hole${holes === 1 ? '' : 's'}; ${HOLD_A_PLATE} hold a plate flat. Drill them, or enter those that it has at the Shelf station.`,
+      says:
+        holes === 0
+          ? `Can't tell yet: nobody has entered its screw holes. ${HOLD_A_PLATE} hold a plate flat; enter those that it has at the Shelf station.`
+          : `It has ${holes} screw hole${holes === 1 ? '' : 's'}; ${HOLD_A_PLATE} hold a plate flat. Drill them, or enter those that it has at the Shelf station.`,
     }
     return [
       holes > 0
