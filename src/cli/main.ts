@@ -8,6 +8,7 @@ import { traceItem, type TracedNumber } from '../core/trace/traceItem.ts'
 import { doubtOf } from '../core/units/quantity.ts'
 import { writeBuild } from '../core/build/readBuild.ts'
 import { buildSchema } from '../core/build/schema.ts'
+import { holesMeant } from '../core/drill/there.ts'
 import { screwsWanted } from '../core/drill/screwsWanted.ts'
 import { ask, type FactName } from '../core/facts/facts.ts'
 import { TEMPLATE_FORMATS } from '../core/drill/templates/templateFile.ts'
@@ -104,9 +105,22 @@ export async function main(argv: string[]): Promise<number> {
   onBuild('fit', 'every joint with clearance, doubt, verdict and fixes; what to measure next', fitReport)
   onBuild('layout', 'numbers to mark, saddles, strings, tuners, controls; what cannot be so', layoutReport)
   onBuild('drill', 'the hole list, with the chosen fixes done', b => fact('drill', b)?.holes ?? [])
+  onBuild('drilled', 'holes that the plan drilled: where they lie, and how far off what is wanted today', b =>
+    (fact('drill', b)?.there ?? []).map(t => ({
+      part: t.part.id,
+      feature: t.feature.id,
+      step: t.step,
+      label: t.label,
+      face: t.face,
+      from: t.from,
+      along: t.along,
+      across: t.across,
+      off: t.off && { along: t.off.along, across: t.off.across, doubt: t.off.doubt },
+    })),
+  )
   onBuild('cut', 'cutting work with what it leaves, and screws to buy', b => {
     const w = fact('drill', b)
-    return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, w.holes) : [] }
+    return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, holesMeant(w)) : [] }
   })
   program
     .command('trace [build]')

@@ -65,11 +65,11 @@ export const putPart = (build: Build, part: Part): Build => ({
     : [...build.parts, part],
 })
 
-/** The build with holes of its body plugged, or open again. */
-export const plugHoles = (build: Build, features: readonly string[], plugged = true): Build => ({
+/** The build with holes of the part in a slot plugged, or open again. */
+export const plugHoles = (build: Build, features: readonly string[], plugged = true, slot = 'body'): Build => ({
   ...build,
   parts: build.parts.map(p =>
-    p.id === build.slots.body
+    p.id === build.slots[slot]
       ? {
           ...p,
           features: p.features.map(f => {

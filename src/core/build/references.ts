@@ -1,3 +1,6 @@
+import { hollowed } from '../parts/hollowed.ts'
+import type { FeatureRole } from '../parts/featureRoles.ts'
+import type { Feature, Part } from '../parts/part.ts'
 import { lugRef } from './lugRef.ts'
 import { LUGS } from './terminals.ts'
 import type { Build, Cut, CutSort } from './build.ts'
@@ -64,6 +67,19 @@ function nameProblems(build: Build): Problem[] {
   ]
 }
 
+/** Holes that a plug of wood can fill. */
+const PLUGGED: readonly FeatureRole[] = [
+  'screw-hole',
+  'stud-hole',
+  'tuner-hole',
+  'ferrule-hole',
+  'pot-hole',
+  'switch-hole',
+  'jack-hole',
+]
+const isPlugged = (p: Part, f: Feature): boolean =>
+  (p.kind === 'body' || p.kind === 'neck') && PLUGGED.includes(f.role)
+
 /** References inside a build that lead nowhere, and counts that contradict each other. */
 export function referenceProblems(build: Build): Problem[] {
   const out: Problem[] = []
@@ -73,10 +89,16 @@ export function referenceProblems(build: Build): Problem[] {
     if (new Set(p.features.map(f => f.id)).size !== p.features.length)
       out.push({ path: `parts[${i}].features`, reason: 'two features have the same id' })
     p.features.forEach((f, k) => {
-      if (f.plugged && !(p.kind === 'body' && f.role === 'screw-hole' && f.serves === 'bridge-screws'))
+      if (f.plugged && !isPlugged(p, f))
         out.push({
           path: `parts[${i}].features[${k}].plugged`,
-          reason: 'is for a body’s holes for bridge screws: a screw-hole that serves bridge-screws',
+          reason: `is for round holes in wood, of a body or a neck: ${PLUGGED.join(', ')}`,
+        })
+      const step = f.drilled && stepRef(f.drilled.step)
+      if (f.drilled && step?.kind !== 'drill')
+        out.push({
+          path: `parts[${i}].features[${k}].drilled.step`,
+          reason: `“${f.drilled.step}” drills nothing; accepted are drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>`,
         })
     })
   })
@@ -147,5 +169,8 @@ export function referenceProblems(build: Build): Problem[] {
   return out
 }
 
-/** The part in a slot, if one is chosen. */
-export const partIn = (build: Fitted, slot: string) => build.parts.find(p => p.id === build.slots[slot])
+/** The part in a slot as it is hollow today, if one is chosen. What was plugged is in the document's own parts. */
+export const partIn = (build: Fitted, slot: string): Part | undefined => {
+  const part = build.parts.find(p => p.id === build.slots[slot])
+  return part && hollowed(part)
+}

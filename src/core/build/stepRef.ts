@@ -3,7 +3,8 @@ export type StepRef =
   | { kind: 'measure'; of: string }
   | { kind: 'fix'; joint: string; method: string }
   | { kind: 'cut'; cut: string }
-  | { kind: 'drill'; group: string; after: boolean }
+  /** A group of holes; one that is asked for again when some of it was drilled carries its number, 2 and up. */
+  | { kind: 'drill'; group: string; after: boolean; nth?: number }
   | { kind: 'trial'; number: number }
   /** A stage of the finish; one that is repeated carries its number. */
   | { kind: 'finish'; stage: string; nth?: number }
@@ -21,7 +22,7 @@ export function stepText(s: StepRef): string {
     case 'cut':
       return `cut/${s.cut}`
     case 'drill':
-      return `drill/${s.group}${s.after ? '/after' : ''}`
+      return `drill/${s.group}${s.after ? '/after' : ''}${s.nth === undefined ? '' : `/${s.nth}`}`
     case 'trial':
       return s.number === 1 ? 'trial' : `trial/${s.number}`
     case 'own':
@@ -49,8 +50,12 @@ export function stepRef(text: string): StepRef | undefined {
   if (!a) return undefined
   if (kind === 'measure') return b ? { kind, of: rest } : undefined
   if (kind === 'fix') return b && text === `fix/${a}/${b}` ? { kind, joint: a, method: b } : undefined
-  if (kind === 'drill')
-    return b === undefined || text === `drill/${a}/after` ? { kind, group: a, after: b !== undefined } : undefined
+  if (kind === 'drill') {
+    const [, group, after, nth] = /^([^/]+)(\/after)?(?:\/([2-9]|[1-9]\d+))?$/.exec(rest) ?? []
+    return group === undefined
+      ? undefined
+      : { kind, group, after: after !== undefined, ...(nth === undefined ? {} : { nth: Number(nth) }) }
+  }
   if (kind === 'finish') {
     const [, stage = '', nth] = /^(.*?)(?:-(\d+))?$/.exec(rest)!
     return { kind, stage, ...(nth === undefined ? {} : { nth: Number(nth) }) }
@@ -63,4 +68,4 @@ export function stepRef(text: string): StepRef | undefined {
 
 /** What would be accepted, in words. */
 export const STEP_FORMS =
-  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, trial, finish/<stage>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'
+  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'

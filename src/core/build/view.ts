@@ -1,3 +1,4 @@
+import { hollowed } from '../parts/hollowed.ts'
 import type { Part } from '../parts/part.ts'
 import type { Fitted, Laid, Shaped } from './docs.ts'
 
@@ -19,7 +20,7 @@ const views = new WeakMap<Fitted, View<Fitted>>()
 export function viewOf<B extends Fitted>(build: B): View<B> {
   const known = views.get(build)
   if (known) return known as View<B>
-  const byId = new Map(build.parts.map(p => [p.id, p]))
+  const byId = new Map(build.parts.map(p => [p.id, hollowed(p)]))
   const view: View<B> = {
     facts: build,
     part: slot => {

@@ -192,6 +192,9 @@ export const channelTitle = (c: AnyCut): string =>
     : `Wire channel from ${servedWord(c.wantedBy)}${PICKUP_SLOTS.has(c.wantedBy) ? ' pickup' : ''}`
 const PICKUP_SLOTS: ReadonlySet<string> = new Set(PICKUP_PLACES.map(p => `pickup-${p}`))
 
+/** The hole that a channel is drilled as. */
+export const channelHoleId = (c: Pick<Cut, 'id'>): string => `channel-${c.id}`
+
 /** What a rule or a depth stop can be set to, mm. */
 export const toTenth = (x: number): number => Math.round(x * 10) / 10
 

@@ -58,8 +58,9 @@ export interface Belongs {
   under?: { slot: string; feature: string }
   /** The string that it is for. */
   string?: number
-  /** What it will be on the finished part. */
+  /** What it will be on the finished part, and what it serves there. */
   becomes?: FeatureRole
+  serves?: string
 }
 
 /** Numbers of a hole that have a doubt, and their names. */

@@ -1,34 +1,85 @@
 import Papa from 'papaparse'
 import type { Hole } from './hole.ts'
+import { offWarnings } from './markList.ts'
+import type { Work } from './templates/work.ts'
+import type { HoleThere } from './there.ts'
 
 const mm = (x: number | undefined): string => (x === undefined ? '' : String(Math.round(x * 1000) / 1000))
 
-/** The hole list as a table, millimetres, a row for each hole in the order in which they are drilled [published: RFC 4180]. */
-export const holeCsv = (holes: readonly Hole[]): string =>
-  Papa.unparse(
-    holes.map((h, i) => ({
-      number: i + 1,
-      what: h.label,
-      purpose: h.purpose,
-      face: h.face,
-      from: h.from,
-      along: mm(h.along),
-      across: mm(h.across),
-      angle: h.angleDeg,
-      wanted: mm(h.wanted),
-      bits: h.bits.map(b => b.name.replace('\u202f', ' ')).join(' > '),
-      depth: h.depth === 'through' ? 'through' : mm(h.depth),
-      'tape on the bit': mm(h.stopMark),
-      'counterbore diameter': mm(h.counterbore?.diameter),
-      'counterbore depth': mm(h.counterbore?.depth),
-      chamfer: mm(h.chamfer),
-      'left under': mm(h.leftUnder),
-      'left beside': mm(h.leftBeside?.by),
-      beside: h.leftBeside?.what ?? '',
-      screw: h.screw ? `${mm(h.screw.diameter)} x ${mm(h.screw.length)}` : '',
-      bite: mm(h.screw?.bite),
-      wood: h.wood,
-      when: h.when,
-      warnings: h.warnings.join(' '),
-    })),
-  )
+/** The columns, so that a list without holes has its heading too. */
+const COLUMNS = [
+  'number',
+  'state',
+  'what',
+  'purpose',
+  'face',
+  'from',
+  'along',
+  'across',
+  'angle',
+  'wanted',
+  'bits',
+  'depth',
+  'tape on the bit',
+  'counterbore diameter',
+  'counterbore depth',
+  'chamfer',
+  'left under',
+  'left beside',
+  'beside',
+  'screw',
+  'bite',
+  'wood',
+  'when',
+  'warnings',
+] as const
+
+/**
+ * The hole list as a table, millimetres: a row for each hole in the order in which they are drilled, and one for each
+ * that is drilled, where it lies [published: RFC 4180].
+ */
+export const holeCsv = ({ holes, there }: Pick<Work, 'holes' | 'there'>): string =>
+  Papa.unparse({
+    fields: [...COLUMNS],
+    data: [...holes.map(toDrill), ...there.map(drilled)].map((row, i) => ({ ...row, number: i + 1 })),
+  })
+
+type Row = Partial<Record<(typeof COLUMNS)[number], string | number>>
+
+const toDrill = (h: Hole): Row => ({
+  state: 'to drill',
+  what: h.label,
+  purpose: h.purpose,
+  face: h.face,
+  from: h.from,
+  along: mm(h.along),
+  across: mm(h.across),
+  angle: h.angleDeg,
+  wanted: mm(h.wanted),
+  bits: h.bits.map(b => b.name.replace('\u202f', ' ')).join(' > '),
+  depth: h.depth === 'through' ? 'through' : mm(h.depth),
+  'tape on the bit': mm(h.stopMark),
+  'counterbore diameter': mm(h.counterbore?.diameter),
+  'counterbore depth': mm(h.counterbore?.depth),
+  chamfer: mm(h.chamfer),
+  'left under': mm(h.leftUnder),
+  'left beside': mm(h.leftBeside?.by),
+  beside: h.leftBeside?.what ?? '',
+  screw: h.screw ? `${mm(h.screw.diameter)} x ${mm(h.screw.length)}` : '',
+  bite: mm(h.screw?.bite),
+  wood: h.wood,
+  when: h.when,
+  warnings: h.warnings.join(' '),
+})
+
+const drilled = (t: HoleThere): Row => ({
+  state: 'drilled',
+  what: t.label,
+  face: t.face,
+  from: t.from,
+  along: mm(t.along),
+  across: mm(t.across),
+  wanted: mm(t.feature.dims.diameter?.value),
+  depth: t.feature.through ? 'through' : mm(t.feature.dims.depth?.value),
+  warnings: offWarnings(t).join(' '),
+})

@@ -19,6 +19,7 @@ import type { Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
 import { bitSeries, chooseBit, type Bit } from './bits.ts'
 import { toTenth, type AnyCut } from './channelsWanted.ts'
+import { isDrilled } from './drilledHere.ts'
 import type { Belongs, Hole, HoleRequest } from './hole.ts'
 import { bodyThicknessAt, hollowsOf, type Hollow, type Piece } from './hollows.ts'
 import { bridgeReuse } from './requests/bridgeHoles.ts'
@@ -125,11 +126,12 @@ function bitEffect(r: HoleRequest, bit: Bit, wanted: number): string | undefined
   }
 }
 
-const belongs = ({ screws, under, string, becomes }: Belongs): Belongs => ({
+const belongs = ({ screws, under, string, becomes, serves }: Belongs): Belongs => ({
   ...(screws === undefined ? {} : { screws }),
   ...(under === undefined ? {} : { under }),
   ...(string === undefined ? {} : { string }),
   ...(becomes === undefined ? {} : { becomes }),
+  ...(serves === undefined ? {} : { serves }),
 })
 
 function drilled(
@@ -386,7 +388,7 @@ export function holeList(
   bits: readonly Bit[],
   only?: string,
 ): Hole[] {
-  const requests = REQUESTS.flatMap(f => f(build, l, cuts)),
+  const requests = REQUESTS.flatMap(f => f(build, l, cuts)).filter(r => !isDrilled(build, r, PIECE[r.face])),
     body = partIn(build, 'body'),
     filled = new Set(bridgeReuse(build, l).left.map(f => `${body?.id ?? ''}/${f.id}`)),
     // What is plugged first is wood again when the new holes are drilled.
@@ -394,6 +396,10 @@ export function holeList(
   const around: Around = { build, l, requests, hollows, bits }
   return only === undefined ? met(around) : made(around, only)
 }
+
+/** Every hole that what is fitted asks for, with its bits and depth, not met with what is around it. */
+export const holesAsked = (build: Shaped, l: Layout, cuts: readonly AnyCut[], bits: readonly Bit[]): Hole[] =>
+  REQUESTS.flatMap(f => f(build, l, cuts)).map(r => drilled(r, build, l, bits, toTenth))
 
 /** Everything that holes come from: what is asked for, what is hollow, and the parts, outlines and bits they meet. */
 interface Around {

@@ -91,17 +91,21 @@ function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): s
 }
 
 /**
- * A hole that was read off its place: by how much, what that does, and the ways out. Undefined until both of its
- * distances are read.
+ * A hole that was read off its place before it was kept as drilled. Undefined until both of its distances are read.
  */
 export function offPlace(h: Hole, build: Shaped, l: Layout): OffPlace | undefined {
   const a = readingOf(build, holeReading(h.id, 'along'), 'place along'),
     c = readingOf(build, holeReading(h.id, 'across'), 'place across')
   if (!a || !c) return undefined
-  const dx = a.value - h.along,
-    dy = c.value - h.across,
-    off = Math.hypot(dx, dy),
-    doubt = Math.hypot(doubtOf(a), doubtOf(c))
+  return offBy(h, build, l, a.value - h.along, c.value - h.across, Math.hypot(doubtOf(a), doubtOf(c)))
+}
+
+/**
+ * A hole that lies off where it is wanted: what that does, and the ways out.
+ * @param dx towards the tail, @param dy to the treble side, @param doubt of both together, mm
+ */
+export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number, doubt: number): OffPlace {
+  const off = Math.hypot(dx, dy)
   const play = playOf(h, build),
     size = h.bits.at(-1)?.mm ?? h.wanted
   const rim = h.counterbore ? (h.counterbore.diameter - size) / 2 : undefined

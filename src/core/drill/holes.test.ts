@@ -258,10 +258,11 @@ describe('lists', () => {
     expect(numbers('cut-b')).toEqual([2, 6, 1590])
   })
   it('as a table have a row a hole and RFC 4180 quoting', () => {
-    const holes = holesOf(build()),
-      rows = holeCsv(holes).split('\r\n')
+    const w = drillWork(build())!,
+      { holes } = w,
+      rows = holeCsv(w).split('\r\n')
     expect(rows).toHaveLength(holes.length + 1)
-    expect(rows[0]).toContain('number,what,purpose,face')
+    expect(rows[0]).toContain('number,state,what,purpose,face')
     expect(rows.some(r => r.includes('"'))).toBe(true)
   })
   it('start with what cannot be so', () => {

@@ -80,7 +80,7 @@ export function clawHeight(build: Shaped): number {
   return -(body?.dims.thickness?.value ?? 0) + depth * 0.55
 }
 
-/** A channel's bore between two places, its middle a depth below its face. mm. */
+/** A channel's bore between two places, its middle a depth below its face, and another where it ends. mm. */
 export const channelBore = (
   from: Point,
   to: Point,
@@ -88,9 +88,10 @@ export const channelBore = (
   depth: number,
   width: number,
   thick: number,
+  toDepth = depth,
 ): Bore => {
-  const z = face === 'top' ? -depth : -thick + depth
-  return { from: [...from, z], to: [...to, z], radius: width / 2 }
+  const z = (d: number) => (face === 'top' ? -d : -thick + d)
+  return { from: [...from, z(depth)], to: [...to, z(toDepth)], radius: width / 2 }
 }
 
 /** Middle of a channel below its face when nothing is said, mm [from memory]. */
@@ -117,7 +118,9 @@ function hollowsIn(build: Shaped, l: Layout, cuts: readonly Cut[]): Hollow[] {
     const of = f.partId === body?.id ? body : f.partId === neck?.id ? neck : undefined
     const own = of?.features.find(x => x.id === f.id)
     if (!of || !own) continue
-    const label = `${FEATURE_ROLES[f.role].label.toLowerCase()}${f.serves ? ` (${servedWord(f.serves)})` : ''}`
+    const label = own.drilled
+      ? `hole of ${own.drilled.label.charAt(0).toLowerCase()}${own.drilled.label.slice(1)}`
+      : `${FEATURE_ROLES[f.role].label.toLowerCase()}${f.serves ? ` (${servedWord(f.serves)})` : ''}`
     const piece: Piece = of === body ? 'body' : f.centre[0] <= 0 ? 'head' : 'heel'
     const full =
       piece === 'body'
@@ -152,6 +155,7 @@ function hollowsIn(build: Shaped, l: Layout, cuts: readonly Cut[]): Hollow[] {
             placeAt(of, own, 'channel', 'depth'),
             placeAt(of, own, 'channel', 'diameter'),
             thick,
+            own.dims.toDepth?.value,
           ),
         },
       })

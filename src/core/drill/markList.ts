@@ -13,6 +13,7 @@ import { checkTuners } from '../layout/tuners.ts'
 import type { CutWork } from './cutting.ts'
 import type { Hole, HoleNumber } from './hole.ts'
 import type { Plug } from './plugs.ts'
+import type { HoleThere } from './there.ts'
 import type { Work } from './templates/work.ts'
 
 /** Wood that a plate wants behind it, mm [from memory]: nearer to the tail its screws break out. */
@@ -35,6 +36,8 @@ function tooNearTail(l: Layout): string[] {
 export interface MarkNumber {
   label: string
   mm?: number
+  /** Half-width of its doubt, mm, where it is known already. */
+  doubt?: number
   text?: string
   /** The number of a hole that it is. */
   is?: HoleNumber
@@ -43,7 +46,7 @@ export interface MarkNumber {
 /** One thing to mark, cut or drill, with its numbers in the order in which they are struck. */
 export interface MarkItem {
   id: string
-  kind: 'mark' | 'cut' | 'plug' | 'drill'
+  kind: 'mark' | 'cut' | 'plug' | 'drill' | 'there'
   title: string
   face: string
   at: Point
@@ -101,6 +104,36 @@ const holeItem = (h: Hole, line: LineName): MarkItem => ({
       : []),
   ],
 })
+
+/** What to say of a drilled hole that does not lie where it is wanted today: nothing while that may be the readings' doubt. */
+export function offWarnings(t: HoleThere): string[] {
+  if (!t.wanted)
+    return ['Nothing that is fitted asks for this hole any more: plug it, or leave it where it is hidden.']
+  if (!t.off || t.off.off <= t.off.doubt || t.off.ways.some(w => w.best && w.way === 'live with it')) return []
+  return [
+    `Lies ${fixed(t.off.off, 1)} mm off where it is wanted today: ${fixed(Math.abs(t.off.along), 1)} mm towards the ${t.off.along < 0 ? 'nut' : 'tail'}, ${fixed(Math.abs(t.off.across), 1)} mm to the ${t.off.across < 0 ? 'bass' : 'treble'} side.`,
+  ]
+}
+
+const thereItem = (t: HoleThere, line: LineName): MarkItem => {
+  const d = t.feature.dims
+  return {
+    id: t.id,
+    kind: 'there',
+    title: t.label,
+    face: t.face,
+    at: t.at,
+    warnings: offWarnings(t),
+    numbers: [
+      { label: way(t.from, t.along), mm: Math.abs(t.along), doubt: d.x?.doubt ?? 0 },
+      { ...off(t.across, line), doubt: d.y?.doubt ?? 0 },
+      { label: 'diameter', mm: d.diameter?.value ?? 0, doubt: d.diameter?.doubt ?? 0 },
+      d.depth && !t.feature.through
+        ? { label: 'depth', mm: d.depth.value, doubt: d.depth.doubt }
+        : { label: 'depth', text: 'through' },
+    ],
+  }
+}
 
 /** Numbers of a cut: of a ledge, a channel, a row of holes, or anything with four sides. */
 function cutNumbers(c: CutWork, line: LineName): MarkNumber[] {
@@ -249,5 +282,6 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
     ...w.cuts.map(c => cutItem(c, own)),
     ...w.plugs.map(p => plugItem(p, wood)),
     ...w.holes.map(h => holeItem(h, own)),
+    ...w.there.map(t => thereItem(t, own)),
   ]
 }

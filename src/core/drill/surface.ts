@@ -4,6 +4,7 @@ import { stepRef, stepText } from '../build/stepRef.ts'
 import { filmOn, takesFinish } from '../finish/film.ts'
 import { COAT, CURE } from '../finish/systems.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
+import { groupIsDrilled } from './drilledHere.ts'
 import type { Hole, HoleRequest } from './hole.ts'
 
 /** The place that a hole becomes, as the finish masks it. */
@@ -33,12 +34,13 @@ export function finishIsOn(build: Shaped, face: Hole['face']): boolean {
 
 /**
  * When a hole is drilled: everything in wood comes before colour, unless that is there already [common practice]. A group
- * whose step is done was drilled in its time, whatever has been put on since.
+ * whose step is done, and of which no hole is kept, was drilled in its time, whatever has been put on since.
  */
 export function drilledWhen(build: Shaped, { face, group }: Pick<HoleRequest, 'face' | 'group'>): Hole['when'] {
   if (
     !finishIsOn(build, face) ||
-    build.steps.some(s => s.step === stepText({ kind: 'drill', group, after: false }))
+    (!groupIsDrilled(build, group) &&
+      build.steps.some(s => s.step === stepText({ kind: 'drill', group, after: false })))
   )
     return 'before finish'
   return partUnder(build, face)?.traits.surface === 'finished' ? 'through the finish it has' : 'after finish'
@@ -46,6 +48,8 @@ export function drilledWhen(build: Shaped, { face, group }: Pick<HoleRequest, 'f
 
 /** How much wider a hole is drilled for the film that will go on its wall, mm of diameter: nothing where it is masked or chased. */
 export function filmRoom(build: Shaped, r: Pick<HoleRequest, 'purpose' | 'face' | 'becomes'>): number {
+  // A screw cuts its thread through the film.
+  if (r.purpose === 'screw pilot') return 0
   const part = partUnder(build, r.face)
   const role = r.becomes ?? ROLE[r.purpose]
   return part && role && r.face !== 'guard' && r.face !== 'heel' ? 2 * filmOn(build, part, role).value : 0

@@ -5,6 +5,7 @@ import { bitsIn } from '../drill/bits.ts'
 import { cuttingWork } from '../drill/cutting.ts'
 import { plugsWanted } from '../drill/plugs.ts'
 import { holeList } from '../drill/holeList.ts'
+import { holesThere } from '../drill/there.ts'
 import type { Work } from '../drill/templates/work.ts'
 import { layOut } from '../layout/layOut.ts'
 import { fit } from './applyFixes.ts'
@@ -16,7 +17,8 @@ export const drillWork = fact(DRILLED, (build): Work | undefined => {
     now = layOut(build)
   if (!layout || !now) return undefined
   const cuts = allCuts(planned, layout),
-    holes = holeList(planned, layout, cuts, bitsIn(build.preferences.drawer))
+    bits = bitsIn(build.preferences.drawer),
+    holes = holeList(planned, layout, cuts, bits)
   return {
     build: planned,
     layout,
@@ -26,6 +28,7 @@ export const drillWork = fact(DRILLED, (build): Work | undefined => {
       layout,
       holes.filter(h => h.group === 'bridge'),
     ),
+    there: holesThere(planned, layout, bits),
     cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }),
   }
 })

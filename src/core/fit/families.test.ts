@@ -178,9 +178,14 @@ const atHeel = (): Build =>
     neckWith(heron(), { rodReach: 15 }, { rod: 'at the heel' }),
     typicalFeature('rod-notch', 'notch', { x: 0, y: 0, length: 16, width: 12 }),
   )
+/** Without what its plan has drilled since it came. */
+const asItCame = (b: Build): Build => ({
+  ...b,
+  parts: b.parts.map(p => ({ ...p, features: p.features.filter(f => !f.drilled) })),
+})
 const drilledHeel = (): Build =>
   neckWith(
-    kestrel(),
+    asItCame(kestrel()),
     {},
     {},
     ...[

@@ -55,9 +55,9 @@ const none: readonly Feature[] = []
 /** Holes of the bridge for its screws. */
 export const bridgeHolesOf = (bridge: Part | undefined): readonly Feature[] =>
   bridge?.features.filter(f => f.role === 'screw-hole') ?? none
-/** Holes for them that are in the body, and not plugged. */
+/** Holes for them that are in the body. */
 export const drilledBridgeHoles = (body: Part | undefined): readonly Feature[] =>
-  body?.features.filter(f => f.role === 'screw-hole' && f.serves === 'bridge-screws' && !f.plugged) ?? none
+  body?.features.filter(f => f.role === 'screw-hole' && f.serves === 'bridge-screws') ?? none
 
 const x = (f: Feature): number => f.dims.x?.value ?? 0
 const y = (f: Feature): number => f.dims.y?.value ?? 0

@@ -32,6 +32,8 @@ export interface PlacedFeature {
   role: FeatureRole
   serves?: string
   face: Feature['face']
+  /** Drilled here, as the hole list knows it. */
+  drilled?: string
   centre: Point
   shape: Shape
   polygon: readonly Point[]
@@ -201,16 +203,15 @@ function placeAll(build: Laid): Layout | undefined {
   const turnedAside = (points: Point[]): Point[] =>
     turned ? points.map(([x, y]): Point => [x, y + aside(x - toHeel)]) : points
   const bodyward = (p: Part | undefined, x0: number, y0: number): PlacedFeature[] =>
-    (p?.features ?? [])
-      .filter(f => !f.plugged)
-      .map(f => ({
-        partId: p!.id,
-        id: f.id,
-        role: f.role,
-        face: f.face,
-        ...(f.serves ? { serves: f.serves } : {}),
-        ...placed(f, toHeel + x0, y0 + aside((f.dims.x?.value ?? 0) + x0)),
-      }))
+    (p?.features ?? []).map(f => ({
+      partId: p!.id,
+      id: f.id,
+      role: f.role,
+      face: f.face,
+      ...(f.serves ? { serves: f.serves } : {}),
+      ...(f.drilled ? { drilled: f.drilled.hole } : {}),
+      ...placed(f, toHeel + x0, y0 + aside((f.dims.x?.value ?? 0) + x0)),
+    }))
   const features: PlacedFeature[] = [
     ...neck.features.map(f => ({
       partId: neck.id,
@@ -218,6 +219,7 @@ function placeAll(build: Laid): Layout | undefined {
       role: f.role,
       face: f.face,
       ...(f.serves ? { serves: f.serves } : {}),
+      ...(f.drilled ? { drilled: f.drilled.hole } : {}),
       ...placed(f, 0, 0),
     })),
     ...bodyward(body, 0, 0),

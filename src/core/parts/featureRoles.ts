@@ -15,6 +15,16 @@ const hole = {
   ...place,
   diameter: mm('diameter', 0.5, 60, 8, HOLE_HOW),
   depth: maybe(mm('depth', 0, 80, 10, 'Depth rod of the calliper.')),
+  farX: maybe(mm('far mouth, along', -800, 1200, 0, 'Steel rule on the other face, from the same datum.')),
+  farY: maybe(
+    mm(
+      'far mouth, off the centre line',
+      -400,
+      400,
+      0,
+      'Steel rule on the other face, square to the centre line, towards the treble side.',
+    ),
+  ),
 }
 const controlHole = {
   ...hole,
@@ -77,7 +87,8 @@ export const FEATURE_ROLES = {
   channel: {
     label: 'Wire channel',
     dims: {
-      ...hole,
+      ...place,
+      diameter: hole.diameter,
       depth: maybe(
         mm('its middle below the face', 0, 80, 15, 'Depth rod to its upper edge, plus half its diameter.'),
       ),
@@ -91,6 +102,15 @@ export const FEATURE_ROLES = {
           400,
           0,
           'Steel rule square to the centre line, towards the treble side.',
+        ),
+      ),
+      toDepth: maybe(
+        mm(
+          'its middle below the face where it ends',
+          0,
+          80,
+          15,
+          'Depth rod to its upper edge there, plus half its diameter.',
         ),
       ),
     },

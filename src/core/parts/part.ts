@@ -45,6 +45,25 @@ export class OutlineData {
   basis?: Basis
 }
 
+/** Work of the plan that a hole came from: it was drilled here, and did not come with the part. */
+export class DrilledHere {
+  /** The plan's step in which it was drilled. */
+  @IsString()
+  @MaxLength(160)
+  step!: string
+
+  /** The hole that was asked for, as the hole list knows it, and what it is called. */
+  @IsString()
+  @MinLength(1)
+  @MaxLength(80)
+  hole!: string
+
+  @IsString()
+  @MinLength(1)
+  @MaxLength(120)
+  label!: string
+}
+
 /** A hole, rout or pocket of a part. */
 export class Feature {
   @Matches(ID, ID_MESSAGE)
@@ -66,10 +85,15 @@ export class Feature {
   @IsBoolean()
   through?: boolean
 
-  /** A hole for a bridge's screw that was plugged: nothing is hollow there any more. */
+  /** A hole that was plugged: nothing is hollow there any more. */
   @IsOptional()
   @IsBoolean()
   plugged?: boolean
+
+  /** Left out: it came with the part. */
+  @IsOptional()
+  @Nested(() => DrilledHere)
+  drilled?: DrilledHere
 
   @IsObject()
   @DimensionsOf(

@@ -1,6 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { solderOrder } from '../circuit/solderOrder.ts'
+import { drilledSteps } from '../drill/drilledHere.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { bodySurface } from '../finish/surface.ts'
 import { fit as fitOf } from '../fit/applyFixes.ts'
@@ -44,7 +45,7 @@ export function stepsOf(build: Build): Step[] {
     ...fixSteps(build, fit),
     ...cutSteps(work?.cuts ?? []),
     ...plugSteps(work?.plugs ?? []),
-    ...drillSteps(work?.holes ?? []),
+    ...drillSteps(work?.holes ?? [], drilledSteps(build)),
     ...finish.panel,
     ...trialSteps(build, sinceLastTrial(build, fit.now)),
     ...finish.coats,

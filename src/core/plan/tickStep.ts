@@ -2,6 +2,7 @@ import type { Build } from '../build/build.ts'
 import { readingRef } from '../build/readingRef.ts'
 import { plugHoles, takeReading } from '../build/edits.ts'
 import { PLUGS } from '../drill/plugs.ts'
+import { drillHoles, undrill } from '../drill/there.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
@@ -22,6 +23,16 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
     for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
   if (step.ref.kind === 'drill' && step.ref.group === PLUGS)
     next = plugHoles(next, drillWork(build)?.plugs.map(p => p.feature) ?? [])
+  const { ref } = step,
+    work = ref.kind === 'drill' ? drillWork(build) : undefined
+  if (work && ref.kind === 'drill')
+    next = drillHoles(
+      next,
+      work.layout,
+      work.holes.filter(h => h.group === ref.group && (h.when === 'after finish') === ref.after),
+      step.id,
+      at,
+    )
   if (reading !== undefined && step.read)
     next = takeReading(next, {
       of: step.read.of,
@@ -35,9 +46,9 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }
 }
 
-/** The build with a step open again. What was read stays read. */
+/** The build with a step open again. What was read stays read, save of holes that were not drilled after all. */
 export const reopenStep = (build: Build, id: string): Build => ({
-  ...build,
+  ...undrill(build, id),
   steps: build.steps.filter(s => s.step !== id),
 })
 

@@ -58,7 +58,7 @@ function rowsOf(before: Named, build: Named, bits: readonly Bit[], id: string, i
   const wanted = allCuts(build, layout, exactly)
   if (isHole) return holeList(build, layout, wanted, bits, id).flatMap(holeNumbers)
   const cuts = cuttingWork({ build: before, layout: first }, { build, layout, cuts: wanted }),
-    item = markList({ build, layout, cuts, holes: [], plugs: [] }, build).find(m => m.id === id)
+    item = markList({ build, layout, cuts, holes: [], plugs: [], there: [] }, build).find(m => m.id === id)
   return [
     ...(item?.numbers ?? []).flatMap(({ label, mm }, nth) => (mm === undefined ? [] : [{ label, nth, value: mm }])),
     ...cuts.filter(c => c.id === id).flatMap(cutLeaves),

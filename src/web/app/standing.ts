@@ -3,9 +3,13 @@ import type { Build } from '../../core/build/build.ts'
 import type { Standing } from '../../core/plan/effects.ts'
 
 /** A build with what its engines say of it, each computed once. */
-export const standingOf = (build: Build): Standing => ({
-  build,
-  fit: factOf('fit', build),
-  plan: factOf('plan', build),
-  holes: factOf('drill', build)?.holes.length ?? 0,
-})
+export function standingOf(build: Build): Standing {
+  const work = factOf('drill', build)
+  return {
+    build,
+    fit: factOf('fit', build),
+    plan: factOf('plan', build),
+    // A hole that is drilled is not one less.
+    holes: (work?.holes.length ?? 0) + (work?.there.length ?? 0),
+  }
+}

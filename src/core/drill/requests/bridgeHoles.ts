@@ -44,6 +44,7 @@ function bridgeScrews(build: Shaped, l: Layout, body: Part, bridge: Part): HoleR
       return {
         id: `bridge-${i + 1}`,
         screws: 'bridge-screws',
+        serves: 'bridge-screws',
         under: { slot: 'bridge', feature: f.id },
         group: 'bridge',
         label: `Bridge screw ${i + 1}`,
@@ -82,6 +83,8 @@ function posts(
     const at: Point = [x, l.bridge.y + (side * spacing) / 2]
     return {
       id: `${slot}-${side > 0 ? 'treble' : 'bass'}`,
+      becomes: 'stud-hole',
+      serves: slot,
       group: 'bridge',
       label: `${label}, ${side > 0 ? 'treble' : 'bass'} side`,
       purpose: pressed ? 'pressed bushing' : 'screw pilot',
@@ -106,7 +109,7 @@ function posts(
 function stringThrough(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const ferrules = partIn(build, 'ferrules'),
     wanted = build.instrument.extras.includes('ferrules') || build.cuts.some(c => c.sort === 'string-through')
-  if (!wanted || l.features.some(f => f.role === 'ferrule-hole')) return []
+  if (!wanted || l.features.some(f => f.role === 'ferrule-hole' && f.drilled === undefined)) return []
   const behind = bridge.dims.anchorBehindFront?.value,
     wood = woodOf(body.traits.wood)
   const line = behind === undefined ? Math.max(...l.strings.map(s => s.saddle[0])) + 10 : l.bridge.front + behind
@@ -116,6 +119,7 @@ function stringThrough(build: Shaped, l: Layout, body: Part, bridge: Part): Hole
   return l.strings.map((s): HoleRequest => ({
     id: `string-${s.number}`,
     string: s.number,
+    serves: String(s.number),
     group: 'strings',
     label: `String ${s.number} through the body`,
     purpose: 'string',
@@ -166,6 +170,7 @@ function tailScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
     return {
       id: `tail-screw-${i + 1}`,
       screws: 'tail-screws',
+      serves: 'tail-screws',
       group: 'bridge',
       label: `Tailpiece screw ${i + 1}`,
       purpose: 'screw pilot',
@@ -222,6 +227,7 @@ function groundHole(build: Shaped, l: Layout, body: Part, bridge: Part): HoleReq
   if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || TREMOLOS.includes(sort)) return []
   const common = {
     id: 'ground',
+    serves: 'ground',
     group: 'ground' as const,
     purpose: 'wire' as const,
     from: 'pocket end' as const,
@@ -338,6 +344,7 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
     ? []
     : [1, -1].map((side): HoleRequest => ({
         id: `claw-${side > 0 ? 'treble' : 'bass'}`,
+        serves: 'claw',
         group: 'bridge',
         label: `Claw screw, ${side > 0 ? 'treble' : 'bass'} side`,
         purpose: 'screw pilot',
@@ -370,6 +377,7 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
     ...screws,
     {
       id: 'ground',
+      serves: 'ground',
       group: 'ground',
       label: 'Ground wire, claw to cavity',
       purpose: 'wire',

@@ -31,6 +31,7 @@ export const buttonHoles: Requests = (build, l) => {
   return buttonPlaces(build, l).map((at, i): HoleRequest => ({
     id: `button-${i + 1}`,
     screws: 'button-screws',
+    serves: 'button-screws',
     group: 'buttons',
     label: i === 0 ? 'Strap button, tail' : i === 1 ? 'Strap button, horn' : `Strap button ${i + 1}`,
     purpose: 'screw pilot',

@@ -21,7 +21,7 @@ export const headHoles: Requests = (build, l) => {
   const screw = partIn(build, 'tuner-screws')
     ? screwIn(build, 'tuner-screws', { diameter: 2.2, length: 10 })
     : undefined
-  const old = neck.features.filter(f => f.role === 'screw-hole' && f.serves === 'tuner-screws')
+  const old = drilledFor(l, neck, 'screw-hole', 'tuner-screws')
   if (tuners)
     for (const t of l.tuners.spots) {
       const common = { group: 'tuners' as const, from: 'nut' as const, wood, stock: thick }
@@ -30,6 +30,7 @@ export const headHoles: Requests = (build, l) => {
           ...common,
           id: `tuner-${t.string}`,
           string: t.string,
+          serves: String(t.string),
           label: `Tuner ${t.string}`,
           purpose: 'bushing',
           at: t.at,
@@ -48,6 +49,7 @@ export const headHoles: Requests = (build, l) => {
           ...common,
           id: `tuner-screw-${t.string}`,
           screws: 'tuner-screws',
+          serves: 'tuner-screws',
           string: t.string,
           label: `Screw of tuner ${t.string}`,
           purpose: 'screw pilot',
@@ -68,6 +70,7 @@ export const headHoles: Requests = (build, l) => {
   trees.forEach((t, i) =>
     out.push({
       id: `tree-${i + 1}`,
+      serves: 'string-trees',
       group: 'head',
       label: `String tree ${i + 1}${t.strings.length ? `, string${t.strings.length > 1 ? 's' : ''} ${t.strings.join(' and ')}` : ''}`,
       purpose: 'screw pilot',
@@ -87,6 +90,7 @@ export const headHoles: Requests = (build, l) => {
     for (const side of [1, -1])
       out.push({
         id: `lock-${side > 0 ? 'treble' : 'bass'}`,
+        serves: 'locking-nut',
         group: 'head',
         label: `Locking nut screw, ${side > 0 ? 'treble' : 'bass'} side`,
         purpose: 'passing hole',

@@ -5,12 +5,12 @@ import type { Layout } from '../../layout/layOut.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
 import { bodyThicknessAt } from '../hollows.ts'
-import { drilledFor, v, type Requests } from './sizes.ts'
+import { drilledFor, holesFor, v, type Requests } from './sizes.ts'
 
 /** Places of the neck screws: where the body is drilled, else a rectangle inside the pocket [from memory]. */
 function neckPattern(build: Shaped, l: Layout): Point[] {
   const body = partIn(build, 'body'),
-    drilled = drilledFor(l, body, 'screw-hole', 'neck-screws').map(f => f.centre)
+    drilled = holesFor(l, body, 'screw-hole', 'neck-screws').map(f => f.centre)
   const pocket = body?.features.find(f => f.role === 'neck-pocket')
   const n = v(partIn(build, 'neck-screws'), 'count')
   if (drilled.length || !pocket || n < 1) return drilled
@@ -38,7 +38,7 @@ export const neckHoles: Requests = (build, l) => {
   return neckPattern(build, l).flatMap((at, i): HoleRequest[] => {
     const under = bodyThicknessAt(build, at[1]) - (pocket.dims.depth?.value ?? 0)
     const bite = screw.length - v(partIn(build, 'neck-plate'), 'thickness') - under
-    const common = { group: 'neck' as const, at, along: at[0] - l.nutToHeelEnd, screw }
+    const common = { group: 'neck' as const, serves: 'neck-screws', at, along: at[0] - l.nutToHeelEnd, screw }
     return [
       ...(drilled
         ? []

@@ -14,8 +14,16 @@ export const screwIn = (build: Shaped, slot: string, usual: { diameter: number; 
   return part ? { diameter: v(part, 'diameter'), length: v(part, 'length'), part } : { ...usual, part: undefined }
 }
 
-/** Places for which holes of a purpose are drilled already. */
+/** Holes of a purpose that the part came with: what the plan drilled since is known hole by hole. */
 export const drilledFor = (
+  l: Layout,
+  part: Part | undefined,
+  role: PlacedFeature['role'],
+  serves: string,
+): PlacedFeature[] => holesFor(l, part, role, serves).filter(f => f.drilled === undefined)
+
+/** Every hole of a purpose that is in a part. */
+export const holesFor = (
   l: Layout,
   part: Part | undefined,
   role: PlacedFeature['role'],

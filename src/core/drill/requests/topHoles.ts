@@ -9,7 +9,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { Belongs, HoleRequest } from '../hole.ts'
-import { channelTitle, type AnyCut } from '../channelsWanted.ts'
+import { channelHoleId, channelTitle, type AnyCut } from '../channelsWanted.ts'
 import { bodyThicknessAt, channelBore, CHANNEL } from '../hollows.ts'
 import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
 
@@ -64,7 +64,7 @@ export const guardHoles: Requests = (build, l) => {
             v(guard, 'thickness'),
             'body top',
             'Through the guard’s own hole, with the guard lying where pickups, pocket and bridge want it.',
-            { screws: 'guard-screws', under: { slot: 'guard', feature: f.id } },
+            { screws: 'guard-screws', serves: 'guard-screws', under: { slot: 'guard', feature: f.id } },
           ),
         ),
       )
@@ -92,7 +92,7 @@ export const guardHoles: Requests = (build, l) => {
           v(ring, sx > 0 ? 'tall' : 'low'),
           'body top',
           'At the ring’s corners; its screw is taken as 2.2 × 16 mm [from memory]: measure yours.',
-          {},
+          { serves: on! },
           'pickups',
         ),
       ),
@@ -124,7 +124,7 @@ export const guardHoles: Requests = (build, l) => {
             v(plate, 'thickness'),
             face,
             'Through the plate’s own hole; its screw is taken as 3 × 12 mm [from memory]: measure yours.',
-            { under: { slot, feature: f.id } },
+            { serves: slot, under: { slot, feature: f.id } },
           ),
         ),
       )
@@ -152,6 +152,7 @@ function pickupScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
     return [1, -1].map((side): HoleRequest => ({
       id: `${p.slot}-screw-${side > 0 ? 'treble' : 'bass'}`,
       screws: 'pickup-screws',
+      serves: 'pickup-screws',
       group: 'pickups',
       label: `${servedWord(p.slot)} pickup’s screw, ${side > 0 ? 'treble' : 'bass'} side`,
       purpose: 'screw pilot',
@@ -187,6 +188,7 @@ export const controlHoles: Requests = (build, l) => {
       const common = {
         id: `control-${s.slot}`,
         becomes: CONTROL_ROLE[s.kind],
+        serves: s.slot,
         group: 'controls' as const,
         label: s.label,
         purpose: 'control' as const,
@@ -280,7 +282,7 @@ export const channelHoles = (build: Shaped, l: Layout, cuts: readonly AnyCut[]):
         )
         .map(f => `${body.id}/${f.id}`)
       return {
-        id: `channel-${c.id}`,
+        id: channelHoleId(c),
         group: 'channels',
         label: channelTitle(c),
         purpose: 'wire',

@@ -4,6 +4,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { CutWork } from '../cutting.ts'
 import type { Hole } from '../hole.ts'
 import type { Plug } from '../plugs.ts'
+import type { HoleThere } from '../there.ts'
 
 /** Everything that templates are drawn from, computed once. */
 export interface Work {
@@ -13,6 +14,8 @@ export interface Work {
   cuts: readonly CutWork[]
   /** Old holes to be filled first. */
   plugs: readonly Plug[]
+  /** Holes that the plan drilled. */
+  there: readonly HoleThere[]
 }
 
 /** How a face is turned on paper: nut at the left, thin strings up on a right-handed instrument seen from the front. */

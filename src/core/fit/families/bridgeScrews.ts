@@ -119,7 +119,8 @@ const found: JointFamily = ({ build, layout }) => {
     bridge = partIn(build, 'bridge')
   const drilled = drilledBridgeHoles(body),
     own = bridgeHolesOf(bridge)
-  const was = body?.features.filter(f => f.serves === 'bridge-screws' && f.plugged) ?? []
+  const was =
+    build.parts.find(p => p.id === body?.id)?.features.filter(f => f.serves === 'bridge-screws' && f.plugged) ?? []
   if (!body || !bridge || !layout || own.length < 2 || drilled.length + was.length === 0) return []
   const set = setAt(quantities, build, bridge)
   const at = layout.features.find(f => f.partId === body.id && f.id === drilled[0]?.id)?.centre ?? [

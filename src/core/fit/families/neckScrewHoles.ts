@@ -1,6 +1,6 @@
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
-import { distanceOf, exact, linear, subtract } from '../../units/quantity.ts'
+import { distanceOf, exact, fromSource, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import { GLUE_RESTS, COMMON, family, type FamilyFile, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
@@ -59,6 +59,9 @@ const pattern = family(
 
 /** Offset of a body's and a heel's screw hole that a screw still bridges, mm [common practice]. */
 const OFFSET = 0.3
+
+/** How far a pilot lies off the hole that it was marked through, half-width, mm [from memory]. */
+const MARKED_THROUGH = 0.15
 
 /** Neck screws through the body's holes, and these holes against those already in the heel. */
 const found: JointFamily = ({ build, layout }) => {
@@ -123,7 +126,16 @@ const found: JointFamily = ({ build, layout }) => {
             ? a
             : b,
         )
-      return distanceOf(subtract(x, near.x), subtract(y, near.y))
+      const off = distanceOf(subtract(x, near.x), subtract(y, near.y))
+      return near.p.drilled && near.p.dims.x?.basis !== 'measured'
+        ? fromSource({
+            id: `marked-through/${near.p.id}`,
+            label: 'pilot marked through the body’s hole',
+            value: off.value,
+            doubt: MARKED_THROUGH,
+            basis: 'assumed',
+          })
+        : off
     })
     const worst = pairs.reduce((a, b) => (b.value > a.value ? b : a))
     out.push({

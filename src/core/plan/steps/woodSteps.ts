@@ -1,5 +1,6 @@
 import type { CutWork } from '../../drill/cutting.ts'
-import { GROUP_NAMES, type Hole } from '../../drill/hole.ts'
+import { stepRef } from '../../build/stepRef.ts'
+import { GROUP_NAMES, HOLE_GROUPS, type Hole, type HoleGroup } from '../../drill/hole.ts'
 import { PLUGS, type Plug } from '../../drill/plugs.ts'
 import { PLUG_MINUTES } from '../../fit/families/bridgeLine.ts'
 import { GLUE_RESTS } from '../../fit/family.ts'
@@ -55,48 +56,82 @@ const AFTER_PLUGS = needs(
 )
 const AFTER_CUTS = needs({ kind: 'all', of: 'cut' }, 'A cutter runs out of a hole that is there before the rout.')
 
-/** The hole list, a step for each group; routs come before the holes beside them. */
-export function drillSteps(holes: readonly Hole[]): Step[] {
-  return [...new Set(holes.map(h => h.group))].flatMap(g => {
-    const group = holes.filter(h => h.group === g)
-    const step = (own: readonly Hole[], after: boolean, phase: 'wood' | 'assembly', title: string): Step[] => {
-      const warnings = own.flatMap(h => h.warnings).length
-      return own.length === 0
-        ? []
-        : [
+/** Holes drilled by one step. */
+interface Sitting {
+  group: HoleGroup
+  after: boolean
+  nth: number | undefined
+  count: number
+  /** Those that are still to be drilled; none of a step that is over. */
+  open: readonly Hole[]
+}
+
+const stepOf = ({ group, after, nth, count, open }: Sitting): Step => {
+  const warnings = open.flatMap(h => h.warnings).length,
+    phase = after ? 'assembly' : 'wood'
+  return {
+    ref: { kind: 'drill', group, after, ...(nth === undefined ? {} : { nth }) },
+    phase,
+    title: `Drill${after ? ' after finish' : ''}: ${GROUP_NAMES[group]}, ${count} ${nth === undefined ? '' : 'more '}hole${count > 1 ? 's' : ''}`,
+    why: open.length
+      ? `${open[0]!.why}${warnings ? ` ${warnings} warning${warnings > 1 ? 's' : ''} in the hole list.` : ''}`
+      : 'These holes are there: each has its own place in the hole list, to be read back.',
+    station: 'drill',
+    minutes: 8 + 4 * count,
+    waitHours: 0,
+    whole: false,
+    tools: [...new Set(open.flatMap(h => h.bits.map(b => b.name)))].slice(0, 4),
+    cautions: ['cutters'],
+    ...IN_PHASE[phase],
+    needs: [
+      ...IN_PHASE[phase].needs,
+      ...(phase === 'wood' ? [AFTER_CUTS] : []),
+      ...(group === 'bridge' ? [AFTER_PLUGS] : []),
+    ],
+  }
+}
+
+/** Whether a hole waits until colour is on. */
+const isAfter = (h: Hole): boolean => h.when === 'after finish'
+
+/**
+ * The hole list, a step for each group; routs come before the holes beside them. Holes that are there keep the step that
+ * drilled them; what a group asks for since is a step of its own.
+ */
+export function drillSteps(holes: readonly Hole[], there: readonly { step: string }[] = []): Step[] {
+  const over = [...new Set(there.map(t => t.step))].flatMap((id): Sitting[] => {
+    const ref = stepRef(id)
+    return ref?.kind === 'drill' && isGroup(ref.group)
+      ? [
+          {
+            group: ref.group,
+            after: ref.after,
+            nth: ref.nth,
+            count: there.filter(t => t.step === id).length,
+            open: [],
+          },
+        ]
+      : []
+  })
+  const open = [...new Set(holes.map(h => h.group))].flatMap(group =>
+    [false, true].flatMap((after): Sitting[] => {
+      const own = holes.filter(h => h.group === group && isAfter(h) === after),
+        before = over.filter(s => s.group === group && s.after === after).map(s => s.nth ?? 1)
+      return own.length
+        ? [
             {
-              ref: { kind: 'drill', group: g, after },
-              phase,
-              title: `${title}, ${own.length} hole${own.length > 1 ? 's' : ''}`,
-              why: `${own[0]!.why}${warnings ? ` ${warnings} warning${warnings > 1 ? 's' : ''} in the hole list.` : ''}`,
-              station: 'drill',
-              minutes: 8 + 4 * own.length,
-              waitHours: 0,
-              whole: false,
-              tools: [...new Set(own.flatMap(h => h.bits.map(b => b.name)))].slice(0, 4),
-              cautions: ['cutters'],
-              ...IN_PHASE[phase],
-              needs: [
-                ...IN_PHASE[phase].needs,
-                ...(phase === 'wood' ? [AFTER_CUTS] : []),
-                ...(g === 'bridge' ? [AFTER_PLUGS] : []),
-              ],
+              group,
+              after,
+              nth: before.length ? Math.max(...before) + 1 : undefined,
+              count: own.length,
+              open: own,
             },
           ]
-    }
-    return [
-      ...step(
-        group.filter(h => h.when !== 'after finish'),
-        false,
-        'wood',
-        `Drill: ${GROUP_NAMES[g]}`,
-      ),
-      ...step(
-        group.filter(h => h.when === 'after finish'),
-        true,
-        'assembly',
-        `Drill after finish: ${GROUP_NAMES[g]}`,
-      ),
-    ]
-  })
+        : []
+    }),
+  )
+  const names: readonly string[] = HOLE_GROUPS
+  return [...over, ...open].sort((a, b) => names.indexOf(a.group) - names.indexOf(b.group)).map(stepOf)
 }
+
+const isGroup = (g: string): g is HoleGroup => (HOLE_GROUPS as readonly string[]).includes(g)

@@ -67,7 +67,7 @@ export function Bench() {
   const ref = stepRef(step.id)
   const first =
     ref?.kind === 'drill'
-      ? work?.holes.find(h => h.group === ref.group)?.id
+      ? (work?.holes.find(h => h.group === ref.group)?.id ?? work?.there.find(t => t.step === step.id)?.id)
       : ref?.kind === 'cut'
         ? ref.cut
         : undefined

@@ -12,6 +12,7 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { dimsOf } from '../drill/dimsOf.ts'
 import { DrillOverlay } from '../drill/DrillOverlay.tsx'
+import { readBack } from '../drill/readBack.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 
 /** What is to be marked, cut or drilled over the whole screen, its numbers readable from a metre. */
@@ -21,7 +22,7 @@ export function Marking() {
     work = useFact('drill'),
     items = useFact('marks'),
     l = useLength()
-  const { hand: item, take } = useHand(items)
+  const { hand: item, take: open } = useHand(items)
   if (!item)
     return (
       <p className="p-8 text-title">
@@ -34,10 +35,13 @@ export function Marking() {
   const i = items.indexOf(item),
     to = (by: number) => {
       const next = items[i + by]
-      return next ? () => take(next.id) : undefined
+      return next ? () => open(next.id) : undefined
     }
   const hole = work?.holes.find(h => h.id === item.id),
-    off = work && hole && offPlace(hole, { ...work.build, readings: build.readings }, work.layout)
+    off =
+      work && hole
+        ? offPlace(hole, { ...work.build, readings: build.readings }, work.layout)
+        : work?.there.find(t => t.id === item.id)?.off
   const read = (axis: 'along' | 'across', value: number) =>
     editBuild(b =>
       takeReading(b, {
@@ -48,6 +52,11 @@ export function Marking() {
         with: 'steel rule',
       }),
     )
+  const there = work?.there.find(t => t.id === item.id)
+  const take = (axis: 'along' | 'across', v: number) =>
+    there && work
+      ? readBack(work, there, axis, axis === 'along' && there.along < 0 ? -v : v, 'near')
+      : read(axis, axis === 'along' && hole && hole.along < 0 ? -v : v)
   const many = item.numbers.length > 6
   return (
     <BenchFrame
@@ -99,7 +108,7 @@ export function Marking() {
           )
         })}
       </dl>
-      {hole && (
+      {(hole ?? there) && (
         <div
           className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-section"
           role="group"
@@ -113,7 +122,7 @@ export function Marking() {
             clears
             mm={undefined}
             {...SPANS.along}
-            onMm={v => read('along', hole.along < 0 ? -v : v)}
+            onMm={v => take('along', v)}
           />
           <LengthField
             large
@@ -123,7 +132,7 @@ export function Marking() {
             clears
             mm={undefined}
             {...SPANS.across}
-            onMm={v => read('across', v)}
+            onMm={v => take('across', v)}
           />
           {off && (
             <p className="min-w-60 flex-1 text-title font-semibold leading-snug">

@@ -21,6 +21,7 @@ import { DrawerView } from './DrawerView.tsx'
 import { DrillOverlay } from './DrillOverlay.tsx'
 import { groupStep } from './groupStep.ts'
 import { HoleSheet } from './HoleSheet.tsx'
+import { HoleThereSheet } from './HoleThereSheet.tsx'
 import { ImpossibleSheet } from './ImpossibleSheet.tsx'
 import { OtherNeckView } from './OtherNeckView.tsx'
 import { PlugSheet } from './PlugSheet.tsx'
@@ -62,6 +63,7 @@ export function Drill() {
   const holes = work?.holes ?? [],
     cuts = work?.cuts ?? [],
     plugs = work?.plugs ?? [],
+    there = work?.there ?? [],
     hole = holes.find(h => h.id === hand?.id)
   const warned = items.filter(i => i.kind !== 'mark' && i.warnings.length).length
   const number = (i: MarkItem) =>
@@ -71,16 +73,25 @@ export function Drill() {
         ? `R${cuts.findIndex(c => c.id === i.id) + 1}`
         : i.kind === 'plug'
           ? `P${plugs.findIndex(p => p.id === i.id) + 1}`
-          : (LETTERS[i.id] ?? '')
+          : i.kind === 'there'
+            ? '✓'
+            : (LETTERS[i.id] ?? '')
+  const { steps } = useFact('plan')
   const done = new Set(build.steps.filter(s => s.state === 'done').map(s => s.step))
   const isDone = (i: MarkItem): boolean => {
     const h = holes.find(x => x.id === i.id)
-    return done.has(h ? groupStep(h) : stepText({ kind: 'cut', cut: i.id }))
+    return h
+      ? groupStep(steps, h)?.status === 'done'
+      : i.kind === 'there'
+        ? i.warnings.length === 0
+        : done.has(stepText({ kind: 'cut', cut: i.id }))
   }
   const figure = (i: MarkItem): [string, string] => {
     const h = holes.find(x => x.id === i.id),
       c = cuts.find(x => x.id === i.id),
       p = plugs.find(x => x.id === i.id)
+    const t = there.find(x => x.id === i.id)
+    if (t) return [l.fineText(t.feature.dims.diameter?.value ?? 0), t.feature.through ? 'through' : 'there']
     if (p) return [l.text(p.plug), 'plug']
     if (h) return [h.bits.at(-1)?.name ?? 'no bit', h.depth === 'through' ? 'through' : l.text(h.depth)]
     if (c)
@@ -128,13 +139,18 @@ export function Drill() {
   const shown = items.filter(
     i =>
       i.id === hand?.id ||
-      (hand?.kind === 'drill' ? holes.find(h => h.id === i.id)?.group === hole?.group : i.kind === hand?.kind),
+      (hand?.kind === 'drill'
+        ? holes.find(h => h.id === i.id)?.group === hole?.group
+        : hand?.kind === 'there'
+          ? there.find(t => t.id === i.id)?.group === there.find(t => t.id === hand.id)?.group
+          : i.kind === hand?.kind),
   )
   const sheet = () => {
     if (!work || !hand) return <p className="text-body">Nothing to lay out yet.</p>
     const props = { work, item: hand },
       cut = cuts.find(c => c.id === hand.id),
-      plug = plugs.find(p => p.id === hand.id)
+      plug = plugs.find(p => p.id === hand.id),
+      drilled = there.find(t => t.id === hand.id)
     return (
       <div className="relative flex flex-col gap-4 [&>article>h2]:pr-56 [&_header]:pr-56">
         <p className="no-print absolute right-0 top-0">
@@ -147,6 +163,8 @@ export function Drill() {
           <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />
         ) : cut ? (
           <CutSheet key={cut.id} item={hand} trail={trail} cut={cut} />
+        ) : drilled ? (
+          <HoleThereSheet key={drilled.id} {...props} hole={drilled} />
         ) : plug ? (
           <PlugSheet {...props} trail={trail} plug={plug} />
         ) : hand.id === 'impossible' ? (
@@ -172,7 +190,7 @@ export function Drill() {
       map={{
         title: 'Layout & drill',
         summary: work
-          ? `${holes.length} holes${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${plugs.length ? `, ${plugs.length} to plug` : ''}${warned ? `, ${warned} with a warning` : ''}`
+          ? `${holes.length} holes${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${plugs.length ? `, ${plugs.length} to plug` : ''}${there.length ? `, ${there.length} drilled` : ''}${warned ? `, ${warned} with a warning` : ''}`
           : 'nothing to lay out yet',
         hand: hand?.id,
         take: open,

@@ -22,6 +22,7 @@ import { now } from '../../stores/clock.ts'
 import { Findings } from './Findings.tsx'
 import { groupStep } from './groupStep.ts'
 import { Numbers, type Traced } from './Numbers.tsx'
+import { OffSays } from './OffSays.tsx'
 import { useSheets } from './useSheets.ts'
 
 const isOfHole = (of: string, id: string): boolean => {
@@ -115,7 +116,7 @@ export function HoleSheet({
 
 /** The plan's own step for the hole's group: ticked here when all of them are drilled. */
 function GroupStep({ hole: h }: { hole: Hole }) {
-  const step = useFact('plan').steps.find(s => s.id === groupStep(h))
+  const step = groupStep(useFact('plan').steps, h)
   if (!step) return null
   const done = step.status === 'done'
   return (
@@ -137,8 +138,7 @@ function GroupStep({ hole: h }: { hole: Hole }) {
 
 /** Where the hole came out, what that does, and the ways out. */
 function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
-  const build = useOpenBuild(),
-    l = useLength()
+  const build = useOpenBuild()
   // What was read is the build's as it stands; what it is told against is the work as planned.
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
   const own = ownLine(build)
@@ -179,37 +179,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
           </Button>
         )}
       </div>
-      {off && (
-        <>
-          <p className="text-lead">
-            <span className="figure text-bench font-semibold">{l.text(off.off)}</span> off its place,{' '}
-            <span className="figure">±{l.text(off.doubt)}</span>: {l.text(Math.abs(off.along))}{' '}
-            {off.along < 0 ? 'towards the nut' : 'towards the tail'}, {l.text(Math.abs(off.across))} to the{' '}
-            {off.across < 0 ? 'bass' : 'treble'} side.
-          </p>
-          {off.effects.length > 0 && (
-            <ul className="list-disc pl-5 text-plain">
-              {off.effects.map(e => (
-                <li key={e}>{l.prose(e)}</li>
-              ))}
-            </ul>
-          )}
-          <ul className="flex flex-col">
-            {off.ways.map(w => (
-              <li
-                key={w.way}
-                className={`rule-row border-l-4 py-1.5 pl-3 text-plain ${w.best ? 'border-hand' : 'border-transparent'}`}
-              >
-                <b className="font-semibold first-letter:uppercase">
-                  {w.way[0]!.toUpperCase() + w.way.slice(1)}
-                  {w.best ? ': do this' : ''}.
-                </b>{' '}
-                {l.prose(w.says)}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      {off && <OffSays off={off} where="off its place" />}
     </section>
   )
 }

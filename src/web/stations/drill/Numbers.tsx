@@ -12,7 +12,7 @@ export function Numbers({ of, trail, columns = 2 }: { of: readonly MarkNumber[];
   const l = useLength()
   const doubt = (n: MarkNumber, nth: number): string | undefined => {
     const q = trail?.find(t => (n.is ? t.is === n.is : t.nth === nth))?.quantity,
-      mm = q && doubtOf(q)
+      mm = n.doubt ?? (q && doubtOf(q))
     return mm !== undefined && mm >= 0.05 ? l.figure(mm, 1).figure : undefined
   }
   return (

@@ -1,5 +1,6 @@
 import { Title } from '../../components/Heading.tsx'
 import type { Work } from '../../../core/drill/templates/work.ts'
+import { holesMeant } from '../../../core/drill/there.ts'
 import { screwsWanted } from '../../../core/drill/screwsWanted.ts'
 import { Grid } from '../../components/Grid.tsx'
 import { useLength } from '../../hooks/useLength.ts'
@@ -7,7 +8,7 @@ import { useLength } from '../../hooks/useLength.ts'
 /** Lengths of screws from the stack they hold, and what to buy. */
 export function ScrewsView({ work }: { work: Work }) {
   const l = useLength(),
-    rows = screwsWanted(work.build, work.holes),
+    rows = screwsWanted(work.build, holesMeant(work)),
     buy = rows.filter(r => r.missing > 0)
   return (
     <article className="flex max-w-[820px] flex-col gap-4">

@@ -51,7 +51,7 @@ export function TemplatesView({ work }: { work: Work }) {
           <Button disabled={busy} onClick={() => sheets.make(build, 'all', 'svg')}>
             All as SVG
           </Button>
-          <Button onClick={() => download(`${build.id}-holes.csv`, holeCsv(work.holes), 'text/csv')}>
+          <Button onClick={() => download(`${build.id}-holes.csv`, holeCsv(work), 'text/csv')}>
             Hole list, CSV
           </Button>
         </span>

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../../tests/support/plainBuild.ts'
 import { markList } from '../../../core/drill/markList.ts'
 import { drillWork } from '../../../core/fit/drillWork.ts'
+import { plan } from '../../../core/plan/plan.ts'
 import { typicalFeature } from '../../../core/parts/typicalPart.ts'
 import { dimsOf } from './dimsOf.ts'
 import { groupStep } from './groupStep.ts'
@@ -53,7 +54,8 @@ describe('distances shown on the map', () => {
     expect(dims('neck-heel-1')).toEqual([])
   })
   it('and every hole knows the plan’s step that ticks it', () => {
-    expect(new Set(work.holes.map(groupStep))).toEqual(
+    const { steps } = plan(build)
+    expect(new Set(work.holes.map(h => groupStep(steps, h)?.id))).toEqual(
       new Set([...new Set(work.holes.map(h => h.group))].map(g => `drill/${g}`)),
     )
   })

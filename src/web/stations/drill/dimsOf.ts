@@ -6,7 +6,7 @@ import type { MapDim } from '../../map/DimensionLine.tsx'
 /** Distances to mark, shown where they are: from the pocket's end or the nut, and off the centre line. */
 export function dimsOf(w: Work, item: MarkItem, text: (mm: number) => string): MapDim[] {
   const l = w.layout,
-    hole = w.holes.find(h => h.id === item.id)
+    hole = w.holes.find(h => h.id === item.id) ?? w.there.find(t => t.id === item.id)
   if (item.id === 'bridge-line') {
     const below = boundsOf(l.bridge.plate).y0 - 12
     return [

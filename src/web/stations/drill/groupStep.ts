@@ -1,6 +1,10 @@
-import { stepText } from '../../../core/build/stepRef.ts'
 import type { Hole } from '../../../core/drill/hole.ts'
+import type { PlannedStep } from '../../../core/plan/step.ts'
 
-/** Id of the plan's step in which a hole is drilled, together with its group. */
-export const groupStep = (h: Hole): string =>
-  stepText({ kind: 'drill', group: h.group, after: h.when === 'after finish' })
+/** The plan's step in which a hole is drilled, together with its group: the one that is open, where some of it is over. */
+export function groupStep(steps: readonly PlannedStep[], h: Hole): PlannedStep | undefined {
+  const own = steps.filter(
+    ({ ref }) => ref.kind === 'drill' && ref.group === h.group && ref.after === (h.when === 'after finish'),
+  )
+  return own.find(s => s.status !== 'done') ?? own[0]
+}

@@ -1,4 +1,5 @@
 import { factOf } from '../../hooks/useFact.ts'
+import { stepText } from '../../../core/build/stepRef.ts'
 import type { Build } from '../../../core/build/build.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import type { Layout } from '../../../core/layout/layOut.ts'
@@ -11,8 +12,10 @@ export function stepPlace(step: PlannedStep, build: Build, l: Layout): Point | u
   switch (ref.kind) {
     case 'fix':
       return factOf('fit', build).now.find(j => j.id === ref.joint)?.at
-    case 'drill':
-      return factOf('drill', build)?.holes.find(h => h.group === ref.group)?.at
+    case 'drill': {
+      const work = factOf('drill', build)
+      return work?.holes.find(h => h.group === ref.group)?.at ?? work?.there.find(t => stepText(ref) === t.step)?.at
+    }
     case 'cut':
       return factOf('marks', build).find(m => m.id === ref.cut)?.at
     case 'test':

@@ -1,0 +1,28 @@
+import { takeReading } from '../../../core/build/edits.ts'
+import { readingOf, refOf } from '../../../core/build/quantityAt.ts'
+import type { Work } from '../../../core/drill/templates/work.ts'
+import { onPart, type HoleThere } from '../../../core/drill/there.ts'
+import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
+import { editBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+
+/** Enters where a drilled hole was read, as it is told at the bench: along or across, on its own face or the far one. */
+export function readBack(work: Work, t: HoleThere, axis: 'along' | 'across', value: number, mouth: 'near' | 'far') {
+  const p = onPart(
+    work.build,
+    work.layout,
+    t,
+    axis === 'along' ? value : t.along,
+    axis === 'across' ? value : t.across,
+  )
+  const name = axis === 'along' ? (mouth === 'far' ? 'farX' : 'x') : mouth === 'far' ? 'farY' : 'y'
+  editBuild(b =>
+    takeReading(b, {
+      of: readingOf(refOf(t.part, `features.${t.feature.id}.${name}`)),
+      value: axis === 'along' ? p.x : p.y,
+      doubt: DEFAULT_DOUBT.rule(),
+      at: now(),
+      with: 'steel rule',
+    }),
+  )
+}
