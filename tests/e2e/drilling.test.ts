@@ -310,7 +310,7 @@ describe('cutting and drilling', () => {
 
 describe('templates', () => {
   it('come as one PDF with progress, as zips, one by one, and as a list of holes', async () => {
-    const page = await bench.open('/b/kestrel/drill?view=templates')
+    let page = await bench.open('/b/kestrel/drill?view=templates')
     const take = async (name: string) => {
       const [d] = await Promise.all([
         page.waitForEvent('download'),
@@ -324,7 +324,10 @@ describe('templates', () => {
     expect(Object.keys(unzipSync((await take('All as DXF')).bytes))).toContain('kestrel-plate-guard.dxf')
     expect((await take('Kestrel: bridge as SVG')).bytes.toString()).toContain('<svg')
     expect((await take('Hole list, CSV')).bytes.toString()).toContain('tape on the bit')
-    expect((await take('tuners')).name).toMatch(/^kestrel-practice-/)
+    await page.getByText('Every hole is drilled').waitFor()
+    expect(page.troubles).toEqual([])
+    page = await bench.open('/b/heron/drill?view=templates')
+    expect((await take('bridge')).name).toMatch(/^heron-practice-/)
     await page.getByText('is saved.').waitFor()
     expect(page.troubles).toEqual([])
   })

@@ -192,6 +192,9 @@ export class TunerPlace extends BodyPlace {
   string!: number
 }
 
+/** The two lines that a place on the body can be told from. */
+export const TOLD_FROM = ['neck', 'body'] as const
+
 /** Where parts sit that the builder places. */
 export class Placements {
   /** Front edge of the bridge plate. Left out: the layout proposes it. */
@@ -231,6 +234,11 @@ export class Placements {
   @Min(0)
   @Max(18)
   tunersOnTreble?: number
+
+  /** From which line places on the body are told when a fitted neck's edges are read; left out: the body's. */
+  @IsOptional()
+  @IsIn(TOLD_FROM)
+  toldFrom?: (typeof TOLD_FROM)[number]
 
   /** String trees, from the nut (negative) and off the centre line. */
   @IsOptional()

@@ -1,4 +1,7 @@
 import Papa from 'papaparse'
+import type { Point } from '../geometry/outline.ts'
+import type { Layout } from '../layout/layOut.ts'
+import { ownLine, toldAcross, toldLine } from '../layout/lines.ts'
 import type { Hole } from './hole.ts'
 import { offWarnings } from './markList.ts'
 import type { Work } from './templates/work.ts'
@@ -16,6 +19,7 @@ const COLUMNS = [
   'from',
   'along',
   'across',
+  'told from',
   'angle',
   'wanted',
   'bits',
@@ -38,11 +42,19 @@ const COLUMNS = [
  * The hole list as a table, millimetres: a row for each hole in the order in which they are drilled, and one for each
  * that is drilled, where it lies [published: RFC 4180].
  */
-export const holeCsv = ({ holes, there }: Pick<Work, 'holes' | 'there'>): string =>
+export const holeCsv = ({ build, layout, holes, there }: Work): string =>
   Papa.unparse({
     fields: [...COLUMNS],
-    data: [...holes.map(toDrill), ...there.map(drilled)].map((row, i) => ({ ...row, number: i + 1 })),
+    data: [
+      ...holes.map(h => ({ ...toDrill(h), ...told(build, layout, h.at) })),
+      ...there.map(t => ({ ...drilled(t), ...told(build, layout, t.at) })),
+    ].map((row, i) => ({ ...row, number: i + 1 })),
   })
+
+const told = (build: Work['build'], l: Layout, at: Point): Row => ({
+  across: mm(toldAcross(build, l.nutToHeelEnd, at)),
+  'told from': at[0] > 0 ? toldLine(build) : ownLine(build),
+})
 
 type Row = Partial<Record<(typeof COLUMNS)[number], string | number>>
 
@@ -53,7 +65,6 @@ const toDrill = (h: Hole): Row => ({
   face: h.face,
   from: h.from,
   along: mm(h.along),
-  across: mm(h.across),
   angle: h.angleDeg,
   wanted: mm(h.wanted),
   bits: h.bits.map(b => b.name.replace('\u202f', ' ')).join(' > '),
@@ -78,7 +89,6 @@ const drilled = (t: HoleThere): Row => ({
   face: t.face,
   from: t.from,
   along: mm(t.along),
-  across: mm(t.across),
   wanted: mm(t.feature.dims.diameter?.value),
   depth: t.feature.through ? 'through' : mm(t.feature.dims.depth?.value),
   warnings: offWarnings(t).join(' '),

@@ -5,7 +5,7 @@ import { neckLine, readCentreLine } from '../layout/centreLine.ts'
 import { controlSpots } from '../layout/controls.ts'
 import { impossible } from '../layout/impossible.ts'
 import { stringReport } from '../layout/stringReport.ts'
-import { ownLine, woodLine, type LineName } from '../layout/lines.ts'
+import { ownLine, toldAcross, toldLine, woodLine, type LineName } from '../layout/lines.ts'
 import type { Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
 import { tailAt } from './requests/bridgeHoles.ts'
@@ -66,7 +66,14 @@ const way = (from: Hole['from'], along: number): string =>
 const off = (y: number, line: LineName): MarkNumber =>
   Math.abs(y) < 0.05 ? { label: 'across', text: `on ${line}` } : { label: side(y, line), mm: Math.abs(y) }
 
-const plugItem = (p: Plug, line: LineName): MarkItem => ({
+/** How places are told: how far off which line, and where a place lies that is given from the pocket's end. */
+interface Telling {
+  line: (at: Point) => LineName
+  across: (at: Point) => number
+  place: (along: number, y: number) => Point
+}
+
+const plugItem = (p: Plug, { line, across }: Telling): MarkItem => ({
   id: p.id,
   kind: 'plug',
   title: p.label,
@@ -75,13 +82,13 @@ const plugItem = (p: Plug, line: LineName): MarkItem => ({
   warnings: [],
   numbers: [
     { label: way('pocket end', p.along), mm: Math.abs(p.along) },
-    off(p.across, line),
+    off(across(p.at), line(p.at)),
     { label: 'the hole that is there', mm: p.diameter },
     { label: 'drilled out for a plug of', mm: p.plug },
   ],
 })
 
-const holeItem = (h: Hole, line: LineName): MarkItem => ({
+const holeItem = (h: Hole, { line, across }: Telling): MarkItem => ({
   id: h.id,
   kind: 'drill',
   title: h.label,
@@ -90,7 +97,7 @@ const holeItem = (h: Hole, line: LineName): MarkItem => ({
   warnings: h.warnings,
   numbers: [
     { label: way(h.from, h.along), mm: Math.abs(h.along), is: 'along' },
-    { ...off(h.across, line), is: 'across' },
+    { ...off(across(h.at), line(h.at)), is: 'across' },
     { label: 'bits, in this order', text: h.bits.map(b => b.name).join(' → ') || 'none in the drawer' },
     ...(h.depth === 'through'
       ? [{ label: 'depth', text: h.bothFaces ? 'through, from both faces' : 'through' }]
@@ -115,7 +122,7 @@ export function offWarnings(t: HoleThere): string[] {
   ]
 }
 
-const thereItem = (t: HoleThere, line: LineName): MarkItem => {
+const thereItem = (t: HoleThere, { line, across }: Telling): MarkItem => {
   const d = t.feature.dims
   return {
     id: t.id,
@@ -126,7 +133,7 @@ const thereItem = (t: HoleThere, line: LineName): MarkItem => {
     warnings: offWarnings(t),
     numbers: [
       { label: way(t.from, t.along), mm: Math.abs(t.along), doubt: d.x?.doubt ?? 0 },
-      { ...off(t.across, line), doubt: d.y?.doubt ?? 0 },
+      { ...off(across(t.at), line(t.at)), doubt: d.y?.doubt ?? 0 },
       { label: 'diameter', mm: d.diameter?.value ?? 0, doubt: d.diameter?.doubt ?? 0 },
       d.depth && !t.feature.through
         ? { label: 'depth', mm: d.depth.value, doubt: d.depth.doubt }
@@ -136,19 +143,20 @@ const thereItem = (t: HoleThere, line: LineName): MarkItem => {
 }
 
 /** Numbers of a cut: of a ledge, a channel, a row of holes, or anything with four sides. */
-function cutNumbers(c: CutWork, line: LineName): MarkNumber[] {
+function cutNumbers(c: CutWork, { line, across, place }: Telling): MarkNumber[] {
+  const told = (along: number, y: number) => off(across(place(along, y)), line(place(along, y)))
   if (c.binding !== undefined)
     return [
       { label: 'ledge, width', mm: c.size.width },
       { label: 'ledge, depth', mm: c.depth },
       { label: 'binding to have', mm: c.binding },
     ]
-  const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, off(c.across, line)]
+  const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, told(c.along, c.across)]
   if (c.ends)
     return [
       ...start,
       { label: `ends ${way('pocket end', c.ends.along)}`, mm: Math.abs(c.ends.along) },
-      { ...off(c.ends.across, line), label: `ends ${off(c.ends.across, line).label}` },
+      { ...told(c.ends.along, c.ends.across), label: `ends ${told(c.ends.along, c.ends.across).label}` },
       { label: 'bit', mm: c.size.width },
       { label: `its middle below the ${c.ends.below}`, mm: c.depth },
     ]
@@ -167,14 +175,14 @@ function cutNumbers(c: CutWork, line: LineName): MarkNumber[] {
   ]
 }
 
-const cutItem = (c: CutWork, line: LineName): MarkItem => ({
+const cutItem = (c: CutWork, telling: Telling): MarkItem => ({
   id: c.id,
   kind: 'cut',
   title: c.title,
   face: c.face === 'edge' ? 'body' : `body ${c.face}`,
   at: middleOf(c.outline),
   warnings: c.stops,
-  numbers: cutNumbers(c, line),
+  numbers: cutNumbers(c, telling),
 })
 
 const middleOf = (p: readonly Point[]): Point =>
@@ -190,7 +198,13 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
     line = readCentreLine(now),
     read = neckLine(now),
     own = ownLine(now),
-    wood = woodLine(now)
+    wood = woodLine(now),
+    chosen = toldLine(now)
+  const telling: Telling = {
+    line: ([x]) => (x > 0 ? chosen : own),
+    across: at => toldAcross(now, l.nutToHeelEnd, at),
+    place: (along, y) => [along + l.nutToHeelEnd, y],
+  }
   const drift = line && 'problem' in line ? [line.problem] : []
   const troubles = impossible(build, l)
   return [
@@ -274,14 +288,17 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
             ),
             numbers: controls.flatMap(c => [
               { label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd },
-              { label: `${c.label}, ${side(c.at[1], own)}`, mm: Math.abs(c.at[1]) },
+              {
+                label: `${c.label}, ${side(telling.across(c.at), chosen)}`,
+                mm: Math.abs(telling.across(c.at)),
+              },
             ]),
           },
         ]
       : []),
-    ...w.cuts.map(c => cutItem(c, own)),
-    ...w.plugs.map(p => plugItem(p, wood)),
-    ...w.holes.map(h => holeItem(h, own)),
-    ...w.there.map(t => thereItem(t, own)),
+    ...w.cuts.map(c => cutItem(c, telling)),
+    ...w.plugs.map(p => plugItem(p, telling)),
+    ...w.holes.map(h => holeItem(h, telling)),
+    ...w.there.map(t => thereItem(t, telling)),
   ]
 }

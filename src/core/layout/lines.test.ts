@@ -1,8 +1,10 @@
 import fc from 'fast-check'
+import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
 import { takeReading } from '../build/edits.ts'
 import type { Build } from '../build/build.ts'
+import { holeCsv } from '../drill/holeCsv.ts'
 import { markList } from '../drill/markList.ts'
 import type { Mark } from '../drill/templates/drawing.ts'
 import { templatesOf } from '../drill/templates/templates.ts'
@@ -68,28 +70,46 @@ describe('the line that a place is told from', () => {
         fc.double({ min: -1.5, max: 1.5, noNaN: true }),
         fc.double({ min: -2, max: 2, noNaN: true }),
         fc.option(fc.double({ min: -3, max: 3, noNaN: true }), { nil: undefined }),
-        (mouth, bridge, y) => {
-          const b = read(placedAt(y), mouth, bridge),
+        fc.constantFrom('neck' as const, 'body' as const, undefined),
+        (mouth, bridge, y, toldFrom) => {
+          const one = read(placedAt(y), mouth, bridge),
+            b: Build = toldFrom ? { ...one, placements: { ...one.placements, toldFrom } } : one,
             w = drillWork(b)!,
-            marks = markList(w, b)
+            marks = markList(w, b),
+            name = toldFrom === 'neck' ? LINES.neck : LINES.body
+          const table = Papa.parse<Record<string, string>>(holeCsv(w), { header: true }).data
+          // A straightedge through the readings, worked here: where the neck's line lies off the body's, from the pocket's end.
+          const drift = (along: number) => mouth + ((bridge - mouth) * (along + 76)) / (180 + 76)
+          const meant = (at: readonly [number, number]) =>
+            toldFrom === 'neck' ? at[1] : at[1] + drift(at[0] - w.layout.nutToHeelEnd)
           for (const h of w.holes.filter(x => x.piece === 'body')) {
-            const across = marks.find(m => m.id === h.id)!.numbers.find(n => n.is === 'across')!
+            const across = marks.find(m => m.id === h.id)!.numbers.find(n => n.is === 'across')!,
+              want = meant(h.at)
             // What is marked is where the hole is, from the line that it names.
-            expect(across.mm ?? 0).toBeCloseTo(Math.abs(h.at[1]) < 0.05 ? 0 : Math.abs(h.at[1]), 9)
-            expect(across.text ?? across.label).toContain(LINES.neck)
+            expect(across.mm ?? 0).toBeCloseTo(Math.abs(want) < 0.05 ? 0 : Math.abs(want), 9)
+            expect(across.text ?? across.label).toContain(name)
+            const row = table.find(r => r.what === h.label)!
+            expect(Number(row.across)).toBeCloseTo(want, 2)
+            expect(row['told from']).toBe(name)
           }
-          // The sheet draws both lines; from the body's own a hole lies where a rule on the body finds it.
+          // The sheet draws both lines; the one that is laid is the strong one, and holes lie off it as they are told.
           const face = templatesOf(w).find(d => d.id === 'body-top')!
           const lines = face.marks.filter((m): m is Extract<Mark, { kind: 'line' }> => m.kind === 'line'),
             names = face.marks.flatMap(m => (m.kind === 'text' ? [m.text] : []))
           expect(names).toEqual(expect.arrayContaining(['neck’s line', 'body’s own line']))
-          expect(face.lay).toContain('Lay the body’s own line on the body’s, not the neck’s')
+          expect(face.lay).toContain(
+            toldFrom === 'neck'
+              ? 'Lay the neck’s line on the one that was carried over the body'
+              : 'Lay the body’s own line on the body’s, not the neck’s',
+          )
           const long = lines.filter(m => Math.abs(m.to[0] - m.from[0]) > 250 && m.weight === 'centre')
           expect(long).toHaveLength(1)
           for (const h of w.holes.filter(x => x.face === 'body top')) {
             const { from, to } = long[0]!,
               at = from[1] + ((to[1] - from[1]) * (h.at[0] - from[0])) / (to[0] - from[0])
-            expect(h.at[1] - at).toBeCloseTo(bodyPlace(b, w.layout, h.at).y, 6)
+            expect(h.at[1] - at).toBeCloseTo(meant(h.at), 6)
+            // Its place on the body itself does not hang on how it is told.
+            expect(bodyPlace(b, w.layout, h.at).y).toBeCloseTo(h.at[1] + drift(h.along), 9)
           }
         },
       ),

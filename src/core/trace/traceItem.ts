@@ -7,7 +7,8 @@ import { holeList } from '../drill/holeList.ts'
 import { markList } from '../drill/markList.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { drillWork } from '../fit/drillWork.ts'
-import { layOut } from '../layout/layOut.ts'
+import { layOut, type Layout } from '../layout/layOut.ts'
+import { toldAcross } from '../layout/lines.ts'
 import type { Quantity } from '../units/quantity.ts'
 import { inputsOf } from './inputs.ts'
 import { traced } from './traced.ts'
@@ -24,10 +25,10 @@ type Row = Omit<TracedNumber, 'quantity'> & { value: number }
 
 const exactly = (x: number): number => x
 
-function holeNumbers(h: Hole): Row[] {
+function holeNumbers(h: Hole, build: Named, l: Layout): Row[] {
   const of: Record<HoleNumber, number | undefined> = {
     along: h.along,
-    across: h.across,
+    across: toldAcross(build, l.nutToHeelEnd, h.at),
     wanted: h.wanted,
     depth: h.depth === 'through' ? undefined : h.depth,
     under: h.leftUnder,
@@ -56,7 +57,7 @@ function rowsOf(before: Named, build: Named, bits: readonly Bit[], id: string, i
     first = layOut(before)
   if (!layout || !first) return []
   const wanted = allCuts(build, layout, exactly)
-  if (isHole) return holeList(build, layout, wanted, bits, id).flatMap(holeNumbers)
+  if (isHole) return holeList(build, layout, wanted, bits, id).flatMap(h => holeNumbers(h, build, layout))
   const cuts = cuttingWork({ build: before, layout: first }, { build, layout, cuts: wanted }),
     item = markList({ build, layout, cuts, holes: [], plugs: [], there: [] }, build).find(m => m.id === id)
   return [

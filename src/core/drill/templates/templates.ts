@@ -3,7 +3,7 @@ import { boundsOf, type Point } from '../../geometry/outline.ts'
 import { roundRectPolygon } from '../../geometry/roundRect.ts'
 import { controlSpots } from '../../layout/controls.ts'
 import type { PlacedFeature } from '../../layout/layOut.ts'
-import { bodyLine, LINES, ownLine, woodLine, type LineName } from '../../layout/lines.ts'
+import { bodyLine, LINES, ownLine, toldAcross, toldLine, type LineName } from '../../layout/lines.ts'
 import { stringReport } from '../../layout/stringReport.ts'
 import { checkTuners } from '../../layout/tuners.ts'
 import { fixed } from '../../units/length.ts'
@@ -53,21 +53,31 @@ const drilled = (f: PlacedFeature, to: (p: Point) => Point): Mark[] =>
     ? outline(f.polygon.map(to), 'hidden')
     : [{ kind: 'hole', at: to(f.centre), diameter: f.diameter, label: '' }]
 
-/** The line that strings and holes are told from over a stretch, and the body's own where the fitted neck points beside it. */
+/** The lines over a stretch: the one that places are told from is the strong one, and where the fitted neck points beside it the other too. */
 function centreLines(w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] {
-  const own = bodyLine(w.build, w.layout.nutToHeelEnd, x0, x1)
+  const body = bodyLine(w.build, w.layout.nutToHeelEnd, x0, x1),
+    byBody = toldLine(w.build) === LINES.body
   return [
-    line(to([x0, 0]), to([x1, 0]), own ? 'dimension' : 'centre'),
+    line(to([x0, 0]), to([x1, 0]), byBody ? 'dimension' : 'centre'),
     text([x0 + 4, 1.5], plain(ownLine(w.build))),
-    ...(own ? [line(to(own[0]), to(own[1]), 'centre'), text([x1 - 40, to(own[1])[1] - 4], plain(LINES.body))] : []),
+    ...(body
+      ? [
+          line(to(body[0]), to(body[1]), byBody ? 'centre' : 'dimension'),
+          text([x1 - 40, to(body[1])[1] - 4], plain(LINES.body)),
+        ]
+      : []),
   ]
 }
 /** A line's name without its article, as it is written beside it. */
 const plain = (name: LineName): string => name.replace(/^the /, '')
 
-/** Which line of the sheet is laid on the body's. */
-const layOn = (w: Work): string =>
-  `Lay the ${plain(woodLine(w.build))} on the body’s${woodLine(w.build) === LINES.one ? '' : ', not the neck’s'}`
+/** Which line of the sheet is laid on which of the body. */
+const LAY: Record<LineName, string> = {
+  [LINES.one]: 'Lay the centre line on the body’s',
+  [LINES.body]: 'Lay the body’s own line on the body’s, not the neck’s',
+  [LINES.neck]: 'Lay the neck’s line on the one that was carried over the body from the fitted neck',
+}
+const layOn = (w: Work): string => LAY[toldLine(w.build)]
 
 function bodyFace(w: Work, behind: boolean): Drawing | undefined {
   const { layout: l, build } = w,
@@ -204,21 +214,20 @@ const routOutline = (w: Work, c: CutWork): Drawing => {
     middle: Point = [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2]
   const reach = 12,
     x0 = box.x0 - reach,
-    x1 = box.x1 + reach
+    x1 = box.x1 + reach,
+    told = toldAcross(w.build, w.layout.nutToHeelEnd, [c.along + w.layout.nutToHeelEnd, c.across])
   return {
     id: `rout-${c.id}`,
     title: `${w.build.name}: ${c.title}`,
     face: c.face === 'back' ? 'body back' : 'body top',
     mirrored: c.face === 'back',
-    lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(c.across), 1)} mm to the ${c.across < 0 ? 'bass' : 'treble'} side of ${ownLine(w.build)}.`,
+    lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(told), 1)} mm to the ${told < 0 ? 'bass' : 'treble'} side of ${toldLine(w.build)}.`,
     marks: [
       ...outline(all(c.outline), 'cut'),
       ...c.removes.flatMap(p => outline(all(p), 'dimension')),
       line(to([x0, middle[1]]), to([x1, middle[1]]), 'centre'),
       line(to([middle[0], box.y0 - reach]), to([middle[0], box.y1 + reach]), 'centre'),
-      ...(Math.abs(middle[1]) > 0.05 && Math.abs(middle[1]) < 90
-        ? [line(to([x0, 0]), to([x1, 0]), 'centre'), text([x0, 1], plain(ownLine(w.build)), 2)]
-        : []),
+      ...(Math.abs(middle[1]) > 0.05 && Math.abs(middle[1]) < 90 ? centreLines(w, to, x0, x1) : []),
       text(
         [x0, Math.min(to(middle)[1], 0) - (box.y1 - box.y0) / 2 - reach - 6],
         `${fixed(c.size.length, 1)} x ${fixed(c.size.width, 1)} mm${c.size.corner === undefined ? '' : `, corner ${fixed(c.size.corner, 1)} mm`}, ${fixed(c.depth, 1)} mm deep. For a bit with a bearing: the outline is the rout's own.`,
@@ -261,10 +270,12 @@ function block(w: Work, title: string, holes: readonly Hole[], practice: boolean
     marks: [
       ...outline(edge.map(to), 'edge'),
       ...(box.y0 - room < 0 && box.y1 + room > 0
-        ? [
-            line(to([box.x0 - room - 4, 0]), to([box.x1 + room + 4, 0]), 'centre'),
-            text([box.x0 - room + 1, 1], plain(ownLine(w.build)), 2),
-          ]
+        ? holes[0]!.piece === 'body'
+          ? centreLines(w, to, box.x0 - room - 4, box.x1 + room + 4)
+          : [
+              line(to([box.x0 - room - 4, 0]), to([box.x1 + room + 4, 0]), 'centre'),
+              text([box.x0 - room + 1, 1], plain(ownLine(w.build)), 2),
+            ]
         : []),
       ...(holes[0]!.piece === 'body' && l0(w) > box.x0 - room && l0(w) < box.x1 + room
         ? [line(to([l0(w), box.y0 - room]), to([l0(w), box.y1 + room]), 'centre')]

@@ -8,7 +8,14 @@ import { COMMON, family, MEMORY, type FamilyFile } from '../family.ts'
 import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
 
 const there = (
-  id: 'tuner holes' | 'control place' | 'plate holes' | 'battery there',
+  id:
+    | 'tuner holes'
+    | 'control place'
+    | 'plate holes'
+    | 'battery there'
+    | 'shelf there'
+    | 'notch there'
+    | 'tilt there',
   label: string,
   source: string,
 ) => family(id, { label, compared: 'what is there − what is needed', low: 0, never: -0.5, source, counts: true })
@@ -16,6 +23,9 @@ const there = (
 const tunerHoles = there('tuner holes', 'A hole for every string', COMMON)
 const controlPlace = there('control place', 'A place for every control', COMMON)
 const plateHoles = there('plate holes', 'Holes enough to hold a plate', MEMORY)
+const shelfThere = there('shelf there', 'A shelf for a locking nut', COMMON)
+const notchThere = there('notch there', 'A notch for a rod that is turned at the heel', COMMON)
+const tiltThere = there('tilt there', 'A tilt screw where the neck asks for one', COMMON)
 const batteryThere = there('battery there', 'A battery for active pickups', COMMON)
 
 /** Screws that hold a plate flat at least [from memory]. */
@@ -42,6 +52,13 @@ const required = (n: Needed, clearance: Quantity = exact(-n.missing)): FoundJoin
   meaning: { under: n.says, over: '' },
   fixes: () => [],
 })
+
+/** The same where nobody has looked yet: it may be there, or be missing. */
+const unseen = (n: Omit<Needed, 'missing'>, of: string, label: string, missing = 1): FoundJoint =>
+  required(
+    { ...n, missing },
+    linear([[1, fromSource({ id: of, label, value: 0, doubt: missing, basis: 'assumed', missing: true })]]),
+  )
 
 /** A drilled head that has fewer holes than the instrument has strings. */
 function holesForTuners({ build }: FitContext): FoundJoint[] {
@@ -142,24 +159,104 @@ function holesForPlates({ build, layout }: FitContext): FoundJoint[] {
     return [
       holes > 0
         ? required(n)
-        : required(
-            n,
-            linear([
-              [
-                1,
-                fromSource({
-                  id: `${plate.id}/screw-holes`,
-                  label: `screw holes of the ${s.label.toLowerCase()}`,
-                  value: 0,
-                  doubt: HOLD_A_PLATE,
-                  basis: 'assumed',
-                  missing: true,
-                }),
-              ],
-            ]),
-          ),
+        : unseen(n, `${plate.id}/screw-holes`, `screw holes of the ${s.label.toLowerCase()}`, HOLD_A_PLATE),
     ]
   })
+}
+
+/** A locking nut clamps on a shelf behind the fingerboard: a neck with a slot has none. */
+function shelfForLock({ build, layout }: FitContext): FoundJoint[] {
+  const neck = partIn(build, 'neck'),
+    nut = partIn(build, 'locking-nut')
+  if (!layout || !neck || !nut) return []
+  const seat = neck.traits.nutSeat
+  const n = {
+    id: 'shelf-there',
+    family: shelfThere.id,
+    title: 'A shelf for the locking nut',
+    at: [-8, layout.halfNut / 2] as Point,
+    slots: ['locking-nut', 'neck'],
+  }
+  if (seat === undefined && neck.dims.shelfLength === undefined)
+    return [
+      unseen(
+        {
+          ...n,
+          says: 'Can’t tell yet: nobody has said what the nut sits on. A neck with a slot has no shelf: look, and enter it at the Shelf station.',
+        },
+        `${neck.id}/nut-seat`,
+        'what the nut sits on',
+      ),
+    ]
+  return [
+    required({
+      ...n,
+      missing: seat === undefined || seat === 'on a shelf' ? 0 : 1,
+      says: `The neck’s nut sits ${seat}: a locking nut wants a flat shelf behind the fingerboard. Nut, bridge and neck belong together: another neck, or a plain nut.`,
+    }),
+  ]
+}
+
+/** A rod that is turned at the heel wants a notch in the body, or the neck comes off for every turn of it. */
+function notchForRod({ build, layout }: FitContext): FoundJoint[] {
+  const neck = partIn(build, 'neck'),
+    body = partIn(build, 'body')
+  if (!layout || !neck || !body || neck.traits.rod !== 'at the heel') return []
+  const there = body.features.some(f => f.role === 'rod-notch') || build.cuts.some(c => c.sort === 'notch')
+  const n = {
+    id: 'notch-there',
+    family: notchThere.id,
+    title: 'A notch for the truss rod’s tool',
+    at: [layout.nutToHeelEnd + 8, 0] as Point,
+    slots: ['neck', 'body'],
+  }
+  if (!there && body.traits.rodNotch === undefined)
+    return [
+      unseen(
+        {
+          ...n,
+          says: 'Can’t tell yet: nobody has looked for a notch behind the pocket. Look, and enter it at the Shelf station.',
+        },
+        `${body.id}/rod-notch`,
+        'notch behind the pocket',
+      ),
+    ]
+  return [
+    required({
+      ...n,
+      missing: there || body.traits.rodNotch === 'there' ? 0 : 1,
+      says: 'The rod is turned at the heel and the body has no notch: the neck comes off for every turn. Add a notch under Cutting, before finish.',
+    }),
+  ]
+}
+
+/** A neck that is tilted by a screw under its heel wants a plate with that screw. */
+function tiltForNeck({ build, layout }: FitContext): FoundJoint[] {
+  const neck = partIn(build, 'neck')
+  if (!layout || neck?.traits.tilt !== 'asks for it') return []
+  const plate = partIn(build, 'neck-plate'),
+    n = {
+      id: 'tilt-there',
+      family: tiltThere.id,
+      title: 'A tilt screw for the neck',
+      at: [layout.nutToHeelEnd - 30, 0] as Point,
+      slots: ['neck', 'neck-plate'],
+    }
+  if (plate && plate.traits.tilt === undefined)
+    return [
+      unseen(
+        { ...n, says: 'Can’t tell yet: nobody has said whether the neck plate has a tilt screw. Look at it.' },
+        `${plate.id}/tilt`,
+        'tilt screw of the neck plate',
+      ),
+    ]
+  return [
+    required({
+      ...n,
+      missing: plate?.traits.tilt === 'there' ? 0 : 1,
+      says: `The neck asks for a screw that tilts it, and the ${plate ? 'neck plate has none' : 'instrument has no neck plate'}: a plate with a tilt screw, or a shim instead.`,
+    }),
+  ]
 }
 
 /** Active pickups and the battery that they need. */
@@ -181,7 +278,18 @@ function battery({ build, layout }: FitContext): FoundJoint[] {
   ]
 }
 
-const found: JointFamily = c => [...holesForTuners(c), ...placesForControls(c), ...holesForPlates(c), ...battery(c)]
+const found: JointFamily = c => [
+  ...holesForTuners(c),
+  ...placesForControls(c),
+  ...holesForPlates(c),
+  ...shelfForLock(c),
+  ...notchForRod(c),
+  ...tiltForNeck(c),
+  ...battery(c),
+]
 
 /** What an instrument cannot be without, beside its parts: it is there, or it is missing. */
-export const requirements: FamilyFile = { families: [tunerHoles, controlPlace, plateHoles, batteryThere], found }
+export const requirements: FamilyFile = {
+  families: [tunerHoles, controlPlace, plateHoles, shelfThere, notchThere, tiltThere, batteryThere],
+  found,
+}

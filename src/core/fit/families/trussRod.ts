@@ -44,6 +44,8 @@ const found: JointFamily = ({ build, layout }) => {
     reach = asked(neck, 'rodReach')
   if (!neck || !body || !layout || neck.traits.rod !== 'at the heel' || !reach) return []
   const notch = body.features.find(f => f.role === 'rod-notch')
+  // Where there is none its length is no question.
+  if (!notch && body.traits.rodNotch === 'none') return []
   const clearance = linear([
     [1, (notch && quantityAt(body, `features.${notch.id}.length`)) ?? NO_NOTCH],
     [-1, reach],

@@ -224,6 +224,7 @@ export const HARDWARE_KINDS = {
     },
     traits: {
       sort: maybeTrait('sort', ['neck plate', 'control plate', 'jack plate', 'back cover', 'tremolo cover']),
+      tilt: maybeTrait('tilt screw', ['none', 'there']),
     },
   },
   guard: {

@@ -44,7 +44,11 @@ export const WOOD_KINDS = {
       'Whether it rocks on a flat table: warp',
       'Whether surface is bare wood: a drop of water soaks in',
     ],
-    traits: { wood: woodTrait, surface: trait('surface', ['bare', 'sealed', 'finished']) },
+    traits: {
+      wood: woodTrait,
+      surface: trait('surface', ['bare', 'sealed', 'finished']),
+      rodNotch: maybeTrait('notch for a rod’s tool', ['none', 'there']),
+    },
   },
   neck: {
     label: 'Neck',
@@ -158,6 +162,8 @@ export const WOOD_KINDS = {
       wood: trait('wood', WOOD_NAMES, 'hard maple'),
       surface: maybeTrait('surface', ['bare', 'sealed', 'finished'], 'finished'),
       rod: trait('truss rod reached', ['at the head', 'at the heel', 'none']),
+      nutSeat: maybeTrait('nut sits', ['in a slot', 'on a shelf', 'at the board’s end']),
+      tilt: maybeTrait('tilted by a screw under the heel', ['no', 'asks for it']),
     },
   },
   shim: {

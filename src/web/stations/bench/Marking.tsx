@@ -1,4 +1,3 @@
-import { LINES, ownLine } from '../../../core/layout/lines.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { Link } from 'react-router'
@@ -10,6 +9,7 @@ import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
+import { AcrossField } from '../drill/AcrossField.tsx'
 import { dimsOf } from '../drill/dimsOf.ts'
 import { DrillOverlay } from '../drill/DrillOverlay.tsx'
 import { readBack } from '../drill/readBack.ts'
@@ -18,7 +18,6 @@ import { BenchFrame } from './BenchFrame.tsx'
 /** What is to be marked, cut or drilled over the whole screen, its numbers readable from a metre. */
 export function Marking() {
   const build = useOpenBuild(),
-    own = ownLine(build),
     work = useFact('drill'),
     items = useFact('marks'),
     l = useLength()
@@ -124,15 +123,16 @@ export function Marking() {
             {...SPANS.along}
             onMm={v => take('along', v)}
           />
-          <LengthField
+          <AcrossField
             large
             wide
-            label={own === LINES.one ? '… off centre, treble +' : `… off ${own}, treble +`}
+            label="…"
             placeholder="measured…"
             clears
-            mm={undefined}
-            {...SPANS.across}
-            onMm={v => take('across', v)}
+            along={(hole ?? there)!.along}
+            onHead={(hole ?? there)!.from === 'nut'}
+            y={undefined}
+            onY={v => take('across', v)}
           />
           {off && (
             <p className="min-w-60 flex-1 text-title font-semibold leading-snug">

@@ -1,8 +1,9 @@
-import { Title } from '../../components/Heading.tsx'
+import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { readingRef } from '../../../core/build/readingRef.ts'
 import { takeReading } from '../../../core/build/edits.ts'
-import type { Build } from '../../../core/build/build.ts'
+import { TOLD_FROM, type Build } from '../../../core/build/build.ts'
+import { LINES } from '../../../core/layout/lines.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import {
@@ -125,6 +126,33 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         </p>
       )}
       {found && !found.withinDoubt && <CautionNotes ids={['cutters']} />}
+      {found && (
+        <section aria-label="Places are told from">
+          <Heading>Places on the body are told from</Heading>
+          <div className="flex flex-wrap items-center gap-3 pt-2">
+            {TOLD_FROM.map(t => (
+              <Button
+                key={t}
+                kind={(build.placements.toldFrom ?? 'body') === t ? 'main' : 'plain'}
+                aria-pressed={(build.placements.toldFrom ?? 'body') === t}
+                onClick={() =>
+                  editBuild(
+                    b => ({ ...b, placements: { ...b.placements, toldFrom: t } }),
+                    `Places are told from ${LINES[t]}`,
+                  )
+                }
+              >
+                {LINES[t]}
+              </Button>
+            ))}
+            <p className="min-w-56 flex-1 text-plain">
+              {build.placements.toldFrom === 'neck'
+                ? 'Carry the neck’s line over the body and draw it: sheets, paper, map and the numbers to mark are told from it.'
+                : 'The line that is drawn on the body: sheets, paper, map and the numbers to mark are told from it. Strings run on the neck’s.'}
+            </p>
+          </div>
+        </section>
+      )}
       {found && (
         <Grid
           caption="What lies beside the neck’s line"

@@ -6,6 +6,7 @@ import type { Shaped } from '../../../core/build/docs.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { controlSpots, placesFromDonor, type ControlSpot, type DonorTie } from '../../../core/layout/controls.ts'
+import { fromTold, LINES, toldAcross, toldLine } from '../../../core/layout/lines.ts'
 import { bodyPlace, layOut } from '../../../core/layout/layOut.ts'
 import { Button } from '../../components/Button.tsx'
 import { Grid } from '../../components/Grid.tsx'
@@ -43,8 +44,15 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
   const spots = controlSpots(shown, layout)
   // Fields hold what is saved while something is typed into one of them; the clearances follow the typing.
   const saved = controlSpots(work.build, work.layout)
-  const placeOf = (s: ControlSpot) =>
-    bodyPlace(work.build, work.layout, (saved.find(o => o.slot === s.slot) ?? s).at)
+  const { nutToHeelEnd } = work.layout,
+    line = toldLine(build)
+  const told = (s: ControlSpot) => {
+    const { at } = saved.find(o => o.slot === s.slot) ?? s
+    return { x: at[0] - nutToHeelEnd, y: toldAcross(build, nutToHeelEnd, at) }
+  }
+  /** As the document keeps it: off the body's own line. */
+  const kept = (x: number, y: number) =>
+    bodyPlace(work.build, work.layout, [x + nutToHeelEnd, fromTold(build, x, y)])
   const near = (mm: number | undefined, least: number) => (
     <span className={`figure ${mm !== undefined && mm < least ? 'font-semibold text-never' : ''}`}>
       {mm === undefined || !Number.isFinite(mm) ? '–' : l.num(mm)}
@@ -61,7 +69,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
         caption={`Control by control, ${l.unit}`}
         heads={[
           '',
-          'From the pocket’s end; off centre, treble +',
+          `From the pocket’s end; off ${line === LINES.one ? 'centre' : line}, treble +`,
           'Case to wall',
           'Case to the next',
           'Rim to the next',
@@ -69,7 +77,11 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
           'Rim to edge',
         ]}
         rows={spots.map(s => {
-          const at = (axis: 'x' | 'y', v: number): Place => ({ slot: s.slot, ...placeOf(s), [axis]: v, doubt: 0.3 })
+          const at = (axis: 'x' | 'y', v: number): Place => ({
+            slot: s.slot,
+            ...kept(axis === 'x' ? v : told(s).x, axis === 'y' ? v : told(s).y),
+            doubt: 0.3,
+          })
           return {
             id: s.slot,
             head: (
@@ -86,7 +98,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
                 {(['x', 'y'] as const).map(axis =>
                   s.from === 'drilled' ? (
                     <span key={axis} className="figure">
-                      {l.num(placeOf(s)[axis])}
+                      {l.num(told(s)[axis])}
                     </span>
                   ) : (
                     <LengthField
@@ -94,7 +106,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
                       narrow
                       hideLabel
                       label={`${s.label}, ${axis === 'x' ? 'from the pocket’s end' : 'off centre'}`}
-                      mm={placeOf(s)[axis]}
+                      mm={told(s)[axis]}
                       {...(axis === 'x' ? SPANS.along : SPANS.across)}
                       onTyping={v => setTrying(v === undefined ? undefined : at(axis, v))}
                       onMm={v => {

@@ -1,4 +1,3 @@
-import { LINES, ownLine } from '../../../core/layout/lines.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { FactTable } from '../../components/Table.tsx'
@@ -19,6 +18,7 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
+import { AcrossField } from './AcrossField.tsx'
 import { Findings } from './Findings.tsx'
 import { groupStep } from './groupStep.ts'
 import { Numbers, type Traced } from './Numbers.tsx'
@@ -141,7 +141,6 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
   const build = useOpenBuild()
   // What was read is the build's as it stands; what it is told against is the work as planned.
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
-  const own = ownLine(build)
   const read = (axis: 'along' | 'across') => readingOf(build, holeReading(h.id, axis), '')?.value
   const take = (axis: 'along' | 'across', v: number) =>
     editBuild(b =>
@@ -165,11 +164,12 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
           {...SPANS.along}
           onMm={v => take('along', v * sign)}
         />
-        <LengthField
-          label={own === LINES.one ? 'Measured off centre, treble +' : `Measured off ${own}, treble +`}
-          mm={c}
-          {...SPANS.across}
-          onMm={v => take('across', v)}
+        <AcrossField
+          label="Measured"
+          along={h.along}
+          onHead={h.from === 'nut'}
+          y={c}
+          onY={v => take('across', v)}
         />
         {(a !== undefined || c !== undefined) && (
           <Button

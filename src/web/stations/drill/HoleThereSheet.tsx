@@ -5,12 +5,12 @@ import type { MarkItem } from '../../../core/drill/markList.ts'
 import { farMouth, type HoleThere } from '../../../core/drill/there.ts'
 import { GUIDES, wander } from '../../../core/drill/wander.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
-import { LINES, ownLine } from '../../../core/layout/lines.ts'
 import { Button } from '../../components/Button.tsx'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { editBuild } from '../../stores/buildStore.ts'
+import { AcrossField } from './AcrossField.tsx'
 import { Findings } from './Findings.tsx'
 import { Numbers } from './Numbers.tsx'
 import { OffSays } from './OffSays.tsx'
@@ -24,9 +24,7 @@ const FROM: Record<HoleThere['from'], string> = {
 
 /** A hole that is drilled: where it lies, how well that is known, and what to do when something else is wanted there today. */
 export function HoleThereSheet({ work, item, hole: t }: { work: Work; item: MarkItem; hole: HoleThere }) {
-  const build = useOpenBuild(),
-    l = useLength(),
-    own = ownLine(build)
+  const l = useLength()
   const x = t.feature.dims.x,
     far = farMouth(work.build, work.layout, t)
   const sign = t.along < 0 ? -1 : 1
@@ -38,11 +36,12 @@ export function HoleThereSheet({ work, item, hole: t }: { work: Work; item: Mark
         {...SPANS.along}
         onMm={v => readBack(work, t, 'along', v * sign, mouth)}
       />
-      <LengthField
-        label={own === LINES.one ? 'Measured off centre, treble +' : `Measured off ${own}, treble +`}
-        mm={across}
-        {...SPANS.across}
-        onMm={v => readBack(work, t, 'across', v, mouth)}
+      <AcrossField
+        label="Measured"
+        along={t.along}
+        onHead={t.from === 'nut'}
+        y={across}
+        onY={v => readBack(work, t, 'across', v, mouth)}
       />
     </div>
   )

@@ -126,6 +126,7 @@ export function TemplatesView({ work }: { work: Work }) {
       <section aria-label="Practice sheets">
         <Heading>Practice sheets, for scrap of the same wood</Heading>
         <p className="flex flex-wrap gap-2 pt-2">
+          {work.holes.length === 0 && 'Every hole is drilled: nothing is left to try first.'}
           {HOLE_GROUPS.filter(g =>
             work.holes.some(h => h.group === g && h.face !== 'body edge' && h.piece !== 'heel'),
           ).map(g => (

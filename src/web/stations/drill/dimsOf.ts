@@ -1,6 +1,7 @@
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { boundsOf } from '../../../core/geometry/outline.ts'
+import { toldAcross } from '../../../core/layout/lines.ts'
 import type { MapDim } from '../../map/DimensionLine.tsx'
 
 /** Distances to mark, shown where they are: from the pocket's end or the nut, and off the centre line. */
@@ -14,10 +15,11 @@ export function dimsOf(w: Work, item: MarkItem, text: (mm: number) => string): M
     ]
   }
   if (hole && hole.face !== 'heel') {
-    const x0 = hole.from === 'nut' ? 0 : l.nutToHeelEnd
+    const x0 = hole.from === 'nut' ? 0 : l.nutToHeelEnd,
+      across = toldAcross(w.build, l.nutToHeelEnd, hole.at)
     return [
       { from: [x0, hole.at[1]], to: hole.at, text: text(Math.abs(hole.along)) },
-      { from: [hole.at[0], 0], to: hole.at, text: text(Math.abs(hole.across)) },
+      { from: [hole.at[0], hole.at[1] - across], to: hole.at, text: text(Math.abs(across)) },
     ]
   }
   const cut = w.cuts.find(c => c.id === item.id)
