@@ -94,6 +94,7 @@ describe('builds over HTTP', () => {
       'bittern',
       'heron',
       'kestrel',
+      'plover',
       'wren',
     ])
     expect(((await (await call('/shelf')).json()) as unknown[]).length).toBeGreaterThan(10)
@@ -409,7 +410,7 @@ describe('builds put away, deleted and had back', () => {
     expect((await rows()).map(r => r.id)).toContain('twin')
     expect((await rows()).map(r => r.id)).not.toContain('heron')
     const back = (await (await post('/demo')).json()) as { builds: number }
-    expect(back.builds).toBe(4)
+    expect(back.builds).toBe(5)
     expect((await rows()).map(r => r.id)).toEqual(expect.arrayContaining(['heron', 'kestrel', 'twin']))
     expect(((await (await call('/shelf/index')).json()) as unknown[]).length).toBeGreaterThan(140)
   })

@@ -8,7 +8,7 @@ const file = (name: string) =>
   readFileSync(fileURLToPath(new URL(`../../demo/${name}.json`, import.meta.url)), 'utf8')
 
 /** A fresh copy of a demo build to change. */
-export const DEMO_NAMES = ['heron', 'kestrel', 'wren', 'bittern'] as const
+export const DEMO_NAMES = ['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const
 
 export function demo(name: (typeof DEMO_NAMES)[number]): Build {
   const r = readBuildText(file(name))

@@ -1,6 +1,9 @@
 /** Names of the joint families there are. Each is declared at the Fit station: band, dependencies, words, ways to mend. */
 export const FAMILY_IDS = [
   'heel width',
+  'tenon width',
+  'dry angle',
+  'dry line',
   'heel length',
   'pocket floor',
   'bridge line',

@@ -6,6 +6,8 @@ export type ReadingRef =
   | { kind: 'frets'; low: number; high: number }
   | { kind: 'edge'; station: EdgeStationName; edge: EdgeName }
   | { kind: 'hole'; hole: string; axis: HoleAxis }
+  /** A neck clamped dry: how high a straightedge on its frets passes over the body's top at the bridge. */
+  | { kind: 'dry' }
 
 export const EDGE_STATIONS = ['mouth', 'bridge'] as const
 export type EdgeStationName = (typeof EDGE_STATIONS)[number]
@@ -28,6 +30,8 @@ export function readingText(r: ReadingRef): string {
       return `layout.frets.${r.low}-${r.high}`
     case 'edge':
       return `layout.edge.${r.station}.${r.edge}`
+    case 'dry':
+      return 'layout.dry'
     case 'hole':
       return `hole.${r.hole}.${r.axis}`
   }
@@ -42,6 +46,7 @@ const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
     new RegExp(`^layout\\.edge\\.(${EDGE_STATIONS.join('|')})\\.(${EDGES.join('|')})$`),
     m => ({ kind: 'edge', station: m[1] as EdgeStationName, edge: m[2] as EdgeName }),
   ],
+  [/^layout\.dry$/, () => ({ kind: 'dry' })],
   [
     new RegExp(`^hole\\.([a-z0-9-]+)\\.(${HOLE_AXES.join('|')})$`),
     m => ({ kind: 'hole', hole: m[1]!, axis: m[2] as HoleAxis }),
@@ -59,4 +64,4 @@ export function readingRef(text: string): ReadingRef | undefined {
 
 /** What would be accepted, in words. */
 export const READING_FORMS =
-  'part/<id>/<dimension>, setup.<what>, meter.<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, hole.<id>.<along or across>'
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, hole.<id>.<along or across>'

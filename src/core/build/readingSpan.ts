@@ -27,6 +27,8 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
       return SPANS.setup
     case 'frets':
       return SPANS.frets
+    case 'dry':
+      return SPANS.dry
     case 'edge':
       return ref.edge === 'at' ? SPANS.along : SPANS.across
     case 'hole':

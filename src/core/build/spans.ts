@@ -15,6 +15,8 @@ export const SPANS = {
   across: { min: -400, max: 400 },
   /** Between two frets. */
   frets: { min: 1, max: 1500 },
+  /** A straightedge on the frets over the body's top at the bridge. */
+  dry: { min: -10, max: 60 },
   /** Gaps and heights that are read at setting up. */
   setup: { min: 0, max: 12 },
   /** An end of a joint's band. */

@@ -6,6 +6,7 @@ import { partIn } from '../build/references.ts'
 import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
+import type { Feature } from '../parts/part.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../parts/featureRoles.ts'
 
 /** Pieces of wood that are drilled. Body: z 0 at the top; head: z 0 at its face; heel: z 0 at the fingerboard's glue line. */
@@ -96,6 +97,12 @@ export const channelBore = (
 
 /** Middle of a channel below its face when nothing is said, mm [from memory]. */
 export const CHANNEL = { depth: 15, width: 8 } as const
+
+/** From where to where an opening or a chamber is hollow: a chamber is closed on both faces. */
+function heightsOf(f: Feature, full: number, depth: number): { z0: number; z1: number } {
+  const under = f.role === 'chamber' ? (f.dims.topThickness?.value ?? 0) : 0
+  return f.face === 'back' ? { z0: -full + under, z1: -full + under + depth } : { z0: -under - depth, z1: -under }
+}
 
 const known = new WeakMap<Layout, { build: Shaped; cuts: readonly Cut[]; hollows: Hollow[] }>()
 
@@ -211,8 +218,7 @@ function hollowsIn(build: Shaped, l: Layout, cuts: readonly Cut[]): Hollow[] {
         shape: {
           prism: {
             polygon: f.polygon,
-            z0: f.face === 'back' ? -full : -depth,
-            z1: f.face === 'back' ? -full + depth : 0,
+            ...heightsOf(own, full, depth),
           },
         },
       })

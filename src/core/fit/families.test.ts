@@ -482,7 +482,9 @@ describe.each(MOVES)('joint %s', (id, make, part, path, states) => {
 describe('all families', () => {
   it('have a joint in these builds, and so a test', () => {
     const met = new Set([
-      ...MOVES.map(m => find(m[1](), m[0]).family),
+      ...MOVES.flatMap(m => jointsAsTheyStand(m[1]()).map(j => j.family)),
+      ...jointsAsTheyStand(demo('plover')).map(j => j.family),
+      ...jointsAsTheyStand(neckWith(heron(), {}, { tilt: 'asks for it' })).map(j => j.family),
       ...jointsAsTheyStand(demo('heron')).map(j => j.family),
       ...jointsAsTheyStand(demo('kestrel')).map(j => j.family),
       ...jointsAsTheyStand(demo('bittern')).map(j => j.family),

@@ -123,6 +123,62 @@ describe('what an instrument cannot be without', () => {
     )
     expect(joint(with_, 'battery-there')).toMatchObject({ state: 'snug' })
   })
+  it.each([
+    ['a shelf for a locking nut', 'shelf-there', 'locking-nut', 'neck', 'nutSeat', 'on a shelf', 'in a slot'],
+    ['a notch for a rod turned at the heel', 'notch-there', undefined, 'body', 'rodNotch', 'there', 'none'],
+    ['a tilt screw where the neck asks for one', 'tilt-there', 'neck-plate', 'neck-plate', 'tilt', 'there', 'none'],
+  ] as const)('%s', (_what, id, brings, slot, trait, is, isNot) => {
+    const plain = plainBuild(id === 'shelf-there' ? { instrument: { bridge: 'double-locking tremolo' } } : {})
+    const asks: Build = {
+      ...(brings
+        ? choosePart(plain, brings, typicalPart(brings === 'neck-plate' ? 'plate' : 'locking-nut', 'own', 'Own'))
+        : plain),
+    }
+    const set = (b: Build, s: string, traits: Record<string, string>): Build => ({
+      ...b,
+      parts: b.parts.map(p => (p.id === b.slots[s] ? { ...p, traits: { ...p.traits, ...traits } } : p)),
+    })
+    const wanting = set(asks, 'neck', { rod: 'at the heel', tilt: 'asks for it' })
+    const bare: Build = {
+      ...wanting,
+      parts: wanting.parts.map(p => {
+        const { [trait]: gone, ...traits } = p.traits,
+          { shelfLength, ...dims } = p.dims
+        void gone
+        void shelfLength
+        return p.id === wanting.slots[slot] ? { ...p, traits, dims } : p
+      }),
+    }
+    expect(joint(bare, id)).toMatchObject({ state: "can't tell", counts: true })
+    expect(joint(set(bare, slot, { [trait]: is }), id)).toMatchObject({ state: 'snug' })
+    expect(joint(set(bare, slot, { [trait]: isNot }), id)).toMatchObject({
+      state: "won't go",
+      clearance: { value: -1 },
+    })
+    // Nobody asks: nothing is required.
+    const none = set(plainBuild(), 'neck', { rod: 'at the head', tilt: 'no' })
+    expect(joint(none, id)).toBeUndefined()
+  })
+  it('no notch behind the pocket, until one is meant to be cut', () => {
+    const b = plainBuild(),
+      at: Build = {
+        ...b,
+        parts: b.parts.map(p =>
+          p.kind === 'neck'
+            ? { ...p, traits: { ...p.traits, rod: 'at the heel' } }
+            : p.kind === 'body'
+              ? { ...p, traits: { ...p.traits, rodNotch: 'none' } }
+              : p,
+        ),
+      }
+    expect(joint(at, 'notch-there')!.state).toBe("won't go")
+    expect(joint(at, 'truss-rod')).toBeUndefined()
+    const cut: Build = {
+      ...at,
+      cuts: [{ id: 'n', sort: 'notch', face: 'top', x: 8, y: 0, length: 16, width: 12, depth: 10 }],
+    }
+    expect(joint(cut, 'notch-there')!.state).toBe('snug')
+  })
   it('is never green while it is missing, and keeps the trial shut', () => {
     const b = plainBuild()
     for (const j of jointsAsTheyStand(b)) if (j.counts && j.clearance.value < 0) expect(j.state).toBe("won't go")

@@ -127,7 +127,7 @@ function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFacts>): Q | undefined {
   return body && holes.length
     ? m.sum([
         ...holes.map(h => [1 / holes.length, m.in(body, h, 'x')] as const),
-        [-1, m.of(v.part('bridge'), 'postBehindFront')],
+        [-1, m.asked(v.part('bridge'), 'postBehindFront')],
       ])
     : undefined
 }

@@ -55,8 +55,7 @@ export function saddleHeightOf<Q>(
   if (!neck || !body || !line || !low || !high || pocketLength === undefined || toHeel === undefined)
     return undefined
   const heelToSaddle = m.value(line.foremost) - toHeel
-  const a12 = meanActionAtTwelve(v.facts, neck.dims.scaleLength?.value ?? 0, neck.dims.frets?.value ?? 0)
-  const up = shim + (heelToSaddle * shim) / pocketLength + 2 * a12 - nutHeight(v.facts)
+  const up = shim + (heelToSaddle * shim) / pocketLength + stringRise(v)
   const strings = [
     [1, m.of(neck, 'heelThickness')],
     [1, m.of(neck, 'fretHeight')],
@@ -71,6 +70,15 @@ export function saddleHeightOf<Q>(
   return needed && aboveLowest && range ? { needed, aboveLowest, range, heelToSaddle, pocketLength } : undefined
 }
 
+/** How far the strings rise over the plane of the frets from nut to saddle for the wanted action, mm: 2·a₁₂ − a_nut. */
+export function stringRise(v: View<LaidFacts>): number {
+  const neck = v.part('neck')
+  return (
+    2 * meanActionAtTwelve(v.facts, neck?.dims.scaleLength?.value ?? 0, neck?.dims.frets?.value ?? 0) -
+    nutHeight(v.facts)
+  )
+}
+
 /** The same for a build whose strings are chosen. */
 export const saddleHeight = (build: Laid, shim?: number): SaddleHeight | undefined =>
   partIn(build, 'strings')?.gauges?.length ? saddleHeightOf(quantities, viewOf(build), shim) : undefined
@@ -81,6 +89,35 @@ const shimIn = (v: View<LaidFacts>): number => v.part('shim')?.dims.thick?.value
 /** Thickness at the heel's end of a wedge that changes the needed saddle height by `rise`, mm. */
 export const shimFor = (rise: number, h: Pick<SaddleHeight, 'heelToSaddle' | 'pocketLength'>): number =>
   rise / (1 + h.heelToSaddle / h.pocketLength)
+
+/** Room kept at both ends of the saddles' height range, mm [from memory]; and what a fix leaves beyond it. */
+export const SADDLE_RESERVE = 0.5
+const BEYOND = 0.5
+
+/** A neck that has to be turned back: what the needed height has to rise by, and the wedge that does it. */
+export interface Wedge {
+  rise: number
+  /** At the heel's end, running out to nothing at the mouth, mm. */
+  thick: number
+  angleDeg: number
+  /** The same turn by paring the pocket's floor at its mouth instead, mm. */
+  pared: number
+}
+
+/** The wedge that a neck wants whose strings cannot come down: the one home for Fit and Setup. Undefined where they can. */
+export function wedgeWanted(h: SaddleHeight | undefined): Wedge | undefined {
+  const c = h?.aboveLowest.value
+  if (!h || c === undefined || c >= SADDLE_RESERVE) return undefined
+  const rise = SADDLE_RESERVE + BEYOND - c,
+    thick = shimFor(rise, h)
+  return {
+    rise,
+    thick,
+    angleDeg: shimAngle(thick, h.pocketLength),
+    // Turned about the heel's end, which stays where it is: only the way to the saddle lifts.
+    pared: (rise * h.pocketLength) / h.heelToSaddle,
+  }
+}
 
 /** Angle of a shim of thickness s at the end of a pocket of length p, degrees: atan(s/p). */
 export const shimAngle = (s: number, p: number): number => (Math.atan2(s, p) * 180) / Math.PI

@@ -84,6 +84,14 @@ export const FEATURE_ROLES = {
   'tremolo-rout': { label: 'Tremolo rout', dims: rout },
   'spring-cavity': { label: 'Spring cavity', dims: rout },
   'battery-box': { label: 'Battery box', dims: rout },
+  chamber: {
+    label: 'Chamber',
+    dims: { ...rout, topThickness: mm('top left over it', 1, 40, 5, 'Calliper at a sound hole’s edge.') },
+  },
+  'sound-hole': {
+    label: 'Sound hole',
+    dims: { ...opening, depth: maybe(mm('thickness of the top there', 1, 80, 6, 'Calliper at the hole’s edge.')) },
+  },
   channel: {
     label: 'Wire channel',
     dims: {

@@ -1,7 +1,8 @@
 import type { Joint } from '../fit/joint.ts'
+import { NECK_STEP } from './steps/assemblySteps.ts'
 import type { PlannedStep } from './step.ts'
 
-export const GATES = ['trial', 'colour', 'closing'] as const
+export const GATES = ['trial', 'glue', 'colour', 'closing'] as const
 export type GateId = (typeof GATES)[number]
 
 /** A point of no easy return, and what still keeps it shut. */
@@ -18,9 +19,10 @@ export interface Gate {
 
 const isOver = (s: PlannedStep): boolean => s.status === 'done' || s.status === 'skipped'
 
-/** The step that each gate is about: the trial that is asked for, the first coat, the closing of the covers. */
+/** The step that each gate is about: the trial that is asked for, glue in the neck's joint, the first coat, the closing of the covers. */
 const AT: Record<GateId, (s: PlannedStep) => boolean> = {
   trial: s => s.ref.kind === 'trial',
+  glue: s => s.phase === 'finish' && s.ref.kind === 'assemble' && s.ref.what === NECK_STEP.what,
   colour: s => s.phase === 'finish' && s.ref.kind === 'finish',
   closing: s => s.ref.kind === 'close',
 }

@@ -2,6 +2,7 @@ import type { Laid } from '../build/docs.ts'
 import { readingText } from '../build/readingRef.ts'
 import type { Reading } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
+import { saddleHeight, wedgeWanted } from '../layout/saddleHeight.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { fixed } from '../units/length.ts'
 import { noteHz } from './pitch.ts'
@@ -86,6 +87,15 @@ export function stringTable(build: Laid): StringRow[] {
           unitWeight: unitWeight(g),
         }
       })
+}
+
+/** Where the parts say that the saddles will be down before the strings are: the wedge that Fit asks for, in its own numbers. */
+function shimSays(build: Laid): string {
+  const wedge = wedgeWanted(saddleHeight(build))
+  if (!wedge) return ''
+  return build.instrument.neckJoint === 'glued'
+    ? ' By its parts the saddles are down before that, and a glued neck takes no shim: look at the bridge’s height.'
+    : ` By its parts the saddles are down before that: a wedge of ${fixed(wedge.thick, 2)} mm at the heel’s end turns the neck back ${fixed(wedge.angleDeg, 2)}°, as at the Fit station.`
 }
 
 /**
@@ -214,7 +224,7 @@ export function setupWork(build: Laid): SetupWork {
         off => {
           const mm = -off * share
           return {
-            move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(mm / pitch)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).`,
+            move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(mm / pitch)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${mm < 0 ? shimSays(build) : ''}`,
             turns: mm / pitch,
             mm,
           }

@@ -94,7 +94,9 @@ export const TOP_LEFT = 6
 export function bodyFeatures(r: Resolved, p: Proportions, controls: readonly ControlPlace[]): Feature[] {
   const onGuard = r.hang === 'guard',
     cavity = cavityRound(controls)
-  const grow = onGuard ? 2.4 : 1.4
+  const grow = onGuard ? 2.4 : 1.4,
+    // A tenon leaves a glue line, a screwed heel a little play: the middle of each band [common practice].
+    room = r.neckJoint === 'glued' ? 0.08 : 0.15
   const box = (x: number, y: number, length: number, width: number, corner: number, depth: number) => ({
     x,
     y,
@@ -106,8 +108,8 @@ export function bodyFeatures(r: Resolved, p: Proportions, controls: readonly Con
   return [
     typicalFeature('neck-pocket', 'pocket', {
       length: p.heelLength + 0.2,
-      width: p.heelWidth + 0.15,
-      widthEnd: p.heelWidth + 0.15,
+      width: p.heelWidth + room,
+      widthEnd: p.heelWidth + room,
       depth: p.pocketDepth,
     }),
     ...p.pickups.map(k =>

@@ -38,9 +38,19 @@ export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; 
       <path d={path(l.head)} className="line-edge" style={{ fill: of('neck') }} />
       <path d={path(l.body)} className="line-edge" style={{ fill: of('body') }} />
       {l.features
-        .filter(f => f.role === 'control-cavity' || (f.role === 'channel' && f.diameter === undefined))
+        .filter(
+          f =>
+            f.role === 'control-cavity' ||
+            f.role === 'chamber' ||
+            (f.role === 'channel' && f.diameter === undefined),
+        )
         .map(f => (
           <path key={f.partId + f.id} d={path(f.polygon)} className="line-hidden" />
+        ))}
+      {l.features
+        .filter(f => f.role === 'sound-hole')
+        .map(f => (
+          <path key={f.partId + f.id} d={path(f.polygon)} className="line-part" style={{ fill: 'var(--shade)' }} />
         ))}
       {l.features
         .filter(f => f.role === 'pickup-rout')

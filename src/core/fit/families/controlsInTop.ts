@@ -3,7 +3,7 @@ import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { slotsOf } from '../../build/slots.ts'
 import type { View } from '../../build/view.ts'
-import { filmFor } from '../../finish/film.ts'
+import { filmFor, filmOn } from '../../finish/film.ts'
 import { inside, type Point } from '../../geometry/outline.ts'
 import { inRoundRect } from '../../geometry/roundRect.ts'
 import { isRect } from '../../geometry/shape.ts'
@@ -65,13 +65,26 @@ const bore = family(
     },
   },
 )
-const case_ = family('cavity depth', {
-  label: 'Case under the cover',
-  compared: 'cavity depth − case',
-  low: 2,
-  never: 0,
-  source: COMMON,
-})
+const case_ = family(
+  'cavity depth',
+  {
+    label: 'Case under the cover',
+    compared: 'cavity depth − case',
+    low: 2,
+    never: 0,
+    source: COMMON,
+  },
+  {
+    'deepen-cavity': {
+      mends: 'under',
+      minutes: 35,
+      tools: ['router', 'template', 'depth stop'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters', 'dust'],
+    },
+  },
+)
 
 /** Slots whose part holds controls: the body's own top, or the guard. */
 type Holder = 'body' | 'guard'
@@ -150,11 +163,39 @@ function throughTop(c: MendContext, holder: Holder, slot: string, low: number, h
   ]
 }
 
+/** Wood that is left over or under a cavity at least when it is deepened, mm [common practice: what is left under a hole]. */
+const FLOOR_LEFT = 3
+
+/** A cavity made deeper, as far as the wood over it allows. */
+function deepened(c: MendContext, holder: Holder, slot: string, low: number): Fix[] {
+  const body = c.view.part('body'),
+    cavity = placeOf(c.view, holder, slot)?.cavity,
+    depth = cavity?.dims.depth?.value
+  if (!body || !cavity || depth === undefined || c.clearance.value >= low) return []
+  const by = low + 0.3 - c.clearance.value,
+    top = cavity.dims.topThickness?.value ?? (body.dims.thickness?.value ?? 0) - depth
+  if (top - by < FLOOR_LEFT) return []
+  const ref = (k: string) => refOf(body, `features.${cavity.id}.${k}`)
+  return [
+    mend(case_, 'deepen-cavity', {
+      title: `Rout the cavity ${fixed(by, 1)} mm deeper`,
+      note: `Leaves ${fixed(top - by, 1)} mm of wood over it; threads through the top get that much more room.`,
+      changes: [
+        change(ref('depth'), depth + by, 0.2),
+        ...(cavity.dims.topThickness ? [change(ref('topThickness'), top - by, 0.2)] : []),
+      ],
+      read: ref('depth'),
+    }),
+  ]
+}
+
 function inHole(c: MendContext, holder: Holder, slot: string, low: number, high: number | undefined): Fix[] {
   const { part, hole } = placeOf(c.view, holder, slot)!,
     to = change(
       refOf(part, `features.${hole.id}.diameter`),
-      (c.view.part(slot)!.dims.threadDiameter?.value ?? 0) + 0.3,
+      (c.view.part(slot)!.dims.threadDiameter?.value ?? 0) +
+        0.3 +
+        (holder === 'body' ? 2 * filmOn(c.build, part, hole.role).value : 0),
       0.1,
     )
   if (c.clearance.value < low)
@@ -202,6 +243,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
         : 'The case stands out of the cavity and the cover does not close.',
     }),
     at,
+    mends: (c, { low }) => deepened(c, holder, slot, low),
   }
   // A jack's thread and bore are judged against its own wall or plate.
   if (jack) return [under]

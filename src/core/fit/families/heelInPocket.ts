@@ -1,3 +1,4 @@
+import type { Instrument } from '../../build/build.ts'
 import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
@@ -9,6 +10,7 @@ import {
   change,
   family,
   LIMIT,
+  MEMORY,
   mend,
   type FamilyFile,
   type Joined,
@@ -37,6 +39,23 @@ const heelWidth = family(
       when: 'before finish',
     },
   },
+)
+
+/**
+ * A tenon that is glued: pushed in by hand, with no more than a glue line on both sides together, since glue fills no gap
+ * [from memory].
+ */
+const tenonWidth = family(
+  'tenon width',
+  {
+    label: 'Tenon in its mortise',
+    compared: 'mortise − tenon',
+    low: 0,
+    high: 0.15,
+    never: -0.1,
+    source: MEMORY,
+  },
+  heelWidth.ways,
 )
 
 const heelLength = family(
@@ -73,6 +92,12 @@ const pocketFloor = family(
   'pocket floor',
   { label: 'Pocket floor', compared: '0.10 − dip under the heel', low: 0, never: -0.4, source: LIMIT },
   {
+    'fitted-shim': {
+      mends: 'under',
+      minutes: 40,
+      tools: ['maple veneer', 'chalk', 'scraper', 'calliper'],
+      reversible: true,
+    },
     'flatten-floor': {
       mends: 'under',
       minutes: 30,
@@ -83,6 +108,9 @@ const pocketFloor = family(
     },
   },
 )
+
+/** Veneer that a fitted shim is made of, mm [from memory]. */
+const SHIM = 0.6
 
 /** Half-width that chisel and scraper hold on a pocket wall, mm [from memory]. */
 const BY_HAND = 0.06
@@ -100,9 +128,9 @@ const pieces = ({ view }: MendContext) => {
   return { body, pocket, neck: view.part('neck')!, ref: (k: string) => refOf(body, `features.${pocket.id}.${k}`) }
 }
 
-const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string): Joined => ({
+const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: typeof heelWidth): Joined => ({
   id: `heel-width-${where}`,
-  family: heelWidth,
+  family: own,
   slots: ['neck', 'body'],
   facts: ['finish', 'steps', 'climate'],
   clearance<Q>(m: Maths<Q>, v: View) {
@@ -112,34 +140,45 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string): Joined
       m.sum([
         [1, m.in(body, pocketIn(body), inPocket)],
         [-1, m.of(v.part('neck'), onHeel)],
-        [-2, filmFor(m, v.facts, body, 'neck-pocket')],
+        // It is glued before the first coat: no film lies in it.
+        [own === tenonWidth ? 0 : -2, filmFor(m, v.facts, body, 'neck-pocket')],
       ])
     )
   },
   season(v) {
-    const size = v.part('neck')?.dims[onHeel]?.value ?? 0
+    // Glued it moves as one piece, whatever the season takes.
+    const size = own === tenonWidth ? 0 : (v.part('neck')?.dims[onHeel]?.value ?? 0)
     return seasonOf(
       v.facts,
       { size, wood: v.part('body')?.traits.wood },
       { size, wood: v.part('neck')?.traits.wood },
     )
   },
-  words: () => ({
-    title: where === 'mouth' ? 'Heel in pocket, at the mouth' : 'Heel in pocket, at its end',
-    under: 'The pocket is too narrow. Forced in, the heel splits the pocket’s side.',
-    over: 'The neck can turn in its pocket and the strings drift off the centre line.',
-  }),
+  words: () => {
+    const at = where === 'mouth' ? 'at the mouth' : 'at its end'
+    return own === heelWidth
+      ? {
+          title: `Heel in pocket, ${at}`,
+          under: 'The pocket is too narrow. Forced in, the heel splits the pocket’s side.',
+          over: 'The neck can turn in its pocket and the strings drift off the centre line.',
+        }
+      : {
+          title: `Tenon in its mortise, ${at}`,
+          under: 'The tenon goes in by a hammer only: it scrapes the glue off and splits the mortise.',
+          over: 'Glue fills no gap: the joint creeps under the strings’ pull.',
+        }
+  },
   at: (l, v) => [where === 'mouth' ? l.nutToHeelEnd - lengthOf(v) : l.nutToHeelEnd, half(v)],
   mends(c, { low, high }) {
     const { body, neck, ref } = pieces(c),
       gap = c.clearance.value,
       aim = (low + (high ?? low)) / 2
-    const film = filmOn(c.build, body, 'neck-pocket').value
+    const film = own === tenonWidth ? 0 : filmOn(c.build, body, 'neck-pocket').value
     const to = change(ref(inPocket), (neck.dims[onHeel]?.value ?? 0) + aim + 2 * film, BY_HAND)
     const by = fixed(Math.abs(aim - gap) / 2, 2)
     return gap < low
       ? [
-          mend(heelWidth, 'shave-pocket', {
+          mend(own, 'shave-pocket', {
             title: `Shave ${by} mm off each pocket wall`,
             note: 'Never off the heel of a finished neck. Shave one wall only and the neck moves off the centre line.',
             changes: [to],
@@ -147,7 +186,7 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string): Joined
           }),
         ]
       : [
-          mend(heelWidth, 'veneer-side', {
+          mend(own, 'veneer-side', {
             title: `Glue ${by} mm of veneer to each pocket wall`,
             note: 'Both sides alike keeps the neck on the centre line. Grain along the strings.',
             changes: [to],
@@ -158,9 +197,9 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string): Joined
 })
 
 /** The heel's width in the pocket, at the mouth and at the end; its length; the floor under it. */
-const joined = (): readonly Joined[] => [
-  width('mouth', 'width', 'heelWidth'),
-  width('end', 'widthEnd', 'heelWidthEnd'),
+const joined = (i: Instrument): readonly Joined[] => [
+  width('mouth', 'width', 'heelWidth', i.neckJoint === 'glued' ? tenonWidth : heelWidth),
+  width('end', 'widthEnd', 'heelWidthEnd', i.neckJoint === 'glued' ? tenonWidth : heelWidth),
   {
     id: 'heel-length',
     family: heelLength,
@@ -225,9 +264,22 @@ const joined = (): readonly Joined[] => [
           changes: [to],
           read: to.ref,
         }),
+        ...(c.build.instrument.neckJoint === 'glued'
+          ? []
+          : [
+              mend(pocketFloor, 'fitted-shim', {
+                title: `Full-contact shim, ${fixed(SHIM, 1)} mm and scraped to the floor`,
+                note: 'Chalk shows where it bears. The neck sits higher by its thickness: the saddle height joint moves with it.',
+                changes: [
+                  to,
+                  change(pieces(c).ref('depth'), (pieces(c).pocket.dims.depth?.value ?? 0) - SHIM, 0.1),
+                ],
+                read: to.ref,
+              }),
+            ]),
       ]
     },
   },
 ]
 
-export const heelInPocket: FamilyFile = { families: [heelWidth, heelLength, pocketFloor], joined }
+export const heelInPocket: FamilyFile = { families: [heelWidth, tenonWidth, heelLength, pocketFloor], joined }

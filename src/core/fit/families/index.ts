@@ -7,6 +7,7 @@ import { bridgeScrews } from './bridgeScrews.ts'
 import { controlNeighbours } from './controlNeighbours.ts'
 import { controlsInTop } from './controlsInTop.ts'
 import { ferrules } from './ferrules.ts'
+import { gluedNeck } from './gluedNeck.ts'
 import { guardOverBody } from './guardOverBody.ts'
 import { heelInPocket } from './heelInPocket.ts'
 import { jackInWall } from './jackInWall.ts'
@@ -34,6 +35,7 @@ export const FAMILY_FILES: readonly FamilyFile[] = [
   heelInPocket,
   bridgeLineJoint,
   saddleHeight,
+  gluedNeck,
   pickupInRout,
   controlsInTop,
   tunerHoles,

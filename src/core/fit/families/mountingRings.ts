@@ -1,5 +1,5 @@
 import { asked } from '../../build/assumed.ts'
-import { need, quantityAt } from '../../build/quantityAt.ts'
+import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import type { Shape } from '../../geometry/shape.ts'
 import { derived, exact, linear, subtract, type Quantity } from '../../units/quantity.ts'
@@ -31,13 +31,24 @@ const overRout = family('ring foot', {
   never: 0,
   source: MEMORY,
 })
-const curve = family('ring curve', {
-  label: 'Ring’s foot on the top',
-  compared: '0.5 − gap under the foot',
-  low: 0,
-  never: -4,
-  source: 'common practice: curve and slope match the top; limits from memory',
-})
+const curve = family(
+  'ring curve',
+  {
+    label: 'Ring’s foot on the top',
+    compared: '0.5 − gap under the foot',
+    low: 0,
+    never: -4,
+    source: 'common practice: curve and slope match the top; limits from memory',
+  },
+  {
+    'sand-foot': {
+      mends: 'under',
+      minutes: 30,
+      tools: ['sandpaper taped to the top', 'pencil'],
+      cautions: ['dust'],
+    },
+  },
+)
 const slope = family('ring slope', {
   label: 'Tall ring to the bridge',
   compared: 'bridge ring − neck ring',
@@ -55,6 +66,8 @@ const rect = (p: Part, keys: readonly [string, string, string], x: number, y: nu
 })
 /** Gap under a ring's foot that its screws still draw down, mm [from memory]. */
 const UNDER_FOOT = 0.5
+/** A foot of this radius is flat on anything, mm: the most that the document takes. */
+const FLAT = 20000
 const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
 
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
@@ -103,7 +116,9 @@ const found: JointFamily = ({ build, layout }) => {
     // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
     const rise = (radius: Quantity | undefined): Quantity =>
       radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
-    const foot = rise(ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined),
+    const foot = rise(
+        ring.dims.footRadius || ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined,
+      ),
       top = rise(quantityAt(body, 'dims.topRadius'))
     {
       const sign = foot.value >= top.value ? 1 : -1
@@ -124,7 +139,19 @@ const found: JointFamily = ({ build, layout }) => {
           under: 'The ring stands off the top in the middle or at its ends and cracks when it is screwed down.',
           over: '',
         },
-        fixes: () => [],
+        fixes: () => [
+          mend(curve, 'sand-foot', {
+            title: `Sand the ring’s foot to the top’s ${body.dims.topRadius ? `radius of ${fixed(body.dims.topRadius.value, 0)} mm` : 'flat'}`,
+            note: 'Paper taped to the top where the ring will sit, face up; the ring rubbed over it until a pencilled foot is clean all round.',
+            changes: [
+              {
+                ref: refOf(ring, 'dims.footRadius'),
+                value: body.dims.topRadius?.value ?? FLAT,
+                doubt: 0.1 * (body.dims.topRadius?.value ?? FLAT),
+              },
+            ],
+          }),
+        ],
       })
     }
     if (rout) {

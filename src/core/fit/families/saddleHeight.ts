@@ -1,19 +1,23 @@
 import { pairs } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
-import { saddleHeight as heightOf, saddleHeightOf, shimAngle, shimFor } from '../../layout/saddleHeight.ts'
+import {
+  SADDLE_RESERVE,
+  saddleHeight as heightOf,
+  saddleHeightOf,
+  shimAngle,
+  shimFor,
+  wedgeWanted,
+} from '../../layout/saddleHeight.ts'
 import { fixed } from '../../units/length.ts'
 import { change, family, mend, type FamilyFile } from '../family.ts'
 import { pocketIn } from './heelInPocket.ts'
-
-/** Room kept at both ends of the saddles' height range, mm [from memory]. */
-const RESERVE = 0.5
 
 const saddle = family(
   'saddle height',
   {
     label: 'Saddle height from neck angle',
     compared: 'needed height − lowest saddle',
-    low: RESERVE,
+    low: SADDLE_RESERVE,
     high: 4,
     never: 0,
     neverAbove: 5,
@@ -22,6 +26,24 @@ const saddle = family(
   {
     wedge: { mends: 'under', minutes: 40, tools: ['wedge or veneer', 'plane', 'calliper'], reversible: true },
     strip: { mends: 'under', minutes: 10, tools: ['veneer or card', 'calliper'], risk: 'some', reversible: true },
+    'pare-mouth': {
+      mends: 'under',
+      minutes: 40,
+      tools: ['chisel', 'straightedge', 'clamps'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+      sometimes: true,
+    },
+    'pare-end': {
+      mends: 'over',
+      minutes: 40,
+      tools: ['chisel', 'straightedge', 'clamps'],
+      risk: 'some',
+      when: 'before finish',
+      cautions: ['cutters'],
+      sometimes: true,
+    },
     'bridge-spacer': { mends: 'over', minutes: 30, tools: ['sheet metal', 'snips', 'file'], reversible: true },
   },
 )
@@ -41,7 +63,7 @@ export const saddleHeight: FamilyFile = {
         const range = saddleHeightOf(pairs, v)?.range[0]
         return range === undefined
           ? undefined
-          : { low: RESERVE, high: range - RESERVE, never: 0, neverAbove: range }
+          : { low: SADDLE_RESERVE, high: range - SADDLE_RESERVE, never: 0, neverAbove: range }
       },
       words: () => ({
         title: 'Saddle height from neck angle',
@@ -56,18 +78,27 @@ export const saddleHeight: FamilyFile = {
           pocket = pocketIn(body)
         if (!h || !body || !bridge || !pocket) return []
         const c = clearance.value
-        if (c < RESERVE) {
-          const rise = RESERVE + 0.5 - c,
-            s = shimFor(rise, h)
+        const wedge = wedgeWanted(h),
+          glued = build.instrument.neckJoint === 'glued'
+        if (wedge) {
+          const { rise, thick: s } = wedge
           const lift = change(
             refOf(body, `features.${pocket.id}.depth`),
             (pocket.dims.depth?.value ?? 0) - rise,
             0.1,
           )
+          if (glued)
+            return [
+              mend(saddle, 'pare-mouth', {
+                title: `Pare the mortise’s floor ${fixed(wedge.pared, 2)} mm deeper at its mouth, to nothing at its end`,
+                note: `Turns the neck back ${fixed(shimAngle(wedge.pared, h.pocketLength), 2)}°. Before glue, and clamped dry again after each pass: a glued neck takes no shim.`,
+                changes: [lift],
+              }),
+            ]
           return [
             mend(saddle, 'wedge', {
               title: `Full-contact wedge, ${fixed(s, 2)} mm at the heel’s end to nothing at the mouth`,
-              note: `Turns the neck back ${fixed(shimAngle(s, h.pocketLength), 2)}°. Offered first: the whole heel stays supported. It also lifts action and pickup height.`,
+              note: `Turns the neck back ${fixed(wedge.angleDeg, 2)}°. Offered first: the whole heel stays supported. It also lifts action and pickup height.`,
               changes: [lift],
             }),
             mend(saddle, 'strip', {
@@ -77,7 +108,17 @@ export const saddleHeight: FamilyFile = {
             }),
           ]
         }
-        const up = c - (h.range.value - RESERVE) + 0.5
+        const up = c - (h.range.value - SADDLE_RESERVE) + 0.5
+        if (glued)
+          return [
+            mend(saddle, 'pare-end', {
+              title: `Pare the mortise’s floor ${fixed(shimFor(up, h), 2)} mm deeper at its end, to nothing at its mouth`,
+              note: 'Before glue, and clamped dry again after each pass.',
+              changes: [
+                change(refOf(body, `features.${pocket.id}.depth`), (pocket.dims.depth?.value ?? 0) + up, 0.1),
+              ],
+            }),
+          ]
         const raised = (key: 'saddleLow' | 'saddleHigh') =>
           change(refOf(bridge, `dims.${key}`), (bridge.dims[key]?.value ?? 0) + up, 0.1)
         return [

@@ -258,7 +258,7 @@ export const HARDWARE_KINDS = {
       openingCorner: mm('opening’s corner radius', 0, 40, 3.5, 'Drill shanks in the corner.'),
       low: mm('height on its low side', 0.5, 30, 4, 'Calliper.'),
       tall: mm('height on its tall side', 0.5, 30, 6, 'Calliper.'),
-      footRadius: maybe(mm('radius of its foot', 50, 5000, 400, 'Radius gauge.')),
+      footRadius: maybe(mm('radius of its foot', 50, 20000, 400, 'Radius gauge.')),
       mass: massOf(10),
     },
     traits: { foot: trait('foot', ['flat', 'curved']) },

@@ -24,6 +24,8 @@ export const WOOD_KINDS = {
       'ferrule-hole',
       'channel',
       'rod-notch',
+      'sound-hole',
+      'chamber',
     ],
     dims: {
       thickness: mm('body thickness', 15, 120, 44, 'Calliper at the edge, three places.'),

@@ -1,5 +1,8 @@
-import type { Build } from '../../build/build.ts'
-import type { Fitted } from '../../build/docs.ts'
+import type { Laid } from '../../build/docs.ts'
+import { SPANS } from '../../build/spans.ts'
+import { viewOf } from '../../build/view.ts'
+import { DRY } from '../../fit/families/gluedNeck.ts'
+import { saddleHeight, stringRise } from '../../layout/saddleHeight.ts'
 import { partIn } from '../../build/references.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
@@ -13,20 +16,52 @@ const SCREW_THE_NECK = {
   tools: ['screwdriver', 'wax'],
 }
 
+/** Clamped without glue, while everything can still be pared. */
+const DRY_STEP = { kind: 'assemble', what: 'neck-dry' } as const
+const dryNeck = (build: Laid): Step => ({
+  ref: DRY_STEP,
+  phase: 'finish',
+  station: 'fit',
+  title: 'Clamp the neck in dry: angle and line to the bridge',
+  why: 'A long straightedge on the frets shows the height at the bridge, one on each edge the line. Pare and clamp again until both are right: after glue there is no shim and no second try.',
+  minutes: 60,
+  waitHours: 0,
+  whole: true,
+  ...IN_PHASE.finish,
+  tools: ['clamps and blocks', 'long straightedge', 'steel rule', 'chisel'],
+  cautions: ['cutters'],
+  read: {
+    of: DRY,
+    label: 'straightedge on the frets, over the top at the bridge',
+    unit: 'mm',
+    expected: dryExpected(build),
+    ...SPANS.dry,
+  },
+})
+/** What the straightedge should show: what the saddles need, less what the strings rise. */
+function dryExpected(build: Laid): number | undefined {
+  const h = saddleHeight(build)
+  return h && h.needed.value - stringRise(viewOf(build))
+}
+
 /** After the trial and before the first coat, which may not lie in the joint; no load for a day [common practice]. */
 const GLUE_THE_NECK = {
   phase: 'finish' as const,
   title: 'Glue the neck in',
-  why: 'Bare wood on both sides. Dry first, with two outer strings and the clamps, then glue and leave it clamped.',
+  why: 'No way back after this. Bare wood on both sides, clamps set to width and everything within reach: wood glue is open for 5 to 10 min at 20 °C [from memory; the bottle wins]. Squeeze-out wiped off with a damp cloth, line and height looked at once more under the clamps, then left alone for a day.',
   minutes: 45,
   waitHours: 24,
   whole: true,
   ...IN_PHASE.finish,
+  needs: [
+    ...IN_PHASE.finish.needs,
+    needs(DRY_STEP, 'Glued at a wrong angle it cannot be played, and cannot be shimmed.'),
+  ],
   tools: ['wood glue', 'clamps and blocks', 'straightedge', 'damp cloth'],
 }
 
 /** What is screwed, pressed and glued on, as far as it is chosen. */
-export function assemblySteps(build: Fitted & Pick<Build, 'instrument'>): Step[] {
+export function assemblySteps(build: Laid): Step[] {
   const common = {
     phase: 'assembly' as const,
     station: 'plan' as const,
@@ -49,6 +84,7 @@ export function assemblySteps(build: Fitted & Pick<Build, 'instrument'>): Step[]
           },
         ]
       : []),
+    ...(has('neck') && build.instrument.neckJoint === 'glued' ? [dryNeck(build)] : []),
     ...(has('neck')
       ? [
           {

@@ -8,6 +8,7 @@ import { isFar } from '../../../core/shelf/farReading.ts'
 import { tickStep } from '../../../core/plan/tickStep.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
+import { GateNote } from '../../components/GateNote.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { useOrder } from '../../hooks/useOrder.ts'
@@ -115,6 +116,7 @@ export function Bench() {
         </p>
       )}
       <p className="text-bench leading-snug">{l.prose(step.why)}</p>
+      <GateNote step={step.id} large />
       {dimension && <FarReadingAt large at={dimension} />}
       {first && (
         <p>

@@ -36,6 +36,8 @@ function subject(build: Build, of: string): string {
       return `Hole ${r.hole.replace(/-/g, ' ')}, where it came out ${r.axis}`
     case 'edge':
       return r.edge === 'at' ? `Neck edges read at the ${r.station}` : `Neck’s ${r.edge} edge at the ${r.station}`
+    case 'dry':
+      return 'Neck clamped dry: straightedge over the top at the bridge'
     case 'frets':
       return `${r.low === 0 ? 'Nut' : `Fret ${r.low}`} to fret ${r.high}`
     case 'dimension': {

@@ -14,6 +14,7 @@ import { fixed } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
+import { GateNote } from '../../components/GateNote.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { Figure } from '../../components/Figure.tsx'
@@ -125,6 +126,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         <h2 className="text-head font-semibold leading-tight">{l.prose(step.title)}</h2>
       </header>
       <p className="text-lead">{l.prose(step.why)}</p>
+      <GateNote step={step.id} />
       <div className="flex flex-wrap gap-x-10 gap-y-2">
         <div>
           <p className="text-note text-muted">hands-on</p>
