@@ -18,11 +18,11 @@ const holeIn = (holder: Part | undefined, slot: string) =>
   holder?.features.find(f => f.role === 'switch-hole' && f.serves === slot)
 
 /** A lever's travel along the slot. The slot's long way is its diameter. */
-const leverIn = (slot: string, holder: 'body' | 'guard'): Joined => ({
+const leverIn = (slot: string, holder: 'body' | 'guard' | 'control-plate'): Joined => ({
   id: `${slot}-slot`,
   family: slotOfLever,
   slots: [slot, holder],
-  ...(holder === 'body' ? { fitOnly: true } : {}),
+  ...(holder !== 'guard' ? { fitOnly: true } : {}),
   clearance: (m, v) =>
     LEVERS.includes(v.part(slot)?.traits.sort ?? '')
       ? m.sum([
@@ -58,7 +58,7 @@ const leverIn = (slot: string, holder: 'body' | 'guard'): Joined => ({
 export const bladeSwitch: FamilyFile = {
   families: [slotOfLever],
   joined: i =>
-    (['body', 'guard'] as const).flatMap(holder =>
-      slotsOf(i).flatMap(s => (s.kind === 'switch' ? [leverIn(s.id, holder)] : [])),
-    ),
+    (
+      ['body', 'guard', ...(i.extras.includes('control plate') ? (['control-plate'] as const) : [])] as const
+    ).flatMap(holder => slotsOf(i).flatMap(s => (s.kind === 'switch' ? [leverIn(s.id, holder)] : []))),
 }

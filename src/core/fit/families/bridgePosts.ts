@@ -1,11 +1,14 @@
 import { asked } from '../../build/assumed.ts'
+import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
+import { leadHole } from '../../drill/screws.ts'
+import { woodOf } from '../../parts/woods.ts'
 import type { View } from '../../build/view.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
-import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
+import { GLUE_RESTS, change, family, LIMIT, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
 import { HOLDS } from '../work.ts'
 
 const PLUG = {
@@ -60,6 +63,38 @@ const spacing = family(
   },
   { 'plug-spacing': { mends: 'both', ...PLUG } },
 )
+
+const rows = family('post rows', {
+  label: 'Two rows of posts on one middle',
+  compared: '1 − distance of the rows’ middles, across',
+  low: 0,
+  never: -2,
+  source: MEMORY,
+})
+const inWood = family(
+  'post in wood',
+  {
+    label: 'Post screwed into wood',
+    compared: 'hole − lead hole for its thread',
+    low: -0.3,
+    high: 0.3,
+    never: -1,
+    neverAbove: 1,
+    source: 'lead hole: Wood Handbook, fastenings [published]; limits from memory',
+  },
+  {
+    'open-lead': {
+      mends: 'under',
+      minutes: 15,
+      tools: ['drill with guide', 'calliper'],
+      when: 'before finish',
+      cautions: ['cutters'],
+    },
+    'plug-lead': { mends: 'over', ...PLUG },
+  },
+)
+/** How far two rows' middles may lie apart across, mm [from memory]: strings then leave their saddles sideways. */
+const ROWS_APART = 1
 
 const holesFor = (body: Part | undefined, posts: string): readonly Feature[] =>
   body?.features.filter(f => f.role === 'stud-hole' && f.serves === posts) ?? []
@@ -168,8 +203,84 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
   },
 ]
 
+const middleOf = <Q>(
+  m: Maths<Q>,
+  body: Part | undefined,
+  two: readonly [Feature, Feature] | undefined,
+  sign: number,
+) => (two ?? []).map(f => [sign / 2, m.in(body, f, 'y')] as const)
+
+/** Both rows of a stud bridge and its tail, drilled: their middles across. */
+const twoRows: Joined = {
+  id: 'post-rows',
+  family: rows,
+  slots: ['body'],
+  beside: ['bridge', 'tailpiece'],
+  clearance(m, v) {
+    const body = v.part('body'),
+      near = outer(body, 'posts'),
+      far = outer(body, 'tail-posts')
+    if (!near || !far) return undefined
+    const apart = m.sum([...middleOf(m, body, near, 1), ...middleOf(m, body, far, -1)])
+    return apart && m.sum([[-1, m.derived(([d]) => Math.abs(d!), [apart])]], ROWS_APART)
+  },
+  words: () => ({
+    title: 'Bridge posts and tail posts, on one middle',
+    under: 'The tail stands to one side of the bridge: strings leave their saddles sideways and creep off.',
+  }),
+  at: (l, v) => placeOf(l, v, holesFor(v.part('body'), 'tail-posts')[0]),
+}
+
+/** A post without a bushing in its hole: bites by its own thread. */
+const screwedIn = (posts: string, name: string): Joined => ({
+  id: `${posts}-in-wood`,
+  family: inWood,
+  slots: [posts, 'body'],
+  clearance(m, v) {
+    const body = v.part('body'),
+      set = v.part(posts),
+      outside = set?.dims.bushingDiameter
+    if (!body || set?.traits.fit !== 'screwed into wood' || !outside) return undefined
+    return m.sum([
+      [1, m.smallest(holesFor(body, posts).map(h => m.in(body, h, 'diameter')))],
+      [-leadHole(1, woodOf(body.traits.wood)), m.of(set, 'bushingDiameter')],
+    ])
+  },
+  words: () => ({
+    title: `${name}, screwed into wood`,
+    under: 'The hole is too tight for the thread: turned in, it splits the wood.',
+    over: 'The thread finds too little wood and leans under the strings’ pull.',
+  }),
+  at: (l, v) => placeOf(l, v, holesFor(v.part('body'), posts)[0]),
+  mends({ view, clearance }, { low }) {
+    const body = view.part('body')!,
+      holes = holesFor(body, posts),
+      target = leadHole(view.part(posts)!.dims.bushingDiameter?.value ?? 0, woodOf(body.traits.wood)),
+      changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, HOLDS.redrilled))
+    return [
+      clearance.value < low
+        ? mend(inWood, 'open-lead', {
+            title: `Drill ${holes.length} post holes to ${fixed(target, 1)} mm`,
+            changes,
+            read: changes[0]!.ref,
+          })
+        : mend(inWood, 'plug-lead', {
+            title: `Plug ${holes.length} post holes and drill ${fixed(target, 1)} mm`,
+            changes,
+            read: changes[0]!.ref,
+          }),
+    ]
+  },
+})
+
 /** Posts in the body: each bushing in its hole, and the holes' spacing against what rides on the posts. */
 export const bridgePosts: FamilyFile = {
-  families: [bushing, spacing],
-  joined: () => [...setOf('posts', 'bridge', 'Bridge posts'), ...setOf('tail-posts', 'tailpiece', 'Tail posts')],
+  families: [bushing, spacing, rows, inWood],
+  joined: () => [
+    ...setOf('posts', 'bridge', 'Bridge posts'),
+    ...setOf('tail-posts', 'tailpiece', 'Tail posts'),
+    twoRows,
+    screwedIn('posts', 'Bridge posts'),
+    screwedIn('tail-posts', 'Tail posts'),
+  ],
 }

@@ -87,7 +87,7 @@ const case_ = family(
 )
 
 /** Slots whose part holds controls: the body's own top, or the guard. */
-type Holder = 'body' | 'guard'
+type Holder = 'body' | 'guard' | 'control-plate'
 
 const ROLES = ['pot-hole', 'switch-hole', 'jack-hole']
 /** The hole through a top that a control stands in; a jack in the side stands in no top. */
@@ -105,12 +105,18 @@ function cavityAt(body: Part | undefined, [x, y]: Point): Feature | undefined {
   })
 }
 
+/** The cavity that a control plate covers. */
+const openCavity = (body: Part | undefined): Feature | undefined =>
+  body?.features.find(f => f.role === 'control-cavity' && f.face === 'top')
+
 /** Hole and cavity of a control in one holder. */
 function placeOf(v: View, holder: Holder, slot: string) {
   const part = v.part(holder),
     hole = holeFor(part, slot)
   if (!part || !hole || !v.part(slot)) return undefined
   const off = holder === 'guard' ? guardPlace(v.facts) : { x: 0, y: 0 }
+  // A plate lies over the cavity that is open to the top, its datum on its middle.
+  if (holder === 'control-plate') return { part, hole, cavity: openCavity(v.part('body')) }
   return {
     part,
     hole,
@@ -124,15 +130,22 @@ function topOf<Q>(m: Maths<Q>, v: View, holder: Holder, slot: string): Q | undef
   return (
     p &&
     (m.in(p.part, p.hole, 'topThickness') ??
-      (holder === 'guard' ? m.of(p.part, 'thickness') : m.in(p.part, p.cavity, 'topThickness')))
+      (holder === 'body' ? m.in(p.part, p.cavity, 'topThickness') : m.of(p.part, 'thickness')))
   )
 }
 
-const centreOf = (l: Layout, v: View, holder: Holder, slot: string): Point =>
-  l.features.find(f => f.partId === v.part(holder)?.id && f.id === holeFor(v.part(holder), slot)?.id)?.centre ?? [
-    l.bridge.front,
-    40,
-  ]
+const centreOf = (l: Layout, v: View, holder: Holder, slot: string): Point => {
+  const plate = holder === 'control-plate' ? placeOf(v, holder, slot) : undefined,
+    under = plate && l.features.find(f => f.partId === v.part('body')?.id && f.id === plate.cavity?.id)
+  if (plate && under)
+    return [under.centre[0] + (plate.hole.dims.x?.value ?? 0), under.centre[1] + (plate.hole.dims.y?.value ?? 0)]
+  return (
+    l.features.find(f => f.partId === v.part(holder)?.id && f.id === holeFor(v.part(holder), slot)?.id)?.centre ?? [
+      l.bridge.front,
+      40,
+    ]
+  )
+}
 
 function throughTop(c: MendContext, holder: Holder, slot: string, low: number, high: number | undefined): Fix[] {
   const part = c.view.part(slot)!,
@@ -148,7 +161,7 @@ function throughTop(c: MendContext, holder: Holder, slot: string, low: number, h
       }),
     ]
   }
-  if (holder === 'guard') return []
+  if (holder !== 'body') return []
   const top = hole.dims.topThickness?.value ?? cavity?.dims.topThickness?.value ?? 0,
     off = low + 0.5 - long
   const to = change(refOf(held, `features.${hole.id}.topThickness`), top - off, 0.2)
@@ -220,14 +233,14 @@ function inHole(c: MendContext, holder: Holder, slot: string, low: number, high:
 }
 
 function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): readonly Joined[] {
-  const onGuard = holder === 'guard'
+  const onGuard = holder !== 'body'
   const at = (l: Layout, v: View) => centreOf(l, v, holder, slot)
   // Over which cavity a guard's hole stands is asked of the body as it is.
   const above = onGuard ? { beside: ['body'] } : {}
   const under: Joined = {
     id: `${slot}-case`,
     family: case_,
-    slots: onGuard ? [slot, 'body', 'guard'] : [slot, 'body'],
+    slots: onGuard ? [slot, 'body', holder] : [slot, 'body'],
     swaps: [slot, 'body'],
     facts: ['placements'],
     ...(onGuard || jack ? { fitOnly: true } : {}),
@@ -239,7 +252,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
     words: () => ({
       title: onGuard ? `${label}, case over the cavity’s floor` : `${label}, case under the cover`,
       under: onGuard
-        ? 'The case stands on the cavity’s floor and lifts the guard.'
+        ? `The case stands on the cavity’s floor and lifts the ${holder === 'guard' ? 'guard' : 'plate'}.`
         : 'The case stands out of the cavity and the cover does not close.',
     }),
     at,
@@ -304,8 +317,8 @@ export const controlsInTop: FamilyFile = {
   families: [thread, bore, case_],
   joined: (i: Instrument) => {
     const controls = slotsOf(i).filter(s => s.kind === 'pot' || s.kind === 'switch' || s.kind === 'jack')
-    return (['body', 'guard'] as const).flatMap(holder =>
-      controls.flatMap(s => jointsOf(s.id, s.label, s.kind === 'jack', holder)),
-    )
+    return (
+      ['body', 'guard', ...(i.extras.includes('control plate') ? (['control-plate'] as const) : [])] as const
+    ).flatMap(holder => controls.flatMap(s => jointsOf(s.id, s.label, s.kind === 'jack', holder)))
   },
 }

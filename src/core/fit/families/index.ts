@@ -25,6 +25,7 @@ import { saddleHeight } from './saddleHeight.ts'
 import { serviceLength } from './serviceLength.ts'
 import { stringHoles } from './stringHoles.ts'
 import { stringMargin } from './stringMargin.ts'
+import { threadPairs } from './threadPairs.ts'
 import { tremoloBlock } from './tremoloBlock.ts'
 import { trussRod } from './trussRod.ts'
 import { tunerHoles } from './tunerHoles.ts'
@@ -63,4 +64,5 @@ export const FAMILY_FILES: readonly FamilyFile[] = [
   trussRod,
   serviceLength,
   requirements,
+  threadPairs,
 ]

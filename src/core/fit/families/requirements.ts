@@ -15,7 +15,8 @@ const there = (
     | 'battery there'
     | 'shelf there'
     | 'notch there'
-    | 'tilt there',
+    | 'tilt there'
+    | 'pole count',
   label: string,
   source: string,
 ) => family(id, { label, compared: 'what is there − what is needed', low: 0, never: -0.5, source, counts: true })
@@ -26,6 +27,7 @@ const plateHoles = there('plate holes', 'Holes enough to hold a plate', MEMORY)
 const shelfThere = there('shelf there', 'A shelf for a locking nut', COMMON)
 const notchThere = there('notch there', 'A notch for a rod that is turned at the heel', COMMON)
 const tiltThere = there('tilt there', 'A tilt screw where the neck asks for one', COMMON)
+const poleCount = there('pole count', 'A pole under every string', COMMON)
 const batteryThere = there('battery there', 'A battery for active pickups', COMMON)
 
 /** Screws that hold a plate flat at least [from memory]. */
@@ -99,11 +101,30 @@ function placesForControls({ build, layout }: FitContext): FoundJoint[] {
   const middle: Point = [layout.bridge.front, -60]
   return slotsOf(build.instrument).flatMap((s): FoundJoint[] => {
     if (!CONTROLS.includes(s.kind) || !partIn(build, s.id) || inPlates.has(s.id)) return []
-    // A plate that nobody described may well have its hole.
-    if (partIn(build, s.kind === 'jack' ? 'jack-plate' : 'control-plate')) return []
     const hole = layout.features.find(
       f => f.serves === s.id && (CONTROL_HOLES as readonly string[]).includes(f.role),
     )
+    // A plate that nobody described may well have its hole.
+    const plate = partIn(build, s.kind === 'jack' ? 'jack-plate' : 'control-plate')
+    if (plate && !hole && s.kind === 'jack') return []
+    if (plate && !hole && !placed.has(s.id))
+      return [
+        unseen(
+          {
+            id: `${s.id}-place`,
+            family: controlPlace.id,
+            title: `A place for the ${s.label.toLowerCase()}`,
+            at: layout.features.find(f => f.role === 'control-cavity' && f.face === 'top')?.centre ?? [
+              layout.bridge.front,
+              -60,
+            ],
+            slots: [s.id, 'control-plate'],
+            says: `Can’t tell yet: nobody has entered a hole for the ${s.label.toLowerCase()} in the control plate. Enter it at the Shelf station.`,
+          },
+          `${plate.id}/hole-${s.id}`,
+          `hole for the ${s.label.toLowerCase()} in the control plate`,
+        ),
+      ]
     const word = s.label.toLowerCase()
     const joint = (missing: number, at: Point, says: string): FoundJoint =>
       required({
@@ -259,6 +280,30 @@ function tiltForNeck({ build, layout }: FitContext): FoundJoint[] {
   ]
 }
 
+/** Poles that number as the strings or their courses do; a bar serves any number. */
+function polesForStrings({ build, layout }: FitContext): FoundJoint[] {
+  if (!layout) return []
+  const { strings, perCourse } = build.instrument,
+    courses = Math.ceil(strings / (perCourse ?? 1))
+  return layout.pickups.flatMap((p): FoundJoint[] => {
+    const poles = partIn(build, p.slot)?.dims.poles?.value
+    if (poles === undefined) return []
+    const wanted =
+      perCourse && perCourse > 1 && Math.abs(poles - courses) < Math.abs(poles - strings) ? courses : strings
+    return [
+      required({
+        id: `${p.slot}-pole-count`,
+        family: poleCount.id,
+        title: `A pole under every string, ${p.slot.replace('pickup-', '')} pickup`,
+        missing: poles === 1 ? 0 : Math.abs(wanted - poles),
+        at: p.centre,
+        slots: [p.slot],
+        says: `It has ${poles} poles for ${strings} strings${courses === strings ? '' : ` in ${courses} courses`}: strings between poles sound weaker. A pickup with as many poles, or with a bar.`,
+      }),
+    ]
+  })
+}
+
 /** Active pickups and the battery that they need. */
 function battery({ build, layout }: FitContext): FoundJoint[] {
   const active = build.instrument.pickups
@@ -285,11 +330,12 @@ const found: JointFamily = c => [
   ...shelfForLock(c),
   ...notchForRod(c),
   ...tiltForNeck(c),
+  ...polesForStrings(c),
   ...battery(c),
 ]
 
 /** What an instrument cannot be without, beside its parts: it is there, or it is missing. */
 export const requirements: FamilyFile = {
-  families: [tunerHoles, controlPlace, plateHoles, shelfThere, notchThere, tiltThere, batteryThere],
+  families: [tunerHoles, controlPlace, plateHoles, shelfThere, notchThere, tiltThere, poleCount, batteryThere],
   found,
 }

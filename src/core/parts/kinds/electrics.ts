@@ -1,4 +1,5 @@
 import { massOf, maybe, mm, other } from '../dimensionSpec.ts'
+import { THREAD_NAMES } from '../threads.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 const thread = {
@@ -7,6 +8,11 @@ const thread = {
   hardware: mm('washer and nut together', 0.5, 8, 2.8, 'Calliper over washer and nut, stacked.'),
   caseWidth: mm('case width', 4, 60, 24, 'Calliper over the case.'),
   caseDepth: mm('case and lugs below the top', 3, 70, 12, 'Calliper from the shoulder to the lowest lug.'),
+}
+/** Its own thread and its nut's. */
+const threads = {
+  thread: maybeTrait('thread', THREAD_NAMES),
+  nutThread: maybeTrait('thread of its nut', THREAD_NAMES),
 }
 const shaft = {
   shaftDiameter: maybe(mm('shaft diameter', 2, 12, 6, 'Calliper over the shaft; over both halves of a split one.')),
@@ -30,6 +36,7 @@ export const ELECTRIC_KINDS = {
         'Calliper from the cover’s set height to the lowest point.',
       ),
       poleSpread: mm('outer pole to outer pole', 10, 180, 50, 'Rule between the outer poles’ centres.'),
+      poles: maybe(other('count', 'poles in a row; 1 for a bar', 1, 18, 6, 'Count one row.')),
       coils: other('count', 'coils', 1, 2, 1, 'Two rows of poles, or four leads: two coils.'),
       dcResistance: other(
         'resistance',
@@ -107,6 +114,7 @@ export const ELECTRIC_KINDS = {
       shaft: maybeTrait('shaft', ['split', 'smooth', 'spline']),
       taper: trait('taper', ['linear', 'logarithmic'], 'logarithmic'),
       pull: trait('pull switch', ['none', 'two-pole changeover']),
+      ...threads,
     },
   },
   switch: {
@@ -143,6 +151,7 @@ export const ELECTRIC_KINDS = {
         'mini toggle',
         'rocker',
       ]),
+      ...threads,
     },
   },
   capacitor: {
@@ -184,7 +193,7 @@ export const ELECTRIC_KINDS = {
       mass: massOf(25),
     },
     look: ['A plug clicks in and holds'],
-    traits: { sort: maybeTrait('sort', ['panel', 'barrel']) },
+    traits: { sort: maybeTrait('sort', ['panel', 'barrel']), ...threads },
   },
   knob: {
     label: 'Knob',

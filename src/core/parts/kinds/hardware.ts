@@ -1,4 +1,5 @@
 import { massOf, massOfSet, maybe, mm, other } from '../dimensionSpec.ts'
+import { THREAD_NAMES } from '../threads.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 /** Bridge, nut, tuners, plates and guards: what is screwed, pressed or strung on. Typical values [from memory]. */
@@ -72,6 +73,7 @@ export const HARDWARE_KINDS = {
         'floating bridge',
       ]),
       saddleScrew: trait('saddle height screw', ['M3', 'M4', '#4-40', '#6-32']),
+      saddleThread: maybeTrait('thread in the saddles', ['M3', 'M4', '#4-40', '#6-32']),
     },
   },
   tailpiece: {
@@ -106,7 +108,11 @@ export const HARDWARE_KINDS = {
       postDiameter: mm('post where the bridge rests', 2, 20, 6, 'Calliper.'),
       mass: massOfSet(60),
     },
-    traits: { fit: trait('held by', ['pressed bushing', 'screwed into wood']) },
+    traits: {
+      fit: trait('held by', ['pressed bushing', 'screwed into wood']),
+      thread: maybeTrait('thread of the post', THREAD_NAMES),
+      bushingThread: maybeTrait('thread of the bushing', THREAD_NAMES),
+    },
   },
   nut: {
     label: 'Nut',
