@@ -285,6 +285,13 @@ export const DRAWER_SETS = [
 ] as const
 export type DrawerSet = (typeof DRAWER_SETS)[number]
 
+/** A step drill: its smallest and largest diameter and the way from step to step, mm. */
+export class StepDrill {
+  @IsNumber(number) @Min(2) @Max(60) from!: number
+  @IsNumber(number) @Min(3) @Max(80) to!: number
+  @IsNumber(number) @Min(0.5) @Max(10) by!: number
+}
+
 /** The bits at hand: whole sets, single ones beside them, and those that are broken or lent. Diameters in mm. */
 export class Drawer {
   @IsArray()
@@ -306,6 +313,22 @@ export class Drawer {
   @Min(0.3, { each: true })
   @Max(80, { each: true })
   missing!: number[]
+
+  /** Brad points, for the last bit in wood. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(60)
+  @IsNumber(number, { each: true })
+  @Min(2, { each: true })
+  @Max(80, { each: true })
+  brad?: number[]
+
+  /** Step drills, for thin stock. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @NestedEach(() => StepDrill)
+  stepped?: StepDrill[]
 }
 
 export const PAPER_NAMES = ['A4', 'Letter'] as const

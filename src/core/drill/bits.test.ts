@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import type { Build, Drawer } from '../build/build.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
-import { bitsIn, chooseBit } from './bits.ts'
+import { bitSeries, bitsFor, bitsIn, chooseBit } from './bits.ts'
 import { holesOf } from '../../../tests/support/holesOf.ts'
 import { meetingStep, PUNCH, wander } from './wander.ts'
 
@@ -77,5 +77,44 @@ describe('through holes [from memory: 1, 0.3 and 0.1 mm on 45 mm]', () => {
     expect(wander(45, 'by hand')).toBeCloseTo(1, 12)
     expect(wander(30, 'with a guide')).toBeCloseTo(0.2, 12)
     expect(meetingStep(45, 'on a press')).toBeCloseTo(Math.hypot(PUNCH, PUNCH, 0.05, 0.05), 12)
+  })
+})
+
+describe('brad points and step drills', () => {
+  const bits = bitsIn({
+    sets: ['metric by halves'],
+    extra: [],
+    missing: [],
+    brad: [8, 10],
+    stepped: [{ from: 4, to: 12, by: 2 }],
+  })
+  const for_ = (stock: number, through: boolean, inWood: boolean, wanted: number) =>
+    bitsFor(bits, { stock, through, inWood, wanted })
+  it('bring a hole to its size where they may', () => {
+    // In wood the brad point goes last, and is led by plain bits.
+    const wood = for_(20, false, true, 8)
+    expect(chooseBit(8, wood, 'nearest')).toMatchObject({ mm: 8, sort: 'brad point' })
+    expect(bitSeries(chooseBit(8, wood, 'nearest')!, wood).map(b => [b.mm, b.sort])).toEqual([
+      [2.5, undefined],
+      [4.5, undefined],
+      [8, 'brad point'],
+    ])
+    // Through a guard of 2.3 mm the step drill goes from its lead to size by itself.
+    const guard = for_(2.3, true, false, 8)
+    expect(bitSeries(chooseBit(8, guard, 'nearest')!, guard).map(b => [b.mm, b.sort])).toEqual([
+      [2.5, undefined],
+      [8, 'step'],
+    ])
+    // It reaches through 6 mm and no more; blind holes are none of its business; small holes want no brad point.
+    expect(for_(7, true, true, 8).some(b => b.sort === 'step')).toBe(false)
+    expect(for_(2, false, true, 8).some(b => b.sort === 'step')).toBe(false)
+    expect(for_(20, true, true, 3).some(b => b.sort === 'brad point')).toBe(false)
+    // A plain bit that is nearer is taken.
+    expect(chooseBit(8.5, wood, 'nearest')).toMatchObject({ mm: 8.5 })
+    expect(chooseBit(8.5, wood, 'nearest')!.sort).toBeUndefined()
+  })
+  it('hold the sizes that were entered: 4, 6, 8, 10 and 12 of a step drill by twos', () => {
+    expect(bits.filter(b => b.sort === 'step').map(b => b.mm)).toEqual([4, 6, 8, 10, 12])
+    expect(bits.filter(b => b.sort === 'brad point').map(b => b.mm)).toEqual([8, 10])
   })
 })

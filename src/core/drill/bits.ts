@@ -2,9 +2,14 @@ import type { Drawer, DrawerSet } from '../build/build.ts'
 import { fixed, formatLength } from '../units/length.ts'
 import { LETTER_SIZES, NUMBER_SIZES } from './bitSizes.ts'
 
+/** Kinds of bits that are not plain twist bits. */
+export type BitSort = 'brad point' | 'step'
+
 export interface Bit {
   mm: number
   name: string
+  /** Left out: a twist bit. */
+  sort?: BitSort
 }
 
 const metric = (mm: number, decimals = 1): Bit => ({ mm, name: `${fixed(mm, decimals)}\u202fmm` })
@@ -43,8 +48,41 @@ function bitsOf(drawer: Drawer): Bit[] {
     ...drawer.sets.flatMap(s => SETS[s]).filter(b => !gone(b.mm)),
     ...drawer.extra.map(mm => metric(mm, Math.abs(mm * 10 - Math.round(mm * 10)) < 1e-9 ? 1 : 2)),
   ].sort((a, b) => a.mm - b.mm)
-  return all.filter((b, i) => i === 0 || b.mm - all[i - 1]!.mm > SAME)
+  return [
+    ...(drawer.brad ?? []).map((mm): Bit => ({
+      ...metric(mm),
+      name: `${metric(mm).name} brad point`,
+      sort: 'brad point',
+    })),
+    ...(drawer.stepped ?? []).flatMap(s =>
+      steps(s.from, s.to, s.by)
+        .filter(mm => mm <= s.to + SAME)
+        .map((mm): Bit => ({ mm, name: `step drill to ${metric(mm).name}`, sort: 'step' })),
+    ),
+    ...all.filter((b, i) => i === 0 || b.mm - all[i - 1]!.mm > SAME),
+  ].sort((a, b) => a.mm - b.mm)
 }
+
+/** A step drill cuts through no more than one step's height, mm [from memory]. */
+const STEP_HEIGHT = 6
+/** A brad point is worth its trouble from here, mm [from memory]. */
+const BRAD_FROM = 4
+
+/**
+ * The bits that may bring a hole to its size: a brad point in wood, a step drill in thin stock only [common practice:
+ * step or brad point last].
+ */
+export const bitsFor = (
+  bits: readonly Bit[],
+  hole: { stock: number; through: boolean; inWood: boolean; wanted: number },
+): readonly Bit[] =>
+  bits.filter(b =>
+    b.sort === 'step'
+      ? hole.through && hole.stock <= STEP_HEIGHT
+      : b.sort === 'brad point'
+        ? hole.inWood && hole.wanted >= BRAD_FROM
+        : true,
+  )
 
 /** How far a bit may lie on the wrong side of what is wanted before it counts as there, mm [from memory]. */
 const SLACK = 0.1
@@ -57,11 +95,13 @@ export type BitRule = 'never larger' | 'never smaller' | 'nearest'
  * undefined when the drawer is empty.
  */
 export function chooseBit(diameter: number, bits: readonly Bit[], rule: BitRule): Bit | undefined {
+  // Of two that are as near the one that is made for it: it is in the list only where it may be used.
   const near = (of: readonly Bit[]) =>
-    of.reduce<Bit | undefined>(
-      (a, b) => (a && Math.abs(a.mm - diameter) <= Math.abs(b.mm - diameter) ? a : b),
-      undefined,
-    )
+    of.reduce<Bit | undefined>((a, b) => {
+      if (!a) return b
+      const by = Math.abs(a.mm - diameter) - Math.abs(b.mm - diameter)
+      return by > 1e-9 || (Math.abs(by) <= 1e-9 && b.sort !== undefined && a.sort === undefined) ? b : a
+    }, undefined)
   const right =
     rule === 'nearest'
       ? bits
@@ -75,9 +115,12 @@ export function chooseBit(diameter: number, bits: readonly Bit[], rule: BitRule)
  */
 export function bitSeries(final: Bit, bits: readonly Bit[]): Bit[] {
   if (final.mm <= 3.5) return [final]
-  const wanted = final.mm <= 6.5 ? [2.5] : [2.5, final.mm * 0.6]
+  const plain = bits.filter(b => b.sort === undefined),
+    // A step drill goes from its lead to size by itself.
+    upTo = final.sort === 'step' ? [2.5] : undefined
+  const wanted = upTo ?? (final.mm <= 6.5 ? [2.5] : [2.5, final.mm * 0.6])
   const lead = wanted
-    .map(d => chooseBit(d, bits, 'never larger'))
+    .map(d => chooseBit(d, plain, 'never larger'))
     .filter((b): b is Bit => b !== undefined && b.mm < final.mm - 0.3)
   return [...lead.filter((b, i) => i === 0 || b.mm > lead[i - 1]!.mm), final]
 }

@@ -17,7 +17,7 @@ import {
 import { inside, toEdge, type Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import { fixed } from '../units/length.ts'
-import { bitSeries, chooseBit, type Bit } from './bits.ts'
+import { bitSeries, bitsFor, chooseBit, type Bit } from './bits.ts'
 import { toTenth, type AnyCut } from './channelsWanted.ts'
 import { isDrilled } from './drilledHere.ts'
 import type { Belongs, Hole, HoleRequest } from './hole.ts'
@@ -144,7 +144,13 @@ function drilled(
   const film = filmRoom(build, r),
     wanted = (r.diameter ?? leadHole(r.screw.diameter, r.wood)) + film,
     when = drilledWhen(build, r)
-  const last = chooseBit(wanted, bits, r.rule ?? 'never larger')
+  const mine = bitsFor(bits, {
+    stock: r.stock,
+    through: r.through ?? false,
+    inWood: r.face !== 'guard',
+    wanted,
+  })
+  const last = chooseBit(wanted, mine, r.rule ?? 'never larger')
   const bite = r.bite ?? 0,
     size = last?.mm ?? wanted
   const deep = Math.max(0, round(r.depth ?? bite + 1))
@@ -206,9 +212,22 @@ function drilled(
         }
       : undefined,
     when,
-    why: when === 'before finish' ? r.why : `${r.why} ${THROUGH_FINISH}`,
+    why: [r.why, byHand(r, wanted), when === 'before finish' ? '' : THROUGH_FINISH].filter(Boolean).join(' '),
     warnings,
   }
+}
+
+/** Pilots under this are turned by hand, mm; in hard wood screws up to this are too [from memory]. */
+const PIN_VICE = 1.6
+const SMALL_SCREW = 2.5
+const HARD = 0.55
+
+/** Why a small pilot is turned by hand: the bit snaps, a ring's ear or a small screw's hole cracks [common practice: small screws by hand]. */
+function byHand(r: HoleRequest, wanted: number): string {
+  if (r.purpose !== 'screw pilot' || !r.screw || r.face === 'guard') return ''
+  return wanted < PIN_VICE || (r.screw.diameter <= SMALL_SCREW && r.wood.specificGravity >= HARD)
+    ? `By hand, in a pin vice: ${fixed(wanted, 1)} mm snaps in a drill, and so small a screw cracks ${r.wood.specificGravity >= HARD ? 'hard wood' : 'what it holds'} when it is driven.`
+    : ''
 }
 
 /** What a through hole's far mouth is, and whether it is seen. */

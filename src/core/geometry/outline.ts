@@ -131,3 +131,38 @@ export function boundsOf(p: readonly Point[]): { x0: number; x1: number; y0: num
   }
   return { x0, x1, y0, y1 }
 }
+
+/** Walks along an outline from the place nearest to a point: by so many mm forth or, below zero, back. */
+export function alongOutline(outline: readonly Point[], at: Point): (mm: number) => Point {
+  const n = outline.length,
+    ways = [0]
+  for (let i = 0; i < n; i++) {
+    const a = outline[i]!,
+      b = outline[(i + 1) % n]!
+    ways.push(ways[i]! + Math.hypot(b[0] - a[0], b[1] - a[1]))
+  }
+  const whole = ways[n]!
+  let start = 0,
+    best = Infinity
+  for (let i = 0; i < n; i++) {
+    const a = outline[i]!,
+      b = outline[(i + 1) % n]!,
+      dx = b[0] - a[0],
+      dy = b[1] - a[1],
+      t = Math.max(0, Math.min(1, ((at[0] - a[0]) * dx + (at[1] - a[1]) * dy) / (dx * dx + dy * dy || 1))),
+      d = Math.hypot(a[0] + t * dx - at[0], a[1] + t * dy - at[1])
+    if (d < best) {
+      best = d
+      start = ways[i]! + t * Math.hypot(dx, dy)
+    }
+  }
+  return mm => {
+    const way = (((start + mm) % whole) + whole) % whole
+    let i = 0
+    while (i < n - 1 && ways[i + 1]! <= way) i++
+    const a = outline[i]!,
+      b = outline[(i + 1) % n]!,
+      t = (way - ways[i]!) / (ways[i + 1]! - ways[i]! || 1)
+    return [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]
+  }
+}

@@ -13,9 +13,11 @@ export const HAND_ROOM = 15
 /** Between two knobs, for fingers, mm [from memory]. */
 export const FINGER_ROOM = 6
 /** Knob's rim to the guard's or body's edge, mm [from memory]. */
-const RIM_ROOM = 3
+export const RIM_ROOM = 3
 /** Half the breadth of a forearm over the body's edge, mm [from memory]. */
 const ARM = 45
+/** Case to the cavity's wall, and to the next case, mm [common practice for cases; wall from memory]. */
+export const CASE_ROOM = { wall: 0.5, next: 1 } as const
 
 export interface ControlSpot {
   slot: string
@@ -48,6 +50,10 @@ export function armLine(l: Layout): [Point, Point] | undefined {
   return [from, to]
 }
 
+/** Whether a knob's rim at a place lies under the forearm. */
+export const underArm = (line: [Point, Point] | undefined, at: Point, knob: number): boolean =>
+  line !== undefined && fromArm(line, at) < ARM + knob / 2
+
 function fromArm(line: [Point, Point], [x, y]: Point): number {
   const [[ax, ay], [bx, by]] = line,
     dx = bx - ax,
@@ -55,6 +61,10 @@ function fromArm(line: [Point, Point], [x, y]: Point): number {
   const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)))
   return Math.hypot(ax + t * dx - x, ay + t * dy - y)
 }
+
+/** A place's distance from the nearest string, past the saddles too, mm. */
+export const fromStrings = (l: Layout, [x, y]: Point): number =>
+  Math.min(...l.strings.map(p => Math.abs(stringAt(p, x) - y) + (x > p.saddle[0] ? x - p.saddle[0] : 0)))
 
 /** Even places along the middle of a cavity, from the bridge backwards, for controls that have none yet. */
 function proposed(cavity: readonly Point[], count: number): Point[] {
@@ -134,14 +144,14 @@ export function controlSpots(build: Laid, l: Layout): ControlSpot[] {
     if (s.on !== 'side') {
       s.wall = home ? edgeDistance(home.polygon, s.at) - s.case / 2 : undefined
       if (!home && body) tell('Stands over no cavity: its case has no room below.')
-      else if (s.wall !== undefined && s.wall < 0.5)
+      else if (s.wall !== undefined && s.wall < CASE_ROOM.wall)
         tell(
           s.wall < 0
             ? `Its case runs ${fixed(-s.wall, 1)} mm into the cavity’s wall.`
             : `Only ${fixed(s.wall, 1)} mm from case to wall.`,
         )
       s.neighbour = nearest(s, o => o.case)
-      if (s.neighbour && s.neighbour.by < 1)
+      if (s.neighbour && s.neighbour.by < CASE_ROOM.next)
         tell(
           s.neighbour.by < 0
             ? `Its case runs ${fixed(-s.neighbour.by, 1)} mm into ${s.neighbour.of.toLowerCase()}’s.`
@@ -155,13 +165,7 @@ export function controlSpots(build: Laid, l: Layout): ControlSpot[] {
               ? `Its knob runs into ${s.rim.of.toLowerCase()}’s.`
               : `${fixed(s.rim.by, 1)} mm to ${s.rim.of.toLowerCase()}’s rim: fingers want ${FINGER_ROOM} mm.`,
           )
-        s.string =
-          Math.min(
-            ...l.strings.map(
-              p => Math.abs(stringAt(p, s.at[0]) - s.at[1]) + (s.at[0] > p.saddle[0] ? s.at[0] - p.saddle[0] : 0),
-            ),
-          ) -
-          s.knob / 2
+        s.string = fromStrings(l, s.at) - s.knob / 2
         if (s.string < HAND_ROOM)
           tell(`Its rim stands ${fixed(s.string, 1)} mm from the strings: the playing hand wants ${HAND_ROOM} mm.`)
         if (s.on === 'guard' && l.guard.length > 2) {
@@ -176,7 +180,7 @@ export function controlSpots(build: Laid, l: Layout): ControlSpot[] {
         }
       }
     }
-    if (line && fromArm(line, s.at) < ARM + s.knob / 2) tell('Lies under the forearm.')
+    if (underArm(line, s.at, s.knob)) tell('Lies under the forearm.')
   }
   return spots
 }

@@ -1,6 +1,8 @@
+import { useState } from 'react'
+import { Button } from '../components/Button.tsx'
 import { Heading } from '../components/Heading.tsx'
 import { ends } from '../components/numberOf.ts'
-import { Drawer, DRAWER_SETS } from '../../core/build/build.ts'
+import { Drawer, DRAWER_SETS, StepDrill } from '../../core/build/build.ts'
 import { bitsIn } from '../../core/drill/bits.ts'
 import { LengthField } from '../components/LengthField.tsx'
 import { useLength } from '../hooks/useLength.ts'
@@ -14,7 +16,7 @@ export function DrawerEditor({ drawer }: { drawer: Drawer }) {
   // What is shown is what is changed, in a build that came with another drawer as well.
   const setDrawer = (change: (d: Drawer) => Drawer) =>
     editSettings(s => ({ ...s, preferences: { ...s.preferences, drawer: change(drawer) } }))
-  const whole = bitsIn({ ...drawer, missing: [] })
+  const whole = bitsIn({ sets: drawer.sets, extra: drawer.extra, missing: [] })
   const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)
   return (
     <>
@@ -62,6 +64,37 @@ export function DrawerEditor({ drawer }: { drawer: Drawer }) {
           </button>
         ))}
       </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <LengthField
+          label="Add a brad point, for wood"
+          mm={undefined}
+          clears
+          {...ends(Drawer, 'brad')}
+          placeholder="10 mm, 3/8"
+          wide
+          onMm={v =>
+            setDrawer(d => ({
+              ...d,
+              brad: [...(d.brad ?? []).filter(x => Math.abs(x - v) >= SAME), v].sort((a, b) => a - b),
+            }))
+          }
+        />
+        {(drawer.brad ?? []).map(v => (
+          <button
+            key={v}
+            type="button"
+            aria-label={`Take the ${l.fineText(v)} brad point out`}
+            className="figure min-h-10 border border-ink px-2 text-plain hover:bg-shade"
+            onClick={() => setDrawer(d => ({ ...d, brad: (d.brad ?? []).filter(x => x !== v) }))}
+          >
+            {l.fineText(v)} ×
+          </button>
+        ))}
+      </div>
+      <StepDrills
+        drills={drawer.stepped ?? []}
+        onDrills={stepped => setDrawer(d => ({ ...d, stepped: [...stepped] }))}
+      />
       {whole.length === 0 && (
         <p className="border-l-4 border-never pl-3 text-body font-semibold">
           The drawer is empty: no hole has a bit. Tick a set, or add the bits you have.
@@ -94,5 +127,48 @@ export function DrawerEditor({ drawer }: { drawer: Drawer }) {
         </section>
       )}
     </>
+  )
+}
+
+const NEW_DRILL = { from: 4, to: 20, by: 2 }
+
+/** Step drills, for guards, plates and thin tops: from, to, and the way from step to step. */
+function StepDrills({
+  drills,
+  onDrills,
+}: {
+  drills: readonly StepDrill[]
+  onDrills: (d: readonly StepDrill[]) => void
+}) {
+  const l = useLength()
+  const [drill, setDrill] = useState(NEW_DRILL)
+  const well = drill.to > drill.from
+  return (
+    <div className="flex flex-wrap items-end gap-3" role="group" aria-label="Step drills">
+      {(['from', 'to', 'by'] as const).map(k => (
+        <LengthField
+          key={k}
+          narrow
+          label={{ from: 'Step drill from', to: 'to', by: 'by steps of' }[k]}
+          mm={drill[k]}
+          {...ends(StepDrill, k)}
+          onMm={v => setDrill({ ...drill, [k]: v })}
+        />
+      ))}
+      <Button disabled={!well} onClick={() => onDrills([...drills, drill])}>
+        {well ? 'Add it' : 'Its end lies below its start'}
+      </Button>
+      {drills.map((d, i) => (
+        <button
+          key={i}
+          type="button"
+          aria-label={`Take the step drill ${l.fineText(d.from)} to ${l.fineText(d.to)} out`}
+          className="figure min-h-10 border border-ink px-2 text-plain hover:bg-shade"
+          onClick={() => onDrills(drills.filter((_, k) => k !== i))}
+        >
+          {l.fineText(d.from)}–{l.fineText(d.to)} ×
+        </button>
+      ))}
+    </div>
   )
 }

@@ -12,6 +12,7 @@ import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
 import { wayBetween } from '../channelsWanted.ts'
 import { bodyThicknessAt, CLAW_DEEP, clawHeight } from '../hollows.ts'
+import { fixed } from '../../units/length.ts'
 import { leadHole } from '../screws.ts'
 import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
 
@@ -63,6 +64,14 @@ function bridgeScrews(build: Shaped, l: Layout, body: Part, bridge: Part): HoleR
     })
 }
 
+/** Whether the strings' ground comes out in one of these holes: it is laid before the bushing closes it. */
+const grounded = (build: Shaped, slot: 'posts' | 'tail-posts'): string =>
+  build.instrument.bridge === 'stud bridge' &&
+  slot === (partIn(build, 'tail-posts') ? 'tail-posts' : 'posts') &&
+  build.circuit.components.some(c => c.kind === 'metal')
+    ? ' The ground wire comes out in the one nearer to the cavity: drill that channel first and lay the bare end before the bushing is pressed.'
+    : ''
+
 /** Holes for two posts, pressed bushings or screwed straight into wood. */
 function posts(
   build: Shaped,
@@ -99,8 +108,8 @@ function posts(
       depth: deep + 1,
       chamfer: outer + 0.6,
       why: pressed
-        ? 'The bushing is pressed in with a clamp, not hammered: a loose one is not undone by adhesive.'
-        : 'The post cuts its own thread: wax it.',
+        ? `The bushing, ${fixed(outer, 2)} mm over its knurling, less ${fixed(PRESS, 2)} mm of press: ${fixed(outer - PRESS, 2)} mm; ${fixed(deep, 1)} mm long and 1 mm to spare. Square to the top: 1° leans a post by ${fixed(deep * Math.tan(Math.PI / 180), 1)} mm over that.${grounded(build, slot)} Pressed in with a clamp, not hammered: a loose one is not undone by adhesive.`
+        : `The post cuts its own thread: ${fixed(outer, 2)} mm over it, lead hole ${fixed(leadHole(outer, wood), 2)} mm. Square to the top: 1° leans it by ${fixed(deep * Math.tan(Math.PI / 180), 1)} mm. Wax it.`,
     }
   })
 }

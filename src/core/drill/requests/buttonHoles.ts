@@ -1,6 +1,8 @@
 import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
-import { boundsOf, type Point } from '../../geometry/outline.ts'
+import { alongOutline, boundsOf, inside, type Point } from '../../geometry/outline.ts'
+import { fixed } from '../../units/length.ts'
+import { wander } from '../wander.ts'
 import { neckLine, offAt } from '../../layout/centreLine.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import { woodOf } from '../../parts/woods.ts'
@@ -20,6 +22,34 @@ export function buttonPlaces(build: Shaped, l: Layout): Point[] {
   return (
     [[tailAt(l, 0), 0], ...(Number.isFinite(horn[0]) ? [horn] : [[boundsOf(l.body).x0, 0] as Point])] as Point[]
   ).slice(0, count)
+}
+
+/** Shoulders of the rim beside a button that say how it curves, mm. */
+const BESIDE = 15
+
+/** How a strap button's hole stands in the rim: square to the rim's own curve, how far it leans without a guide, and the block that holds it. */
+export function rimSays(outline: readonly Point[], at: Point, deep: number): string {
+  const lean = `Over ${fixed(deep, 0)} mm it leans about ${fixed(wander(deep, 'by hand'), 1)} mm by hand, ${fixed(wander(deep, 'with a guide'), 1)} mm with a drilled block`
+  if (outline.length < 3) return `At half the body’s thickness, square to the edge. ${lean}.`
+  const { turn, radius } = rimAt(outline, at)
+  return `At half the body’s thickness, square to the rim’s own curve: its axis turns ${fixed(Math.abs(turn), 0)}° from the centre line${Math.abs(turn) < 0.5 ? '' : `, to the ${turn > 0 ? 'treble' : 'bass'} side`}. ${lean}${radius === undefined ? '' : ` whose face is hollowed to ${fixed(radius, 0)} mm`}.`
+}
+
+/** Turn of the axis into the rim against the centre line, degrees, and the rim's radius there, mm; none where it is straight or hollow. */
+export function rimAt(outline: readonly Point[], at: Point): { turn: number; radius: number | undefined } {
+  const on = alongOutline(outline, at),
+    [a, b] = [on(-BESIDE), on(BESIDE)],
+    [dx, dy] = [b[0] - a[0], b[1] - a[1]],
+    run = Math.hypot(dx, dy) || 1,
+    m: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+  const n: Point = inside(outline, [m[0] - (dy / run) * 2, m[1] + (dx / run) * 2])
+    ? [-dy / run, dx / run]
+    : [dy / run, -dx / run]
+  // The axis is a line: it is told from the end that points to the neck or to the tail, whichever is nearer.
+  const turn = (Math.atan2(n[1], Math.abs(n[0])) * 180) / Math.PI
+  const c = on(0),
+    rise = (c[0] - m[0]) * -n[0] + (c[1] - m[1]) * -n[1]
+  return { turn, radius: rise > 0.05 ? (run * run) / (8 * rise) + rise / 2 : undefined }
 }
 
 /** Strap buttons, square to the body's edge at half its thickness. */
@@ -43,6 +73,6 @@ export const buttonHoles: Requests = (build, l) => {
     stock: 60,
     screw,
     bite: screw.length - v(buttons, 'height') + 3,
-    why: 'At half the body’s thickness, square to the edge.',
+    why: rimSays(l.body, at, screw.length - v(buttons, 'height') + 3),
   }))
 }

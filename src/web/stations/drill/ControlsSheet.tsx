@@ -1,7 +1,12 @@
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { servedWord } from '../../../core/parts/servedWord.ts'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
+import { sizeAt } from '../../../core/build/assumed.ts'
+import { partIn } from '../../../core/build/references.ts'
+import { slotsOf } from '../../../core/build/slots.ts'
+import type { Point } from '../../../core/geometry/outline.ts'
+import { placesThatFit } from '../../../core/layout/controlPlaces.ts'
 import type { Shaped } from '../../../core/build/docs.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
@@ -126,6 +131,13 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
           }
         })}
       />
+      <FittingPlaces
+        work={work}
+        spots={saved}
+        take={(slot, at) =>
+          editBuild(b => placeAt(b, [{ slot, ...bodyPlace(work.build, work.layout, at), doubt: 0.3 }]))
+        }
+      />
       <FromDonor work={work} />
       {build.placements.parts?.length ? (
         <p>
@@ -143,6 +155,86 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
         </p>
       ) : null}
     </article>
+  )
+}
+
+/** For each control that stands badly, or nowhere, the places where it has its room, with what is left around it. */
+function FittingPlaces({
+  work,
+  spots,
+  take,
+}: {
+  work: Work
+  spots: readonly ControlSpot[]
+  take: (slot: string, at: Point) => void
+}) {
+  const l = useLength(),
+    build = useOpenBuild()
+  const wanting = useMemo(
+    () =>
+      slotsOf(work.build.instrument)
+        .filter(s => (s.kind === 'pot' || s.kind === 'switch') && partIn(work.build, s.id))
+        .flatMap(s => {
+          const spot = spots.find(o => o.slot === s.id)
+          if (spot && spot.findings.length === 0) return []
+          const places = placesThatFit(
+            work.layout,
+            spot ?? {
+              case: sizeAt(partIn(work.build, s.id), s.kind as 'pot', 'caseWidth'),
+              knob: s.kind === 'pot' ? sizeAt(undefined, 'knob', 'outsideDiameter') : 0,
+            },
+            spots.filter(o => o.slot !== s.id),
+          )
+          return [{ slot: s.id, label: s.label, drilled: spot?.from === 'drilled', places }]
+        }),
+    [work, spots],
+  )
+  if (!wanting.length) return null
+  const { nutToHeelEnd } = work.layout
+  const room = (mm: number) => (Number.isFinite(mm) ? l.num(mm) : '–')
+  return (
+    <section aria-label="Places that fit" className="flex flex-col gap-2">
+      <Heading>Places that fit</Heading>
+      {wanting.map(w => (
+        <Grid
+          key={w.slot}
+          caption={`${w.label}${w.drilled ? ': its hole is there; plug it first' : ''}`}
+          heads={[
+            'From the pocket’s end, across',
+            'Case to wall',
+            'to the next',
+            'Rim to the next',
+            'to strings',
+            'to edge',
+            '',
+          ]}
+          rows={w.places.map((p, i) => ({
+            id: `${w.slot}-${i}`,
+            head: (
+              <span className="figure">
+                {l.num(p.at[0] - nutToHeelEnd)}, {l.num(toldAcross(build, nutToHeelEnd, p.at))}
+              </span>
+            ),
+            cells: [
+              ...[p.wall, p.neighbour, p.rim, p.string, p.edge].map((mm, k) => (
+                <span key={k} className="figure">
+                  {room(mm)}
+                </span>
+              )),
+              p.spare < 0 ? (
+                <span key="no" className="text-never">
+                  misses by {l.text(-p.spare)}
+                </span>
+              ) : (
+                <Button key="take" disabled={w.drilled} onClick={() => take(w.slot, p.at)}>
+                  Take it
+                </Button>
+              ),
+            ],
+          }))}
+        />
+      ))}
+    </section>
   )
 }
 
