@@ -17,6 +17,8 @@ import {
   type TunerSpot,
 } from './tunerRow.ts'
 
+import { smallestMoves, type TunerMove } from './tunerMoves.ts'
+
 /** Where the tuners stand, and whether that is drilled, placed by the builder or proposed. */
 export interface Tuners {
   from: 'drilled' | 'placed' | 'proposed'
@@ -146,6 +148,9 @@ const block = (
     ] as const
   ).map(([o, r]): Point => [s.at[0] + out[0] * o + row[0] * r, s.at[1] + out[1] * o + row[1] * r])
 
+/** Pitches that differ by more are seen, mm [from memory]. */
+const UNEVEN = 0.5
+
 /** How much of a tuner's body lies inwards of its post, share of its length [from memory]. */
 const INWARDS = 0.38
 
@@ -177,6 +182,8 @@ export interface TunerCheck {
   from: Tuners['from']
   spots: TunerLook[]
   rows: TunerRow[]
+  /** The smallest moves that give even pitch and enough wood; none where all is well or drilled. */
+  moves: TunerMove[]
   /** What is wrong, worst first; lengths in mm. */
   findings: string[]
 }
@@ -253,6 +260,10 @@ export function checkTuners(
     ]
   })
   const box = head.length > 2 ? boundsOf(head) : undefined
+  const wanting = looks.some(s => s.edge < EDGE_LEFT) || rows.some(r => r.evenness > UNEVEN),
+    moves = wanting
+      ? smallestMoves(head, tuners.spots, n => (hole(n)?.dims.diameter?.value ?? size.bushing) / 2)
+      : []
   const findings = [
     ...looks
       .filter(s => s.edge < EDGE_LEFT)
@@ -261,6 +272,11 @@ export function checkTuners(
           ? `Tuner ${s.string} stands outside the head.`
           : `Tuner ${s.string}: ${fixed(s.edge, 1)} mm of wood from hole to edge, ${fixed(EDGE_LEFT, 0)} mm wanted.`,
       ),
+    ...(moves.length
+      ? [
+          `The smallest moves that give even pitch and ${fixed(EDGE_LEFT, 0)} mm of wood: ${moves.map(m => `tuner ${m.string} by ${fixed(m.by, 1)} mm`).join(', ')}.`,
+        ]
+      : []),
     ...collisions(looks, 'body', 0.1),
     ...collisions(looks, 'button', 2),
     ...looks
@@ -294,5 +310,5 @@ export function checkTuners(
       ? [`${looks.length} of ${slots.length} tuners find a place on this outline.`]
       : []),
   ]
-  return { from: tuners.from, spots: looks, rows, findings }
+  return { from: tuners.from, spots: looks, rows, moves, findings }
 }

@@ -106,6 +106,27 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
             ))}
           </dl>
           <Findings of={check.findings} fine="No bodies, buttons, strings or edges in each other’s way." />
+          {check.moves.length > 0 && !trying && (
+            <p>
+              <Button
+                onClick={() =>
+                  editBuild(
+                    b =>
+                      withTuners(
+                        b,
+                        moved({ x: 0, y: 0 }, []).map(t => {
+                          const m = check.moves.find(o => o.string === t.string)
+                          return m ? { ...t, x: sure(m.to[0]), y: sure(m.to[1]) } : t
+                        }),
+                      ),
+                    'Tuners moved by the least that does',
+                  )
+                }
+              >
+                Move them by that
+              </Button>
+            </p>
+          )}
           <Grid
             caption={`Tuner by tuner, ${l.unit}`}
             heads={[
