@@ -1,5 +1,7 @@
 import { afterAll, describe, expect, it } from 'vitest'
-import type { Paper } from '../../src/core/build/build.ts'
+import type { Build, Paper } from '../../src/core/build/build.ts'
+import { takeReading } from '../../src/core/build/edits.ts'
+import { edgeReading } from '../../src/core/layout/centreLine.ts'
 import type { Drawing } from '../../src/core/drill/templates/drawing.ts'
 import { sheetsPdf } from '../../src/core/drill/templates/sheetsPdf.ts'
 import { correction, onPaper, tile, type Sheet } from '../../src/core/drill/templates/tile.ts'
@@ -137,6 +139,71 @@ describe('places on the printed sheet, measured on its pixels (pdftoppm at 600 d
         centre = onPaper(sheet!, [0, 0])[1]
       // Tuner 1 sits on the treble side: from behind that is down on a right-handed head.
       expect(Math.sign(y - centre)).toBe(left ? 1 : -1)
+    }
+  })
+  it.each([
+    ['neck', false],
+    ['body', false],
+    ['body', true],
+  ] as const)('a hole lies off the %s’s line as it is told (left-handed: %s)', async (toldFrom, left) => {
+    // The fitted neck drifts: 0.6 to the treble side at the pocket's mouth, 1.8 where the bridge is.
+    const read = [
+      ['mouth', -76, 0.6, 28],
+      ['bridge', 180, 1.8, 33],
+    ].reduce<Build>(
+      (b, [s, at, off, half]) =>
+        (
+          [
+            ['at', at as number],
+            ['treble', (half as number) + (off as number)],
+            ['bass', (half as number) - (off as number)],
+          ] as const
+        ).reduce(
+          (x, [e, value]) =>
+            takeReading(x, { of: edgeReading(s as 'mouth', e), value, doubt: 0.1, at: '2026-11-25T10:00:00Z' }),
+          b,
+        ),
+      build(left),
+    )
+    const b: Build = { ...read, placements: { ...read.placements, toldFrom } }
+    const {
+        sheets: [sheet],
+        page,
+      } = await printed(
+        templateDrawings(b, 'all')!.find(d => d.id === 'block-bridge')!,
+        'A4',
+      ),
+      p = page(1)
+    const strong = sheet!.marks.find(
+      m =>
+        m.kind === 'line' &&
+        m.weight === 'centre' &&
+        Math.abs(m.to[0] - m.from[0]) > 30 &&
+        Math.abs(m.to[1] - m.from[1]) < 5,
+    )
+    if (strong?.kind !== 'line') throw new Error('no line')
+    const [from, to] = [onPaper(sheet!, strong.from), onPaper(sheet!, strong.to)]
+    // The line's ink, wherever a dash of it stands free of the holes' hairs, carried to the holes.
+    const inks = Array.from({ length: 60 }, (_, k) => from[0] + ((to[0] - from[0]) * (k + 1)) / 61).flatMap(x => {
+      const want = from[1] + ((to[1] - from[1]) * (x - from[0])) / (to[0] - from[0]),
+        y = p.hairY([x, want], 0.4)
+      return y === undefined ? [] : [{ x, y }]
+    })
+    expect(inks.length).toBeGreaterThan(20)
+    const mx = inks.reduce((t, q) => t + q.x, 0) / inks.length,
+      my = inks.reduce((t, q) => t + q.y, 0) / inks.length,
+      slope = inks.reduce((t, q) => t + (q.x - mx) * (q.y - my), 0) / inks.reduce((t, q) => t + (q.x - mx) ** 2, 0)
+    // Worked by hand: set at 0 off the body's own line, screws at 200 mm, where the neck's lies 1.894 to the treble.
+    const apart = 0.6 + ((1.8 - 0.6) * (200 + 76)) / (180 + 76),
+      drift = 1.8
+    for (const [n, own] of [-30, -10, 10, 30].entries()) {
+      const hole = holesOf(sheet!).find(h => h.label === String(n + 1))!,
+        x = hole.at[0],
+        y = p.hairY([x - hole.half + 0.8, hole.at[1]])!,
+        line = my + slope * (x - mx)
+      // The bridge lies 1.8 to the bass of the neck's line, the drift at the edges' own place, and its holes with it.
+      const told = toldFrom === 'neck' ? own - drift : own - drift + apart
+      expect(Math.abs((left ? -1 : 1) * (y - line) - told)).toBeLessThan(BAR)
     }
   })
 })
