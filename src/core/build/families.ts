@@ -47,6 +47,8 @@ export const FAMILY_IDS = [
   'notch there',
   'tilt there',
   'pole count',
+  'wire room',
+  'ground there',
   'thread pair',
   'post rows',
   'post in wood',

@@ -9,6 +9,8 @@ import { drillWork } from '../fit/drillWork.ts'
 import { plan } from '../plan/plan.ts'
 import { reopenStep, tickStep } from '../plan/tickStep.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
+import { asOnShelf } from '../shelf/asOnShelf.ts'
+import { freshCopy } from '../start/freshCopy.ts'
 import { groupIsDrilled } from './drilledHere.ts'
 import { HOLE_GROUPS, type Hole } from './hole.ts'
 import { holeReading } from './holeReading.ts'
@@ -158,6 +160,17 @@ describe('a group that is drilled', () => {
     const filled = plugHoles(after, [t.feature.id], true, 'neck')
     expect(holes(filled).map(h => h.id)).toEqual([t.feature.drilled!.hole])
     expect(there(filled).some(x => x.feature.id === t.feature.id)).toBe(false)
+  })
+
+  it('came with the part once that lies on the shelf, and is not there on another one like it', () => {
+    const after = drillAll(screwed),
+      body = after.parts.find(p => p.kind === 'body')!
+    const shelved = asOnShelf(body)
+    expect(shelved.features.map(f => f.id)).toEqual(body.features.map(f => f.id))
+    expect(shelved.features.some(f => f.drilled)).toBe(false)
+    const like = freshCopy(after, 'like', 'Like', '2026-06-01')
+    expect(holes(like).map(h => h.id)).toEqual(holes(screwed).map(h => h.id))
+    expect(there(like)).toEqual([])
   })
 
   it('in any place of the bridge tells no hole at two places', () =>

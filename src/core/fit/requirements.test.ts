@@ -159,6 +159,23 @@ describe('what an instrument cannot be without', () => {
     const none = set(plainBuild(), 'neck', { rod: 'at the head', tilt: 'no' })
     expect(joint(none, id)).toBeUndefined()
   })
+  it('room for the wires and a ground cannot be told before the wiring; a bond that is in the circuit is there', () => {
+    const b = plainBuild()
+    expect(joint(b, 'wire-room')).toMatchObject({ state: "can't tell", counts: true, fixes: [] })
+    expect(joint(b, 'ground-there')!.finding).toContain('there is no circuit yet')
+    const kestrel = demo('heron')
+    expect(kestrel.circuit.components.some(c => c.kind === 'metal')).toBe(true)
+    expect(joint(kestrel, 'ground-there')!.state).toBe('snug')
+    const metal = kestrel.circuit.components.find(c => c.kind === 'metal')!.id
+    const cut: Build = {
+      ...kestrel,
+      circuit: {
+        ...kestrel.circuit,
+        wires: kestrel.circuit.wires.filter(w => ![w.from, w.to].some(e => e.startsWith(`${metal}.`))),
+      },
+    }
+    expect(joint(cut, 'ground-there')!.state).toBe("can't tell")
+  })
   it('no notch behind the pocket, until one is meant to be cut', () => {
     const b = plainBuild(),
       at: Build = {

@@ -14,11 +14,15 @@ const dimsAsClaims = (dims: Record<string, Dimension>, from: string) =>
 /** A build like another one, with nothing done yet: the same instrument and kinds of parts, to be measured anew. */
 export function freshCopy(b: Build, id: string, name: string, today: string): Build {
   const from = cutText(`as on ${b.name}`, 80)
-  const feature = (f: Feature): Feature => ({ ...f, dims: dimsAsClaims(f.dims, from) })
+  const feature = ({ plugged, ...f }: Feature): Feature => {
+    void plugged
+    return { ...f, dims: dimsAsClaims(f.dims, from) }
+  }
   const part = ({ stock, ...p }: Part): Part => ({
     ...p,
     dims: dimsAsClaims(p.dims, from),
-    features: p.features.map(feature),
+    // What was drilled or plugged here is not so on another one like it.
+    features: p.features.filter(f => !f.drilled).map(feature),
     ...(stock?.price === undefined ? {} : { stock: { price: stock.price, state: 'to buy' as const } }),
   })
   const inSlots = new Set(Object.values(b.slots))

@@ -1,3 +1,4 @@
+import { asOnShelf } from '../../core/shelf/asOnShelf.ts'
 import { create } from 'zustand'
 import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
@@ -72,7 +73,8 @@ export const useShelf = create<ShelfState>()((set, get) => ({
       set({ trouble: word(e) })
     }
   },
-  put: async parts => {
+  put: async given => {
+    const parts = given.map(asOnShelf)
     try {
       for (let at = 0; at < parts.length; at += AT_ONCE) await api.putOnShelf(parts.slice(at, at + AT_ONCE))
     } catch (e) {

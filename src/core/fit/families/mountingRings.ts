@@ -116,9 +116,7 @@ const found: JointFamily = ({ build, layout }) => {
     // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
     const rise = (radius: Quantity | undefined): Quantity =>
       radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
-    const foot = rise(
-        ring.dims.footRadius || ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined,
-      ),
+    const foot = rise(ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined),
       top = rise(quantityAt(body, 'dims.topRadius'))
     {
       const sign = foot.value >= top.value ? 1 : -1
@@ -143,13 +141,17 @@ const found: JointFamily = ({ build, layout }) => {
           mend(curve, 'sand-foot', {
             title: `Sand the ring’s foot to the top’s ${body.dims.topRadius ? `radius of ${fixed(body.dims.topRadius.value, 0)} mm` : 'flat'}`,
             note: 'Paper taped to the top where the ring will sit, face up; the ring rubbed over it until a pencilled foot is clean all round.',
-            changes: [
-              {
-                ref: refOf(ring, 'dims.footRadius'),
-                value: body.dims.topRadius?.value ?? FLAT,
-                doubt: 0.1 * (body.dims.topRadius?.value ?? FLAT),
-              },
-            ],
+            // A flat foot becomes a curved one: enter it so when it is done.
+            changes:
+              ring.traits.foot === 'curved'
+                ? [
+                    {
+                      ref: refOf(ring, 'dims.footRadius'),
+                      value: body.dims.topRadius?.value ?? FLAT,
+                      doubt: 0.1 * (body.dims.topRadius?.value ?? FLAT),
+                    },
+                  ]
+                : [],
           }),
         ],
       })

@@ -1,4 +1,5 @@
 import { partIn } from '../../build/references.ts'
+import { lugRef } from '../../build/lugRef.ts'
 import { slotsOf } from '../../build/slots.ts'
 import { inside, type Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
@@ -16,7 +17,9 @@ const there = (
     | 'shelf there'
     | 'notch there'
     | 'tilt there'
-    | 'pole count',
+    | 'pole count'
+    | 'wire room'
+    | 'ground there',
   label: string,
   source: string,
 ) => family(id, { label, compared: 'what is there − what is needed', low: 0, never: -0.5, source, counts: true })
@@ -28,6 +31,8 @@ const shelfThere = there('shelf there', 'A shelf for a locking nut', COMMON)
 const notchThere = there('notch there', 'A notch for a rod that is turned at the heel', COMMON)
 const tiltThere = there('tilt there', 'A tilt screw where the neck asks for one', COMMON)
 const poleCount = there('pole count', 'A pole under every string', COMMON)
+const wireRoom = there('wire room', 'Room for the wires', COMMON)
+const groundThere = there('ground there', 'A ground for the strings', COMMON)
 const batteryThere = there('battery there', 'A battery for active pickups', COMMON)
 
 /** Screws that hold a plate flat at least [from memory]. */
@@ -304,6 +309,46 @@ function polesForStrings({ build, layout }: FitContext): FoundJoint[] {
   })
 }
 
+/** Room for the wires, and the strings' ground: the wiring decides, and until it does both cannot be told. */
+function wiresAndGround({ build, layout }: FitContext): FoundJoint[] {
+  const { components, wires } = build.circuit
+  if (!layout || !partIn(build, 'body') || build.instrument.pickups.length === 0) return []
+  const metal = components.filter(c => c.kind === 'metal'),
+    bonded = metal.some(c => wires.some(w => lugRef(w.from).of === c.id || lugRef(w.to).of === c.id))
+  const at: Point = layout.features.find(f => f.role === 'control-cavity')?.centre ?? [layout.bridge.front, -60]
+  const ground = {
+    id: 'ground-there',
+    family: groundThere.id,
+    title: 'A ground for the strings',
+    at: [layout.bridge.front + 10, layout.bridge.y] as Point,
+    slots: ['bridge'],
+  }
+  return [
+    unseen(
+      {
+        id: 'wire-room',
+        family: wireRoom.id,
+        title: 'Room for the wires',
+        at,
+        slots: ['body'],
+        says: 'Can’t tell yet: the wires’ lengths and ways are not worked out. A channel of 8 mm takes the leads of two pickups.',
+      },
+      'wiring/room',
+      'ways of the wires',
+    ),
+    bonded
+      ? required({ ...ground, missing: 0, says: '' })
+      : unseen(
+          {
+            ...ground,
+            says: `Can’t tell yet: ${components.length ? 'no wire of the circuit leads to the strings' : 'there is no circuit yet'}. Strings without a ground hum.`,
+          },
+          'wiring/ground',
+          'ground of the strings',
+        ),
+  ]
+}
+
 /** Active pickups and the battery that they need. */
 function battery({ build, layout }: FitContext): FoundJoint[] {
   const active = build.instrument.pickups
@@ -331,11 +376,23 @@ const found: JointFamily = c => [
   ...notchForRod(c),
   ...tiltForNeck(c),
   ...polesForStrings(c),
+  ...wiresAndGround(c),
   ...battery(c),
 ]
 
 /** What an instrument cannot be without, beside its parts: it is there, or it is missing. */
 export const requirements: FamilyFile = {
-  families: [tunerHoles, controlPlace, plateHoles, shelfThere, notchThere, tiltThere, poleCount, batteryThere],
+  families: [
+    tunerHoles,
+    controlPlace,
+    plateHoles,
+    shelfThere,
+    notchThere,
+    tiltThere,
+    poleCount,
+    wireRoom,
+    groundThere,
+    batteryThere,
+  ],
   found,
 }
