@@ -25,7 +25,11 @@ const FROM: Record<HoleThere['from'], string> = {
 /** A hole that is drilled: where it lies, how well that is known, and what to do when something else is wanted there today. */
 export function HoleThereSheet({ work, item, hole: t }: { work: Work; item: MarkItem; hole: HoleThere }) {
   const l = useLength()
-  const x = t.feature.dims.x,
+  const { x, y } = t.feature.dims,
+    read = [
+      { axis: 'along', d: x },
+      { axis: 'across', d: y },
+    ].flatMap(r => (r.d?.basis === 'measured' ? [{ axis: r.axis, d: r.d }] : [])),
     far = farMouth(work.build, work.layout, t)
   const sign = t.along < 0 ? -1 : 1
   const fields = (mouth: 'near' | 'far', along?: number, across?: number) => (
@@ -51,9 +55,9 @@ export function HoleThereSheet({ work, item, hole: t }: { work: Work; item: Mark
         <Title>{t.label}</Title>
         <p className="text-plain text-muted">
           {t.face}, a hole that is there:{' '}
-          {x?.basis === 'measured'
-            ? `read${x.with ? ` with ${x.with}` : ''}`
-            : 'drilled to its mark, not read since'}
+          {read.length === 0
+            ? 'drilled to its mark, not read since'
+            : `read ${read.length === 2 ? '' : `${read[0]!.axis} `}with ${read[0]!.d.with ?? 'a rule'}`}
           {x?.on ? `, ${x.on}` : ''}.
         </p>
       </header>
