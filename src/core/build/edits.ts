@@ -84,11 +84,19 @@ export const plugHoles = (build: Build, features: readonly string[], plugged = t
 })
 
 /** The build without a part, and with the slots empty where it stood. */
-export const removePart = (build: Build, id: string): Build => ({
-  ...build,
-  parts: build.parts.filter(p => p.id !== id),
-  slots: Object.fromEntries(Object.entries(build.slots).filter(([, v]) => v !== id)),
-})
+export function removePart(build: Build, id: string): Build {
+  const parts = build.parts.filter(p => p.id !== id),
+    drilled = (of: readonly Part[]) => new Set(of.flatMap(p => p.features.flatMap(f => f.drilled?.step ?? []))),
+    gone = drilled(build.parts.filter(p => p.id === id)),
+    left = drilled(parts)
+  return {
+    ...build,
+    parts,
+    slots: Object.fromEntries(Object.entries(build.slots).filter(([, v]) => v !== id)),
+    // What was drilled in it alone is not done on another one.
+    steps: build.steps.filter(s => !gone.has(s.step) || left.has(s.step)),
+  }
+}
 
 /** The build with a fix chosen for a joint; one fix a joint, choosing another replaces it. */
 export const chooseFix = (build: Build, joint: string, method: string): Build => ({

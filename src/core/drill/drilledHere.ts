@@ -18,16 +18,23 @@ export const isDrilled = (build: Shaped, r: Pick<HoleRequest, 'id' | 'screws'>, 
   r.screws !== 'bridge-screws' &&
   (partIn(build, SLOT_OF[piece])?.features.some(f => f.drilled?.hole === r.id) ?? false)
 
-/** Every hole that the plan drilled in what is fitted, by the step that did; those that were plugged since are among them. */
-export const drilledSteps = (build: Shaped): { step: string }[] =>
-  CARRIERS.flatMap(s => build.parts.find(p => p.id === build.slots[s])?.features ?? []).flatMap(f =>
-    // A counterbore is part of its hole.
-    f.drilled && f.role !== 'ferrule-hole' ? [{ step: f.drilled.step }] : [],
+/**
+ * Every hole that the plan drilled, by the step that did, and whether it is in what is fitted; those that were plugged
+ * since are among them.
+ */
+export const drilledSteps = (build: Shaped): { step: string; fitted: boolean }[] => {
+  const fitted = new Set(CARRIERS.map(s => build.slots[s]))
+  return build.parts.flatMap(p =>
+    p.features.flatMap(f =>
+      // A counterbore is part of its hole.
+      f.drilled && f.role !== 'ferrule-hole' ? [{ step: f.drilled.step, fitted: fitted.has(p.id) }] : [],
+    ),
   )
+}
 
 /** Whether any hole of a group was drilled by the plan, as a feature of its part. */
 export const groupIsDrilled = (build: Shaped, group: Hole['group']): boolean =>
   drilledSteps(build).some(d => {
-    const step = stepRef(d.step)
+    const step = d.fitted ? stepRef(d.step) : undefined
     return step?.kind === 'drill' && step.group === group
   })

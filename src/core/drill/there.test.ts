@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../build/build.ts'
-import { plugHoles, takeReading } from '../build/edits.ts'
+import { choosePart, plugHoles, removePart, takeReading } from '../build/edits.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { plan } from '../plan/plan.ts'
@@ -162,6 +162,29 @@ describe('a group that is drilled', () => {
     expect(there(filled).some(x => x.feature.id === t.feature.id)).toBe(false)
   })
 
+  it('is not done on another body, whether the first one stays beside it or goes', () => {
+    const after = drill(screwed, 'bridge'),
+      body = screwed.parts.find(p => p.kind === 'body')!
+    const other = choosePart(after, 'body', { ...body, id: 'other' })
+    const open = (b: Build) =>
+      plan(b)
+        .steps.filter(s => s.ref.kind === 'drill' && s.ref.group === 'bridge')
+        .map(s => [s.id, s.status === 'done'])
+    expect(holes(other).filter(h => h.group === 'bridge')).toHaveLength(4)
+    expect(open(other)).toEqual([['drill/bridge/2', false]])
+    const gone = removePart(other, body.id)
+    expect(open(gone)).toEqual([['drill/bridge', false]])
+    // Back on the first one it is done as it was.
+    expect(
+      open(
+        choosePart(
+          other,
+          'body',
+          after.parts.find(p => p.kind === 'body')!,
+        ),
+      ),
+    ).toEqual([['drill/bridge', true]])
+  })
   it('came with the part once that lies on the shelf, and is not there on another one like it', () => {
     const after = drillAll(screwed),
       body = after.parts.find(p => p.kind === 'body')!

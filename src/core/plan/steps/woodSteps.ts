@@ -98,8 +98,11 @@ const isAfter = (h: Hole): boolean => h.when === 'after finish'
  * The hole list, a step for each group; routs come before the holes beside them. Holes that are there keep the step that
  * drilled them; what a group asks for since is a step of its own.
  */
-export function drillSteps(holes: readonly Hole[], there: readonly { step: string }[] = []): Step[] {
-  const over = [...new Set(there.map(t => t.step))].flatMap((id): Sitting[] => {
+export function drillSteps(
+  holes: readonly Hole[],
+  there: readonly { step: string; fitted: boolean }[] = [],
+): Step[] {
+  const all = [...new Set(there.map(t => t.step))].flatMap((id): Sitting[] => {
     const ref = stepRef(id)
     return ref?.kind === 'drill' && isGroup(ref.group)
       ? [
@@ -107,16 +110,18 @@ export function drillSteps(holes: readonly Hole[], there: readonly { step: strin
             group: ref.group,
             after: ref.after,
             nth: ref.nth,
-            count: there.filter(t => t.step === id).length,
+            count: there.filter(t => t.step === id && t.fitted).length,
             open: [],
           },
         ]
       : []
   })
+  // A part that is not fitted any more took its holes along; a step's name is not given twice.
+  const over = all.filter(s => s.count > 0)
   const open = [...new Set(holes.map(h => h.group))].flatMap(group =>
     [false, true].flatMap((after): Sitting[] => {
       const own = holes.filter(h => h.group === group && isAfter(h) === after),
-        before = over.filter(s => s.group === group && s.after === after).map(s => s.nth ?? 1)
+        before = all.filter(s => s.group === group && s.after === after).map(s => s.nth ?? 1)
       return own.length
         ? [
             {
