@@ -212,12 +212,18 @@ export function undrill(build: Build, step: string): Build {
 }
 
 /** The build as if the plan had drilled nothing: what is wanted today, wherever the drill has been. */
-const asBlank = (build: Shaped): Shaped => ({
-  ...build,
-  parts: build.parts.map(p =>
-    p.features.some(f => f.drilled) ? { ...p, features: p.features.filter(f => !f.drilled) } : p,
-  ),
-})
+const asBlank = (build: Shaped): Shaped => ({ ...build, parts: build.parts.map(blank) })
+
+const blanks = new WeakMap<Part, Part>()
+/** One part without what the plan drilled in it: the same object for the same part, so that what hangs on it is kept. */
+function blank(part: Part): Part {
+  let own = blanks.get(part)
+  if (!own) {
+    own = part.features.some(f => f.drilled) ? { ...part, features: part.features.filter(f => !f.drilled) } : part
+    blanks.set(part, own)
+  }
+  return own
+}
 
 const faceOf = (slot: Carries, f: PlacedFeature): Face =>
   slot === 'guard'
@@ -247,10 +253,10 @@ const groupOf = (step: StepRef | undefined): string => (step?.kind === 'drill' ?
  */
 export function holesThere(build: Shaped, l: Layout, bits: readonly Bit[]): HoleThere[] {
   if (!build.parts.some(p => p.features.some(f => f.drilled))) return []
-  const blank = asBlank(build),
-    meant = layOut(blank)
+  const undrilled = asBlank(build),
+    meant = layOut(undrilled)
   const wanted = new Map(
-    meant ? holesAsked(blank, meant, allCuts(blank, meant), bits).map(h => [h.id, h] as const) : [],
+    meant ? holesAsked(undrilled, meant, allCuts(undrilled, meant), bits).map(h => [h.id, h] as const) : [],
   )
   return (['body', 'neck', 'guard'] as const).flatMap(slot => {
     const part = partIn(build, slot)
@@ -280,7 +286,7 @@ export function holesThere(build: Shaped, l: Layout, bits: readonly Bit[]): Hole
             want &&
             offBy(
               want,
-              blank,
+              undrilled,
               meant!,
               at[0] - want.at[0],
               at[1] - want.at[1],

@@ -5,7 +5,7 @@ import { bitsIn } from '../drill/bits.ts'
 import { cuttingWork } from '../drill/cutting.ts'
 import { plugsWanted } from '../drill/plugs.ts'
 import { holeList } from '../drill/holeList.ts'
-import { holesThere } from '../drill/there.ts'
+import { holesThere, type HoleThere } from '../drill/there.ts'
 import type { Work } from '../drill/templates/work.ts'
 import { layOut } from '../layout/layOut.ts'
 import { fit } from './applyFixes.ts'
@@ -19,6 +19,7 @@ export const drillWork = fact(DRILLED, (build): Work | undefined => {
   const cuts = allCuts(planned, layout),
     bits = bitsIn(build.preferences.drawer),
     holes = holeList(planned, layout, cuts, bits)
+  let there: readonly HoleThere[] | undefined
   return {
     build: planned,
     layout,
@@ -28,7 +29,10 @@ export const drillWork = fact(DRILLED, (build): Work | undefined => {
       layout,
       holes.filter(h => h.group === 'bridge'),
     ),
-    there: holesThere(planned, layout, bits),
+    // Held against what is wanted today only where somebody looks: the plan counts them and no more.
+    get there() {
+      return (there ??= holesThere(planned, layout, bits))
+    },
     cuts: cuttingWork({ build, layout: now }, { build: planned, layout, cuts }),
   }
 })

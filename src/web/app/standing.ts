@@ -1,4 +1,5 @@
 import { factOf } from '../hooks/useFact.ts'
+import { drilledSteps } from '../../core/drill/drilledHere.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { Standing } from '../../core/plan/effects.ts'
 
@@ -10,6 +11,6 @@ export function standingOf(build: Build): Standing {
     fit: factOf('fit', build),
     plan: factOf('plan', build),
     // A hole that is drilled is not one less.
-    holes: (work?.holes.length ?? 0) + (work?.there.length ?? 0),
+    holes: (work?.holes.length ?? 0) + drilledSteps(build).filter(d => d.fitted).length,
   }
 }
