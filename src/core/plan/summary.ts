@@ -14,7 +14,7 @@ export interface BuildSummary {
   left: boolean
   bridge: string
   pickups: number
-  worst: { title: string; value: number; doubt: number; limits: Limits; state: State } | undefined
+  worst: { title: string; value: number; doubt: number; limits: Limits; state: State; counts: boolean } | undefined
   states: Record<State, number>
   joints: number
   done: number
@@ -42,6 +42,7 @@ export function buildSummary(build: Build, now: Present): BuildSummary {
       doubt: worst.doubt,
       limits: worst.limits,
       state: worst.state,
+      counts: worst.counts,
     },
     states: countStates(f.planned),
     joints: f.planned.length,

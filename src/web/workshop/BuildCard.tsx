@@ -143,9 +143,12 @@ export const BuildCard = memo(function BuildCard({
           </div>
           {s.worst && (
             <div className="col-span-2 flex items-center gap-3 border-t border-line pt-1.5 text-note">
-              <span className="w-[108px] shrink-0">
-                <SnugGauge size="ledger" {...s.worst} />
-              </span>
+              {/* Pieces have no gauge. */}
+              {!s.worst.counts && (
+                <span className="w-[108px] shrink-0">
+                  <SnugGauge size="ledger" {...s.worst} />
+                </span>
+              )}
               <span className="min-w-0 flex-1 truncate">
                 <span className="font-semibold">{s.worst.state}</span>: {s.worst.title}
               </span>

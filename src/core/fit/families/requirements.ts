@@ -61,10 +61,10 @@ const required = (n: Needed, clearance: Quantity = exact(-n.missing)): FoundJoin
 })
 
 /** The same where nobody has looked yet: it may be there, or be missing. */
-const unseen = (n: Omit<Needed, 'missing'>, of: string, label: string, missing = 1): FoundJoint =>
+const unseen = (n: Omit<Needed, 'missing'>, of: string, label: string, doubt = 1): FoundJoint =>
   required(
-    { ...n, missing },
-    linear([[1, fromSource({ id: of, label, value: 0, doubt: missing, basis: 'assumed', missing: true })]]),
+    { ...n, missing: 1 },
+    linear([[1, fromSource({ id: of, label, value: 0, doubt, basis: 'assumed', missing: true })]]),
   )
 
 /** A drilled head that has fewer holes than the instrument has strings. */
@@ -309,6 +309,9 @@ function polesForStrings({ build, layout }: FitContext): FoundJoint[] {
   })
 }
 
+/** Doubt of what is there in nearly every instrument, and only not looked at yet, pieces [from memory]. */
+const LIKELY = 0.5
+
 /** Room for the wires, and the strings' ground: the wiring decides, and until it does both cannot be told. */
 function wiresAndGround({ build, layout }: FitContext): FoundJoint[] {
   const { components, wires } = build.circuit
@@ -335,6 +338,7 @@ function wiresAndGround({ build, layout }: FitContext): FoundJoint[] {
       },
       'wiring/room',
       'ways of the wires',
+      LIKELY,
     ),
     bonded
       ? required({ ...ground, missing: 0, says: '' })
@@ -345,6 +349,7 @@ function wiresAndGround({ build, layout }: FitContext): FoundJoint[] {
           },
           'wiring/ground',
           'ground of the strings',
+          LIKELY,
         ),
   ]
 }
