@@ -26,6 +26,9 @@ const PLURAL: Record<string, string> = {
   "can't tell": "can't be told yet",
 }
 
+/** Doubts past this many crowd the map; they are in the ledger, and on the map when they are in hand. */
+const ON_THE_MAP = 24
+
 /** All joints of the build on the map and as gauges, worst first. */
 export function Fit() {
   const fit = useFact('fit')
@@ -81,7 +84,7 @@ export function Fit() {
         take: openJoint,
         caption: joint && `${joint.title}: ${joint.counts ? stateWord(joint) : l.fineText(joint.clearance.value)}`,
         marks: fit.now.flatMap((j, i) =>
-          j.state === 'snug' && j.id !== joint?.id
+          j.id !== joint?.id && (j.state === 'snug' || (j.state === "can't tell" && i >= ON_THE_MAP))
             ? []
             : [{ id: j.id, at: j.at, label: String(i + 1), title: `${j.title}: ${stateWord(j)}`, state: j.state }],
         ),
