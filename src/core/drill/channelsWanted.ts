@@ -8,6 +8,7 @@ import { boreToPrism, boxGap, boxOfBore, boxOfPrism, type Box } from '../geometr
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { gapBeside } from '../geometry/shape.ts'
 import { strip, type Layout } from '../layout/layOut.ts'
+import { cutsInFrame } from './cutsInFrame.ts'
 import { CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
 
 /** How far a channel is drilled into the hollows at both its ends, mm [from memory]. */
@@ -200,7 +201,7 @@ export const toTenth = (x: number): number => Math.round(x * 10) / 10
 
 /** What the builder means to cut, and the channels that are missing, at places that a rule can mark unless told otherwise. */
 export const allCuts = (build: Shaped, l: Layout, round = toTenth): AnyCut[] => [
-  ...build.cuts,
+  ...cutsInFrame(build),
   ...channelsWanted(build, l, round),
 ]
 

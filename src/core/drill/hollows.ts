@@ -7,6 +7,7 @@ import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import type { Feature } from '../parts/part.ts'
+import { cutsInFrame } from './cutsInFrame.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../parts/featureRoles.ts'
 
 /** Pieces of wood that are drilled. Body: z 0 at the top; head: z 0 at its face; heel: z 0 at the fingerboard's glue line. */
@@ -107,7 +108,7 @@ function heightsOf(f: Feature, full: number, depth: number): { z0: number; z1: n
 const known = new WeakMap<Layout, { build: Shaped; cuts: readonly Cut[]; hollows: Hollow[] }>()
 
 /** Every pocket, rout, cavity, channel and hole that is in body and neck already, and those that the builder means to cut. */
-export function hollowsOf(build: Shaped, l: Layout, cuts: readonly Cut[] = build.cuts): readonly Hollow[] {
+export function hollowsOf(build: Shaped, l: Layout, cuts: readonly Cut[] = cutsInFrame(build)): readonly Hollow[] {
   const have = known.get(l)
   if (have?.build === build && have.cuts === cuts) return have.hollows
   const hollows = hollowsIn(build, l, cuts)

@@ -115,4 +115,32 @@ describe('the line that a place is told from', () => {
       ),
       { numRuns: 25 },
     ))
+  it('leaves a cut where it is in the wood, whatever is read of the neck', () => {
+    const rout = {
+        id: 'r',
+        sort: 'rout' as const,
+        face: 'top' as const,
+        x: 60,
+        y: 90,
+        length: 30,
+        width: 20,
+        depth: 10,
+      },
+      before: Build = { ...placedAt(0), cuts: [rout] },
+      after = read(before, 0.6, 1.8)
+    const at = (b: Build) => {
+      const w = drillWork(b)!,
+        cut = w.cuts.find(c => c.id === 'cut-r')!,
+        [x, y] = [cut.along + w.layout.nutToHeelEnd, cut.across]
+      return { body: bodyPlace(b, w.layout, [x, y]), numbers: markList(w, b).find(m => m.id === 'cut-r')!.numbers }
+    }
+    // By the straightedge: 0.6 + 1.2 × (60 + 76) ÷ 256 = 1.2375 at the rout; it lies that much to the bass of the neck's line.
+    for (const b of [before, after]) {
+      const { body, numbers } = at(b)
+      expect([body.x, body.y]).toEqual([60, expect.closeTo(90, 9)])
+      expect(numbers[1]!.mm).toBeCloseTo(90, 9)
+    }
+    const told: Build = { ...after, placements: { ...after.placements, toldFrom: 'neck' } }
+    expect(at(told).numbers[1]!.mm).toBeCloseTo(90 - 1.2375, 9)
+  })
 })

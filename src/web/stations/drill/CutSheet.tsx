@@ -1,3 +1,4 @@
+import { LINES, woodLine } from '../../../core/layout/lines.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { FactTable } from '../../components/Table.tsx'
 import { rangeOf } from '../../../core/build/rangeOf.ts'
@@ -91,7 +92,13 @@ export function CutSheet({ cut, item, trail }: { cut: CutWork; item: MarkItem; t
               <LengthField
                 key={k}
                 narrow
-                label={own.sort === 'channel' && k === 'depth' ? 'Middle below the face' : SIZES[k]!.label}
+                label={
+                  own.sort === 'channel' && k === 'depth'
+                    ? 'Middle below the face'
+                    : (k === 'y' || k === 'toY') && woodLine(build) !== LINES.one
+                      ? `${SIZES[k]!.label}, from ${LINES.body}`
+                      : SIZES[k]!.label
+                }
                 mm={own[k] as number | undefined}
                 min={SIZES[k]!.min}
                 max={SIZES[k]!.max}
