@@ -96,3 +96,9 @@ export const fit = fact(MENDED, (build): FitResult => {
   })
   return { now, planned: joints, fixes, build: at }
 })
+
+/** The build without the planned fixes that would set a part's place: a place that is typed takes their place. */
+export function withoutPlacing<B extends Mended>(build: B, of: PlaceRef['of']): B {
+  const setting = fit(build).fixes.filter(f => f.fix?.changes.some(c => placeRef(c.ref)?.of === of))
+  return setting.length ? { ...build, fixes: build.fixes.filter(f => setting.every(s => s.chosen !== f)) } : build
+}

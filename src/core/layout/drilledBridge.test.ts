@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../build/build.ts'
-import { applyChange, fit } from '../fit/applyFixes.ts'
+import { applyChange, fit, withoutPlacing } from '../fit/applyFixes.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { jointsAsTheyStand } from '../fit/findJoints.ts'
 import { markList } from '../drill/markList.ts'
@@ -203,4 +203,24 @@ describe('whatever is drilled already', () => {
       ),
       { numRuns: 60 },
     ))
+  it('gives way to a place that is typed while a fix would set it', () => {
+    const b = drilledAt(120),
+      ways = jointsAsTheyStand(b).flatMap(j =>
+        j.fixes
+          .filter(f => f.changes.some(c => c.ref === 'placements/bridge.x'))
+          .map(f => ({ joint: j.id, method: f.method })),
+      )
+    expect(ways.length).toBeGreaterThan(0)
+    const planned: Build = { ...b, fixes: ways.slice(0, 1) }
+    const place = (x: Build) => layOut({ ...fit(x).build })!.bridge.front - layOut(x)!.nutToHeelEnd
+    const typed = (x: Build): Build => ({
+      ...x,
+      placements: { ...x.placements, bridge: { x: sure(150), y: sure(0) } },
+    })
+    // The fix alone would hold the bridge where it aims.
+    expect(place(planned)).not.toBeCloseTo(150, 1)
+    expect(place(typed(withoutPlacing(planned, 'bridge')))).toBeCloseTo(150, 9)
+    // Fixes that place something else stay.
+    expect(withoutPlacing(planned, 'guard')).toBe(planned)
+  })
 })

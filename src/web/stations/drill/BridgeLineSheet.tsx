@@ -1,3 +1,4 @@
+import { withoutPlacing } from '../../../core/fit/applyFixes.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { LINES, woodLine } from '../../../core/layout/lines.ts'
 import { drilledPattern } from '../../../core/layout/drilledBridge.ts'
@@ -30,7 +31,7 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
     ideal = layout.line.ideal.value
   const setPlace = (axis: 'x' | 'y', v: number) =>
     editBuild(b => ({
-      ...b,
+      ...withoutPlacing(b, 'bridge'),
       placements: {
         ...b.placements,
         bridge: {
