@@ -198,3 +198,37 @@ describe('a hollow kit with a neck to be glued', () => {
     expect(page.troubles).toEqual([])
   })
 })
+
+describe('what is absent or does not belong together', () => {
+  it('stands among the joints in words, without a gauge, and bars the trial', async () => {
+    const id = await copyOf(bench, 'absent', 'heron', b => {
+        const part = (slot: string) => b.parts.find(p => p.id === b.slots[slot])!
+        part('pot-volume').traits = { ...part('pot-volume').traits, thread: '3/8-32', nutThread: 'M9 × 0.75' }
+        part('pickup-neck').dims = {
+          ...part('pickup-neck').dims,
+          poles: { value: 4, doubt: 0, basis: 'measured' },
+        }
+        part('neck').traits = { ...part('neck').traits, rod: 'at the heel', tilt: 'asks for it' }
+        part('body').traits = { ...part('body').traits, rodNotch: 'none' }
+      }),
+      page = await bench.open(`/b/${id}/fit?hand=pot-volume-thread-pair`)
+    const sheet = page.getByRole('article')
+    await sheet
+      .getByText(/3\/8-32 is 9\.5\d × 0\.79.mm, M9 × 0\.75 9 × 0\.75.mm: it does not go in at all/)
+      .waitFor()
+    expect(await sheet.getByRole('img', { name: /gauge|snug/i }).count()).toBe(0)
+    for (const [hand, says] of [
+      ['pickup-neck-pole-count', /It has 4 poles for 6 strings/],
+      ['notch-there', /the body has no notch: the neck comes off for every turn/],
+      ['tilt-there', /tilt screw|screw that tilts it/],
+      ['wire-room', /the wires’ lengths and ways are not worked out/],
+    ] as const) {
+      await page.goto(`${bench.server.address}/b/${id}/fit?hand=${hand}`)
+      await sheet.getByText(says).first().waitFor()
+    }
+    await page.goto(`${bench.server.address}/b/${id}/fit?view=trial`)
+    await sheet.getByRole('button', { name: 'A notch for the truss rod’s tool' }).waitFor()
+    await sheet.getByRole('button', { name: /^Volume: thread and nut/ }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})
