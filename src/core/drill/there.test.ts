@@ -1,20 +1,21 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import { plainBuild } from '../../../tests/support/plainBuild.ts'
+import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../build/build.ts'
 import { choosePart, plugHoles, removePart, takeReading } from '../build/edits.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { plan } from '../plan/plan.ts'
 import { reopenStep, tickStep } from '../plan/tickStep.ts'
-import { typicalFeature } from '../parts/typicalPart.ts'
+import { typicalFeature, typicalPart } from '../parts/typicalPart.ts'
 import { asOnShelf } from '../shelf/asOnShelf.ts'
 import { freshCopy } from '../start/freshCopy.ts'
 import { groupIsDrilled } from './drilledHere.ts'
 import { HOLE_GROUPS, type Hole } from './hole.ts'
 import { holeReading } from './holeReading.ts'
 import { markList } from './markList.ts'
+import { farMouth } from './there.ts'
 
 const AT = '2026-05-02T10:00:00.000Z'
 const holes = (b: Build): readonly Hole[] => drillWork(b)!.holes
@@ -31,6 +32,16 @@ const drillAll = (b: Build): Build => {
       next = drill(next, g)
   return next
 }
+const square = (x0: number, y0: number, x1: number, y1: number) => ({
+  smooth: false,
+  doubt: 0,
+  points: [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ] as [number, number][],
+})
 const screwed = plainBuild({
   front: 165,
   parts: {
@@ -162,6 +173,62 @@ describe('a group that is drilled', () => {
     expect(there(filled).some(x => x.feature.id === t.feature.id)).toBe(false)
   })
 
+  it('leans by how far its mouths lie apart: 0.8 over the wood under the pocket', () => {
+    const after = drillAll(screwed),
+      through = there(after).find(t => t.group === 'neck' && t.face === 'body back')!
+    const own = (k: 'farX' | 'farY', value: number) => ({
+      of: `part/${through.part.id}/features.${through.feature.id}.${k}`,
+      value,
+      doubt: 0.3,
+      at: AT,
+    })
+    const { x, y } = through.feature.dims
+    const read = takeReading(takeReading(after, own('farX', x!.value + 0.8)), own('farY', y!.value)),
+      w = drillWork(read)!,
+      far = farMouth(
+        w.build,
+        w.layout,
+        w.there.find(t => t.id === through.id)!,
+      )!
+    // 45 of body less 16 of pocket.
+    expect(far.way).toBeCloseTo(29, 6)
+    expect(far.leans).toBeCloseTo(0.8, 6)
+    expect(far.degrees).toBeCloseTo((Math.atan(0.8 / 29) * 180) / Math.PI, 6)
+    expect(far.along! - through.along).toBeCloseTo(0.8, 6)
+    // By hand 1 mm in 45 [from memory]: 0.64 here; this is more.
+    expect(far.like).toBeUndefined()
+    const little = takeReading(takeReading(after, own('farX', x!.value + 0.15)), own('farY', y!.value)),
+      v = drillWork(little)!
+    expect(
+      farMouth(
+        v.build,
+        v.layout,
+        v.there.find(t => t.id === through.id)!,
+      )!.like,
+    ).toBe('with a guide')
+    const blind = there(after).find(t => t.face === 'heel')!
+    expect(farMouth(w.build, w.layout, blind)).toBeUndefined()
+  })
+  it('in a guard that was set over lies on the guard where the instrument has it', () => {
+    const pot = Object.keys(screwed.slots).find(k => k.startsWith('pot-'))!,
+      guard = { ...typicalPart('guard', 'g', 'Guard'), outline: square(60, 40, 200, 140) }
+    const b0 = choosePart(plainBuild({ front: 165, instrument: { extras: ['guard'] } }), 'guard', guard)
+    const b: Build = {
+      ...b0,
+      parts: b0.parts.map(p => ({ ...p, features: p.features.filter(f => f.serves !== pot) })),
+      placements: {
+        ...b0.placements,
+        guard: { x: sure(3), y: sure(-2) },
+        parts: [{ slot: pot, x: sure(120), y: sure(80) }],
+      },
+    }
+    const after = drill(b, 'controls'),
+      own = after.parts.find(p => p.id === 'g')!.features.find(f => f.serves === pot)!
+    // 120 and 80 from the pocket's end and the line; the guard lies 3 and −2 off its own place.
+    expect([own.dims.x!.value, own.dims.y!.value]).toEqual([117, 82])
+    const [t] = there(after)
+    expect([t!.along, t!.across]).toEqual([expect.closeTo(120, 6), expect.closeTo(80, 6)])
+  })
   it('is not done on another body, whether the first one stays beside it or goes', () => {
     const after = drill(screwed, 'bridge'),
       body = screwed.parts.find(p => p.kind === 'body')!

@@ -11,7 +11,7 @@ import { templatesOf } from '../drill/templates/templates.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { edgeReading } from './centreLine.ts'
 import { bodyPlace } from './layOut.ts'
-import { LINES, ownLine, woodLine } from './lines.ts'
+import { fromTold, LINES, ownLine, toTold, woodLine } from './lines.ts'
 
 /** The neck's edges read so that its line lies so far off the body's at the mouth and at the bridge, to the treble side. */
 function read(b: Build, mouth: number, bridge: number): Build {
@@ -142,5 +142,13 @@ describe('the line that a place is told from', () => {
     }
     const told: Build = { ...after, placements: { ...after.placements, toldFrom: 'neck' } }
     expect(at(told).numbers[1]!.mm).toBeCloseTo(90 - 1.2375, 9)
+  })
+  it('brings back what was told: 0.6 and 1.8 off at 76 before and 180 behind the pocket’s end', () => {
+    const b = read(placedAt(0), 0.6, 1.8)
+    // At 52 behind it half the way: 1.2.
+    expect(toTold(b, 52, 10)).toBeCloseTo(11.2, 9)
+    expect(fromTold(b, 52, 11.2)).toBeCloseTo(10, 9)
+    const neck: Build = { ...b, placements: { ...b.placements, toldFrom: 'neck' } }
+    expect([toTold(neck, 52, 10), fromTold(neck, 52, 10)]).toEqual([10, 10])
   })
 })
