@@ -6,6 +6,7 @@ import { edgeReading } from '../layout/centreLine.ts'
 import { saddleHeight } from '../layout/saddleHeight.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
+import { tickStep } from '../plan/tickStep.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import { setupReading } from '../setup/setupWork.ts'
 import { chooseFix } from '../build/edits.ts'
@@ -147,6 +148,13 @@ describe('a neck that is glued in', () => {
     )
   })
 
+  it('is read by straightedge and rule when its step is ticked: ±0.3', () => {
+    const b = glued(),
+      step = plan(b).steps.find(s => s.ref.kind === 'assemble' && s.ref.what === 'neck-dry')!
+    expect(tickStep(b, step, AT, 9.5).readings).toMatchObject([
+      { of: 'layout.dry', value: 9.5, doubt: 0.3, with: 'straightedge and rule' },
+    ])
+  })
   it('goes through a gate that stays shut until it was clamped dry', () => {
     const b = glued(),
       steps = plan(b).steps,

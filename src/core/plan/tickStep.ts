@@ -1,5 +1,6 @@
 import type { Build } from '../build/build.ts'
-import { readingRef } from '../build/readingRef.ts'
+import { DEFAULT_DOUBT } from '../units/doubt.ts'
+import { readingRef, type ReadingRef } from '../build/readingRef.ts'
 import { plugHoles, takeReading } from '../build/edits.ts'
 import { PLUGS } from '../drill/plugs.ts'
 import { drillHoles, undrill } from '../drill/there.ts'
@@ -8,9 +9,18 @@ import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
 import type { OrderedStep } from './step.ts'
 
-/** How well a reading is known when the builder says no more: calliper ±0.05 mm, meter ±1 %, gauges ±0.03 mm [from memory]. */
+/** With what a kind of reading is taken when the builder says no more, and its half-width, mm [from memory]. */
+const CALLIPER = { name: 'calliper', doubt: 0.05 }
+const TOOLS: Partial<Record<ReadingRef['kind'], typeof CALLIPER>> = {
+  setup: { name: 'feeler gauge', doubt: 0.03 },
+  dry: { name: 'straightedge and rule', doubt: DEFAULT_DOUBT.rule() },
+}
+
+/** How well a reading is known when the builder says no more; a meter's ±1 % [from memory]. */
 const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
-  unit === 'Ω' ? Math.max(Math.abs(value) * 0.01, 1) : readingRef(of)?.kind === 'setup' ? 0.03 : 0.05
+  unit === 'Ω'
+    ? Math.max(Math.abs(value) * 0.01, 1)
+    : (TOOLS[readingRef(of)?.kind ?? 'dimension'] ?? CALLIPER).doubt
 
 /**
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
@@ -40,7 +50,7 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
       doubt: doubtOfReading(step.read.unit, step.read.of, reading),
       at,
       with:
-        step.read.unit === 'Ω' ? 'meter' : readingRef(step.read.of)?.kind === 'setup' ? 'feeler gauge' : 'calliper',
+        step.read.unit === 'Ω' ? 'meter' : (TOOLS[readingRef(step.read.of)?.kind ?? 'dimension'] ?? CALLIPER).name,
     })
   if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }

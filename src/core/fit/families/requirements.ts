@@ -3,6 +3,7 @@ import { lugRef } from '../../build/lugRef.ts'
 import { slotsOf } from '../../build/slots.ts'
 import { inside, type Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
+import { servedWord } from '../../parts/servedWord.ts'
 import type { PartKind } from '../../parts/partKinds.ts'
 import { exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
 import { COMMON, family, MEMORY, type FamilyFile } from '../family.ts'
@@ -299,7 +300,7 @@ function polesForStrings({ build, layout }: FitContext): FoundJoint[] {
       required({
         id: `${p.slot}-pole-count`,
         family: poleCount.id,
-        title: `A pole under every string, ${p.slot.replace('pickup-', '')} pickup`,
+        title: `A pole under every string, ${servedWord(p.slot)} pickup`,
         missing: poles === 1 ? 0 : Math.abs(wanted - poles),
         at: p.centre,
         slots: [p.slot],
