@@ -6,6 +6,7 @@ import type { Build } from '../build/build.ts'
 import { choosePart, plugHoles, removePart, takeReading } from '../build/edits.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { drillWork } from '../fit/drillWork.ts'
+import { impossible } from '../layout/impossible.ts'
 import { plan } from '../plan/plan.ts'
 import { reopenStep, tickStep } from '../plan/tickStep.ts'
 import { typicalFeature, typicalPart } from '../parts/typicalPart.ts'
@@ -68,6 +69,8 @@ describe('a group that is drilled', () => {
         expect(t!.along).toBeCloseTo(h.along, 2)
       }
       expect(holes(after).filter(h => groupIsDrilled(after, h.group))).toEqual([])
+      // What can be drilled can be so.
+      expect(impossible(after, drillWork(after)!.layout)).toEqual(impossible(before, drillWork(before)!.layout))
       const read = readBuild(JSON.parse(JSON.stringify(after)))
       expect('problems' in read ? read.problems : []).toEqual([])
     },

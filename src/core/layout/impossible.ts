@@ -47,7 +47,10 @@ export function impossible(build: Laid, l: Layout): string[] {
     if (part !== body || own.through) continue
     const depth = own.dims.depth?.value,
       thick = body.dims.thickness?.value ?? 0
-    if (depth !== undefined && depth <= 0) out.push(`${name} has no depth: measure it from the ${f.face}.`)
+    // A slanting channel may begin at the face itself.
+    const slants = own.dims.toDepth !== undefined && own.dims.toDepth.value > 0
+    if (depth !== undefined && depth <= 0 && !slants)
+      out.push(`${name} has no depth: measure it from the ${f.face}.`)
     else if (depth !== undefined && thick > 0 && depth >= thick)
       out.push(`${name} is ${fixed(depth, 1)} mm deep in a body ${fixed(thick, 1)} mm thick: measure both again.`)
   }
