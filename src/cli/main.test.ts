@@ -107,7 +107,7 @@ describe('the command line', () => {
     expect(readdirSync(out).filter(f => f.endsWith(`.${format}`)).length).toBe(count)
   })
   it('schema prints the schema', async () =>
-    expect(JSON.parse((await run(['schema'])).stdout)).toMatchObject({ title: 'Snug Bolt build, version 4' }))
+    expect(JSON.parse((await run(['schema'])).stdout)).toMatchObject({ title: 'Snug Bolt build, version 5' }))
   it('sample heron prints a build that the other commands read from standard input', () => {
     const sample = started(['sample', 'heron'])
     expect(sample.status).toBe(0)

@@ -1,8 +1,7 @@
 import { Command, CommanderError, Option } from 'commander'
 import { response } from '../core/circuit/response.ts'
-import { openSettings, pullsOf, settingLabel, type Settings } from '../core/circuit/settings.ts'
+import { knobsOf, openSettings, settingLabel, thrownOf, PULLED, type Settings } from '../core/circuit/settings.ts'
 import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
-import { SWITCH_POSITIONS } from '../core/circuit/switchPositions.ts'
 import { PAPER_NAMES, type Build } from '../core/build/build.ts'
 import { traceItem, type TracedNumber } from '../core/trace/traceItem.ts'
 import { doubtOf } from '../core/units/quantity.ts'
@@ -36,7 +35,8 @@ const traceReport = ({ label, quantity }: TracedNumber) => ({
 })
 
 interface CircuitOptions {
-  position: string
+  position?: string
+  throw: string[]
   pull: string[]
   knob: string[]
   dc?: boolean
@@ -44,23 +44,42 @@ interface CircuitOptions {
 
 /** Settings from the command line's words; refuses positions, pulls and knobs that the build has not. */
 function settingsFrom(build: Build, o: CircuitOptions): Settings {
-  const s = openSettings(build, o.position)
-  const pulls = pullsOf(build),
-    knobs = Object.keys(s.knobs)
+  const all = thrownOf(build),
+    levers = all.filter(t => t.by === 'lever'),
+    pulls = all.filter(t => t.by === 'pull')
+  const throws: Record<string, string> = {},
+    knobs: Record<string, number> = {}
+  const set = (option: string, id: string, to: string) => {
+    const t = levers.find(x => x.id === id)
+    if (!t) throw new InputError(`${option}: no switch of that name; this build has ${namesOf(levers) || 'none'}`)
+    if (!t.throws.some(p => p.id === to))
+      throw new InputError(`${option}: ${t.label} has ${t.throws.map(p => p.id).join(', ')}`)
+    throws[id] = to
+  }
+  if (o.position !== undefined) {
+    if (!levers[0]) throw new InputError(`--position ${o.position}: this build has no switch`)
+    set(`--position ${o.position}`, levers[0].id, o.position)
+  }
+  for (const t of o.throw) {
+    const [id = '', to = ''] = t.split('=')
+    set(`--throw ${t}`, id, to)
+  }
   for (const p of o.pull) {
-    if (!pulls.includes(p))
-      throw new InputError(`--pull ${p}: no pull switch of that name; this build has ${pulls.join(', ') || 'none'}`)
-    s.pulled[p] = true
+    if (!pulls.some(t => t.id === p))
+      throw new InputError(`--pull ${p}: no pull switch of that name; this build has ${namesOf(pulls) || 'none'}`)
+    throws[p] = PULLED
   }
   for (const k of o.knob) {
     const [id = '', text = ''] = k.split('=')
     const x = Number(text)
-    if (!knobs.includes(id) || text === '' || !(x >= 0 && x <= 1))
-      throw new InputError(`--knob ${k}: wants NAME=0…1 with a name of ${knobs.join(', ')}`)
-    s.knobs[id] = x
+    if (!knobsOf(build).some(q => q.id === id) || text === '' || !(x >= 0 && x <= 1))
+      throw new InputError(`--knob ${k}: wants NAME=0…1 with a name of ${namesOf(knobsOf(build))}`)
+    knobs[id] = x
   }
-  return s
+  const s = openSettings(build, throws)
+  return { ...s, knobs: { ...s.knobs, ...knobs } }
 }
+const namesOf = (list: readonly { id: string }[]): string => list.map(x => x.id).join(', ')
 
 function circuitReport(build: Build) {
   return {
@@ -144,10 +163,12 @@ export async function main(argv: string[]): Promise<number> {
   program
     .command('circuit [words...]')
     .description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')
-    .addOption(
-      new Option('--position <name>', 'switch position')
-        .choices(SWITCH_POSITIONS.map(p => p.id))
-        .default(SWITCH_POSITIONS[0]!.id),
+    .option('--position <name>', 'position of the first switch')
+    .option(
+      '--throw <name=position>',
+      'position of a switch by its name',
+      (v: string, all: string[]) => [...all, v],
+      [] as string[],
     )
     .option(
       '--pull <name>',

@@ -12,12 +12,8 @@ const WITHIN_DB = 0.01
 const WITHIN_SHARE = 0.001
 
 const at = (position: string, knobs: Record<string, number>, pulled: string[] = []): Settings => {
-  const s = openSettings(heron(), position)
-  return {
-    ...s,
-    knobs: { ...s.knobs, ...knobs },
-    pulled: Object.fromEntries(Object.keys(s.pulled).map(k => [k, pulled.includes(k)])),
-  }
+  const s = openSettings(heron(), { switch: position, ...Object.fromEntries(pulled.map(p => [p, 'out'])) })
+  return { ...s, knobs: { ...s.knobs, ...knobs } }
 }
 const longCable = (): Build => {
   const b = heron()

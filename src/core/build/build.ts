@@ -33,7 +33,7 @@ import { IsSlotTable } from './validators/isSlotTable.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const FORMAT = 'snugbolt-build'
-export const VERSION = 4
+export const VERSION = 5
 
 const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/

@@ -10,13 +10,32 @@ import {
   MaxLength,
   Min,
 } from 'class-validator'
+import { CONTACT_NAMES, type ContactName } from '../parts/contacts.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
+import { TAPERS, type Taper } from '../parts/kinds/electrics.ts'
+import { COMPONENT_KINDS, lugsOf, type ComponentKind } from '../parts/lugs.ts'
+import type { Part } from '../parts/part.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
-export const COMPONENT_KINDS = ['pickup', 'pot', 'switch', 'capacitor', 'resistor', 'jack', 'metal'] as const
-export type ComponentKind = (typeof COMPONENT_KINDS)[number]
+/** What an amplifying stage does between its input and its output. */
+export class Stage {
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(-1000)
+  @Max(1000)
+  gain!: number
 
-/** One thing in the circuit. Its values come from the part in `slot`; a resistor carries its own. */
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(1e3)
+  @Max(1e9)
+  inOhms!: number
+
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(1)
+  @Max(1e6)
+  outOhms!: number
+}
+
+/** One thing in the circuit. Its values come from the part in `slot`; what stands in no slot carries its own. */
 export class Component {
   @Matches(ID, ID_MESSAGE)
   id!: string
@@ -32,17 +51,56 @@ export class Component {
   @Matches(ID, ID_MESSAGE)
   slot?: string
 
-  /** Resistance of a resistor, Ω. */
+  /** Resistance of a resistor, or of a pot's track, Ω. */
   @IsOptional()
   @IsNumber({ allowNaN: false, allowInfinity: false })
   @Min(0.01)
   @Max(1e9)
   ohms?: number
+
+  /** Capacitance of a capacitor, F. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(1e-13)
+  @Max(1e-3)
+  farads?: number
+
+  @IsOptional()
+  @IsIn(TAPERS)
+  taper?: Taper
+
+  /** What a switch joins. */
+  @IsOptional()
+  @IsIn(CONTACT_NAMES)
+  contacts?: ContactName
+
+  @IsOptional()
+  @Nested(() => Stage)
+  stage?: Stage
 }
+
+/** The lugs that a component has with the part that is chosen for it. */
+export const terminalsOf = (c: Component, part: Part | undefined): string[] =>
+  lugsOf(c.kind, part, c.contacts).map(l => l.id)
+
+/** A pickup's own lead, a wire cut from the reel, a component's leg, or a part's own bent lug. */
+export const WIRE_KINDS = ['lead', 'wire', 'leg', 'lug'] as const
+export type WireKind = (typeof WIRE_KINDS)[number]
 
 const TERMINAL = /^[a-z0-9-]+\.[a-z0-9-]+$/
 
-/** One conductor between two terminals, `component.terminal`. */
+/** The braid of a shielded wire: which lugs it is soldered to, at which end. One end alone is a screen without a loop. */
+export class Braid {
+  @IsOptional()
+  @Matches(TERMINAL, { message: 'must be component.terminal' })
+  from?: string
+
+  @IsOptional()
+  @Matches(TERMINAL, { message: 'must be component.terminal' })
+  to?: string
+}
+
+/** One conductor between two terminals, `component.terminal`; of a shielded one this is the core. */
 export class Wire {
   @Matches(ID, ID_MESSAGE)
   id!: string
@@ -53,9 +111,12 @@ export class Wire {
   @Matches(TERMINAL, { message: 'must be component.terminal' })
   to!: string
 
-  /** A pickup's own lead, a wire cut from the reel, a component's leg, or a part's own bent lug. */
-  @IsIn(['lead', 'wire', 'leg', 'lug'])
-  kind!: 'lead' | 'wire' | 'leg' | 'lug'
+  @IsIn(WIRE_KINDS)
+  kind!: WireKind
+
+  @IsOptional()
+  @Nested(() => Braid)
+  braid?: Braid
 
   @IsOptional()
   @IsString()

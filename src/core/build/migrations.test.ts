@@ -37,4 +37,10 @@ describe('documents of older versions', () => {
     expect(b.instrument).toMatchObject({ pickups: ['bridge', 'neck'], neckJoint: 'screwed' })
     expect(b.slots['neck-screws']).toBe('bittern-neck-screws')
   })
+  it('version 4 names a setting by every switch, not by the first one’s position', () => {
+    const b = old('heron-v4')
+    expect(b.readings.at(-1)!.of).toBe('meter.switch=both+tone=out')
+    expect(b.steps.slice(-2).map(s => s.step)).toEqual(['test/switch=bridge', 'test/tap'])
+    expect(b.circuit.recipe).toBe('two pickups, three-way toggle, volume, tone')
+  })
 })

@@ -69,8 +69,42 @@ function fromThree(d: Document): Document {
   return { ...d, version: 4, instrument: { ...rest, neckJoint: 'screwed', pickups: places } }
 }
 
+/** Component of the first kind that is one. */
+const firstOf = (circuit: Document, kind: string): string | undefined =>
+  Array.isArray(circuit.components)
+    ? (circuit.components.filter(isObject).find(c => c.kind === kind)?.id as string | undefined)
+    : undefined
+
+/** Version 4 knew one switch and named a setting by its position and by the pots that are pulled. */
+function fromFour(d: Document): Document {
+  const circuit = isObject(d.circuit) ? d.circuit : {},
+    lever = firstOf(circuit, 'switch')
+  const key = (old: string): string => {
+    const [at, ...pulled] = old.split('+')
+    return [...(lever ? [`${lever}=${at}`] : []), ...pulled.map(p => `${p}=out`)].join('+') || 'rest'
+  }
+  const renamed = (list: unknown, field: string, form: RegExp, keep: (setting: string) => boolean = () => true) =>
+    Array.isArray(list)
+      ? list.map((x: unknown): unknown => {
+          const m = isObject(x) && typeof x[field] === 'string' ? form.exec(x[field]) : null
+          return m && keep(m[2]!) ? { ...(x as Document), [field]: `${m[1]!}${key(m[2]!)}` } : x
+        })
+      : list
+  const { recipe, ...wired } = circuit
+  return {
+    ...d,
+    version: 5,
+    readings: renamed(d.readings, 'of', /^(meter\.)(.+)$/),
+    // To tap the poles is a test of its own, and no setting.
+    steps: renamed(d.steps, 'step', /^(test\/)(.+)$/, s => s !== 'tap'),
+    circuit: isObject(d.circuit)
+      ? { ...wired, ...(recipe === undefined || recipe === 'none' ? {} : { recipe }) }
+      : d.circuit,
+  }
+}
+
 /** From each older version to the next. Version 1 is the first that was published. */
-const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTwo, 3: fromThree }
+const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTwo, 3: fromThree, 4: fromFour }
 
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {

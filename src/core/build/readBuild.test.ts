@@ -30,7 +30,7 @@ describe('reading a build', () => {
     [
       'a version from the future',
       b => {
-        b.version = 5
+        b.version = 6
       },
       'version',
     ],

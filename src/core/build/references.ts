@@ -2,8 +2,10 @@ import { hollowed } from '../parts/hollowed.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import { lugRef } from './lugRef.ts'
-import { LUGS } from './terminals.ts'
+import { CONTACTS } from '../parts/contacts.ts'
+import { LUGS } from '../parts/lugs.ts'
 import type { Build, Cut, CutSort } from './build.ts'
+import type { Component } from './circuitRecord.ts'
 import type { Fitted } from './docs.ts'
 import { FAMILY_IDS } from './families.ts'
 import type { Problem } from './problem.ts'
@@ -152,19 +154,35 @@ export function referenceProblems(build: Build): Problem[] {
     if (c.slot && !slots.has(c.slot))
       out.push({ path: `circuit.components[${i}].slot`, reason: `“${c.slot}” is no slot of this instrument` })
   })
+  out.push(...wireProblems(build))
+  return out
+}
+
+/** Lugs that a component may have. Of the kind, not of the part: another part may be chosen before it is wired. */
+const lugsAllowed = (c: Component): readonly string[] =>
+  c.kind === 'switch' && !c.slot && c.contacts ? CONTACTS[c.contacts].lugs.map(l => l.id) : LUGS[c.kind]
+
+/** What a circuit's wires name has to exist, and no wire goes from a lug to itself. */
+function wireProblems(build: Pick<Build, 'circuit'>): Problem[] {
+  const out: Problem[] = []
+  const named = (path: string, text: string) => {
+    const { of, lug } = lugRef(text),
+      c = build.circuit.components.find(x => x.id === of),
+      lugs = c && lugsAllowed(c)
+    if (!lugs) out.push({ path, reason: `“${of}” is no component of this circuit` })
+    else if (!lugs.includes(lug))
+      out.push({ path, reason: `“${lug}” is no lug of ${of}; its lugs are ${lugs.join(', ')}` })
+  }
+  const ids = new Set<string>()
   build.circuit.wires.forEach((w, i) => {
-    for (const end of ['from', 'to'] as const) {
-      const { of, lug } = lugRef(w[end]),
-        c = build.circuit.components.find(x => x.id === of),
-        // Of the kind, not of the part: another part may be chosen before it is wired.
-        lugs = c && LUGS[c.kind]
-      if (!lugs) out.push({ path: `circuit.wires[${i}].${end}`, reason: `“${of}” is no component of this circuit` })
-      else if (!lugs.includes(lug))
-        out.push({
-          path: `circuit.wires[${i}].${end}`,
-          reason: `“${lug}” is no lug of ${of}; its lugs are ${lugs.join(', ')}`,
-        })
-    }
+    const path = `circuit.wires[${i}]`
+    named(`${path}.from`, w.from)
+    named(`${path}.to`, w.to)
+    if (w.braid?.from) named(`${path}.braid.from`, w.braid.from)
+    if (w.braid?.to) named(`${path}.braid.to`, w.braid.to)
+    if (w.from === w.to) out.push({ path: `${path}.to`, reason: `goes from ${w.from} to itself; name another lug` })
+    if (ids.has(w.id)) out.push({ path: `${path}.id`, reason: `two wires have the name “${w.id}”` })
+    ids.add(w.id)
   })
   return out
 }

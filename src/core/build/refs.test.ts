@@ -90,7 +90,8 @@ describe('references', () => {
     expect(told('volume.4')).toEqual([
       {
         path: 'circuit.wires[0].from',
-        reason: '“4” is no lug of volume; its lugs are 1, 2, 3, case, a-common, a-in, a-out, b-common, b-in, b-out',
+        reason:
+          '“4” is no lug of volume; its lugs are 1, 2, 3, a-common, a-in, a-out, b-1, b-2, b-3, b-common, b-in, b-out, case',
       },
     ])
     expect(told('tone.a-common')).toEqual([])

@@ -81,7 +81,7 @@ describe('a build of version 1', () => {
     const r = readBuild(old())
     if (!r.ok) throw new Error(JSON.stringify(r.problems))
     expect(r.build).toMatchObject({
-      version: 4,
+      version: 5,
       cuts: [],
       preferences: {
         drawer: { sets: ['fractional by 64ths'], extra: [], missing: [] },

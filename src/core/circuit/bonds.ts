@@ -1,8 +1,7 @@
 import type { Wired } from '../build/docs.ts'
-import { terminalsOf } from '../build/terminals.ts'
-import { partIn } from '../build/references.ts'
+import { terminalsOf } from '../build/circuitRecord.ts'
 import { networkOf } from './network.ts'
-import { openSettings } from './settings.ts'
+import { openSettings, partOf } from './settings.ts'
 
 /** A metal part the hand can touch, and whether it reaches the jack's sleeve. */
 export interface Bond {
@@ -15,7 +14,7 @@ export interface Bond {
 export function bonds(build: Wired): Bond[] {
   const n = networkOf(build, openSettings(build))
   return build.circuit.components.flatMap(c =>
-    terminalsOf(c, c.slot ? partIn(build, c.slot) : undefined)
+    terminalsOf(c, partOf(build, c))
       .filter(t => t === 'case' || t === 'frame' || t === 'bond')
       .map(t => ({
         terminal: `${c.id}.${t}`,

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from '../build/build.ts'
+import { TAPERS } from '../parts/kinds/electrics.ts'
 import { bonds } from './bonds.ts'
 import { jackResistance, meterAtJack } from './meter.ts'
 import { networkOf } from './network.ts'
@@ -14,12 +15,8 @@ import { dcResistance } from './solve.ts'
 import { taperShare } from './taper.ts'
 
 const set = (b: Build, position: string, pulled: string[] = [], knobs: Record<string, number> = {}) => {
-  const s = openSettings(b, position)
-  return {
-    ...s,
-    pulled: { ...s.pulled, ...Object.fromEntries(pulled.map(p => [p, true])) },
-    knobs: { ...s.knobs, ...knobs },
-  }
+  const s = openSettings(b, { switch: position, ...Object.fromEntries(pulled.map(p => [p, 'out'])) })
+  return { ...s, knobs: { ...s.knobs, ...knobs } }
 }
 const withoutWire = (b: Build, from: string, to: string): Build => ({
   ...b,
@@ -42,7 +39,7 @@ describe('nets by position', () => {
   it('name every setting once', () => {
     const all = allSettings(heron())
     expect(all).toHaveLength(6)
-    expect(new Set(all.map(settingKey)).size).toBe(6)
+    expect(new Set(all.map(s => settingKey(heron(), s))).size).toBe(6)
     expect(settingLabel(heron(), all[1]!)).toBe('Bridge · Tone pulled')
   })
 })
@@ -78,7 +75,7 @@ describe('the meter at the jack', () => {
     const read = (value: number) =>
       meterAtJack({
         ...b,
-        readings: [{ id: 'r1', of: 'meter.bridge', value, doubt: 1, at: '2026-12-01T10:00:00Z' }],
+        readings: [{ id: 'r1', of: 'meter.switch=bridge', value, doubt: 1, at: '2026-12-01T10:00:00Z' }],
       })[0]!
     expect(read(8600).verdict).toBe('as expected')
     expect(read(3).verdict).toBe('too low')
@@ -168,7 +165,7 @@ describe('the response', () => {
 
 describe('tapers [common practice: logarithmic pots pass 10–15 % of the track at half turn]', () => {
   it('meet their ends and middle', () => {
-    for (const t of ['linear', 'logarithmic']) {
+    for (const t of TAPERS) {
       expect(taperShare(t, 0)).toBe(0)
       expect(taperShare(t, 1)).toBeCloseTo(1, 12)
     }

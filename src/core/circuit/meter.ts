@@ -5,10 +5,10 @@ import { networkOf } from './network.ts'
 import { allSettings, settingKey, settingLabel, type Settings } from './settings.ts'
 import { dcResistance } from './solve.ts'
 
-/** Above this a meter shows open, Ω [common practice: 20 MΩ range]. */
 /** Name of a reading at the jack in one position of the switches. */
 export const meterReading = (setting: string): string => readingText({ kind: 'meter', setting })
 
+/** Above this a meter shows open, Ω [common practice: 20 MΩ range]. */
 export const OPEN = 20e6
 /** Pots are sold at ±20 % [common practice]; windings are taken at ±10 % where the part claims no better [from memory]. */
 const POT_DOUBT = 0.2
@@ -29,7 +29,7 @@ export interface MeterExpectation {
 
 /** DC resistance at the jack, tip to sleeve, Ω; Infinity when open. */
 export function jackResistance(build: Wired, s: Settings): number {
-  const n = networkOf(build, s)
+  const n = networkOf(build, s, false)
   if (n.tip < 0) return Infinity
   const r = dcResistance(n, n.tip, 0)
   return r > OPEN ? Infinity : r
@@ -43,7 +43,7 @@ function shifted(build: Wired, side: 1 | -1): Wired {
     parts: build.parts.map(p => {
       if (!slots.has(p.id)) return p
       const dims = { ...p.dims }
-      for (const k of ['dcResistance', 'resistance'] as const) {
+      for (const k of ['dcResistance', 'resistance', 'secondResistance'] as const) {
         const d = dims[k]
         if (d)
           dims[k] = {
@@ -51,7 +51,7 @@ function shifted(build: Wired, side: 1 | -1): Wired {
             value:
               d.value +
               side *
-                (k === 'resistance' && d.basis !== 'measured' ? Math.max(d.doubt, POT_DOUBT * d.value) : d.doubt),
+                (k !== 'dcResistance' && d.basis !== 'measured' ? Math.max(d.doubt, POT_DOUBT * d.value) : d.doubt),
           }
       }
       return { ...p, dims }
@@ -64,7 +64,7 @@ export function meterAtJack(build: Wired): MeterExpectation[] {
   const low = shifted(build, -1),
     high = shifted(build, 1)
   return allSettings(build).map(s => {
-    const key = settingKey(s)
+    const key = settingKey(build, s)
     const ohms = jackResistance(build, s),
       lo = jackResistance(low, s),
       hi = jackResistance(high, s)

@@ -1,7 +1,7 @@
 import type { Wired } from '../build/docs.ts'
 import { loaded, networkOf, type Network } from './network.ts'
 import type { Settings } from './settings.ts'
-import { tipVoltages } from './solve.ts'
+import { summed, transfers } from './solve.ts'
 
 export interface Response {
   hz: number[]
@@ -19,15 +19,19 @@ export const pitchSteps = (points = 400, from = 20, to = 20000): number[] =>
   Array.from({ length: points }, (_, i) => from * (to / from) ** (i / (points - 1)))
 
 /** Below this level nothing is heard: an open or shorted position, dB. */
-const SILENT = -60
+export const SILENT = -60
+/** Where the level is told, Hz. */
+const BASE = 100
+
+export const decibels = (x: number): number => 20 * Math.log10(Math.max(x, 1e-12))
 
 /** The response of a network at the jack. */
 export function responseOf(n: Network, hz: number[]): Response {
-  const v = tipVoltages(n, hz)
-  const db = Array.from(v, x => 20 * Math.log10(Math.max(x, 1e-12)))
+  const v = summed(transfers(n, hz), 'volts')
+  const db = hz.map((_, i) => decibels(v[i] ?? 0))
   const base =
     db[
-      hz.reduce((best, f, i) => (Math.abs(Math.log(f / 100)) < Math.abs(Math.log(hz[best]! / 100)) ? i : best), 0)
+      hz.reduce((best, f, i) => (Math.abs(Math.log(f / BASE)) < Math.abs(Math.log(hz[best]! / BASE)) ? i : best), 0)
     ]!
   let top = 0
   for (let i = 1; i < db.length; i++) if (db[i]! > db[top]!) top = i

@@ -1,8 +1,7 @@
 import type { Laid, Wired } from '../build/docs.ts'
-import type { Component } from '../build/circuitRecord.ts'
+import { terminalsOf, type Component } from '../build/circuitRecord.ts'
 import { partIn } from '../build/references.ts'
 import { layOut } from '../layout/layOut.ts'
-import { terminalsOf } from '../build/terminals.ts'
 
 /** A lug on the drawing: where it is, and which way it points away from its component. */
 export interface DrawnLug {
@@ -81,6 +80,8 @@ function lugsOf(c: Component, terminals: readonly string[], size: number): Lug[]
       ]
     case 'metal':
       return [['bond', 0, -8, 0, -1]]
+    case 'stage':
+    case 'battery':
     case 'pickup':
       return terminals.map((t, i): Lug => [t, (i - (terminals.length - 1) / 2) * 19, 14, 0, 1])
   }
@@ -95,6 +96,8 @@ const ROW: Record<Component['kind'], number> = {
   resistor: 146,
   metal: 190,
   jack: 190,
+  stage: 190,
+  battery: 190,
 }
 export const DRAWING = { width: 372, height: 212 }
 

@@ -1,95 +1,149 @@
-import type { Network } from './network.ts'
+import type { Coil, Element, Network } from './network.ts'
+import { between } from './between.ts'
 
 /** Leak from every node to the sleeve, S, so that floating metal has a potential; as general circuit solvers do. */
 export const LEAK = 1e-12
 
 /** Only the nodes that elements touch, renumbered with the sleeve first: floating metal costs nothing. */
-function compact(n: Network): { index: Int32Array; size: number } {
-  const index = new Int32Array(n.nodes).fill(-1)
+function compact(elements: readonly Element[], nodes: number, tip: number): { index: Int32Array; size: number } {
+  const index = new Int32Array(nodes).fill(-1)
   index[0] = 0
   let size = 1
-  for (const e of n.elements) for (const k of [e.a, e.b]) if (index[k] === -1) index[k] = size++
-  if (n.tip >= 0 && index[n.tip] === -1) index[n.tip] = size++
+  const take = (k: number) => {
+    if (index[k] === -1) index[k] = size++
+  }
+  for (const e of elements) {
+    take(e.a)
+    take(e.b)
+    if (e.kind === 'driven') {
+      take(e.ca)
+      take(e.cb)
+    }
+  }
+  take(tip)
   return { index, size }
 }
 
+/** What reaches the jack's tip from each coil, V per volt of its source, at each frequency. */
+export interface Transfers {
+  coils: readonly Coil[]
+  /** Real and imaginary parts, coil by coil. */
+  re: readonly Float64Array[]
+  im: readonly Float64Array[]
+}
+
 /**
- * Complex node voltages' magnitude at the jack's tip for each frequency, with every coil driven at once.
- * Nodal analysis: coils as Norton sources behind R + jωL, dense Gaussian elimination with partial pivoting.
- * @returns |V(tip)| for each frequency, V per volt of a level-1 pickup
+ * The transfer of every coil's source to the tip at each frequency. One current driven into the tip of the adjoint
+ * network gives them all: the voltage that it leaves across a coil's branch is what the branch's source brings to the
+ * tip (reciprocity; for driven sources the matrix is transposed) [published: Director and Rohrer, The generalized
+ * adjoint network, 1969]. Nodal analysis, dense Gaussian elimination with partial pivoting.
  */
-export function tipVoltages(n: Network, hz: readonly number[]): Float64Array {
-  const out = new Float64Array(hz.length)
-  if (n.tip <= 0) return out
-  const { index, size } = compact(n)
-  const m = size - 1
-  const tip = index[n.tip]! - 1
+export function transfers(n: Network, hz: readonly number[]): Transfers {
+  const elements = n.tip > 0 ? between(n, n.tip, 0) : []
+  const coils = elements.filter((e): e is Coil => e.kind === 'coil')
+  const re = coils.map(() => new Float64Array(hz.length)),
+    im = coils.map(() => new Float64Array(hz.length))
+  if (!coils.length) return { coils, re, im }
+  const { index, size } = compact(elements, n.nodes, n.tip)
+  const m = size - 1,
+    tip = index[n.tip]! - 1
   const g0 = new Float64Array(m * m),
     c0 = new Float64Array(m * m)
   for (let i = 0; i < m; i++) g0[i * m + i] = LEAK
-  const coils: { i: number; j: number; r: number; l: number; v: number }[] = []
-  const stamp = (a: Float64Array, i: number, j: number, y: number) => {
-    if (i >= 0) a[i * m + i]! += y
-    if (j >= 0) a[j * m + j]! += y
-    if (i >= 0 && j >= 0) {
-      a[i * m + j]! -= y
-      a[j * m + i]! -= y
-    }
-  }
-  for (const e of n.elements) {
+  const at = coils.map(e => ({ i: index[e.a]! - 1, j: index[e.b]! - 1, r: e.ohms, l: e.henries }))
+  for (const e of elements) {
     const i = index[e.a]! - 1,
       j = index[e.b]! - 1
-    if (e.kind === 'R') stamp(g0, i, j, 1 / e.ohms)
-    else if (e.kind === 'C') stamp(c0, i, j, e.farads)
-    else coils.push({ i, j, r: e.ohms, l: e.henries, v: e.volts })
+    if (e.kind === 'R') stamp(g0, m, i, j, 1 / e.ohms)
+    else if (e.kind === 'C') stamp(c0, m, i, j, e.farads)
+    else if (e.kind === 'driven') {
+      const ci = index[e.ca]! - 1,
+        cj = index[e.cb]! - 1
+      // Transposed: rows are the driving nodes.
+      const put = (row: number, col: number, y: number) => {
+        if (row >= 0 && col >= 0) g0[row * m + col]! += y
+      }
+      put(ci, i, e.siemens)
+      put(cj, i, -e.siemens)
+      put(ci, j, -e.siemens)
+      put(cj, j, e.siemens)
+    }
   }
-  const re = new Float64Array(m * m),
-    im = new Float64Array(m * m),
+  const ar = new Float64Array(m * m),
+    ai = new Float64Array(m * m),
     br = new Float64Array(m),
     bi = new Float64Array(m)
   for (let k = 0; k < hz.length; k++) {
     const w = 2 * Math.PI * hz[k]!
-    re.set(g0)
-    for (let q = 0; q < m * m; q++) im[q] = w * c0[q]!
+    ar.set(g0)
+    for (let q = 0; q < m * m; q++) ai[q] = w * c0[q]!
+    for (const { i, j, r, l } of at) {
+      const d = r * r + w * w * l * l
+      stamp(ar, m, i, j, r / d)
+      stamp(ai, m, i, j, (-w * l) / d)
+    }
     br.fill(0)
     bi.fill(0)
-    for (const { i, j, r, l, v } of coils) {
-      const d = r * r + w * w * l * l
-      const yr = r / d,
+    br[tip] = 1
+    eliminate(ar, ai, br, bi, m)
+    for (let q = 0; q < at.length; q++) {
+      const { i, j, r, l } = at[q]!
+      const vr = (i < 0 ? 0 : br[i]!) - (j < 0 ? 0 : br[j]!),
+        vi = (i < 0 ? 0 : bi[i]!) - (j < 0 ? 0 : bi[j]!)
+      const d = r * r + w * w * l * l,
+        yr = r / d,
         yi = (-w * l) / d
-      stamp(re, i, j, yr)
-      stamp(im, i, j, yi)
-      if (i >= 0) {
-        br[i]! += v * yr
-        bi[i]! += v * yi
-      }
-      if (j >= 0) {
-        br[j]! -= v * yr
-        bi[j]! -= v * yi
-      }
+      re[q]![k] = vr * yr - vi * yi
+      im[q]![k] = vr * yi + vi * yr
     }
-    const [x, y] = eliminate(re, im, br, bi, m, tip)
-    out[k] = Math.hypot(x, y)
+  }
+  return { coils, re, im }
+}
+
+/** Adds an admittance between two nodes; −1 is the reference. */
+function stamp(a: Float64Array, m: number, i: number, j: number, y: number): void {
+  if (i >= 0) a[i * m + i]! += y
+  if (j >= 0) a[j * m + j]! += y
+  if (i >= 0 && j >= 0) {
+    a[i * m + j]! -= y
+    a[j * m + i]! -= y
+  }
+}
+
+/** Magnitude of the coils' sum: of the string, or of the mains field. */
+export function summed(t: Transfers, drive: 'volts' | 'hum'): Float64Array {
+  const length = t.re[0]?.length ?? 0,
+    out = new Float64Array(length)
+  for (let k = 0; k < length; k++) {
+    let re = 0,
+      im = 0
+    for (let q = 0; q < t.coils.length; q++) {
+      const s = t.coils[q]![drive]
+      re += s * t.re[q]![k]!
+      im += s * t.im[q]![k]!
+    }
+    out[k] = Math.hypot(re, im)
   }
   return out
 }
 
-/** Solves A x = b in place (complex, dense) and returns the component `want`. */
-function eliminate(
-  ar: Float64Array,
-  ai: Float64Array,
-  br: Float64Array,
-  bi: Float64Array,
-  m: number,
-  want: number,
-): [number, number] {
+/** |V(tip)| for each frequency with every coil driven at once, V per volt of a level-1 pickup. */
+export function tipVoltages(n: Network, hz: readonly number[]): Float64Array {
+  const v = summed(transfers(n, hz), 'volts')
+  return v.length ? v : new Float64Array(hz.length)
+}
+
+/** Solves (ar + j·ai)·x = (br + j·bi) of m unknowns in place: x comes in b. */
+function eliminate(ar: Float64Array, ai: Float64Array, br: Float64Array, bi: Float64Array, m: number): void {
   for (let p = 0; p < m; p++) {
     let best = p,
-      mag = -1
+      most = -1
     for (let r = p; r < m; r++) {
-      const q = ar[r * m + p]! ** 2 + ai[r * m + p]! ** 2
-      if (q > mag) {
-        mag = q
+      const x = ar[r * m + p]!,
+        y = ai[r * m + p]!,
+        size = x * x + y * y
+      if (size > most) {
+        most = size
         best = r
       }
     }
@@ -120,7 +174,7 @@ function eliminate(
       if (xr === 0 && xi === 0) continue
       const fr = (xr * pr + xi * pi) / d,
         fi = (xi * pr - xr * pi) / d
-      for (let c = p; c < m; c++) {
+      for (let c = p + 1; c < m; c++) {
         const sr = ar[p * m + c]!,
           si = ai[p * m + c]!
         ar[r * m + c]! -= fr * sr - fi * si
@@ -130,22 +184,19 @@ function eliminate(
       bi[r]! -= fr * bi[p]! + fi * br[p]!
     }
   }
-  const xr = new Float64Array(m),
-    xi = new Float64Array(m)
-  for (let r = m - 1; r >= want; r--) {
+  for (let r = m - 1; r >= 0; r--) {
     let sr = br[r]!,
       si = bi[r]!
     for (let c = r + 1; c < m; c++) {
-      sr -= ar[r * m + c]! * xr[c]! - ai[r * m + c]! * xi[c]!
-      si -= ar[r * m + c]! * xi[c]! + ai[r * m + c]! * xr[c]!
+      sr -= ar[r * m + c]! * br[c]! - ai[r * m + c]! * bi[c]!
+      si -= ar[r * m + c]! * bi[c]! + ai[r * m + c]! * br[c]!
     }
     const pr = ar[r * m + r]!,
       pi = ai[r * m + r]!,
       d = pr * pr + pi * pi
-    xr[r] = (sr * pr + si * pi) / d
-    xi[r] = (si * pr - sr * pi) / d
+    br[r] = (sr * pr + si * pi) / d
+    bi[r] = (si * pr - sr * pi) / d
   }
-  return [xr[want]!, xi[want]!]
 }
 
 /**
@@ -160,14 +211,7 @@ export function dcResistance(n: Network, a: number, b: number): number {
     zero = new Float64Array(size * size),
     none = new Float64Array(size)
   for (let i = 0; i < size; i++) g[i * size + i] = LEAK
-  for (const e of n.elements) {
-    if (e.kind === 'C') continue
-    const y = 1 / e.ohms
-    g[e.a * size + e.a]! += y
-    g[e.b * size + e.b]! += y
-    g[e.a * size + e.b]! -= y
-    g[e.b * size + e.a]! -= y
-  }
+  for (const e of n.elements) if (e.kind === 'R' || e.kind === 'coil') stamp(g, size, e.a, e.b, 1 / e.ohms)
   // The far node is the reference: its row and column become the identity, so that the leak alone never carries the current.
   for (let i = 0; i < size; i++) {
     g[b * size + i] = 0
@@ -175,5 +219,6 @@ export function dcResistance(n: Network, a: number, b: number): number {
   }
   g[b * size + b] = 1
   rhs[a] = 1
-  return eliminate(g, zero, rhs, none, size, a)[0]
+  eliminate(g, zero, rhs, none, size)
+  return rhs[a]!
 }

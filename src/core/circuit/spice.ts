@@ -14,6 +14,7 @@ const lines = (n: Network): string[] =>
       tag = `${e.id.replace(/[^a-z0-9]/gi, '_')}_${i}`
     if (e.kind === 'R') return [`R${tag} ${a} ${b} ${e.ohms}`]
     if (e.kind === 'C') return [`C${tag} ${a} ${b} ${e.farads}`]
+    if (e.kind === 'driven') return [`G${tag} ${a} ${b} ${node(n, e.ca)} ${node(n, e.cb)} ${e.siemens}`]
     return [
       `V${tag} ${a} s${i}a DC 0 AC ${e.volts}`,
       `L${tag} s${i}a s${i}b ${e.henries}`,
@@ -23,7 +24,7 @@ const lines = (n: Network): string[] =>
 
 /** Leaks for the nodes that elements touch, so that every node has a path for direct current. */
 const leaks = (n: Network): string[] =>
-  [...new Set(n.elements.flatMap(e => [e.a, e.b]))]
+  [...new Set(n.elements.flatMap(e => (e.kind === 'driven' ? [e.a, e.b, e.ca, e.cb] : [e.a, e.b])))]
     .filter(k => k !== 0)
     .map(k => `Rleak${k} ${node(n, k)} 0 ${1 / LEAK}`)
 
@@ -57,7 +58,7 @@ export function spiceNetlist(
 
 /** A netlist that drives 1 A of direct current into the jack: V(tip) is the resistance in Ω. */
 export function spiceDcNetlist(build: Wired & Pick<Build, 'name'>, s: Settings): string {
-  const n = networkOf(build, s)
+  const n = networkOf(build, s, false)
   return [
     `* ${build.name}: ${settingLabel(build, s)}, resistance at the jack`,
     ...lines(n),

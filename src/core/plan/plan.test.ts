@@ -40,7 +40,7 @@ describe('the order of the plan', () => {
     ['finish/cure', 'assemble/neck'],
     ['solder/on-the-controls', 'solder/pickups'],
     ['solder/pickups', 'solder/through-the-body'],
-    ['test/bridge', 'test/tap'],
+    ['test/switch=bridge', 'test/tap'],
     ['test/tap', 'close'],
     ['setup/relief', 'setup/nut.bass'],
     ['setup/nut.treble', 'setup/action.bass'],

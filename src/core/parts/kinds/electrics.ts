@@ -1,5 +1,7 @@
 import { massOf, maybe, mm, other } from '../dimensionSpec.ts'
 import { THREAD_NAMES } from '../threads.ts'
+import { CONTACT_NAMES } from '../contacts.ts'
+import { GANGS, JACK_SORTS } from '../lugs.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 const thread = {
@@ -17,6 +19,10 @@ const threads = {
 const shaft = {
   shaftDiameter: maybe(mm('shaft diameter', 2, 12, 6, 'Calliper over the shaft; over both halves of a split one.')),
 }
+
+/** How a track's resistance grows along its turn. */
+export const TAPERS = ['linear', 'logarithmic', 'reverse logarithmic'] as const
+export type Taper = (typeof TAPERS)[number]
 
 /** Pickups, controls and what is soldered between them. Typical values [from memory]. */
 export const ELECTRIC_KINDS = {
@@ -97,6 +103,8 @@ export const ELECTRIC_KINDS = {
     traits: {
       sort: trait('sort', ['single-coil', 'wide single-coil', 'double-coil']),
       electronics: maybeTrait('electronics', ['passive', 'active']),
+      winding: maybeTrait('winding', ['as usual', 'reverse']),
+      magnet: maybeTrait('magnet, up', ['south', 'north']),
     },
   },
   pot: {
@@ -107,12 +115,24 @@ export const ELECTRIC_KINDS = {
       ...thread,
       ...shaft,
       resistance: other('resistance', 'track resistance', 1e3, 1e7, 250e3, 'Meter over the outer lugs.'),
+      secondResistance: maybe(
+        other(
+          'resistance',
+          'second track’s resistance',
+          1e3,
+          1e7,
+          250e3,
+          'Meter over the second row’s outer lugs.',
+        ),
+      ),
       mass: massOf(40),
     },
     look: ['Shaft turns evenly', 'Reading grows smoothly from end to end on the meter'],
     traits: {
       shaft: maybeTrait('shaft', ['split', 'smooth', 'spline']),
-      taper: trait('taper', ['linear', 'logarithmic'], 'logarithmic'),
+      taper: trait('taper', TAPERS, 'logarithmic'),
+      gang: maybeTrait('tracks', GANGS),
+      atFull: maybeTrait('at full', ['track stays', 'track opens']),
       pull: trait('pull switch', ['none', 'two-pole changeover']),
       ...threads,
     },
@@ -150,7 +170,11 @@ export const ELECTRIC_KINDS = {
         'slide',
         'mini toggle',
         'rocker',
+        'four-way blade',
+        'rotary',
+        'push button',
       ]),
+      contacts: maybeTrait('contacts', CONTACT_NAMES),
       ...threads,
     },
   },
@@ -193,7 +217,11 @@ export const ELECTRIC_KINDS = {
       mass: massOf(25),
     },
     look: ['A plug clicks in and holds'],
-    traits: { sort: maybeTrait('sort', ['panel', 'barrel']), ...threads },
+    traits: {
+      sort: maybeTrait('sort', ['panel', 'barrel']),
+      contacts: maybeTrait('contacts', JACK_SORTS),
+      ...threads,
+    },
   },
   knob: {
     label: 'Knob',

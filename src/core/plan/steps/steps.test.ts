@@ -134,7 +134,7 @@ describe('what the engines want done', () => {
     const reading = (key: string, ohms: number) => ({
       key,
       label: key,
-      settings: { position: 'bridge', pulled: {}, knobs: {} },
+      settings: { throws: {}, knobs: {}, plug: true },
       ohms,
       low: 0,
       high: 0,

@@ -1,12 +1,12 @@
 import type { Wired } from '../../build/docs.ts'
 import { meterReading, type MeterExpectation } from '../../circuit/meter.ts'
-import { pullsOf } from '../../circuit/settings.ts'
+import { thrownOf } from '../../circuit/settings.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
 /** What is read and heard before any cover is closed. */
 export function testSteps(build: Wired, readings: readonly MeterExpectation[]): Step[] {
-  const pulls = pullsOf(build).length
+  const pulls = thrownOf(build).some(t => t.by === 'pull')
   return [
     ...readings.map((r): Step => ({
       ref: { kind: 'test', what: r.key },

@@ -29,7 +29,7 @@ export function Wiring() {
   const settings = useFact('settings')
   const meter = useFact('meter')
   const [knobs, setKnobs] = useState<Record<string, number>>({})
-  const positions = useMemo(() => settings.map(s => ({ id: settingKey(s), settings: s })), [settings])
+  const positions = useMemo(() => settings.map(s => ({ id: settingKey(build, s), settings: s })), [build, settings])
   const { hand, take } = useHand(positions)
   const turned = useMemo(
     () => positions.map((p): Settings => ({ ...p.settings, knobs: { ...p.settings.knobs, ...knobs } })),
