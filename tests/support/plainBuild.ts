@@ -124,7 +124,7 @@ export function plainBuild(p: Plain = {}): Build {
   const parts: Part[] = [],
     slots: Record<string, string> = {}
   for (const s of slotsOf(instrument)) {
-    if (s.optional) continue
+    if (s.optional && !p.parts?.[s.id]) continue
     const part = typicalPart(s.kind, `plain-${s.id}`),
       own = [given[s.id], p.parts?.[s.id]]
     for (const o of own) {

@@ -147,7 +147,7 @@ export class Circuit {
   /** Which recipe it was made from. */
   @IsOptional()
   @IsString()
-  @MaxLength(60)
+  @MaxLength(120)
   recipe?: string
 
   @IsArray()

@@ -9,6 +9,8 @@ export interface Slot {
   optional?: true
   /** The slot whose part it sits on. */
   on?: string
+  /** What a pot is for. */
+  turns?: 'volume' | 'tone'
 }
 
 const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
@@ -103,8 +105,8 @@ export function slotsOf(i: Instrument): Slot[] {
           { id: 'pickup-springs', label: 'Pickup springs', kind: 'springs' as const, optional: true as const },
         ]
       : []),
-    ...row('pot-volume', 'Volume', 'pot', i.volumes),
-    ...row('pot-tone', 'Tone', 'pot', i.tones, true),
+    ...row('pot-volume', 'Volume', 'pot', i.volumes).map(s => ({ ...s, turns: 'volume' as const })),
+    ...row('pot-tone', 'Tone', 'pot', i.tones, true).map(s => ({ ...s, turns: 'tone' as const })),
     ...row('knob-volume', 'Volume knob', 'knob', i.volumes, true, 'pot-volume'),
     ...row('knob-tone', 'Tone knob', 'knob', i.tones, true, 'pot-tone'),
     ...row(

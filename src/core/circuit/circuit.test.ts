@@ -6,7 +6,6 @@ import { TAPERS } from '../parts/kinds/electrics.ts'
 import { bonds } from './bonds.ts'
 import { jackResistance, meterAtJack } from './meter.ts'
 import { networkOf } from './network.ts'
-import { twoPickupsToggle } from './recipes/twoPickupsToggle.ts'
 import { response } from './response.ts'
 import { allSettings, openSettings, settingKey, settingLabel } from './settings.ts'
 import { solderDrawing } from './solderDrawing.ts'
@@ -227,10 +226,5 @@ describe('soldering', () => {
     const x = (build: Build, id: string) => solderDrawing(build).components.find(c => c.id === id)!.x
     const left = { ...b, instrument: { ...b.instrument, handedness: 'left' as const } }
     expect(Math.sign(x(b, 'volume') - x(b, 'tone'))).toBe(-Math.sign(x(left, 'volume') - x(left, 'tone')))
-  })
-  it('makes the recipe for single-coils too, without a split', () => {
-    const c = twoPickupsToggle({ doubles: [] })
-    expect(c.wires.some(w => w.from === 'pickup-bridge.start')).toBe(true)
-    expect(c.wires.some(w => w.to.startsWith('tone.a-'))).toBe(false)
   })
 })

@@ -22,10 +22,14 @@ const lines = (n: Network): string[] =>
     ]
   })
 
+/** A tip that lies on ground, or is nowhere, still has a node that can be asked for. */
+const tipless = (n: Network): string[] =>
+  n.tip > 0 ? [] : n.tip === 0 ? ['Rshort tip 0 1u'] : ['Rnone tip 0 1meg']
+
 /** Leaks for the nodes that elements touch, so that every node has a path for direct current. */
 const leaks = (n: Network): string[] =>
-  [...new Set(n.elements.flatMap(e => (e.kind === 'driven' ? [e.a, e.b, e.ca, e.cb] : [e.a, e.b])))]
-    .filter(k => k !== 0)
+  [...new Set([n.tip, ...n.elements.flatMap(e => (e.kind === 'driven' ? [e.a, e.b, e.ca, e.cb] : [e.a, e.b]))])]
+    .filter(k => k > 0)
     .map(k => `Rleak${k} ${node(n, k)} 0 ${1 / LEAK}`)
 
 /**
@@ -42,13 +46,16 @@ export function spiceNetlist(
     `* ${build.name}: ${settingLabel(build, s)}`,
     ...lines(n),
     ...leaks(n),
+    ...tipless(n),
     `.ac dec ${sweep.pointsPerDecade} ${sweep.from} ${sweep.to}`,
     '.control',
     'set wr_singlescale',
     'set wr_vecnames',
     'option numdgt=10',
     'run',
-    'wrdata response.txt vdb(tip)',
+    // Of nothing there are no decibels.
+    'let level = db(mag(v(tip)) + 1e-15)',
+    'wrdata response.txt level',
     'quit',
     '.endc',
     '.end',
@@ -63,6 +70,7 @@ export function spiceDcNetlist(build: Wired & Pick<Build, 'name'>, s: Settings):
     `* ${build.name}: ${settingLabel(build, s)}, resistance at the jack`,
     ...lines(n),
     ...leaks(n),
+    ...tipless(n),
     'Iprobe 0 tip DC 1',
     '.control',
     'set numdgt=10',

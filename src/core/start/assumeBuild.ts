@@ -1,11 +1,10 @@
-import { USUAL_SETTINGS, type WorkshopSettings } from '../build/settings.ts'
+import type { WorkshopSettings } from '../build/settings.ts'
 import { FORMAT, VERSION, type Build, type SetupTargets } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
-import { twoPickupsToggle } from '../circuit/recipes/twoPickupsToggle.ts'
-import type { Circuit } from '../build/circuitRecord.ts'
+import { proposedCircuit } from '../circuit/recipes/index.ts'
 import type { Stock } from '../parts/part.ts'
 import { meanActionAtTwelve, nutHeight } from '../layout/saddleHeight.ts'
-import { instrumentOf, isBass, resolve, type Answers, type Resolved } from './answers.ts'
+import { instrumentOf, isBass, resolve, type Answers } from './answers.ts'
 import { assuming, LEFT_EMPTY, partAssumed, type Assuming } from './partsAssumed.ts'
 import { BASS_FRETS, FRETS, proportionsOf } from './proportions.ts'
 
@@ -34,24 +33,6 @@ export const USUAL_SETUP: SetupTargets = {
   nutTreble: 0.41,
   spacing: 'equal gaps',
   edgeMargin: 3,
-}
-
-/** The circuit that we know for the answered parts; an empty one while there is none. */
-function circuitFor(r: Resolved): Circuit {
-  const at = r.pickups.map(p => p.place).join(),
-    c = r.controls
-  if (
-    at === 'bridge,neck' &&
-    c.volumes === 1 &&
-    c.tones === 1 &&
-    c.switches === 1 &&
-    r.hang !== 'guard' &&
-    r.hang !== 'plate'
-  )
-    return twoPickupsToggle({
-      doubles: r.pickups.filter(p => p.sort === 'double-coil').map(p => p.place as 'bridge' | 'neck'),
-    })
-  return { recipe: 'none', components: [], wires: [], load: USUAL_SETTINGS.load }
 }
 
 /** Whether a slot's part is on the table already. */
@@ -84,7 +65,7 @@ export function assumeBuild(s: Start): Build {
   const slots = slotsOf(instrument).filter(x => !LEFT_EMPTY.includes(x.id))
   const stock = (slot: string): Stock => ({ state: onTable(s.have, slot) ? 'here' : 'to buy' })
   const parts = slots.map(x => ({ ...partAssumed(a, x, x.id), stock: stock(x.id) }))
-  return {
+  const build: Build = {
     format: FORMAT,
     version: VERSION,
     id: s.id,
@@ -96,7 +77,7 @@ export function assumeBuild(s: Start): Build {
     bands: {},
     fixes: [],
     cuts: [],
-    circuit: { ...circuitFor(a.r), load: s.settings.load },
+    circuit: { components: [], wires: [], load: s.settings.load },
     finish: {
       system: 'wiped oil-varnish',
       colour: 'natural',
@@ -116,4 +97,5 @@ export function assumeBuild(s: Start): Build {
     log: [],
     preferences: s.settings.preferences,
   }
+  return { ...build, circuit: proposedCircuit(build) ?? build.circuit }
 }

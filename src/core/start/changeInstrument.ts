@@ -1,6 +1,8 @@
 import type { Build, Instrument } from '../build/build.ts'
 import { setInstrument } from '../build/setInstrument.ts'
 import { slotsOf } from '../build/slots.ts'
+import { haveOf } from '../circuit/recipes/have.ts'
+import { proposedCircuit } from '../circuit/recipes/index.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import { PART_KINDS, type PartKindSpec } from '../parts/partKinds.ts'
 import type { Dimension } from '../units/dimension.ts'
@@ -99,12 +101,24 @@ export function changeInstrument(b: Build, answers: Answers): Build {
   const kept = [...parts.values()].filter(
     p => used.has(p.id) || !untouched(p) || !Object.values(b.slots).includes(p.id),
   )
-  return { ...base, slots, parts: kept }
+  const changed = { ...base, slots, parts: kept }
+  const others = JSON.stringify(haveOf(changed)) !== JSON.stringify(haveOf(b))
+  return others && isProposed(b) ? { ...changed, circuit: proposedCircuit(changed) ?? EMPTY(b) } : changed
 }
 
 function freeId(id: string, parts: ReadonlyMap<string, Part>): string {
   if (!parts.has(id)) return id
   for (let n = 2; ; n++) if (!parts.has(`${id}-${n}`)) return `${id}-${n}`
+}
+
+const EMPTY = (b: Build): Build['circuit'] => ({ components: [], wires: [], load: b.circuit.load })
+
+/** Whether the circuit is still the one that we proposed: nobody has drawn or soldered anything of his own. */
+function isProposed(b: Build): boolean {
+  const { components, wires } = b.circuit
+  if (!components.length) return true
+  const ours = proposedCircuit(b)
+  return ours !== undefined && JSON.stringify([ours.components, ours.wires]) === JSON.stringify([components, wires])
 }
 
 /** What follows from a change of the instrument, in counts and names. */

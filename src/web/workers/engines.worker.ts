@@ -2,9 +2,13 @@ import { expose } from 'comlink'
 import type { Present } from '../../core/calendar/schedule.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
-import type { Drilled } from '../../core/build/docs.ts'
-import { response, type Response } from '../../core/circuit/response.ts'
+import type { Drilled, Wired } from '../../core/build/docs.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
+import { soundAt, type Sound } from '../../core/circuit/sound.ts'
+import { soundWords } from '../../core/circuit/soundWords.ts'
+import { spreadAt, type Spread } from '../../core/circuit/spread.ts'
+import type { Response } from '../../core/circuit/response.ts'
+import { travelOf, type Travel } from '../../core/circuit/travel.ts'
 import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
 import { conflictOf, type Conflict } from '../../core/match/conflict.ts'
 import { ALONE, explainSets, type Explained } from '../../core/match/explain.ts'
@@ -14,6 +18,9 @@ import { bestSets, type FoundSet } from '../../core/match/search.ts'
 import type { Wishes } from '../../core/match/wishes.ts'
 import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
+
+/** A setting as it is heard. */
+export type HeardSetting = Sound & { response: Response; words: string }
 
 /** A set as the page needs it. */
 export interface SetRow {
@@ -70,8 +77,18 @@ const engines = {
     numbers: traceItem(build, id),
   }),
 
-  /** Responses at the jack for several settings. */
-  responses: (build: Build, settings: Settings[]): Response[] => settings.map(s => response(build, s)),
+  /** What several settings sound like at the jack, in numbers and words. */
+  sounds: (build: Wired, settings: Settings[]): HeardSetting[] =>
+    settings.map(s => {
+      const sound = soundAt(build, s)
+      return { ...sound, words: soundWords(build, sound) }
+    }),
+
+  /** What the parts' doubts leave open of one setting, and what its knobs do along their turn. */
+  setting: (build: Wired, s: Settings, knobs: string[]): { spread: Spread; travels: Travel[] } => ({
+    spread: spreadAt(build, s),
+    travels: knobs.map(k => travelOf(build, s, k)),
+  }),
 
   /** The cheapest set of fixes that makes the build snug. */
   fixes: async (build: Build): Promise<FixSet> => {

@@ -20,25 +20,30 @@ const hz = (v: number) => (v >= 1000 ? `${v / 1000}k` : String(v))
 
 /** Of the curves behind the one in hand every fourth point is drawn: dragging stays smooth, the line looks the same. */
 const BEHIND = 4
-const points = (c: Response, every: number) =>
-  c.hz.flatMap((x, k) => (k % every === 0 || k === c.hz.length - 1 ? [{ x, y: c.db[k]! }] : []))
+const points = (c: Response, every: number, zero: number) =>
+  c.hz.flatMap((x, k) => (k % every === 0 || k === c.hz.length - 1 ? [{ x, y: c.db[k]! - zero }] : []))
 
 /** Level at the jack over frequency: the position in hand in ink, the others behind it. */
 export function ResponseChart({
   curves,
   index,
   labels,
+  zero = 0,
+  named,
 }: {
   curves: readonly Response[]
   index: number
   labels: readonly string[]
+  /** Level that counts as 0 dB, and what it is of. */
+  zero?: number
+  named: string
 }) {
   const t = useTokens()
   const data = useMemo(
     () => ({
       datasets: curves.map((c, i) => ({
         label: labels[i] ?? '',
-        data: points(c, i === index ? 1 : BEHIND),
+        data: points(c, i === index ? 1 : BEHIND, zero),
         parsing: false as const,
         normalized: true,
         borderColor: i === index ? t.hand : t.line,
@@ -48,9 +53,11 @@ export function ResponseChart({
         order: i === index ? 0 : 1,
       })),
     }),
-    [curves, index, labels, t],
+    [curves, index, labels, zero, t],
   )
-  const shown = curves.filter(c => !c.silent).flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000))
+  const shown = curves
+    .filter(c => !c.silent)
+    .flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000).map(y => y - zero))
   const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10,
     bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
   const font = { family: 'IBM Plex Mono', size: 13 }
@@ -86,7 +93,7 @@ export function ResponseChart({
               max: top,
               title: {
                 display: true,
-                text: 'level at the jack, dB',
+                text: ['level at the jack, dB', `over ${named}`],
                 color: t.ink,
                 font: { family: 'Barlow Semi Condensed', size: 15 },
               },

@@ -1,5 +1,5 @@
 import { useOpenBuild } from '../../stores/buildStore.ts'
-import { lugName } from './lugName.ts'
+import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useState } from 'react'
 import { type DrawnComponent, type DrawnLug, type DrawnWire } from '../../../core/circuit/solderDrawing.ts'
@@ -112,7 +112,7 @@ export function SolderView() {
   const [picked, setPicked] = useState<string>()
   const wire = d.wires.find(w => w.id === picked)
   const build = useOpenBuild(),
-    label = (t: string) => lugName(build, t)
+    label = (t: string) => lugWords(build.circuit, t)
   return (
     <div className="flex flex-col gap-1">
       <p className="min-h-6 text-body" aria-live="polite">

@@ -1,0 +1,109 @@
+import { lugRef } from '../../build/lugRef.ts'
+import type { Circuit, Load } from '../../build/circuitRecord.ts'
+import type { Wired } from '../../build/docs.ts'
+import { slotsOf } from '../../build/slots.ts'
+import { active } from './active.ts'
+import { Draft, type PullUse } from './draft.ts'
+import { haveOf, type Have } from './have.ts'
+import { onePickup, straight } from './one.ts'
+import type { Recipe } from './recipe.ts'
+import { THREE_FIVE_WAY } from './three.ts'
+import { blended, fourWay, stacked, twin, twoMaster, twoMixed, TWO_VOLUMES } from './two.ts'
+
+/** Circuits that ship [common practice: handbook section 6]. Of those that use a build's parts alike the first is proposed. */
+export const RECIPES: readonly Recipe[] = [
+  onePickup,
+  straight,
+  twoMaster,
+  ...TWO_VOLUMES,
+  twoMixed,
+  blended,
+  stacked,
+  fourWay,
+  twin,
+  ...THREE_FIVE_WAY,
+  active,
+]
+
+/** A recipe as it would be for a build. */
+export interface Offer {
+  id: string
+  label: string
+  says: string
+  /** What is lacking, in words; without it there is a circuit. */
+  lacks?: string
+  circuit?: Circuit
+  /** Slots of electric parts that it leaves without a use. */
+  idle: string[]
+}
+
+const PULL_WORDS: Record<PullUse, string> = {
+  split: 'pulled: split',
+  parallel: 'pulled: coils in parallel',
+  phase: 'pulled: phase turned round',
+}
+
+/** Kinds of parts that a circuit is made of. */
+const ELECTRIC: readonly string[] = ['pickup', 'pot', 'switch', 'capacitor', 'battery']
+
+/** Colours of the leads that are soldered today, by lug: they stay with their pickup whatever the circuit. */
+const colours = (c: Circuit): Map<string, string> =>
+  new Map(
+    c.wires.flatMap(w =>
+      w.kind === 'lead' && w.colour
+        ? ([w.from, w.to] as const)
+            .filter(t => c.components.some(x => x.kind === 'pickup' && x.id === lugRef(t).of))
+            .map(t => [t, w.colour!] as const)
+        : [],
+    ),
+  )
+
+function made(r: Recipe, h: Have, pull: PullUse | undefined, before: Circuit, load: Load): Circuit {
+  const d = new Draft(h)
+  r.make(d, pull)
+  const id = pull ? `${r.id}; ${PULL_WORDS[pull]}` : r.id,
+    c = d.finish(id),
+    known = colours(before)
+  return {
+    ...c,
+    load,
+    wires: c.wires.map(w => {
+      const colour = w.kind === 'lead' ? (known.get(w.from) ?? w.colour) : w.colour
+      return colour ? { ...w, colour } : w
+    }),
+  }
+}
+
+/** Whether a pull switch could do this to one of the build's pickups. */
+const useful = (h: Have, use: PullUse): boolean =>
+  [...h.volumes, ...h.tones].some(p => p.pull) &&
+  (use === 'phase' ? h.pickups.length > 1 : h.pickups.some(p => p.coils === 2 && !p.active))
+
+/** Every recipe as it would be for this build, those that use most of its parts first; then what cannot be, and why. */
+export function offersFor(build: Wired): Offer[] {
+  const h = haveOf(build),
+    electric = slotsOf(build.instrument).filter(s => ELECTRIC.includes(s.kind) && build.slots[s.id] !== undefined)
+  const offers = RECIPES.flatMap((r): Offer[] => {
+    const lacks = r.lacks(h)
+    if (lacks) return [{ id: r.id, label: r.label, says: r.says, lacks, idle: [] }]
+    const uses = (r.pulls ?? []).filter(u => useful(h, u))
+    return (uses.length ? uses : [undefined]).map((use): Offer => {
+      const circuit = made(r, h, use, build.circuit, build.circuit.load)
+      const used = new Set(circuit.components.map(c => c.slot))
+      return {
+        id: circuit.recipe!,
+        label: use ? `${r.label}; ${PULL_WORDS[use]}` : r.label,
+        says: r.says,
+        circuit,
+        idle: electric.filter(s => !used.has(s.id)).map(s => s.label),
+      }
+    })
+  })
+  return [
+    ...offers.filter(o => o.circuit).sort((a, b) => a.idle.length - b.idle.length),
+    ...offers.filter(o => !o.circuit),
+  ]
+}
+
+/** The circuit proposed for a build's parts; none while no recipe fits them. */
+export const proposedCircuit = (build: Wired): Circuit | undefined => offersFor(build)[0]?.circuit

@@ -1,0 +1,163 @@
+import { useState } from 'react'
+import { Load } from '../../../core/build/circuitRecord.ts'
+import { knobsOf, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
+import { HUM_GONE } from '../../../core/circuit/sound.ts'
+import { formatResistance, parseCapacitance } from '../../../core/units/electrical.ts'
+import { fixed } from '../../../core/units/length.ts'
+import { Figure } from '../../components/Figure.tsx'
+import { Title } from '../../components/Heading.tsx'
+import { numberOf } from '../../components/numberOf.ts'
+import { Select } from '../../components/Select.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
+import { useHeavy } from '../../hooks/useHeavy.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import type { HeardSetting } from '../../workers/engines.worker.ts'
+import { ResponseChart } from './ResponseChart.tsx'
+
+interface Props {
+  sounds: readonly HeardSetting[]
+  settings: readonly Settings[]
+  index: number
+  knobs: Readonly<Record<string, number>>
+  turn: (knob: string, to: number) => void
+}
+
+/** What the levels are told against: a single-coil of level 1 by itself, or another setting. */
+const ABSOLUTE = 'absolute'
+
+const ohms = (v: number): string => (Number.isFinite(v) ? formatResistance(v) : 'open')
+
+/** One setting: what sounds, its level, peak, hum and resistance, the curve, and what the knobs do. */
+export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
+  const build = useOpenBuild()
+  const [against, setAgainst] = useState(ABSOLUTE)
+  const sound = sounds[index]!,
+    setting = settings[index]!
+  const turns = knobsOf(build)
+  const { result } = useHeavy(
+    e =>
+      e.setting(
+        build,
+        setting,
+        turns.map(k => k.id),
+      ),
+    [build, setting],
+  )
+  const labels = settings.map(s => settingLabel(build, s))
+  const other = labels.indexOf(against),
+    zero = other < 0 ? 0 : (sounds[other]?.level ?? 0),
+    named = other < 0 ? 'a single-coil of level 1' : `“${against}”`
+  const spread = result?.spread
+  return (
+    <div className="flex max-w-[820px] flex-col gap-3">
+      <header className="flex flex-col gap-1">
+        <Title>{labels[index]}</Title>
+        <p className="text-lead" aria-live="polite">
+          {sound.words}
+        </p>
+      </header>
+      {!sound.silence && (
+        <dl className="flex flex-wrap gap-x-8 gap-y-2">
+          <Fact name="peak">
+            {sound.peak ? (
+              <Figure
+                size="large"
+                value={fixed(sound.peak.hz / 1000, 2)}
+                unit={`kHz, +${fixed(sound.peak.gain, 1)}\u202fdB`}
+                doubt={spread?.peak ? fixed(spread.peak.hz / 1000, 2) : undefined}
+              />
+            ) : (
+              <Figure size="large" value="none" />
+            )}
+          </Fact>
+          <Fact name="level at 100 Hz">
+            <Figure
+              size="large"
+              value={fixed(sound.level - zero, 1)}
+              unit="dB"
+              doubt={spread ? fixed(spread.level, 1) : undefined}
+            />
+          </Fact>
+          <Fact name="hum left">
+            <Figure
+              size="large"
+              value={sound.hum < HUM_GONE ? 'none' : fixed(sound.hum, 0)}
+              {...(sound.hum < HUM_GONE ? {} : { unit: 'dB' })}
+            />
+          </Fact>
+          <Fact name="at the jack">
+            <Figure size="large" value={ohms(sound.ohms)} />
+          </Fact>
+        </dl>
+      )}
+      <ResponseChart curves={sounds.map(s => s.response)} index={index} labels={labels} zero={zero} named={named} />
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        {turns.map((k, i) => {
+          const acts = sound.knobs.find(x => x.id === k.id)?.acts,
+            at = knobs[k.id] ?? setting.knobs[k.id] ?? 1,
+            travel = result?.travels[i]
+          const half = travel && travel.low[Math.round((travel.low.length - 1) / 2)]! - travel.low.at(-1)!
+          return (
+            <label key={k.id} className="flex min-w-44 flex-1 flex-col text-note text-muted">
+              <span>
+                {k.label} at <span className="figure text-ink">{fixed(at * 10, 1)}</span>
+                {acts === 'nothing' ? ': does nothing here' : ''}
+                {acts === 'volume' && half !== undefined ? `: at 5 it takes ${fixed(-half, 0)}\u202fdB` : ''}
+                {acts === 'tone' && travel
+                  ? `: takes ${fixed(travel.high.at(-1)! - travel.high[0]!, 0)}\u202fdB at 4 kHz`
+                  : ''}
+              </span>
+              <input
+                type="range"
+                min={0}
+                max={1}
+                step={0.01}
+                value={at}
+                aria-label={`${k.label} knob`}
+                onChange={e => turn(k.id, Number(e.target.value))}
+                className="h-10 accent-[var(--hand)]"
+              />
+            </label>
+          )
+        })}
+      </div>
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <Select
+          label="0 dB is"
+          value={other < 0 ? ABSOLUTE : against}
+          onChange={setAgainst}
+          options={[
+            { value: ABSOLUTE, label: 'a single-coil of level 1' },
+            ...labels.map(l => ({ value: l, label: l })),
+          ]}
+        />
+        <ValueField
+          label="Cable"
+          text={`${build.circuit.load.cableMetres} m`}
+          parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
+          onValue={v =>
+            editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, cableMetres: v } } }))
+          }
+        />
+        <ValueField
+          label="Cable, each metre"
+          text={`${Math.round(build.circuit.load.faradsPerMetre * 1e12)}p`}
+          parse={parseCapacitance}
+          check={v => (v > 5e-9 ? 'must be 5n at most' : undefined)}
+          onValue={v =>
+            editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } } }))
+          }
+        />
+      </div>
+    </div>
+  )
+}
+
+function Fact({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt className="text-note text-muted">{name}</dt>
+      <dd>{children}</dd>
+    </div>
+  )
+}

@@ -1,0 +1,167 @@
+import { useState } from 'react'
+import type { Wire, WireKind } from '../../../core/build/circuitRecord.ts'
+import { WIRE_KINDS } from '../../../core/build/circuitRecord.ts'
+import { circuitFindings } from '../../../core/circuit/findings.ts'
+import { allLugs, lugWords } from '../../../core/circuit/lugFinder.ts'
+import { freeWire } from '../../../core/circuit/recipes/additions.ts'
+import { Button } from '../../components/Button.tsx'
+import { Select } from '../../components/Select.tsx'
+import { Table } from '../../components/Table.tsx'
+import { TextField } from '../../components/TextField.tsx'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { LugField } from './LugField.tsx'
+
+const KIND_WORDS: Record<WireKind, string> = {
+  lead: 'pickup’s lead',
+  wire: 'wire',
+  leg: 'component’s leg',
+  lug: 'bent lug',
+}
+
+const change = (title: string, to: (wires: Wire[]) => Wire[]) =>
+  editBuild(b => ({ ...b, circuit: { ...b.circuit, wires: to(b.circuit.wires) } }), title)
+
+/** Every wire with both ends: type two lugs to add one, move an end, change sort and colour, take one off. */
+export function WiresView() {
+  const build = useOpenBuild(),
+    { wires } = build.circuit
+  const [from, setFrom] = useState<string>(),
+    [to, setTo] = useState<string>()
+  const [problem, setProblem] = useState<string>()
+  const findings = circuitFindings(build)
+  const words = (t: string) => lugWords(build.circuit, t)
+  const add = (a: string | undefined, b: string | undefined) => {
+    if (!a || !b) return
+    if (a === b) return setProblem(`${words(a)} cannot be joined to itself: name another lug.`)
+    if (wires.some(w => (w.from === a && w.to === b) || (w.from === b && w.to === a)))
+      return setProblem(`${words(a)} and ${words(b)} are joined by a wire already.`)
+    setProblem(undefined)
+    setFrom(undefined)
+    setTo(undefined)
+    change(`Wire from ${words(a)} to ${words(b)}`, ws => [
+      ...ws,
+      { id: freeWire({ wires: ws }), from: a, to: b, kind: 'wire' },
+    ])
+  }
+  if (!build.circuit.components.length)
+    return <p className="text-body">No circuit yet: take one under Circuit, then change its wires here.</p>
+  return (
+    <div className="flex max-w-[820px] flex-col gap-4">
+      {findings.length > 0 && (
+        <ul role="alert" className="border-l-[5px] border-never pl-3 text-body">
+          {findings.map(f => (
+            <li key={f.id}>{f.says}</li>
+          ))}
+        </ul>
+      )}
+      <form
+        className="flex flex-wrap items-end gap-3"
+        onSubmit={e => {
+          e.preventDefault()
+          add(from, to)
+        }}
+      >
+        <LugField label="From" value={from} onLug={setFrom} />
+        <LugField
+          label="To"
+          value={to}
+          onLug={t => {
+            setTo(t)
+            if (from) add(from, t)
+          }}
+        />
+        <Button kind="main" type="submit" disabled={!from || !to}>
+          Add the wire
+        </Button>
+      </form>
+      {problem && (
+        <p role="alert" className="text-body text-never">
+          {problem}
+        </p>
+      )}
+      <Table
+        caption="Wires"
+        hideCaption
+        heads={['No.', 'From', 'To', 'Sort', 'Colour', { label: 'Take off', unseen: true }]}
+      >
+        {wires.map(w => (
+          <WireRow key={w.id} wire={w} />
+        ))}
+      </Table>
+    </div>
+  )
+}
+
+function WireRow({ wire }: { wire: Wire }) {
+  const build = useOpenBuild()
+  const words = (t: string) => lugWords(build.circuit, t),
+    lugs = allLugs(build)
+  const set = (patch: Partial<Wire>, title: string) =>
+    change(title, ws => ws.map(w => (w.id === wire.id ? { ...w, ...patch } : w)))
+  const end = (which: 'from' | 'to', name: string) => (
+    <Select
+      label={`${name} of wire ${wire.id}`}
+      hideLabel
+      value={wire[which]}
+      onChange={t =>
+        t !== (which === 'from' ? wire.to : wire.from) && set({ [which]: t }, `Wire ${wire.id} to ${words(t)}`)
+      }
+      options={(lugs.includes(wire[which]) ? lugs : [wire[which], ...lugs]).map(t => ({
+        value: t,
+        label: words(t),
+      }))}
+      className="w-52"
+    />
+  )
+  return (
+    <tr className="rule-row">
+      <th scope="row" className="figure py-1 pr-3 text-left text-body font-semibold">
+        {wire.id}
+      </th>
+      <td className="pr-2">{end('from', 'Start')}</td>
+      <td className="pr-2">{end('to', 'End')}</td>
+      <td className="pr-2">
+        <Select
+          label={`Sort of wire ${wire.id}`}
+          hideLabel
+          value={wire.kind}
+          onChange={k => set({ kind: k as WireKind }, `Wire ${wire.id}: ${KIND_WORDS[k as WireKind]}`)}
+          options={WIRE_KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))}
+          className="w-36"
+        />
+      </td>
+      <td className="pr-2">
+        <ColourField
+          wire={wire}
+          onColour={c =>
+            change(`Wire ${wire.id}: ${c || 'no colour'}`, ws =>
+              ws.map(w => {
+                if (w.id !== wire.id) return w
+                const { colour: _was, ...rest } = w
+                void _was
+                return c ? { ...rest, colour: c } : rest
+              }),
+            )
+          }
+        />
+      </td>
+      <td className="text-right">
+        <Button
+          kind="quiet"
+          aria-label={`Take off wire ${wire.id}, ${words(wire.from)} to ${words(wire.to)}`}
+          onClick={() => change(`Wire ${wire.id} taken off`, ws => ws.filter(w => w.id !== wire.id))}
+        >
+          Take off
+        </Button>
+      </td>
+    </tr>
+  )
+}
+
+function ColourField({ wire, onColour }: { wire: Wire; onColour: (c: string) => void }) {
+  return (
+    <span className="[&_label]:sr-only [&_input]:w-24">
+      <TextField label={`Colour of wire ${wire.id}`} value={wire.colour ?? ''} max={40} onText={onColour} />
+    </span>
+  )
+}
