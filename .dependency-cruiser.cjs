@@ -8,7 +8,7 @@ const STANDS_ON = {
   parts: ['geometry', 'units'],
   build: ['parts', 'text', 'units'],
   layout: ['build', 'parts', 'geometry', 'units'],
-  circuit: ['layout', 'build', 'parts', 'units'],
+  circuit: ['layout', 'build', 'parts', 'geometry', 'units'],
   finish: ['layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
   setup: ['layout', 'build', 'parts', 'units'],
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],

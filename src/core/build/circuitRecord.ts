@@ -65,6 +65,13 @@ export class Component {
   @Max(1e-3)
   farads?: number
 
+  /** How far it is turned as it is mounted, degrees clockwise as the solderer sees it; left out: as its wires want it. */
+  @IsOptional()
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(359)
+  turn?: number
+
   @IsOptional()
   @IsIn(TAPERS)
   taper?: Taper

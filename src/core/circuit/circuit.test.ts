@@ -8,7 +8,6 @@ import { jackResistance, meterAtJack } from './meter.ts'
 import { networkOf } from './network.ts'
 import { response } from './response.ts'
 import { allSettings, openSettings, settingKey, settingLabel } from './settings.ts'
-import { solderDrawing } from './solderDrawing.ts'
 import { solderOrder } from './solderOrder.ts'
 import { dcResistance } from './solve.ts'
 import { taperShare } from './taper.ts'
@@ -209,22 +208,5 @@ describe('soldering', () => {
         .filter(b => !b.bonded)
         .map(b => b.terminal),
     ).toEqual(['strings.bond'])
-  })
-  it('draws each component with its lugs, mirrored: lug 3 left of lug 1 from behind', () => {
-    const d = solderDrawing(heron())
-    const lug = (t: string) => d.components.flatMap(c => c.lugs).find(l => l.terminal === t)!
-    expect(lug('volume.3').x).toBeLessThan(lug('volume.1').x)
-    expect(d.wires).toHaveLength(heron().circuit.wires.length)
-    for (const l of d.components.flatMap(c => c.lugs)) {
-      expect(l.x).toBeGreaterThan(0)
-      expect(l.x).toBeLessThan(d.width)
-      expect(l.y).toBeLessThan(d.height)
-    }
-  })
-  it('draws the controls the other way round for a left-handed build', () => {
-    const b = heron()
-    const x = (build: Build, id: string) => solderDrawing(build).components.find(c => c.id === id)!.x
-    const left = { ...b, instrument: { ...b.instrument, handedness: 'left' as const } }
-    expect(Math.sign(x(b, 'volume') - x(b, 'tone'))).toBe(-Math.sign(x(left, 'volume') - x(left, 'tone')))
   })
 })

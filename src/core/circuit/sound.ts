@@ -57,7 +57,7 @@ const TAMES = 3
 export const HUM_GONE = -20
 
 /** Each coil's own part at the tip, V, with its sign, at one frequency. */
-function parts(n: Network, hz: number): { coil: Coil; re: number; size: number }[] {
+function shares(n: Network, hz: number): { coil: Coil; re: number; size: number }[] {
   const t = transfers(n, [hz])
   return t.coils.map((coil, q) => {
     const re = t.re[q]![0]!,
@@ -67,7 +67,7 @@ function parts(n: Network, hz: number): { coil: Coil; re: number; size: number }
 }
 
 function heard(n: Network): { coil: Coil; re: number; size: number }[] {
-  const all = parts(n, LOW),
+  const all = shares(n, LOW),
     most = Math.max(0, ...all.map(p => p.size))
   return decibels(most) < SILENT ? [] : all.filter(p => decibels(p.size / most) > UNHEARD)
 }
@@ -89,7 +89,7 @@ function knobsAt(build: Wired, s: Settings, at: readonly { coil: Coil; size: num
   const high = level(s, HIGH)
   return knobsOf(build).map((k): KnobActs => {
     const turned = { ...s, knobs: { ...s.knobs, [k.id]: 0 } }
-    const now = parts(loaded(networkOf(build, turned), build.circuit.load), LOW)
+    const now = shares(loaded(networkOf(build, turned), build.circuit.load), LOW)
     const fallen = at.filter(p => decibels((now.find(q => q.coil.id === p.coil.id)?.size ?? 0) / p.size) < -SHUTS)
     const on = [...new Set(fallen.map(p => p.coil.of))]
     const blend = (s.knobs[k.id] ?? 1) < 1

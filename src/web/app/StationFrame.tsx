@@ -1,3 +1,4 @@
+import clsx from 'clsx'
 import { useContext, type ReactNode } from 'react'
 import { StandIn } from '../stores/buildStore.ts'
 import { InstrumentMap } from '../map/InstrumentMap.tsx'
@@ -5,7 +6,18 @@ import { InstrumentMap } from '../map/InstrumentMap.tsx'
 type MapProps = Parameters<typeof InstrumentMap>[0]
 
 /** Map above, ledger at the left, the sheet of the one thing in hand at the right. */
-export function StationFrame({ map, ledger, children }: { map: MapProps; ledger: ReactNode; children: ReactNode }) {
+export function StationFrame({
+  map,
+  sheet,
+  ledger,
+  children,
+}: {
+  map: MapProps
+  /** What the station looks at instead of the instrument's face: it is the work and gets more height. */
+  sheet?: ReactNode
+  ledger: ReactNode
+  children: ReactNode
+}) {
   const alone = useContext(StandIn) !== undefined
   // Without an instrument there is nothing to draw: the map folds to a strip.
   if (alone)
@@ -24,9 +36,24 @@ export function StationFrame({ map, ledger, children }: { map: MapProps; ledger:
       </div>
     )
   return (
-    <div className="grid h-full min-h-0 grid-rows-[minmax(210px,36%)_1fr]">
-      <div className="border-b-2 border-ink">
-        <InstrumentMap {...map} />
+    <div
+      className={clsx(
+        'grid h-full min-h-0',
+        sheet ? 'grid-rows-[minmax(280px,56%)_1fr]' : 'grid-rows-[minmax(210px,36%)_1fr]',
+      )}
+    >
+      <div className="min-h-0 border-b-2 border-ink">
+        {sheet ? (
+          <div className="flex h-full min-h-0 flex-col">
+            <header className="flex items-baseline gap-3 px-5 pt-2">
+              <h1 className="text-section font-semibold">{map.title}</h1>
+              <p className="text-plain text-muted">{map.summary}</p>
+            </header>
+            <div className="min-h-0 flex-1">{sheet}</div>
+          </div>
+        ) : (
+          <InstrumentMap {...map} />
+        )}
       </div>
       <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr]">
         {ledger}

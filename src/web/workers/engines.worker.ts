@@ -2,7 +2,8 @@ import { expose } from 'comlink'
 import type { Present } from '../../core/calendar/schedule.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
-import type { Drilled, Wired } from '../../core/build/docs.ts'
+import { solderDrawing, type SolderDrawing } from '../../core/circuit/solderDrawing.ts'
+import type { Drilled, Laid, Wired } from '../../core/build/docs.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
 import { soundAt, type Sound } from '../../core/circuit/sound.ts'
 import { soundWords } from '../../core/circuit/soundWords.ts'
@@ -83,6 +84,9 @@ const engines = {
       const sound = soundAt(build, s)
       return { ...sound, words: soundWords(build, sound) }
     }),
+
+  /** The drawing to solder from. */
+  solderDrawing: (build: Wired & Laid): SolderDrawing => solderDrawing(build),
 
   /** What the parts' doubts leave open of one setting, and what its knobs do along their turn. */
   setting: (build: Wired, s: Settings, knobs: string[]): { spread: Spread; travels: Travel[] } => ({

@@ -44,6 +44,7 @@ export function RecipeView() {
                   <span className="text-note text-muted">{lacks ? `${a.says} It ${lacks}.` : a.says}</span>
                 </span>
                 <Button
+                  className="shrink-0"
                   disabled={lacks !== undefined}
                   aria-pressed={has}
                   onClick={() =>
@@ -95,7 +96,11 @@ function OfferRow({ offer, circuit }: { offer: Offer; circuit: Circuit }) {
         {same ? (
           <span className="shrink-0 py-2 text-body font-semibold text-snug">Wired so</span>
         ) : (
-          <Button kind={mine ? 'main' : 'plain'} onClick={() => take(offer.circuit!, `Circuit: ${offer.label}`)}>
+          <Button
+            kind={mine ? 'main' : 'plain'}
+            className="shrink-0"
+            onClick={() => take(offer.circuit!, `Circuit: ${offer.label}`)}
+          >
             {mine ? 'Back to it' : 'Take it'}
           </Button>
         )}

@@ -1,177 +1,284 @@
-import { useOpenBuild } from '../../stores/buildStore.ts'
+import { useMemo, useState } from 'react'
+import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
+import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
-import { useFact } from '../../hooks/useFact.ts'
-import { useState } from 'react'
-import { type DrawnComponent, type DrawnLug, type DrawnWire } from '../../../core/circuit/solderDrawing.ts'
+import { networkOf } from '../../../core/circuit/network.ts'
+import type { Settings } from '../../../core/circuit/settings.ts'
+import { Button } from '../../components/Button.tsx'
+import { useHeavy } from '../../hooks/useHeavy.ts'
+import { useSize } from '../../hooks/useSize.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { insulation } from './colours.ts'
 
-const HALO = { paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 } as const
+/** Radius of a corner that a wire goes round, mm. */
+const BEND = 1.6
+/** Radius of a lug's ring, mm. */
+const RING = 1.5
 
-/** Shape and name of a component from behind. */
-function Case({ c }: { c: DrawnComponent }) {
-  const { x, y, size } = c
-  const name = (nx: number, ny: number, anchor: 'start' | 'middle' | 'end' = 'middle') => (
-    <text x={nx} y={ny} textAnchor={anchor} fontSize="8.6" fontWeight={600} fill="var(--ink)" style={HALO}>
-      {c.label}
-    </text>
-  )
-  const face = { fill: 'var(--ground)' }
-  switch (c.kind) {
-    case 'pot':
-      return (
-        <g>
-          <circle cx={x} cy={y} r={size} className="line-edge" style={face} />
-          {c.lugs.some(l => l.name === 'a-common') &&
-            [-1, 1].map(k => (
-              <rect
-                key={k}
-                x={x + k * (size + 13) - 6}
-                y={y - 19}
-                width={12}
-                height={38}
-                className="line-part"
-                style={face}
-              />
-            ))}
-          {name(x, y - size - 5)}
-        </g>
-      )
-    case 'switch':
-      return (
-        <g>
-          <rect x={x - 30} y={y - 11} width={60} height={19} className="line-edge" style={face} />
-          {name(x - 35, y + 2, 'end')}
-        </g>
-      )
-    case 'jack':
-      return (
-        <g>
-          <circle cx={x} cy={y} r={10} className="line-edge" style={face} />
-          {name(x, y + 20)}
-        </g>
-      )
-    case 'pickup':
-      return (
-        <g>
-          <rect x={x - 58} y={y - 14} width={116} height={19} rx={4} className="line-edge" style={face} />
-          {name(x, y - 1)}
-        </g>
-      )
-    case 'capacitor':
-    case 'resistor':
-      return (
-        <g>
-          <rect x={x - 6} y={y - 8} width={12} height={16} rx={2} className="line-edge" style={face} />
-          {name(x, y + 24)}
-        </g>
-      )
-    case 'metal':
-      return (
-        <g>
-          <rect x={x - 34} y={y - 4} width={68} height={9} className="line-edge" style={face} />
-          {name(x, y + 15)}
-        </g>
-      )
+type XY = readonly [number, number]
+
+/** A way through corner points, each rounded. */
+function pathOf(points: readonly XY[]): string {
+  const out = [`M${points[0]![0]} ${points[0]![1]}`]
+  for (let i = 1; i < points.length - 1; i++) {
+    const [a, b, c] = [points[i - 1]!, points[i]!, points[i + 1]!]
+    const cut = (from: XY, to: XY): XY => {
+      const l = Math.hypot(to[0] - from[0], to[1] - from[1]),
+        t = Math.min(BEND, l / 2) / (l || 1)
+      return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t]
+    }
+    const p = cut(b, a),
+      q = cut(b, c)
+    out.push(`L${p[0]} ${p[1]}Q${b[0]} ${b[1]} ${q[0]} ${q[1]}`)
   }
+  const end = points.at(-1)!
+  out.push(`L${end[0]} ${end[1]}`)
+  return out.join('')
 }
 
-/** A lug with its name beside it, on the side away from its component. */
-function Lug({ l }: { l: DrawnLug }) {
-  if (l.out[0] === 0 && l.out[1] === 0)
-    return (
-      <text x={l.x} y={l.y + 2} textAnchor="middle" fontSize="7" fill="var(--muted)">
-        {l.name}
-      </text>
-    )
-  const short = l.name.replace('start', 'st').replace('finish', 'fi').replace('common', 'c')
-  const below = l.out[1] > 0
-  return (
-    <g>
-      <circle cx={l.x} cy={l.y} r={2.6} className="line-part" style={{ fill: 'var(--paper)' }} />
-      <text
-        x={l.x + (l.out[0] === 0 ? -4.5 : 0)}
-        y={l.out[0] === 0 ? l.y + (below ? -1.5 : 2) : l.y - 3.8}
-        textAnchor={l.out[0] === 0 ? 'end' : 'middle'}
-        fontSize="6.6"
-        fill="var(--ink)"
-        style={HALO}
-      >
-        {short}
-      </text>
-    </g>
+const polygon = (p: readonly XY[]): string => p.map(q => q.join(',')).join(' ')
+
+function Case({ c }: { c: DrawnComponent }) {
+  const look = {
+    fill: 'var(--paper)',
+    stroke: 'var(--ink)',
+    strokeWidth: 0.5,
+    ...(c.loose && c.kind !== 'capacitor' && c.kind !== 'resistor' ? { strokeDasharray: '1.6 1.2' } : {}),
+  }
+  return 'radius' in c.outline ? (
+    <circle cx={c.at[0]} cy={c.at[1]} r={c.outline.radius} {...look} />
+  ) : (
+    <polygon points={polygon(c.outline.points)} strokeLinejoin="round" {...look} />
   )
 }
 
-const pathOf = ({ curve: [a, b, c, d] }: DrawnWire) =>
-  `M${a!.join(' ')}C${b!.join(' ')} ${c!.join(' ')} ${d!.join(' ')}`
-/** Middle of the cubic: (a + 3b + 3c + d) / 8. */
-const middle = ({ curve: [a, b, c, d] }: DrawnWire, k: 0 | 1) => (a![k] + 3 * b![k] + 3 * c![k] + d![k]) / 8
+/** Short name of a lug inside its ring: a pot's number, a throw's number, a coil end's letter. */
+const short = (name: string): string => {
+  const last = name.split('-').at(-1)!
+  return /^\d+$/.test(last) ? last : last[0]!
+}
 
-/** The circuit as the solderer sees it, from behind; pointing at a wire names both its ends. */
-export function SolderView() {
-  const d = useFact('solderDrawing')
-  const [picked, setPicked] = useState<string>()
-  const wire = d.wires.find(w => w.id === picked)
-  const build = useOpenBuild(),
-    label = (t: string) => lugWords(build.circuit, t)
+/** Before the first drawing is there. */
+const NOTHING: SolderDrawing = {
+  box: { x0: 0, x1: 1, y0: 0, y1: 1 },
+  components: [],
+  wires: [],
+  names: [],
+  flags: [],
+  guard: [],
+  hollows: [],
+  crossings: 0,
+  unrouted: [],
+}
+
+/** Scale of the drawing: a round length, mm. */
+const BAR = 50
+
+/** The circuit from the solderer's side, to scale; a wire that is touched lights its whole net. */
+export function SolderView({ settings }: { settings: Settings | undefined }) {
+  const build = useOpenBuild()
+  const { circuit, parts, slots, instrument, placements } = build
+  const { result } = useHeavy(e => e.solderDrawing(build), [circuit, parts, slots, instrument, placements])
+  const [hand, setHand] = useState<string>(),
+    [zoom, setZoom] = useState(1)
+  const { ref, width, height } = useSize<HTMLDivElement>()
+  const nets = useMemo(() => settings && networkOf(build, settings), [build, settings])
+  const d = result ?? NOTHING
+  const wire = d.wires.find(w => w.id === hand),
+    net = wire && nets?.nodeOf.get(wire.from)
+  const lit = (terminal: string) => net !== undefined && nets?.nodeOf.get(terminal) === net
+  const wide = new Set(d.components.flatMap(c => c.lugs.filter(l => l.wide).map(l => l.terminal)))
+  const w = d.box.x1 - d.box.x0,
+    h = d.box.y1 - d.box.y0
+  if (!d.components.length) return <p className="p-5 text-body text-muted">The drawing is being laid out.</p>
+  const scale = Math.max(0.1, Math.min(width / w, height / h)) * zoom
+  const order = [...d.wires].sort((a, b) => Number(lit(a.from)) - Number(lit(b.from)))
   return (
-    <div className="flex flex-col gap-1">
-      <p className="min-h-6 text-body" aria-live="polite">
-        {wire ? (
-          <>
-            <b className="figure font-semibold">{wire.id.replace('w', '')}</b>
-            {wire.colour ? `, ${wire.colour}` : ''} {wire.kind}: {label(wire.from)} → {label(wire.to)}
-          </>
-        ) : (
-          'Seen from behind, shafts pointing away: lug 3 of a pot is at the left. Touch a wire to name its ends.'
-        )}
-      </p>
-      <svg
-        viewBox={`0 -4 ${d.width} ${d.height + 6}`}
-        className="drawing w-full"
-        role="group"
-        aria-label="Circuit from the solderer’s side"
-      >
-        {d.components.map(c => (
-          <Case key={c.id} c={c} />
-        ))}
-        {[...d.wires]
-          .sort((a, b) => Number(a.id === picked) - Number(b.id === picked))
-          .map(w => (
-            <a
-              key={w.id}
-              role="button"
-              tabIndex={0}
-              aria-label={`Wire ${w.id}, ${label(w.from)} to ${label(w.to)}`}
-              onClick={() => setPicked(w.id)}
-              onFocus={() => setPicked(w.id)}
-              onPointerEnter={() => setPicked(w.id)}
-              style={{ cursor: 'pointer' }}
+    <div className="flex h-full min-h-0 flex-col">
+      <div className="no-print flex items-center gap-2 px-5">
+        <p className="min-w-0 flex-1 truncate text-plain" aria-live="polite">
+          {wire ? (
+            <>
+              <b className="figure font-semibold">{wire.number}</b>
+              {wire.colour ? `, ${wire.colour}` : ''} {wire.kind}: {lugWords(build.circuit, wire.from)} →{' '}
+              {lugWords(build.circuit, wire.to)}
+            </>
+          ) : (
+            'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights.'
+          )}
+        </p>
+        <Button
+          kind="quiet"
+          aria-label="Smaller"
+          disabled={zoom <= 1}
+          onClick={() => setZoom(z => Math.max(1, z / 1.5))}
+        >
+          −
+        </Button>
+        <Button
+          kind="quiet"
+          aria-label="Larger"
+          disabled={zoom >= 5}
+          onClick={() => setZoom(z => Math.min(5, z * 1.5))}
+        >
+          +
+        </Button>
+      </div>
+      <div ref={ref} className="min-h-0 flex-1 overflow-auto">
+        <svg
+          viewBox={`${d.box.x0} ${d.box.y0} ${w} ${h}`}
+          width={w * scale}
+          height={h * scale}
+          className="drawing mx-auto block"
+          role="group"
+          aria-label="Circuit from the solderer’s side"
+        >
+          <polygon points={polygon(d.guard)} fill="none" stroke="var(--line)" strokeWidth={0.7} />
+          {d.hollows.map((p, i) => (
+            <polygon
+              key={i}
+              points={polygon(p)}
+              fill="none"
+              stroke="var(--line)"
+              strokeWidth={0.5}
+              strokeDasharray="2 1.5"
+            />
+          ))}
+          {d.components.map(c => (
+            <Case key={c.id} c={c} />
+          ))}
+          {order.map(x => {
+            const path = pathOf(x.points),
+              on = lit(x.from)
+            return (
+              <a
+                key={x.id}
+                role="button"
+                tabIndex={0}
+                aria-label={`Wire ${x.number}, ${lugWords(build.circuit, x.from)} to ${lugWords(build.circuit, x.to)}`}
+                aria-pressed={x.id === hand}
+                onClick={() => setHand(x.id === hand ? undefined : x.id)}
+                onFocus={() => setHand(x.id)}
+                style={{ cursor: 'pointer' }}
+              >
+                <path d={path} fill="none" stroke="transparent" strokeWidth={3.4} />
+                <path
+                  d={path}
+                  fill="none"
+                  stroke={on ? 'var(--hand)' : 'var(--ink)'}
+                  strokeWidth={on ? 1.7 : 1.05}
+                  strokeLinejoin="round"
+                  strokeLinecap="round"
+                />
+                {[x.from, x.to].map((t, k) =>
+                  wide.has(t) ? (
+                    <circle
+                      key={k}
+                      cx={(k ? x.points.at(-1)! : x.points[0]!)[0]}
+                      cy={(k ? x.points.at(-1)! : x.points[0]!)[1]}
+                      r={1.1}
+                      fill={on ? 'var(--hand)' : 'var(--ink)'}
+                    />
+                  ) : null,
+                )}
+                {x.kind !== 'leg' && x.kind !== 'lug' && (
+                  <path
+                    d={path}
+                    fill="none"
+                    stroke={insulation(x.colour)}
+                    strokeWidth={0.55}
+                    strokeLinecap="round"
+                  />
+                )}
+              </a>
+            )
+          })}
+          {d.components.flatMap(c =>
+            c.lugs
+              .filter(l => !l.wide)
+              .map(l => (
+                <g key={l.terminal}>
+                  <circle
+                    cx={l.at[0]}
+                    cy={l.at[1]}
+                    r={RING}
+                    fill={lit(l.terminal) ? 'var(--hand)' : 'var(--ground)'}
+                    stroke="var(--ink)"
+                    strokeWidth={0.4}
+                  />
+                  <text
+                    x={l.at[0]}
+                    y={l.at[1]}
+                    textAnchor="middle"
+                    dominantBaseline="central"
+                    fontSize={2.1}
+                    fontWeight={600}
+                    className="figure"
+                    fill={lit(l.terminal) ? 'var(--on-hand)' : 'var(--ink)'}
+                  >
+                    {short(l.name)}
+                  </text>
+                </g>
+              )),
+          )}
+          {d.names.map(n => (
+            <text
+              key={n.id}
+              x={n.at[0]}
+              y={n.at[1]}
+              textAnchor="middle"
+              dominantBaseline="central"
+              fontSize={3.6}
+              fontWeight={600}
+              fill="var(--ink)"
             >
-              <path d={pathOf(w)} fill="none" stroke="transparent" strokeWidth={14} />
-              <path
-                d={pathOf(w)}
-                fill="none"
-                stroke={w.id === picked ? 'var(--hand)' : 'var(--ink)'}
-                strokeWidth={w.id === picked ? 4 : 1.6}
-                strokeDasharray={w.kind === 'leg' || w.kind === 'lug' ? '5 3' : undefined}
+              {n.text}
+            </text>
+          ))}
+          {d.flags.map(f => (
+            <g key={f.id} pointerEvents="none">
+              {f.leader && (
+                <line
+                  x1={f.at[0]}
+                  y1={f.at[1]}
+                  x2={f.leader[0]}
+                  y2={f.leader[1]}
+                  stroke="var(--ink)"
+                  strokeWidth={0.25}
+                />
+              )}
+              <rect
+                x={f.box.x0}
+                y={f.box.y0}
+                width={f.box.x1 - f.box.x0}
+                height={f.box.y1 - f.box.y0}
+                rx={0.9}
+                fill={f.id === hand ? 'var(--hand)' : 'var(--paper)'}
+                stroke="var(--ink)"
+                strokeWidth={0.3}
               />
               <text
-                x={middle(w, 0)}
-                y={middle(w, 1)}
+                x={f.at[0]}
+                y={f.at[1]}
                 textAnchor="middle"
                 dominantBaseline="central"
-                fontSize="7.4"
+                fontSize={2.7}
                 fontWeight={600}
                 className="figure"
-                fill={w.id === picked ? 'var(--hand)' : 'var(--ink)'}
-                style={HALO}
+                fill={f.id === hand ? 'var(--on-hand)' : 'var(--ink)'}
               >
-                {w.id.replace('w', '')}
+                {f.text}
               </text>
-            </a>
+            </g>
           ))}
-        {d.components.flatMap(c => c.lugs.map(l => <Lug key={l.terminal} l={l} />))}
-      </svg>
+          <g transform={`translate(${d.box.x0 + 4} ${d.box.y1 - 4})`}>
+            <path d={`M0 -1.5V0H${BAR}V-1.5`} fill="none" stroke="var(--ink)" strokeWidth={0.4} />
+            <text x={BAR / 2} y={-1.4} textAnchor="middle" fontSize={3} className="figure" fill="var(--ink)">
+              {BAR} mm
+            </text>
+          </g>
+        </svg>
+      </div>
     </div>
   )
 }

@@ -81,8 +81,8 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
           <Fact name="hum left">
             <Figure
               size="large"
-              value={sound.hum < HUM_GONE ? 'none' : fixed(sound.hum, 0)}
-              {...(sound.hum < HUM_GONE ? {} : { unit: 'dB' })}
+              value={sound.hum < HUM_GONE ? 'none' : sound.hum > -1 ? 'all' : fixed(sound.hum, 0)}
+              {...(sound.hum < HUM_GONE || sound.hum > -1 ? {} : { unit: 'dB' })}
             />
           </Fact>
           <Fact name="at the jack">

@@ -6,7 +6,6 @@ import { allLugs, lugWords } from '../../../core/circuit/lugFinder.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
-import { Table } from '../../components/Table.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { LugField } from './LugField.tsx'
@@ -27,7 +26,8 @@ export function WiresView() {
     { wires } = build.circuit
   const [from, setFrom] = useState<string>(),
     [to, setTo] = useState<string>()
-  const [problem, setProblem] = useState<string>()
+  const [problem, setProblem] = useState<string>(),
+    [hand, setHand] = useState<string>()
   const findings = circuitFindings(build)
   const words = (t: string) => lugWords(build.circuit, t)
   const add = (a: string | undefined, b: string | undefined) => {
@@ -79,20 +79,22 @@ export function WiresView() {
           {problem}
         </p>
       )}
-      <Table
-        caption="Wires"
-        hideCaption
-        heads={['No.', 'From', 'To', 'Sort', 'Colour', { label: 'Take off', unseen: true }]}
-      >
+      <ol className="border-t-2 border-ink" aria-label="Wires">
         {wires.map(w => (
-          <WireRow key={w.id} wire={w} />
+          <WireRow
+            key={w.id}
+            wire={w}
+            open={w.id === hand}
+            take={() => setHand(w.id === hand ? undefined : w.id)}
+          />
         ))}
-      </Table>
+      </ol>
     </div>
   )
 }
 
-function WireRow({ wire }: { wire: Wire }) {
+/** A wire in a line; in hand it opens to be changed. */
+function WireRow({ wire, open, take }: { wire: Wire; open: boolean; take: () => void }) {
   const build = useOpenBuild()
   const words = (t: string) => lugWords(build.circuit, t),
     lugs = allLugs(build)
@@ -101,7 +103,6 @@ function WireRow({ wire }: { wire: Wire }) {
   const end = (which: 'from' | 'to', name: string) => (
     <Select
       label={`${name} of wire ${wire.id}`}
-      hideLabel
       value={wire[which]}
       onChange={t =>
         t !== (which === 'from' ? wire.to : wire.from) && set({ [which]: t }, `Wire ${wire.id} to ${words(t)}`)
@@ -110,58 +111,60 @@ function WireRow({ wire }: { wire: Wire }) {
         value: t,
         label: words(t),
       }))}
-      className="w-52"
+      className="w-56"
     />
   )
   return (
-    <tr className="rule-row">
-      <th scope="row" className="figure py-1 pr-3 text-left text-body font-semibold">
-        {wire.id}
-      </th>
-      <td className="pr-2">{end('from', 'Start')}</td>
-      <td className="pr-2">{end('to', 'End')}</td>
-      <td className="pr-2">
-        <Select
-          label={`Sort of wire ${wire.id}`}
-          hideLabel
-          value={wire.kind}
-          onChange={k => set({ kind: k as WireKind }, `Wire ${wire.id}: ${KIND_WORDS[k as WireKind]}`)}
-          options={WIRE_KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))}
-          className="w-36"
-        />
-      </td>
-      <td className="pr-2">
-        <ColourField
-          wire={wire}
-          onColour={c =>
-            change(`Wire ${wire.id}: ${c || 'no colour'}`, ws =>
-              ws.map(w => {
-                if (w.id !== wire.id) return w
-                const { colour: _was, ...rest } = w
-                void _was
-                return c ? { ...rest, colour: c } : rest
-              }),
-            )
-          }
-        />
-      </td>
-      <td className="text-right">
-        <Button
-          kind="quiet"
-          aria-label={`Take off wire ${wire.id}, ${words(wire.from)} to ${words(wire.to)}`}
-          onClick={() => change(`Wire ${wire.id} taken off`, ws => ws.filter(w => w.id !== wire.id))}
-        >
-          Take off
-        </Button>
-      </td>
-    </tr>
-  )
-}
-
-function ColourField({ wire, onColour }: { wire: Wire; onColour: (c: string) => void }) {
-  return (
-    <span className="[&_label]:sr-only [&_input]:w-24">
-      <TextField label={`Colour of wire ${wire.id}`} value={wire.colour ?? ''} max={40} onText={onColour} />
-    </span>
+    <li className="rule-row">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={take}
+        className="grid min-h-11 w-full grid-cols-[3rem_1fr_auto] items-baseline gap-x-3 py-2 text-left hover:bg-shade"
+      >
+        <span className="figure text-body font-semibold">{wire.id}</span>
+        <span className="text-body">
+          {words(wire.from)} → {words(wire.to)}
+        </span>
+        <span className="text-note text-muted">
+          {KIND_WORDS[wire.kind]}
+          {wire.colour ? `, ${wire.colour}` : ''}
+        </span>
+      </button>
+      {open && (
+        <div className="flex flex-wrap items-end gap-3 pb-3 pl-12">
+          {end('from', 'Start')}
+          {end('to', 'End')}
+          <Select
+            label={`Sort of wire ${wire.id}`}
+            value={wire.kind}
+            onChange={k => set({ kind: k as WireKind }, `Wire ${wire.id}: ${KIND_WORDS[k as WireKind]}`)}
+            options={WIRE_KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))}
+            className="w-40"
+          />
+          <TextField
+            label={`Colour of wire ${wire.id}`}
+            value={wire.colour ?? ''}
+            max={40}
+            onText={c =>
+              change(`Wire ${wire.id}: ${c || 'no colour'}`, ws =>
+                ws.map(w => {
+                  if (w.id !== wire.id) return w
+                  const { colour: _was, ...rest } = w
+                  void _was
+                  return c ? { ...rest, colour: c } : rest
+                }),
+              )
+            }
+          />
+          <Button
+            aria-label={`Take off wire ${wire.id}, ${words(wire.from)} to ${words(wire.to)}`}
+            onClick={() => change(`Wire ${wire.id} taken off`, ws => ws.filter(w => w.id !== wire.id))}
+          >
+            Take off
+          </Button>
+        </div>
+      )}
+    </li>
   )
 }

@@ -94,6 +94,7 @@ export function Wiring() {
         take: noTake,
         marks,
       }}
+      {...(wired ? { sheet: <SolderView settings={hand?.settings} /> } : {})}
       ledger={
         <Ledger
           heading="Settings"
@@ -128,7 +129,6 @@ export function Wiring() {
             : []),
           { id: 'recipes', label: 'Circuit', content: <RecipeView /> },
           { id: 'wires', label: 'Wires', content: <WiresView /> },
-          { id: 'drawing', label: 'Drawing', content: <SolderView /> },
           { id: 'order', label: 'Solder order', content: <SolderList /> },
           { id: 'ground', label: 'Nets and ground', content: <NetsView settings={hand?.settings} /> },
         ]}

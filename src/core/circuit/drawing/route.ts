@@ -1,0 +1,360 @@
+import FlatQueue from 'flatqueue'
+import type { Wire } from '../../build/circuitRecord.ts'
+import type { Point } from '../../geometry/outline.ts'
+import { boundsOfComponent, boundsOfLugs, covers, type Box, type DrawnComponent, type DrawnLug } from './placed.ts'
+
+/** Distance between two lanes, mm [our choice: wires of a bundle stay apart to the eye]. */
+export const LANE = 1.8
+/** Radius of a lug's ring, mm, and what wires of others keep away from its middle. */
+export const LUG = 1.5
+const KEEP = 2.2
+/** Room round everything that is drawn, mm. */
+const MARGIN = 14
+/** What a corner, a crossing, a lane beside another wire and a way over somebody else's pickup count for, in lanes [our choice]. */
+const CORNER = 0.7,
+  CROSS = 9,
+  BESIDE = 0.8,
+  OVER = 4
+/** What a lane costs at least: no lane costs less, so that the cheapest way is found. */
+const HURRY = BESIDE
+/** Between two joints on one case, mm. */
+const JOINTS_APART = 2.6
+/** How often wires that cross are laid anew. */
+const AGAIN = 2
+
+/** A wire's way: corner points from lug to lug, mm. */
+export interface Route {
+  id: string
+  points: Point[]
+  /** Every cell that it passes, for what is placed beside it. */
+  cells: Int32Array
+}
+
+export interface Routed {
+  routes: Map<string, Route>
+  crossings: number
+  grid: Grid
+}
+
+export interface Grid {
+  box: Box
+  cols: number
+  rows: number
+}
+export const centreOf = (g: Grid, cell: number): Point => [
+  g.box.x0 + ((cell % g.cols) + 0.5) * LANE,
+  g.box.y0 + (Math.floor(cell / g.cols) + 0.5) * LANE,
+]
+export const cellAt = (g: Grid, [x, y]: Point): number =>
+  Math.max(0, Math.min(g.cols - 1, Math.floor((x - g.box.x0) / LANE))) +
+  g.cols * Math.max(0, Math.min(g.rows - 1, Math.floor((y - g.box.y0) / LANE)))
+
+const HORIZONTAL = 1,
+  VERTICAL = 2
+const NONE = -1
+
+/**
+ * Lays every wire on a grid of lanes, short ones first, by the cheapest way (A*) [published: Hart, Nilsson, Raphael 1968]:
+ * round cases, clear of lugs that are not its own, beside wires that run the same way, across others only at right angles
+ * and seldom. Wires that cross are taken up and laid again while that helps.
+ */
+export function routeWires(components: readonly DrawnComponent[], wires: readonly Wire[]): Routed {
+  // Of a pickup the end with its leads is enough: wires come from there.
+  const boxes = components.map(c => (c.kind === 'pickup' ? boundsOfLugs(c) : boundsOfComponent(c)))
+  const box: Box = components.length
+    ? {
+        x0: Math.min(...boxes.map(b => b.x0)) - MARGIN,
+        x1: Math.max(...boxes.map(b => b.x1)) + MARGIN,
+        y0: Math.min(...boxes.map(b => b.y0)) - MARGIN,
+        y1: Math.max(...boxes.map(b => b.y1)) + MARGIN,
+      }
+    : { x0: 0, x1: LANE, y0: 0, y1: LANE }
+  const g: Grid = {
+    box,
+    cols: Math.ceil((box.x1 - box.x0) / LANE),
+    rows: Math.ceil((box.y1 - box.y0) / LANE),
+  }
+  return new Router(g, components, wires).run()
+}
+
+interface End {
+  lug: DrawnLug
+  of: number
+}
+
+class Router {
+  private readonly n: number
+  /** Component whose case lies on a cell, and lug whose keep-out it is. */
+  private readonly caseOf: Int16Array
+  private readonly lugOf: Int16Array
+  private readonly lugs: End[]
+  private readonly lugIndex: Map<string, number>
+  /** Wires on a cell: how many, and in which direction. */
+  private readonly axis: Uint8Array
+  private readonly load: Uint8Array
+  private readonly routes = new Map<string, Route>()
+  /** Joints on wide lugs, by wire and end. */
+  private readonly joints = new Map<string, Point>()
+  private readonly best: Float32Array
+  private readonly from: Int32Array
+  private readonly seen: Int32Array
+  /** Components that wires may pass over: pickups, seen from behind. */
+  private readonly soft: readonly boolean[]
+  private readonly way: Uint8Array
+  private round = 0
+
+  constructor(
+    private readonly g: Grid,
+    private readonly components: readonly DrawnComponent[],
+    private readonly wires: readonly Wire[],
+  ) {
+    this.n = g.cols * g.rows
+    this.caseOf = new Int16Array(this.n).fill(NONE)
+    this.lugOf = new Int16Array(this.n).fill(NONE)
+    this.axis = new Uint8Array(this.n)
+    this.load = new Uint8Array(this.n)
+    this.best = new Float32Array(this.n * 5)
+    this.from = new Int32Array(this.n * 5)
+    this.seen = new Int32Array(this.n * 5)
+    this.soft = components.map(c => c.kind === 'pickup')
+    this.way = new Uint8Array(this.n)
+    this.lugs = components.flatMap((c, of) => c.lugs.map(lug => ({ lug, of })))
+    this.lugIndex = new Map(this.lugs.map((l, i) => [l.lug.terminal, i]))
+    components.forEach((c, i) =>
+      this.within(boundsOfComponent(c), cell => {
+        if (covers(c, centreOf(g, cell), 0.4)) this.caseOf[cell] = i
+      }),
+    )
+    this.lugs.forEach(({ lug }, i) => {
+      if (lug.wide) return
+      const [x, y] = lug.at
+      this.within({ x0: x - KEEP, x1: x + KEEP, y0: y - KEEP, y1: y + KEEP }, cell => {
+        const c = centreOf(g, cell),
+          d = Math.hypot(c[0] - x, c[1] - y)
+        if (d > KEEP) return
+        const had = this.lugOf[cell]!
+        if (had !== NONE) {
+          const [ox, oy] = this.lugs[had]!.lug.at
+          if (Math.hypot(c[0] - ox, c[1] - oy) <= d) return
+        }
+        this.lugOf[cell] = i
+      })
+    })
+  }
+
+  private within(b: Box, each: (cell: number) => void): void {
+    const lo = cellAt(this.g, [b.x0 - LANE, b.y0 - LANE]),
+      hi = cellAt(this.g, [b.x1 + LANE, b.y1 + LANE])
+    const { cols } = this.g
+    for (let r = Math.floor(lo / cols); r <= Math.floor(hi / cols); r++)
+      for (let c = lo % cols; c <= hi % cols; c++) each(r * cols + c)
+  }
+
+  run(): Routed {
+    const length = (w: Wire): number => {
+      const a = this.lugs[this.lugIndex.get(w.from)!]!,
+        b = this.lugs[this.lugIndex.get(w.to)!]!
+      return Math.hypot(a.lug.at[0] - b.lug.at[0], a.lug.at[1] - b.lug.at[1])
+    }
+    const laid = this.wires.filter(w => this.lugIndex.has(w.from) && this.lugIndex.has(w.to))
+    const order = [...laid].sort((a, b) => length(a) - length(b))
+    for (const w of order) this.lay(w)
+    for (let k = 0; k < AGAIN; k++) {
+      const crossed = order.filter(w => this.crossingsOf(w) > 0)
+      if (!crossed.length) break
+      // The longest first: it has most ways round.
+      for (const w of crossed.reverse()) {
+        this.take(w)
+        this.lay(w)
+      }
+    }
+    let crossings = 0
+    for (let c = 0; c < this.n; c++) if (this.axis[c] === (HORIZONTAL | VERTICAL) && this.load[c]! > 1) crossings++
+    return { routes: this.routes, crossings, grid: this.g }
+  }
+
+  private crossingsOf(w: Wire): number {
+    const r = this.routes.get(w.id)
+    let n = 0
+    if (r) for (const c of r.cells.subarray(1, r.cells.length - 1)) if (this.load[c]! > 1) n++
+    return n
+  }
+
+  /** Takes a wire off the grid: what others left on its cells is counted again. */
+  private take(w: Wire): void {
+    const r = this.routes.get(w.id)
+    if (!r) return
+    this.routes.delete(w.id)
+    this.joints.delete(`${w.id}<`)
+    this.joints.delete(`${w.id}>`)
+    for (const c of r.cells) {
+      this.axis[c] = 0
+      this.load[c] = 0
+    }
+    for (const o of this.routes.values()) this.mark(o, new Set(r.cells))
+  }
+
+  private mark(r: Route, only?: ReadonlySet<number>): void {
+    for (let k = 0; k < r.cells.length; k++) {
+      const c = r.cells[k]!
+      if (only && !only.has(c)) continue
+      const before = r.cells[k - 1],
+        after = r.cells[k + 1]
+      let a = 0
+      for (const o of [before, after]) if (o !== undefined) a |= Math.abs(o - c) === 1 ? HORIZONTAL : VERTICAL
+      this.axis[c]! |= a
+      this.load[c]!++
+    }
+  }
+
+  /** Cells where a wire may land on an end: a lug's own, or any place on a case that is clear of other joints. */
+  private landing(e: End): Uint8Array {
+    const out = new Uint8Array(this.n)
+    if (!e.lug.wide) {
+      out[cellAt(this.g, e.lug.at)] = 1
+      return out
+    }
+    const c = this.components[e.of]!,
+      others = [...this.joints.values()]
+    const inner = 'radius' in c.outline ? c.outline.radius * 0.52 : 0,
+      outer = 'radius' in c.outline ? c.outline.radius * 0.92 : Infinity
+    this.within(boundsOfComponent(c), cell => {
+      if (this.caseOf[cell] !== e.of || this.lugOf[cell] !== NONE) return
+      const p = centreOf(this.g, cell),
+        d = Math.hypot(p[0] - c.at[0], p[1] - c.at[1])
+      if (d < inner || d > outer) return
+      if (others.every(q => Math.hypot(p[0] - q[0], p[1] - q[1]) >= JOINTS_APART)) out[cell] = 1
+    })
+    return out
+  }
+
+  private lay(w: Wire): void {
+    const ends = [this.lugs[this.lugIndex.get(w.from)!]!, this.lugs[this.lugIndex.get(w.to)!]!] as const
+    // From the narrow end to the wide one: a case is found from anywhere.
+    const turned = ends[0].lug.wide && !ends[1].lug.wide,
+      start = turned ? ends[1] : ends[0],
+      goal = turned ? ends[0] : ends[1]
+    const cells = this.search(start, goal)
+    if (!cells) return
+    const path = turned ? cells.reverse() : cells
+    const route: Route = { id: w.id, cells: Int32Array.from(path), points: [] }
+    const at = (e: End, cell: number, key: string): Point => {
+      if (!e.lug.wide) return e.lug.at
+      const p = centreOf(this.g, cell)
+      this.joints.set(`${w.id}${key}`, p)
+      return p
+    }
+    route.points = corners(this.g, path, at(ends[0], path[0]!, '<'), at(ends[1], path.at(-1)!, '>'))
+    this.routes.set(w.id, route)
+    this.mark(route)
+  }
+
+  /** Cells of the cheapest way, or undefined when there is none. */
+  private search(start: End, goal: End): number[] | undefined {
+    const { g } = this,
+      { cols } = g
+    const queue = new FlatQueue<number>()
+    this.round++
+    const landed = this.landing(goal),
+      begins = this.landing(start)
+    const to = goal.lug.wide ? this.components[goal.of]!.at : goal.lug.at,
+      slack = goal.lug.wide ? this.reachOf(goal.of) / LANE : 0
+    const gx = (to[0] - g.box.x0) / LANE - 0.5,
+      gy = (to[1] - g.box.y0) / LANE - 0.5
+    const guess = (cell: number): number => {
+      const row = (cell / cols) | 0
+      return Math.max(0, Math.abs(cell - row * cols - gx) + Math.abs(row - gy) - 2 * slack) * HURRY
+    }
+    const put = (cell: number, dir: number, cost: number, from: number) => {
+      const s = cell * 5 + dir
+      if (this.seen[s] === this.round && this.best[s]! <= cost) return
+      this.seen[s] = this.round
+      this.best[s] = cost
+      this.from[s] = from
+      queue.push(s, cost + guess(cell))
+    }
+    // What a cell is for this wire: shut, open, or somebody else's pickup.
+    const way = this.way
+    const mine = this.lugIndex.get(start.lug.terminal)!,
+      theirs = this.lugIndex.get(goal.lug.terminal)!
+    for (let cell = 0; cell < this.n; cell++) {
+      const l = this.lugOf[cell]!,
+        c = this.caseOf[cell]!
+      way[cell] =
+        l !== NONE && l !== mine && l !== theirs
+          ? 0
+          : c === NONE || c === start.of || c === goal.of
+            ? 1
+            : this.soft[c]
+              ? 2
+              : 0
+    }
+    if (start.lug.wide) {
+      const c = this.components[start.of]!
+      this.within(boundsOfComponent(c), cell => {
+        if (begins[cell] && this.load[cell] === 0) put(cell, 4, 0, NONE)
+      })
+    } else put(cellAt(g, start.lug.at), 4, 0, NONE)
+    const steps = [1, cols, -1, -cols]
+    while (queue.length) {
+      const key = queue.peekValue()!,
+        s = queue.pop()!,
+        cell = Math.floor(s / 5),
+        dir = s % 5,
+        cost = this.best[s]!
+      if (key > cost + guess(cell) + 1e-3) continue
+      if (landed[cell] && this.from[s] !== NONE) return this.back(s)
+      const col = cell % cols
+      for (let d = 0; d < 4; d++) {
+        if (dir < 4 && Math.abs(d - dir) === 2) continue
+        if ((d === 0 && col === cols - 1) || (d === 2 && col === 0)) continue
+        const next = cell + steps[d]!
+        if (next < 0 || next >= this.n || way[next] === 0) continue
+        const along = d % 2 ? VERTICAL : HORIZONTAL
+        const ends = landed[next] === 1
+        let price = 1
+        if (this.load[next]! > 0) {
+          // A lug takes more than one wire; elsewhere wires meet at right angles only, and not in a corner.
+          if (!(ends && !goal.lug.wide)) {
+            if (this.axis[next]! & along || this.load[next]! > 1) continue
+            price += CROSS
+          }
+        } else if (this.beside(next, along)) price = BESIDE
+        // Across another wire one goes straight on.
+        if (this.load[cell]! > 0 && dir < 4 && d !== dir) continue
+        if (dir < 4 && d !== dir) price += CORNER
+        if (way[next] === 2) price += OVER
+        put(next, d, cost + price, s)
+      }
+    }
+    return undefined
+  }
+
+  private reachOf(of: number): number {
+    const b = boundsOfComponent(this.components[of]!)
+    return Math.hypot(b.x1 - b.x0, b.y1 - b.y0) / 2
+  }
+
+  private beside(cell: number, along: number): boolean {
+    const by = along === HORIZONTAL ? this.g.cols : 1
+    return ((this.axis[cell - by] ?? 0) & along) !== 0 || ((this.axis[cell + by] ?? 0) & along) !== 0
+  }
+
+  private back(s: number): number[] {
+    const out: number[] = []
+    for (let k = s; k !== NONE; k = this.from[k]!) out.push(Math.floor(k / 5))
+    return out.reverse()
+  }
+}
+
+/** Corner points of a way through cells, with its true ends. */
+function corners(g: Grid, cells: readonly number[], from: Point, to: Point): Point[] {
+  const out: Point[] = [from]
+  for (let k = 1; k < cells.length - 1; k++) {
+    const a = cells[k]! - cells[k - 1]!,
+      b = cells[k + 1]! - cells[k]!
+    if (a !== b || k === 1 || k === cells.length - 2) out.push(centreOf(g, cells[k]!))
+  }
+  out.push(to)
+  return out
+}
