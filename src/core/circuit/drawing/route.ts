@@ -14,7 +14,8 @@ const MARGIN = 14
 const CORNER = 0.7,
   CROSS = 9,
   BESIDE = 0.8,
-  OVER = 4
+  OVER = 4,
+  OVER_OWN = 1
 /** What a lane costs at least: no lane costs less, so that the cheapest way is found. */
 const HURRY = BESIDE
 /** Between two joints on one case, mm. */
@@ -273,21 +274,25 @@ class Router {
       this.from[s] = from
       queue.push(s, cost + guess(cell))
     }
-    // What a cell is for this wire: shut, open, or somebody else's pickup.
+    // What a cell is for this wire: shut, open, or better gone round: somebody else's pickup, its own lug's case.
     const way = this.way
     const mine = this.lugIndex.get(start.lug.terminal)!,
       theirs = this.lugIndex.get(goal.lug.terminal)!
+    const overStart = this.overOwn(start),
+      overGoal = this.overOwn(goal)
     for (let cell = 0; cell < this.n; cell++) {
       const l = this.lugOf[cell]!,
         c = this.caseOf[cell]!
       way[cell] =
         l !== NONE && l !== mine && l !== theirs
           ? 0
-          : c === NONE || c === start.of || c === goal.of
+          : c === NONE || (c === start.of && overStart) || (c === goal.of && overGoal)
             ? 1
-            : this.soft[c]
-              ? 2
-              : 0
+            : c === start.of || c === goal.of
+              ? 3
+              : this.soft[c]
+                ? 2
+                : 0
     }
     if (start.lug.wide) {
       const c = this.components[start.of]!
@@ -324,10 +329,16 @@ class Router {
         if (this.load[cell]! > 0 && dir < 4 && d !== dir) continue
         if (dir < 4 && d !== dir) price += CORNER
         if (way[next] === 2) price += OVER
+        else if (way[next] === 3) price += OVER_OWN
         put(next, d, cost + price, s)
       }
     }
     return undefined
+  }
+
+  /** Whether a wire may run over the case that it ends at: to a joint on it, or to a lug that stands within it. */
+  private overOwn(e: End): boolean {
+    return e.lug.wide || this.caseOf[cellAt(this.g, e.lug.at)] === e.of
   }
 
   private reachOf(of: number): number {

@@ -93,7 +93,7 @@ export function ResponseChart({
               max: top,
               title: {
                 display: true,
-                text: ['level at the jack, dB', `over ${named}`],
+                text: ['level, dB', `0 is ${named}`],
                 color: t.ink,
                 font: { family: 'Barlow Semi Condensed', size: 15 },
               },

@@ -90,7 +90,6 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
   const wide = new Set(d.components.flatMap(c => c.lugs.filter(l => l.wide).map(l => l.terminal)))
   const w = d.box.x1 - d.box.x0,
     h = d.box.y1 - d.box.y0
-  if (!d.components.length) return <p className="p-5 text-body text-muted">The drawing is being laid out.</p>
   const scale = Math.max(0.1, Math.min(width / w, height / h)) * zoom
   const order = [...d.wires].sort((a, b) => Number(lit(a.from)) - Number(lit(b.from)))
   return (
@@ -107,24 +106,15 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
             'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights.'
           )}
         </p>
-        <Button
-          kind="quiet"
-          aria-label="Smaller"
-          disabled={zoom <= 1}
-          onClick={() => setZoom(z => Math.max(1, z / 1.5))}
-        >
+        <Button aria-label="Smaller" disabled={zoom <= 1} onClick={() => setZoom(z => Math.max(1, z / 1.5))}>
           −
         </Button>
-        <Button
-          kind="quiet"
-          aria-label="Larger"
-          disabled={zoom >= 5}
-          onClick={() => setZoom(z => Math.min(5, z * 1.5))}
-        >
+        <Button aria-label="Larger" disabled={zoom >= 5} onClick={() => setZoom(z => Math.min(5, z * 1.5))}>
           +
         </Button>
       </div>
       <div ref={ref} className="min-h-0 flex-1 overflow-auto">
+        {d.components.length === 0 && <p className="p-5 text-body">The drawing is being laid out.</p>}
         <svg
           viewBox={`${d.box.x0} ${d.box.y0} ${w} ${h}`}
           width={w * scale}

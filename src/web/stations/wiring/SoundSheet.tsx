@@ -46,7 +46,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
   const labels = settings.map(s => settingLabel(build, s))
   const other = labels.indexOf(against),
     zero = other < 0 ? 0 : (sounds[other]?.level ?? 0),
-    named = other < 0 ? 'a single-coil of level 1' : `“${against}”`
+    named = other < 0 ? 'a level-1 coil' : against
   const spread = result?.spread
   return (
     <div className="flex max-w-[820px] flex-col gap-3">
