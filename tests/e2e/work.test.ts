@@ -124,7 +124,7 @@ describe('the other stations', () => {
 
   it('turn a knob and redraw the curve', async () => {
     const page = await bench.open('/b/heron/wiring')
-    await page.getByText('kHz peak').waitFor()
+    await page.getByText('hum left').waitFor()
     const name = () => page.locator('canvas').getAttribute('aria-label')
     const before = await name()
     await page.getByLabel('Tone knob').focus()
@@ -134,8 +134,7 @@ describe('the other stations', () => {
 
   it('name both ends of a wire', async () => {
     const page = await bench.open('/b/heron/wiring')
-    await page.getByRole('tab', { name: 'Drawing' }).click()
-    await page.getByRole('button', { name: /^Wire w11,/ }).focus()
+    await page.getByRole('button', { name: /^Wire 11,/ }).focus()
     await page.getByText('Bridge pickup, b finish → Tone, a common').waitFor()
   })
 

@@ -1,0 +1,155 @@
+import type { Circuit } from '../../build/circuitRecord.ts'
+import type { Wired } from '../../build/docs.ts'
+import { CONTACTS, CONTACT_NAMES, type ContactName } from '../../parts/contacts.ts'
+import { coilEnds, type CoilEnds } from '../coilEnds.ts'
+import { Draft } from '../recipes/draft.ts'
+import { haveOf, type Have } from '../recipes/have.ts'
+import type { Wiring } from './search.ts'
+import { GROUND, minus, plus, TIP, toneLug, type Question, type Sounds, type Switch } from './wanted.ts'
+
+/** What one pickup is to do at a position. */
+export const PICKUP_USES = ['off', 'whole', 'first coil', 'second coil', 'coils in parallel'] as const
+export type PickupUse = (typeof PICKUP_USES)[number]
+
+/** What is wanted at one position, as a builder says it. */
+export interface Wish {
+  /** By slot; left out: off. */
+  pickups: Readonly<Record<string, PickupUse>>
+  reversed: readonly string[]
+  how: 'parallel' | 'series'
+  /** Tones by slot: whether it acts. */
+  tones: Readonly<Record<string, boolean>>
+}
+
+/** The switch that a sort of contacts is, for the search: poles and which throws each position meets; none where it is no plain switch. */
+export function switchOf(name: ContactName): { switch: Switch; commons: string[]; lugs: string[][] } | undefined {
+  const sort = CONTACTS[name]
+  const commons =
+    name === 'leaf toggle' ? ['common'] : sort.lugs.map(l => l.id).filter(id => id.endsWith('-common'))
+  if (!commons.length || 'momentary' in sort) return undefined
+  const lugs = commons.map(c => [
+    ...new Set(sort.throws.flatMap(t => t.joins.flatMap(([a, b]) => (a === c ? [b as string] : [])))),
+  ])
+  return {
+    commons,
+    lugs,
+    switch: {
+      poles: commons.length,
+      positions: sort.throws.map(t =>
+        commons.map((c, p) => t.joins.flatMap(([a, b]) => (a === c ? [lugs[p]!.indexOf(b)] : []))),
+      ),
+    },
+  }
+}
+
+/** What the search is asked, and what its numbers stand for. */
+export interface Asked {
+  question: Question
+  coils: CoilEnds[]
+  tones: string[]
+  have: Have
+}
+
+/** Turns a builder's words into a question for the search; says what is missing where that cannot be. */
+export function askFor(build: Wired, wishes: readonly Wish[], contacts: ContactName): Asked | string {
+  const have = haveOf(build),
+    s = switchOf(contacts)
+  if (!s) return 'This switch chooses nothing: it is a button.'
+  if (wishes.length !== s.switch.positions.length)
+    return `The switch has ${s.switch.positions.length} positions, ${wishes.length} are described.`
+  const byPickup = new Map(
+    have.pickups.map(p => [p.slot, coilEnds(build, { id: p.slot, kind: 'pickup', label: p.label, slot: p.slot })]),
+  )
+  const coils = [...byPickup.values()].flat(),
+    number = new Map(coils.map((c, i) => [c.id, i]))
+  const tones = have.tones.map(t => t.slot)
+  const of = (slot: string, use: PickupUse, reversed: boolean): Sounds | undefined => {
+    const own = byPickup.get(slot) ?? [],
+      one = (k: number): Sounds => ({
+        kind: 'coil',
+        coil: number.get(own[k]!.id)!,
+        ...(reversed ? { reversed } : {}),
+      })
+    if (use === 'off' || !own.length) return undefined
+    if (own.length === 1 || use === 'first coil') return one(0)
+    if (use === 'second coil') return one(1)
+    return { kind: use === 'whole' ? 'series' : 'parallel', of: [one(0), one(1)] }
+  }
+  return {
+    have,
+    coils,
+    tones,
+    question: {
+      coils: coils.length,
+      tones: tones.length,
+      switch: s.switch,
+      grounded: [],
+      wanted: wishes.map(w => {
+        const list = have.pickups.flatMap((p): Sounds[] => {
+          const x = of(p.slot, w.pickups[p.slot] ?? 'off', w.reversed.includes(p.slot))
+          return x ? [x] : []
+        })
+        return {
+          sounds: list.length === 0 ? undefined : list.length === 1 ? list[0] : flat(w.how, list),
+          tones: tones.map(t => (list.length ? (w.tones[t] ?? false) : undefined)),
+        }
+      }),
+    },
+  }
+}
+
+/** What lies in series within a series is one series. */
+const flat = (kind: 'series' | 'parallel', of: readonly Sounds[]): Sounds => ({
+  kind,
+  of: of.flatMap(x => (x.kind === kind ? x.of : [x])),
+})
+
+/** The circuit that a found wiring is: volume and jack behind the hot conductor, capacitors behind the tones. */
+export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactName): Circuit {
+  const d = new Draft(a.have),
+    s = switchOf(contacts)!
+  const volume = a.have.volumes[0] && d.pot(a.have.volumes[0])
+  if (volume) d.bent(volume, '1')
+  const tip = volume ? `${volume}.3` : `${d.jack()}.tip`
+  for (const p of a.have.pickups) d.loose({ id: p.slot, kind: 'pickup', label: p.label, slot: p.slot })
+  const own = a.have.switches[0],
+    id =
+      own && own.contacts === contacts
+        ? d.switch(own)
+        : d.loose({ id: 'switch', kind: 'switch', label: 'Switch', contacts })
+  a.tones.forEach((slot, k) => {
+    const pot = d.pot(a.have.tones.find(t => t.slot === slot)!),
+      cap = d.cap(k)
+    d.wire(`${pot}.1`, `${cap}.a`, 'leg')
+    d.wire(`${cap}.b`, `${pot}.case`, 'leg')
+  })
+  for (const p of a.have.pickups) d.wire(`${p.slot}.case`, d.starLug(), 'lead', 'bare')
+  const lugOf = new Map<number, string>([
+    [GROUND, d.starLug()],
+    [TIP, tip],
+  ])
+  a.coils.forEach((c, i) => {
+    lugOf.set(plus(i), c.plus)
+    lugOf.set(minus(i), c.minus)
+  })
+  a.tones.forEach((slot, k) => lugOf.set(toneLug(a.question, k), `${slot}.2`))
+  const nets = new Map<number, string[]>()
+  const on = (block: number, lug: string) => nets.set(block, [...(nets.get(block) ?? []), lug])
+  w.block.forEach((b, t) => on(b, lugOf.get(t)!))
+  w.commons.forEach((c, p) => c >= 0 && on(c, `${id}.${s.commons[p]!}`))
+  w.throws.forEach((list, p) => list.forEach((c, t) => c >= 0 && on(c, `${id}.${s.lugs[p]![t]!}`)))
+  const leads = new Set(a.coils.flatMap(c => [c.plus, c.minus]))
+  for (const net of nets.values()) {
+    // Leads end on what is screwed down: a lug of the switch or a pot, where the conductor has one.
+    const hub = net.find(l => l === d.starLug() || l === tip) ?? net.find(l => !leads.has(l)) ?? net[0]!
+    for (const l of net) if (l !== hub) d.wire(l, hub, leads.has(l) ? 'lead' : 'wire')
+  }
+  if (volume) d.hot(`${volume}.2`, `${d.jack()}.tip`)
+  return { ...d.finish('asked for by sound'), load: build.circuit.load }
+}
+
+/** Sorts of switches with as many positions, the smallest first: fewest poles, then fewest lugs. */
+export const switchesWith = (positions: number): ContactName[] =>
+  CONTACT_NAMES.filter(n => CONTACTS[n].throws.length === positions && switchOf(n)).sort(
+    (a, b) => CONTACTS[a].poles - CONTACTS[b].poles || CONTACTS[a].lugs.length - CONTACTS[b].lugs.length,
+  )

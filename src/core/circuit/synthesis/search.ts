@@ -1,0 +1,314 @@
+import { Judge, type Need } from './judge.ts'
+import { GROUND, minus, plus, terminalsIn, TIP, type Question } from './wanted.ts'
+
+/** Where a lug of the switch is soldered: a block of terminals, or nowhere. */
+const NOWHERE = -1
+
+/** A wiring: which terminals are one conductor, and where the switch's lugs lie. */
+export interface Wiring {
+  block: number[]
+  /** Conductor of each pole's common; commons with the same number beyond the blocks are joined to each other alone. */
+  commons: number[]
+  /** Conductor of each throw of each pole, or −1. */
+  throws: number[][]
+  wires: number
+  lugs: number
+}
+
+export type Answer =
+  | { kind: 'found'; wiring: Wiring; tried: number }
+  | { kind: 'impossible'; tried: number; why: string }
+  | { kind: 'undecided'; tried: number; best: Wiring | undefined }
+
+export interface Progress {
+  tried: number
+  best: Wiring | undefined
+  share: number
+}
+
+interface Lugs {
+  /** Throws by pole that stand for one position alone. */
+  exclusive: boolean
+  count: number
+}
+
+function lugsOf(q: Question): Lugs {
+  const seen = new Map<string, number>()
+  let count = 0
+  q.switch.positions.forEach(p =>
+    p.forEach((throws, pole) => {
+      for (const t of throws) {
+        count = Math.max(count, t + 1)
+        seen.set(`${pole}.${t}`, (seen.get(`${pole}.${t}`) ?? 0) + 1)
+      }
+    }),
+  )
+  const single = q.switch.positions.every(p => p.every(throws => throws.length <= 1))
+  return { exclusive: single && [...seen.values()].every(n => n === 1), count }
+}
+
+/** How many partitions pass between two signs of life. */
+const BREATH = 2000
+
+/**
+ * Finds the wiring with the fewest wires that does what is wanted at every position, or proves that there is none: every
+ * partition of the terminals is looked at that no position contradicts, with every place for the commons, and every place
+ * for the throws. A partition that joins more than any position allows is given up with all that are coarser.
+ */
+export function* synthesize(q: Question): Generator<Progress, Answer> {
+  const n = terminalsIn(q),
+    { poles } = q.switch,
+    lugs = lugsOf(q)
+  const judges = q.switch.positions.map((_, i) => new Judge(q, i))
+  /** Joins that one position can make: each pole brings one conductor to its common for every throw that it meets. */
+  const most = q.switch.positions.map(p => p.reduce((s, throws) => s + throws.length, 0))
+  const block = new Uint8Array(n)
+  let best: Wiring | undefined,
+    tried = 0,
+    leaves = 0
+  const better = (w: { wires: number; lugs: number }): boolean =>
+    !best || w.wires < best.wires || (w.wires === best.wires && w.lugs < best.lugs)
+
+  const alone: number[] = Array.from({ length: n }, (_, t) => t)
+  // What follows has to be judged with everything alone that has no block yet.
+  const partial = new Uint8Array(n)
+  const contradicts = (upTo: number, blocks: number): boolean => {
+    partial.set(block)
+    for (let t = upTo; t < n; t++) partial[t] = blocks + (t - upTo)
+    const all = blocks + (n - upTo)
+    for (const [i, j] of judges.entries()) {
+      const least = j.least(partial, all)
+      if (least < 0 || least - (n - upTo) > most[i]!) return true
+    }
+    return false
+  }
+  const order = alone
+
+  function* place(k: number, blocks: number, joins: number): Generator<Progress> {
+    if (best && joins > best.wires) return
+    if (k === n) {
+      leaves++
+      if (leaves % BREATH === 0) yield { tried, best, share: 0 }
+      yield* withCommons(blocks, joins)
+      return
+    }
+    const t = order[k]!
+    const fixed = q.grounded.some(c => minus(c) === t)
+    for (let b = 0; b <= blocks; b++) {
+      if (fixed && b !== block[GROUND]) continue
+      if (t === TIP && b === block[GROUND]) continue
+      block[t] = b
+      tried++
+      if (tried % BREATH === 0) yield { tried, best, share: 0 }
+      const now = Math.max(blocks, b + 1)
+      if (contradicts(k + 1, now)) continue
+      yield* place(k + 1, now, joins + (b < blocks ? 1 : 0))
+    }
+  }
+
+  /** Needs of every position for the partition in hand. */
+  function* withCommons(blocks: number, joins: number): Generator<Progress> {
+    const needs = judges.map(j => j.needs(block, blocks))
+    if (needs.some((list, i) => !list.some(x => x.joins <= most[i]!))) return
+    // Each join takes at least one lug: no wiring of this partition has fewer wires.
+    const least = lugs.exclusive
+      ? needs.reduce((s, list) => s + Math.min(...list.map(x => x.joins)), 0)
+      : Math.max(...needs.map(list => Math.min(...list.map(x => x.joins))))
+    if (best && joins + least > best.wires) return
+    const useful = [...new Set(needs.flatMap(list => list.flatMap(x => x.groups.flat())))].sort((a, b) => a - b)
+    for (const commons of placements(poles, useful, blocks)) {
+      const attached = commonWires(commons, blocks)
+      if (best && joins + attached + least > best.wires) continue
+      tried++
+      if (tried % BREATH === 0) yield { tried, best, share: 0 }
+      const found = lugs.exclusive
+        ? exclusiveThrows(q, needs, commons, blocks, lugs.count)
+        : yield* sharedThrows(commons, blocks, joins + attached)
+      if (!found) continue
+      const used = found.flat().filter(x => x !== NOWHERE).length,
+        w = { wires: joins + attached + used, lugs: used + commons.filter(c => c !== NOWHERE).length }
+      if (better(w)) best = { ...w, block: [...block], commons, throws: found }
+    }
+  }
+
+  /** Throws that stand for more than one position: lug by lug, each position judged as soon as its lugs are placed. */
+  function* sharedThrows(
+    commons: number[],
+    blocks: number,
+    spent: number,
+  ): Generator<Progress, number[][] | undefined> {
+    const throws: number[][] = Array.from({ length: poles }, () =>
+      Array.from({ length: lugs.count }, () => NOWHERE),
+    )
+    const list: [pole: number, lug: number][] = []
+    for (let t = 0; t < lugs.count; t++)
+      for (let p = 0; p < poles; p++)
+        if (q.switch.positions.some(x => x[p]!.includes(t)) && commons[p] !== NOWHERE) list.push([p, t])
+    /** Positions that can be judged once so many lugs are placed. */
+    const ready = list.map((_, i) =>
+      q.switch.positions.flatMap((pos, k) => {
+        const need = list.flatMap(([p, t], at) => (pos[p]!.includes(t) ? [at] : []))
+        return need.length && Math.max(...need) === i ? [k] : []
+      }),
+    )
+    const never = q.switch.positions.flatMap((pos, k) => (list.some(([p, t]) => pos[p]!.includes(t)) ? [] : [k]))
+    if (!never.every(k => judges[k]!.least(block, blocks) === 0)) return undefined
+    let kept: number[][] | undefined,
+      least = best ? best.wires - spent : Infinity
+    const parent = new Int8Array(blocks + poles)
+    const merged = new Uint8Array(n)
+    const goes = (k: number): boolean => {
+      for (let b = 0; b < parent.length; b++) parent[b] = b
+      const root = (b: number): number => {
+        let r = b
+        while (parent[r] !== r) r = parent[r]!
+        return r
+      }
+      q.switch.positions[k]!.forEach((meets, p) => {
+        for (const t of meets) {
+          const to = throws[p]![t]!
+          if (to !== NOWHERE && commons[p] !== NOWHERE) parent[root(to)] = root(commons[p]!)
+        }
+      })
+      const name = new Map<number, number>()
+      for (let t = 0; t < n; t++) {
+        const r = root(block[t]!)
+        let id = name.get(r)
+        if (id === undefined) name.set(r, (id = name.size))
+        merged[t] = id
+      }
+      return judges[k]!.least(merged, name.size) === 0
+    }
+    function* step(i: number, used: number): Generator<Progress> {
+      if (used > least || (used === least && kept)) return
+      if (i === list.length) {
+        kept = throws.map(x => [...x])
+        least = used
+        return
+      }
+      const [p, t] = list[i]!
+      for (let b = NOWHERE; b < blocks; b++) {
+        if (b === commons[p]) continue
+        throws[p]![t] = b
+        tried++
+        if (tried % BREATH === 0) yield { tried, best, share: 0 }
+        if (ready[i]!.every(goes)) yield* step(i + 1, used + (b === NOWHERE ? 0 : 1))
+      }
+      throws[p]![t] = NOWHERE
+    }
+    yield* step(0, 0)
+    return kept
+  }
+
+  for (const [i, j] of judges.entries())
+    if (j.least(Uint8Array.from(alone), n) < 0)
+      return { kind: 'impossible', tried, why: `Position ${i + 1} contradicts itself.` }
+  yield* place(0, 0, 0)
+  return best
+    ? { kind: 'found', wiring: best, tried }
+    : {
+        kind: 'impossible',
+        tried,
+        why: 'No way to join the leads leaves every position with what it asks for: the poles are too few, or their throws too coupled.',
+      }
+}
+
+/** Wires that the commons cost: one each on a conductor, one less than there are where they are joined to each other alone. */
+function commonWires(commons: readonly number[], blocks: number): number {
+  const own = new Set(commons.filter(c => c >= blocks))
+  return commons.filter(c => c !== NOWHERE).length - own.size
+}
+
+/**
+ * Every place for the commons: on a conductor that some position has to join, joined to each other alone, or unused. Poles
+ * are alike, so that only one order of each is tried.
+ */
+function* placements(poles: number, useful: readonly number[], blocks: number): Generator<number[]> {
+  const alone = (k: number): number => blocks + k
+  function* go(k: number, from: number, out: number[], own: number): Generator<number[]> {
+    if (k === poles) {
+      // A common by itself on nothing brings two conductors together only where it meets two at once.
+      yield [...out]
+      return
+    }
+    const choices = [NOWHERE, ...useful, ...Array.from({ length: own + 1 }, (_, i) => alone(i))]
+    for (let i = from; i < choices.length; i++) {
+      const c = choices[i]!
+      yield* go(k + 1, i, [...out, c], Math.max(own, c >= blocks ? c - blocks + 1 : 0))
+    }
+  }
+  yield* go(0, 0, [], 0)
+}
+
+/** Throws of a switch each of which stands for one position alone: every position is settled by itself, by counting. */
+function exclusiveThrows(
+  q: Question,
+  needs: readonly Need[][],
+  commons: readonly number[],
+  blocks: number,
+  lugCount: number,
+): number[][] | undefined {
+  const throws: number[][] = Array.from({ length: q.switch.poles }, () =>
+    Array.from({ length: lugCount }, () => NOWHERE),
+  )
+  for (const [k, position] of q.switch.positions.entries()) {
+    const lug = position.map(t => t[0])
+    const list = [...needs[k]!].sort((a, b) => a.joins - b.joins)
+    const laid = list.map(x => settle(x, commons, blocks, lug)).find(x => x !== undefined)
+    if (!laid) return undefined
+    for (const [p, to] of laid) throws[p]![lug[p]!] = to
+  }
+  return throws
+}
+
+/**
+ * Lays a position's joins on poles. A pole that lies in a group brings another of its conductors to it; poles that are
+ * joined to each other alone bring one less than they are.
+ */
+function settle(
+  need: Need,
+  commons: readonly number[],
+  blocks: number,
+  lug: readonly (number | undefined)[],
+): Map<number, number> | undefined {
+  const out = new Map<number, number>(),
+    free = new Set(commons.flatMap((c, p) => (c !== NOWHERE && lug[p] !== undefined ? [p] : [])))
+  for (const group of [...need.groups].sort((a, b) => b.length - a.length)) {
+    const part = new Map(group.map(b => [b, b]))
+    const root = (b: number): number => {
+      let r = b
+      while (part.get(r) !== r) r = part.get(r)!
+      return r
+    }
+    let left = group.length - 1
+    for (const p of [...free]) {
+      if (!left) break
+      const c = commons[p]!
+      if (c >= blocks || !part.has(c)) continue
+      const other = group.find(b => root(b) !== root(c))
+      if (other === undefined) break
+      out.set(p, other)
+      free.delete(p)
+      part.set(root(other), root(c))
+      left--
+    }
+    // Commons of their own: as many conductors as there are poles become one.
+    for (let own = blocks; left > 0 && own < blocks + commons.length; own++) {
+      const set = [...free].filter(p => commons[p] === own)
+      if (set.length < 2) continue
+      const roots = [...new Set(group.map(root))]
+      const take = Math.min(set.length, roots.length)
+      if (take < 2) continue
+      for (let i = 0; i < take; i++) {
+        out.set(set[i]!, roots[i]!)
+        free.delete(set[i]!)
+        if (i) part.set(root(roots[i]!), root(roots[0]!))
+      }
+      // What is left of the set hangs on the group: it brings more.
+      for (const p of set.slice(take)) free.delete(p)
+      left -= take - 1
+    }
+    if (left > 0) return undefined
+  }
+  return out
+}

@@ -1,0 +1,78 @@
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+afterEach(() => bench.clear())
+afterAll(() => bench.close())
+
+describe('a circuit', () => {
+  it('is taken from those that fit, added to, and taken back', async () => {
+    const id = await copyOf(bench, 'wired', 'kestrel'),
+      page = await bench.open(`/b/${id}/wiring`)
+    await page
+      .getByRole('button', { name: /^Position 2: Bridge pickup and middle pickup in parallel; hum cancels/ })
+      .click()
+    await page.getByRole('heading', { name: 'Position 2' }).waitFor()
+    await page.getByText('none', { exact: true }).waitFor()
+    await page.getByRole('tab', { name: 'Circuit' }).click()
+    await page.getByText('Wired so').waitFor()
+    await page.getByRole('button', { name: 'Take it' }).click()
+    await page.getByRole('button', { name: /^Position 1: Bridge pickup; .*Volume and Tone 2 work/ }).waitFor()
+    const bleed = page.getByRole('button', { name: 'Add', exact: true }).first()
+    await bleed.click()
+    await saved(page)
+    expect((await storedBuild(bench, id)).circuit.components.map(c => c.id)).toEqual(
+      expect.arrayContaining(['bleed-r-pot-volume', 'bleed-c-pot-volume']),
+    )
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page
+      .getByRole('button', { name: /^Position 1: Bridge pickup; hums as single coils do; Volume works/ })
+      .waitFor()
+    expect(page.troubles).toEqual([])
+  })
+
+  it('gets a wire by the keys alone; what it does is told at once, and what sets it apart from its recipe', async () => {
+    const id = await copyOf(bench, 'wire'),
+      page = await bench.open(`/b/${id}/wiring?view=wires`)
+    await page.getByLabel('From', { exact: true }).focus()
+    await page.keyboard.type('jack tip')
+    await page.keyboard.press('Enter')
+    await page.getByLabel('To', { exact: true }).fill('jack tip')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: 'cannot be joined to itself' }).waitFor()
+    await page.getByLabel('To', { exact: true }).fill('nothing of the kind')
+    await page.getByRole('alert').filter({ hasText: 'No lug is called “nothing of the kind”' }).waitFor()
+    await page.getByLabel('To', { exact: true }).fill('sleeve')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: /^Bridge: Silent: the tip is on ground/ }).waitFor()
+    await page.getByRole('tab', { name: 'Circuit' }).click()
+    await page.getByText(/^Not in it: wire w\d+, Jack, tip to Jack, sleeve\.$/).waitFor()
+    await page.getByRole('tab', { name: 'Wires' }).click()
+    await page.getByRole('button', { name: /Jack, tip → Jack, sleeve/ }).click()
+    await page.getByRole('button', { name: /^Take off wire w\d+, Jack, tip/ }).click()
+    await page.getByRole('button', { name: /^Bridge: Bridge pickup; hum cancels/ }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+
+  it('without parts that any takes is refused in words, and the station says what to do', async () => {
+    const id = await copyOf(bench, 'bare', 'plover'),
+      page = await bench.open(`/b/${id}/wiring?view=wires`)
+    for (let n = 0; n < 3; n++) {
+      await page.getByRole('list', { name: 'Wires' }).getByRole('button').first().click()
+      await page.getByRole('button', { name: /^Take off wire/ }).click()
+    }
+    await page.getByRole('tab', { name: 'Circuit' }).click()
+    await page.getByText(/circuits that these parts do not make/).click()
+    await page.getByText('wants 2 switches, this build has 1').waitFor()
+    await page
+      .getByText(/^Missing: /)
+      .first()
+      .waitFor()
+    await page.getByRole('button', { name: 'Back to it' }).click()
+    await page.getByText('Wired so').waitFor()
+  })
+})
