@@ -27,6 +27,10 @@ import { anyCatalogue } from '../tests/support/anyCatalogue.ts'
 import { demo } from '../tests/support/demo.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
+import { solderDrawing } from '../src/core/circuit/solderDrawing.ts'
+import { synthesize } from '../src/core/circuit/synthesis/search.ts'
+import { electric, RECIPE_BUILDS, withRecipe } from '../tests/support/electric.ts'
+import { TABLES } from '../tests/support/soundTables.ts'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 const read = readBuildText(readFileSync(join(root, 'demo/heron.json'), 'utf8'))
@@ -152,6 +156,45 @@ for (const t of bench.tasks) {
   if (t.name.startsWith('re-layout')) BARS[t.name] = 20
 }
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])
+
+/** Time of a piece of work, ms: the median of some runs after one to warm up. */
+function timed(runs: number, work: () => void): number {
+  work()
+  const ms = Array.from({ length: runs }, () => {
+    const began = performance.now()
+    work()
+    return performance.now() - began
+  }).sort((a, b) => a - b)
+  return ms[Math.floor(runs / 2)]!
+}
+
+// The circuit with the most settings among the recipes: every setting over the whole sweep, and as ngspice does it.
+{
+  const circuits = RECIPE_BUILDS.map(([id, e]) => withRecipe(electric(e), id)),
+    largest = circuits.reduce((a, b) => (allSettings(b).length > allSettings(a).length ? b : a)),
+    all = allSettings(largest)
+  const own = timed(9, () => all.forEach(s => response(largest, s, hz)))
+  row(`all ${all.length} settings of the largest recipe, 400 points each (median of 9)`, own, 'ms', 15)
+  row(
+    'drawing to solder from, Kestrel (median of 5)',
+    timed(5, () => solderDrawing({ ...kestrel })),
+    'ms',
+    100,
+  )
+  const bars: Record<string, number> = {
+    'three single-coils with two tones': 2000,
+    'two doubles and a single, split in 2 and 4': 4000,
+    'two doubles on four poles: whole, inner, all, outer, whole': 8000,
+  }
+  for (const [name, q] of TABLES)
+    if (bars[name])
+      row(
+        `wiring found: ${name}`,
+        timed(1, () => Array.from(synthesize(q)).length),
+        'ms',
+        bars[name],
+      )
+}
 const own = bench.tasks[0]?.result?.latency.p50 ?? NaN
 
 if (spawnSync('which', ['ngspice']).status === 0) {

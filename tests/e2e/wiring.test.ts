@@ -75,4 +75,32 @@ describe('a circuit', () => {
     await page.getByRole('button', { name: 'Back to it' }).click()
     await page.getByText('Wired so').waitFor()
   })
+
+  it('is found from the sounds that are asked for, or the switch that can is named', async () => {
+    const id = await copyOf(bench, 'asked'),
+      page = await bench.open(`/b/${id}/wiring?view=ask`)
+    const choose = (label: string, use: string) =>
+      page.getByLabel(label, { exact: true }).selectOption({ label: use })
+    await page.getByRole('button', { name: 'Find the wiring' }).click()
+    await page.getByRole('alert').filter({ hasText: 'Say what at least one position should do.' }).waitFor()
+    await choose('Bridge pickup at Bridge', 'on')
+    await choose('Bridge pickup at Both', 'first coil')
+    await choose('Neck pickup at Both', 'on')
+    await choose('Neck pickup at Neck', 'on')
+    await page.getByRole('button', { name: 'Find the wiring' }).click()
+    await page.getByText(/This switch cannot\. .*The smallest that can: three-way blade, two poles\./).waitFor()
+    // With the whole pickup in the middle it is what every toggle does.
+    await choose('Bridge pickup at Both', 'on')
+    for (const t of ['Bridge', 'Both', 'Neck']) await page.getByLabel(`Tone acts at ${t}`).check()
+    await page.getByRole('button', { name: 'Find the wiring' }).click()
+    await page.getByText(/^Found: \d+ wires and leads/).waitFor()
+    await page.getByRole('button', { name: 'Take it' }).click()
+    await page
+      .getByRole('button', { name: /^Both.*: Bridge pickup and neck pickup in parallel; .*Volume and Tone work/ })
+      .first()
+      .waitFor()
+    await saved(page)
+    expect((await storedBuild(bench, id)).circuit.recipe).toBe('asked for by sound')
+    expect(page.troubles).toEqual([])
+  })
 })

@@ -73,8 +73,7 @@ export function transfers(n: Network, hz: readonly number[]): Transfers {
     ai = new Float64Array(m * m),
     br = new Float64Array(m),
     bi = new Float64Array(m)
-  for (let k = 0; k < hz.length; k++) {
-    const w = 2 * Math.PI * hz[k]!
+  const set = (w: number): void => {
     ar.set(g0)
     for (let q = 0; q < m * m; q++) ai[q] = w * c0[q]!
     for (const { i, j, r, l } of at) {
@@ -85,7 +84,15 @@ export function transfers(n: Network, hz: readonly number[]): Transfers {
     br.fill(0)
     bi.fill(0)
     br[tip] = 1
-    eliminate(ar, ai, br, bi, m)
+  }
+  const symmetric = !elements.some(e => e.kind === 'driven')
+  for (let k = 0; k < hz.length; k++) {
+    const w = 2 * Math.PI * hz[k]!
+    set(w)
+    if (!symmetric || !eliminateSymmetric(ar, ai, br, bi, m)) {
+      if (symmetric) set(w)
+      eliminate(ar, ai, br, bi, m)
+    }
     for (let q = 0; q < at.length; q++) {
       const { i, j, r, l } = at[q]!
       const vr = (i < 0 ? 0 : br[i]!) - (j < 0 ? 0 : br[j]!),
@@ -131,6 +138,45 @@ export function summed(t: Transfers, drive: 'volts' | 'hum'): Float64Array {
 export function tipVoltages(n: Network, hz: readonly number[]): Float64Array {
   const v = summed(transfers(n, hz), 'volts')
   return v.length ? v : new Float64Array(hz.length)
+}
+
+/** Below this a pivot is nothing: the rows have to change places, S² (as a square). */
+const NO_PIVOT = 1e-26
+
+/**
+ * The same for a symmetric matrix, without changing rows: half the work. Only the upper triangle is read.
+ * @returns false where a pivot vanishes; what was in the matrix is lost then
+ */
+function eliminateSymmetric(
+  ar: Float64Array,
+  ai: Float64Array,
+  br: Float64Array,
+  bi: Float64Array,
+  m: number,
+): boolean {
+  for (let p = 0; p < m; p++) {
+    const pr = ar[p * m + p]!,
+      pi = ai[p * m + p]!,
+      d = pr * pr + pi * pi
+    if (d < NO_PIVOT) return false
+    for (let r = p + 1; r < m; r++) {
+      const xr = ar[p * m + r]!,
+        xi = ai[p * m + r]!
+      if (xr === 0 && xi === 0) continue
+      const fr = (xr * pr + xi * pi) / d,
+        fi = (xi * pr - xr * pi) / d
+      for (let c = r; c < m; c++) {
+        const sr = ar[p * m + c]!,
+          si = ai[p * m + c]!
+        ar[r * m + c]! -= fr * sr - fi * si
+        ai[r * m + c]! -= fr * si + fi * sr
+      }
+      br[r]! -= fr * br[p]! - fi * bi[p]!
+      bi[r]! -= fr * bi[p]! + fi * br[p]!
+    }
+  }
+  substitute(ar, ai, br, bi, m)
+  return true
 }
 
 /** Solves (ar + j·ai)·x = (br + j·bi) of m unknowns in place: x comes in b. */
@@ -184,6 +230,11 @@ function eliminate(ar: Float64Array, ai: Float64Array, br: Float64Array, bi: Flo
       bi[r]! -= fr * bi[p]! + fi * br[p]!
     }
   }
+  substitute(ar, ai, br, bi, m)
+}
+
+/** Unknowns from an upper triangle, last first. */
+function substitute(ar: Float64Array, ai: Float64Array, br: Float64Array, bi: Float64Array, m: number): void {
   for (let r = m - 1; r >= 0; r--) {
     let sr = br[r]!,
       si = bi[r]!

@@ -32,6 +32,8 @@ export interface KnobActs {
 export interface Sound {
   silence: Silence | undefined
   coils: HeardCoil[]
+  /** The loudest coil's string moves the tip the way it moves the coil. */
+  upright: boolean
   tree: Tree | undefined
   /** Level at 100 Hz, dB over one volt of a level-1 pickup. */
   level: number
@@ -130,6 +132,7 @@ export function soundAt(build: Wired, s: Settings, hz = pitchSteps()): Sound & {
       level: decibels(p.size),
       phase: Math.sign(p.re) === Math.sign(loudest.re) ? 1 : -1,
     })),
+    upright: loudest.re >= 0,
     tree: treeOf(n, c => ids.has(c.id)),
     level: r.base,
     peak: r.peak,

@@ -5,6 +5,9 @@ import type { Build } from '../../core/build/build.ts'
 import { solderDrawing, type SolderDrawing } from '../../core/circuit/solderDrawing.ts'
 import type { Drilled, Laid, Wired } from '../../core/build/docs.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
+import type { Wish } from '../../core/circuit/synthesis/ask.ts'
+import { findSounds, type Found, type Looking } from '../../core/circuit/synthesis/find.ts'
+import type { ContactName } from '../../core/parts/contacts.ts'
 import { soundAt, type Sound } from '../../core/circuit/sound.ts'
 import { soundWords } from '../../core/circuit/soundWords.ts'
 import { spreadAt, type Spread } from '../../core/circuit/spread.ts'
@@ -54,7 +57,10 @@ const ENDS = 2000
 const SETS = 20
 
 const breathe = () => new Promise<void>(r => setTimeout(r, 0))
-let search = 0
+let search = 0,
+  asking = 0
+/** How long a wiring is looked for before the answer is that it is not decided, ms. */
+const LONGEST_SEARCH = 120_000
 const catalogue = new Map<PartKind, Part[]>()
 
 async function partsOf(kinds: readonly PartKind[]): Promise<Part[]> {
@@ -228,6 +234,35 @@ const engines = {
         t = performance.now()
       }
     }
+  },
+
+  /** A wiring for the sounds that are asked for; tells its progress, and ends when it is stopped or asked anew. */
+  findSounds: async (
+    build: Wired,
+    wishes: Wish[],
+    contacts: ContactName,
+    tell: (l: Looking) => void,
+  ): Promise<Found | undefined> => {
+    const mine = ++asking,
+      begun = performance.now()
+    const g = findSounds(build, wishes, contacts)
+    let tried = 0
+    for (let t = performance.now(); ;) {
+      const s = g.next()
+      if (s.done) return s.value
+      tried = s.value.tried
+      if (performance.now() - begun > LONGEST_SEARCH) return { kind: 'undecided', tried, circuit: undefined }
+      if (performance.now() - t > SLICE) {
+        tell(s.value)
+        await breathe()
+        if (mine !== asking) return undefined
+        t = performance.now()
+      }
+    }
+  },
+  /** Ends the search for sounds that is running. */
+  stopSounds: () => {
+    asking++
   },
 
   /** Ends the search for sets that is running. */

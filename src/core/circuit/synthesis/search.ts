@@ -1,5 +1,5 @@
 import { Judge, type Need } from './judge.ts'
-import { GROUND, minus, plus, terminalsIn, TIP, type Question } from './wanted.ts'
+import { GROUND, minus, terminalsIn, TIP, type Question } from './wanted.ts'
 
 /** Where a lug of the switch is soldered: a block of terminals, or nowhere. */
 const NOWHERE = -1

@@ -9,6 +9,7 @@ import { useFact } from '../../hooks/useFact.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
+import { AskView } from './AskView.tsx'
 import { CoilSign } from './CoilSign.tsx'
 import { NetsView } from './NetsView.tsx'
 import { RecipeView } from './RecipeView.tsx'
@@ -128,6 +129,7 @@ export function Wiring() {
               ]
             : []),
           { id: 'recipes', label: 'Circuit', content: <RecipeView /> },
+          { id: 'ask', label: 'Ask for sounds', content: <AskView /> },
           { id: 'wires', label: 'Wires', content: <WiresView /> },
           { id: 'order', label: 'Solder order', content: <SolderList /> },
           { id: 'ground', label: 'Nets and ground', content: <NetsView settings={hand?.settings} /> },

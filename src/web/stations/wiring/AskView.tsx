@@ -1,0 +1,204 @@
+import { proxy } from 'comlink'
+import { useState } from 'react'
+import { haveOf } from '../../../core/circuit/recipes/have.ts'
+import { PICKUP_USES, type PickupUse, type Wish } from '../../../core/circuit/synthesis/ask.ts'
+import type { Found, Looking } from '../../../core/circuit/synthesis/find.ts'
+import { CONTACTS } from '../../../core/parts/contacts.ts'
+import { Button } from '../../components/Button.tsx'
+import { Select } from '../../components/Select.tsx'
+import { Table } from '../../components/Table.tsx'
+import { heavy } from '../../hooks/useHeavy.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+
+const NOTHING: Wish = { pickups: {}, reversed: [], how: 'parallel', tones: {} }
+const SINGLE: readonly PickupUse[] = ['off', 'whole']
+const WORDS: Record<PickupUse, string> = {
+  off: '–',
+  whole: 'on',
+  'first coil': 'first coil',
+  'second coil': 'second coil',
+  'coils in parallel': 'coils in parallel',
+}
+
+/** What each position should do; the program finds a wiring of the switch that does it, or proves that none does. */
+export function AskView() {
+  const build = useOpenBuild(),
+    have = haveOf(build),
+    own = have.switches[0]
+  const [wishes, setWishes] = useState<Readonly<Record<number, Wish>>>({})
+  const [looking, setLooking] = useState<Looking>(),
+    [answer, setAnswer] = useState<Found>()
+  if (!own || !have.pickups.length)
+    return (
+      <p className="max-w-[720px] text-body">
+        To ask for sounds there has to be a switch and a pickup. Choose both at Parts: a switch with as many
+        positions as you want sounds.
+      </p>
+    )
+  const throws = CONTACTS[own.contacts].throws
+  const wishOf = (i: number): Wish => wishes[i] ?? NOTHING
+  const change = (i: number, patch: Partial<Wish>) => {
+    setWishes(w => ({ ...w, [i]: { ...wishOf(i), ...patch } }))
+    setAnswer(undefined)
+  }
+  const ask = async () => {
+    setAnswer(undefined)
+    setLooking({ tried: 0, with: '', wires: undefined })
+    const found = await heavy().findSounds(
+      build,
+      throws.map((_, i) => wishOf(i)),
+      own.contacts,
+      proxy((l: Looking) => setLooking(l)),
+    )
+    setLooking(undefined)
+    setAnswer(found)
+  }
+  return (
+    <div className="flex max-w-[860px] flex-col gap-4">
+      <p className="text-body">
+        Say what each position should do. The wiring with the fewest wires that does exactly that is looked for;
+        when the switch cannot, the smallest one that can is named.
+      </p>
+      <div className="flex flex-wrap items-center gap-4" aria-live="polite">
+        {looking ? (
+          <>
+            <Button
+              onClick={() => {
+                void heavy().stopSounds()
+                setLooking(undefined)
+              }}
+            >
+              Stop
+            </Button>
+            <span className="text-body">
+              {looking.tried.toLocaleString('en')} ways tried{looking.with ? `, ${looking.with}` : ''}
+              {looking.wires === undefined ? '' : `; best so far ${looking.wires} wires`}
+            </span>
+          </>
+        ) : (
+          <Button kind="main" onClick={() => void ask()}>
+            Find the wiring
+          </Button>
+        )}
+        {answer && <AnswerLine answer={answer} />}
+      </div>
+      <Table
+        caption="Sounds by position"
+        hideCaption
+        heads={['Position', ...have.pickups.map(p => p.label), 'Together', ...have.tones.map(t => t.label)]}
+      >
+        {throws.map((t, i) => {
+          const w = wishOf(i),
+            on = have.pickups.filter(p => (w.pickups[p.slot] ?? 'off') !== 'off')
+          return (
+            <tr key={t.id} className="rule-row align-top">
+              <th scope="row" className="py-2 pr-3 text-left text-body font-semibold">
+                {t.label}
+              </th>
+              {have.pickups.map(p => (
+                <td key={p.slot} className="py-1 pr-2">
+                  <Select
+                    label={`${p.label} at ${t.label}`}
+                    hideLabel
+                    value={w.pickups[p.slot] ?? 'off'}
+                    onChange={u => change(i, { pickups: { ...w.pickups, [p.slot]: u as PickupUse } })}
+                    options={(p.coils === 2 ? PICKUP_USES : SINGLE).map(u => ({ value: u, label: WORDS[u] }))}
+                    className="w-36"
+                  />
+                  {(w.pickups[p.slot] ?? 'off') !== 'off' && (
+                    <label className="flex min-h-8 items-center gap-1.5 text-note">
+                      <input
+                        type="checkbox"
+                        checked={w.reversed.includes(p.slot)}
+                        aria-label={`${p.label} turned round at ${t.label}`}
+                        onChange={e =>
+                          change(i, {
+                            reversed: e.target.checked
+                              ? [...w.reversed, p.slot]
+                              : w.reversed.filter(r => r !== p.slot),
+                          })
+                        }
+                      />
+                      turned round
+                    </label>
+                  )}
+                </td>
+              ))}
+              <td className="py-1 pr-2">
+                {on.length > 1 ? (
+                  <Select
+                    label={`How at ${t.label}`}
+                    hideLabel
+                    value={w.how}
+                    onChange={how => change(i, { how: how as Wish['how'] })}
+                    options={[
+                      { value: 'parallel', label: 'in parallel' },
+                      { value: 'series', label: 'in series' },
+                    ]}
+                    className="w-28"
+                  />
+                ) : (
+                  <span className="block py-2 text-muted">{on.length ? 'alone' : 'anything'}</span>
+                )}
+              </td>
+              {have.tones.map(tone => (
+                <td key={tone.slot} className="py-1">
+                  <label className="flex min-h-10 items-center">
+                    <input
+                      type="checkbox"
+                      className="size-5"
+                      checked={w.tones[tone.slot] ?? false}
+                      aria-label={`${tone.label} acts at ${t.label}`}
+                      onChange={e => change(i, { tones: { ...w.tones, [tone.slot]: e.target.checked } })}
+                    />
+                  </label>
+                </td>
+              ))}
+            </tr>
+          )
+        })}
+      </Table>
+    </div>
+  )
+}
+
+function AnswerLine({ answer }: { answer: Found }) {
+  switch (answer.kind) {
+    case 'found':
+      return (
+        <>
+          <span className="text-lead">
+            Found: {answer.wires} wires and leads, none of {answer.tried.toLocaleString('en')} ways has fewer.
+          </span>
+          <Button
+            kind="main"
+            onClick={() => editBuild(b => ({ ...b, circuit: answer.circuit }), 'Circuit asked for by sound')}
+          >
+            Take it
+          </Button>
+        </>
+      )
+    case 'impossible':
+      return (
+        <span className="text-lead">
+          This switch cannot. {answer.why}{' '}
+          {answer.smallest
+            ? `The smallest that can: ${answer.smallest.label}.`
+            : 'None of the switches that we know with as many positions can.'}
+        </span>
+      )
+    case 'undecided':
+      return (
+        <span className="text-lead">
+          Not decided in time: {answer.tried.toLocaleString('en')} ways tried. Ask for less at one position, or
+          leave one open.
+        </span>
+      )
+    case 'refused':
+      return (
+        <span role="alert" className="text-lead text-never">
+          {answer.why}
+        </span>
+      )
+  }
+}
