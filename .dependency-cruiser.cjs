@@ -30,6 +30,7 @@ const STANDS_ON = {
     'parts',
     'units',
   ],
+  print: ['circuit', 'drill', 'layout', 'build', 'geometry', 'units'],
   trace: ['fit', 'drill', 'layout', 'build', 'parts', 'units'],
   facts: ['plan', 'fit', 'drill', 'finish', 'setup', 'circuit', 'cost', 'layout', 'calendar', 'build', 'units'],
   // A build begun or described is a build like any other: no engine knows how it came.

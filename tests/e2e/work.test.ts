@@ -134,7 +134,7 @@ describe('the other stations', () => {
 
   it('name both ends of a wire', async () => {
     const page = await bench.open('/b/heron/wiring')
-    await page.getByRole('button', { name: /^Wire 11,/ }).focus()
+    await page.getByRole('button', { name: /^Wire w11,/ }).focus()
     await page.getByText('Bridge pickup, b finish → Tone, a common').waitFor()
   })
 

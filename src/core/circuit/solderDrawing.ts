@@ -10,7 +10,6 @@ import { routeWires } from './drawing/route.ts'
 /** A wire on the drawing: its corner points from lug to lug. */
 export interface DrawnWire {
   id: string
-  number: string
   from: string
   to: string
   colour?: string
@@ -39,8 +38,7 @@ export function solderDrawing(build: Wired & Laid): SolderDrawing {
     components = placeComponents(build, layout),
     { wires } = build.circuit
   const { routes, crossings, grid } = routeWires(components, wires)
-  const numbers = new Map(wires.map((w, i) => [w.id, String(i + 1)]))
-  const { names, flags } = placeLabels(components, routes, numbers, grid)
+  const { names, flags } = placeLabels(components, routes, grid)
   const side = build.instrument.handedness === 'right' ? 1 : -1,
     sheet = ([x, y]: Point): Point => [x, side * y]
   return {
@@ -52,7 +50,6 @@ export function solderDrawing(build: Wired & Laid): SolderDrawing {
         ? [
             {
               id: w.id,
-              number: numbers.get(w.id)!,
               from: w.from,
               to: w.to,
               kind: w.kind,

@@ -7,6 +7,8 @@ import {
   templateFile,
   type TemplateFormat,
 } from '../../core/drill/templates/templateFile.ts'
+import type { Drawing } from '../../core/drill/templates/drawing.ts'
+import { circuitSheet } from '../../core/print/circuitSheet.ts'
 import { templateDrawings, type Wanted } from '../../core/fit/templateDrawings.ts'
 
 /** A file to keep, and how long it took to make. */
@@ -17,16 +19,22 @@ export interface MadeFile {
   ms: number
 }
 
+const drawingsOf = (build: Build, wanted: Wanted | 'circuit'): Drawing[] => {
+  if (wanted !== 'circuit') return templateDrawings(build, wanted) ?? []
+  const sheet = circuitSheet(build)
+  return sheet ? [sheet] : []
+}
+
 const maker = {
   /** Draws the sheets and tells how far it is, 0…1; many files in one format come as a zip. Undefined when there is nothing to draw. */
   make: async (
     build: Build,
-    wanted: Wanted,
+    wanted: Wanted | 'circuit',
     format: TemplateFormat,
     tell: (share: number) => void,
   ): Promise<MadeFile | undefined> => {
     const began = performance.now(),
-      [first, ...rest] = templateDrawings(build, wanted) ?? []
+      [first, ...rest] = drawingsOf(build, wanted)
     if (!first) return undefined
     const file = (bytes: Uint8Array, name: string, type: string): MadeFile => ({
       bytes: new Uint8Array(bytes),

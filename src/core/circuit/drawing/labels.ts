@@ -19,11 +19,10 @@ export interface Label {
 
 const wide = (text: string, height: number): number => text.length * height * LETTER
 
-/** A name on its case where it fits, else beside it; then a flag with its number on every wire. */
+/** A name on its case where it fits, else beside it; then a flag with its name on every wire. */
 export function placeLabels(
   components: readonly DrawnComponent[],
   routes: ReadonlyMap<string, Route>,
-  numbers: ReadonlyMap<string, string>,
   g: Grid,
 ): { names: Label[]; flags: Label[] } {
   const lugs = components.flatMap(c =>
@@ -94,7 +93,7 @@ export function placeLabels(
   })
 
   const flags = [...routes.values()].map((r): Label => {
-    const text = numbers.get(r.id) ?? r.id,
+    const text = r.id,
       w = wide(text, FLAG) + 1.6,
       h = FLAG + 0.8
     // Along the wire from its middle outwards, on it first, then beside it.

@@ -222,10 +222,10 @@ function drawTables(doc: PDFDocument, font: PDFFont, drawings: readonly Drawing[
     bottom = 15
   let page: PDFPage | undefined,
     y = 0
-  const fresh = () => {
+  const fresh = (listed: string) => {
     page = doc.addPage([width * PT, height * PT])
     y = height - 18
-    write({ page, font }, [15, y], 'Holes', 3.4)
+    write({ page, font }, [15, y], listed, 3.4)
     y -= 12
   }
   for (const d of drawings) {
@@ -258,11 +258,11 @@ function drawTables(doc: PDFDocument, font: PDFFont, drawings: readonly Drawing[
       y -= 6
       line(head, true)
     }
-    if (!page || y < bottom + 6 + 3 * step) fresh()
+    if (!page || y < bottom + 6 + 3 * step) fresh(d.listed ?? 'Holes')
     title('')
     for (const r of rows) {
       if (y < bottom) {
-        fresh()
+        fresh(d.listed ?? 'Holes')
         title(', continued')
       }
       line(r)

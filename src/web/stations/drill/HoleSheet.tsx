@@ -23,7 +23,7 @@ import { Findings } from './Findings.tsx'
 import { groupStep } from './groupStep.ts'
 import { Numbers, type Traced } from './Numbers.tsx'
 import { OffSays } from './OffSays.tsx'
-import { useSheets } from './useSheets.ts'
+import { useSheets } from '../../hooks/useSheets.ts'
 
 const isOfHole = (of: string, id: string): boolean => {
   const r = readingRef(of)

@@ -17,7 +17,7 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { editSettings } from '../../stores/settingsStore.ts'
-import { useSheets } from './useSheets.ts'
+import { useSheets } from '../../hooks/useSheets.ts'
 
 const setPrint = (print: Printing) => editSettings(s => ({ ...s, preferences: { ...s.preferences, print } }))
 

@@ -98,7 +98,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
         <p className="min-w-0 flex-1 truncate text-plain" aria-live="polite">
           {wire ? (
             <>
-              <b className="figure font-semibold">{wire.number}</b>
+              <b className="figure font-semibold">{wire.id}</b>
               {wire.colour ? `, ${wire.colour}` : ''} {wire.kind}: {lugWords(build.circuit, wire.from)} →{' '}
               {lugWords(build.circuit, wire.to)}
             </>
@@ -145,7 +145,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                 key={x.id}
                 role="button"
                 tabIndex={0}
-                aria-label={`Wire ${x.number}, ${lugWords(build.circuit, x.from)} to ${lugWords(build.circuit, x.to)}`}
+                aria-label={`Wire ${x.id}, ${lugWords(build.circuit, x.from)} to ${lugWords(build.circuit, x.to)}`}
                 aria-pressed={x.id === hand}
                 onClick={() => setHand(x.id === hand ? undefined : x.id)}
                 onFocus={() => setHand(x.id)}

@@ -11,6 +11,7 @@ import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { AskView } from './AskView.tsx'
 import { CoilSign } from './CoilSign.tsx'
+import { CutView } from './CutView.tsx'
 import { NetsView } from './NetsView.tsx'
 import { RecipeView } from './RecipeView.tsx'
 import { SolderList } from './SolderList.tsx'
@@ -132,6 +133,7 @@ export function Wiring() {
           { id: 'ask', label: 'Ask for sounds', content: <AskView /> },
           { id: 'wires', label: 'Wires', content: <WiresView /> },
           { id: 'order', label: 'Solder order', content: <SolderList /> },
+          { id: 'cut', label: 'Cut list', content: <CutView settings={hand?.settings} /> },
           { id: 'ground', label: 'Nets and ground', content: <NetsView settings={hand?.settings} /> },
         ]}
       />

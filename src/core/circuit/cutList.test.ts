@@ -1,0 +1,187 @@
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
+import type { Build } from '../build/build.ts'
+import { circuitSheet } from '../print/circuitSheet.ts'
+import { boxOf } from '../drill/templates/drawing.ts'
+import { readCircuit, writeCircuit } from './circuitFile.ts'
+import { cutCsv, cutList } from './cutList.ts'
+import { difference } from './difference.ts'
+import { circuitFindings } from './findings.ts'
+import { allLugs, findLugs, lugWords } from './lugFinder.ts'
+import { solderDrawing } from './solderDrawing.ts'
+
+const kestrel = demo('kestrel')
+const list = (b: Build) => cutList(b, solderDrawing(b))
+
+describe('the cut list', () => {
+  it('gives each wire its way, both ends and what is needed to lay the guard beside the body', () => {
+    const l = list(kestrel),
+      d = solderDrawing(kestrel)
+    for (const w of l.wires) {
+      const p = d.wires.find(x => x.id === w.id)!.points
+      const way = p.slice(1).reduce((s, q, i) => s + Math.hypot(q[0] - p[i]![0], q[1] - p[i]![1]), 0)
+      expect(w.route).toBeCloseTo(way, 9)
+      // Ends of 20 mm; through the body 40 down and up, and 150 so that the guard lies beside it: to the next five.
+      const passes = [w.from, w.to].some(t => t.startsWith('jack.') || t.startsWith('strings.'))
+      expect(w.length).toBe(Math.ceil((way + 20 + (passes ? 190 : 0)) / 5) * 5)
+      expect(w.spare !== '').toBe(passes)
+    }
+  })
+  it('leaves out legs and bent lugs, and adds the reels up', () => {
+    const l = list(kestrel)
+    expect(l.wires.some(w => w.kind === 'leg' || w.kind === 'lug')).toBe(false)
+    const black = l.wires.filter(w => w.kind === 'wire' && w.colour === 'black')
+    expect(l.reels.find(r => r.colour === 'black')).toEqual({
+      colour: 'black',
+      pieces: black.length,
+      length: black.reduce((s, w) => s + w.length, 0),
+    })
+  })
+  it('holds a lead against what its pickup comes with', () => {
+    const b: Build = {
+      ...kestrel,
+      parts: kestrel.parts.map(p =>
+        p.kind === 'pickup'
+          ? { ...p, dims: { ...p.dims, leadLength: { value: 60, doubt: 1, basis: 'measured' } } }
+          : p,
+      ),
+    }
+    const leads = list(b).wires.filter(w => w.kind === 'lead')
+    expect(leads.every(w => w.has === 60)).toBe(true)
+    expect(leads.some(w => w.length > 60)).toBe(true)
+  })
+  it('is written as a table that reads back row by row', () => {
+    const rows = cutCsv(kestrel, list(kestrel)).trim().split('\r\n')
+    expect(rows).toHaveLength(list(kestrel).wires.length + 1)
+    expect(rows[1]).toMatch(/^w1,/)
+  })
+  it('lies beside the drawing on paper, at true size', () => {
+    const sheet = circuitSheet(kestrel)!,
+      d = solderDrawing(kestrel),
+      box = boxOf(sheet.marks)
+    expect(sheet.table).toHaveLength(list(kestrel).wires.length + 1)
+    expect(box.x1 - box.x0).toBeLessThanOrEqual(d.box.x1 - d.box.x0 + 20)
+    const bare: Build = { ...kestrel, circuit: { ...kestrel.circuit, components: [], wires: [] } }
+    expect(circuitSheet(bare)).toBeUndefined()
+  })
+})
+
+describe('a circuit as a file', () => {
+  it('comes back as it was, and a whole build’s file is read for its circuit', () => {
+    const r = readCircuit(kestrel, writeCircuit(kestrel))
+    expect(r).toEqual({ ok: true, circuit: kestrel.circuit })
+    expect(readCircuit(kestrel, JSON.stringify(kestrel))).toMatchObject({ ok: true })
+  })
+  it.each([
+    ['no JSON', '{', '', /is not JSON/],
+    ['no circuit', '{}', 'circuit', /is missing/],
+    ['another version', '{"format":"snugbolt-circuit","version":9,"circuit":{}}', 'version', /is not 1/],
+    [
+      'a lug that is none',
+      JSON.stringify({
+        circuit: {
+          ...kestrel.circuit,
+          wires: [{ id: 'w1', from: 'pot-volume.9', to: 'jack.tip', kind: 'wire' }],
+        },
+      }),
+      'circuit.wires[0].from',
+      /is no lug of pot-volume/,
+    ],
+    [
+      'a wire from a lug to itself',
+      JSON.stringify({
+        circuit: { ...kestrel.circuit, wires: [{ id: 'w1', from: 'jack.tip', to: 'jack.tip', kind: 'wire' }] },
+      }),
+      'circuit.wires[0].to',
+      /to itself/,
+    ],
+    [
+      'five hundred wires',
+      JSON.stringify({
+        circuit: {
+          ...kestrel.circuit,
+          wires: Array.from({ length: 500 }, (_, i) => ({
+            id: `w${i}`,
+            from: 'jack.tip',
+            to: 'jack.sleeve',
+            kind: 'wire',
+          })),
+        },
+      }),
+      'circuit.wires',
+      /400/,
+    ],
+    [
+      'two components of one name',
+      JSON.stringify({
+        circuit: { ...kestrel.circuit, components: [...kestrel.circuit.components, kestrel.circuit.components[0]] },
+      }),
+      'circuit.components',
+      /two components have the same id/,
+    ],
+  ])('is refused with the field and the reason: %s', (_what, text, path, reason) => {
+    const r = readCircuit(kestrel, text)
+    if (r.ok) throw new Error('taken')
+    expect(r.problems[0]!.path).toBe(path)
+    expect(r.problems[0]!.reason).toMatch(reason)
+  })
+})
+
+describe('lugs by their words', () => {
+  it.each([
+    ['volume 2', 'pot-volume.2'],
+    ['jack tip', 'jack.tip'],
+    ['tone 2 lug 3', 'pot-tone-2.3'],
+    ['bridge start', 'pickup-bridge.start'],
+    ['switch a common', 'switch.a-common'],
+    ['STRINGS', 'strings.bond'],
+  ])('%s', (typed, lug) => expect(findLugs(kestrel, typed)[0]).toBe(lug))
+  it('nothing for nothing, and nothing for what is not there', () => {
+    expect(findLugs(kestrel, '  ')).toEqual([])
+    expect(findLugs(kestrel, 'battery plus')).toEqual([])
+    expect(allLugs(kestrel).length).toBeGreaterThan(30)
+    expect(lugWords(kestrel.circuit, 'switch.a-common')).toBe('Pickup switch, a common')
+  })
+})
+
+describe('what sets two wirings apart', () => {
+  it('is told wire by wire; the way that a net takes is no difference', () => {
+    const w = (id: string, from: string, to: string) => ({ id, from, to, kind: 'wire' as const })
+    const star = { wires: [w('a', 'x.1', 'y.1'), w('b', 'x.1', 'z.1')] },
+      chain = { wires: [w('a', 'x.1', 'y.1'), w('b', 'y.1', 'z.1')] }
+    expect(difference(star, chain)).toEqual({ missing: [], extra: [] })
+    const less = { wires: [star.wires[0]!] }
+    expect(difference(less, chain).missing.map(x => x.id)).toEqual(['b'])
+    expect(difference(chain, less).extra.map(x => x.id)).toEqual(['b'])
+  })
+})
+
+describe('what cannot be soldered as it is drawn', () => {
+  it('a part without a lug that a wire ends on, no jack, a switch of which nobody says what it joins', () => {
+    expect(circuitFindings(kestrel)).toEqual([])
+    const other: Build = {
+      ...kestrel,
+      parts: kestrel.parts.map(p => (p.kind === 'switch' ? { ...p, traits: { ...p.traits, sort: 'slide' } } : p)),
+    }
+    expect(circuitFindings(other).map(f => f.says)).toContain(
+      'Wire w11 ends on “Pickup switch, a 3”: the part that is chosen has no such lug.',
+    )
+    const jackless: Build = {
+      ...kestrel,
+      circuit: {
+        ...kestrel.circuit,
+        components: kestrel.circuit.components.filter(c => c.kind !== 'jack'),
+        wires: kestrel.circuit.wires.filter(w => !w.from.startsWith('jack') && !w.to.startsWith('jack')),
+      },
+    }
+    expect(circuitFindings(jackless).map(f => f.says)).toEqual(['The circuit has no jack: nothing comes out.'])
+    const unnamed: Build = {
+      ...kestrel,
+      circuit: {
+        ...kestrel.circuit,
+        components: [...kestrel.circuit.components, { id: 'extra', kind: 'switch', label: 'Extra' }],
+      },
+    }
+    expect(circuitFindings(unnamed).map(f => f.id)).toEqual(['contacts-extra'])
+  })
+})
