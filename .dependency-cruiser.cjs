@@ -30,6 +30,7 @@ const STANDS_ON = {
     'parts',
     'units',
   ],
+  sound: ['circuit', 'setup', 'layout', 'build'],
   print: ['circuit', 'drill', 'layout', 'build', 'geometry', 'units'],
   trace: ['fit', 'drill', 'layout', 'build', 'parts', 'units'],
   facts: ['plan', 'fit', 'drill', 'finish', 'setup', 'circuit', 'cost', 'layout', 'calendar', 'build', 'units'],

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
 
@@ -101,6 +102,50 @@ describe('a circuit', () => {
       .waitFor()
     await saved(page)
     expect((await storedBuild(bench, id)).circuit.recipe).toBe('asked for by sound')
+    expect(page.troubles).toEqual([])
+  })
+
+  it('is heard before it is soldered, and goes out as files that others read', async () => {
+    const id = await copyOf(bench, 'heard', 'kestrel'),
+      page = await bench.open(`/b/${id}/wiring`)
+    const kept = async (button: string) => {
+      const [file] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name: button }).click(),
+      ])
+      return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) }
+    }
+    await page.getByLabel('Plucked from the bridge').fill('3000')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: 'is outside' }).waitFor()
+    await page.getByLabel('Plucked from the bridge').fill('900 mm')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: 'As WAV file' }).click()
+    await page.getByText(/^Pluck between bridge and nut/).waitFor()
+    await page.getByLabel('Plucked from the bridge').fill('4 in')
+    await page.keyboard.press('Enter')
+    const wav = await kept('As WAV file')
+    expect(wav.name).toBe('heard-switch=1.wav')
+    expect(wav.bytes.toString('latin1', 0, 4)).toBe('RIFF')
+    // Four seconds of sixteen bits and a heading.
+    expect(wav.bytes.length).toBeGreaterThan(4 * 44100 * 2)
+    await page.getByRole('tab', { name: 'Cut list' }).click()
+    const csv = await kept('Cut list, CSV')
+    expect(csv.bytes.toString('utf8').split('\r\n')[0]).toMatch(/^wire,from,to/)
+    const json = await kept('Circuit, JSON')
+    expect(JSON.parse(json.bytes.toString('utf8'))).toMatchObject({ format: 'snugbolt-circuit', from: 'heard' })
+    expect((await kept('Drawing, SVG')).bytes.toString('utf8')).toContain('<svg')
+    expect((await kept('Drawing at true size, PDF')).bytes.toString('latin1', 0, 5)).toBe('%PDF-')
+    expect((await kept('SPICE netlist of this setting')).bytes.toString('utf8')).toContain('.ac dec')
+    const choose = page.locator('input[type=file][aria-label="Bring in a circuit"]')
+    await choose.setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"circuit":{"components":[]}}'),
+    })
+    await page.getByRole('alert').filter({ hasText: 'The circuit was not taken: circuit.wires' }).waitFor()
+    await choose.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: json.bytes })
+    await page.getByRole('alert').waitFor({ state: 'detached' })
     expect(page.troubles).toEqual([])
   })
 })

@@ -106,7 +106,7 @@ export function cutList(build: Wired & Laid, d: SolderDrawing): CutList {
 }
 
 const COLUMNS = [
-  'number',
+  'wire',
   'from',
   'to',
   'sort',

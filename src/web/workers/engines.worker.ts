@@ -19,6 +19,8 @@ import { ALONE, explainSets, type Explained } from '../../core/match/explain.ts'
 import { problemOf } from '../../core/match/problem.ts'
 import { traceItem, type TracedNumber } from '../../core/trace/traceItem.ts'
 import { bestSets, type FoundSet } from '../../core/match/search.ts'
+import { pluckSound, RATE, type Pluck } from '../../core/sound/instrument.ts'
+import { wavFile } from '../../core/sound/wav.ts'
 import type { Wishes } from '../../core/match/wishes.ts'
 import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
@@ -90,6 +92,16 @@ const engines = {
       const sound = soundAt(build, s)
       return { ...sound, words: soundWords(build, sound) }
     }),
+
+  /** A plucked string at the jack, or why there is none. */
+  pluck: (build: Wired & Laid, s: Settings, p: Pluck): Float32Array<ArrayBuffer> | string => {
+    const x = pluckSound(build, s, p)
+    return typeof x === 'string' ? x : new Float32Array(x)
+  },
+  wav: (build: Wired & Laid, s: Settings, p: Pluck): Uint8Array<ArrayBuffer> | string => {
+    const x = pluckSound(build, s, p)
+    return typeof x === 'string' ? x : new Uint8Array(wavFile(x, RATE))
+  },
 
   /** The drawing to solder from. */
   solderDrawing: (build: Wired & Laid): SolderDrawing => solderDrawing(build),

@@ -12,6 +12,7 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import type { HeardSetting } from '../../workers/engines.worker.ts'
+import { HearIt } from './HearIt.tsx'
 import { ResponseChart } from './ResponseChart.tsx'
 
 interface Props {
@@ -121,6 +122,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
           )
         })}
       </div>
+      <HearIt settings={settings} index={index} />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <Select
           label="0 dB is"

@@ -1,0 +1,17 @@
+import { coreOf } from '../layout/compensation.ts'
+import type { StringGauge } from '../parts/part.ts'
+import { tension } from './tension.ts'
+
+/** Young's modulus of string steel, N/m² [published: 200–210 GPa for carbon steel]. */
+export const STEEL_MODULUS = 205e9
+
+/**
+ * How far a string's partials are stretched: f_n = n·f₀·√(1 + B·n²) with B = π³·E·d⁴/(64·T·L²), d the core of a wound
+ * string [published: Fletcher 1964].
+ * @param scaleLength mm
+ */
+export function inharmonicity(s: StringGauge, scaleLength: number, hz: number): number {
+  const d = coreOf(s) / 1000,
+    L = scaleLength / 1000
+  return (Math.PI ** 3 * STEEL_MODULUS * d ** 4) / (64 * tension(s, scaleLength, hz) * L * L)
+}

@@ -1,0 +1,91 @@
+import { useRef, useState } from 'react'
+import { settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
+import { Button } from '../../components/Button.tsx'
+import { download } from '../../components/download.ts'
+import { Heading } from '../../components/Heading.tsx'
+import { LengthField } from '../../components/LengthField.tsx'
+import { Select } from '../../components/Select.tsx'
+import { heavy } from '../../hooks/useHeavy.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+
+/** How long a pluck is listened to, s. */
+const SECONDS = 4
+const USUAL_PLACE = 120
+
+/** The setting in hand and another one as they will sound, at equal loudness; nothing sounds before it is asked for. */
+export function HearIt({ settings, index }: { settings: readonly Settings[]; index: number }) {
+  const build = useOpenBuild()
+  const labels = settings.map(s => settingLabel(build, s))
+  const [string, setString] = useState(build.instrument.strings),
+    [at, setAt] = useState(USUAL_PLACE),
+    [against, setAgainst] = useState<string>(),
+    [trouble, setTrouble] = useState<string>(),
+    [playing, setPlaying] = useState<string>()
+  const audio = useRef<{ context: AudioContext; source: AudioBufferSourceNode | undefined }>(undefined)
+  const other = Math.max(0, labels.indexOf(against ?? labels[(index + 1) % labels.length]!))
+  const pluck = { string, at, seconds: SECONDS }
+  const made = async (s: Settings): Promise<Float32Array<ArrayBuffer> | undefined> => {
+    const x = await heavy().pluck(build, s, pluck)
+    if (typeof x !== 'string') {
+      setTrouble(undefined)
+      return x
+    }
+    setTrouble(x)
+    return undefined
+  }
+  const play = async (which: number) => {
+    const samples = await made(settings[which]!)
+    if (!samples) return
+    const a = (audio.current ??= { context: new AudioContext(), source: undefined })
+    a.source?.stop()
+    const buffer = a.context.createBuffer(1, samples.length, samples.length / SECONDS)
+    buffer.copyToChannel(samples, 0)
+    const source = a.context.createBufferSource()
+    source.buffer = buffer
+    source.connect(a.context.destination)
+    source.onended = () => setPlaying(undefined)
+    source.start()
+    a.source = source
+    setPlaying(labels[which])
+  }
+  const keep = async () => {
+    const file = await heavy().wav(build, settings[index]!, pluck)
+    if (typeof file === 'string') return setTrouble(file)
+    download(`${build.id}-${settingKey(build, settings[index]!)}.wav`, file, 'audio/wav')
+  }
+  return (
+    <section className="flex flex-col gap-2">
+      <Heading>Hear it before it is soldered</Heading>
+      <div className="flex flex-wrap items-end gap-3">
+        <Select
+          label="String"
+          value={String(string)}
+          onChange={v => setString(Number(v))}
+          options={build.instrument.tuning.map((note, i) => ({ value: String(i + 1), label: `${i + 1}, ${note}` }))}
+        />
+        <LengthField label="Plucked from the bridge" mm={at} onMm={setAt} min={1} max={2000} />
+        <Button kind="main" onClick={() => void play(index)}>
+          Play {labels[index]}
+        </Button>
+        {labels.length > 1 && (
+          <>
+            <Select
+              label="Against"
+              value={labels[other]!}
+              onChange={setAgainst}
+              options={labels.map(l => ({ value: l, label: l }))}
+            />
+            <Button onClick={() => void play(other)}>Play the other</Button>
+          </>
+        )}
+        <Button onClick={() => void keep()}>As WAV file</Button>
+      </div>
+      <p role="status" className={trouble ? 'text-body text-never' : 'text-note text-muted'}>
+        {trouble ??
+          (playing
+            ? `Sounding: ${playing}, both at equal loudness.`
+            : 'A plucked string by its own tension and core, seen by each pickup from its place, through the circuit.')}
+      </p>
+    </section>
+  )
+}
