@@ -131,6 +131,28 @@ export class Wire {
   colour?: string
 }
 
+/** Stages of soldering, in the order that works [common practice]. */
+export const SOLDER_STAGES = ['on the controls', 'pickups', 'through the body'] as const
+export type SolderStage = (typeof SOLDER_STAGES)[number]
+
+/** A joint that was made: what is there, beside what is meant. */
+export class MadeJoint {
+  @Matches(TERMINAL, { message: 'must be component.terminal' })
+  at!: string
+
+  @IsIn(SOLDER_STAGES)
+  stage!: SolderStage
+
+  @IsIn(['soldered', 'found wrong'])
+  state!: 'soldered' | 'found wrong'
+
+  /** Lugs at the other ends of the wires that were soldered here. */
+  @IsArray()
+  @ArrayMaxSize(40)
+  @Matches(TERMINAL, { each: true, message: 'must be component.terminal' })
+  to!: string[]
+}
+
 /** What the jack feeds: a cable and an amplifier. */
 export class Load {
   @IsNumber({ allowNaN: false, allowInfinity: false })
@@ -166,6 +188,13 @@ export class Circuit {
   @ArrayMaxSize(400)
   @NestedEach(() => Wire)
   wires!: Wire[]
+
+  /** Joints that were made; left out: none. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(400)
+  @NestedEach(() => MadeJoint)
+  joints?: MadeJoint[]
 
   @Nested(() => Load)
   load!: Load

@@ -184,6 +184,9 @@ function wireProblems(build: Pick<Build, 'circuit'>): Problem[] {
     if (ids.has(w.id)) out.push({ path: `${path}.id`, reason: `two wires have the name “${w.id}”` })
     ids.add(w.id)
   })
+  build.circuit.joints?.forEach((j, i) => {
+    named(`circuit.joints[${i}].at`, j.at)
+  })
   return out
 }
 

@@ -53,6 +53,7 @@ export function setInstrument(build: Build, patch: Partial<Instrument>): Build {
           ...build.circuit,
           components,
           wires: build.circuit.wires.filter(w => ids.has(lugRef(w.from).of) && ids.has(lugRef(w.to).of)),
+          ...(build.circuit.joints ? { joints: build.circuit.joints.filter(j => ids.has(lugRef(j.at).of)) } : {}),
         }
       : build.circuit,
   }

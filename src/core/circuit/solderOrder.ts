@@ -1,13 +1,13 @@
 import { lugRef } from '../build/lugRef.ts'
 import type { Wired } from '../build/docs.ts'
-import type { Wire } from '../build/circuitRecord.ts'
+import { SOLDER_STAGES, type SolderStage, type Wire } from '../build/circuitRecord.ts'
 
 /** One joint of the iron: the wires that meet at a lug. */
 export interface SolderJoint {
   order: number
   terminal: string
   wires: Wire[]
-  stage: 'on the controls' | 'pickups' | 'through the body'
+  stage: SolderStage
   why: string
 }
 
@@ -42,7 +42,7 @@ export function solderOrder(build: Wired): SolderJoint[] {
         ? 'pickups'
         : 'on the controls'
   }
-  const stages: SolderJoint['stage'][] = ['on the controls', 'pickups', 'through the body']
+  const stages = SOLDER_STAGES
   const found = new Map<string, { terminal: string; wires: Wire[]; stage: SolderJoint['stage'] }>()
   for (const w of wires) {
     const stage = stageOf(w)

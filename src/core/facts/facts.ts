@@ -3,6 +3,7 @@ import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import type { Present } from '../calendar/schedule.ts'
 import { bonds } from '../circuit/bonds.ts'
+import { jointsNow } from '../circuit/joints.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { allSettings } from '../circuit/settings.ts'
 import { solderDrawing } from '../circuit/solderDrawing.ts'
@@ -69,6 +70,8 @@ export const FACTS = {
   settings: fact(WIRED, allSettings),
   meter: fact(WIRED, meterAtJack),
   solder: fact(WIRED, solderOrder),
+  /** Joints with what is known of each. */
+  solderNow: fact(WIRED, jointsNow),
   solderDrawing: fact([...WIRED, 'placements', 'setup'], solderDrawing),
   bonds: fact(WIRED, bonds),
   costs: fact(COSTED, costSheet),

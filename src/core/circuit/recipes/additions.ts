@@ -124,5 +124,6 @@ export function withoutAddition(c: Circuit, a: Addition): Circuit {
     ...c,
     components: c.components.filter(x => !gone.has(x.id)),
     wires: c.wires.filter(w => ![w.from, w.to].some(t => gone.has(lugRef(t).of))),
+    ...(c.joints ? { joints: c.joints.filter(j => !gone.has(lugRef(j.at).of)) } : {}),
   }
 }

@@ -64,9 +64,13 @@ function made(r: Recipe, h: Have, pull: PullUse | undefined, before: Circuit, lo
   const id = pull ? `${r.id}; ${PULL_WORDS[pull]}` : r.id,
     c = d.finish(id),
     known = colours(before)
+  const there = new Set(c.components.map(x => x.id)),
+    joints = before.joints?.filter(j => there.has(lugRef(j.at).of))
   return {
     ...c,
     load,
+    // What is soldered is there whatever is meant now.
+    ...(joints?.length ? { joints } : {}),
     wires: c.wires.map(w => {
       const colour = w.kind === 'lead' ? (known.get(w.from) ?? w.colour) : w.colour
       return colour ? { ...w, colour } : w

@@ -1,5 +1,6 @@
 import type { Circuit } from '../../build/circuitRecord.ts'
 import type { Wired } from '../../build/docs.ts'
+import { lugRef } from '../../build/lugRef.ts'
 import { CONTACTS, CONTACT_NAMES, type ContactName } from '../../parts/contacts.ts'
 import { coilEnds, type CoilEnds } from '../coilEnds.ts'
 import { Draft } from '../recipes/draft.ts'
@@ -145,7 +146,10 @@ export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactNa
     for (const l of net) if (l !== hub) d.wire(l, hub, leads.has(l) ? 'lead' : 'wire')
   }
   if (volume) d.hot(`${volume}.2`, `${d.jack()}.tip`)
-  return { ...d.finish('asked for by sound'), load: build.circuit.load }
+  const made = d.finish('asked for by sound'),
+    there = new Set(made.components.map(x => x.id)),
+    joints = build.circuit.joints?.filter(j => there.has(lugRef(j.at).of))
+  return { ...made, load: build.circuit.load, ...(joints?.length ? { joints } : {}) }
 }
 
 /** Sorts of switches with as many positions, the smallest first: fewest poles, then fewest lugs. */

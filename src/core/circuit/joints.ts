@@ -1,0 +1,62 @@
+import type { Circuit, MadeJoint } from '../build/circuitRecord.ts'
+import type { Wired } from '../build/docs.ts'
+import { between } from './between.ts'
+import { meterAtJack } from './meter.ts'
+import { networkOf } from './network.ts'
+import { solderOrder, type SolderJoint } from './solderOrder.ts'
+
+/** What is known of a joint. `changed`: it was soldered, and other wires are meant now. */
+export const JOINT_STATES = ['planned', 'soldered', 'proven', 'found wrong', 'changed'] as const
+export type JointState = (typeof JOINT_STATES)[number]
+
+export interface JointNow extends SolderJoint {
+  state: JointState
+  /** Lugs whose wires have to come off, where it was soldered otherwise. */
+  off: string[]
+}
+
+/** Other ends of a joint's wires. */
+const ends = (j: Pick<SolderJoint, 'terminal' | 'wires'>): string[] =>
+  j.wires.map(w => (w.from === j.terminal ? w.to : w.from)).sort()
+
+const madeAt = (c: Circuit, j: Pick<SolderJoint, 'terminal' | 'stage'>): MadeJoint | undefined =>
+  c.joints?.find(m => m.at === j.terminal && m.stage === j.stage)
+
+/**
+ * Lugs that a reading which agrees has proven: those through which the meter's own current went, tip to sleeve, at a
+ * setting where it read what it should.
+ */
+function provenLugs(build: Wired): ReadonlySet<string> {
+  const out = new Set<string>()
+  for (const m of meterAtJack(build)) {
+    if (m.verdict !== 'as expected' || !Number.isFinite(m.ohms)) continue
+    const n = networkOf(build, m.settings, false)
+    const direct = n.elements.filter(e => e.kind === 'R' || e.kind === 'coil')
+    const nodes = new Set(between({ nodes: n.nodes, elements: direct }, n.tip, 0).flatMap(e => [e.a, e.b]))
+    for (const [t, node] of n.nodeOf) if (node !== 0 && nodes.has(node)) out.add(t)
+  }
+  return out
+}
+
+/** Every joint in the order of the iron with what is known of it. */
+export function jointsNow(build: Wired): JointNow[] {
+  const proven = provenLugs(build)
+  return solderOrder(build).map(j => {
+    const made = madeAt(build.circuit, j),
+      meant = ends(j)
+    if (!made) return { ...j, state: 'planned', off: [] }
+    if (made.state === 'found wrong') return { ...j, state: 'found wrong', off: [] }
+    const off = made.to.filter(t => !meant.includes(t))
+    if (off.length || made.to.length !== meant.length) return { ...j, state: 'changed', off }
+    return { ...j, state: proven.has(j.terminal) ? 'proven' : 'soldered', off: [] }
+  })
+}
+
+/** The circuit with a joint made as it is meant now, found wrong, or taken apart. */
+export function withJoint(c: Circuit, j: SolderJoint, state: MadeJoint['state'] | undefined): Circuit {
+  const others = (c.joints ?? []).filter(m => !(m.at === j.terminal && m.stage === j.stage))
+  const made: MadeJoint[] = state ? [...others, { at: j.terminal, stage: j.stage, state, to: ends(j) }] : others
+  const { joints: _were, ...rest } = c
+  void _were
+  return made.length ? { ...rest, joints: made } : rest
+}
