@@ -4,6 +4,7 @@ import type { ContactName } from '../../src/core/parts/contacts.ts'
 import { openSettings, thrownOf } from '../../src/core/circuit/settings.ts'
 import { soundAt } from '../../src/core/circuit/sound.ts'
 import { askFor, circuitOf, switchesWith, type Wish } from '../../src/core/circuit/synthesis/ask.ts'
+import { findSounds } from '../../src/core/circuit/synthesis/find.ts'
 import { synthesize, type Answer, type Wiring } from '../../src/core/circuit/synthesis/search.ts'
 import {
   coilsOf,
@@ -174,43 +175,64 @@ describe('a wiring for the sounds that are asked for', () => {
       })
     }
   })
-  it('is smaller than none that is found by trying every partition of a small case', () => {
-    // One coil, two positions, two poles: sounds as it is, and turned round.
-    const q = question(1, plain(2, 2), [w(A), w(c(0, true))])
-    const wiring = found(q)
-    holds(q, wiring)
-    let least = Infinity
-    // Terminals: ground, tip, plus, minus; commons a, b; throws a1 a2 b1 b2. Every partition of ten.
-    const of = new Array<number>(10).fill(0)
-    const walk = (k: number, blocks: number) => {
-      if (k === 10) {
-        const joins = 10 - blocks
-        if (joins >= least) return
-        // A lug alone is nowhere; conductors beyond the terminals' are named behind them.
-        const w2: Wiring = {
-          block: of.slice(0, 4),
-          commons: of.slice(4, 6),
-          throws: [of.slice(6, 8), of.slice(8, 10)],
-          wires: joins,
-          lugs: 0,
+  /** One coil, two poles of two throws: as it is and turned round, with throws of their own and with shared ones. */
+  const SMALL: [string, Question][] = [
+    ['throws of their own', question(1, plain(2, 2), [w(A), w(c(0, true))])],
+    [
+      'shared throws',
+      question(
+        1,
+        {
+          poles: 2,
+          positions: [
+            [0, 0],
+            [0, 1],
+            [1, 1],
+          ].map(p => p.map(t => [t])),
+        },
+        [w(A), w(undefined), w(c(0, true))],
+      ),
+    ],
+  ]
+  it.each(SMALL)(
+    'is smaller than none that is found by trying every partition of a small case: %s',
+    (_name, q) => {
+      const wiring = found(q)
+      holds(q, wiring)
+      let least = Infinity
+      // Terminals: ground, tip, plus, minus; commons a, b; throws a1 a2 b1 b2. Every partition of ten.
+      const of = new Array<number>(10).fill(0)
+      const walk = (k: number, blocks: number) => {
+        if (k === 10) {
+          const joins = 10 - blocks
+          if (joins >= least) return
+          // A lug alone is nowhere; conductors beyond the terminals' are named behind them.
+          const w2: Wiring = {
+            block: of.slice(0, 4),
+            commons: of.slice(4, 6),
+            throws: [of.slice(6, 8), of.slice(8, 10)],
+            wires: joins,
+            lugs: 0,
+          }
+          try {
+            holds(q, w2)
+            least = joins
+          } catch {
+            /* another sound */
+          }
+          return
         }
-        try {
-          holds(q, w2)
-          least = joins
-        } catch {
-          /* another sound */
+        for (let b = 0; b <= blocks; b++) {
+          if (k === 1 && b === 0) continue
+          of[k] = b
+          walk(k + 1, Math.max(blocks, b + 1))
         }
-        return
       }
-      for (let b = 0; b <= blocks; b++) {
-        if (k === 1 && b === 0) continue
-        of[k] = b
-        walk(k + 1, Math.max(blocks, b + 1))
-      }
-    }
-    walk(0, 0)
-    expect(wiring.wires).toBe(least)
-  }, 120_000)
+      walk(0, 0)
+      expect(wiring.wires).toBe(least)
+    },
+    120_000,
+  )
 })
 
 describe('what a switch cannot do', () => {
@@ -277,6 +299,34 @@ describe('a builder’s own words', () => {
       ['parallel', 'pickup-middle,pickup-neck-b'],
       ['series', 'pickup-neck-a,pickup-neck-b'],
     ])
+  })
+  it('take a pull switch in: pushed whole, pulled split, or turned round beside the other', () => {
+    const b = electric({
+      pickups: { bridge: { coils: 2 }, neck: {} },
+      volumes: [{}],
+      tones: [{ pull: true }],
+      switches: ['leaf toggle'],
+    })
+    const tone = { 'pot-tone': true }
+    const both = (use: Wish['pickups'][string]) => [
+      wish({ 'pickup-bridge': use }, 'parallel', tone),
+      wish({ 'pickup-bridge': use, 'pickup-neck': 'whole' }, 'parallel', tone),
+      wish({ 'pickup-neck': 'whole' }, 'parallel', tone),
+    ]
+    const split = both('whole').flatMap((w2, i) => [w2, both('first coil')[i]!])
+    const g = findSounds(b, split, 'leaf toggle', 'pot-tone')
+    let s = g.next()
+    while (!s.done) s = g.next()
+    expect(s.value.kind).toBe('found')
+    // What the search gives is heard by the circuit engine before it is given: a wrong answer would be refused.
+    if (s.value.kind !== 'found') return
+    const made = { ...b, circuit: s.value.circuit }
+    expect(soundAt(made, openSettings(made, { switch: 'bridge', 'pot-tone': 'out' })).coils.map(x => x.id)).toEqual(
+      ['pickup-bridge-a'],
+    )
+    expect(made.circuit.wires.some(x => x.from.startsWith('pot-tone.a-') || x.from.startsWith('pot-tone.b-'))).toBe(
+      true,
+    )
   })
   it('name the smallest switches first, and say when the positions do not match', () => {
     expect(switchesWith(3)[0]).toBe('leaf toggle')

@@ -55,4 +55,43 @@ export const TABLES: [string, Question][] = [
   ['two single-coils on a three-way blade', question(2, plain(2, 3), [w(A), w(par(A, B)), w(B)])],
   ['out of phase in the middle', question(2, plain(2, 3), [w(A), w(par(A, c(1, true))), w(B)])],
   ['a double-coil: series, first coil, parallel', question(2, plain(2, 3), [w(ser(A, B)), w(A), w(par(A, B))])],
+  [
+    'two single-coils on a toggle; a pull turns the second round, by a conductor of lugs alone',
+    question(
+      2,
+      {
+        poles: 3,
+        alike: [0, 1, 1],
+        positions: [[0], [0, 1], [1]].flatMap(t => [0, 1].map(p => [t, [p], [p]])),
+      },
+      [w(A), w(A), w(par(A, B)), w(par(A, c(1, true))), w(B), w(c(1, true))],
+    ),
+  ],
+]
+
+/** Tables that take long: for the benchmark alone. */
+export const LONG_TABLES: [string, Question][] = [
+  [
+    'three single-coils, a pull that adds the third',
+    question(
+      3,
+      {
+        poles: 4,
+        alike: [0, 0, 1, 1],
+        positions: [[0], [0, 1], [1], [1, 2], [2]].flatMap(t => [0, 1].map(p => [t, t, [p], [p]])),
+      },
+      [
+        w(A),
+        w(par(A, C)),
+        w(par(A, B)),
+        w(par(A, B, C)),
+        w(B),
+        w(par(B, C)),
+        w(par(B, C)),
+        w(par(B, C)),
+        w(C),
+        w(C),
+      ],
+    ),
+  ],
 ]

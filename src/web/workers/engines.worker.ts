@@ -253,11 +253,12 @@ const engines = {
     build: Wired,
     wishes: Wish[],
     contacts: ContactName,
+    pull: string | undefined,
     tell: (l: Looking) => void,
   ): Promise<Found | undefined> => {
     const mine = ++asking,
       begun = performance.now()
-    const g = findSounds(build, wishes, contacts)
+    const g = findSounds(build, wishes, contacts, pull)
     let tried = 0
     for (let t = performance.now(); ;) {
       const s = g.next()

@@ -45,6 +45,11 @@ export function switchOf(name: ContactName): { switch: Switch; commons: string[]
 
 /** What the search is asked, and what its numbers stand for. */
 export interface Asked {
+  /** Lugs of the poles' commons and of their throws, in the numbers of the question's switch. */
+  commons: string[]
+  lugs: string[][]
+  /** The pot whose pull switch takes part. */
+  pull: string | undefined
   question: Question
   coils: CoilEnds[]
   tones: string[]
@@ -52,10 +57,16 @@ export interface Asked {
 }
 
 /** Turns a builder's words into a question for the search; says what is missing where that cannot be. */
-export function askFor(build: Wired, wishes: readonly Wish[], contacts: ContactName): Asked | string {
+export function askFor(
+  build: Wired,
+  wishes: readonly Wish[],
+  contacts: ContactName,
+  pull?: string,
+): Asked | string {
   const have = haveOf(build),
-    s = switchOf(contacts)
-  if (!s) return 'This switch chooses nothing: it is a button.'
+    lever = switchOf(contacts)
+  if (!lever) return 'This switch chooses nothing: it is a button.'
+  const s = withPull(lever, have.switches[0]?.contacts === contacts ? have.switches[0].slot : LOOSE, pull)
   if (wishes.length !== s.switch.positions.length)
     return `The switch has ${s.switch.positions.length} positions, ${wishes.length} are described.`
   const byPickup = new Map(
@@ -77,6 +88,9 @@ export function askFor(build: Wired, wishes: readonly Wish[], contacts: ContactN
     return { kind: use === 'whole' ? 'series' : 'parallel', of: [one(0), one(1)] }
   }
   return {
+    commons: s.commons,
+    lugs: s.lugs,
+    pull,
     have,
     coils,
     tones,
@@ -99,6 +113,29 @@ export function askFor(build: Wired, wishes: readonly Wish[], contacts: ContactN
   }
 }
 
+/** Name of a switch that stands in no slot. */
+const LOOSE = 'switch'
+
+/** A lever with its lugs' whole names, and the two poles of a pull switch beside it: each position pushed, then pulled. */
+function withPull(
+  lever: NonNullable<ReturnType<typeof switchOf>>,
+  id: string,
+  pull: string | undefined,
+): { switch: Switch; commons: string[]; lugs: string[][] } {
+  const commons = lever.commons.map(c => `${id}.${c}`),
+    lugs = lever.lugs.map(list => list.map(l => `${id}.${l}`))
+  if (pull === undefined) return { switch: lever.switch, commons, lugs }
+  return {
+    commons: [...commons, `${pull}.a-common`, `${pull}.b-common`],
+    lugs: [...lugs, ...['a', 'b'].map(p => [`${pull}.${p}-in`, `${pull}.${p}-out`])],
+    switch: {
+      poles: lever.switch.poles + 2,
+      alike: [...commons.map(() => 0), 1, 1],
+      positions: lever.switch.positions.flatMap(p => [0, 1].map(t => [...p, [t], [t]])),
+    },
+  }
+}
+
 /** What lies in series within a series is one series. */
 const flat = (kind: 'series' | 'parallel', of: readonly Sounds[]): Sounds => ({
   kind,
@@ -107,17 +144,15 @@ const flat = (kind: 'series' | 'parallel', of: readonly Sounds[]): Sounds => ({
 
 /** The circuit that a found wiring is: volume and jack behind the hot conductor, capacitors behind the tones. */
 export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactName): Circuit {
-  const d = new Draft(a.have),
-    s = switchOf(contacts)!
+  const d = new Draft(a.have)
   const volume = a.have.volumes[0] && d.pot(a.have.volumes[0])
   if (volume) d.bent(volume, '1')
   const tip = volume ? `${volume}.3` : `${d.jack()}.tip`
   for (const p of a.have.pickups) d.loose({ id: p.slot, kind: 'pickup', label: p.label, slot: p.slot })
-  const own = a.have.switches[0],
-    id =
-      own && own.contacts === contacts
-        ? d.switch(own)
-        : d.loose({ id: 'switch', kind: 'switch', label: 'Switch', contacts })
+  const own = a.have.switches[0]
+  if (own?.contacts === contacts) d.switch(own)
+  else d.loose({ id: LOOSE, kind: 'switch', label: 'Switch', contacts })
+  for (const pot of [...a.have.volumes, ...a.have.tones]) if (pot.slot === a.pull) d.pot(pot)
   a.tones.forEach((slot, k) => {
     const pot = d.pot(a.have.tones.find(t => t.slot === slot)!),
       cap = d.cap(k)
@@ -137,8 +172,8 @@ export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactNa
   const nets = new Map<number, string[]>()
   const on = (block: number, lug: string) => nets.set(block, [...(nets.get(block) ?? []), lug])
   w.block.forEach((b, t) => on(b, lugOf.get(t)!))
-  w.commons.forEach((c, p) => c >= 0 && on(c, `${id}.${s.commons[p]!}`))
-  w.throws.forEach((list, p) => list.forEach((c, t) => c >= 0 && on(c, `${id}.${s.lugs[p]![t]!}`)))
+  w.commons.forEach((c, p) => c >= 0 && on(c, a.commons[p]!))
+  w.throws.forEach((list, p) => list.forEach((c, t) => c >= 0 && on(c, a.lugs[p]![t]!)))
   const leads = new Set(a.coils.flatMap(c => [c.plus, c.minus]))
   for (const net of nets.values()) {
     // Leads end on what is screwed down: a lug of the switch or a pot, where the conductor has one.

@@ -1,7 +1,7 @@
 import type { Circuit } from '../../build/circuitRecord.ts'
 import type { Wired } from '../../build/docs.ts'
 import { CONTACTS, type ContactName } from '../../parts/contacts.ts'
-import { openSettings } from '../settings.ts'
+import { openSettings, PULLED, PUSHED } from '../settings.ts'
 import { soundAt } from '../sound.ts'
 import type { Tree } from '../tree.ts'
 import { askFor, circuitOf, switchesWith, type Asked, type Wish } from './ask.ts'
@@ -48,10 +48,13 @@ const line = (kind: string, of: readonly string[]): string => `${kind}(${[...of]
 /** Positions at which the circuit engine hears something else than was asked for; none when the wiring is right. */
 export function unlike(build: Wired, a: Asked, contacts: ContactName): number[] {
   const lever = build.circuit.components.find(c => c.kind === 'switch')!.id
-  return CONTACTS[contacts].throws.flatMap((t, i) => {
+  const throws = CONTACTS[contacts].throws.flatMap((t): Record<string, string>[] =>
+    a.pull === undefined ? [{ [lever]: t.id }] : [PUSHED, PULLED].map(p => ({ [lever]: t.id, [a.pull!]: p })),
+  )
+  return throws.flatMap((at, i) => {
     const want = a.question.wanted[i]!
     if (!want.sounds) return []
-    const s = soundAt(build, openSettings(build, { [lever]: t.id }), [100, 1000])
+    const s = soundAt(build, openSettings(build, at), [100, 1000])
     // The loudest of the heard coils tells the sign of all: what is turned round as a whole is heard alike.
     const phase = new Map(s.coils.map(c => [c.id, c.phase * (s.upright ? 1 : -1)]))
     const tones = a.tones.every((slot, k) => {
@@ -71,8 +74,9 @@ export function* findSounds(
   build: Wired,
   wishes: readonly Wish[],
   contacts: ContactName,
+  pull?: string,
 ): Generator<Looking, Found> {
-  const asked = askFor(build, wishes, contacts)
+  const asked = askFor(build, wishes, contacts, pull)
   if (typeof asked === 'string') return { kind: 'refused', why: asked }
   if (!asked.question.wanted.some(w => w.sounds))
     return { kind: 'refused', why: 'Say what at least one position should do.' }
@@ -101,9 +105,9 @@ export function* findSounds(
   }
   if (answer.kind === 'undecided') return { kind: 'undecided', tried, circuit: undefined }
   const from = CONTACTS[contacts]
-  for (const name of switchesWith(wishes.length)) {
+  for (const name of switchesWith(from.throws.length)) {
     if (name === contacts || CONTACTS[name].poles < from.poles) continue
-    const other = askFor(build, wishes, name)
+    const other = askFor(build, wishes, name, pull)
     if (typeof other === 'string') continue
     const a = yield* run(other, name)
     if (a.kind === 'found')

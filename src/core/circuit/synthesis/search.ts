@@ -47,6 +47,13 @@ function lugsOf(q: Question): Lugs {
   return { exclusive: single && [...seen.values()].every(n => n === 1), count }
 }
 
+/** How many bits are set. */
+function count(bits: number): number {
+  let n = 0
+  for (let b = bits; b; b &= b - 1) n++
+  return n
+}
+
 /** How many partitions pass between two signs of life. */
 const BREATH = 2000
 
@@ -116,9 +123,10 @@ export function* synthesize(q: Question): Generator<Progress, Answer> {
       : Math.max(...needs.map(list => Math.min(...list.map(x => x.joins))))
     if (best && joins + least > best.wires) return
     const useful = [...new Set(needs.flatMap(list => list.flatMap(x => x.groups.flat())))].sort((a, b) => a - b)
-    for (const commons of placements(poles, useful, blocks)) {
+    for (const commons of placements(q.switch, useful, blocks)) {
       const attached = commonWires(commons, blocks)
-      if (best && joins + attached + least > best.wires) continue
+      const lugsAtLeast = lugs.exclusive ? least : leastLugs(q, needs, commons)
+      if (lugsAtLeast === undefined || (best && joins + attached + lugsAtLeast > best.wires)) continue
       tried++
       if (tried % BREATH === 0) yield { tried, best, share: 0 }
       const found = lugs.exclusive
@@ -144,20 +152,39 @@ export function* synthesize(q: Question): Generator<Progress, Answer> {
     for (let t = 0; t < lugs.count; t++)
       for (let p = 0; p < poles; p++)
         if (q.switch.positions.some(x => x[p]!.includes(t)) && commons[p] !== NOWHERE) list.push([p, t])
-    /** Positions that can be judged once so many lugs are placed. */
-    const ready = list.map((_, i) =>
-      q.switch.positions.flatMap((pos, k) => {
-        const need = list.flatMap(([p, t], at) => (pos[p]!.includes(t) ? [at] : []))
-        return need.length && Math.max(...need) === i ? [k] : []
-      }),
-    )
-    const never = q.switch.positions.flatMap((pos, k) => (list.some(([p, t]) => pos[p]!.includes(t)) ? [] : [k]))
-    if (!never.every(k => judges[k]!.least(block, blocks) === 0)) return undefined
+    /** Positions that a lug takes part in, and how many of each one's lugs come after it. */
+    const left = q.switch.positions.map(pos => list.map(([p, t]) => pos[p]!.includes(t))),
+      concerns = list.map((_, i) =>
+        left.flatMap((takes, k) => (takes[i] ? [{ k, after: takes.slice(i + 1).filter(Boolean).length }] : [])),
+      )
+    /** What each position still has to join, and which lugs it has, as bits. */
+    const wants = Int8Array.from(judges, j => j.least(block, blocks)),
+      bits = left.map(takes => takes.reduce((m, is, i) => (is ? m | (1 << i) : m), 0)),
+      byFew = bits.map((_, k) => k).sort((a, b) => count(bits[a]!) - count(bits[b]!))
+    if (list.length > 30 || wants.some((w, k) => w > count(bits[k]!))) return undefined
+    /** Wires that the lugs from the ith on will take at least: what a position wants beyond the lugs it shares. */
+    const atLeast = (i: number): number => {
+      let counted = 0,
+        sum = 0
+      const open = ~((1 << i) - 1)
+      for (const k of byFew) {
+        const mine = bits[k]! & open
+        sum += Math.max(0, wants[k]! - count(mine & counted))
+        counted |= mine
+      }
+      return sum
+    }
     let kept: number[][] | undefined,
       least = best ? best.wires - spent : Infinity
-    const parent = new Int8Array(blocks + poles)
+    /** Conductors that hold none of the terminals: commons joined to each other, and lugs joined to lugs. */
+    const own = Math.max(0, ...commons.map(c => c + 1 - blocks)),
+      fresh = blocks + own,
+      most = Math.floor(list.length / 2),
+      members = new Int8Array(most)
+    const parent = new Int8Array(fresh + most)
     const merged = new Uint8Array(n)
-    const goes = (k: number): boolean => {
+    /** What a position still has to join with the lugs that are placed; −1 when it cannot be what it is meant to be. */
+    const wanting = (k: number): number => {
       for (let b = 0; b < parent.length; b++) parent[b] = b
       const root = (b: number): number => {
         let r = b
@@ -177,26 +204,41 @@ export function* synthesize(q: Question): Generator<Progress, Answer> {
         if (id === undefined) name.set(r, (id = name.size))
         merged[t] = id
       }
-      return judges[k]!.least(merged, name.size) === 0
+      return judges[k]!.least(merged, name.size)
     }
-    function* step(i: number, used: number): Generator<Progress> {
-      if (used > least || (used === least && kept)) return
+    function* step(i: number, used: number, begun: number): Generator<Progress> {
+      const sure = used + atLeast(i)
+      if (sure > least || (sure === least && kept)) return
       if (i === list.length) {
+        // A lug joined to nothing is nowhere: that was tried.
+        for (let k = 0; k < begun; k++) if (members[k]! < 2) return
         kept = throws.map(x => [...x])
         least = used
         return
       }
-      const [p, t] = list[i]!
-      for (let b = NOWHERE; b < blocks; b++) {
+      const [p, t] = list[i]!,
+        before = concerns[i]!.map(c => wants[c.k]!)
+      for (let b = NOWHERE; b < Math.min(fresh + begun + 1, parent.length); b++) {
         if (b === commons[p]) continue
         throws[p]![t] = b
+        const k = b - fresh,
+          opens = k === begun
+        if (k >= 0) members[k]!++
         tried++
         if (tried % BREATH === 0) yield { tried, best, share: 0 }
-        if (ready[i]!.every(goes)) yield* step(i + 1, used + (b === NOWHERE ? 0 : 1))
+        // The first lug of a conductor of lugs alone costs no wire.
+        const goes = concerns[i]!.every(c => {
+          const need = wanting(c.k)
+          wants[c.k] = need
+          return need >= 0 && need <= c.after
+        })
+        if (goes) yield* step(i + 1, used + (b === NOWHERE || opens ? 0 : 1), opens ? begun + 1 : begun)
+        concerns[i]!.forEach((c, x) => (wants[c.k] = before[x]!))
+        if (k >= 0) members[k]!--
       }
       throws[p]![t] = NOWHERE
     }
-    yield* step(0, 0)
+    yield* step(0, 0, 0)
     return kept
   }
 
@@ -213,6 +255,27 @@ export function* synthesize(q: Question): Generator<Progress, Answer> {
       }
 }
 
+/**
+ * Fewest lugs that a wiring with these commons can do with, or undefined when a position has too few: what one position
+ * needs beyond the lugs that it shares with those before it is counted anew.
+ */
+function leastLugs(q: Question, needs: readonly Need[][], commons: readonly number[]): number | undefined {
+  const counted = new Set<number>()
+  let sum = 0
+  const of = q.switch.positions.map(pos =>
+    pos.flatMap((throws, p) => (commons[p] === NOWHERE ? [] : throws.map(t => p * 64 + t))),
+  )
+  const order = of.map((_, k) => k).sort((a, b) => of[a]!.length - of[b]!.length)
+  for (const k of order) {
+    const need = Math.min(...needs[k]!.map(x => x.joins)),
+      mine = of[k]!
+    if (need > mine.length) return undefined
+    sum += Math.max(0, need - mine.filter(l => counted.has(l)).length)
+    for (const l of mine) counted.add(l)
+  }
+  return sum
+}
+
 /** Wires that the commons cost: one each on a conductor, one less than there are where they are joined to each other alone. */
 function commonWires(commons: readonly number[], blocks: number): number {
   const own = new Set(commons.filter(c => c >= blocks))
@@ -223,7 +286,8 @@ function commonWires(commons: readonly number[], blocks: number): number {
  * Every place for the commons: on a conductor that some position has to join, joined to each other alone, or unused. Poles
  * are alike, so that only one order of each is tried.
  */
-function* placements(poles: number, useful: readonly number[], blocks: number): Generator<number[]> {
+function* placements(s: Question['switch'], useful: readonly number[], blocks: number): Generator<number[]> {
+  const { poles, alike } = s
   const alone = (k: number): number => blocks + k
   function* go(k: number, from: number, out: number[], own: number): Generator<number[]> {
     if (k === poles) {
@@ -232,7 +296,8 @@ function* placements(poles: number, useful: readonly number[], blocks: number): 
       return
     }
     const choices = [NOWHERE, ...useful, ...Array.from({ length: own + 1 }, (_, i) => alone(i))]
-    for (let i = from; i < choices.length; i++) {
+    const begin = k > 0 && alike && alike[k] !== alike[k - 1] ? 0 : from
+    for (let i = begin; i < choices.length; i++) {
       const c = choices[i]!
       yield* go(k + 1, i, [...out, c], Math.max(own, c >= blocks ? c - blocks + 1 : 0))
     }

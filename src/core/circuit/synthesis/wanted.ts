@@ -15,6 +15,8 @@ export interface Switch {
   poles: number
   /** For every position and pole the throws that its common meets. */
   positions: readonly (readonly (readonly number[])[])[]
+  /** Which poles are alike: those of one lever, those of one pull switch. Left out: all. */
+  alike?: readonly number[]
 }
 
 export interface Question {

@@ -27,7 +27,8 @@ export function AskView() {
     own = have.switches[0]
   const [wishes, setWishes] = useState<Readonly<Record<number, Wish>>>({})
   const [looking, setLooking] = useState<Looking>(),
-    [answer, setAnswer] = useState<Found>()
+    [answer, setAnswer] = useState<Found>(),
+    [pulled, setPulled] = useState<string>()
   if (!own || !have.pickups.length)
     return (
       <p className="max-w-[720px] text-body">
@@ -35,7 +36,16 @@ export function AskView() {
         positions as you want sounds.
       </p>
     )
-  const throws = CONTACTS[own.contacts].throws
+  const pulls = [...have.tones, ...have.volumes].filter(p => p.pull),
+    pull = pulls.find(p => p.slot === pulled)
+  const throws = CONTACTS[own.contacts].throws.flatMap(t =>
+    pull
+      ? [
+          { id: t.id, label: t.label },
+          { id: `${t.id} pulled`, label: `${t.label}, ${pull.label} pulled` },
+        ]
+      : [{ id: t.id, label: t.label }],
+  )
   const wishOf = (i: number): Wish => wishes[i] ?? NOTHING
   const change = (i: number, patch: Partial<Wish>) => {
     setWishes(w => ({ ...w, [i]: { ...wishOf(i), ...patch } }))
@@ -48,6 +58,7 @@ export function AskView() {
       build,
       throws.map((_, i) => wishOf(i)),
       own.contacts,
+      pull?.slot,
       proxy((l: Looking) => setLooking(l)),
     )
     setLooking(undefined)
@@ -82,6 +93,19 @@ export function AskView() {
         )}
         {answer && <AnswerLine answer={answer} />}
       </div>
+      {pulls.length > 0 && (
+        <Select
+          label="Pull switch that takes part"
+          value={pull?.slot ?? ''}
+          onChange={slot => {
+            setPulled(slot || undefined)
+            setWishes({})
+            setAnswer(undefined)
+          }}
+          options={[{ value: '', label: 'none' }, ...pulls.map(p => ({ value: p.slot, label: p.label }))]}
+          className="w-56"
+        />
+      )}
       <Table
         caption="Sounds by position"
         hideCaption
