@@ -112,7 +112,7 @@ describe.concurrent('without a fault', () => {
   })
   it('every view of the wiring shows itself', async () => {
     const page = await bench.open('/b/heron/wiring')
-    for (const tab of ['Circuit', 'Wires', 'Solder order', 'Nets and ground']) {
+    for (const tab of ['Circuit', 'Wires', 'Ask', 'Solder order', 'Cut list', 'Leads', 'Ground']) {
       await page.getByRole('tab', { name: tab }).click()
       await page.waitForTimeout(200)
       expect({ tab, faults: await faults(page) }).toEqual({ tab, faults: [] })

@@ -77,6 +77,61 @@ describe('a circuit', () => {
     await page.getByText('Wired so').waitFor()
   })
 
+  it('is turned by hand as it is mounted, and a joint that is made is kept with what it was made to', async () => {
+    const id = await copyOf(bench, 'turned', 'kestrel'),
+      page = await bench.open(`/b/${id}/wiring?view=order`)
+    await page.getByRole('button', { name: 'Tone, in hand to be turned', exact: true }).press('Enter')
+    await page.getByRole('button', { name: 'Turn it' }).click()
+    await page.getByText(/turned by \d+° from lugs down\./).waitFor()
+    await page.getByRole('button', { name: 'Volume, lug 1, on the controls: soldered' }).click()
+    await page.getByText('soldered', { exact: true }).waitFor()
+    await saved(page)
+    const { circuit } = await storedBuild(bench, id)
+    expect(circuit.components.find(c => c.id === 'pot-tone')!.turn! % 45).toBe(0)
+    expect(circuit.joints).toEqual([
+      { at: 'pot-volume.1', stage: 'on the controls', state: 'soldered', to: ['pot-volume.case'] },
+    ])
+    await page.getByRole('button', { name: 'Volume, lug 1, on the controls: found wrong' }).click()
+    await page.getByText('found wrong', { exact: true }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+
+  it('learns a pickup’s leads from the meter, question by question, and keeps them with the pickup', async () => {
+    const id = await copyOf(bench, 'leads'),
+      page = await bench.open(`/b/${id}/wiring?view=leads`)
+    const shows = async (pair: string, text: string) => {
+      await page.getByText(pair, { exact: true }).first().waitFor()
+      const field = page.getByLabel('the meter shows')
+      await field.fill(text)
+      await field.press('Enter')
+    }
+    await page.getByLabel('Pickup', { exact: true }).selectOption({ index: 1 })
+    await page.getByLabel('Leads by colour, parted by commas').fill('white, black, bare')
+    await page.getByLabel('Leads by colour, parted by commas').press('Enter')
+    await shows('white and black', 'nine')
+    await page.getByRole('alert').filter({ hasText: 'Accepted' }).waitFor()
+    await shows('white and black', '6.3k')
+    await shows('white and bare', 'OL')
+    await page.getByRole('button', { name: 'Down' }).click()
+    await page.getByLabel('Compass: which pole looks up').selectOption('north')
+    await page.getByText('Reverse wound on a reversed magnet: beside a usual one it cancels hum.').waitFor()
+    await page.getByRole('button', { name: 'Keep with the pickup' }).click()
+    await saved(page)
+    const b = await storedBuild(bench, id),
+      neck = b.parts.find(p => p.id === b.slots['pickup-neck'])!
+    expect(neck.leads).toEqual(
+      expect.arrayContaining([
+        { lead: 'black', lug: 'start' },
+        { lead: 'white', lug: 'finish' },
+        { lead: 'bare', lug: 'case' },
+      ]),
+    )
+    expect(neck.traits).toMatchObject({ winding: 'reverse', magnet: 'north' })
+    expect(neck.dims.dcResistance).toMatchObject({ basis: 'measured', value: 6300 })
+    expect(b.circuit.wires.find(w => w.from === 'pickup-neck.start')!.colour).toBe('black')
+    expect(page.troubles).toEqual([])
+  })
+
   it('is found from the sounds that are asked for, or the switch that can is named', async () => {
     const id = await copyOf(bench, 'asked'),
       page = await bench.open(`/b/${id}/wiring?view=ask`)
@@ -115,7 +170,7 @@ describe('a circuit', () => {
       ])
       return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) }
     }
-    await page.getByLabel('Plucked from the bridge').fill('3000')
+    await page.getByLabel('Plucked from the bridge').fill('3 m')
     await page.keyboard.press('Enter')
     await page.getByRole('alert').filter({ hasText: 'is outside' }).waitFor()
     await page.getByLabel('Plucked from the bridge').fill('900 mm')

@@ -17,6 +17,7 @@ import {
 import { BASES, type Basis, type Dimension } from '../units/dimension.ts'
 import { FEATURE_ROLES, FEATURE_ROLE_NAMES, type FeatureRole } from './featureRoles.ts'
 import { ID, ID_MESSAGE } from './ids.ts'
+import { LUGS } from './lugs.ts'
 import { PART_KINDS, PART_KIND_NAMES, type PartKind, type PartKindSpec } from './partKinds.ts'
 import type { DimensionSpec } from './dimensionSpec.ts'
 import { DimensionsOf } from './validators/dimensionsOf.ts'
@@ -191,6 +192,17 @@ export class Stock {
 }
 
 /** A part: dimensions with doubt, choices, an outline and the places where others meet it. */
+/** A pickup's lead by its colour, and which end of which coil it is. */
+export class PartLead {
+  @IsString()
+  @MinLength(1)
+  @MaxLength(40)
+  lead!: string
+
+  @IsIn(LUGS.pickup)
+  lug!: string
+}
+
 export class Part {
   @Matches(ID, ID_MESSAGE)
   id!: string
@@ -231,6 +243,13 @@ export class Part {
   @ArrayMaxSize(24)
   @NestedEach(() => StringGauge)
   gauges?: StringGauge[]
+
+  /** Leads of a pickup, from its leaflet or found with a meter. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12)
+  @NestedEach(() => PartLead)
+  leads?: PartLead[]
 
   @IsOptional()
   @Nested(() => Stock)

@@ -1,7 +1,8 @@
 import { lugRef } from '../../build/lugRef.ts'
-import type { Circuit, Load } from '../../build/circuitRecord.ts'
+import type { Circuit } from '../../build/circuitRecord.ts'
 import type { Wired } from '../../build/docs.ts'
 import { slotsOf } from '../../build/slots.ts'
+import { leadColours, withColours } from '../leadColours.ts'
 import { active } from './active.ts'
 import { Draft, type PullUse } from './draft.ts'
 import { haveOf, type Have } from './have.ts'
@@ -46,35 +47,20 @@ const PULL_WORDS: Record<PullUse, string> = {
 /** Kinds of parts that a circuit is made of. */
 const ELECTRIC: readonly string[] = ['pickup', 'pot', 'switch', 'capacitor', 'battery']
 
-/** Colours of the leads that are soldered today, by lug: they stay with their pickup whatever the circuit. */
-const colours = (c: Circuit): Map<string, string> =>
-  new Map(
-    c.wires.flatMap(w =>
-      w.kind === 'lead' && w.colour
-        ? ([w.from, w.to] as const)
-            .filter(t => c.components.some(x => x.kind === 'pickup' && x.id === lugRef(t).of))
-            .map(t => [t, w.colour!] as const)
-        : [],
-    ),
-  )
-
-function made(r: Recipe, h: Have, pull: PullUse | undefined, before: Circuit, load: Load): Circuit {
+function made(r: Recipe, h: Have, pull: PullUse | undefined, build: Wired): Circuit {
+  const before = build.circuit
   const d = new Draft(h)
   r.make(d, pull)
   const id = pull ? `${r.id}; ${PULL_WORDS[pull]}` : r.id,
-    c = d.finish(id),
-    known = colours(before)
+    c = d.finish(id)
   const there = new Set(c.components.map(x => x.id)),
     joints = before.joints?.filter(j => there.has(lugRef(j.at).of))
   return {
     ...c,
-    load,
+    load: before.load,
     // What is soldered is there whatever is meant now.
     ...(joints?.length ? { joints } : {}),
-    wires: c.wires.map(w => {
-      const colour = w.kind === 'lead' ? (known.get(w.from) ?? w.colour) : w.colour
-      return colour ? { ...w, colour } : w
-    }),
+    wires: withColours(c.wires, leadColours(build)),
   }
 }
 
@@ -92,7 +78,7 @@ export function offersFor(build: Wired): Offer[] {
     if (lacks) return [{ id: r.id, label: r.label, says: r.says, lacks, idle: [] }]
     const uses = (r.pulls ?? []).filter(u => useful(h, u))
     return (uses.length ? uses : [undefined]).map((use): Offer => {
-      const circuit = made(r, h, use, build.circuit, build.circuit.load)
+      const circuit = made(r, h, use, build)
       const used = new Set(circuit.components.map(c => c.slot))
       return {
         id: circuit.recipe!,

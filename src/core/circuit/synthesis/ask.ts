@@ -3,6 +3,7 @@ import type { Wired } from '../../build/docs.ts'
 import { lugRef } from '../../build/lugRef.ts'
 import { CONTACTS, CONTACT_NAMES, type ContactName } from '../../parts/contacts.ts'
 import { coilEnds, type CoilEnds } from '../coilEnds.ts'
+import { leadColours, withColours } from '../leadColours.ts'
 import { Draft } from '../recipes/draft.ts'
 import { haveOf, type Have } from '../recipes/have.ts'
 import type { Wiring } from './search.ts'
@@ -184,7 +185,12 @@ export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactNa
   const made = d.finish('asked for by sound'),
     there = new Set(made.components.map(x => x.id)),
     joints = build.circuit.joints?.filter(j => there.has(lugRef(j.at).of))
-  return { ...made, load: build.circuit.load, ...(joints?.length ? { joints } : {}) }
+  return {
+    ...made,
+    wires: withColours(made.wires, leadColours(build)),
+    load: build.circuit.load,
+    ...(joints?.length ? { joints } : {}),
+  }
 }
 
 /** Sorts of switches with as many positions, the smallest first: fewest poles, then fewest lugs. */

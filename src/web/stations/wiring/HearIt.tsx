@@ -63,7 +63,7 @@ export function HearIt({ settings, index }: { settings: readonly Settings[]; ind
           onChange={v => setString(Number(v))}
           options={build.instrument.tuning.map((note, i) => ({ value: String(i + 1), label: `${i + 1}, ${note}` }))}
         />
-        <LengthField label="Plucked from the bridge" mm={at} onMm={setAt} min={1} max={2000} />
+        <LengthField label="Plucked from the bridge" mm={at} onMm={setAt} />
         <Button kind="main" onClick={() => void play(index)}>
           Play {labels[index]}
         </Button>

@@ -7,7 +7,7 @@ import type { Settings } from '../../../core/circuit/settings.ts'
 import { Button } from '../../components/Button.tsx'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useSize } from '../../hooks/useSize.ts'
-import { useOpenBuild } from '../../stores/buildStore.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { insulation } from './colours.ts'
 
 /** Radius of a corner that a wire goes round, mm. */
@@ -38,11 +38,11 @@ function pathOf(points: readonly XY[]): string {
 
 const polygon = (p: readonly XY[]): string => p.map(q => q.join(',')).join(' ')
 
-function Case({ c }: { c: DrawnComponent }) {
+function Case({ c, on }: { c: DrawnComponent; on: boolean }) {
   const look = {
     fill: 'var(--paper)',
-    stroke: 'var(--ink)',
-    strokeWidth: 0.5,
+    stroke: on ? 'var(--hand)' : 'var(--ink)',
+    strokeWidth: on ? 1 : 0.5,
     ...(c.loose && c.kind !== 'capacitor' && c.kind !== 'resistor' ? { strokeDasharray: '1.6 1.2' } : {}),
   }
   return 'radius' in c.outline ? (
@@ -71,6 +71,9 @@ const NOTHING: SolderDrawing = {
   unrouted: [],
 }
 
+/** What one turn by hand is, degrees. */
+const TURN = 45
+
 /** Scale of the drawing: a round length, mm. */
 const BAR = 50
 
@@ -80,13 +83,28 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
   const { circuit, parts, slots, instrument, placements } = build
   const { result } = useHeavy(e => e.solderDrawing(build), [circuit, parts, slots, instrument, placements])
   const [hand, setHand] = useState<string>(),
+    [component, setComponent] = useState<string>(),
     [zoom, setZoom] = useState(1)
   const { ref, width, height } = useSize<HTMLDivElement>()
   const nets = useMemo(() => settings && networkOf(build, settings), [build, settings])
   const d = result ?? NOTHING
-  const wire = d.wires.find(w => w.id === hand),
+  const turning = d.components.find(c => c.id === component),
+    wire = d.wires.find(w => w.id === hand),
     net = wire && nets?.nodeOf.get(wire.from)
   const lit = (terminal: string) => net !== undefined && nets?.nodeOf.get(terminal) === net
+  const turn = (c: DrawnComponent) => {
+    const to = (Math.round(c.turn / TURN) * TURN + TURN) % 360
+    editBuild(
+      b => ({
+        ...b,
+        circuit: {
+          ...b.circuit,
+          components: b.circuit.components.map(x => (x.id === c.id ? { ...x, turn: to } : x)),
+        },
+      }),
+      `${c.label} turned to ${to}°`,
+    )
+  }
   const wide = new Set(d.components.flatMap(c => c.lugs.filter(l => l.wide).map(l => l.terminal)))
   const w = d.box.x1 - d.box.x0,
     h = d.box.y1 - d.box.y0
@@ -96,7 +114,14 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
     <div className="flex h-full min-h-0 flex-col">
       <div className="no-print flex items-center gap-2 px-5">
         <p className="min-w-0 flex-1 truncate text-plain" aria-live="polite">
-          {wire ? (
+          {turning ? (
+            <>
+              <b className="font-semibold">{turning.label}</b>
+              {turning.kind === 'pickup' || turning.kind === 'metal'
+                ? ': stays as it lies.'
+                : `: turned by ${Math.round(turning.turn)}° from lugs down.`}
+            </>
+          ) : wire ? (
             <>
               <b className="figure font-semibold">{wire.id}</b>
               {wire.colour ? `, ${wire.colour}` : ''} {wire.kind}: {lugWords(build.circuit, wire.from)} →{' '}
@@ -106,6 +131,9 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
             'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights.'
           )}
         </p>
+        {turning && turning.kind !== 'pickup' && turning.kind !== 'metal' && (
+          <Button onClick={() => turn(turning)}>Turn it</Button>
+        )}
         <Button aria-label="Smaller" disabled={zoom <= 1} onClick={() => setZoom(z => Math.max(1, z / 1.5))}>
           −
         </Button>
@@ -135,7 +163,23 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
             />
           ))}
           {d.components.map(c => (
-            <Case key={c.id} c={c} />
+            <a
+              key={c.id}
+              role="button"
+              tabIndex={0}
+              aria-label={`${c.label}, in hand to be turned`}
+              aria-pressed={c.id === component}
+              onClick={() => {
+                setComponent(c.id === component ? undefined : c.id)
+                setHand(undefined)
+              }}
+              onKeyDown={e => {
+                if (e.key === 'Enter' || e.key === ' ') setComponent(c.id === component ? undefined : c.id)
+              }}
+              style={{ cursor: 'pointer' }}
+            >
+              <Case c={c} on={c.id === component} />
+            </a>
           ))}
           {order.map(x => {
             const path = pathOf(x.points),
@@ -148,7 +192,10 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                 aria-label={`Wire ${x.id}, ${lugWords(build.circuit, x.from)} to ${lugWords(build.circuit, x.to)}`}
                 aria-pressed={x.id === hand}
                 onClick={() => setHand(x.id === hand ? undefined : x.id)}
-                onFocus={() => setHand(x.id)}
+                onFocus={() => {
+                  setHand(x.id)
+                  setComponent(undefined)
+                }}
                 style={{ cursor: 'pointer' }}
               >
                 <path d={path} fill="none" stroke="transparent" strokeWidth={3.4} />

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import type { Wire, WireKind } from '../../../core/build/circuitRecord.ts'
-import { WIRE_KINDS } from '../../../core/build/circuitRecord.ts'
+import { Wire, WIRE_KINDS, type WireKind } from '../../../core/build/circuitRecord.ts'
+import { longest } from '../../../core/build/rangeOf.ts'
 import { circuitFindings } from '../../../core/circuit/findings.ts'
 import { allLugs, lugWords } from '../../../core/circuit/lugFinder.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'
@@ -145,7 +145,7 @@ function WireRow({ wire, open, take }: { wire: Wire; open: boolean; take: () => 
           <TextField
             label={`Colour of wire ${wire.id}`}
             value={wire.colour ?? ''}
-            max={40}
+            max={longest(Wire, 'colour')}
             onText={c =>
               change(`Wire ${wire.id}: ${c || 'no colour'}`, ws =>
                 ws.map(w => {

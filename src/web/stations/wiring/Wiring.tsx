@@ -12,6 +12,7 @@ import { useOpenBuild } from '../../stores/buildStore.ts'
 import { AskView } from './AskView.tsx'
 import { CoilSign } from './CoilSign.tsx'
 import { CutView } from './CutView.tsx'
+import { LeadsView } from './LeadsView.tsx'
 import { NetsView } from './NetsView.tsx'
 import { RecipeView } from './RecipeView.tsx'
 import { SolderList } from './SolderList.tsx'
@@ -130,11 +131,12 @@ export function Wiring() {
               ]
             : []),
           { id: 'recipes', label: 'Circuit', content: <RecipeView /> },
-          { id: 'ask', label: 'Ask for sounds', content: <AskView /> },
+          { id: 'ask', label: 'Ask', content: <AskView /> },
           { id: 'wires', label: 'Wires', content: <WiresView /> },
           { id: 'order', label: 'Solder order', content: <SolderList /> },
           { id: 'cut', label: 'Cut list', content: <CutView settings={hand?.settings} /> },
-          { id: 'ground', label: 'Nets and ground', content: <NetsView settings={hand?.settings} /> },
+          { id: 'leads', label: 'Leads', content: <LeadsView /> },
+          { id: 'ground', label: 'Ground', content: <NetsView settings={hand?.settings} /> },
         ]}
       />
     </StationFrame>
