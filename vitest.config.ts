@@ -36,6 +36,8 @@ export default defineConfig({
           include: ['tests/e2e/**/*.test.ts'],
           testTimeout: 180_000,
           hookTimeout: 200_000,
+          // A busy machine saves later: what is waited for is the state, not the time.
+          expect: { poll: { timeout: 20_000 } },
           ...DRIVING,
         },
       },

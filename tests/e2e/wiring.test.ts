@@ -96,6 +96,26 @@ describe('a circuit', () => {
     expect(page.troubles).toEqual([])
   })
 
+  it('is wired on the drawing: a lug, then another, then a case', async () => {
+    const id = await copyOf(bench, 'touched', 'wren'),
+      page = await bench.open(`/b/${id}/wiring`)
+    const lug = (name: string) => page.getByRole('button', { name: `${name}: join to another`, exact: true })
+    await lug('Jack, tip').click()
+    await page.getByText(/touch the lug or case that the wire goes to/).waitFor()
+    await lug('Jack, tip').click()
+    await page.getByText(/^Seen from behind/).waitFor()
+    await lug('Jack, tip').press('Enter')
+    await lug('Jack, sleeve').press('Enter')
+    await page.getByRole('button', { name: /^As it is: Silent: the tip is on ground/ }).waitFor()
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByRole('button', { name: /^As it is: Pickup; / }).waitFor()
+    await lug('Tone, lug 3').press('Enter')
+    await page.getByRole('button', { name: 'Volume, in hand to be turned', exact: true }).press('Enter')
+    await saved(page)
+    expect((await storedBuild(bench, id)).circuit.wires.at(-1)).toMatchObject({ from: 'tone.3', to: 'volume.case' })
+    expect(page.troubles).toEqual([])
+  })
+
   it('learns a pickup’s leads from the meter, question by question, and keeps them with the pickup', async () => {
     const id = await copyOf(bench, 'leads'),
       page = await bench.open(`/b/${id}/wiring?view=leads`)

@@ -14,6 +14,8 @@ export interface DrawnWire {
   to: string
   colour?: string
   kind: WireKind
+  /** A braid round its core. */
+  shielded: boolean
   points: Point[]
 }
 
@@ -53,6 +55,7 @@ export function solderDrawing(build: Wired & Laid): SolderDrawing {
               from: w.from,
               to: w.to,
               kind: w.kind,
+              shielded: w.braid !== undefined,
               points: r.points,
               ...(w.colour ? { colour: w.colour } : {}),
             },

@@ -1,4 +1,4 @@
-import { first, wants, type Recipe } from './recipe.ts'
+import { first, wants, type Recipe, masterPots } from './recipe.ts'
 import { choosesTwo, chooseTwo } from './selectors.ts'
 
 /** Active pickups: supply from a battery that the jack's ring switches on with the plug. */
@@ -12,8 +12,7 @@ export const active: Recipe = {
       h.pickups.some(p => !p.active) && 'wants active pickups, this build has passive ones',
       !h.battery && 'wants a battery among the build’s extras',
       !h.jack?.ring && 'wants a jack with a ring',
-      wants(h.volumes.length, 'volume', { exactly: 1 }),
-      wants(h.tones.length, 'tone', { most: 1 }),
+      masterPots(h),
       wants(h.switches.length, 'switch', { exactly: h.pickups.length - 1 }),
       h.pickups.length === 2 && !choosesTwo(h.switches[0]) && 'wants a switch that chooses between two pickups',
     ),
@@ -36,6 +35,6 @@ export const active: Recipe = {
     else d.wire(hots[0]!, `${v}.3`, 'lead')
     if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${v}.3`)
     d.wire(`${battery}.minus`, `${jack}.ring`, 'wire', 'black')
-    d.hot(`${v}.2`, `${jack}.tip`)
+    d.output(v)
   },
 }

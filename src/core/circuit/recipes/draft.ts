@@ -51,6 +51,16 @@ export class Draft {
     else this.star = `${id}.case`
     return id
   }
+  /** A volume: its low end on its own case. Gives the pot's name. */
+  volume(p: HavePot): string {
+    const id = this.pot(p)
+    this.bent(id, '1')
+    return id
+  }
+  /** From a volume's wiper to the jack. */
+  output(volume: string): void {
+    this.hot(`${volume}.2`, `${this.jack()}.tip`)
+  }
   /** A pot's lug bent onto its own case. */
   bent(pot: string, lug: string): void {
     this.wire(`${pot}.${lug}`, `${pot}.case`, 'lug')

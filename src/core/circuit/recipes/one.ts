@@ -1,4 +1,4 @@
-import { pullsFor, wants, first, type Recipe } from './recipe.ts'
+import { pullsFor, wants, first, type Recipe, masterPots } from './recipe.ts'
 
 /** One pickup, its volume and its tone. */
 export const onePickup: Recipe = {
@@ -9,19 +9,17 @@ export const onePickup: Recipe = {
   lacks: h =>
     first(
       wants(h.pickups.length, 'pickup', { exactly: 1 }),
-      wants(h.volumes.length, 'volume', { exactly: 1 }),
-      wants(h.tones.length, 'tone', { most: 1 }),
+      masterPots(h),
       h.pickups[0]?.active && 'wants a passive pickup, this build’s is active',
       h.volumes[0]?.gang !== 'one track' && 'wants a volume of one track',
     ),
   make: (d, use) => {
     const [v] = d.have.volumes,
-      pot = d.pot(v!)
-    d.bent(pot, '1')
+      pot = d.volume(v!)
     const e = d.grounded(d.have.pickups[0]!, pullsFor(d.have)[0], use)
     d.wire(e.hot, `${pot}.3`, 'lead')
     if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${pot}.3`)
-    d.hot(`${pot}.2`, `${d.jack()}.tip`)
+    d.output(pot)
   },
 }
 

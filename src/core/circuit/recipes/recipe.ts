@@ -38,3 +38,7 @@ export const first = (...all: (string | undefined | false)[]): string | undefine
 
 /** Pull switches, one for each pickup that something can be done to. */
 export const pullsFor = (h: Have): HavePot[] => [...h.tones, ...h.volumes].filter(p => p.pull)
+
+/** One volume, and a tone where there is a pot for it. */
+export const masterPots = (h: Have): string | undefined =>
+  first(wants(h.volumes.length, 'volume', { exactly: 1 }), wants(h.tones.length, 'tone', { most: 1 }))

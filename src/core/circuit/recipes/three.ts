@@ -1,6 +1,6 @@
 import type { Draft, Ends } from './draft.ts'
 import type { Have } from './have.ts'
-import { first, wants, type Recipe } from './recipe.ts'
+import { first, wants, type Recipe, masterPots } from './recipe.ts'
 
 const blade5 = (h: Have): string | undefined =>
   first(
@@ -61,7 +61,7 @@ export const THREE_FIVE_WAY: readonly Recipe[] = [
         d.wire(`${p}.1`, `${cap}.a`, 'leg')
         d.wire(`${cap}.b`, `${p}.case`, 'leg')
       })
-      d.hot(`${volume}.2`, `${d.jack()}.tip`)
+      d.output(volume)
     },
   })),
   {
@@ -72,7 +72,7 @@ export const THREE_FIVE_WAY: readonly Recipe[] = [
     make: d => {
       const { volume } = chosen(d, false)
       if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${volume}.3`)
-      d.hot(`${volume}.2`, `${d.jack()}.tip`)
+      d.output(volume)
     },
   },
   {
@@ -92,7 +92,7 @@ export const THREE_FIVE_WAY: readonly Recipe[] = [
       d.ground(`${blade}.b-2`)
       d.wire(ends[2]!.link!, `${blade}.b-3`, 'lead')
       if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${volume}.3`)
-      d.hot(`${volume}.2`, `${d.jack()}.tip`)
+      d.output(volume)
     },
   },
   {
@@ -102,8 +102,7 @@ export const THREE_FIVE_WAY: readonly Recipe[] = [
     lacks: h =>
       first(
         wants(h.pickups.length, 'pickup', { exactly: 3 }),
-        wants(h.volumes.length, 'volume', { exactly: 1 }),
-        wants(h.tones.length, 'tone', { most: 1 }),
+        masterPots(h),
         wants(h.switches.length, 'switch', { exactly: 1 }),
         h.switches[0]?.contacts !== 'blade 2 × 3' && 'wants a three-way blade',
         h.pickups.some(p => p.active) && 'wants passive pickups, this build has active ones',
@@ -111,7 +110,7 @@ export const THREE_FIVE_WAY: readonly Recipe[] = [
     make: d => {
       const { volume } = chosen(d, false)
       if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${volume}.3`)
-      d.hot(`${volume}.2`, `${d.jack()}.tip`)
+      d.output(volume)
     },
   },
 ]

@@ -1,6 +1,6 @@
 import type { Draft, PullUse } from './draft.ts'
 import type { Have, HavePickup, HavePot } from './have.ts'
-import { first, pullsFor, TONE_FROM, wants, type Recipe, type ToneFrom } from './recipe.ts'
+import { first, pullsFor, TONE_FROM, wants, type Recipe, type ToneFrom, masterPots } from './recipe.ts'
 import { choosesTwo, chooseTwo } from './selectors.ts'
 
 const passive = (h: Have): string | undefined =>
@@ -29,28 +29,19 @@ export const twoMaster: Recipe = {
   says: 'The switch gives one pickup, both in parallel, or the other; one volume and tone serve them all.',
   pulls: ['split', 'parallel', 'phase'],
   lacks: h =>
-    first(
-      wants(h.pickups.length, 'pickup', { exactly: 2 }),
-      wants(h.volumes.length, 'volume', { exactly: 1 }),
-      wants(h.tones.length, 'tone', { most: 1 }),
-      chooser(h),
-      passive(h),
-      single(h),
-    ),
+    first(wants(h.pickups.length, 'pickup', { exactly: 2 }), masterPots(h), chooser(h), passive(h), single(h)),
   make: (d, use) => {
-    const v = d.pot(d.have.volumes[0]!)
-    d.bent(v, '1')
+    const v = d.volume(d.have.volumes[0]!)
     if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${v}.3`)
     const [a, b] = both(d, use)
     d.hot(chooseTwo(d, d.have.switches[0]!, a!, b!), `${v}.3`)
-    d.hot(`${v}.2`, `${d.jack()}.tip`)
+    d.output(v)
   },
 }
 
 /** A volume between a pickup and what follows: the ordinary way, or turned round so that it loads no other pickup. */
 function ownVolume(d: Draft, pot: HavePot, p: HavePickup, independent: boolean, pull?: HavePot, use?: PullUse) {
-  const v = d.pot(pot)
-  d.bent(v, '1')
+  const v = d.volume(pot)
   const { hot } = d.grounded(p, pull, use),
     [into, out] = independent ? ['2', '3'] : ['3', '2']
   d.wire(hot, `${v}.${into}`, 'lead')
@@ -135,8 +126,7 @@ export const blended: Recipe = {
     ),
   make: d => {
     const blend = d.pot(d.have.volumes.find(v => v.gang === 'blend')!),
-      v = d.pot(d.have.volumes.find(x => x.gang !== 'blend')!)
-    d.bent(v, '1')
+      v = d.volume(d.have.volumes.find(x => x.gang !== 'blend')!)
     const [a, b] = d.have.pickups.map(p => d.grounded(p).hot)
     // Pickups on the wipers, so that one turned out does not short the other.
     d.wire(a!, `${blend}.2`, 'lead')
@@ -146,7 +136,7 @@ export const blended: Recipe = {
     d.wire(`${blend}.3`, `${blend}.b-3`)
     d.hot(`${blend}.b-3`, `${v}.3`)
     if (d.have.tones[0]) d.tone(d.have.tones[0], 0, `${v}.3`)
-    d.hot(`${v}.2`, `${d.jack()}.tip`)
+    d.output(v)
   },
 }
 
@@ -180,8 +170,7 @@ export const fourWay: Recipe = {
   lacks: h =>
     first(
       wants(h.pickups.length, 'pickup', { exactly: 2 }),
-      wants(h.volumes.length, 'volume', { exactly: 1 }),
-      wants(h.tones.length, 'tone', { most: 1 }),
+      masterPots(h),
       wants(h.switches.filter(s => s.contacts === 'blade 2 × 4').length, 'four-way blade', { exactly: 1 }),
       passive(h),
       single(h),
@@ -203,7 +192,7 @@ export const fourWay: Recipe = {
     d.wire(`${s}.a-1`, `${s}.a-2`)
     d.wire(`${s}.a-1`, `${s}.b-4`)
     d.hot(`${s}.a-common`, `${v}.3`)
-    d.hot(`${v}.2`, `${d.jack()}.tip`)
+    d.output(v)
   },
 }
 

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react'
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
+import { freeWire } from '../../../core/circuit/recipes/additions.ts'
 import { networkOf } from '../../../core/circuit/network.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'
 import { Button } from '../../components/Button.tsx'
@@ -14,6 +15,8 @@ import { insulation } from './colours.ts'
 const BEND = 1.6
 /** Radius of a lug's ring, mm. */
 const RING = 1.5
+/** How near a lug is touched, mm: half the way to its neighbour. */
+const REACH = 2.3
 
 type XY = readonly [number, number]
 
@@ -84,6 +87,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
   const { result } = useHeavy(e => e.solderDrawing(build), [circuit, parts, slots, instrument, placements])
   const [hand, setHand] = useState<string>(),
     [component, setComponent] = useState<string>(),
+    [from, setFrom] = useState<string>(),
     [zoom, setZoom] = useState(1)
   const { ref, width, height } = useSize<HTMLDivElement>()
   const nets = useMemo(() => settings && networkOf(build, settings), [build, settings])
@@ -105,6 +109,22 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
       `${c.label} turned to ${to}°`,
     )
   }
+  /** A lug, then another: that is a wire. The same again takes the first one back. */
+  const touch = (terminal: string) => {
+    setHand(undefined)
+    setComponent(undefined)
+    if (from === undefined || from === terminal) return setFrom(from === terminal ? undefined : terminal)
+    setFrom(undefined)
+    const id = freeWire(circuit)
+    editBuild(
+      b => ({
+        ...b,
+        circuit: { ...b.circuit, wires: [...b.circuit.wires, { id, from, to: terminal, kind: 'wire' }] },
+      }),
+      `Wire from ${lugWords(circuit, from)} to ${lugWords(circuit, terminal)}`,
+    )
+    setHand(id)
+  }
   const wide = new Set(d.components.flatMap(c => c.lugs.filter(l => l.wide).map(l => l.terminal)))
   const w = d.box.x1 - d.box.x0,
     h = d.box.y1 - d.box.y0
@@ -114,7 +134,12 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
     <div className="flex h-full min-h-0 flex-col">
       <div className="no-print flex items-center gap-2 px-5">
         <p className="min-w-0 flex-1 truncate text-plain" aria-live="polite">
-          {turning ? (
+          {from ? (
+            <>
+              From <b className="font-semibold">{lugWords(circuit, from)}</b>: touch the lug or case that the wire
+              goes to; the same again takes it back.
+            </>
+          ) : turning ? (
             <>
               <b className="font-semibold">{turning.label}</b>
               {turning.kind === 'pickup' || turning.kind === 'metal'
@@ -124,11 +149,11 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
           ) : wire ? (
             <>
               <b className="figure font-semibold">{wire.id}</b>
-              {wire.colour ? `, ${wire.colour}` : ''} {wire.kind}: {lugWords(build.circuit, wire.from)} →{' '}
-              {lugWords(build.circuit, wire.to)}
+              {wire.colour ? `, ${wire.colour}` : ''} {wire.shielded ? 'shielded ' : ''}
+              {wire.kind}: {lugWords(build.circuit, wire.from)} → {lugWords(build.circuit, wire.to)}
             </>
           ) : (
-            'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights.'
+            'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights. Touch two lugs: that is a wire.'
           )}
         </p>
         {turning && turning.kind !== 'pickup' && turning.kind !== 'metal' && (
@@ -170,11 +195,16 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
               aria-label={`${c.label}, in hand to be turned`}
               aria-pressed={c.id === component}
               onClick={() => {
+                const own = c.lugs.find(l => l.wide)
+                if (from && own) return touch(own.terminal)
                 setComponent(c.id === component ? undefined : c.id)
                 setHand(undefined)
               }}
               onKeyDown={e => {
-                if (e.key === 'Enter' || e.key === ' ') setComponent(c.id === component ? undefined : c.id)
+                if (e.key !== 'Enter' && e.key !== ' ') return
+                const own = c.lugs.find(l => l.wide)
+                if (from && own) touch(own.terminal)
+                else setComponent(c.id === component ? undefined : c.id)
               }}
               style={{ cursor: 'pointer' }}
             >
@@ -203,7 +233,8 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                   d={path}
                   fill="none"
                   stroke={on ? 'var(--hand)' : 'var(--ink)'}
-                  strokeWidth={on ? 1.7 : 1.05}
+                  strokeWidth={(on ? 1.7 : 1.05) + (x.shielded ? 0.7 : 0)}
+                  {...(x.shielded ? { strokeDasharray: '1 0.35' } : {})}
                   strokeLinejoin="round"
                   strokeLinecap="round"
                 />
@@ -234,12 +265,25 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
             c.lugs
               .filter(l => !l.wide)
               .map(l => (
-                <g key={l.terminal}>
+                <a
+                  key={l.terminal}
+                  role="button"
+                  tabIndex={0}
+                  aria-label={`${lugWords(circuit, l.terminal)}: join to another`}
+                  aria-pressed={l.terminal === from}
+                  onClick={() => touch(l.terminal)}
+                  onKeyDown={e => {
+                    if (e.key === 'Enter' || e.key === ' ') touch(l.terminal)
+                    if (e.key === 'Escape') setFrom(undefined)
+                  }}
+                  style={{ cursor: 'pointer' }}
+                >
+                  <circle cx={l.at[0]} cy={l.at[1]} r={REACH} fill="transparent" />
                   <circle
                     cx={l.at[0]}
                     cy={l.at[1]}
                     r={RING}
-                    fill={lit(l.terminal) ? 'var(--hand)' : 'var(--ground)'}
+                    fill={lit(l.terminal) || l.terminal === from ? 'var(--hand)' : 'var(--ground)'}
                     stroke="var(--ink)"
                     strokeWidth={0.4}
                   />
@@ -251,11 +295,11 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                     fontSize={2.1}
                     fontWeight={600}
                     className="figure"
-                    fill={lit(l.terminal) ? 'var(--on-hand)' : 'var(--ink)'}
+                    fill={lit(l.terminal) || l.terminal === from ? 'var(--on-hand)' : 'var(--ink)'}
                   >
                     {short(l.name)}
                   </text>
-                </g>
+                </a>
               )),
           )}
           {d.names.map(n => (

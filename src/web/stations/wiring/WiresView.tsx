@@ -4,6 +4,7 @@ import { longest } from '../../../core/build/rangeOf.ts'
 import { circuitFindings } from '../../../core/circuit/findings.ts'
 import { allLugs, lugWords } from '../../../core/circuit/lugFinder.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'
+import { shielded, shieldOf, SHIELDS } from '../../../core/circuit/shielded.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
@@ -156,6 +157,18 @@ function WireRow({ wire, open, take }: { wire: Wire; open: boolean; take: () => 
                 }),
               )
             }
+          />
+          <Select
+            label={`Braid of wire ${wire.id} on ground`}
+            value={shieldOf(wire)}
+            onChange={s => {
+              const to = SHIELDS.find(x => x === s) ?? 'none'
+              change(`Wire ${wire.id}: braid ${to}`, ws =>
+                ws.map(w => (w.id === wire.id ? shielded(build, w, to) : w)),
+              )
+            }}
+            options={SHIELDS.map(s => ({ value: s, label: s === 'none' ? 'not shielded' : s }))}
+            className="w-44"
           />
           <Button
             aria-label={`Take off wire ${wire.id}, ${words(wire.from)} to ${words(wire.to)}`}
