@@ -38,11 +38,11 @@ export function StationFrame({
   return (
     <div
       className={clsx(
-        'grid h-full min-h-0',
+        'grid h-full min-h-0 grid-cols-[minmax(0,1fr)]',
         sheet ? 'grid-rows-[minmax(280px,56%)_1fr]' : 'grid-rows-[minmax(210px,36%)_1fr]',
       )}
     >
-      <div className="min-h-0 border-b-2 border-ink">
+      <div className="min-h-0 min-w-0 border-b-2 border-ink">
         {sheet ? (
           <div className="flex h-full min-h-0 flex-col">
             <header className="flex items-baseline gap-3 px-5 pt-2">

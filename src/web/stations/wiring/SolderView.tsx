@@ -133,7 +133,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="no-print flex items-center gap-2 px-5">
-        <p className="min-w-0 flex-1 truncate text-plain" aria-live="polite">
+        <p className="line-clamp-2 min-w-0 flex-1 text-plain leading-tight" aria-live="polite">
           {from ? (
             <>
               From <b className="font-semibold">{lugWords(circuit, from)}</b>: touch the lug or case that the wire
@@ -172,7 +172,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
           viewBox={`${d.box.x0} ${d.box.y0} ${w} ${h}`}
           width={w * scale}
           height={h * scale}
-          className="drawing mx-auto block"
+          className={d.components.length ? 'drawing mx-auto block' : 'hidden'}
           role="group"
           aria-label="Circuit from the solderer’s side"
         >
