@@ -84,9 +84,9 @@ export function innerJoints(build: Wired, c: Component, s: Settings): (readonly 
 
 /** Inner nodes of a component begin with this: nobody can solder there. */
 const INSIDE = '~'
-type Inner = [a: string, b: string, e: Record<string, unknown>]
+export type Inner = [a: string, b: string, e: Record<string, unknown>]
 
-function coilsOf(c: Component, part: Part): Inner[] {
+export function coilsOf(c: Component, part: Part): Inner[] {
   const v = (k: string) => part.dims[k]?.value ?? 0
   const n = v('coils'),
     active = part.traits.electronics === 'active'

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { electric, withRecipe, type Electric } from '../../../tests/support/electric.ts'
 import type { Build } from '../build/build.ts'
 import { withAddition, withoutAddition, ADDITIONS, hasAddition } from './recipes/additions.ts'
-import { offersFor, proposedCircuit } from './recipes/index.ts'
+import { offersFor, proposedCircuit, unwired } from './recipes/index.ts'
 import { allSettings, openSettings, settingKey, settingLabel, type Settings } from './settings.ts'
 import { soundAt } from './sound.ts'
 import { soundWords } from './soundWords.ts'
@@ -185,6 +185,20 @@ describe('proposals', () => {
       'wants 1 four-way blade, this build has none',
     )
     expect(proposedCircuit(electric({ pickups: {} }))).toBeUndefined()
+  })
+  it('leave the parts alone where none fits: every one there, and no wire', () => {
+    const b = electric({
+      pickups: { bridge: {}, inner: {}, middle: {}, neck: {} },
+      volumes: [{}],
+      switches: ['blade 4 × 5'],
+    })
+    expect(proposedCircuit(b)).toBeUndefined()
+    const c = unwired(b)
+    expect(c.wires).toEqual([])
+    expect(c.components.map(x => x.kind).sort()).toEqual(
+      ['jack', 'metal', 'pickup', 'pickup', 'pickup', 'pickup', 'pot', 'switch'].sort(),
+    )
+    expect(c.recipe).toBeUndefined()
   })
   it('keep the colours of the leads that are soldered today', () => {
     const b = withRecipe(electric({ pickups: { bridge: {} }, volumes: [{}] }), 'one pickup')

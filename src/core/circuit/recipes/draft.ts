@@ -1,4 +1,5 @@
 import type { Circuit, Component, Wire, WireKind } from '../../build/circuitRecord.ts'
+import { CONTACTS } from '../../parts/contacts.ts'
 import type { Have, HavePickup, HavePot, HaveSwitch } from './have.ts'
 
 /** What a pull switch does to a double-coil, or to the phase of any pickup. */
@@ -67,7 +68,7 @@ export class Draft {
   }
   switch(s: HaveSwitch): string {
     const id = this.add({ id: s.slot, kind: 'switch', label: s.label, slot: s.slot })
-    if (s.contacts === 'leaf toggle' || s.contacts.startsWith('blade')) this.ground(`${id}.frame`)
+    if (CONTACTS[s.contacts].lugs.some(l => l.id === 'frame')) this.ground(`${id}.frame`)
     return id
   }
   /** The capacitor of the nth tone: the slot's, or one of the usual value. */

@@ -95,5 +95,18 @@ export function offersFor(build: Wired): Offer[] {
   ]
 }
 
+/** The build's parts as a circuit without a wire: where no recipe fits, the wires are the builder's own. */
+export function unwired(build: Wired): Circuit {
+  const d = new Draft(haveOf(build)),
+    { pickups, volumes, tones, switches, caps, battery } = d.have
+  for (const p of pickups) d.loose({ id: p.slot, kind: 'pickup', label: p.label, slot: p.slot })
+  for (const s of switches) d.switch(s)
+  for (const p of [...volumes, ...tones]) d.pot(p)
+  for (const c of caps) d.loose({ id: c.slot, kind: 'capacitor', label: c.label, slot: c.slot })
+  if (battery) d.loose({ id: battery.slot, kind: 'battery', label: battery.label, slot: battery.slot })
+  const { components, load } = { ...d.finish(''), load: build.circuit.load }
+  return { components, wires: [], load }
+}
+
 /** The circuit proposed for a build's parts; none while no recipe fits them. */
 export const proposedCircuit = (build: Wired): Circuit | undefined => offersFor(build)[0]?.circuit

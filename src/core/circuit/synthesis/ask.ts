@@ -26,8 +26,8 @@ export interface Wish {
 /** The switch that a sort of contacts is, for the search: poles and which throws each position meets; none where it is no plain switch. */
 export function switchOf(name: ContactName): { switch: Switch; commons: string[]; lugs: string[][] } | undefined {
   const sort = CONTACTS[name]
-  const commons =
-    name === 'leaf toggle' ? ['common'] : sort.lugs.map(l => l.id).filter(id => id.endsWith('-common'))
+  // What is joined is written from the common to the throw.
+  const commons = [...new Set(sort.throws.flatMap(t => t.joins.map(([common]): string => common)))]
   if (!commons.length || 'momentary' in sort) return undefined
   const lugs = commons.map(c => [
     ...new Set(sort.throws.flatMap(t => t.joins.flatMap(([a, b]) => (a === c ? [b as string] : [])))),

@@ -4,12 +4,20 @@ import { identifyLeads, type LeadAnswer, type LeadReading, type Swing } from '..
 import { longest } from '../../../core/build/rangeOf.ts'
 import { PartLead, type Part } from '../../../core/parts/part.ts'
 import { formatResistance, parseResistance } from '../../../core/units/electrical.ts'
+import type { Parsed } from '../../../core/units/parsed.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
 import { FactTable } from '../../components/Table.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+
+/** What a meter shows: an amount, or nothing. */
+function parseShown(text: string): Parsed {
+  if (/^(ol|open|o\.?l\.?|1\.)$/i.test(text.trim())) return { ok: true, value: Infinity }
+  const p = parseResistance(text)
+  return p.ok ? p : { ...p, accepted: `${p.accepted}; OL when it shows nothing` }
+}
 
 /** A pickup has so many leads at most. */
 const LEADS = 6
@@ -90,9 +98,7 @@ function OnePickup({ part }: { part: Part }) {
               placeholder="8.1k or OL"
               large
               wide
-              parse={t =>
-                /^(ol|open|o\.?l\.?|1\.?)$/i.test(t.trim()) ? { ok: true, value: Infinity } : parseResistance(t)
-              }
+              parse={parseShown}
               onValue={v =>
                 setReadings(r => [...r, { a: next.read[0], b: next.read[1], ohms: v > OPEN ? Infinity : v }])
               }

@@ -42,6 +42,10 @@ function NetList({ settings, label }: { settings: Settings; label: string }) {
 function GroundList() {
   const list = useFact('bonds')
   const open = list.filter(b => !b.bonded).length
+  if (list.length === 0)
+    return (
+      <p className="text-body">No circuit yet: there is nothing that could be bonded. Take one under Circuit.</p>
+    )
   return (
     <div className="flex flex-col gap-2">
       <p className="text-body">

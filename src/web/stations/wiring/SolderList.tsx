@@ -30,6 +30,7 @@ export function SolderList() {
   return (
     <div className="flex flex-col gap-3">
       <CautionNotes ids={['solder']} />
+      {order.length === 0 && <p className="text-body">No joint yet: take a circuit, or draw its wires.</p>}
       {order.length > 0 && (
         <p className="text-body">
           <span className="figure text-figure font-semibold">{done}</span> of {order.length} joints are made

@@ -4,6 +4,7 @@ import { longest } from '../../../core/build/rangeOf.ts'
 import { circuitFindings } from '../../../core/circuit/findings.ts'
 import { allLugs, lugWords } from '../../../core/circuit/lugFinder.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'
+import { unwired } from '../../../core/circuit/recipes/index.ts'
 import { shielded, shieldOf, SHIELDS } from '../../../core/circuit/shielded.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
@@ -45,7 +46,19 @@ export function WiresView() {
     ])
   }
   if (!build.circuit.components.length)
-    return <p className="text-body">No circuit yet: take one under Circuit, then change its wires here.</p>
+    return (
+      <div className="flex flex-col items-start gap-3">
+        <p className="text-body">
+          No circuit yet: take one under Circuit and change its wires here, or draw your own.
+        </p>
+        <Button
+          kind="main"
+          onClick={() => editBuild(b => ({ ...b, circuit: unwired(b) }), 'Parts of the circuit, without wires')}
+        >
+          Begin with the parts alone
+        </Button>
+      </div>
+    )
   return (
     <div className="flex max-w-[820px] flex-col gap-4">
       {findings.length > 0 && (
