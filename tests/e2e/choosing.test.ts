@@ -168,12 +168,16 @@ describe('the shelf', () => {
     await sheet.waitFor()
     const at = (x: number, y: number) => sheet.click({ position: { x, y }, force: true })
     await at(60, 60)
+    await page.getByText('Click the second of two points').waitFor()
     await at(60, 60)
     const distance = page.getByLabel('Distance of the two points')
     await distance.fill('100')
     await distance.press('Enter')
     await page.getByRole('alert').filter({ hasText: 'same place' }).waitFor()
     expect(page.troubles).toEqual([])
+    writeFileSync(picture, 'no picture at all')
+    await page.getByLabel('Scan or photo').first().setInputFiles(picture)
+    await page.getByRole('alert').filter({ hasText: 'can’t be read' }).waitFor()
   })
 
   it('takes a donor apart into parts and keeps its places as a template', async () => {

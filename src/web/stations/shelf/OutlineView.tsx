@@ -197,17 +197,47 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
           )}
         </section>
       )}
-      {picture && <Tracing picture={picture} use={take} />}
+      {picture && <Tracing key={picture} picture={picture} use={take} />}
     </div>
   )
 }
 
+interface TracingProps {
+  picture: string
+  use: (points: readonly Point[], doubt: number) => void
+}
+
+/** A picture to trace, once its size is known: a point is a place in its pixels. */
+function Tracing({ picture, use }: TracingProps) {
+  const [size, setSize] = useState<[number, number]>(),
+    [broken, setBroken] = useState(false)
+  return (
+    <>
+      {broken && (
+        <p role="alert" className="border-l-4 border-never pl-3 text-plain">
+          This picture can’t be read. Accepted: PNG, JPEG or WebP.
+        </p>
+      )}
+      {size ? (
+        <TracedPicture picture={picture} size={size} use={use} />
+      ) : (
+        <img
+          src={picture}
+          alt=""
+          className="hidden"
+          onLoad={e => setSize([e.currentTarget.naturalWidth || 1000, e.currentTarget.naturalHeight || 700])}
+          onError={() => setBroken(true)}
+        />
+      )}
+    </>
+  )
+}
+
 /** Points set on a picture: first two whose distance is known, then the outline round. */
-function Tracing({ picture, use }: { picture: string; use: (points: readonly Point[], doubt: number) => void }) {
+function TracedPicture({ picture, size, use }: TracingProps & { size: [number, number] }) {
   const l = useLength()
   const [points, setPoints] = useState<Point[]>([]),
-    [distance, setDistance] = useState<number>(),
-    [size, setSize] = useState<[number, number]>([1000, 700])
+    [distance, setDistance] = useState<number>()
   const known = points.slice(0, 2),
     traced = points.slice(2)
   const calibration =
@@ -313,12 +343,6 @@ function Tracing({ picture, use }: { picture: string; use: (points: readonly Poi
           <circle key={i} cx={p[0]} cy={p[1]} r={size[0] / 160} fill={i < 2 ? 'var(--never)' : 'var(--hand)'} />
         ))}
       </svg>
-      <img
-        src={picture}
-        alt=""
-        className="hidden"
-        onLoad={e => setSize([e.currentTarget.naturalWidth || 1000, e.currentTarget.naturalHeight || 700])}
-      />
       {checked && !checked.ok && (
         <p role="alert" className="text-plain text-never">
           The line {checked.reason}.
