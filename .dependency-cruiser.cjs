@@ -12,12 +12,15 @@ const STANDS_ON = {
   finish: ['layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
   setup: ['layout', 'build', 'parts', 'units'],
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
+  // Circuit and body together: how wires get from one to another.
+  ways: ['circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
-  fit: ['drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
+  fit: ['ways', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
   match: ['fit', 'build', 'parts', 'units'],
   plan: [
     'fit',
+    'ways',
     'drill',
     'finish',
     'setup',
@@ -31,9 +34,9 @@ const STANDS_ON = {
     'units',
   ],
   sound: ['circuit', 'setup', 'layout', 'build'],
-  print: ['circuit', 'drill', 'layout', 'build', 'geometry', 'units'],
+  print: ['ways', 'circuit', 'drill', 'layout', 'build', 'geometry', 'units'],
   trace: ['fit', 'drill', 'layout', 'build', 'parts', 'units'],
-  facts: ['plan', 'fit', 'drill', 'finish', 'setup', 'circuit', 'cost', 'layout', 'calendar', 'build', 'units'],
+  facts: ['plan', 'fit', 'ways', 'drill', 'finish', 'setup', 'circuit', 'cost', 'layout', 'calendar', 'build', 'units'],
   // A build begun or described is a build like any other: no engine knows how it came.
   start: ['circuit', 'layout', 'setup', 'build', 'parts', 'geometry', 'text', 'units'],
   leaflet: ['shelf', 'build', 'parts', 'text', 'units'],

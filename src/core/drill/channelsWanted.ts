@@ -4,29 +4,18 @@ import { servedWord } from '../parts/servedWord.ts'
 import type { Shaped } from '../build/docs.ts'
 import { PICKUP_PLACES, type Cut } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import { boreToPrism, boxGap, boxOfBore, boxOfPrism, type Box } from '../geometry/bore.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
-import { gapBeside } from '../geometry/shape.ts'
 import { strip, type Layout } from '../layout/layOut.ts'
 import { cutsInFrame } from './cutsInFrame.ts'
-import { CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
+import { hollowGraph, type HollowGraph, type Room } from './hollowGraph.ts'
+import { CHANNEL, cutHollow, hollowsOf, type Hollow } from './hollows.ts'
 
 /** How far a channel is drilled into the hollows at both its ends, mm [from memory]. */
 const INTO = 4
-/** A wall this thin between two hollows is no wall, mm [from memory]. */
-const THIN = 1
-
-interface Node {
-  id: string
-  polygon: readonly Point[]
-  z0: number
-  z1: number
-  box: Box
+interface Node extends Room {
   needs: string | undefined
   home: boolean
 }
-
-const prismOf = (h: Hollow) => ('prism' in h.shape ? h.shape.prism : undefined)
 
 /** Nearest points of two outlines, corner to edge both ways. */
 function nearest(a: readonly Point[], b: readonly Point[]): { a: Point; b: Point; gap: number } {
@@ -104,42 +93,21 @@ const missing = lastAlike(
 )
 
 function channelsMissing({ build, l, body, hollows, round }: Hollowed): AnyCut[] {
-  const feature = (h: Hollow) => body.features.find(f => `${body.id}/${f.id}` === h.id)
-  const nodes = hollows.flatMap((h): Node[] => {
-    const prism = prismOf(h),
-      f = feature(h)
-    if (!prism || (!f && !h.cut) || f?.role === 'neck-pocket' || f?.role === 'rod-notch') return []
-    const pickup = f?.role === 'pickup-rout' && f.serves && partIn(build, f.serves) ? f.serves : undefined
-    return [
-      {
-        id: h.id,
-        polygon: prism.polygon,
-        z0: prism.z0,
-        z1: prism.z1,
-        box: boxOfPrism(prism),
-        needs: pickup ?? (f?.role === 'control-cavity' ? f.id : undefined),
-        home: f?.role === 'control-cavity',
-      },
-    ]
+  const { rooms, channels, meets } = hollowGraph(body, hollows)
+  const nodes = rooms.map((r): Node => {
+    const f = r.feature,
+      home = f?.role === 'control-cavity',
+      pickup = f?.role === 'pickup-rout' && f.serves && partIn(build, f.serves) ? f.serves : undefined
+    return { ...r, home, needs: pickup ?? (home ? f.id : undefined) }
   })
   const home = nodes.find(n => n.home)
   if (!home) return []
-  const bores = hollows.flatMap(h =>
-    'bore' in h.shape && (feature(h)?.role === 'channel' || h.cut === 'channel') ? [h.shape.bore] : [],
-  )
-  const meets = (a: Node, b: Node) =>
-    Math.min(a.z1, b.z1) > Math.max(a.z0, b.z0) &&
-    boxGap(a.box, b.box) < THIN &&
-    gapBeside({ points: a.polygon }, { points: b.polygon }).gap < THIN
-  const reached = bores.map(c => {
-    const box = boxOfBore(c)
-    return nodes.filter(n => boxGap(box, n.box) < 1 && boreToPrism(c, n) < 1)
-  })
+  const reached = channels.map(c => new Set(c.rooms.map(r => r.id)))
   const known = new Map<string, boolean>()
   const joins = (a: Node, b: Node): boolean => {
     const key = `${a.id} ${b.id}`
     let is = known.get(key)
-    if (is === undefined) known.set(key, (is = reached.some(r => r.includes(a) && r.includes(b)) || meets(a, b)))
+    if (is === undefined) known.set(key, (is = reached.some(r => r.has(a.id) && r.has(b.id)) || meets(a, b)))
     return is
   }
   const joined = new Set<Node>([home])
@@ -212,3 +180,14 @@ export const channelOutline = (l: Layout, c: Cut): Point[] =>
     [(c.toX ?? 0) + l.nutToHeelEnd, c.toY ?? 0],
     c.width ?? CHANNEL.width,
   )
+
+/** The body's hollows and channels as they are, as the builder means to cut them, and as the wires want them; undefined without a body. */
+export function hollowGraphOf(build: Shaped, l: Layout): HollowGraph | undefined {
+  const body = partIn(build, 'body')
+  if (!body) return undefined
+  const thick = body.dims.thickness?.value ?? 0
+  return hollowGraph(body, [
+    ...hollowsOf(build, l).filter(h => h.piece === 'body'),
+    ...channelsWanted(build, l, toTenth).flatMap(c => cutHollow(c, l, thick) ?? []),
+  ])
+}

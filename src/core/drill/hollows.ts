@@ -225,51 +225,50 @@ function hollowsIn(build: Shaped, l: Layout, cuts: readonly Cut[]): Hollow[] {
       })
   }
   for (const c of cuts) {
-    const at = (x: number, y: number): Point => [x + l.nutToHeelEnd, y]
-    if (
-      c.sort === 'channel' &&
-      c.x !== undefined &&
-      c.y !== undefined &&
-      c.toX !== undefined &&
-      c.toY !== undefined
-    ) {
-      out.push({
-        id: `cut/${c.id}`,
-        cut: c.sort,
-        piece: 'body',
-        label: 'channel',
-        shape: {
-          bore: channelBore(
-            at(c.x, c.y),
-            at(c.toX, c.toY),
-            c.face,
-            c.depth ?? CHANNEL.depth,
-            c.width ?? CHANNEL.width,
-            thick,
-          ),
-        },
-      })
-    } else if (c.x !== undefined && c.y !== undefined && c.length && c.width && c.depth && c.sort !== 'binding') {
-      const [x, y] = at(c.x, c.y)
-      out.push({
-        id: `cut/${c.id}`,
-        cut: c.sort,
-        piece: 'body',
-        label: c.sort,
-        shape: {
-          prism: {
-            polygon: [
-              [x - c.length / 2, y - c.width / 2],
-              [x + c.length / 2, y - c.width / 2],
-              [x + c.length / 2, y + c.width / 2],
-              [x - c.length / 2, y + c.width / 2],
-            ],
-            z0: c.face === 'back' ? -thick : -c.depth,
-            z1: c.face === 'back' ? -thick + c.depth : 0,
-          },
-        },
-      })
-    }
+    const h = cutHollow(c, l, thick)
+    if (h) out.push(h)
   }
   return out
+}
+
+/** What a cut makes hollow in a body of a thickness; undefined for what leaves no hollow: a binding's channel, one without a place. */
+export function cutHollow(c: Cut, l: Layout, thick: number): Hollow | undefined {
+  if (c.x === undefined || c.y === undefined) return undefined
+  const at = (x: number, y: number): Point => [x + l.nutToHeelEnd, y],
+    own = { id: `cut/${c.id}`, cut: c.sort, piece: 'body' as const }
+  if (c.sort === 'channel')
+    return c.toX === undefined || c.toY === undefined
+      ? undefined
+      : {
+          ...own,
+          label: 'channel',
+          shape: {
+            bore: channelBore(
+              at(c.x, c.y),
+              at(c.toX, c.toY),
+              c.face,
+              c.depth ?? CHANNEL.depth,
+              c.width ?? CHANNEL.width,
+              thick,
+            ),
+          },
+        }
+  if (!c.length || !c.width || !c.depth || c.sort === 'binding') return undefined
+  const [x, y] = at(c.x, c.y)
+  return {
+    ...own,
+    label: c.sort,
+    shape: {
+      prism: {
+        polygon: [
+          [x - c.length / 2, y - c.width / 2],
+          [x + c.length / 2, y - c.width / 2],
+          [x + c.length / 2, y + c.width / 2],
+          [x - c.length / 2, y + c.width / 2],
+        ],
+        z0: c.face === 'back' ? -thick : -c.depth,
+        z1: c.face === 'back' ? -thick + c.depth : 0,
+      },
+    },
+  }
 }

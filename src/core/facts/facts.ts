@@ -3,11 +3,9 @@ import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import type { Present } from '../calendar/schedule.ts'
 import { bonds } from '../circuit/bonds.ts'
-import { jointsNow } from '../circuit/joints.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { allSettings } from '../circuit/settings.ts'
 import { solderDrawing } from '../circuit/solderDrawing.ts'
-import { solderOrder } from '../circuit/solderOrder.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { markList } from '../drill/markList.ts'
 import { finishWork } from '../finish/finishWork.ts'
@@ -22,6 +20,8 @@ import { layOut } from '../layout/layOut.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { solderActs } from '../ways/solderActs.ts'
+import { wireWays } from '../ways/wireWays.ts'
 
 /** How many readings are offered at once. */
 const READINGS = 12
@@ -69,9 +69,10 @@ export const FACTS = {
   /** Every setting of the circuit's switches. */
   settings: fact(WIRED, allSettings),
   meter: fact(WIRED, meterAtJack),
-  solder: fact(WIRED, solderOrder),
-  /** Joints with what is known of each. */
-  solderNow: fact(WIRED, jointsNow),
+  /** Ways of the wires through the body. */
+  ways: fact(SHAPED, wireWays),
+  /** What is done with iron and wire, in its turn, with what is known of each joint. */
+  solder: solderActs,
   solderDrawing: fact([...WIRED, 'placements', 'setup'], solderDrawing),
   bonds: fact(WIRED, bonds),
   costs: fact(COSTED, costSheet),

@@ -1,6 +1,5 @@
 import type { Build } from '../build/build.ts'
 import { meterAtJack } from '../circuit/meter.ts'
-import { solderOrder } from '../circuit/solderOrder.ts'
 import { drilledSteps } from '../drill/drilledHere.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { bodySurface } from '../finish/surface.ts'
@@ -8,6 +7,7 @@ import { fit as fitOf } from '../fit/applyFixes.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { sinceLastTrial } from '../fit/trialAssembly.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { solderActs } from '../ways/solderActs.ts'
 import type { Step } from './step.ts'
 import { assemblySteps } from './steps/assemblySteps.ts'
 import { finishSteps } from './steps/finishSteps.ts'
@@ -39,6 +39,7 @@ const CLOSE: Step = {
 export function stepsOf(build: Build): Step[] {
   const fit = fitOf(build),
     work = drillWork(build),
+    acts = solderActs(build),
     finish = finishSteps(build, finishWork(build, bodySurface(build)))
   return withOwnSteps(build, [
     ...measureSteps(build, fit),
@@ -49,8 +50,8 @@ export function stepsOf(build: Build): Step[] {
     ...finish.panel,
     ...trialSteps(build, sinceLastTrial(build, fit.now)),
     ...finish.coats,
-    ...wiringSteps(solderOrder(build)),
-    ...assemblySteps(build),
+    ...wiringSteps(acts),
+    ...assemblySteps(build, acts),
     ...testSteps(build, meterAtJack(build)),
     ...setupSteps(setupWork(build)),
     CLOSE,

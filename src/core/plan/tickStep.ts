@@ -7,6 +7,7 @@ import { drillHoles, undrill } from '../drill/there.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
+import { withStepJoints } from './solderTick.ts'
 import type { OrderedStep } from './step.ts'
 
 /** With what a kind of reading is taken when the builder says no more, and its half-width, mm [from memory]. */
@@ -33,6 +34,7 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
     for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
   if (step.ref.kind === 'drill' && step.ref.group === PLUGS)
     next = plugHoles(next, drillWork(build)?.plugs.map(p => p.feature) ?? [])
+  if (step.ref.kind === 'solder') next = withStepJoints(next, step.id, true)
   const { ref } = step,
     work = ref.kind === 'drill' ? drillWork(build) : undefined
   if (work && ref.kind === 'drill')
@@ -56,9 +58,9 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
   return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }
 }
 
-/** The build with a step open again. What was read stays read, save of holes that were not drilled after all. */
+/** The build with a step open again. What was read stays read, save of holes and joints that were not made after all. */
 export const reopenStep = (build: Build, id: string): Build => ({
-  ...undrill(build, id),
+  ...withStepJoints(undrill(build, id), id, false),
   steps: build.steps.filter(s => s.step !== id),
 })
 

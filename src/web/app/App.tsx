@@ -20,6 +20,7 @@ const Setup = lazy(() => import('../stations/setup/Setup.tsx').then(m => ({ defa
 const Plan = lazy(() => import('../stations/plan/Plan.tsx').then(m => ({ default: m.Plan })))
 const Log = lazy(() => import('../stations/log/Log.tsx').then(m => ({ default: m.Log })))
 const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ default: m.Bench })))
+const Soldering = lazy(() => import('../stations/bench/Soldering.tsx').then(m => ({ default: m.Soldering })))
 const Marking = lazy(() => import('../stations/bench/Marking.tsx').then(m => ({ default: m.Marking })))
 
 export function App() {
@@ -47,6 +48,7 @@ export function App() {
             <Route path="log" element={<Log />} />
             <Route path="marking" element={<Marking />} />
             <Route path="measure" element={<Measure />} />
+            <Route path="soldering" element={<Soldering />} />
             <Route path="bench" element={<Bench />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

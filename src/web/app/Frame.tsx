@@ -13,7 +13,17 @@ import { Spine } from './Spine.tsx'
 import { STATIONS } from './stations.ts'
 
 /** Where `b` leads from a station, and back; elsewhere it leads to the step in hand. */
-const BENCH: Record<string, string> = { drill: 'marking', marking: 'drill', bench: 'plan' }
+const BENCH: Record<string, string> = {
+  drill: 'marking',
+  marking: 'drill',
+  bench: 'plan',
+  wiring: 'soldering',
+  soldering: 'wiring',
+}
+
+/** Stations whose bench view has the same things in hand. */
+const SAME_HAND: ReadonlySet<string> = new Set(['plan', 'drill', 'marking', 'bench'])
+const BENCHES: ReadonlySet<string> = new Set(['bench', 'marking', 'measure', 'soldering'])
 
 /** Opens the build that the address names and frames its stations. */
 export function Frame() {
@@ -60,7 +70,7 @@ function Opened() {
     const to = STATIONS[(i + by + STATIONS.length) % STATIONS.length]!
     void navigate(`/b/${id}/${to.id}`)
   }
-  const bench = station === 'bench' || station === 'marking' || station === 'measure'
+  const bench = BENCHES.has(station)
   const hand = new URLSearchParams(search).get('hand')
   useKeys({
     '?': () => setKeys(true),
@@ -69,7 +79,7 @@ function Opened() {
     ']': () => goBy(1),
     b: () =>
       void navigate(
-        `/b/${id}/${BENCH[station] ?? 'bench'}${(station === 'plan' || BENCH[station]) && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`,
+        `/b/${id}/${BENCH[station] ?? 'bench'}${SAME_HAND.has(station) && hand ? `?hand=${encodeURIComponent(hand)}` : ''}`,
       ),
     'ctrl+z': () => undo(),
     'ctrl+shift+z': () => redo(),

@@ -3,8 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { Build } from '../../core/build/build.ts'
 import { download } from '../components/download.ts'
 import type { TemplateFormat } from '../../core/drill/templates/templateFile.ts'
-import type { Wanted } from '../../core/fit/templateDrawings.ts'
-import type { TemplateMaker } from '../workers/templates.worker.ts'
+import type { Sheets, TemplateMaker } from '../workers/templates.worker.ts'
 
 export interface SheetsState {
   share: number | undefined
@@ -14,7 +13,7 @@ export interface SheetsState {
 
 /** Makes template files in a worker of their own, with progress; stopping ends the worker. */
 export function useSheets(): SheetsState & {
-  make: (build: Build, wanted: Wanted | 'circuit', format: TemplateFormat) => void
+  make: (build: Build, wanted: Sheets, format: TemplateFormat) => void
   stop: () => void
 } {
   const [state, setState] = useState<SheetsState>({ share: undefined, done: undefined, trouble: undefined })
@@ -24,7 +23,7 @@ export function useSheets(): SheetsState & {
     worker.current = undefined
   }
   useEffect(() => end, [])
-  const make = (build: Build, wanted: Wanted | 'circuit', format: TemplateFormat) => {
+  const make = (build: Build, wanted: Sheets, format: TemplateFormat) => {
     end()
     const mine = new Worker(new URL('../workers/templates.worker.ts', import.meta.url), { type: 'module' })
     worker.current = mine

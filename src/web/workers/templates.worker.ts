@@ -8,7 +8,7 @@ import {
   type TemplateFormat,
 } from '../../core/drill/templates/templateFile.ts'
 import type { Drawing } from '../../core/drill/templates/drawing.ts'
-import { circuitSheet } from '../../core/print/circuitSheet.ts'
+import { circuitSheet, harnessBoard } from '../../core/print/circuitSheet.ts'
 import { templateDrawings, type Wanted } from '../../core/fit/templateDrawings.ts'
 
 /** A file to keep, and how long it took to make. */
@@ -19,9 +19,12 @@ export interface MadeFile {
   ms: number
 }
 
-const drawingsOf = (build: Build, wanted: Wanted | 'circuit'): Drawing[] => {
-  if (wanted !== 'circuit') return templateDrawings(build, wanted) ?? []
-  const sheet = circuitSheet(build)
+/** Which sheets: templates, the circuit, or the board on which its harness is wired. */
+export type Sheets = Wanted | 'circuit' | 'harness'
+
+const drawingsOf = (build: Build, wanted: Sheets): Drawing[] => {
+  if (wanted !== 'circuit' && wanted !== 'harness') return templateDrawings(build, wanted) ?? []
+  const sheet = wanted === 'circuit' ? circuitSheet(build) : harnessBoard(build)
   return sheet ? [sheet] : []
 }
 
@@ -29,7 +32,7 @@ const maker = {
   /** Draws the sheets and tells how far it is, 0…1; many files in one format come as a zip. Undefined when there is nothing to draw. */
   make: async (
     build: Build,
-    wanted: Wanted | 'circuit',
+    wanted: Sheets,
     format: TemplateFormat,
     tell: (share: number) => void,
   ): Promise<MadeFile | undefined> => {

@@ -4,8 +4,10 @@ import { viewOf } from '../../build/view.ts'
 import { DRY } from '../../fit/families/gluedNeck.ts'
 import { saddleHeight, stringRise } from '../../layout/saddleHeight.ts'
 import { partIn } from '../../build/references.ts'
+import type { SolderAct } from '../../ways/solderActs.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
+import { BONDS, CONTROLS, HARNESS_TEST } from './wiringSteps.ts'
 
 /** Screwed on at assembly, or glued in before the first coat. */
 export const NECK_STEP = { kind: 'assemble', what: 'neck' } as const
@@ -61,7 +63,7 @@ const GLUE_THE_NECK = {
 }
 
 /** What is screwed, pressed and glued on, as far as it is chosen. */
-export function assemblySteps(build: Laid): Step[] {
+export function assemblySteps(build: Laid, acts: readonly SolderAct[]): Step[] {
   const common = {
     phase: 'assembly' as const,
     station: 'plan' as const,
@@ -103,21 +105,14 @@ export function assemblySteps(build: Laid): Step[] {
             why: 'The ground wire lies bare and flat under the plate.',
             minutes: 15,
             tools: ['screwdriver'],
+            needs: [
+              ...IN_PHASE.assembly.needs,
+              needs(BONDS, 'The strings’ ground lies under it, or in the hole that its post is pressed into.'),
+            ],
           },
         ]
       : []),
-    {
-      ...common,
-      ref: { kind: 'assemble' as const, what: 'controls' },
-      title: 'Set pickups, controls and jack in',
-      why: 'Covers stay off until it is tested.',
-      minutes: 30,
-      tools: ['spanner', 'screwdriver'],
-      needs: [
-        ...IN_PHASE.assembly.needs,
-        needs({ kind: 'solder', what: 'pickups' }, 'Pickups go in with their leads soldered.'),
-      ],
-    },
+    controls(common, acts),
     ...(has('buttons')
       ? [
           {
@@ -131,4 +126,35 @@ export function assemblySteps(build: Laid): Step[] {
         ]
       : []),
   ]
+}
+
+/** Pickups, controls and jack at their places: set in, or pulled in through the sound holes one after another. */
+function controls(
+  common: Omit<Step, 'ref' | 'title' | 'why' | 'minutes' | 'tools'>,
+  acts: readonly SolderAct[],
+): Step {
+  const brought = acts.filter(a => a.kind === 'bring in')
+  const soldered = [
+    ...common.needs,
+    needs({ kind: 'solder', what: 'pickups' }, 'Pickups go in with their leads soldered.'),
+  ]
+  if (!brought.length)
+    return {
+      ...common,
+      ref: CONTROLS,
+      title: 'Set pickups, controls and jack in',
+      why: 'Covers stay off until it is tested.',
+      minutes: 30,
+      tools: ['spanner', 'screwdriver'],
+      needs: soldered,
+    }
+  return {
+    ...common,
+    ref: CONTROLS,
+    title: `Pull the harness in, ${brought.length} pieces`,
+    why: brought.map(a => [a.says, a.why].filter(Boolean).join(' ')).join(' '),
+    minutes: 20 + 10 * brought.length,
+    tools: ['waxed line', 'tube over the shafts', 'spanner', 'mirror and light', 'tape'],
+    needs: [...soldered, needs(HARNESS_TEST, 'Inside no joint can be reached any more.')],
+  }
 }

@@ -1,3 +1,5 @@
+import type { SolderStage } from '../../build/circuitRecord.ts'
+import type { SolderAct } from '../../ways/solderActs.ts'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../../tests/support/demo.ts'
 import { plainBuild } from '../../../../tests/support/plainBuild.ts'
@@ -107,27 +109,68 @@ describe('what the engines want done', () => {
     expect(coats.every(c => c.spoils.some(s => s.which.kind === 'phase' && s.which.of === 'wood'))).toBe(true)
   })
   it('soldering goes by stages, each on the one before; the last belongs to assembly', () => {
-    const joint = (stage: 'on the controls' | 'pickups' | 'through the body', order: number) => ({
+    const joint = (stage: SolderStage, order: number): SolderAct => ({
+      kind: 'joint',
       order,
-      terminal: 'x.1',
-      wires: [],
+      id: String(order),
       stage,
-      why: 'Because.',
+      says: 'A lug',
+      joint: { order, terminal: 'x.1', wires: [], stage, why: 'Because.', state: 'planned', off: [] },
     })
-    const steps = wiringSteps([
+    const pull: SolderAct = {
+      kind: 'pull',
+      order: 9,
+      id: 'p',
+      stage: 'pickups',
+      wires: ['w1'],
+      says: 'Pull.',
+      why: '',
+    }
+    const acts = [
       joint('on the controls', 1),
       joint('on the controls', 2),
+      pull,
       joint('pickups', 3),
       joint('through the body', 4),
-    ])
+    ]
+    const steps = wiringSteps(acts)
     expect(steps.map(s => [stepText(s.ref), s.phase, s.minutes])).toEqual([
       ['solder/on-the-controls', 'wiring', 13],
-      ['solder/pickups', 'wiring', 9],
+      ['solder/pickups', 'wiring', 14],
       ['solder/through-the-body', 'assembly', 9],
     ])
+    expect(steps[1]!.title).toBe('Solder the pickup leads: 1 joint, 1 pull before')
     expect(steps[1]!.needs.at(-1)!.which).toEqual({ kind: 'solder', what: 'on-the-controls' })
     expect(steps[0]!.needs).toEqual(IN_PHASE.wiring.needs)
     expect(wiringSteps([])).toEqual([])
+    // What is tinned comes first of all; what is pulled in is tested before it is.
+    const tin: SolderAct = {
+      kind: 'tin',
+      order: 0,
+      id: 'tin',
+      stage: 'on the controls',
+      lugs: ['a', 'b'],
+      says: 'Tin.',
+    }
+    const bring: SolderAct = {
+      kind: 'bring in',
+      order: 8,
+      id: 'b',
+      stage: 'through the body',
+      component: 'x',
+      label: 'X',
+      says: 'In.',
+      why: '',
+    }
+    const closed = wiringSteps([tin, ...acts, bring])
+    expect(closed.map(s => [stepText(s.ref), s.phase])).toEqual([
+      ['solder/tin', 'wiring'],
+      ['solder/on-the-controls', 'wiring'],
+      ['solder/pickups', 'wiring'],
+      ['solder/through-the-body', 'wiring'],
+      ['test/harness', 'wiring'],
+    ])
+    expect(closed[1]!.needs.at(-1)!.which).toEqual({ kind: 'solder', what: 'tin' })
   })
   it('the jack is metered before anything is tapped; an open circuit expects no figure', () => {
     const b = demo('heron')

@@ -5,6 +5,7 @@ import { stepRef } from '../../../core/build/stepRef.ts'
 import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
 import { dimensionAt } from '../../../core/parts/dimensionAt.ts'
 import { isFar } from '../../../core/shelf/farReading.ts'
+import { actsOfStep } from '../../../core/plan/solderTick.ts'
 import { tickStep } from '../../../core/plan/tickStep.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -72,6 +73,8 @@ export function Bench() {
       : ref?.kind === 'cut'
         ? ref.cut
         : undefined
+  const iron = step.ref.kind === 'solder' ? actsOfStep(build, step.id) : [],
+    joint = iron.find(a => (a.kind === 'joint' || a.kind === 'lay') && a.joint.state === 'planned') ?? iron[0]
   const over = gone || step.status === 'done' || step.status === 'skipped'
   return (
     <BenchFrame
@@ -125,6 +128,16 @@ export function Bench() {
             className={`${buttonLook('main')} min-h-14 text-figure`}
           >
             Numbers to mark
+          </Link>
+        </p>
+      )}
+      {joint && (
+        <p>
+          <Link
+            to={`../soldering?hand=${encodeURIComponent(joint.id)}`}
+            className={`${buttonLook('main')} min-h-14 text-figure`}
+          >
+            One by one
           </Link>
         </p>
       )}

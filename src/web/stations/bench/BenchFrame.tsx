@@ -11,6 +11,7 @@ export function BenchFrame({
   head,
   leave,
   map,
+  sheet,
   children,
   middle,
   back,
@@ -18,7 +19,9 @@ export function BenchFrame({
 }: {
   head: ReactNode
   leave: string
-  map: Omit<Parameters<typeof InstrumentMap>[0], 'title' | 'summary' | 'take'>
+  /** Where it is on the instrument; or another drawing in the map's place. */
+  map?: Omit<Parameters<typeof InstrumentMap>[0], 'title' | 'summary' | 'take'>
+  sheet?: ReactNode
   children: ReactNode
   middle?: ReactNode
   back: (() => void) | undefined
@@ -34,8 +37,8 @@ export function BenchFrame({
           <X size={30} aria-hidden="true" />
         </Link>
       </header>
-      <div className="h-[26%] shrink-0 border-b border-line bg-ground">
-        <InstrumentMap title="" summary="" take={() => undefined} {...map} />
+      <div className={`shrink-0 border-b border-line bg-ground ${map ? 'h-[26%]' : 'h-[40%]'}`}>
+        {map ? <InstrumentMap title="" summary="" take={() => undefined} {...map} /> : sheet}
       </div>
       <div
         role="region"

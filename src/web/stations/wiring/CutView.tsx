@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { cutCsv, cutList } from '../../../core/circuit/cutList.ts'
+import { cutCsv, cutList } from '../../../core/ways/cutList.ts'
 import { readCircuit, writeCircuit } from '../../../core/circuit/circuitFile.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'
@@ -79,6 +79,17 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
             ))}
           </Table>
         </>
+      )}
+      {list && list.later.length > 0 && (
+        <section className="flex flex-col gap-1">
+          <Heading>Pickups that may come later</Heading>
+          {list.later.map(p => (
+            <p key={p.component} className="text-body">
+              {p.label}: a lead of <span className="figure font-semibold">{text(p.length)}</span> does, whichever
+              end it comes out at.
+            </p>
+          ))}
+        </section>
       )}
       <section className="flex flex-col gap-2">
         <Heading>Files</Heading>

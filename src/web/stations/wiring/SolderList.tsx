@@ -1,10 +1,15 @@
-import { useMemo } from 'react'
-import { withJoint, type JointNow, type JointState } from '../../../core/circuit/joints.ts'
+import { Link } from 'react-router'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
-import { Button } from '../../components/Button.tsx'
+import type { JointNow, JointState } from '../../../core/circuit/joints.ts'
+import { withJointMade } from '../../../core/plan/solderTick.ts'
+import { jointsIn, type SolderAct } from '../../../core/ways/solderActs.ts'
+import { Button, buttonLook } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { useFact } from '../../hooks/useFact.ts'
+import { useSheets } from '../../hooks/useSheets.ts'
+import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { actTitle, JOINT_WORDS, wireLines } from './actWords.ts'
 
 const LOOK: Record<JointState, string> = {
   planned: 'text-muted',
@@ -13,79 +18,116 @@ const LOOK: Record<JointState, string> = {
   'found wrong': 'font-semibold text-never',
   changed: 'font-semibold text-never',
 }
-const WORDS: Record<JointState, string> = {
-  planned: 'planned',
-  soldered: 'soldered',
-  proven: 'proven by a reading',
-  'found wrong': 'found wrong',
-  changed: 'soldered otherwise',
-}
 
-/** Joints in the order of the iron: what meets at each, and what is known of it. */
+const isMade = (j: JointNow): boolean => j.state === 'soldered' || j.state === 'proven'
+
+/** What is tinned, laid, soldered, pulled through and brought in, in its turn, and what is known of each joint. */
 export function SolderList() {
-  const build = useOpenBuild()
-  const order = useFact('solderNow')
-  const done = order.filter(j => j.state === 'soldered' || j.state === 'proven').length
-  const next = useMemo(() => order.find(j => j.state !== 'soldered' && j.state !== 'proven'), [order])
+  const build = useOpenBuild(),
+    acts = useFact('solder'),
+    sheets = useSheets()
+  const joints = jointsIn(acts),
+    next = joints.find(j => !isMade(j)),
+    closed = acts.some(a => a.kind === 'bring in')
   return (
     <div className="flex flex-col gap-3">
       <CautionNotes ids={['solder']} />
-      {order.length === 0 && <p className="text-body">No joint yet: take a circuit, or draw its wires.</p>}
-      {order.length > 0 && (
+      {joints.length === 0 && <p className="text-body">No joint yet: take a circuit, or draw its wires.</p>}
+      {joints.length > 0 && (
         <p className="text-body">
-          <span className="figure text-figure font-semibold">{done}</span> of {order.length} joints are made
+          <span className="figure text-figure font-semibold">{joints.filter(isMade).length}</span> of{' '}
+          {joints.length} joints are made
           {next ? `; next: ${lugWords(build.circuit, next.terminal)}.` : '.'}
         </p>
       )}
-      <ol className="border-t border-line" aria-label="Joints">
-        {order.map((j, i) => (
-          <JointRow key={`${j.terminal}@${j.stage}`} j={j} first={i === 0 || order[i - 1]!.stage !== j.stage} />
+      {closed && (
+        <p className="border-l-4 border-ink pl-3 text-body">
+          No cover opens this hollow: the harness is wired and tested outside, on the board, then pulled in through
+          the sound hole.
+        </p>
+      )}
+      {joints.length > 0 && (
+        <p className="no-print flex flex-wrap gap-2">
+          <Link className={buttonLook('main')} to="../soldering">
+            One by one, at the bench
+          </Link>
+          <Button disabled={sheets.share !== undefined} onClick={() => sheets.make(build, 'harness', 'pdf')}>
+            Harness board at true size, PDF
+          </Button>
+        </p>
+      )}
+      {sheets.trouble && (
+        <p role="alert" className="text-body text-never">
+          {sheets.trouble}
+        </p>
+      )}
+      {sheets.done && (
+        <p role="status" className="text-plain text-muted">
+          {sheets.done.name} is in your downloads.
+        </p>
+      )}
+      <ol className="border-t border-line" aria-label="Soldering, in its turn">
+        {acts.map((a, i) => (
+          <ActRow key={a.id} a={a} first={i === 0 || acts[i - 1]!.stage !== a.stage} />
         ))}
       </ol>
     </div>
   )
 }
 
-function JointRow({ j, first }: { j: JointNow; first: boolean }) {
+function ActRow({ a, first }: { a: SolderAct; first: boolean }) {
   const { circuit } = useOpenBuild()
-  const name = lugWords(circuit, j.terminal),
-    made = j.state !== 'planned' && j.state !== 'changed'
-  const set = (state: 'soldered' | 'found wrong' | undefined) =>
-    editBuild(b => ({ ...b, circuit: withJoint(b.circuit, j, state) }), `${name}: ${state ?? 'taken apart'}`)
+  const j = a.kind === 'joint' || a.kind === 'lay' ? a.joint : undefined
   return (
     <li className="rule-row grid grid-cols-[2.2rem_1fr_auto] gap-x-3 py-2">
-      <span className="figure text-section font-semibold">{j.order}</span>
+      <span className="figure text-section font-semibold">{a.order}</span>
       <span>
-        {first && <span className="block text-note text-muted">{j.why}</span>}
-        <span className="text-body font-semibold">{name}</span>{' '}
-        <span className={`text-note ${LOOK[j.state]}`}>{WORDS[j.state]}</span>
+        {first && a.kind === 'joint' && <span className="block text-note text-muted">{a.joint.why}</span>}
+        <Link
+          className="text-body font-semibold hover:underline"
+          to={`../soldering?hand=${encodeURIComponent(a.id)}`}
+        >
+          {actTitle(a)}
+        </Link>{' '}
+        {j && <span className={`text-note ${LOOK[j.state]}`}>{JOINT_WORDS[j.state]}</span>}
         <span className="block text-note text-muted">
-          {j.wires
-            .map(
-              w =>
-                `${w.colour ? `${w.colour} ` : ''}${w.kind} ${w.id} to ${lugWords(circuit, w.from === j.terminal ? w.to : w.from)}`,
-            )
-            .join('; ')}
+          {a.kind === 'joint'
+            ? wireLines(circuit, a.joint)
+                .map(w => `${w.id}, ${w.text}`)
+                .join('; ')
+            : a.says}
+          {'why' in a && a.why ? ` ${a.why}` : ''}
         </span>
-        {j.off.length > 0 && (
+        {j && j.off.length > 0 && (
           <span className="block text-note font-semibold text-never">
             Take off what goes to {j.off.map(t => lugWords(circuit, t)).join('; ')}.
           </span>
         )}
       </span>
-      <span className="flex items-start gap-2">
-        <Button
-          aria-label={`${name}, ${j.stage}: ${made ? 'not made after all' : 'soldered'}`}
-          onClick={() => set(made ? undefined : 'soldered')}
-        >
-          {made ? 'Undo' : 'Soldered'}
-        </Button>
-        {made && j.state !== 'found wrong' && (
-          <Button kind="quiet" aria-label={`${name}, ${j.stage}: found wrong`} onClick={() => set('found wrong')}>
-            Wrong
-          </Button>
-        )}
-      </span>
+      {j ? <Made j={j} /> : <span />}
     </li>
+  )
+}
+
+function Made({ j }: { j: JointNow }) {
+  const { circuit } = useOpenBuild(),
+    name = lugWords(circuit, j.terminal),
+    made = j.state !== 'planned' && j.state !== 'changed'
+  const set = (state: 'soldered' | 'found wrong' | undefined) =>
+    editBuild(b => withJointMade(b, j, state, now()), `${name}: ${state ?? 'taken apart'}`)
+  return (
+    <span className="flex items-start gap-2">
+      <Button
+        aria-label={`${name}, ${j.stage}: ${made ? 'not made after all' : 'soldered'}`}
+        onClick={() => set(made ? undefined : 'soldered')}
+      >
+        {made ? 'Undo' : 'Soldered'}
+      </Button>
+      {made && j.state !== 'found wrong' && (
+        <Button kind="quiet" aria-label={`${name}, ${j.stage}: found wrong`} onClick={() => set('found wrong')}>
+          Wrong
+        </Button>
+      )}
+    </span>
   )
 }

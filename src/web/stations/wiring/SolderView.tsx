@@ -9,57 +9,10 @@ import { Button } from '../../components/Button.tsx'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { insulation } from './colours.ts'
+import { Case, Flag, LugRing, NameOn, pathOf, polygon, WirePath } from './drawingPieces.tsx'
 
-/** Radius of a corner that a wire goes round, mm. */
-const BEND = 1.6
-/** Radius of a lug's ring, mm. */
-const RING = 1.5
 /** How near a lug is touched, mm: half the way to its neighbour. */
 const REACH = 2.3
-
-type XY = readonly [number, number]
-
-/** A way through corner points, each rounded. */
-function pathOf(points: readonly XY[]): string {
-  const out = [`M${points[0]![0]} ${points[0]![1]}`]
-  for (let i = 1; i < points.length - 1; i++) {
-    const [a, b, c] = [points[i - 1]!, points[i]!, points[i + 1]!]
-    const cut = (from: XY, to: XY): XY => {
-      const l = Math.hypot(to[0] - from[0], to[1] - from[1]),
-        t = Math.min(BEND, l / 2) / (l || 1)
-      return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t]
-    }
-    const p = cut(b, a),
-      q = cut(b, c)
-    out.push(`L${p[0]} ${p[1]}Q${b[0]} ${b[1]} ${q[0]} ${q[1]}`)
-  }
-  const end = points.at(-1)!
-  out.push(`L${end[0]} ${end[1]}`)
-  return out.join('')
-}
-
-const polygon = (p: readonly XY[]): string => p.map(q => q.join(',')).join(' ')
-
-function Case({ c, on }: { c: DrawnComponent; on: boolean }) {
-  const look = {
-    fill: 'var(--paper)',
-    stroke: on ? 'var(--hand)' : 'var(--ink)',
-    strokeWidth: on ? 1 : 0.5,
-    ...(c.loose && c.kind !== 'capacitor' && c.kind !== 'resistor' ? { strokeDasharray: '1.6 1.2' } : {}),
-  }
-  return 'radius' in c.outline ? (
-    <circle cx={c.at[0]} cy={c.at[1]} r={c.outline.radius} {...look} />
-  ) : (
-    <polygon points={polygon(c.outline.points)} strokeLinejoin="round" {...look} />
-  )
-}
-
-/** Short name of a lug inside its ring: a pot's number, a throw's number, a coil end's letter. */
-const short = (name: string): string => {
-  const last = name.split('-').at(-1)!
-  return /^\d+$/.test(last) ? last : last[0]!
-}
 
 /** Before the first drawing is there. */
 const NOTHING: SolderDrawing = {
@@ -229,35 +182,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                 style={{ cursor: 'pointer' }}
               >
                 <path d={path} fill="none" stroke="transparent" strokeWidth={3.4} />
-                <path
-                  d={path}
-                  fill="none"
-                  stroke={on ? 'var(--hand)' : 'var(--ink)'}
-                  strokeWidth={(on ? 1.7 : 1.05) + (x.shielded ? 0.7 : 0)}
-                  {...(x.shielded ? { strokeDasharray: '1 0.35' } : {})}
-                  strokeLinejoin="round"
-                  strokeLinecap="round"
-                />
-                {[x.from, x.to].map((t, k) =>
-                  wide.has(t) ? (
-                    <circle
-                      key={k}
-                      cx={(k ? x.points.at(-1)! : x.points[0]!)[0]}
-                      cy={(k ? x.points.at(-1)! : x.points[0]!)[1]}
-                      r={1.1}
-                      fill={on ? 'var(--hand)' : 'var(--ink)'}
-                    />
-                  ) : null,
-                )}
-                {x.kind !== 'leg' && x.kind !== 'lug' && (
-                  <path
-                    d={path}
-                    fill="none"
-                    stroke={insulation(x.colour)}
-                    strokeWidth={0.55}
-                    strokeLinecap="round"
-                  />
-                )}
+                <WirePath x={x} on={on} wide={wide} />
               </a>
             )
           })}
@@ -279,78 +204,15 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                   style={{ cursor: 'pointer' }}
                 >
                   <circle cx={l.at[0]} cy={l.at[1]} r={REACH} fill="transparent" />
-                  <circle
-                    cx={l.at[0]}
-                    cy={l.at[1]}
-                    r={RING}
-                    fill={lit(l.terminal) || l.terminal === from ? 'var(--hand)' : 'var(--ground)'}
-                    stroke="var(--ink)"
-                    strokeWidth={0.4}
-                  />
-                  <text
-                    x={l.at[0]}
-                    y={l.at[1]}
-                    textAnchor="middle"
-                    dominantBaseline="central"
-                    fontSize={2.1}
-                    fontWeight={600}
-                    className="figure"
-                    fill={lit(l.terminal) || l.terminal === from ? 'var(--on-hand)' : 'var(--ink)'}
-                  >
-                    {short(l.name)}
-                  </text>
+                  <LugRing l={l} on={lit(l.terminal) || l.terminal === from} />
                 </a>
               )),
           )}
           {d.names.map(n => (
-            <text
-              key={n.id}
-              x={n.at[0]}
-              y={n.at[1]}
-              textAnchor="middle"
-              dominantBaseline="central"
-              fontSize={3.6}
-              fontWeight={600}
-              fill="var(--ink)"
-            >
-              {n.text}
-            </text>
+            <NameOn key={n.id} n={n} />
           ))}
           {d.flags.map(f => (
-            <g key={f.id} pointerEvents="none">
-              {f.leader && (
-                <line
-                  x1={f.at[0]}
-                  y1={f.at[1]}
-                  x2={f.leader[0]}
-                  y2={f.leader[1]}
-                  stroke="var(--ink)"
-                  strokeWidth={0.25}
-                />
-              )}
-              <rect
-                x={f.box.x0}
-                y={f.box.y0}
-                width={f.box.x1 - f.box.x0}
-                height={f.box.y1 - f.box.y0}
-                rx={0.9}
-                fill={f.id === hand ? 'var(--hand)' : 'var(--paper)'}
-                stroke="var(--ink)"
-                strokeWidth={0.3}
-              />
-              <text
-                x={f.at[0]}
-                y={f.at[1]}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fontSize={2.7}
-                fontWeight={600}
-                className="figure"
-                fill={f.id === hand ? 'var(--on-hand)' : 'var(--ink)'}
-              >
-                {f.text}
-              </text>
-            </g>
+            <Flag key={f.id} f={f} on={f.id === hand} />
           ))}
           <g transform={`translate(${d.box.x0 + 4} ${d.box.y1 - 4})`}>
             <path d={`M0 -1.5V0H${BAR}V-1.5`} fill="none" stroke="var(--ink)" strokeWidth={0.4} />

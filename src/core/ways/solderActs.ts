@@ -1,0 +1,217 @@
+import { SOLDER_STAGES, type SolderStage, type Wire } from '../build/circuitRecord.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
+import { lugRef } from '../build/lugRef.ts'
+import { jointsNow, type JointNow } from '../circuit/joints.ts'
+import { lugWords } from '../circuit/lugFinder.ts'
+import { partOf } from '../circuit/settings.ts'
+import { closedBody } from './closedBody.ts'
+import { passesBore, sidesOf } from './girth.ts'
+import { wireWays, type WireWay } from './wireWays.ts'
+
+/** One thing that is done with iron or wire, in its turn. */
+export type SolderAct = {
+  order: number
+  id: string
+  stage: SolderStage
+} & (
+  | { kind: 'tin'; lugs: readonly string[]; says: string }
+  | { kind: 'lay'; wires: readonly string[]; joint: JointNow; says: string; why: string }
+  | { kind: 'pull'; wires: readonly string[]; says: string; why: string }
+  | { kind: 'joint'; joint: JointNow; says: string }
+  | { kind: 'bring in'; component: string; label: string; says: string; why: string }
+)
+
+type Draft = (
+  | Omit<Extract<SolderAct, { kind: 'tin' }>, 'order'>
+  | Omit<Extract<SolderAct, { kind: 'lay' }>, 'order'>
+  | Omit<Extract<SolderAct, { kind: 'pull' }>, 'order'>
+  | Omit<Extract<SolderAct, { kind: 'joint' }>, 'order'>
+  | Omit<Extract<SolderAct, { kind: 'bring in' }>, 'order'>
+) & { after: string[] }
+
+const jointId = (j: Pick<JointNow, 'terminal' | 'stage'>): string => `${j.terminal}@${j.stage}`
+
+/** At which of a wire's ends the joint has to wait until the wire is through, and why; undefined: it may be made before. */
+export interface LaterEnd {
+  terminal: string
+  why: string
+}
+
+/**
+ * What can't pass once it is soldered. A wire that goes through a bore keeps one end free until it is through, unless
+ * what hangs on an end goes through with it: a lead's free end is the one that its pickup is not on, a bond's the one
+ * away from the metal, else the jack's, else the second.
+ */
+export function laterEnd(build: Shaped, w: Wire, way: WireWay): LaterEnd | undefined {
+  if (way.through.length === 0) return undefined
+  const tightest = way.through.reduce((a, b) => (b.diameter < a.diameter ? b : a))
+  const on = (t: string) => build.circuit.components.find(c => c.id === lugRef(t).of)!
+  const from = on(w.from),
+    to = on(w.to)
+  const fixed = (kind: string) => (from.kind === kind ? w.to : to.kind === kind ? w.from : undefined)
+  const away = (w.kind === 'lead' ? fixed('pickup') : undefined) ?? fixed('metal')
+  const terminal = away ?? (from.kind === 'jack' ? w.from : w.to),
+    other = terminal === w.from ? w.to : w.from
+  // The wire may go through from the free end's side as well: what is soldered there would have to pass.
+  for (const t of away ? [terminal] : [terminal, other]) {
+    const c = on(t),
+      sides = sidesOf(c, partOf(build, c))
+    if (sides && passesBore(sides, tightest.diameter)) return undefined
+  }
+  const size = (x: number) => String(Math.round(x * 10) / 10)
+  return {
+    terminal,
+    why: `${on(terminal).label} does not pass ${size(tightest.diameter)} mm.`,
+  }
+}
+
+/** Acts so that every need comes first; among the free ones by stage, and in the given order. */
+function inTurn(drafts: readonly Draft[]): SolderAct[] {
+  const left = [...drafts].sort((a, b) => SOLDER_STAGES.indexOf(a.stage) - SOLDER_STAGES.indexOf(b.stage)),
+    done = new Set<string>(),
+    known = new Set(drafts.map(d => d.id)),
+    out: SolderAct[] = []
+  while (left.length) {
+    const free = left.findIndex(d => d.after.every(a => done.has(a) || !known.has(a)))
+    // Only a ring of needs leaves none free: the first of its stage goes then.
+    const [{ after: _needs, ...next }] = left.splice(Math.max(0, free), 1) as [Draft]
+    void _needs
+    done.add(next.id)
+    out.push({ ...next, order: out.length + 1 } as SolderAct)
+  }
+  return out
+}
+
+/** The joints among acts. */
+export const jointsIn = (acts: readonly SolderAct[]): JointNow[] =>
+  acts.flatMap(a => (a.kind === 'joint' || a.kind === 'lay' ? [a.joint] : []))
+
+/** What is done with iron and wire, each act in its turn: tinned, laid, soldered, pulled through, brought in. */
+export const solderActs = fact(SHAPED, actsOf)
+
+function actsOf(build: Shaped): SolderAct[] {
+  const joints = jointsNow(build),
+    { circuit } = build
+  if (!joints.length) return []
+  const ways = new Map(wireWays(build)?.ways.map(w => [w.wire, w])),
+    closed = closedBody(build)
+  const kindOf = (t: string) => circuit.components.find(c => c.id === lugRef(t).of)?.kind
+  const drafts: Draft[] = []
+  const tinned = [...new Set(joints.map(j => j.terminal))]
+  drafts.push({
+    kind: 'tin',
+    id: 'tin',
+    stage: 'on the controls',
+    lugs: tinned,
+    after: [],
+    says: `Tin ${tinned.length} lugs and cases and every wire’s end, before anything is joined: a scuffed case takes solder in three seconds, a bare one drinks heat until the track is spoiled.`,
+  })
+  // Bonds lie before what covers them is pressed or screwed down.
+  const bonds = circuit.wires.filter(w => kindOf(w.from) === 'metal' || kindOf(w.to) === 'metal')
+  for (const j of joints.filter(x => kindOf(x.terminal) === 'metal')) {
+    const own = bonds.filter(w => w.from === j.terminal || w.to === j.terminal)
+    drafts.push({
+      kind: 'lay',
+      id: jointId(j),
+      stage: 'on the controls',
+      wires: own.map(w => w.id),
+      joint: j,
+      after: [],
+      ...bondSays(build, own.map(w => w.id).join(', ')),
+    })
+  }
+  // Pulls: wires of one way, whose free ends wait for it.
+  const waits = new Map<string, string[]>(),
+    pulls = new Map<string, { wires: Wire[]; way: WireWay; why: string; first: string[]; stage: SolderStage }>()
+  for (const w of circuit.wires) {
+    const way = ways.get(w.id),
+      later = way && laterEnd(build, w, way)
+    if (!way || !later) continue
+    const lead = w.kind === 'lead',
+      stage: SolderStage = lead ? 'pickups' : 'through the body'
+    const other = later.terminal === w.from ? w.to : w.from
+    // The leads of one pickup are one cable; other wires go through with those that end on the same thing.
+    const bore = way.through.map(t => t.id).join('>'),
+      key = lead ? `${bore} of ${lugRef(other).of}` : `${bore} to ${lugRef(later.terminal).of}`
+    const p = pulls.get(key) ?? { wires: [], way, why: later.why, first: [], stage }
+    p.wires.push(w)
+    if (!lead && kindOf(other) !== 'metal') p.first.push(other)
+    pulls.set(key, p)
+    waits.set(later.terminal, [...(waits.get(later.terminal) ?? []), `pull-${p.wires[0]!.id}`])
+  }
+  for (const p of pulls.values()) {
+    const names = p.wires.map(w => w.id).join(', '),
+      bores = p.way.through.map(t => `${t.label}, ${Math.round(t.diameter * 10) / 10} mm`)
+    drafts.push({
+      kind: 'pull',
+      id: `pull-${p.wires[0]!.id}`,
+      stage: p.stage,
+      wires: p.wires.map(w => w.id),
+      after: joints.filter(j => p.first.includes(j.terminal)).map(jointId),
+      says: `Pull ${names} through ${bores.join(', then ')}; the free ends are soldered after.`,
+      why: p.why,
+    })
+  }
+  for (const j of joints.filter(x => kindOf(x.terminal) !== 'metal'))
+    drafts.push({
+      kind: 'joint',
+      id: jointId(j),
+      stage: j.stage,
+      joint: j,
+      // A lug waits for the wires that it takes at this stage.
+      after: ['tin', ...(waits.get(j.terminal) ?? []).filter(id => j.wires.some(w => pullOf(pulls, w) === id))],
+      says: lugWords(circuit, j.terminal),
+    })
+  if (closed) {
+    const all = joints.map(jointId)
+    closed.pulled.forEach((p, i) =>
+      drafts.push({
+        kind: 'bring in',
+        id: `bring-${p.component}`,
+        stage: 'through the body',
+        component: p.component,
+        label: `Pull in: ${p.label}`,
+        after: [...all, ...(i ? [`bring-${closed.pulled[i - 1]!.component}`] : [])],
+        says: p.by
+          ? `${p.label}, in through the ${p.by.label}: a line through its own hole and out there, washer and nut on the line first, then the shaft in a tube; draw it up, nut on.`
+          : `${p.label} passes no sound hole: take a smaller one, or bring it in by a pickup’s rout.`,
+        why: i
+          ? ''
+          : `The farthest from the sound hole first; ${closed.pulled.some(x => kindOf(`${x.component}.x`) === 'switch') ? 'the switch last, whatever its distance' : 'the nearest last'}.`,
+      }),
+    )
+  }
+  return inTurn(drafts)
+}
+
+const pullOf = (pulls: ReadonlyMap<string, { wires: readonly Wire[] }>, w: Wire): string | undefined => {
+  for (const p of pulls.values()) if (p.wires.some(x => x.id === w.id)) return `pull-${p.wires[0]!.id}`
+  return undefined
+}
+
+/** How the strings' ground is laid at what the strings end in, and why then [common practice]. */
+function bondSays(build: Pick<Shaped, 'instrument'>, wires: string): { says: string; why: string } {
+  switch (build.instrument.bridge) {
+    case 'flat plate':
+      return {
+        says: `Lay ${wires}: a bare end fanned flat where the bridge will stand.`,
+        why: 'Nothing gets under the bridge once it is screwed down.',
+      }
+    case 'stud bridge':
+      return {
+        says: `Lay ${wires}: a bare end bent over into the post’s hole.`,
+        why: 'Nothing gets beside the bushing once it is pressed in.',
+      }
+    case 'floating bridge':
+      return {
+        says: `Lay ${wires}: a bare end under the tailpiece’s bracket.`,
+        why: 'Nothing gets under the bracket once it is screwed down.',
+      }
+    default:
+      return {
+        says: `Solder ${wires} to the tremolo’s claw, outside the body.`,
+        why: 'The claw takes much heat: before it is screwed in nothing beside it can be burnt.',
+      }
+  }
+}

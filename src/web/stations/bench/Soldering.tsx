@@ -1,0 +1,132 @@
+import { Link } from 'react-router'
+import { jointLook } from '../../../core/circuit/jointLooks.ts'
+import { lugWords } from '../../../core/circuit/lugFinder.ts'
+import { withJointMade } from '../../../core/plan/solderTick.ts'
+import { jointsIn, type SolderAct } from '../../../core/ways/solderActs.ts'
+import { Button } from '../../components/Button.tsx'
+import { CautionNotes } from '../../components/CautionNote.tsx'
+import { useFact } from '../../hooks/useFact.ts'
+import { useHand } from '../../hooks/useHand.ts'
+import { useHeavy } from '../../hooks/useHeavy.ts'
+import { now } from '../../stores/clock.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { JointDrawing } from '../wiring/JointDrawing.tsx'
+import { actTitle, JOINT_WORDS, wireLines } from '../wiring/actWords.ts'
+import { BenchFrame } from './BenchFrame.tsx'
+
+const wiresOf = (a: SolderAct): readonly string[] =>
+  a.kind === 'joint' ? a.joint.wires.map(w => w.id) : a.kind === 'lay' || a.kind === 'pull' ? a.wires : []
+
+/** One joint, pull or bond after another over the whole screen: what meets where, how it looks when it is right. */
+export function Soldering() {
+  const build = useOpenBuild(),
+    acts = useFact('solder'),
+    { circuit } = build
+  const { hand, take } = useHand(acts)
+  const { result: drawing } = useHeavy(
+    e => e.solderDrawing(build),
+    [build.circuit, build.parts, build.slots, build.placements],
+  )
+  const open = acts.find(
+    a => (a.kind === 'joint' || a.kind === 'lay') && a.joint.state !== 'soldered' && a.joint.state !== 'proven',
+  )
+  const act = hand ?? open ?? acts[0]
+  if (!act)
+    return (
+      <p className="p-8 text-title">
+        No joint yet: the instrument has no circuit.{' '}
+        <Link className="underline" to="../wiring">
+          Take one
+        </Link>
+      </p>
+    )
+  const i = acts.indexOf(act),
+    to = (by: number) => {
+      const next = acts[i + by]
+      return next ? () => take(next.id) : undefined
+    }
+  const joint = act.kind === 'joint' || act.kind === 'lay' ? act.joint : undefined,
+    made = joint !== undefined && (joint.state === 'soldered' || joint.state === 'proven'),
+    joints = jointsIn(acts)
+  const set = (state: 'soldered' | undefined) => {
+    if (joint)
+      editBuild(
+        b => withJointMade(b, joint, state, now()),
+        `${lugWords(circuit, joint.terminal)}: ${state ?? 'taken apart'}`,
+      )
+    if (state) to(1)?.()
+  }
+  return (
+    <BenchFrame
+      leave="../wiring?view=order"
+      head={
+        <>
+          {build.name}, soldering <span className="figure">{i + 1}</span> of{' '}
+          <span className="figure">{acts.length}</span>,{' '}
+          <span className="figure">
+            {joints.filter(j => j.state === 'soldered' || j.state === 'proven').length}
+          </span>{' '}
+          of <span className="figure">{joints.length}</span> joints made
+        </>
+      }
+      back={to(-1)}
+      next={to(1)}
+      sheet={
+        drawing && (
+          <JointDrawing
+            d={drawing}
+            terminals={
+              act.kind === 'joint' || act.kind === 'lay'
+                ? [act.joint.terminal]
+                : act.kind === 'bring in'
+                  ? (drawing.components
+                      .find(c => c.id === act.component)
+                      ?.lugs.slice(0, 1)
+                      .map(l => l.terminal) ?? [])
+                  : []
+            }
+            wires={wiresOf(act)}
+            label={`The drawing about ${actTitle(act)}`}
+          />
+        )
+      }
+      middle={
+        joint ? (
+          <Button
+            kind={made ? 'plain' : 'main'}
+            className="min-h-16 px-6 text-title"
+            onClick={() => set(made ? undefined : 'soldered')}
+          >
+            {made ? 'Not made after all' : 'Soldered'}
+          </Button>
+        ) : undefined
+      }
+    >
+      <h1 className="text-banner font-semibold leading-[1.1]">{actTitle(act)}</h1>
+      {joint && joint.state !== 'planned' && (
+        <p
+          className={`text-title font-semibold ${joint.off.length || joint.state === 'found wrong' ? 'text-never' : ''}`}
+        >
+          {JOINT_WORDS[joint.state]}
+          {joint.off.length > 0 && `: take off what goes to ${joint.off.map(t => lugWords(circuit, t)).join('; ')}`}
+        </p>
+      )}
+      {act.kind === 'joint' ? (
+        <ul className="flex flex-col gap-2 text-bench leading-snug" aria-label="What meets here">
+          {wireLines(circuit, act.joint).map(w => (
+            <li key={w.id}>
+              <span className="figure font-semibold">{w.id}</span> {w.text}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="text-bench leading-snug">{act.says}</p>
+      )}
+      {'why' in act && act.why && <p className="text-title">{act.why}</p>}
+      {act.kind === 'joint' && <p className="text-title">{jointLook(circuit, act.joint.terminal)}</p>}
+      <div className="text-section">
+        <CautionNotes ids={['solder']} />
+      </div>
+    </BenchFrame>
+  )
+}

@@ -1,0 +1,167 @@
+import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
+import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
+import { insulation } from './colours.ts'
+
+/** Radius of a corner that a wire goes round, mm. */
+const BEND = 1.6
+/** Radius of a lug's ring, mm. */
+export const RING = 1.5
+
+type XY = readonly [number, number]
+
+/** A way through corner points, each rounded. */
+export function pathOf(points: readonly XY[]): string {
+  const out = [`M${points[0]![0]} ${points[0]![1]}`]
+  for (let i = 1; i < points.length - 1; i++) {
+    const [a, b, c] = [points[i - 1]!, points[i]!, points[i + 1]!]
+    const cut = (from: XY, to: XY): XY => {
+      const l = Math.hypot(to[0] - from[0], to[1] - from[1]),
+        t = Math.min(BEND, l / 2) / (l || 1)
+      return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t]
+    }
+    const p = cut(b, a),
+      q = cut(b, c)
+    out.push(`L${p[0]} ${p[1]}Q${b[0]} ${b[1]} ${q[0]} ${q[1]}`)
+  }
+  const end = points.at(-1)!
+  out.push(`L${end[0]} ${end[1]}`)
+  return out.join('')
+}
+
+export const polygon = (p: readonly XY[]): string => p.map(q => q.join(',')).join(' ')
+
+/** A component's outline. */
+export function Case({ c, on }: { c: DrawnComponent; on: boolean }) {
+  const look = {
+    fill: 'var(--paper)',
+    stroke: on ? 'var(--hand)' : 'var(--ink)',
+    strokeWidth: on ? 1 : 0.5,
+    ...(c.loose && c.kind !== 'capacitor' && c.kind !== 'resistor' ? { strokeDasharray: '1.6 1.2' } : {}),
+  }
+  return 'radius' in c.outline ? (
+    <circle cx={c.at[0]} cy={c.at[1]} r={c.outline.radius} {...look} />
+  ) : (
+    <polygon points={polygon(c.outline.points)} strokeLinejoin="round" {...look} />
+  )
+}
+
+/** Short name of a lug inside its ring: a pot's number, a throw's number, a coil end's letter. */
+export const short = (name: string): string => {
+  const last = name.split('-').at(-1)!
+  return /^\d+$/.test(last) ? last : last[0]!
+}
+
+interface WireProps {
+  x: SolderDrawing['wires'][number]
+  on: boolean
+  /** Whether a terminal is a case or frame: the wire ends in a dot there. */
+  wide: ReadonlySet<string>
+}
+
+/** A wire from lug to lug: its net's colour, its insulation's, and a braid round its core. */
+export function WirePath({ x, on, wide }: WireProps) {
+  const path = pathOf(x.points),
+    ends = [
+      [x.from, x.points[0]!],
+      [x.to, x.points.at(-1)!],
+    ] as const
+  return (
+    <>
+      <path
+        d={path}
+        fill="none"
+        stroke={on ? 'var(--hand)' : 'var(--ink)'}
+        strokeWidth={(on ? 1.7 : 1.05) + (x.shielded ? 0.7 : 0)}
+        {...(x.shielded ? { strokeDasharray: '1 0.35' } : {})}
+        strokeLinejoin="round"
+        strokeLinecap="round"
+      />
+      {ends.map(([t, at], k) =>
+        wide.has(t) ? (
+          <circle key={k} cx={at[0]} cy={at[1]} r={1.1} fill={on ? 'var(--hand)' : 'var(--ink)'} />
+        ) : null,
+      )}
+      {x.kind !== 'leg' && x.kind !== 'lug' && (
+        <path d={path} fill="none" stroke={insulation(x.colour)} strokeWidth={0.55} strokeLinecap="round" />
+      )}
+    </>
+  )
+}
+
+/** A lug's ring with its short name. */
+export function LugRing({ l, on }: { l: DrawnComponent['lugs'][number]; on: boolean }) {
+  return (
+    <>
+      <circle
+        cx={l.at[0]}
+        cy={l.at[1]}
+        r={RING}
+        fill={on ? 'var(--hand)' : 'var(--ground)'}
+        stroke="var(--ink)"
+        strokeWidth={0.4}
+      />
+      <text
+        x={l.at[0]}
+        y={l.at[1]}
+        textAnchor="middle"
+        dominantBaseline="central"
+        fontSize={2.1}
+        fontWeight={600}
+        className="figure"
+        fill={on ? 'var(--on-hand)' : 'var(--ink)'}
+      >
+        {short(l.name)}
+      </text>
+    </>
+  )
+}
+
+/** A wire's number in its box, with a line to the wire where it stands aside. */
+export function Flag({ f, on }: { f: SolderDrawing['flags'][number]; on: boolean }) {
+  return (
+    <g pointerEvents="none">
+      {f.leader && (
+        <line x1={f.at[0]} y1={f.at[1]} x2={f.leader[0]} y2={f.leader[1]} stroke="var(--ink)" strokeWidth={0.25} />
+      )}
+      <rect
+        x={f.box.x0}
+        y={f.box.y0}
+        width={f.box.x1 - f.box.x0}
+        height={f.box.y1 - f.box.y0}
+        rx={0.9}
+        fill={on ? 'var(--hand)' : 'var(--paper)'}
+        stroke="var(--ink)"
+        strokeWidth={0.3}
+      />
+      <text
+        x={f.at[0]}
+        y={f.at[1]}
+        textAnchor="middle"
+        dominantBaseline="central"
+        fontSize={2.7}
+        fontWeight={600}
+        className="figure"
+        fill={on ? 'var(--on-hand)' : 'var(--ink)'}
+      >
+        {f.text}
+      </text>
+    </g>
+  )
+}
+
+/** A component's name on the drawing. */
+export function NameOn({ n }: { n: SolderDrawing['names'][number] }) {
+  return (
+    <text
+      x={n.at[0]}
+      y={n.at[1]}
+      textAnchor="middle"
+      dominantBaseline="central"
+      fontSize={3.6}
+      fontWeight={600}
+      fill="var(--ink)"
+    >
+      {n.text}
+    </text>
+  )
+}
