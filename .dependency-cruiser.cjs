@@ -16,7 +16,7 @@ const STANDS_ON = {
   ways: ['circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
-  fit: ['ways', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
+  fit: ['ways', 'circuit', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
   match: ['fit', 'build', 'parts', 'units'],
   plan: [
     'fit',

@@ -210,6 +210,7 @@ describe('what is absent or does not belong together', () => {
         }
         part('neck').traits = { ...part('neck').traits, rod: 'at the heel', tilt: 'asks for it' }
         part('body').traits = { ...part('body').traits, rodNotch: 'none' }
+        b.circuit = { load: b.circuit.load, components: [], wires: [] }
       }),
       page = await bench.open(`/b/${id}/fit?hand=pot-volume-thread-pair`)
     const sheet = page.getByRole('article')
@@ -221,7 +222,7 @@ describe('what is absent or does not belong together', () => {
       ['pickup-neck-pole-count', /It has 4 poles for 6 strings/],
       ['notch-there', /the body has no notch: the neck comes off for every turn/],
       ['tilt-there', /tilt screw|screw that tilts it/],
-      ['wire-room', /the wires’ lengths and ways are not worked out/],
+      ['wire-room', /without a circuit nobody knows which wires go where/],
     ] as const) {
       await page.goto(`${bench.server.address}/b/${id}/fit?hand=${hand}`)
       await sheet.getByText(says).first().waitFor()

@@ -109,6 +109,9 @@ const OURS: readonly (readonly [FamilyId, low: number, high?: number, never?: nu
   ['ferrule', -0.12, -0.02, -0.3],
   ['truss rod', 0, undefined, -12],
   ['service length', 30, undefined, 0],
+  ['wire bore', 1, undefined, 0],
+  ['wires folded', 5, undefined, 0],
+  ['sound hole opening', 0.5, undefined, 0],
 ]
 /** What is counted and not measured: there, or missing by a piece. */
 const COUNTED: readonly FamilyId[] = [

@@ -23,8 +23,11 @@ export function kept<A extends readonly unknown[], T>(
   }
 }
 
+/** States whose results are kept where their data are compared all through: as it stands and as planned. */
+const ALIKE = 3
+
 /**
- * A function that keeps its last result while the objects it hangs on are the same and the plain data it hangs on,
+ * A function that keeps its last results while the objects it hangs on are the same and the plain data it hangs on,
  * though made anew, is equal all through: most edits leave it as it is.
  */
 export function lastAlike<A, T>(
@@ -32,11 +35,14 @@ export function lastAlike<A, T>(
   alike: (a: A) => unknown,
   compute: (a: A) => T,
 ): (a: A) => T {
-  let last: { on: readonly unknown[]; alike: unknown; result: T } | undefined
+  const known: { on: readonly unknown[]; alike: unknown; result: T }[] = []
   return a => {
     const now = { on: on(a), alike: alike(a) }
-    if (!last || !now.on.every((x, i) => x === last!.on[i]) || !same(now.alike, last.alike))
-      last = { ...now, result: compute(a) }
-    return last.result
+    const i = known.findIndex(k => now.on.every((x, n) => x === k.on[n]) && same(now.alike, k.alike)),
+      hit = i < 0 ? { ...now, result: compute(a) } : known[i]!
+    if (i > 0) known.splice(i, 1)
+    if (i !== 0) known.unshift(hit)
+    known.length = Math.min(known.length, ALIKE)
+    return hit.result
   }
 }

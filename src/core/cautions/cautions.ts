@@ -9,7 +9,7 @@ export const CAUTIONS: Record<CautionId, { title: string; text: string }> = {
   },
   solder: {
     title: 'Soldering',
-    text: 'Fume away from the face, eyes protected, iron in its stand. Wash hands, no food on the bench.',
+    text: 'Fume away from the face, eyes protected, iron in its stand, a towel over the finish. Wash hands after leaded solder, no food on the bench.',
   },
   'oily rags': {
     title: 'Oily rags',

@@ -1,8 +1,10 @@
 import type { Circuit, MadeJoint } from '../build/circuitRecord.ts'
 import type { Wired } from '../build/docs.ts'
+import { kept } from '../build/kept.ts'
 import { between } from './between.ts'
 import { meterAtJack } from './meter.ts'
 import { networkOf } from './network.ts'
+import { partOf } from './settings.ts'
 import { solderOrder, type SolderJoint } from './solderOrder.ts'
 
 /** What is known of a joint. `changed`: it was soldered, and other wires are meant now. */
@@ -39,8 +41,19 @@ function provenLugs(build: Wired): ReadonlySet<string> {
 }
 
 /** Every joint in the order of the iron with what is known of it. */
-export function jointsNow(build: Wired): JointNow[] {
-  const proven = provenLugs(build)
+export const jointsNow: (build: Wired) => JointNow[] = kept(
+  build => [
+    build.circuit,
+    build.readings,
+    build.instrument,
+    // Of the parts only those that the current goes through.
+    ...build.circuit.components.map(c => partOf(build, c)),
+  ],
+  statesOf,
+)
+
+function statesOf(build: Wired): JointNow[] {
+  const proven: ReadonlySet<string> = build.circuit.joints?.length ? provenLugs(build) : new Set()
   return solderOrder(build).map(j => {
     const made = madeAt(build.circuit, j),
       meant = ends(j)

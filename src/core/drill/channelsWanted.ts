@@ -186,8 +186,17 @@ export function hollowGraphOf(build: Shaped, l: Layout): HollowGraph | undefined
   const body = partIn(build, 'body')
   if (!body) return undefined
   const thick = body.dims.thickness?.value ?? 0
-  return hollowGraph(body, [
-    ...hollowsOf(build, l).filter(h => h.piece === 'body'),
-    ...channelsWanted(build, l, toTenth).flatMap(c => cutHollow(c, l, thick) ?? []),
-  ])
+  return graphOf({
+    body,
+    hollows: [
+      ...hollowsOf(build, l).filter(h => h.piece === 'body'),
+      ...channelsWanted(build, l, toTenth).flatMap(c => cutHollow(c, l, thick) ?? []),
+    ],
+  })
 }
+
+const graphOf = lastAlike(
+  ({ body }: { body: Part; hollows: readonly Hollow[] }) => [body.id, body.features],
+  ({ hollows }) => hollows,
+  ({ body, hollows }) => hollowGraph(body, hollows),
+)

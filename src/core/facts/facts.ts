@@ -70,7 +70,7 @@ export const FACTS = {
   settings: fact(WIRED, allSettings),
   meter: fact(WIRED, meterAtJack),
   /** Ways of the wires through the body. */
-  ways: fact(SHAPED, wireWays),
+  ways: wireWays,
   /** What is done with iron and wire, in its turn, with what is known of each joint. */
   solder: solderActs,
   solderDrawing: fact([...WIRED, 'placements', 'setup'], solderDrawing),

@@ -412,7 +412,22 @@ const MOVES: [string, () => Build, string, string, Partial<Record<State, number>
     kestrel,
     'kestrel-single-bridge',
     'dims.leadLength',
-    { "won't go": 60, tight: 140, snug: 300 },
+    { "won't go": 60, tight: 104, snug: 300 },
+  ],
+  [
+    'wires-wren-body-channel-cavity',
+    () => sure(demo('wren')),
+    'wren-body',
+    'features.channel-cavity.diameter',
+    { "won't go": 2, snug: 8 },
+  ],
+  ['fold-cavity', () => sure(demo('wren')), 'wren-body', 'features.cavity.depth', { "won't go": 0.6, snug: 34 }],
+  [
+    'pot-tone-sound-hole',
+    () => sure(demo('plover')),
+    'pot-tone',
+    'dims.caseWidth',
+    { "won't go": 26, tight: 24.4, snug: 20 },
   ],
 ]
 

@@ -1,6 +1,7 @@
 import { doubtOf } from '../units/quantity.ts'
 import { placeOr, sizeAt, sizeOr } from '../build/assumed.ts'
 import type { Laid } from '../build/docs.ts'
+import { kept } from '../build/kept.ts'
 import { partIn } from '../build/references.ts'
 import { slotOn, slotsOf } from '../build/slots.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../geometry/outline.ts'
@@ -78,7 +79,12 @@ function proposed(cavity: readonly Point[], count: number): Point[] {
 }
 
 /** Every knob, switch and jack against cavity, strings, playing hand, forearm, neighbours and guard [limits from memory]. */
-export function controlSpots(build: Laid, l: Layout): ControlSpot[] {
+export const controlSpots: (build: Laid, l: Layout) => readonly ControlSpot[] = kept(
+  (build, l) => [build.instrument, build.parts, build.slots, build.placements, l],
+  spotsOf,
+)
+
+function spotsOf(build: Laid, l: Layout): ControlSpot[] {
   const slots = slotsOf(build.instrument).filter(s => KINDS.includes(s.kind) && partIn(build, s.id))
   const guard = partIn(build, 'guard'),
     body = partIn(build, 'body')

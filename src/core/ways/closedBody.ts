@@ -1,4 +1,5 @@
-import type { Shaped } from '../build/docs.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import { partOf } from '../circuit/settings.ts'
 import { boundsOf, inside, type Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
@@ -39,7 +40,9 @@ const LEVERS: ReadonlySet<string> = new Set(['switch'])
  * from its opening first, switches last whatever their distance, since their wires are the most [common practice].
  * A hollow under a sound hole is such a one, unless the instrument has a back cover. Undefined for every other body.
  */
-export function closedBody(build: Shaped): ClosedBody | undefined {
+export const closedBody = fact(SHAPED, closedIn)
+
+function closedIn(build: Shaped): ClosedBody | undefined {
   const l = layOut(build),
     ways = wireWays(build),
     body = partIn(build, 'body')

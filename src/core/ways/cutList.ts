@@ -7,6 +7,7 @@ import { lugWords } from '../circuit/lugFinder.ts'
 import { partOf } from '../circuit/settings.ts'
 import type { SolderDrawing } from '../circuit/solderDrawing.ts'
 import { closedBody } from './closedBody.ts'
+import { DOWN_AND_UP, SERVICE } from './service.ts'
 import { wireWays, type WireWay } from './wireWays.ts'
 
 /** A wire as it is cut or as it comes. */
@@ -44,15 +45,6 @@ export interface CutList {
 
 /** Stripped at both ends and bent round a lug, mm [common practice: 5 mm an end and as much to bend]. */
 const ENDS = 20
-/** Down into a hollow and up again, mm [from memory]. */
-const DOWN_AND_UP = 40
-/** What the work needs to lie open, mm [common practice; cover from memory], and why. */
-const SERVICE = {
-  guard: { mm: 150, why: 'so that the guard lies beside the body' },
-  plate: { mm: 60, why: 'so that the plate hangs open' },
-  cover: { mm: 60, why: 'so that its end comes out of the hollow' },
-  closed: { mm: 150, why: 'so that the harness lies outside the body' },
-} as const
 /** Reels are cut to whole fives, mm [our choice]. */
 const STEP = 5
 const whole = (mm: number): number => Math.ceil(mm / STEP) * STEP

@@ -1,13 +1,13 @@
 import type { Wire } from '../build/circuitRecord.ts'
 import { lastAlike } from '../build/kept.ts'
-import type { Shaped } from '../build/docs.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import { lugRef } from '../build/lugRef.ts'
-import { partIn } from '../build/references.ts'
 import { hollowGraphOf, wayBetween } from '../drill/channelsWanted.ts'
 import { spanIn, type HollowGraph, type Passage, type Room } from '../drill/hollowGraph.ts'
 import { lengthOf, pointOn } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
-import { layOut, type Layout } from '../layout/layOut.ts'
+import { layOut } from '../layout/layOut.ts'
 import { homesOf, type Home } from './homes.ts'
 
 /** A bore on a wire's way. */
@@ -182,14 +182,17 @@ function wayOf(doors: readonly Door[], wire: string, from: Home, to: Home): Wire
   }
 }
 
+interface Wanted {
+  graph: HollowGraph
+  homes: ReadonlyMap<string, Home>
+  wires: readonly Wire[]
+}
+
 const computed = lastAlike(
-  (a: { build: Shaped; l: Layout; wires: readonly Wire[] }) => [a.l, a.build.circuit.components, a.build.cuts],
-  a => a.wires.map(w => [w.id, lugRef(w.from).of, lugRef(w.to).of]),
-  ({ build, l, wires }): WireWays | undefined => {
-    const graph = hollowGraphOf(build, l)
-    if (!graph) return undefined
-    const homes = homesOf(build, l, graph, build.circuit.components),
-      doors = doorsOf(graph),
+  ({ graph, wires }: Wanted) => [graph, wires],
+  ({ homes }) => Object.fromEntries(homes),
+  ({ graph, homes, wires }): WireWays => {
+    const doors = doorsOf(graph),
       // Wires between the same two components lie together.
       known = new Map<string, WireWay>()
     const ways = wires.flatMap((w): WireWay[] => {
@@ -211,7 +214,12 @@ const computed = lastAlike(
  * The way of every wire through the body's hollows, channels and openings, those that are there and those that are
  * meant. Undefined without a body or a layout: nothing is known of ways then.
  */
-export function wireWays(build: Shaped): WireWays | undefined {
-  const l = layOut(build)
-  return l && partIn(build, 'body') ? computed({ build, l, wires: build.circuit.wires }) : undefined
+export const wireWays = fact(SHAPED, waysOf)
+
+function waysOf(build: Shaped): WireWays | undefined {
+  const l = layOut(build),
+    graph = l && hollowGraphOf(build, l)
+  if (!graph) return undefined
+  const { components, wires } = build.circuit
+  return computed({ graph, homes: homesOf(build, l, graph, components), wires })
 }

@@ -30,6 +30,7 @@ import { tremoloBlock } from './tremoloBlock.ts'
 import { trussRod } from './trussRod.ts'
 import { tunerHoles } from './tunerHoles.ts'
 import { tunerScrewHoles } from './tunerScrewHoles.ts'
+import { wireRoom } from './wireRoom.ts'
 
 /** All families of joints, in the order in which equals are told. A new family is a file and its line here. */
 export const FAMILY_FILES: readonly FamilyFile[] = [
@@ -63,6 +64,7 @@ export const FAMILY_FILES: readonly FamilyFile[] = [
   ferrules,
   trussRod,
   serviceLength,
+  wireRoom,
   requirements,
   threadPairs,
 ]

@@ -19,7 +19,6 @@ const there = (
     | 'notch there'
     | 'tilt there'
     | 'pole count'
-    | 'wire room'
     | 'ground there',
   label: string,
   source: string,
@@ -32,7 +31,6 @@ const shelfThere = there('shelf there', 'A shelf for a locking nut', COMMON)
 const notchThere = there('notch there', 'A notch for a rod that is turned at the heel', COMMON)
 const tiltThere = there('tilt there', 'A tilt screw where the neck asks for one', COMMON)
 const poleCount = there('pole count', 'A pole under every string', COMMON)
-const wireRoom = there('wire room', 'Room for the wires', COMMON)
 const groundThere = there('ground there', 'A ground for the strings', COMMON)
 const batteryThere = there('battery there', 'A battery for active pickups', COMMON)
 
@@ -313,14 +311,13 @@ function polesForStrings({ build, layout }: FitContext): FoundJoint[] {
 /** Doubt of what is there in nearly every instrument, and only not looked at yet, pieces [from memory]. */
 const LIKELY = 0.5
 
-/** Room for the wires, and the strings' ground: the wiring decides, and until it does both cannot be told. */
-function wiresAndGround({ build, layout }: FitContext): FoundJoint[] {
+/** The strings' ground: the wiring decides, and until it does it cannot be told. */
+function ground({ build, layout }: FitContext): FoundJoint[] {
   const { components, wires } = build.circuit
   if (!layout || !partIn(build, 'body') || build.instrument.pickups.length === 0) return []
   const metal = components.filter(c => c.kind === 'metal'),
     bonded = metal.some(c => wires.some(w => lugRef(w.from).of === c.id || lugRef(w.to).of === c.id))
-  const at: Point = layout.features.find(f => f.role === 'control-cavity')?.centre ?? [layout.bridge.front, -60]
-  const ground = {
+  const common = {
     id: 'ground-there',
     family: groundThere.id,
     title: 'A ground for the strings',
@@ -328,24 +325,11 @@ function wiresAndGround({ build, layout }: FitContext): FoundJoint[] {
     slots: ['bridge'],
   }
   return [
-    unseen(
-      {
-        id: 'wire-room',
-        family: wireRoom.id,
-        title: 'Room for the wires',
-        at,
-        slots: ['body'],
-        says: 'Can’t tell yet: the wires’ lengths and ways are not worked out. A channel of 8 mm takes the leads of two pickups.',
-      },
-      'wiring/room',
-      'ways of the wires',
-      LIKELY,
-    ),
     bonded
-      ? required({ ...ground, missing: 0, says: '' })
+      ? required({ ...common, missing: 0, says: '' })
       : unseen(
           {
-            ...ground,
+            ...common,
             says: `Can’t tell yet: ${components.length ? 'no wire of the circuit leads to the strings' : 'there is no circuit yet'}. Strings without a ground hum.`,
           },
           'wiring/ground',
@@ -382,7 +366,7 @@ const found: JointFamily = c => [
   ...notchForRod(c),
   ...tiltForNeck(c),
   ...polesForStrings(c),
-  ...wiresAndGround(c),
+  ...ground(c),
   ...battery(c),
 ]
 
@@ -396,7 +380,6 @@ export const requirements: FamilyFile = {
     notchThere,
     tiltThere,
     poleCount,
-    wireRoom,
     groundThere,
     batteryThere,
   ],

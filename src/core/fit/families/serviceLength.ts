@@ -1,5 +1,8 @@
 import { asked } from '../../build/assumed.ts'
+import { lugRef } from '../../build/lugRef.ts'
 import { partIn } from '../../build/references.ts'
+import { DOWN_AND_UP, SERVICE } from '../../ways/service.ts'
+import { wireWays } from '../../ways/wireWays.ts'
 import { linear } from '../../units/quantity.ts'
 import { family, type FamilyFile } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
@@ -12,11 +15,6 @@ const service = family('service length', {
   source: 'common practice: 150 mm where a guard has to lie beside the body; the rest from memory',
 })
 
-/** Length that a lead spends inside routs and channels on its way, mm [from memory]. */
-const DOWN_AND_UP = 40
-/** So that the guard lies beside the body while its wires are on, mm [common practice]. */
-const BESIDE_BODY = 150
-
 /** Pickup leads to where they are soldered, with enough to spare to work on them. */
 const found: JointFamily = ({ build, layout }) => {
   if (!layout) return []
@@ -25,12 +23,26 @@ const found: JointFamily = ({ build, layout }) => {
   if (!volume) return []
   const crosses = (on: 'body' | 'guard') =>
     on === 'body' && build.parts.find(p => p.id === volume.partId)?.kind === 'guard'
+  const ways = wireWays(build)?.ways ?? []
+  const leadsOf = (slot: string) => {
+    const pickup = build.circuit.components.find(c => c.slot === slot)?.id
+    return new Set(
+      build.circuit.wires
+        .filter(w => w.kind === 'lead' && (lugRef(w.from).of === pickup) !== (lugRef(w.to).of === pickup))
+        .map(w => w.id),
+    )
+  }
   return build.instrument.pickups.flatMap((place): FoundJoint[] => {
     const slot = `pickup-${place}`,
       lead = asked(partIn(build, slot), 'leadLength'),
       at = layout.pickups.find(p => p.slot === slot)
     if (!lead || !at) return []
-    const way = Math.hypot(at.centre[0] - volume.centre[0], at.centre[1] - volume.centre[1]) + DOWN_AND_UP
+    // By the circuit's own leads where there is one; else to the volume, straight.
+    const own = ways.filter(w => leadsOf(slot).has(w.wire)),
+      straight = Math.hypot(at.centre[0] - volume.centre[0], at.centre[1] - volume.centre[1])
+    const way =
+      Math.max(...(own.length ? own.map(w => w.length) : [straight])) +
+      (own.length && own.every(w => w.together) ? 0 : DOWN_AND_UP)
     const name = place[0]!.toUpperCase() + place.slice(1)
     return [
       {
@@ -38,7 +50,7 @@ const found: JointFamily = ({ build, layout }) => {
         family: service.id,
         title: `${name} pickup, lead to the controls`,
         clearance: linear([[1, lead]], -way),
-        ...(crosses(at.on) ? { limits: { low: BESIDE_BODY, never: 0 } } : {}),
+        ...(crosses(at.on) ? { limits: { low: SERVICE.guard.mm, never: 0 } } : {}),
         at: at.centre,
         slots: [slot],
         meaning: {

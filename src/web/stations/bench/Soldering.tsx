@@ -1,4 +1,4 @@
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { jointLook } from '../../../core/circuit/jointLooks.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { withJointMade } from '../../../core/plan/solderTick.ts'
@@ -11,6 +11,7 @@ import { useHeavy } from '../../hooks/useHeavy.ts'
 import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { JointDrawing } from '../wiring/JointDrawing.tsx'
+import { jointMarks } from '../wiring/drawingPieces.tsx'
 import { actTitle, JOINT_WORDS, wireLines } from '../wiring/actWords.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 
@@ -22,7 +23,8 @@ export function Soldering() {
   const build = useOpenBuild(),
     acts = useFact('solder'),
     { circuit } = build
-  const { hand, take } = useHand(acts)
+  const { hand, take } = useHand(acts),
+    [params] = useSearchParams()
   const { result: drawing } = useHeavy(
     e => e.solderDrawing(build),
     [build.circuit, build.parts, build.slots, build.placements],
@@ -30,7 +32,7 @@ export function Soldering() {
   const open = acts.find(
     a => (a.kind === 'joint' || a.kind === 'lay') && a.joint.state !== 'soldered' && a.joint.state !== 'proven',
   )
-  const act = hand ?? open ?? acts[0]
+  const act = params.has('hand') ? hand : (open ?? hand)
   if (!act)
     return (
       <p className="p-8 text-title">
@@ -86,6 +88,7 @@ export function Soldering() {
                   : []
             }
             wires={wiresOf(act)}
+            marks={jointMarks(joints)}
             label={`The drawing about ${actTitle(act)}`}
           />
         )

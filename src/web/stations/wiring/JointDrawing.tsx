@@ -1,5 +1,5 @@
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
-import { Case, Flag, LugRing, NameOn, polygon, WirePath } from './drawingPieces.tsx'
+import { Case, Flag, LugRing, NameOn, polygon, WirePath, type JointMarks } from './drawingPieces.tsx'
 
 /** What is shown about a joint, mm. */
 const ABOUT = { width: 120, height: 52 }
@@ -10,11 +10,13 @@ export function JointDrawing({
   terminals,
   wires,
   label,
+  marks,
 }: {
   d: SolderDrawing
   terminals: readonly string[]
   wires: readonly string[]
   label: string
+  marks: JointMarks
 }) {
   const lugs = d.components.flatMap(c => c.lugs.map(l => ({ c, l }))),
     meant = new Set(terminals),
@@ -51,7 +53,7 @@ export function JointDrawing({
       {lugs
         .filter(x => !x.l.wide)
         .map(x => (
-          <LugRing key={x.l.terminal} l={x.l} on={meant.has(x.l.terminal)} />
+          <LugRing key={x.l.terminal} l={x.l} on={meant.has(x.l.terminal)} state={marks.get(x.l.terminal)} />
         ))}
       {d.names.map(n => (
         <NameOn key={n.id} n={n} />

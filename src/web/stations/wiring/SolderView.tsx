@@ -5,11 +5,13 @@ import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'
 import { networkOf } from '../../../core/circuit/network.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'
+import { jointsIn } from '../../../core/ways/solderActs.ts'
 import { Button } from '../../components/Button.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { Case, Flag, LugRing, NameOn, pathOf, polygon, WirePath } from './drawingPieces.tsx'
+import { Case, Flag, jointMarks, LugRing, NameOn, pathOf, polygon, WirePath } from './drawingPieces.tsx'
 
 /** How near a lug is touched, mm: half the way to its neighbour. */
 const REACH = 2.3
@@ -44,6 +46,8 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
     [zoom, setZoom] = useState(1)
   const { ref, width, height } = useSize<HTMLDivElement>()
   const nets = useMemo(() => settings && networkOf(build, settings), [build, settings])
+  const acts = useFact('solder'),
+    marks = useMemo(() => jointMarks(jointsIn(acts)), [acts])
   const d = result ?? NOTHING
   const turning = d.components.find(c => c.id === component),
     wire = d.wires.find(w => w.id === hand),
@@ -204,7 +208,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
                   style={{ cursor: 'pointer' }}
                 >
                   <circle cx={l.at[0]} cy={l.at[1]} r={REACH} fill="transparent" />
-                  <LugRing l={l} on={lit(l.terminal) || l.terminal === from} />
+                  <LugRing l={l} on={lit(l.terminal) || l.terminal === from} state={marks.get(l.terminal)} />
                 </a>
               )),
           )}

@@ -1,3 +1,4 @@
+import type { JointNow, JointState } from '../../../core/circuit/joints.ts'
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { insulation } from './colours.ts'
@@ -88,15 +89,43 @@ export function WirePath({ x, on, wide }: WireProps) {
   )
 }
 
-/** A lug's ring with its short name. */
-export function LugRing({ l, on }: { l: DrawnComponent['lugs'][number]; on: boolean }) {
+/** What is known of the joints, by lug: of a case with several the worst. */
+export type JointMarks = ReadonlyMap<string, JointState>
+const RANK: readonly JointState[] = ['found wrong', 'changed', 'planned', 'soldered', 'proven']
+export const jointMarks = (joints: readonly JointNow[]): JointMarks => {
+  const out = new Map<string, JointState>()
+  for (const j of joints) {
+    const was = out.get(j.terminal)
+    if (was === undefined || RANK.indexOf(j.state) < RANK.indexOf(was)) out.set(j.terminal, j.state)
+  }
+  return out
+}
+
+const SOLDER: Partial<Record<JointState, string>> = {
+  soldered: 'var(--muted)',
+  proven: 'var(--snug)',
+  'found wrong': 'var(--never)',
+  changed: 'var(--never)',
+}
+
+/** A lug's ring with its short name; filled when it is soldered. */
+export function LugRing({
+  l,
+  on,
+  state,
+}: {
+  l: DrawnComponent['lugs'][number]
+  on: boolean
+  state?: JointState | undefined
+}) {
+  const solder = state && SOLDER[state]
   return (
     <>
       <circle
         cx={l.at[0]}
         cy={l.at[1]}
         r={RING}
-        fill={on ? 'var(--hand)' : 'var(--ground)'}
+        fill={on ? 'var(--hand)' : (solder ?? 'var(--ground)')}
         stroke="var(--ink)"
         strokeWidth={0.4}
       />
@@ -108,7 +137,7 @@ export function LugRing({ l, on }: { l: DrawnComponent['lugs'][number]; on: bool
         fontSize={2.1}
         fontWeight={600}
         className="figure"
-        fill={on ? 'var(--on-hand)' : 'var(--ink)'}
+        fill={on || solder ? 'var(--on-hand)' : 'var(--ink)'}
       >
         {short(l.name)}
       </text>
