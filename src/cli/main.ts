@@ -98,7 +98,7 @@ function circuitReport(build: Build) {
         low: Number.isFinite(m.low) ? m.low : 'open',
       }
     }),
-    bonds: fact('bonds', build),
+    bonds: fact('ground', build).metal,
     solderOrder: fact('solder', build),
   }
 }

@@ -171,6 +171,10 @@ export class Load {
   amplifierOhms!: number
 }
 
+/** What lines the hollows and the guard's back. */
+export const SHIELD_SORTS = ['foil', 'paint'] as const
+export type ShieldSort = (typeof SHIELD_SORTS)[number]
+
 /** The circuit as it is soldered. */
 export class Circuit {
   /** Which recipe it was made from. */
@@ -195,6 +199,11 @@ export class Circuit {
   @ArrayMaxSize(400)
   @NestedEach(() => MadeJoint)
   joints?: MadeJoint[]
+
+  /** Lining of hollows and guard; left out: none. */
+  @IsOptional()
+  @IsIn(SHIELD_SORTS)
+  shield?: ShieldSort
 
   @Nested(() => Load)
   load!: Load

@@ -2,7 +2,6 @@ import type { Build } from '../build/build.ts'
 import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import type { Present } from '../calendar/schedule.ts'
-import { bonds } from '../circuit/bonds.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { allSettings } from '../circuit/settings.ts'
 import { solderDrawing } from '../circuit/solderDrawing.ts'
@@ -20,6 +19,8 @@ import { layOut } from '../layout/layOut.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { groundOf } from '../ways/ground.ts'
+import { shieldingOf } from '../ways/shielding.ts'
 import { solderActs } from '../ways/solderActs.ts'
 import { wireWays } from '../ways/wireWays.ts'
 
@@ -74,7 +75,10 @@ export const FACTS = {
   /** What is done with iron and wire, in its turn, with what is known of each joint. */
   solder: solderActs,
   solderDrawing: fact([...WIRED, 'placements', 'setup'], solderDrawing),
-  bonds: fact(WIRED, bonds),
+  /** What grounds every piece of metal, and which rings that makes. */
+  ground: fact(SHAPED, groundOf),
+  /** What lining hollows and guard comes to. */
+  shielding: fact(SHAPED, shieldingOf),
   costs: fact(COSTED, costSheet),
   plan: planned,
   gates: dated((b, now) => gatesOf(planned(b, now).steps, fit(b).now)),

@@ -7,6 +7,7 @@ import { fit as fitOf } from '../fit/applyFixes.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { sinceLastTrial } from '../fit/trialAssembly.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { shieldingOf } from '../ways/shielding.ts'
 import { solderActs } from '../ways/solderActs.ts'
 import type { Step } from './step.ts'
 import { assemblySteps } from './steps/assemblySteps.ts'
@@ -18,7 +19,7 @@ import { withOwnSteps } from './steps/ownSteps.ts'
 import { setupSteps } from './steps/setupSteps.ts'
 import { testSteps } from './steps/testSteps.ts'
 import { trialSteps } from './steps/trialSteps.ts'
-import { wiringSteps } from './steps/wiringSteps.ts'
+import { shieldSteps, wiringSteps } from './steps/wiringSteps.ts'
 import { cutSteps, drillSteps, plugSteps } from './steps/woodSteps.ts'
 
 const CLOSE: Step = {
@@ -50,7 +51,8 @@ export function stepsOf(build: Build): Step[] {
     ...finish.panel,
     ...trialSteps(build, sinceLastTrial(build, fit.now)),
     ...finish.coats,
-    ...wiringSteps(acts),
+    ...shieldSteps(build.circuit.shield, build.circuit.shield && shieldingOf(build)),
+    ...wiringSteps(acts, build.circuit.shield !== undefined),
     ...assemblySteps(build, acts),
     ...testSteps(build, meterAtJack(build)),
     ...setupSteps(setupWork(build)),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
+import { channel, dim, hollowed, SHELL } from '../../../tests/support/hollowed.ts'
 import type { Build } from '../build/build.ts'
-import type { Feature } from '../parts/part.ts'
 import { plan } from '../plan/plan.ts'
 import { reopenStep, tickStep } from '../plan/tickStep.ts'
 import { withJointMade } from '../plan/solderTick.ts'
@@ -14,64 +14,11 @@ import { wireWays } from './wireWays.ts'
 import { solderDrawing } from '../circuit/solderDrawing.ts'
 
 const AT = '2026-11-27T10:00:00.000Z'
-const dim = (value: number) => ({ value, doubt: 0.1, basis: 'measured' as const })
-const dims = (d: Record<string, number>): Feature['dims'] =>
-  Object.fromEntries(Object.entries(d).map(([k, v]) => [k, dim(v)]))
-
-/** The bass of the demo with a body whose hollows are these alone; x from the pocket's end. */
-function withHollows(features: Feature[], extra: Partial<Build> = {}): Build {
-  const b = demo('wren')
-  return {
-    ...b,
-    ...extra,
-    readings: [],
-    parts: b.parts.map(p =>
-      p.kind === 'body'
-        ? { ...p, features: [...p.features.filter(f => f.role === 'neck-pocket'), ...features] }
-        : p,
-    ),
-  }
-}
-const rout = (x: number, y: number): Feature => ({
-  id: 'rout',
-  role: 'pickup-rout',
-  serves: 'pickup-bridge',
-  face: 'top',
-  dims: dims({ x, y, length: 40, width: 90, corner: 0, depth: 20 }),
-})
-const cavity = (x: number, y: number): Feature => ({
-  id: 'cavity',
-  role: 'control-cavity',
-  face: 'back',
-  dims: dims({ x, y, length: 100, width: 60, corner: 0, depth: 34, topThickness: 6 }),
-})
-const hole = (id: string, serves: string, x: number, y: number): Feature => ({
-  id,
-  role: serves === 'jack' ? 'jack-hole' : 'pot-hole',
-  serves,
-  face: serves === 'jack' ? 'side' : 'top',
-  dims: dims({ x, y, diameter: 9.5 }),
-})
-const channel = (x: number, y: number, toX: number, toY: number, diameter = 8): Feature => ({
-  id: 'way',
-  role: 'channel',
-  face: 'top',
-  dims: dims({ x, y, toX, toY, diameter, depth: 14 }),
-})
-/** A rout about the centre line, a cavity to the treble side, a channel square across between them. */
-const HOLLOWS = [
-  rout(100, 0),
-  cavity(150, 90),
-  hole('v', 'pot-volume', 130, 90),
-  hole('t', 'pot-tone', 170, 90),
-  hole('j', 'jack', 190, 125),
-  channel(110, 40, 110, 70),
-]
 const way = (b: Build, id: string) => wireWays(b)!.ways.find(w => w.wire === id)!
 const kinds = (a: readonly SolderAct[]) => a.map(x => x.kind)
 
 describe('the way of a wire', () => {
-  const b = withHollows(HOLLOWS)
+  const b = hollowed(SHELL)
   it('goes through the channel: corner by corner as it is measured by hand', () => {
     // Pickup at (100, 0); out of its rout at the wall y = 45, into the cavity at its wall y = 60, to the pot at (130, 90).
     const w = way(b, 'w7')
@@ -84,13 +31,13 @@ describe('the way of a wire', () => {
     expect(way(b, 'w2')).toMatchObject({ through: [], blocked: false, length: 40 })
   })
   it('is wanted as a channel where none is, of a depth that meets both', () => {
-    const none = way(withHollows(HOLLOWS.slice(0, -1)), 'w7')
+    const none = way(hollowed(SHELL.slice(0, -1)), 'w7')
     expect(none.through).toMatchObject([{ diameter: 8, planned: true }])
   })
   it('is the same mirrored for the other hand', () => {
     const left: Build = {
-      ...withHollows(
-        HOLLOWS.map(f => ({
+      ...hollowed(
+        SHELL.map(f => ({
           ...f,
           dims: Object.fromEntries(
             Object.entries(f.dims).map(([k, d]) => [k, k === 'y' || k === 'toY' ? { ...d, value: -d.value } : d]),
@@ -102,10 +49,10 @@ describe('the way of a wire', () => {
     expect(way(left, 'w7').length).toBeCloseTo(way(b, 'w7').length, 2)
   })
   it('is longer by what a second hollow adds, and takes the shorter of two', () => {
-    const round = withHollows([...HOLLOWS, { ...channel(85, 40, 85, 70), id: 'other' }])
+    const round = hollowed([...SHELL, { ...channel(85, 40, 85, 70), id: 'other' }])
     // The other channel lies before the cavity's end wall at x = 100: it leads nowhere.
     expect(way(round, 'w7').length).toBeCloseTo(way(b, 'w7').length, 9)
-    const two = withHollows([...HOLLOWS, { ...channel(118, 40, 118, 70), id: 'other' }])
+    const two = hollowed([...SHELL, { ...channel(118, 40, 118, 70), id: 'other' }])
     expect(way(two, 'w7').length).toBeLessThan(way(b, 'w7').length)
     expect(way(two, 'w7').through[0]!.id).toMatch(/other$/)
   })
@@ -128,7 +75,7 @@ describe('what passes a hole', () => {
 })
 
 describe('what is done with iron and wire', () => {
-  const b = withHollows(HOLLOWS)
+  const b = hollowed(SHELL)
   it('begins with tin, lays the ground, and pulls leads through before their free ends are soldered', () => {
     const acts = solderActs(b)
     expect(kinds(acts).slice(0, 2)).toEqual(['tin', 'lay'])
@@ -141,7 +88,7 @@ describe('what is done with iron and wire', () => {
     expect(jointsIn(acts)).toHaveLength(new Set(jointsIn(acts).map(j => `${j.terminal}@${j.stage}`)).size)
   })
   it('pulls nothing where pot and pickup go through the channel themselves', () => {
-    const wide = withHollows([...HOLLOWS.slice(0, -1), channel(110, 40, 110, 70, 36)])
+    const wide = hollowed([...SHELL.slice(0, -1), channel(110, 40, 110, 70, 36)])
     expect(solderActs(wide).some(a => a.kind === 'pull' && a.wires.includes('w7'))).toBe(false)
   })
   it.each(['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const)(

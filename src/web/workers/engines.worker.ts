@@ -3,7 +3,7 @@ import type { Present } from '../../core/calendar/schedule.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
 import { solderDrawing, type SolderDrawing } from '../../core/circuit/solderDrawing.ts'
-import type { Drilled, Laid, Wired } from '../../core/build/docs.ts'
+import type { Drilled, Laid, Shaped, Wired } from '../../core/build/docs.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
 import type { Wish } from '../../core/circuit/synthesis/ask.ts'
 import { findSounds, type Found, type Looking } from '../../core/circuit/synthesis/find.ts'
@@ -21,6 +21,7 @@ import { traceItem, type TracedNumber } from '../../core/trace/traceItem.ts'
 import { bestSets, type FoundSet } from '../../core/match/search.ts'
 import { pluckSound, RATE, type Pluck } from '../../core/sound/instrument.ts'
 import { wavFile } from '../../core/sound/wav.ts'
+import { hotRuns, type HotRun } from '../../core/ways/hotRuns.ts'
 import type { Wishes } from '../../core/match/wishes.ts'
 import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
@@ -102,6 +103,9 @@ const engines = {
     const x = pluckSound(build, s, p)
     return typeof x === 'string' ? x : new Uint8Array(wavFile(x, RATE))
   },
+
+  /** Long hot runs, plain and shielded. */
+  hotRuns: (build: Shaped): HotRun[] => hotRuns(build),
 
   /** The drawing to solder from. */
   solderDrawing: (build: Wired & Laid): SolderDrawing => solderDrawing(build),

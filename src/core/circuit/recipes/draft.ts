@@ -67,6 +67,8 @@ export class Draft {
     this.wire(`${pot}.${lug}`, `${pot}.case`, 'lug')
   }
   switch(s: HaveSwitch): string {
+    const known = this.components.find(c => c.slot === s.slot)
+    if (known) return known.id
     const id = this.add({ id: s.slot, kind: 'switch', label: s.label, slot: s.slot })
     if (CONTACTS[s.contacts].lugs.some(l => l.id === 'frame')) this.ground(`${id}.frame`)
     return id

@@ -197,6 +197,14 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
     slots: ['body'],
     fixes: () => [],
   }
+  const unread = fromSource({
+    id: 'wiring/room',
+    label: 'ways of the wires',
+    value: 0,
+    doubt: 0.5,
+    basis: 'assumed',
+    missing: true,
+  })
   const homeless = (id: string) => !w.homes.has(id) || w.homes.get(id)!.room === undefined
   const blocked = w.ways.filter(x => x.blocked),
     label = (id: string) => build.circuit.components.find(c => c.id === id)?.label ?? id
@@ -204,19 +212,7 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
     return [
       {
         ...common,
-        clearance: linear([
-          [
-            1,
-            fromSource({
-              id: 'wiring/room',
-              label: 'ways of the wires',
-              value: 0,
-              doubt: 0.5,
-              basis: 'assumed',
-              missing: true,
-            }),
-          ],
-        ]),
+        clearance: linear([[1, unread]]),
         meaning: {
           under:
             'Can’t tell yet: without a circuit nobody knows which wires go where. A channel of 8 mm takes the leads of two pickups.',
@@ -231,11 +227,12 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
   return [
     {
       ...common,
-      clearance: exact(blocked.length ? -1 : 0),
+      // A way that nobody entered may be there: it is looked for before it is drilled.
+      clearance: blocked.length ? linear([[1, unread]]) : exact(0),
       meaning: {
         under: nowhere.length
-          ? `No hollow is known under ${nowhere.map(label).join(', ')}: no wire gets there. Enter the cavity, or the hole’s depth, at the Shelf station.`
-          : `Nothing leads from ${names.map(label).join(' to ')}: a channel is missing.`,
+          ? `Can’t tell yet: no hollow is known under ${nowhere.map(label).join(', ')}. Enter the cavity, or the hole’s depth, at the Shelf station.`
+          : `Can’t tell yet: nobody has entered a channel between ${names.map(label).join(' and ')}. If there is none, one has to be drilled.`,
         over: '',
       },
     },

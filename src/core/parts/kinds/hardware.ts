@@ -231,6 +231,7 @@ export const HARDWARE_KINDS = {
     traits: {
       sort: maybeTrait('sort', ['neck plate', 'control plate', 'jack plate', 'back cover', 'tremolo cover']),
       tilt: maybeTrait('tilt screw', ['none', 'there']),
+      material: maybeTrait('material', ['metal', 'plastic']),
     },
   },
   guard: {
@@ -248,7 +249,7 @@ export const HARDWARE_KINDS = {
       bridgeEdge: maybe(mm('edge at the bridge, from the notch', 10, 300, 150, 'Rule from the notch’s edge.')),
       mass: massOf(110),
     },
-    traits: {},
+    traits: { material: maybeTrait('material', ['plastic', 'metal']) },
   },
   ring: {
     label: 'Pickup ring',

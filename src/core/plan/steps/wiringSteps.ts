@@ -1,5 +1,6 @@
-import { SOLDER_STAGES, type SolderStage } from '../../build/circuitRecord.ts'
+import { SOLDER_STAGES, type ShieldSort, type SolderStage } from '../../build/circuitRecord.ts'
 import type { StepRef } from '../../build/stepRef.ts'
+import { SHIELD_RULES, type Shielding } from '../../ways/shielding.ts'
 import type { SolderAct } from '../../ways/solderActs.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
@@ -17,6 +18,9 @@ export const BONDS: StepRef = { kind: 'solder', what: 'bonds' }
 export const HARNESS_TEST: StepRef = { kind: 'test', what: 'harness' }
 /** Pickups, controls and jack at their places. */
 export const CONTROLS: StepRef = { kind: 'assemble', what: 'controls' }
+
+/** Hollows and guard lined. */
+const SHIELD: StepRef = { kind: 'assemble', what: 'shield' }
 
 const stageRef = (stage: SolderStage): StepRef => ({ kind: 'solder', what: stage.replace(/ /g, '-') })
 
@@ -39,7 +43,7 @@ const MINUTES = { tin: 0.5, lay: 10, pull: 5, joint: 4 } as const
 const WARM_UP = 5
 
 /** Soldering: tinned, bonds laid, then a step for each stage, one after another. */
-export function wiringSteps(acts: readonly SolderAct[]): Step[] {
+export function wiringSteps(acts: readonly SolderAct[], shielded = false): Step[] {
   const closed = acts.some(a => a.kind === 'bring in')
   const stages = SOLDER_STAGES.filter(s => acts.some(a => a.kind === 'joint' && a.stage === s))
   const common = {
@@ -94,6 +98,9 @@ export function wiringSteps(acts: readonly SolderAct[]): Step[] {
       needs: [
         ...IN_PHASE[phase].needs,
         ...(i ? [needs(stageRef(stages[i - 1]!), 'Each stage is soldered onto the one before.')] : first),
+        ...(stage === 'through the body' && shielded
+          ? [needs(SHIELD, 'What is wired in lies over the lining.')]
+          : []),
         ...(stage === 'through the body' && bonds.length ? [needs(BONDS, 'Its wire is soldered here.')] : []),
       ],
     })
@@ -113,4 +120,35 @@ export function wiringSteps(acts: readonly SolderAct[]): Step[] {
       needs: [...IN_PHASE.wiring.needs, ...stages.map(s => needs(stageRef(s), 'Every joint is on it.'))],
     })
   return out
+}
+
+/** Minutes of a coat or a lining for each face, and to mask and clean [from memory]. */
+const LINING = { each: 8, more: 15 } as const
+
+/** The lining that is chosen: coats and their waits, before anything is wired into it. */
+export function shieldSteps(sort: ShieldSort | undefined, s: Shielding | undefined): Step[] {
+  if (!sort || !s) return []
+  const rule = SHIELD_RULES[sort],
+    paint = sort === 'paint'
+  return [
+    {
+      ref: SHIELD,
+      phase: 'wiring',
+      station: 'wiring',
+      title: paint
+        ? `Shield ${s.faces.length} faces with paint: ${rule.coats} coats, ${Math.ceil(s.paint)} mL`
+        : `Shield ${s.faces.length} faces with foil: ${Math.ceil(s.foil)} cm²`,
+      why: `${paint ? `${rule.between} h between coats, ${rule.before} h before anything is wired; the tin wins.` : 'Overlaps pressed or soldered.'} A lug or a tongue of foil joins hollow to hollow and guard to hollow; corner to corner it reads under ${rule.ohms} Ω. Tape over it wherever a hot lug comes near.`,
+      minutes: LINING.more + LINING.each * rule.coats * s.faces.length,
+      waitHours: rule.before + rule.between * (rule.coats - 1),
+      whole: false,
+      tools: paint ? ['brush', 'masking tape', 'meter'] : ['knife', 'burnisher', 'meter'],
+      cautions: paint ? ['solvent'] : [],
+      ...IN_PHASE.wiring,
+      needs: [
+        ...IN_PHASE.wiring.needs,
+        needs({ kind: 'phase', of: 'finish' }, 'A lining under the finish would be sanded and sprayed with it.'),
+      ],
+    },
+  ]
 }

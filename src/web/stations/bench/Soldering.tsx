@@ -100,7 +100,7 @@ export function Soldering() {
             className="min-h-16 px-6 text-title"
             onClick={() => set(made ? undefined : 'soldered')}
           >
-            {made ? 'Not made after all' : 'Soldered'}
+            {made ? 'Not made after all' : act.kind === 'lay' ? 'It is laid' : 'Soldered'}
           </Button>
         ) : undefined
       }

@@ -13,7 +13,7 @@ import { AskView } from './AskView.tsx'
 import { CoilSign } from './CoilSign.tsx'
 import { CutView } from './CutView.tsx'
 import { LeadsView } from './LeadsView.tsx'
-import { NetsView } from './NetsView.tsx'
+import { GroundView } from './GroundView.tsx'
 import { RecipeView } from './RecipeView.tsx'
 import { SolderList } from './SolderList.tsx'
 import { SolderView } from './SolderView.tsx'
@@ -136,7 +136,7 @@ export function Wiring() {
           { id: 'order', label: 'Solder order', content: <SolderList /> },
           { id: 'cut', label: 'Cut list', content: <CutView settings={hand?.settings} /> },
           { id: 'leads', label: 'Leads', content: <LeadsView /> },
-          { id: 'ground', label: 'Ground', content: <NetsView settings={hand?.settings} /> },
+          { id: 'ground', label: 'Ground', content: <GroundView settings={hand?.settings} /> },
         ]}
       />
     </StationFrame>
