@@ -12,7 +12,15 @@ import { blendShare, taperShare } from './taper.ts'
  * `siemens` times the voltage from `ca` to `cb`, from `a` through itself to `b`.
  */
 export type Element =
-  | { kind: 'R'; id: string; a: number; b: number; ohms: number }
+  | {
+      kind: 'R'
+      id: string
+      a: number
+      b: number
+      ohms: number
+      /** A coil's loss: it stands for eddies and hysteresis, and carries no direct current. */
+      loss?: true
+    }
   | { kind: 'C'; id: string; a: number; b: number; farads: number }
   | {
       kind: 'coil'
@@ -110,7 +118,7 @@ export function coilsOf(c: Component, part: Part): Inner[] {
       },
     ],
     [a, b, { kind: 'C', id: `${c.id}${tag}-c`, farads: v('capacitance') * n }],
-    [a, b, { kind: 'R', id: `${c.id}${tag}-loss`, ohms: v('lossResistance') / n }],
+    [a, b, { kind: 'R', id: `${c.id}${tag}-loss`, ohms: v('lossResistance') / n, loss: true }],
   ]
   if (active) return coil(`${INSIDE}coil`, 'ground', '', 1)
   // Both coils of a double-coil are wound alike over opposite magnets: finish to finish adds strings and cancels hum.
@@ -213,7 +221,7 @@ function joinsOf(w: Wire): (readonly [string, string])[] {
 
 /**
  * Expands the circuit of a build at one setting, without cable and amplifier.
- * @param powered false leaves every stage without supply, as a meter on ohms wants it
+ * @param powered false as a meter on ohms finds it: stages without supply, and of coils the winding alone
  */
 export function networkOf(build: Wired, s: Settings, powered = true): Network {
   const { components, wires } = build.circuit
@@ -248,7 +256,7 @@ export function networkOf(build: Wired, s: Settings, powered = true): Network {
         return { ...e, a: node(a), b: node(b), ...(ca ? { ca: node(ca), cb: node(cb!) } : {}) } as Element
       }),
     )
-    .filter(e => e.a !== e.b)
+    .filter(e => e.a !== e.b && (powered || e.kind !== 'R' || !e.loss))
   for (const w of wires) {
     const screen = w.braid?.from ?? w.braid?.to,
       a = nodeOf.get(w.from),

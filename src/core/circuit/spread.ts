@@ -8,6 +8,8 @@ import { partOf, type Settings } from './settings.ts'
 export interface Spread {
   /** Of the level at 100 Hz, dB. */
   level: number
+  /** Of the level at every frequency of the response, dB. */
+  db: number[]
   /** Of the peak's frequency, Hz, and of its height, dB; undefined where no peak is. */
   peak: { hz: number; gain: number } | undefined
   /** Of the resistance at the jack, Ω. */
@@ -15,7 +17,7 @@ export interface Spread {
 }
 
 /** Pots are sold at ±20 %, capacitors at ±10 % [common practice: handbook section 6]: doubt that a part without a reading has at least. */
-const SOLD: Readonly<Record<string, number>> = { resistance: 0.2, secondResistance: 0.2, capacitance: 0.1 }
+export const SOLD: Readonly<Record<string, number>> = { resistance: 0.2, secondResistance: 0.2, capacitance: 0.1 }
 const ELECTRIC = [
   'dcResistance',
   'inductance',
@@ -39,6 +41,7 @@ export function spreadAt(build: Wired, s: Settings): Spread {
   const known = response(build, s),
     ohms = jackResistance(build, s)
   const ids = new Set(build.circuit.components.map(c => partOf(build, c)?.id))
+  const db = known.db.map(() => 0)
   let level = 0,
     hz = 0,
     gain = 0,
@@ -57,6 +60,9 @@ export function spreadAt(build: Wired, s: Settings): Spread {
       }
       const r = response(moved, s)
       level += (r.base - known.base) ** 2
+      r.db.forEach((y, i) => {
+        db[i]! += (y - known.db[i]!) ** 2
+      })
       if (r.peak && known.peak) {
         hz += (r.peak.hz - known.peak.hz) ** 2
         gain += (r.peak.gain - known.peak.gain) ** 2
@@ -67,6 +73,7 @@ export function spreadAt(build: Wired, s: Settings): Spread {
   }
   return {
     level: Math.sqrt(level),
+    db: db.map(Math.sqrt),
     peak: known.peak ? { hz: Math.sqrt(hz), gain: Math.sqrt(gain) } : undefined,
     ohms: Math.sqrt(dc),
   }

@@ -1,4 +1,17 @@
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator'
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator'
 
 /** Where a dimension's value comes from. A listing is not a fact. */
 export const BASES = ['claimed', 'measured', 'assumed'] as const
@@ -50,6 +63,14 @@ export class Dimension {
   @Min(0)
   @Max(1e9)
   claimedDoubt?: number
+
+  /** What it may be, where its marking leaves several open; a reading settles it. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(4)
+  @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true })
+  candidates?: number[]
 
   /** The reading is far from the claim, and the builder looked again: it is right. */
   @IsOptional()

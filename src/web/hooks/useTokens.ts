@@ -3,7 +3,14 @@ import { useEffect, useState } from 'react'
 const read = () => {
   const s = getComputedStyle(document.documentElement)
   const v = (n: string) => s.getPropertyValue(`--${n}`).trim()
-  return { ink: v('ink'), muted: v('muted'), line: v('line'), hand: v('hand'), paper: v('paper') }
+  return {
+    ink: v('ink'),
+    muted: v('muted'),
+    line: v('line'),
+    hand: v('hand'),
+    paper: v('paper'),
+    shade: v('shade'),
+  }
 }
 
 /** The colour tokens as values, for what draws on a canvas; follows the day and night setting. */

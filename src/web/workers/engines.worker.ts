@@ -4,6 +4,8 @@ import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
 import { solderDrawing, type SolderDrawing } from '../../core/circuit/solderDrawing.ts'
 import type { Drilled, Laid, Shaped, Wired } from '../../core/build/docs.ts'
+import { besideAt, loadWords, type Beside, type Other } from '../../core/circuit/beside.ts'
+import { doubtfulValues, type DoubtfulValue } from '../../core/circuit/candidates.ts'
 import type { Settings } from '../../core/circuit/settings.ts'
 import type { Wish } from '../../core/circuit/synthesis/ask.ts'
 import { findSounds, type Found, type Looking } from '../../core/circuit/synthesis/find.ts'
@@ -111,10 +113,24 @@ const engines = {
   solderDrawing: (build: Wired & Laid): SolderDrawing => solderDrawing(build),
 
   /** What the parts' doubts leave open of one setting, and what its knobs do along their turn. */
-  setting: (build: Wired, s: Settings, knobs: string[]): { spread: Spread; travels: Travel[] } => ({
+  setting: (
+    build: Wired,
+    s: Settings,
+    knobs: string[],
+  ): { spread: Spread; travels: Travel[]; load: ReturnType<typeof loadWords> } => ({
     spread: spreadAt(build, s),
     travels: knobs.map(k => travelOf(build, s, k)),
+    load: loadWords(build, s),
   }),
+
+  /** A setting held against another part or circuit. */
+  beside: (build: Wired, s: Settings, o: Other): Beside | undefined => besideAt(build, s, o),
+
+  /** Parts of a kind on the workshop's shelf. */
+  shelfOf: (kind: PartKind): Promise<Part[]> => partsOf([kind]),
+
+  /** Parts whose value may be one of several. */
+  doubtful: (build: Wired): DoubtfulValue[] => doubtfulValues(build),
 
   /** The cheapest set of fixes that makes the build snug. */
   fixes: async (build: Build): Promise<FixSet> => {

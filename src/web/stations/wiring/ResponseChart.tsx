@@ -1,5 +1,6 @@
 import {
   Chart as Registry,
+  Filler,
   LinearScale,
   LineController,
   LineElement,
@@ -13,7 +14,7 @@ import type { Response } from '../../../core/circuit/response.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
 
-Registry.register(LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip)
+Registry.register(Filler, LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip)
 
 const DECADES = [20, 50, 100, 200, 500, 1000, 2000, 5000, 10000, 20000]
 const hz = (v: number) => (v >= 1000 ? `${v / 1000}k` : String(v))
@@ -30,6 +31,8 @@ export function ResponseChart({
   labels,
   zero = 0,
   named,
+  band,
+  beside,
 }: {
   curves: readonly Response[]
   index: number
@@ -37,25 +40,59 @@ export function ResponseChart({
   /** Level that counts as 0 dB, and what it is of. */
   zero?: number
   named: string
+  /** Half-width that the parts' doubts leave the curve in hand, dB at each of its frequencies. */
+  band?: readonly number[] | undefined
+  /** What it is held against. */
+  beside?: { curve: Response; label: string } | undefined
 }) {
   const t = useTokens()
-  const data = useMemo(
-    () => ({
-      datasets: curves.map((c, i) => ({
-        label: labels[i] ?? '',
-        data: points(c, i === index ? 1 : BEHIND, zero),
+  const data = useMemo(() => {
+    const own = curves[index],
+      edge = (sign: 1 | -1) => ({
+        label: 'doubt',
+        data:
+          own && band ? points({ ...own, db: own.db.map((y, k) => y + sign * (band[k] ?? 0)) }, BEHIND, zero) : [],
         parsing: false as const,
         normalized: true,
-        borderColor: i === index ? t.hand : t.line,
-        borderWidth: i === index ? 3 : 1.3,
+        borderColor: 'transparent',
+        borderWidth: 0,
+        backgroundColor: t.shade,
+        fill: sign === 1 ? ('+1' as const) : false,
         pointRadius: 0,
-        pointHitRadius: i === index ? 6 : 0,
-        order: i === index ? 0 : 1,
-      })),
-    }),
-    [curves, index, labels, zero, t],
-  )
-  const shown = curves
+        pointHitRadius: 0,
+        order: 2,
+      })
+    const lines = curves.map((c, i) => ({
+      label: labels[i] ?? '',
+      data: points(c, i === index ? 1 : BEHIND, zero),
+      parsing: false as const,
+      normalized: true,
+      borderColor: i === index ? t.hand : t.line,
+      borderWidth: i === index ? 3 : 1.3,
+      pointRadius: 0,
+      pointHitRadius: i === index ? 6 : 0,
+      order: i === index ? 0 : 1,
+    }))
+    const other = beside
+      ? [
+          {
+            label: beside.label,
+            data: points(beside.curve, 1, zero),
+            parsing: false as const,
+            normalized: true,
+            borderColor: t.ink,
+            borderWidth: 2.4,
+            borderDash: [7, 5],
+            pointRadius: 0,
+            pointHitRadius: 6,
+            order: 0,
+          },
+        ]
+      : []
+    return { datasets: [...(band ? [edge(1), edge(-1)] : []), ...other, ...lines] }
+  }, [curves, index, labels, zero, t, band, beside])
+  const shown = [...curves]
+    .concat(beside ? [beside.curve] : [])
     .filter(c => !c.silent)
     .flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000).map(y => y - zero))
   const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10,
@@ -107,7 +144,7 @@ export function ResponseChart({
               intersect: false,
               callbacks: {
                 title: items => `${Math.round(items[0]?.parsed.x ?? 0)} Hz`,
-                label: i => `${fixed(i.parsed.y ?? 0, 1)} dB`,
+                label: i => `${i.dataset.label}: ${fixed(i.parsed.y ?? 0, 1)} dB`,
               },
             },
           },

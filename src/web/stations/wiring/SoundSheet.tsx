@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Load } from '../../../core/build/circuitRecord.ts'
 import { knobsOf, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { HUM_GONE } from '../../../core/circuit/sound.ts'
-import { formatResistance, parseCapacitance } from '../../../core/units/electrical.ts'
+import { formatResistance, parseCapacitance, parseResistance } from '../../../core/units/electrical.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
@@ -12,8 +12,11 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import type { HeardSetting } from '../../workers/engines.worker.ts'
+import type { Beside } from '../../../core/circuit/beside.ts'
+import { BesideIt } from './BesideIt.tsx'
 import { HearIt } from './HearIt.tsx'
 import { ResponseChart } from './ResponseChart.tsx'
+import { TravelChart } from './TravelChart.tsx'
 
 interface Props {
   sounds: readonly HeardSetting[]
@@ -31,7 +34,8 @@ const ohms = (v: number): string => (Number.isFinite(v) ? formatResistance(v) : 
 /** One setting: what sounds, its level, peak, hum and resistance, the curve, and what the knobs do. */
 export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
   const build = useOpenBuild()
-  const [against, setAgainst] = useState(ABSOLUTE)
+  const [against, setAgainst] = useState(ABSOLUTE),
+    [beside, setBeside] = useState<Beside>()
   const sound = sounds[index]!,
     setting = settings[index]!
   const turns = knobsOf(build)
@@ -79,6 +83,9 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
               doubt={spread ? fixed(spread.level, 1) : undefined}
             />
           </Fact>
+          <Fact name={sound.peak ? 'slope past the peak' : 'slope past 5 kHz'}>
+            <Figure size="large" value={fixed(sound.slope, 1)} unit="dB an octave" />
+          </Fact>
           <Fact name="hum left">
             <Figure
               size="large"
@@ -91,7 +98,22 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
           </Fact>
         </dl>
       )}
-      <ResponseChart curves={sounds.map(s => s.response)} index={index} labels={labels} zero={zero} named={named} />
+      <ResponseChart
+        curves={sounds.map(s => s.response)}
+        index={index}
+        labels={labels}
+        zero={zero}
+        named={named}
+        band={spread?.db}
+        beside={beside && { curve: beside.other, label: 'held against' }}
+      />
+      {!sound.silence && (
+        <p className="text-note text-muted">
+          The broad line is what the parts’ doubts leave open. Behind it the other settings
+          {beside ? '; dashed, what it is held against' : ''}.
+        </p>
+      )}
+      <BesideIt setting={setting} onBeside={setBeside} />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         {turns.map((k, i) => {
           const acts = sound.knobs.find(x => x.id === k.id)?.acts,
@@ -122,6 +144,13 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
           )
         })}
       </div>
+      {result && turns.length > 0 && !sound.silence && (
+        <TravelChart
+          travels={result.travels}
+          labels={turns.map(k => k.label)}
+          acts={turns.map(k => sound.knobs.find(x => x.id === k.id)?.acts)}
+        />
+      )}
       <HearIt settings={settings} index={index} />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <Select
@@ -150,7 +179,21 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
             editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } } }))
           }
         />
+        <ValueField
+          label="Amplifier’s input"
+          text={formatResistance(build.circuit.load.amplifierOhms)}
+          parse={parseResistance}
+          check={v => (v < 1e3 || v > 1e9 ? 'must be 1k to 1G' : undefined)}
+          onValue={v =>
+            editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, amplifierOhms: v } } }))
+          }
+        />
       </div>
+      {result && !sound.silence && (
+        <p className="text-plain text-muted">
+          3 m more of cable: {result.load.cable}. Half the amplifier’s input: {result.load.amplifier}.
+        </p>
+      )}
     </div>
   )
 }

@@ -18,6 +18,7 @@ import { RecipeView } from './RecipeView.tsx'
 import { SolderList } from './SolderList.tsx'
 import { SolderView } from './SolderView.tsx'
 import { SoundSheet } from './SoundSheet.tsx'
+import { ValuesView } from './ValuesView.tsx'
 import { WiresView } from './WiresView.tsx'
 
 const noTake = () => undefined
@@ -135,7 +136,16 @@ export function Wiring() {
           { id: 'wires', label: 'Wires', content: <WiresView /> },
           { id: 'order', label: 'Solder order', content: <SolderList /> },
           { id: 'cut', label: 'Cut list', content: <CutView settings={hand?.settings} /> },
-          { id: 'leads', label: 'Leads', content: <LeadsView /> },
+          {
+            id: 'leads',
+            label: 'Leads, values',
+            content: (
+              <div className="flex flex-col gap-8">
+                <LeadsView />
+                <ValuesView />
+              </div>
+            ),
+          },
           { id: 'ground', label: 'Ground', content: <GroundView settings={hand?.settings} /> },
         ]}
       />
