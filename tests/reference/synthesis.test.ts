@@ -3,6 +3,7 @@ import type { Build } from '../../src/core/build/build.ts'
 import type { ContactName } from '../../src/core/parts/contacts.ts'
 import { openSettings, thrownOf } from '../../src/core/circuit/settings.ts'
 import { soundAt } from '../../src/core/circuit/sound.ts'
+import { offersFor } from '../../src/core/circuit/recipes/index.ts'
 import { askFor, circuitOf, switchesWith, type Wish } from '../../src/core/circuit/synthesis/ask.ts'
 import { findSounds } from '../../src/core/circuit/synthesis/find.ts'
 import { synthesize, type Answer, type Wiring } from '../../src/core/circuit/synthesis/search.ts'
@@ -327,6 +328,60 @@ describe('a builder’s own words', () => {
     expect(made.circuit.wires.some(x => x.from.startsWith('pot-tone.a-') || x.from.startsWith('pot-tone.b-'))).toBe(
       true,
     )
+  })
+  it('keep an end that is one with its pickup’s case on ground, and say what that forbids', () => {
+    const grounded = (q: Question, ...coils: number[]): Question => ({ ...q, grounded: coils })
+    const series = question(2, plain(2, 3), [w(A), w(ser(A, B)), w(B)])
+    for (const held of [0, 1]) {
+      const wiring = found(grounded(series, held))
+      expect(wiring.block[minus(held)]).toBe(wiring.block[GROUND])
+      // By the table of numbers it still is what was asked for.
+      for (const i of [0, 1, 2]) expect(measured(series, wiring, i).siemens).toBeGreaterThan(0)
+    }
+    // Both on ground cannot lie in series, and none can be turned round beside the other.
+    expect(solve(grounded(series, 0, 1)).kind).toBe('impossible')
+    const turned = question(2, plain(2, 3), [w(A), w(par(A, c(1, true))), w(B)])
+    expect(solve(grounded(turned, 0, 1)).kind).toBe('impossible')
+    expect(solve(turned).kind).toBe('found')
+  })
+  it('of a pickup whose braid is its coil’s end never make the braid hot; recipes that would are not offered', () => {
+    const of = { pickups: { bridge: {}, neck: {} }, volumes: [{}], switches: ['blade 2 × 4' as ContactName] }
+    const b = electric(of),
+      ids = ['pickup-bridge', 'pickup-neck'].map(s => b.slots[s]!)
+    const braided = (which: readonly string[]): Build => ({
+      ...b,
+      parts: b.parts.map(p =>
+        which.includes(p.id)
+          ? {
+              ...p,
+              leads: [
+                { lead: 'white', lug: 'start' },
+                { lead: 'braid', lug: 'case' },
+                { lead: 'braid', lug: 'finish' },
+              ],
+            }
+          : p,
+      ),
+    })
+    const four = (x: Build) => offersFor(x).find(o => o.id.includes('four-way'))!
+    expect(four(b).circuit).toBeDefined()
+    expect(four(braided(ids)).circuit).toBeUndefined()
+    expect(four(braided(ids)).lacks).toMatch(/wants the case of .* on a lead of its own/)
+    const wishes: Wish[] = [
+      wish({ 'pickup-bridge': 'whole' }, 'parallel', {}),
+      wish({ 'pickup-bridge': 'whole', 'pickup-neck': 'whole' }, 'parallel', {}),
+      wish({ 'pickup-neck': 'whole' }, 'parallel', {}),
+      wish({ 'pickup-bridge': 'whole', 'pickup-neck': 'whole' }, 'series', {}),
+    ]
+    const run = (x: Build) => {
+      const g = findSounds(x, wishes, 'blade 2 × 4')
+      let s = g.next()
+      while (!s.done) s = g.next()
+      return s.value
+    }
+    expect(run(braided(ids)).kind).toBe('impossible')
+    const one = run(braided(ids.slice(0, 1)))
+    expect(one.kind).toBe('found')
   })
   it('name the smallest switches first, and say when the positions do not match', () => {
     expect(switchesWith(3)[0]).toBe('leaf toggle')

@@ -90,7 +90,7 @@ describe('leads by meter', () => {
       one: [['black', 'braid']],
     })
     expect(answer.joined).toEqual([['black', 'braid']])
-    expect(lug(answer, 'braid')).toBe('case')
+    expect(answer.lugs!.filter(l => l.lead === 'braid').map(l => l.lug)).toEqual(['case', 'finish'])
   })
   it('says what is wrong: no coil at all, and sums that do not add up', () => {
     expect(played({ leads: ['a', 'b'], coils: [] }).answer.trouble).toMatch(/No two leads read a coil/)

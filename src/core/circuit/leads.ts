@@ -172,6 +172,11 @@ function lugsFor(
     put(minusOf(coils[1]!), 'b-start')
   }
   for (const s of shield) put(s, 'case')
-  for (const [, braid] of joined) put(braid, 'case')
+  // A braid that is one with a coil's end is both: the end stays where the case is.
+  for (const [end, braid] of joined) {
+    const own = out.find(l => l.lead === end)
+    put(braid, 'case')
+    if (own) put(braid, own.lug)
+  }
   return out
 }

@@ -2,7 +2,7 @@ import type { Wired } from '../build/docs.ts'
 import { terminalsOf, type Component, type Load, type Wire } from '../build/circuitRecord.ts'
 import type { Part } from '../parts/part.ts'
 import { TAPERS, type Taper } from '../parts/kinds/electrics.ts'
-import { gangOf } from '../parts/lugs.ts'
+import { caseEnd, gangOf } from '../parts/lugs.ts'
 import { contactSort, hasPull, partOf, PULLED, turnOf, type Settings } from './settings.ts'
 import { blendShare, taperShare } from './taper.ts'
 
@@ -232,6 +232,10 @@ export function networkOf(build: Wired, s: Settings, powered = true): Network {
   ]
   const netOf = join(terminals, [
     ...wires.flatMap(joinsOf),
+    ...components.flatMap((c): [string, string][] => {
+      const own = c.kind === 'pickup' ? caseEnd(partOf(build, c)) : undefined
+      return own ? [[`${c.id}.${own}`, `${c.id}.case`]] : []
+    }),
     ...components.flatMap(c => innerJoints(build, c, s).map(([a, b]) => [`${c.id}.${a}`, `${c.id}.${b}`] as const)),
   ])
   const jack = components.find(c => c.kind === 'jack')

@@ -103,3 +103,10 @@ export function lugsOf(kind: ComponentKind, part: Part | undefined, own?: Contac
       return row(['plus', 'minus'], 12)
   }
 }
+
+/** The coil's end that is one with a pickup's case, as its leads were found out; undefined where the case is by itself. */
+export function caseEnd(part: Part | undefined): string | undefined {
+  const leads = part?.kind === 'pickup' ? part.leads : undefined,
+    shields = new Set(leads?.filter(l => l.lug === 'case').map(l => l.lead))
+  return leads?.find(l => l.lug !== 'case' && shields.has(l.lead))?.lug
+}

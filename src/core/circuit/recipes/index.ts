@@ -1,4 +1,7 @@
 import { lugRef } from '../../build/lugRef.ts'
+import { caseEnd } from '../../parts/lugs.ts'
+import { networkOf } from '../network.ts'
+import { allSettings, partOf } from '../settings.ts'
 import type { Circuit } from '../../build/circuitRecord.ts'
 import type { Wired } from '../../build/docs.ts'
 import { slotsOf } from '../../build/slots.ts'
@@ -69,6 +72,27 @@ const useful = (h: Have, use: PullUse): boolean =>
   [...h.volumes, ...h.tones].some(p => p.pull) &&
   (use === 'phase' ? h.pickups.length > 1 : h.pickups.some(p => p.coils === 2 && !p.active))
 
+/**
+ * Why a circuit does not go with a pickup whose case is one with an end of its coil: the end would have to leave ground,
+ * and the case become hot. Undefined where it goes.
+ */
+function heldHot(build: Wired, circuit: Circuit): string | undefined {
+  const held = circuit.components.flatMap(c => {
+    const end = c.kind === 'pickup' ? caseEnd(partOf(build, c)) : undefined
+    return end ? [{ label: c.label, at: `${c.id}.${end}` }] : []
+  })
+  if (!held.length) return undefined
+  // As it would be with the case on a lead of its own.
+  const apart = { ...build, circuit, parts: build.parts.map(({ leads: _none, ...p }) => (void _none, p)) }
+  const out = allSettings(apart).flatMap(s => {
+    const { nodeOf } = networkOf(apart, s)
+    return held.filter(x => nodeOf.get(x.at) !== 0)
+  })
+  return (
+    out[0] && `wants the case of ${out[0].label.toLowerCase()} on a lead of its own: it is one with its coil’s end`
+  )
+}
+
 /** Every recipe as it would be for this build, those that use most of its parts first; then what cannot be, and why. */
 export function offersFor(build: Wired): Offer[] {
   const h = haveOf(build),
@@ -78,7 +102,9 @@ export function offersFor(build: Wired): Offer[] {
     if (lacks) return [{ id: r.id, label: r.label, says: r.says, lacks, idle: [] }]
     const uses = (r.pulls ?? []).filter(u => useful(h, u))
     return (uses.length ? uses : [undefined]).map((use): Offer => {
-      const circuit = made(r, h, use, build)
+      const circuit = made(r, h, use, build),
+        held = heldHot(build, circuit)
+      if (held) return { id: circuit.recipe!, label: r.label, says: r.says, lacks: held, idle: [] }
       const used = new Set(circuit.components.map(c => c.slot))
       return {
         id: circuit.recipe!,

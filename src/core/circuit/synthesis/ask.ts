@@ -1,6 +1,8 @@
 import type { Circuit } from '../../build/circuitRecord.ts'
 import type { Wired } from '../../build/docs.ts'
 import { lugRef } from '../../build/lugRef.ts'
+import { partIn } from '../../build/references.ts'
+import { caseEnd } from '../../parts/lugs.ts'
 import { CONTACTS, CONTACT_NAMES, type ContactName } from '../../parts/contacts.ts'
 import { coilEnds, type CoilEnds } from '../coilEnds.ts'
 import { leadColours, withColours } from '../leadColours.ts'
@@ -75,6 +77,9 @@ export function askFor(
   )
   const coils = [...byPickup.values()].flat(),
     number = new Map(coils.map((c, i) => [c.id, i]))
+  const wrong = coils.find(c => fixedEnd(build, c) === c.plus)
+  if (wrong)
+    return `The case of ${have.pickups.find(p => p.slot === wrong.of)?.label ?? wrong.of} is one with the coil’s other end: it is turned round as it is. Change its magnet’s or its winding’s word at Leads first.`
   const tones = have.tones.map(t => t.slot)
   const of = (slot: string, use: PickupUse, reversed: boolean): Sounds | undefined => {
     const own = byPickup.get(slot) ?? [],
@@ -99,7 +104,8 @@ export function askFor(
       coils: coils.length,
       tones: tones.length,
       switch: s.switch,
-      grounded: [],
+      // The end that is one with the case stays on ground, and never becomes hot.
+      grounded: coils.flatMap((c, i) => (fixedEnd(build, c) === c.minus ? [i] : [])),
       wanted: wishes.map(w => {
         const list = have.pickups.flatMap((p): Sounds[] => {
           const x = of(p.slot, w.pickups[p.slot] ?? 'off', w.reversed.includes(p.slot))
@@ -112,6 +118,12 @@ export function askFor(
       }),
     },
   }
+}
+
+/** The coil's end that a pickup's case holds on ground. */
+function fixedEnd(build: Wired, c: CoilEnds): string | undefined {
+  const own = caseEnd(partIn(build, c.of))
+  return own && `${c.of}.${own}`
 }
 
 /** Name of a switch that stands in no slot. */
@@ -175,11 +187,13 @@ export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactNa
   w.block.forEach((b, t) => on(b, lugOf.get(t)!))
   w.commons.forEach((c, p) => c >= 0 && on(c, a.commons[p]!))
   w.throws.forEach((list, p) => list.forEach((c, t) => c >= 0 && on(c, a.lugs[p]![t]!)))
+  const fixed = new Set(a.coils.map(c => fixedEnd(build, c)))
   const leads = new Set(a.coils.flatMap(c => [c.plus, c.minus]))
   for (const net of nets.values()) {
     // Leads end on what is screwed down: a lug of the switch or a pot, where the conductor has one.
     const hub = net.find(l => l === d.starLug() || l === tip) ?? net.find(l => !leads.has(l)) ?? net[0]!
-    for (const l of net) if (l !== hub) d.wire(l, hub, leads.has(l) ? 'lead' : 'wire')
+    // An end that is one with its case is there already.
+    for (const l of net) if (l !== hub && !fixed.has(l)) d.wire(l, hub, leads.has(l) ? 'lead' : 'wire')
   }
   if (volume) d.hot(`${volume}.2`, `${d.jack()}.tip`)
   const made = d.finish('asked for by sound'),
