@@ -5,7 +5,7 @@ import { layOut } from '../layout/layOut.ts'
 import { placeLabels, type Label } from './drawing/labels.ts'
 import { placeComponents } from './drawing/place.ts'
 import type { Box, DrawnComponent } from './drawing/placed.ts'
-import { routeWires } from './drawing/route.ts'
+import { braidId, routeWires } from './drawing/route.ts'
 
 /** A wire on the drawing: its corner points from lug to lug. */
 export interface DrawnWire {
@@ -17,6 +17,8 @@ export interface DrawnWire {
   /** A braid round its core. */
   shielded: boolean
   points: Point[]
+  /** Where its braid leaves it, and to which lug it goes. */
+  braids: { terminal: string; points: Point[] }[]
 }
 
 /** What is soldered, true to scale, seen from the solderer's side; mm on the sheet, Y down. */
@@ -30,7 +32,7 @@ export interface SolderDrawing {
   guard: Point[]
   hollows: Point[][]
   crossings: number
-  /** Wires that found no way. */
+  /** Wires and braids that found no way. */
   unrouted: string[]
 }
 
@@ -57,6 +59,11 @@ export function solderDrawing(build: Wired & Laid): SolderDrawing {
               kind: w.kind,
               shielded: w.braid !== undefined,
               points: r.points,
+              braids: (['from', 'to'] as const).flatMap(end => {
+                const tail = routes.get(braidId(w.id, end)),
+                  terminal = w.braid?.[end]
+                return tail && terminal !== undefined ? [{ terminal, points: tail.points }] : []
+              }),
               ...(w.colour ? { colour: w.colour } : {}),
             },
           ]
@@ -69,6 +76,11 @@ export function solderDrawing(build: Wired & Laid): SolderDrawing {
       .filter(f => f.role === 'control-cavity' || f.role === 'pickup-rout')
       .map(f => f.polygon.map(sheet)),
     crossings,
-    unrouted: wires.filter(w => !routes.has(w.id)).map(w => w.id),
+    unrouted: wires.flatMap(w => [
+      ...(routes.has(w.id) ? [] : [w.id]),
+      ...(['from', 'to'] as const).flatMap(end =>
+        w.braid?.[end] !== undefined && !routes.has(braidId(w.id, end)) ? [braidId(w.id, end)] : [],
+      ),
+    ]),
   }
 }

@@ -6,10 +6,13 @@ import { SOLDER_STAGES, type SolderStage, type Wire } from '../build/circuitReco
 export interface SolderJoint {
   order: number
   terminal: string
-  wires: Wire[]
+  wires: JoinedWire[]
   stage: SolderStage
   why: string
 }
+
+/** A wire as it ends in a joint; or the braid of one. */
+export type JoinedWire = Wire & { braidOf?: string }
 
 /** Metal that has room for a joint of every stage. */
 const SHARED: ReadonlySet<string> = new Set(['case', 'frame'])
@@ -43,18 +46,24 @@ export function solderOrder(build: Wired): SolderJoint[] {
         : 'on the controls'
   }
   const stages = SOLDER_STAGES
-  const found = new Map<string, { terminal: string; wires: Wire[]; stage: SolderJoint['stage'] }>()
+  const found = new Map<string, { terminal: string; wires: JoinedWire[]; stage: SolderJoint['stage'] }>()
   for (const w of wires) {
     const stage = stageOf(w)
     let ends = ownEnd(w, kindOf)
     if (ends.length === 0) ends = [w.from]
-    for (const t of ends) {
+    const put = (t: string, x: JoinedWire) => {
       const shared = SHARED.has(lugRef(t).lug)
       const key = shared ? `${t}@${stage}` : t
       const j = found.get(key) ?? { terminal: t, wires: [], stage }
-      j.wires.push(w)
+      j.wires.push(x)
       if (stages.indexOf(stage) > stages.indexOf(j.stage)) j.stage = stage
       found.set(key, j)
+    }
+    for (const t of ends) put(t, w)
+    // A braid is soldered to ground beside the core's end.
+    for (const end of ['from', 'to'] as const) {
+      const t = w.braid?.[end]
+      if (t !== undefined) put(t, { id: `${w.id}-braid`, from: t, to: w[end], kind: 'wire', braidOf: w.id })
     }
   }
   return [...found.values()]

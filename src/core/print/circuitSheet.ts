@@ -52,7 +52,7 @@ function marksOf(d: SolderDrawing): Mark[] {
             ],
       ),
     ]),
-    ...d.wires.flatMap(w => lines(w.points, 'edge')),
+    ...d.wires.flatMap(w => [...lines(w.points, 'edge'), ...w.braids.flatMap(b => lines(b.points, 'hidden'))]),
     ...d.flags.flatMap(f => [
       ...(f.leader ? lines([f.at, f.leader], 'hidden') : []),
       writing(f.text, f.at, FLAG * 0.8),

@@ -3,7 +3,11 @@ import { demo } from '../../../../tests/support/demo.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../../tests/support/electric.ts'
 import type { Build } from '../../build/build.ts'
 import { layOut } from '../../layout/layOut.ts'
-import { solderDrawing } from '../solderDrawing.ts'
+import { networkOf } from '../network.ts'
+import { openSettings } from '../settings.ts'
+import { shielded } from '../shielded.ts'
+import { solderDrawing, type SolderDrawing } from '../solderDrawing.ts'
+import { solderOrder } from '../solderOrder.ts'
 import { boxAbout, covers, overlap, type Box } from './placed.ts'
 import { LUG } from './route.ts'
 
@@ -17,6 +21,36 @@ const CROSSINGS: Readonly<Record<(typeof DEMOS)[number], number>> = {
   plover: 11,
 }
 const RECIPE_CROSSINGS = [1, 1, 8, 1, 2, 6, 1, 13, 9, 9, 12, 9, 14, 10, 3, 2, 6, 9, 25, 11, 20, 4, 11, 4, 3]
+
+const ring = (at: readonly [number, number]): Box => boxAbout(at, 2 * LUG, 2 * LUG)
+
+function expectClearLabels(d: SolderDrawing): void {
+  const labels = [...d.names, ...d.flags]
+  for (const [i, a] of labels.entries()) {
+    for (const o of labels.slice(i + 1)) expect(overlap(a.box, o.box), `${a.text} over ${o.text}`).toBe(false)
+    for (const c of d.components) {
+      for (const l of c.lugs)
+        if (!l.wide) expect(overlap(a.box, ring(l.at)), `${a.text} over ${l.terminal}`).toBe(false)
+      // A name may stand on its own case.
+      if (a.id !== c.id && d.flags.includes(a)) expect(covers(c, a.at), `${a.text} over ${c.label}`).toBe(false)
+    }
+  }
+}
+function expectClearLugs(d: SolderDrawing): void {
+  const ways = d.wires.flatMap(w => [
+    { id: w.id, points: w.points, own: [w.from, w.to] },
+    ...w.braids.map(x => ({ id: `${w.id} braid`, points: x.points, own: [x.terminal] })),
+  ])
+  for (const w of ways)
+    for (const c of d.components)
+      for (const l of c.lugs) {
+        if (l.wide || w.own.includes(l.terminal)) continue
+        for (let i = 1; i < w.points.length; i++)
+          expect(fromStretch(l.at, w.points[i - 1]!, w.points[i]!), `${w.id} over ${l.terminal}`).toBeGreaterThan(
+            LUG * 0.8,
+          )
+      }
+}
 
 const CASES: { name: string; b: Build; most: number }[] = [
   ...DEMOS.map(name => ({ name, b: demo(name), most: CROSSINGS[name] })),
@@ -34,7 +68,59 @@ function fromStretch(p: readonly number[], a: readonly number[], b: readonly num
     t = Math.max(0, Math.min(1, ((p[0]! - a[0]!) * dx + (p[1]! - a[1]!) * dy) / (dx * dx + dy * dy || 1)))
   return Math.hypot(a[0]! + t * dx - p[0]!, a[1]! + t * dy - p[1]!)
 }
-const ring = (at: readonly [number, number]): Box => boxAbout(at, 2 * LUG, 2 * LUG)
+
+/** The first hot wires of a build with a braid on ground at both ends. */
+function braided(b: Build, count: number): Build {
+  const { nodeOf } = networkOf(b, openSettings(b))
+  const hot = b.circuit.wires.filter(w => w.kind === 'wire' && nodeOf.get(w.from) !== 0).slice(0, count)
+  return {
+    ...b,
+    circuit: {
+      ...b.circuit,
+      wires: b.circuit.wires.map(w => (hot.includes(w) ? shielded(b, w, 'at both ends') : w)),
+    },
+  }
+}
+
+describe.each(DEMOS)('shielded wires on the drawing of %s', name => {
+  const b = braided(demo(name), 2),
+    d = solderDrawing(b),
+    cables = d.wires.filter(w => w.shielded)
+  it('are one cable whose braid parts at both ends and lands on its own lug', () => {
+    expect(cables.length).toBeGreaterThan(0)
+    expect(d.unrouted.length).toBeLessThanOrEqual(name === 'bittern' ? 1 : 0)
+    for (const w of cables) {
+      // Where there is no room for it, it is told.
+      expect(w.braids.length + d.unrouted.filter(u => u.startsWith(`${w.id} braid`)).length).toBe(2)
+      for (const x of w.braids) {
+        const c = d.components.find(o => o.lugs.some(l => l.terminal === x.terminal))!,
+          l = c.lugs.find(o => o.terminal === x.terminal)!
+        const end = x.points.at(-1)!
+        if (l.wide) expect(covers(c, end, 0.5)).toBe(true)
+        else expect(end).toEqual(l.at)
+        // It leaves the cable on the cable.
+        const at = x.points[0]!
+        expect(
+          Math.min(...w.points.slice(1).map((p, i) => fromStretch(at, w.points[i]!, p))),
+          `${w.id} braid`,
+        ).toBeLessThan(1e-6)
+        expect(d.flags.some(f => f.text.startsWith(`${w.id} braid`))).toBe(true)
+      }
+    }
+  })
+  it('stand clear as all others do', () => {
+    expectClearLabels(d)
+    expectClearLugs(d)
+  })
+  it('have a joint for each end of the braid', () => {
+    const joints = solderOrder(b)
+    for (const w of cables) {
+      const ends = joints.filter(j => j.wires.some(x => x.braidOf === w.id))
+      expect(ends.length).toBeGreaterThan(0)
+      expect(w.braids.every(x => ends.some(j => j.terminal === x.terminal))).toBe(true)
+    }
+  })
+})
 
 describe.each(CASES)('the drawing to solder from: $name', ({ b, most }) => {
   const d = solderDrawing(b)
@@ -52,29 +138,8 @@ describe.each(CASES)('the drawing to solder from: $name', ({ b, most }) => {
         else expect(p).toEqual(l.at)
       }
   })
-  it('writes no name or number over another, over a lug or over a case', () => {
-    const labels = [...d.names, ...d.flags]
-    for (const [i, a] of labels.entries()) {
-      for (const o of labels.slice(i + 1)) expect(overlap(a.box, o.box), `${a.text} over ${o.text}`).toBe(false)
-      for (const c of d.components) {
-        for (const l of c.lugs)
-          if (!l.wide) expect(overlap(a.box, ring(l.at)), `${a.text} over ${l.terminal}`).toBe(false)
-        // A name may stand on its own case.
-        if (a.id !== c.id && d.flags.includes(a)) expect(covers(c, a.at), `${a.text} over ${c.label}`).toBe(false)
-      }
-    }
-  })
-  it('leads no wire over a lug that is not its own', () => {
-    for (const w of d.wires)
-      for (const c of d.components)
-        for (const l of c.lugs) {
-          if (l.wide || l.terminal === w.from || l.terminal === w.to) continue
-          for (let i = 1; i < w.points.length; i++)
-            expect(fromStretch(l.at, w.points[i - 1]!, w.points[i]!), `${w.id} over ${l.terminal}`).toBeGreaterThan(
-              LUG * 0.8,
-            )
-        }
-  })
+  it('writes no name or number over another, over a lug or over a case', () => expectClearLabels(d))
+  it('leads no wire over a lug that is not its own', () => expectClearLugs(d))
   it(`lets wires cross ${most} times at most`, () => expect(d.crossings).toBeLessThanOrEqual(most))
 })
 

@@ -50,6 +50,14 @@ export const cellAt = (g: Grid, [x, y]: Point): number =>
   Math.max(0, Math.min(g.cols - 1, Math.floor((x - g.box.x0) / LANE))) +
   g.cols * Math.max(0, Math.min(g.rows - 1, Math.floor((y - g.box.y0) / LANE)))
 
+/** A shielded wire's braid leaves its core so many lanes before its end [our choice: about 9 mm]. */
+const PARTS = 5
+const PARTS_AT_MOST = 16
+/** The owner of what belongs to no component. */
+const NOBODY = -2
+/** What the braid is called that leaves a shielded wire at one of its ends. */
+export const braidId = (wire: string, end: 'from' | 'to'): string => `${wire} braid${end === 'to' ? ' 2' : ''}`
+
 const HORIZONTAL = 1,
   VERTICAL = 2
 const NONE = -1
@@ -169,9 +177,39 @@ class Router {
         this.lay(w)
       }
     }
+    for (const w of laid) this.part(w)
     let crossings = 0
     for (let c = 0; c < this.n; c++) if (this.axis[c] === (HORIZONTAL | VERTICAL) && this.load[c]! > 1) crossings++
     return { routes: this.routes, crossings, grid: this.g }
+  }
+
+  /** Where a shielded wire's braid leaves it, and its way to the lug that it is soldered to. */
+  private part(w: Wire): void {
+    const route = this.routes.get(w.id)
+    if (!route || !w.braid) return
+    for (const end of ['from', 'to'] as const) {
+      const terminal = w.braid[end],
+        i = terminal === undefined ? undefined : this.lugIndex.get(terminal)
+      if (i === undefined) continue
+      const goal = this.lugs[i]!,
+        n = route.cells.length
+      // Where there is no way out so near the end it parts a little further in.
+      let cells: number[] | undefined,
+        at: Point = route.points[0]!
+      for (let k = Math.min(PARTS, (n - 1) >> 1); !cells && k < n - 1 && k < PARTS_AT_MOST; k++) {
+        at = centreOf(this.g, route.cells[end === 'from' ? k : n - 1 - k]!)
+        cells = this.search({ lug: { terminal: '', name: '', at, wide: false }, of: NOBODY }, goal)
+      }
+      if (!cells) continue
+      const id = braidId(w.id, end)
+      const last = cells.at(-1)!,
+        to = goal.lug.wide ? centreOf(this.g, last) : goal.lug.at
+      if (goal.lug.wide) this.joints.set(id, to)
+      const tail: Route = { id, cells: Int32Array.from(cells), points: corners(this.g, cells, at, to) }
+      this.routes.set(id, tail)
+      // Where it leaves its own cable it crosses nothing.
+      this.mark({ ...tail, cells: tail.cells.subarray(1) })
+    }
   }
 
   private crossingsOf(w: Wire): number {

@@ -31,6 +31,8 @@ export function actTitle(a: SolderAct): string {
 /** The wires of a joint: number, and where each goes. */
 export const wireLines = (c: Circuit, j: Pick<JointNow, 'terminal' | 'wires'>): { id: string; text: string }[] =>
   j.wires.map(w => ({
-    id: w.id,
-    text: `${w.colour ? `${w.colour} ` : ''}${w.kind} to ${lugWords(c, w.from === j.terminal ? w.to : w.from)}`,
+    id: w.braidOf ?? w.id,
+    text: w.braidOf
+      ? `its braid, twisted and sleeved; its core goes to ${lugWords(c, w.to)}`
+      : `${w.colour ? `${w.colour} ` : ''}${w.kind} to ${lugWords(c, w.from === j.terminal ? w.to : w.from)}`,
   }))

@@ -77,7 +77,18 @@ export function WirePath({ x, on, wide }: WireProps) {
         strokeLinejoin="round"
         strokeLinecap="round"
       />
-      {ends.map(([t, at], k) =>
+      {x.braids.map((b, k) => (
+        <path
+          key={`braid-${k}`}
+          d={pathOf(b.points)}
+          fill="none"
+          stroke={on ? 'var(--hand)' : 'var(--ink)'}
+          strokeWidth={1.2}
+          strokeDasharray="1 0.35"
+          strokeLinejoin="round"
+        />
+      ))}
+      {[...ends, ...x.braids.map(b => [b.terminal, b.points.at(-1)!] as const)].map(([t, at], k) =>
         wide.has(t) ? (
           <circle key={k} cx={at[0]} cy={at[1]} r={1.1} fill={on ? 'var(--hand)' : 'var(--ink)'} />
         ) : null,
