@@ -27,7 +27,7 @@ import { anyCatalogue } from '../tests/support/anyCatalogue.ts'
 import { demo } from '../tests/support/demo.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
-import { solderDrawing } from '../src/core/circuit/solderDrawing.ts'
+import { drawing } from '../src/core/ways/drawing.ts'
 import { synthesize } from '../src/core/circuit/synthesis/search.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../tests/support/electric.ts'
 import { LONG_TABLES, TABLES } from '../tests/support/soundTables.ts'
@@ -184,7 +184,7 @@ function once(work: () => void): number {
   row(`all ${all.length} settings of the largest recipe, 400 points each (median of 9)`, own, 'ms', 15)
   row(
     'drawing to solder from, Kestrel (median of 5)',
-    timed(5, () => solderDrawing({ ...kestrel })),
+    timed(5, () => drawing({ ...kestrel })),
     'ms',
     100,
   )

@@ -36,15 +36,41 @@ export interface SolderDrawing {
   unrouted: string[]
 }
 
-/** The drawing to solder from: components where they sit, wires laid round them, names and numbers in free places. */
-export function solderDrawing(build: Wired & Laid): SolderDrawing {
+/** Hollows that wires can lie in, as they are drawn. */
+const HOLLOW: ReadonlySet<string> = new Set([
+  'control-cavity',
+  'pickup-rout',
+  'spring-cavity',
+  'tremolo-rout',
+  'battery-box',
+  'chamber',
+])
+
+/** Where wires run in the body, in the instrument's frame: channels as strips, and wires that lie on guard or plate. */
+export interface WayInBody {
+  channels: readonly (readonly Point[])[]
+  together: ReadonlySet<string>
+}
+
+/**
+ * The drawing to solder from: components where they sit, wires laid round them and along the body's hollows and channels,
+ * names and numbers in free places.
+ * @param ways without them wires run anywhere
+ */
+export function solderDrawing(build: Wired & Laid, ways?: WayInBody): SolderDrawing {
   const layout = layOut(build),
     components = placeComponents(build, layout),
     { wires } = build.circuit
-  const { routes, crossings, grid } = routeWires(components, wires)
-  const { names, flags } = placeLabels(components, routes, grid)
   const side = build.instrument.handedness === 'right' ? 1 : -1,
     sheet = ([x, y]: Point): Point => [x, side * y]
+  const hollows = (layout?.features ?? []).filter(f => HOLLOW.has(f.role)).map(f => f.polygon.map(sheet)),
+    channels = ways?.channels.map(p => p.map(sheet)) ?? []
+  const { routes, crossings, grid } = routeWires(
+    components,
+    wires,
+    ways && { open: [...hollows, ...channels], over: w => ways.together.has(w.id) },
+  )
+  const { names, flags } = placeLabels(components, routes, grid)
   return {
     box: grid.box,
     components,
@@ -72,9 +98,7 @@ export function solderDrawing(build: Wired & Laid): SolderDrawing {
     names,
     flags,
     guard: layout?.guard.map(sheet) ?? [],
-    hollows: (layout?.features ?? [])
-      .filter(f => f.role === 'control-cavity' || f.role === 'pickup-rout')
-      .map(f => f.polygon.map(sheet)),
+    hollows: [...hollows, ...channels],
     crossings,
     unrouted: wires.flatMap(w => [
       ...(routes.has(w.id) ? [] : [w.id]),

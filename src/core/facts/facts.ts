@@ -4,7 +4,6 @@ import { fact } from '../build/fact.ts'
 import type { Present } from '../calendar/schedule.ts'
 import { meterAtJack } from '../circuit/meter.ts'
 import { allSettings } from '../circuit/settings.ts'
-import { solderDrawing } from '../circuit/solderDrawing.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { markList } from '../drill/markList.ts'
 import { finishWork } from '../finish/finishWork.ts'
@@ -19,6 +18,7 @@ import { layOut } from '../layout/layOut.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { drawing } from '../ways/drawing.ts'
 import { groundOf } from '../ways/ground.ts'
 import { shieldingOf } from '../ways/shielding.ts'
 import { solderActs } from '../ways/solderActs.ts'
@@ -74,7 +74,7 @@ export const FACTS = {
   ways: wireWays,
   /** What is done with iron and wire, in its turn, with what is known of each joint. */
   solder: solderActs,
-  solderDrawing: fact([...WIRED, 'placements', 'setup'], solderDrawing),
+  solderDrawing: drawing,
   /** What grounds every piece of metal, and which rings that makes. */
   ground: fact(SHAPED, groundOf),
   /** What lining hollows and guard comes to. */

@@ -5,7 +5,8 @@ import { NAME, FLAG } from '../circuit/drawing/labels.ts'
 import { LUG } from '../circuit/drawing/route.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
 import { partOf } from '../circuit/settings.ts'
-import { solderDrawing, type SolderDrawing } from '../circuit/solderDrawing.ts'
+import type { SolderDrawing } from '../circuit/solderDrawing.ts'
+import { drawing } from '../ways/drawing.ts'
 import type { Drawing, Mark } from '../drill/templates/drawing.ts'
 import type { Point } from '../geometry/outline.ts'
 import { cutList } from '../ways/cutList.ts'
@@ -63,7 +64,7 @@ function marksOf(d: SolderDrawing): Mark[] {
 
 /** The circuit from the solderer's side as a full-size drawing, with its wires as a list: to lie under the work. */
 export function circuitSheet(build: Shaped & Pick<Build, 'name'>): Drawing | undefined {
-  const d = solderDrawing(build)
+  const d = drawing(build)
   if (!d.components.length) return undefined
   const { wires } = cutList(build, d)
   return {
@@ -95,7 +96,7 @@ const LOOSE = 0.5
  * the side that is soldered, so that each stands as it will hang in the body. Undefined without controls.
  */
 export function harnessBoard(build: Shaped & Pick<Build, 'name'>): Drawing | undefined {
-  const d = solderDrawing(build)
+  const d = drawing(build)
   const standing = d.components.flatMap(c => {
     const own = build.circuit.components.find(x => x.id === c.id)!,
       part = partOf(build, own)

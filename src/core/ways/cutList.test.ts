@@ -9,15 +9,15 @@ import { wireWays } from './wireWays.ts'
 import { difference } from '../circuit/difference.ts'
 import { circuitFindings } from '../circuit/findings.ts'
 import { allLugs, findLugs, lugWords } from '../circuit/lugFinder.ts'
-import { solderDrawing } from '../circuit/solderDrawing.ts'
+import { drawing } from './drawing.ts'
 
 const kestrel = demo('kestrel')
-const list = (b: Build) => cutList(b, solderDrawing(b))
+const list = (b: Build) => cutList(b, drawing(b))
 
 describe('the cut list', () => {
   it('gives each wire its way, both ends and what is needed to lay the guard beside the body', () => {
     const l = list(kestrel),
-      d = solderDrawing(kestrel),
+      d = drawing(kestrel),
       ways = new Map(wireWays(kestrel)!.ways.map(w => [w.wire, w]))
     for (const w of l.wires) {
       const p = d.wires.find(x => x.id === w.id)!.points,
@@ -62,7 +62,7 @@ describe('the cut list', () => {
   })
   it('lies beside the drawing on paper, at true size', () => {
     const sheet = circuitSheet(kestrel)!,
-      d = solderDrawing(kestrel),
+      d = drawing(kestrel),
       box = boxOf(sheet.marks)
     expect(sheet.table).toHaveLength(list(kestrel).wires.length + 1)
     expect(box.x1 - box.x0).toBeLessThanOrEqual(d.box.x1 - d.box.x0 + 20)

@@ -11,7 +11,7 @@ import { cutList } from './cutList.ts'
 import { passesBore, passesOpening } from './girth.ts'
 import { jointsIn, solderActs, type SolderAct } from './solderActs.ts'
 import { wireWays } from './wireWays.ts'
-import { solderDrawing } from '../circuit/solderDrawing.ts'
+import { drawing } from './drawing.ts'
 
 const AT = '2026-11-27T10:00:00.000Z'
 const way = (b: Build, id: string) => wireWays(b)!.ways.find(w => w.wire === id)!
@@ -133,7 +133,7 @@ describe('a body without a cover', () => {
     expect(closedBody(demo('heron'))).toBeUndefined()
   })
   it('has longer leads: the harness lies outside while they are soldered', () => {
-    const list = (b: Build) => cutList(b, solderDrawing(b)).wires.find(w => w.id === 'w11')!
+    const list = (b: Build) => cutList(b, drawing(b)).wires.find(w => w.id === 'w11')!
     const covered: Build = { ...plover, instrument: { ...plover.instrument, extras: ['back cover'] } }
     expect(list(plover).length - list(covered).length).toBe(90)
   })
@@ -143,7 +143,7 @@ describe('a board for the harness', () => {
   it('has every control at its true place, mirrored, with a hole for its thread', () => {
     const b = demo('plover'),
       board = harnessBoard(b)!,
-      d = solderDrawing(b)
+      d = drawing(b)
     const holes = board.marks.flatMap(m => (m.kind === 'hole' && m.diameter > 4 ? [m] : []))
     const pots = d.components.filter(c => c.kind === 'pot')
     for (const c of pots) {

@@ -2,7 +2,8 @@ import { expose } from 'comlink'
 import type { Present } from '../../core/calendar/schedule.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
-import { solderDrawing, type SolderDrawing } from '../../core/circuit/solderDrawing.ts'
+import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
+import { drawing } from '../../core/ways/drawing.ts'
 import type { Drilled, Laid, Shaped, Wired } from '../../core/build/docs.ts'
 import { besideAt, loadWords, type Beside, type Other } from '../../core/circuit/beside.ts'
 import { doubtfulValues, type DoubtfulValue } from '../../core/circuit/candidates.ts'
@@ -110,7 +111,7 @@ const engines = {
   hotRuns: (build: Shaped): HotRun[] => hotRuns(build),
 
   /** The drawing to solder from. */
-  solderDrawing: (build: Wired & Laid): SolderDrawing => solderDrawing(build),
+  solderDrawing: (build: Shaped): SolderDrawing => drawing(build),
 
   /** What the parts' doubts leave open of one setting, and what its knobs do along their turn. */
   setting: (

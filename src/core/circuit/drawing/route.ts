@@ -1,6 +1,6 @@
 import FlatQueue from 'flatqueue'
 import type { Wire } from '../../build/circuitRecord.ts'
-import type { Point } from '../../geometry/outline.ts'
+import { boundsOf, inside, type Point } from '../../geometry/outline.ts'
 import { boundsOfComponent, boundsOfLugs, covers, type Box, type DrawnComponent, type DrawnLug } from './placed.ts'
 
 /** Distance between two lanes, mm [our choice: wires of a bundle stay apart to the eye]. */
@@ -10,12 +10,13 @@ export const LUG = 1.5
 const KEEP = 2.2
 /** Room round everything that is drawn, mm. */
 const MARGIN = 14
-/** What a corner, a crossing, a lane beside another wire and a way over somebody else's pickup count for, in lanes [our choice]. */
+/** What a corner, a crossing, a lane beside another wire, a way over somebody else's pickup and one through wood count for, in lanes [our choice]. */
 const CORNER = 0.7,
   CROSS = 9,
   BESIDE = 0.8,
   OVER = 4,
-  OVER_OWN = 1
+  OVER_OWN = 1,
+  IN_WOOD = 0.8
 /** What a lane costs at least: no lane costs less, so that the cheapest way is found. */
 const HURRY = BESIDE
 /** Between two joints on one case, mm. */
@@ -67,7 +68,11 @@ const NONE = -1
  * round cases, clear of lugs that are not its own, beside wires that run the same way, across others only at right angles
  * and seldom. Wires that cross are taken up and laid again while that helps.
  */
-export function routeWires(components: readonly DrawnComponent[], wires: readonly Wire[]): Routed {
+export function routeWires(
+  components: readonly DrawnComponent[],
+  wires: readonly Wire[],
+  ground: Ground = { open: [], over: () => true },
+): Routed {
   // Of a pickup the end with its leads is enough: wires come from there.
   const boxes = components.map(c => (c.kind === 'pickup' ? boundsOfLugs(c) : boundsOfComponent(c)))
   const box: Box = components.length
@@ -83,7 +88,14 @@ export function routeWires(components: readonly DrawnComponent[], wires: readonl
     cols: Math.ceil((box.x1 - box.x0) / LANE),
     rows: Math.ceil((box.y1 - box.y0) / LANE),
   }
-  return new Router(g, components, wires).run()
+  return new Router(g, components, wires, ground).run()
+}
+
+/** Where wires can lie, on the sheet: hollows and channels; elsewhere is wood. */
+export interface Ground {
+  open: readonly (readonly Point[])[]
+  /** Whether a wire lies on guard or plate, over wood and hollow alike. */
+  over: (w: Wire) => boolean
 }
 
 interface End {
@@ -107,24 +119,37 @@ class Router {
   private readonly best: Float32Array
   private readonly from: Int32Array
   private readonly seen: Int32Array
+  private readonly landA: Uint8Array
+  private readonly landB: Uint8Array
+  private readonly col: Int16Array
+  private readonly row: Int16Array
+  /** What cells are for a wire that ends elsewhere. */
+  private readonly usual: Uint8Array
   /** Components that wires may pass over: pickups, seen from behind. */
   private readonly soft: readonly boolean[]
   private readonly way: Uint8Array
+  /** Cells in which a wire would lie in wood. */
+  private readonly wood: Uint8Array
   private round = 0
 
   constructor(
     private readonly g: Grid,
     private readonly components: readonly DrawnComponent[],
     private readonly wires: readonly Wire[],
+    private readonly ground: Ground,
   ) {
     this.n = g.cols * g.rows
     this.caseOf = new Int16Array(this.n).fill(NONE)
     this.lugOf = new Int16Array(this.n).fill(NONE)
     this.axis = new Uint8Array(this.n)
     this.load = new Uint8Array(this.n)
-    this.best = new Float32Array(this.n * 5)
-    this.from = new Int32Array(this.n * 5)
-    this.seen = new Int32Array(this.n * 5)
+    this.best = new Float32Array(this.n * 8)
+    this.from = new Int32Array(this.n * 8)
+    this.seen = new Int32Array(this.n * 8)
+    this.landA = new Uint8Array(this.n)
+    this.landB = new Uint8Array(this.n)
+    this.col = Int16Array.from({ length: this.n }, (_, i) => i % g.cols)
+    this.row = Int16Array.from({ length: this.n }, (_, i) => Math.floor(i / g.cols))
     this.soft = components.map(c => c.kind === 'pickup')
     this.way = new Uint8Array(this.n)
     this.lugs = components.flatMap((c, of) => c.lugs.map(lug => ({ lug, of })))
@@ -134,6 +159,14 @@ class Router {
         if (covers(c, centreOf(g, cell), 0.4)) this.caseOf[cell] = i
       }),
     )
+    this.wood = new Uint8Array(this.n)
+    if (ground.open.length) {
+      this.wood.fill(1)
+      for (const p of ground.open)
+        this.within(boundsOf(p), cell => {
+          if (inside(p, centreOf(g, cell))) this.wood[cell] = 0
+        })
+    }
     this.lugs.forEach(({ lug }, i) => {
       if (lug.wide) return
       const [x, y] = lug.at
@@ -149,6 +182,9 @@ class Router {
         this.lugOf[cell] = i
       })
     })
+    this.usual = new Uint8Array(this.n)
+    const nobody: End = { lug: { terminal: '', name: '', at: [0, 0], wide: false }, of: NOBODY }
+    for (let cell = 0; cell < this.n; cell++) this.usual[cell] = this.wayAt(cell, nobody, nobody, [false, false])
   }
 
   private within(b: Box, each: (cell: number) => void): void {
@@ -247,8 +283,8 @@ class Router {
   }
 
   /** Cells where a wire may land on an end: a lug's own, or any place on a case that is clear of other joints. */
-  private landing(e: End): Uint8Array {
-    const out = new Uint8Array(this.n)
+  private landing(e: End, out: Uint8Array): Uint8Array {
+    out.fill(0)
     if (!e.lug.wide) {
       out[cellAt(this.g, e.lug.at)] = 1
       return out
@@ -273,7 +309,7 @@ class Router {
     const turned = ends[0].lug.wide && !ends[1].lug.wide,
       start = turned ? ends[1] : ends[0],
       goal = turned ? ends[0] : ends[1]
-    const cells = this.search(start, goal)
+    const cells = this.search(start, goal, !this.ground.over(w))
     if (!cells) return
     const path = turned ? cells.reverse() : cells
     const route: Route = { id: w.id, cells: Int32Array.from(path), points: [] }
@@ -288,86 +324,93 @@ class Router {
     this.mark(route)
   }
 
+  /** What a cell is for a wire between two ends: shut, open, or better gone round: somebody else's pickup, its own lug's case. */
+  private wayAt(cell: number, start: End, goal: End, over: readonly [boolean, boolean]): number {
+    const l = this.lugOf[cell]!,
+      c = this.caseOf[cell]!
+    if (l !== NONE && this.lugs[l] !== start && this.lugs[l] !== goal) return 0
+    if (c === NONE || (c === start.of && over[0]) || (c === goal.of && over[1])) return 1
+    return c === start.of || c === goal.of ? 3 : this.soft[c] ? 2 : 0
+  }
+
   /** Cells of the cheapest way, or undefined when there is none. */
-  private search(start: End, goal: End): number[] | undefined {
-    const { g } = this,
-      { cols } = g
+  private search(start: End, goal: End, inWood = false): number[] | undefined {
+    const { g, col, row, best, seen, from, load, axis, way, wood } = this,
+      { cols } = g,
+      round = ++this.round
     const queue = new FlatQueue<number>()
-    this.round++
-    const landed = this.landing(goal),
-      begins = this.landing(start)
+    const landed = this.landing(goal, this.landA),
+      begins = start.lug.wide ? this.landing(start, this.landB) : undefined
     const to = goal.lug.wide ? this.components[goal.of]!.at : goal.lug.at,
-      slack = goal.lug.wide ? this.reachOf(goal.of) / LANE : 0
+      slack = 2 * (goal.lug.wide ? this.reachOf(goal.of) / LANE : 0)
     const gx = (to[0] - g.box.x0) / LANE - 0.5,
       gy = (to[1] - g.box.y0) / LANE - 0.5
     const guess = (cell: number): number => {
-      const row = (cell / cols) | 0
-      return Math.max(0, Math.abs(cell - row * cols - gx) + Math.abs(row - gy) - 2 * slack) * HURRY
+      const far = Math.abs(col[cell]! - gx) + Math.abs(row[cell]! - gy) - slack
+      return far > 0 ? far * HURRY : 0
     }
-    const put = (cell: number, dir: number, cost: number, from: number) => {
-      const s = cell * 5 + dir
-      if (this.seen[s] === this.round && this.best[s]! <= cost) return
-      this.seen[s] = this.round
-      this.best[s] = cost
-      this.from[s] = from
+    const put = (cell: number, dir: number, cost: number, before: number) => {
+      const s = (cell << 3) | dir
+      if (seen[s] === round && best[s]! <= cost) return
+      seen[s] = round
+      best[s] = cost
+      from[s] = before
       queue.push(s, cost + guess(cell))
     }
-    // What a cell is for this wire: shut, open, or better gone round: somebody else's pickup, its own lug's case.
-    const way = this.way
-    const mine = this.lugIndex.get(start.lug.terminal)!,
-      theirs = this.lugIndex.get(goal.lug.terminal)!
-    const overStart = this.overOwn(start),
-      overGoal = this.overOwn(goal)
-    for (let cell = 0; cell < this.n; cell++) {
-      const l = this.lugOf[cell]!,
-        c = this.caseOf[cell]!
-      way[cell] =
-        l !== NONE && l !== mine && l !== theirs
-          ? 0
-          : c === NONE || (c === start.of && overStart) || (c === goal.of && overGoal)
-            ? 1
-            : c === start.of || c === goal.of
-              ? 3
-              : this.soft[c]
-                ? 2
-                : 0
+    // For most cells it is the same for every wire: only about its own ends it is not.
+    way.set(this.usual)
+    const over = [this.overOwn(start), this.overOwn(goal)] as const
+    for (const e of [start, goal]) {
+      const own = this.components[e.of]
+      if (own) this.within(boundsOfComponent(own), cell => (way[cell] = this.wayAt(cell, start, goal, over)))
+      const [x, y] = e.lug.at
+      if (!e.lug.wide)
+        this.within({ x0: x - KEEP, x1: x + KEEP, y0: y - KEEP, y1: y + KEEP }, cell => {
+          way[cell] = this.wayAt(cell, start, goal, over)
+        })
     }
-    if (start.lug.wide) {
-      const c = this.components[start.of]!
-      this.within(boundsOfComponent(c), cell => {
-        if (begins[cell] && this.load[cell] === 0) put(cell, 4, 0, NONE)
+    if (begins)
+      this.within(boundsOfComponent(this.components[start.of]!), cell => {
+        if (begins[cell] && load[cell] === 0) put(cell, 4, 0, NONE)
       })
-    } else put(cellAt(g, start.lug.at), 4, 0, NONE)
-    const steps = [1, cols, -1, -cols]
+    else put(cellAt(g, start.lug.at), 4, 0, NONE)
+    const steps = [1, cols, -1, -cols],
+      wideGoal = goal.lug.wide
     while (queue.length) {
       const key = queue.peekValue()!,
         s = queue.pop()!,
-        cell = Math.floor(s / 5),
-        dir = s % 5,
-        cost = this.best[s]!
+        cell = s >> 3,
+        dir = s & 7,
+        cost = best[s]!
       if (key > cost + guess(cell) + 1e-3) continue
-      if (landed[cell] && this.from[s] !== NONE) return this.back(s)
-      const col = cell % cols
+      if (landed[cell] && from[s] !== NONE) return this.back(s)
+      const c = col[cell]!,
+        crossing = load[cell]! > 0 && dir < 4
       for (let d = 0; d < 4; d++) {
-        if (dir < 4 && Math.abs(d - dir) === 2) continue
-        if ((d === 0 && col === cols - 1) || (d === 2 && col === 0)) continue
+        if (dir < 4 && (d ^ 2) === dir) continue
+        // Across another wire one goes straight on.
+        if (crossing && d !== dir) continue
+        if ((d === 0 && c === cols - 1) || (d === 2 && c === 0)) continue
         const next = cell + steps[d]!
-        if (next < 0 || next >= this.n || way[next] === 0) continue
-        const along = d % 2 ? VERTICAL : HORIZONTAL
-        const ends = landed[next] === 1
+        if (next < 0 || next >= this.n) continue
+        const open = way[next]!
+        if (open === 0) continue
+        const along = d & 1 ? VERTICAL : HORIZONTAL
         let price = 1
-        if (this.load[next]! > 0) {
+        if (load[next]! > 0) {
           // A lug takes more than one wire; elsewhere wires meet at right angles only, and not in a corner.
-          if (!(ends && !goal.lug.wide)) {
-            if (this.axis[next]! & along || this.load[next]! > 1) continue
+          if (wideGoal || landed[next] !== 1) {
+            if (axis[next]! & along || load[next]! > 1) continue
             price += CROSS
           }
-        } else if (this.beside(next, along)) price = BESIDE
-        // Across another wire one goes straight on.
-        if (this.load[cell]! > 0 && dir < 4 && d !== dir) continue
+        } else {
+          const by = d & 1 ? 1 : cols
+          if (axis[next - by]! & along || axis[next + by]! & along) price = BESIDE
+        }
         if (dir < 4 && d !== dir) price += CORNER
-        if (way[next] === 2) price += OVER
-        else if (way[next] === 3) price += OVER_OWN
+        if (inWood && wood[next]) price += IN_WOOD
+        if (open === 2) price += OVER
+        else if (open === 3) price += OVER_OWN
         put(next, d, cost + price, s)
       }
     }
@@ -384,14 +427,9 @@ class Router {
     return Math.hypot(b.x1 - b.x0, b.y1 - b.y0) / 2
   }
 
-  private beside(cell: number, along: number): boolean {
-    const by = along === HORIZONTAL ? this.g.cols : 1
-    return ((this.axis[cell - by] ?? 0) & along) !== 0 || ((this.axis[cell + by] ?? 0) & along) !== 0
-  }
-
   private back(s: number): number[] {
     const out: number[] = []
-    for (let k = s; k !== NONE; k = this.from[k]!) out.push(Math.floor(k / 5))
+    for (let k = s; k !== NONE; k = this.from[k]!) out.push(k >> 3)
     return out.reverse()
   }
 }

@@ -1,0 +1,24 @@
+import { SHAPED, type Shaped } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
+import { solderDrawing, type SolderDrawing } from '../circuit/solderDrawing.ts'
+import type { Bore } from '../geometry/bore.ts'
+import type { Point } from '../geometry/outline.ts'
+import { strip } from '../layout/layOut.ts'
+import { wireWays } from './wireWays.ts'
+
+const seen = ({ from, to, radius }: Bore): Point[] => strip([from[0], from[1]], [to[0], to[1]], radius * 2)
+
+/** The drawing to solder from, its wires along the body's channels: those that are there and those that are meant. */
+export const drawing = fact(SHAPED, (build: Shaped): SolderDrawing => {
+  const w = wireWays(build)
+  return solderDrawing(
+    build,
+    w && {
+      channels: [
+        ...w.graph.channels.map(c => seen(c.bore)),
+        ...[...w.homes.values()].flatMap(h => (h.through ? [seen(h.through.bore)] : [])),
+      ],
+      together: new Set(w.ways.filter(x => x.together).map(x => x.wire)),
+    },
+  )
+})
