@@ -62,3 +62,13 @@ export function dimensionOf<K extends PartKind>(kind: K, dim: keyof (typeof PART
   const { min, max } = (PART_KINDS[kind].dims as Record<string, Span>)[dim]!
   return { min, max }
 }
+
+/** Holds a value to the range that the document has for a field; says the range in the field's own unit. */
+export function heldIn<C extends Class>(
+  of: C,
+  field: keyof InstanceType<C> & string,
+  show: (v: number) => string,
+): (v: number) => string | undefined {
+  const { min, max } = rangeOf(of, field)
+  return v => (v < min || v > max ? `must be ${show(min)} to ${show(max)}` : undefined)
+}

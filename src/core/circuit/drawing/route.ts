@@ -16,7 +16,7 @@ const CORNER = 0.7,
   BESIDE = 0.8,
   OVER = 4,
   OVER_OWN = 1,
-  IN_WOOD = 0.8
+  IN_WOOD = 2.5
 /** What a lane costs at least: no lane costs less, so that the cheapest way is found. */
 const HURRY = BESIDE
 /** Between two joints on one case, mm. */

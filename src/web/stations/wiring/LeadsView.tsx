@@ -1,4 +1,5 @@
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
+import { alikePickups } from '../../../core/circuit/alike.ts'
 import { leadColours, withColours } from '../../../core/circuit/leadColours.ts'
 import { identifyLeads, type LeadAnswer, type LeadReading, type Swing } from '../../../core/circuit/leads.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
@@ -6,6 +7,7 @@ import { PartLead, type Part } from '../../../core/parts/part.ts'
 import { formatResistance, parseResistance } from '../../../core/units/electrical.ts'
 import type { Parsed } from '../../../core/units/parsed.ts'
 import { Button } from '../../components/Button.tsx'
+import { Heading } from '../../components/Heading.tsx'
 import { Select } from '../../components/Select.tsx'
 import { FactTable } from '../../components/Table.tsx'
 import { TextField } from '../../components/TextField.tsx'
@@ -49,7 +51,51 @@ export function LeadsView() {
         />
       )}
       <OnePickup key={hand.part.id} part={hand.part} />
+      <WhichIsWhich />
     </div>
+  )
+}
+
+/** Of two pickups of one sort: which is the bridge's, and by what. */
+function WhichIsWhich() {
+  const build = useOpenBuild()
+  const alike = useMemo(() => alikePickups(build), [build])
+  if (!alike) return null
+  const name = (id: string) => build.parts.find(p => p.id === id)?.name ?? id
+  const swap = () =>
+    editBuild(b => {
+      const slots = { ...b.slots },
+        [near, far] = alike.fitted
+      for (const [slot, id] of Object.entries(b.slots))
+        if (id === near) slots[slot] = far
+        else if (id === far) slots[slot] = near
+      return { ...b, slots }
+    }, 'Pickups changed round')
+  return (
+    <section className="flex flex-col gap-2">
+      <Heading>Which is the bridge’s</Heading>
+      <p className="text-lead">
+        {alike.bridge === undefined
+          ? alike.clues.length
+            ? 'The signs do not agree.'
+            : 'Nothing that was read tells them apart. Read pole spread, ohms and leads of both.'
+          : `${name(alike.bridge)}${alike.swapped ? ', which is fitted at the other place' : ', where it is fitted'}.`}
+      </p>
+      {alike.clues.map(c => (
+        <p key={c.says} className="text-body">
+          For {name(c.bridge)}: {c.says}
+        </p>
+      ))}
+      <p className="text-note text-muted">
+        Where both are alike in all of this, the lead tells: with the screw poles outwards it has to come out
+        towards the controls.
+      </p>
+      {alike.swapped && (
+        <span>
+          <Button onClick={swap}>Change them round</Button>
+        </span>
+      )}
+    </section>
   )
 }
 
@@ -191,7 +237,16 @@ function Known({
       <FactTable
         caption="The leads"
         facts={[
-          ...lugs.map(l => [l.lead, l.lug.replace(/-/g, ' ')] as const),
+          ...[...new Set(lugs.map(l => l.lead))].map(
+            lead =>
+              [
+                lead,
+                lugs
+                  .filter(l => l.lead === lead)
+                  .map(l => l.lug.replace(/-/g, ' '))
+                  .join(' and '),
+              ] as const,
+          ),
           ...answer.coils.map(
             (c, i) => [`coil ${i + 1}`, `${c.ends.join(' to ')}, ${formatResistance(c.ohms)}`] as const,
           ),

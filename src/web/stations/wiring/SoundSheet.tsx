@@ -2,11 +2,16 @@ import { useState } from 'react'
 import { Load } from '../../../core/build/circuitRecord.ts'
 import { knobsOf, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { HUM_GONE } from '../../../core/circuit/sound.ts'
-import { formatResistance, parseCapacitance, parseResistance } from '../../../core/units/electrical.ts'
+import {
+  formatCapacitance,
+  formatResistance,
+  parseCapacitance,
+  parseResistance,
+} from '../../../core/units/electrical.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
-import { numberOf } from '../../components/numberOf.ts'
+import { heldIn, numberOf } from '../../components/numberOf.ts'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useHeavy } from '../../hooks/useHeavy.ts'
@@ -174,7 +179,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
           label="Cable, each metre"
           text={`${Math.round(build.circuit.load.faradsPerMetre * 1e12)}p`}
           parse={parseCapacitance}
-          check={v => (v > 5e-9 ? 'must be 5n at most' : undefined)}
+          check={heldIn(Load, 'faradsPerMetre', formatCapacitance)}
           onValue={v =>
             editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, faradsPerMetre: v } } }))
           }
@@ -183,7 +188,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
           label="Amplifier’s input"
           text={formatResistance(build.circuit.load.amplifierOhms)}
           parse={parseResistance}
-          check={v => (v < 1e3 || v > 1e9 ? 'must be 1k to 1G' : undefined)}
+          check={heldIn(Load, 'amplifierOhms', formatResistance)}
           onValue={v =>
             editBuild(b => ({ ...b, circuit: { ...b.circuit, load: { ...b.circuit.load, amplifierOhms: v } } }))
           }

@@ -1,8 +1,11 @@
 import { useState } from 'react'
 import { setDimension } from '../../../core/build/edits.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
-import type { Component } from '../../../core/build/circuitRecord.ts'
+import { Component, Stage } from '../../../core/build/circuitRecord.ts'
 import { isPrinted, PRINTED, soldAt, USUAL_VALUES } from '../../../core/circuit/candidates.ts'
+import { LOOSE, LOOSE_KINDS, withLoose, withoutComponent } from '../../../core/circuit/loose.ts'
+import { CONTACT_NAMES, CONTACTS } from '../../../core/parts/contacts.ts'
+import { TAPERS } from '../../../core/parts/kinds/electrics.ts'
 import { capacitorMarking, resistorMarking } from '../../../core/parts/markings.ts'
 import type { Part } from '../../../core/parts/part.ts'
 import { Dimension } from '../../../core/units/dimension.ts'
@@ -14,6 +17,7 @@ import {
 } from '../../../core/units/electrical.ts'
 import { Button } from '../../components/Button.tsx'
 import { Heading } from '../../components/Heading.tsx'
+import { heldIn, numberOf } from '../../components/numberOf.ts'
 import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
 import { TextField } from '../../components/TextField.tsx'
@@ -33,8 +37,8 @@ export function ValuesView() {
     const part = build.parts.find(p => p.id === build.slots[c.slot ?? ''])
     return part && isPrinted(part.kind) ? [{ c, part }] : []
   })
-  const loose = build.circuit.components.filter(c => c.ohms !== undefined || c.farads !== undefined)
-  if (!printed.length && !loose.length) return null
+  const loose = build.circuit.components.filter(c => c.slot === undefined)
+  if (!build.circuit.components.length) return null
   return (
     <div className="flex max-w-[820px] flex-col gap-5">
       <section className="flex flex-col gap-2">
@@ -42,9 +46,29 @@ export function ValuesView() {
         {printed.map(({ c, part }) => (
           <ValueRow key={c.id} c={c} part={part} />
         ))}
+      </section>
+      <section className="flex flex-col gap-2">
+        <Heading>Parts of the circuit’s own</Heading>
         {loose.map(c => (
           <LooseRow key={c.id} c={c} />
         ))}
+        <span className="no-print max-w-64">
+          <Select
+            label="One more"
+            value=""
+            onChange={kind => {
+              if (kind)
+                editBuild(
+                  b => ({ ...b, circuit: withLoose(b.circuit, kind).circuit }),
+                  `${LOOSE[kind]!.label} added`,
+                )
+            }}
+            options={[
+              { value: '', label: 'choose' },
+              ...LOOSE_KINDS.map(k => ({ value: k, label: LOOSE[k]!.label })),
+            ]}
+          />
+        </span>
       </section>
       <Doubtful />
     </div>
@@ -128,7 +152,7 @@ function ValueRow({ c, part }: { c: Component; part: Part }) {
   )
 }
 
-/** A part that stands in no slot: a bleed's, a capacitor of the recipe. */
+/** A part that stands in no slot: a bleed's, a capacitor of the recipe, one of the builder's own. */
 function LooseRow({ c }: { c: Component }) {
   const set = (to: Partial<Component>) =>
     editBuild(
@@ -143,13 +167,18 @@ function LooseRow({ c }: { c: Component }) {
     )
   return (
     <div className="rule-row flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
-      <span className="min-w-56 flex-1 text-body font-medium">{c.label}</span>
+      <TextField
+        label="Name"
+        value={c.label}
+        max={longest(Component, 'label')}
+        onText={t => t && set({ label: t })}
+      />
       {c.ohms !== undefined && (
         <ValueField
           label={`${c.label}, resistance`}
           text={formatResistance(c.ohms)}
           parse={parseResistance}
-          check={v => (v < 0.01 || v > 1e9 ? 'must be 0.01 Ω to 1 GΩ' : undefined)}
+          check={heldIn(Component, 'ohms', formatResistance)}
           onValue={v => set({ ohms: v })}
         />
       )}
@@ -158,10 +187,65 @@ function LooseRow({ c }: { c: Component }) {
           label={`${c.label}, capacitance`}
           text={formatCapacitance(c.farads)}
           parse={parseCapacitance}
-          check={v => (v < 1e-13 || v > 1e-3 ? 'must be 0.1 pF to 1 mF' : undefined)}
+          check={heldIn(Component, 'farads', formatCapacitance)}
           onValue={v => set({ farads: v })}
         />
       )}
+      {c.kind === 'pot' && (
+        <Select
+          label={`${c.label}, taper`}
+          value={c.taper ?? TAPERS[0]}
+          onChange={t => {
+            const taper = TAPERS.find(x => x === t)
+            if (taper) set({ taper })
+          }}
+          options={TAPERS.map(t => ({ value: t, label: t }))}
+        />
+      )}
+      {c.kind === 'switch' && (
+        <Select
+          label={`${c.label}, contacts`}
+          value={c.contacts ?? ''}
+          onChange={t => {
+            const contacts = CONTACT_NAMES.find(x => x === t)
+            if (contacts) set({ contacts })
+          }}
+          options={CONTACT_NAMES.map(n => ({ value: n, label: CONTACTS[n].label }))}
+        />
+      )}
+      {c.stage && (
+        <>
+          <ValueField
+            label={`${c.label}, gain`}
+            text={String(c.stage.gain)}
+            parse={numberOf(Stage, 'gain', 'gain')}
+            onValue={v => set({ stage: { ...c.stage!, gain: v } })}
+          />
+          <ValueField
+            label={`${c.label}, input`}
+            text={formatResistance(c.stage.inOhms)}
+            parse={parseResistance}
+            check={heldIn(Stage, 'inOhms', formatResistance)}
+            onValue={v => set({ stage: { ...c.stage!, inOhms: v } })}
+          />
+          <ValueField
+            label={`${c.label}, output`}
+            text={formatResistance(c.stage.outOhms)}
+            parse={parseResistance}
+            check={heldIn(Stage, 'outOhms', formatResistance)}
+            onValue={v => set({ stage: { ...c.stage!, outOhms: v } })}
+          />
+        </>
+      )}
+      <Button
+        kind="quiet"
+        aria-label={`Take ${c.label} out`}
+        onClick={() =>
+          editBuild(b => ({ ...b, circuit: withoutComponent(b.circuit, c.id) }), `${c.label} taken out`)
+        }
+      >
+        Take it out
+      </Button>
     </div>
   )
 }
