@@ -224,3 +224,133 @@ describe('a circuit', () => {
     expect(page.troubles).toEqual([])
   })
 })
+
+describe('soldering', () => {
+  it('goes joint by joint at the bench; the plan’s step is done with its last joint', async () => {
+    const id = await copyOf(bench, 'bench-joints', 'wren'),
+      page = await bench.open(`/b/${id}/wiring?view=order`)
+    await page.getByText('0 of 12 joints are made', { exact: false }).waitFor()
+    await page.getByRole('link', { name: 'One by one, at the bench' }).click()
+    // The first that is open is shown, with what has to be done before it stands down.
+    await page.getByRole('heading', { name: 'Lay the strings’ ground' }).waitFor()
+    await page.getByRole('button', { name: 'It is laid' }).click()
+    await page.getByText('1 of 12 joints made', { exact: false }).waitFor()
+    const head = page.locator('header'),
+      [, count] = /of (\d+),/.exec((await head.textContent())!)!
+    for (let i = 3; i <= Number(count); i++) {
+      await head.filter({ hasText: new RegExp(`soldering ${i} of`) }).waitFor()
+      const made = page.getByRole('button', { name: 'Soldered', exact: true })
+      await ((await made.count()) ? made : page.getByRole('button', { name: 'Next' })).click()
+    }
+    await page.getByText('12 of 12 joints made', { exact: false }).waitFor()
+    await expect.poll(async () => (await storedBuild(bench, id)).circuit.joints?.length).toBe(12)
+    const { steps } = await storedBuild(bench, id)
+    expect(steps.map(s => s.step)).toEqual(
+      expect.arrayContaining([
+        'solder/bonds',
+        'solder/on-the-controls',
+        'solder/pickups',
+        'solder/through-the-body',
+      ]),
+    )
+    await page.keyboard.press('b')
+    await page.getByText('12 of 12 joints are made', { exact: false }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+
+  it('of a body without a cover is done on a board, and pulled in', async () => {
+    const page = await bench.open('/b/plover/wiring?view=order')
+    await page.getByText(/No cover opens this hollow/).waitFor()
+    await page.getByText(/^Pull in: Pickup switch$/).waitFor()
+    const [board] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Harness board at true size, PDF' }).click(),
+    ])
+    expect(board.suggestedFilename()).toBe('plover-harness.pdf')
+    expect(
+      readFileSync((await board.path())!)
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-')
+    expect(page.troubles).toEqual([])
+  })
+})
+
+describe('ground', () => {
+  it('is told piece by piece, laid as a chain, lined, and a long run shielded; each is taken back', async () => {
+    const id = await copyOf(bench, 'ground', 'kestrel'),
+      page = await bench.open(`/b/${id}/wiring?view=ground`)
+    await page.getByText('Everything metal the hand can touch reaches the jack’s sleeve.').waitFor()
+    await page.getByText('All ground wires meet at one place: a star.', { exact: false }).waitFor()
+    await page.getByRole('button', { name: /^Lay it as a chain/ }).click()
+    await page.getByText('The ground goes from one to the next: a chain.', { exact: false }).waitFor()
+    await page.getByText('No ring of ground.').waitFor()
+    await page.getByRole('radio', { name: 'Foil' }).click()
+    await page.getByText(/rings of ground\. A ring picks hum up/).waitFor()
+    await page.getByText(/Corner to corner it has to read under 1 Ω/).waitFor()
+    await page.getByRole('button', { name: 'Make w11 shielded' }).click()
+    await page.getByText('Better shielded; it is shielded.').waitFor()
+    await saved(page)
+    const { circuit } = await storedBuild(bench, id)
+    expect(circuit.shield).toBe('foil')
+    expect(circuit.wires.find(w => w.id === 'w11')!.braid?.to).toBeDefined()
+    for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByText('All ground wires meet at one place: a star.', { exact: false }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})
+
+describe('sounds beside one another', () => {
+  it('holds a setting against another circuit and another part, in words and on the chart', async () => {
+    const id = await copyOf(bench, 'beside', 'kestrel'),
+      page = await bench.open(`/b/${id}/wiring`)
+    await page.getByLabel('Hold it against').selectOption('circuit')
+    await page.getByLabel('Circuit', { exact: true }).selectOption({ index: 1 })
+    await page.getByText('dashed, what it is held against', { exact: false }).waitFor()
+    await page.getByLabel('Hold it against').selectOption('pickup-bridge')
+    const part = page.getByLabel('Part', { exact: true })
+    await expect.poll(async () => (await part.locator('option').count()) > 1).toBe(true)
+    await part.selectOption({ index: 1 })
+    await page.getByText(/ against .*(peak|louder|quieter|difference)/).waitFor()
+    await page.getByText(/3 m more of cable: lower peak by/).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+
+  it('keeps a value that may be one of several, says what each would do, and settles it by its marking', async () => {
+    const id = await copyOf(bench, 'values', 'kestrel'),
+      page = await bench.open(`/b/${id}/wiring?view=leads`)
+    await page.getByLabel('Tone capacitor may also be').selectOption({ label: '47 nF' })
+    await page.getByRole('heading', { name: 'Tone capacitor: one of several' }).waitFor()
+    await page.getByText(/473 is 47 nF/).waitFor()
+    await page.getByText('22 nF or 47 nF').waitFor()
+    await saved(page)
+    const cap = async () =>
+      (await storedBuild(bench, id)).parts.find(p => p.kind === 'capacitor')!.dims.capacitance!
+    expect((await cap()).candidates).toEqual([22e-9, 47e-9])
+    const mark = page.getByLabel('Marking on tone capacitor')
+    await mark.fill('47X3')
+    await mark.press('Enter')
+    await page.getByRole('alert').filter({ hasText: '“47X3” is no marking of a capacitor' }).waitFor()
+    await mark.fill('473K')
+    await mark.press('Enter')
+    await page.getByRole('heading', { name: 'Tone capacitor: one of several' }).waitFor({ state: 'detached' })
+    await saved(page)
+    const settled = await cap()
+    expect(settled.candidates).toBeUndefined()
+    expect(settled.value / 47e-9).toBeCloseTo(1, 9)
+    expect(settled.doubt / settled.value).toBeCloseTo(0.1, 9)
+    // A part of the circuit's own, with its values.
+    await page.getByLabel('One more').selectOption('stage')
+    await page.getByLabel('Amplifying stage, gain').fill('3')
+    await page.getByLabel('Amplifying stage, gain').press('Enter')
+    await saved(page)
+    expect((await storedBuild(bench, id)).circuit.components.at(-1)).toMatchObject({
+      kind: 'stage',
+      stage: { gain: 3 },
+    })
+    await page.getByRole('button', { name: 'Take Amplifying stage out' }).click()
+    await saved(page)
+    expect((await storedBuild(bench, id)).circuit.components.some(c => c.kind === 'stage')).toBe(false)
+    expect(page.troubles).toEqual([])
+  })
+})

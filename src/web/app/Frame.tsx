@@ -18,7 +18,7 @@ const BENCH: Record<string, string> = {
   marking: 'drill',
   bench: 'plan',
   wiring: 'soldering',
-  soldering: 'wiring',
+  soldering: 'wiring?view=order',
 }
 
 /** Stations whose bench view has the same things in hand. */
