@@ -56,7 +56,7 @@ describe('an empty workshop', () => {
     await clean(page)
     await page.getByRole('button', { name: 'Look round in the demo workshop' }).click()
     await page.getByRole('link', { name: 'Kestrel' }).waitFor()
-    await page.getByText('0 of 49 steps').waitFor()
+    await page.getByText('0 of 51 steps').waitFor()
     await clean(page)
     expect(
       ((await (await fetch(`${bench.server.address}/api/shelf/index`)).json()) as unknown[]).length,

@@ -125,7 +125,7 @@ describe('the other stations', () => {
   it('turn a knob and redraw the curve', async () => {
     const page = await bench.open('/b/heron/wiring')
     await page.getByText('hum left').waitFor()
-    const name = () => page.locator('canvas').getAttribute('aria-label')
+    const name = () => page.getByRole('img', { name: /^Response of/ }).getAttribute('aria-label')
     const before = await name()
     await page.getByLabel('Tone knob').focus()
     for (let k = 0; k < 30; k++) await page.keyboard.press('ArrowLeft')

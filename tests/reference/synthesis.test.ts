@@ -4,7 +4,9 @@ import type { ContactName } from '../../src/core/parts/contacts.ts'
 import { openSettings, thrownOf } from '../../src/core/circuit/settings.ts'
 import { soundAt } from '../../src/core/circuit/sound.ts'
 import { offersFor } from '../../src/core/circuit/recipes/index.ts'
-import { askFor, circuitOf, switchesWith, type Wish } from '../../src/core/circuit/synthesis/ask.ts'
+import { haveOf } from '../../src/core/circuit/recipes/have.ts'
+import { CONTACTS } from '../../src/core/parts/contacts.ts'
+import { askFor, circuitOf, secondsOf, switchesWith, type Wish } from '../../src/core/circuit/synthesis/ask.ts'
 import { findSounds } from '../../src/core/circuit/synthesis/find.ts'
 import { synthesize, type Answer, type Wiring } from '../../src/core/circuit/synthesis/search.ts'
 import {
@@ -63,6 +65,8 @@ function measured(
   const net = (terminal: number) => root(w.block[terminal]!),
     ground = net(GROUND),
     tip = net(TIP)
+  // The output on ground: nothing comes out of it.
+  if (tip === ground) return { siemens: Infinity, brings: Array.from({ length: q.coils }, () => 0), tones: [], net }
   const nets = [...new Set(w.block.map(root))].filter(x => x !== ground),
     at = new Map(nets.map((x, i) => [x, i]))
   const size = nets.length
@@ -140,8 +144,12 @@ function meant(s: Sounds, coils: number): { siemens: number; brings: number[] } 
 function holds(q: Question, w: Wiring): void {
   q.wanted.forEach((want, i) => {
     if (!want.sounds) return
-    const is = measured(q, w, i),
-      should = meant(want.sounds, q.coils)
+    const is = measured(q, w, i)
+    if (want.sounds === 'silence') {
+      expect(is.siemens, `position ${i + 1}`).toBe(Infinity)
+      return
+    }
+    const should = meant(want.sounds, q.coils)
     expect(is.siemens, `position ${i + 1}`).toBeCloseTo(should.siemens, 5)
     is.brings.forEach((v, k) => expect(v, `position ${i + 1}, coil ${k}`).toBeCloseTo(should.brings[k]!, 5))
     want.tones.forEach((acts, k) => acts !== undefined && expect(is.tones[k]).toBe(acts))
@@ -161,7 +169,7 @@ describe('a wiring for the sounds that are asked for', () => {
       const wiring = found(q)
       q.wanted.forEach((want, i) => {
         const { net } = measured(q, wiring, i),
-          heard = coilsOf(want.sounds!),
+          heard = typeof want.sounds === 'object' ? coilsOf(want.sounds) : [],
           hot = new Set([net(TIP), ...heard.flatMap(k => [net(plus(k)), net(minus(k))])])
         hot.delete(net(GROUND))
         for (let k = 0; k < q.coils; k++) {
@@ -343,6 +351,47 @@ describe('a builder’s own words', () => {
     const turned = question(2, plain(2, 3), [w(A), w(par(A, c(1, true))), w(B)])
     expect(solve(grounded(turned, 0, 1)).kind).toBe('impossible')
     expect(solve(turned).kind).toBe('found')
+  })
+  it('silence where it is asked for: the output on ground, by the table of numbers', () => {
+    // On, silent, on: one pole of three throws has a throw to spare, a pole of two has none beside two sounds.
+    const q = question(2, plain(2, 3), [w(A), w('silence'), w(B)])
+    const wiring = found(q)
+    holds(q, wiring)
+    expect(measured(q, wiring, 1).siemens).toBe(Infinity)
+    expect(measured(q, wiring, 0).siemens).toBeCloseTo(SIEMENS[0]!, 5)
+    expect(solve(question(1, plain(0, 2), [w(A), w('silence')])).kind).toBe('impossible')
+  })
+  it('two levers: each position of the first with each of the second', () => {
+    const b = electric({
+      pickups: { bridge: {}, neck: {} },
+      volumes: [{}],
+      switches: ['leaf toggle', 'on-on'],
+    })
+    expect(secondsOf(haveOf(b)).map(x => x.slot)).toEqual(['switch-2'])
+    // The mini switch turns both to series in the middle, and leaves the rest alone.
+    const at = (pickups: Wish['pickups'], how: Wish['how'] = 'parallel') => wish(pickups, how)
+    const both = { 'pickup-bridge': 'whole', 'pickup-neck': 'whole' } as const
+    const wishes = [
+      at({ 'pickup-bridge': 'whole' }),
+      wish({}, 'parallel', {}),
+      at(both),
+      { ...wish({}, 'parallel', {}), silent: true as const },
+      at({ 'pickup-neck': 'whole' }),
+      wish({}, 'parallel', {}),
+    ]
+    const g = findSounds(b, wishes, 'leaf toggle', 'switch-2')
+    let s = g.next()
+    while (!s.done) s = g.next()
+    // Silence in the middle by the second switch: heard by the circuit engine before it is given.
+    expect(s.value.kind).toBe('found')
+    if (s.value.kind !== 'found') return
+    const made = { ...b, circuit: s.value.circuit }
+    const [up, down] = CONTACTS['on-on'].throws
+    const heard = (second: string) =>
+      soundAt(made, openSettings(made, { switch: 'both', 'switch-2': second })).silence
+    expect(heard(up!.id)).toBeUndefined()
+    expect(heard(down!.id)).toBeDefined()
+    expect(askFor(b, wishes, 'leaf toggle', 'pot-volume')).toMatch(/neither a pull switch nor a second one/)
   })
   it('of a pickup whose braid is its coil’s end never make the braid hot; recipes that would are not offered', () => {
     const of = { pickups: { bridge: {}, neck: {} }, volumes: [{}], switches: ['blade 2 × 4' as ContactName] }

@@ -11,7 +11,7 @@ export const plain = (poles: number, positions: number): Switch => ({
   positions: Array.from({ length: positions }, (_, i) => Array.from({ length: poles }, () => [i])),
 })
 
-export const w = (sounds: Sounds | undefined, ...tones: boolean[]) => ({ sounds, tones })
+export const w = (sounds: Sounds | 'silence' | undefined, ...tones: boolean[]) => ({ sounds, tones })
 export const [A, B, C, D, E] = [0, 1, 2, 3, 4].map(k => c(k)) as [Sounds, Sounds, Sounds, Sounds, Sounds]
 export const question = (coils: number, s: Switch, wanted: Question['wanted']): Question => ({
   coils,

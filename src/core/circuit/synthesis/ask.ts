@@ -6,6 +6,7 @@ import { caseEnd } from '../../parts/lugs.ts'
 import { CONTACTS, CONTACT_NAMES, type ContactName } from '../../parts/contacts.ts'
 import { coilEnds, type CoilEnds } from '../coilEnds.ts'
 import { leadColours, withColours } from '../leadColours.ts'
+import { PULLED, PUSHED } from '../settings.ts'
 import { Draft } from '../recipes/draft.ts'
 import { haveOf, type Have } from '../recipes/have.ts'
 import type { Wiring } from './search.ts'
@@ -23,6 +24,8 @@ export interface Wish {
   how: 'parallel' | 'series'
   /** Tones by slot: whether it acts. */
   tones: Readonly<Record<string, boolean>>
+  /** Nothing is to be heard. */
+  silent?: true
 }
 
 /** The switch that a sort of contacts is, for the search: poles and which throws each position meets; none where it is no plain switch. */
@@ -46,13 +49,61 @@ export function switchOf(name: ContactName): { switch: Switch; commons: string[]
   }
 }
 
+/** What is thrown beside the lever, with its lugs' whole names and its throws in the order of the positions. */
+export interface Second {
+  slot: string
+  commons: string[]
+  lugs: string[][]
+  switch: Switch
+  throws: readonly { id: string; label: string }[]
+}
+
+const PULLS = [
+  { id: PUSHED, label: 'pushed' },
+  { id: PULLED, label: 'pulled' },
+]
+
+/** What can be thrown beside a build's first switch: pull switches under its pots, and its second switch. */
+export function secondsOf(have: Have): (Second & { label: string })[] {
+  const pulls = [...have.tones, ...have.volumes].flatMap(p =>
+    p.pull
+      ? [
+          {
+            slot: p.slot,
+            label: p.label,
+            commons: ['a', 'b'].map(x => `${p.slot}.${x}-common`),
+            lugs: ['a', 'b'].map(x => [`${p.slot}.${x}-in`, `${p.slot}.${x}-out`]),
+            switch: { poles: 2, positions: [0, 1].map(t => [[t], [t]]) },
+            throws: PULLS,
+          },
+        ]
+      : [],
+  )
+  const levers = have.switches.slice(1).flatMap(x => {
+    const s = switchOf(x.contacts)
+    return s
+      ? [
+          {
+            slot: x.slot,
+            label: x.label,
+            commons: s.commons.map(c => `${x.slot}.${c}`),
+            lugs: s.lugs.map(list => list.map(l => `${x.slot}.${l}`)),
+            switch: s.switch,
+            throws: CONTACTS[x.contacts].throws,
+          },
+        ]
+      : []
+  })
+  return [...pulls, ...levers]
+}
+
 /** What the search is asked, and what its numbers stand for. */
 export interface Asked {
   /** Lugs of the poles' commons and of their throws, in the numbers of the question's switch. */
   commons: string[]
   lugs: string[][]
-  /** The pot whose pull switch takes part. */
-  pull: string | undefined
+  /** What is thrown beside the lever: the pot whose pull switch takes part, or the second switch. */
+  second: Second | undefined
   question: Question
   coils: CoilEnds[]
   tones: string[]
@@ -64,12 +115,15 @@ export function askFor(
   build: Wired,
   wishes: readonly Wish[],
   contacts: ContactName,
-  pull?: string,
+  beside?: string,
 ): Asked | string {
   const have = haveOf(build),
     lever = switchOf(contacts)
   if (!lever) return 'This switch chooses nothing: it is a button.'
-  const s = withPull(lever, have.switches[0]?.contacts === contacts ? have.switches[0].slot : LOOSE, pull)
+  const second = beside === undefined ? undefined : secondsOf(have).find(x => x.slot === beside)
+  if (beside !== undefined && !second)
+    return `Nothing is thrown at “${beside}”: it is neither a pull switch nor a second one.`
+  const s = withSecond(lever, have.switches[0]?.contacts === contacts ? have.switches[0].slot : LOOSE, second)
   if (wishes.length !== s.switch.positions.length)
     return `The switch has ${s.switch.positions.length} positions, ${wishes.length} are described.`
   const byPickup = new Map(
@@ -96,7 +150,7 @@ export function askFor(
   return {
     commons: s.commons,
     lugs: s.lugs,
-    pull,
+    second,
     have,
     coils,
     tones,
@@ -112,8 +166,14 @@ export function askFor(
           return x ? [x] : []
         })
         return {
-          sounds: list.length === 0 ? undefined : list.length === 1 ? list[0] : flat(w.how, list),
-          tones: tones.map(t => (list.length ? (w.tones[t] ?? false) : undefined)),
+          sounds: w.silent
+            ? ('silence' as const)
+            : list.length === 0
+              ? undefined
+              : list.length === 1
+                ? list[0]
+                : flat(w.how, list),
+          tones: tones.map(t => (list.length && !w.silent ? (w.tones[t] ?? false) : undefined)),
         }
       }),
     },
@@ -129,22 +189,22 @@ function fixedEnd(build: Wired, c: CoilEnds): string | undefined {
 /** Name of a switch that stands in no slot. */
 const LOOSE = 'switch'
 
-/** A lever with its lugs' whole names, and the two poles of a pull switch beside it: each position pushed, then pulled. */
-function withPull(
+/** A lever with its lugs' whole names, and the poles of what is thrown beside it: each position with each of its throws. */
+function withSecond(
   lever: NonNullable<ReturnType<typeof switchOf>>,
   id: string,
-  pull: string | undefined,
+  second: Second | undefined,
 ): { switch: Switch; commons: string[]; lugs: string[][] } {
   const commons = lever.commons.map(c => `${id}.${c}`),
     lugs = lever.lugs.map(list => list.map(l => `${id}.${l}`))
-  if (pull === undefined) return { switch: lever.switch, commons, lugs }
+  if (!second) return { switch: lever.switch, commons, lugs }
   return {
-    commons: [...commons, `${pull}.a-common`, `${pull}.b-common`],
-    lugs: [...lugs, ...['a', 'b'].map(p => [`${pull}.${p}-in`, `${pull}.${p}-out`])],
+    commons: [...commons, ...second.commons],
+    lugs: [...lugs, ...second.lugs],
     switch: {
-      poles: lever.switch.poles + 2,
-      alike: [...commons.map(() => 0), 1, 1],
-      positions: lever.switch.positions.flatMap(p => [0, 1].map(t => [...p, [t], [t]])),
+      poles: lever.switch.poles + second.switch.poles,
+      alike: [...commons.map(() => 0), ...second.commons.map(() => 1)],
+      positions: lever.switch.positions.flatMap(p => second.switch.positions.map(q => [...p, ...q])),
     },
   }
 }
@@ -165,7 +225,8 @@ export function circuitOf(build: Wired, a: Asked, w: Wiring, contacts: ContactNa
   const own = a.have.switches[0]
   if (own?.contacts === contacts) d.switch(own)
   else d.loose({ id: LOOSE, kind: 'switch', label: 'Switch', contacts })
-  for (const pot of [...a.have.volumes, ...a.have.tones]) if (pot.slot === a.pull) d.pot(pot)
+  for (const pot of [...a.have.volumes, ...a.have.tones]) if (pot.slot === a.second?.slot) d.pot(pot)
+  for (const x of a.have.switches.slice(1)) if (x.slot === a.second?.slot) d.switch(x)
   a.tones.forEach((slot, k) => {
     const pot = d.pot(a.have.tones.find(t => t.slot === slot)!),
       cap = d.cap(k)

@@ -1,7 +1,7 @@
 import type { Circuit } from '../../build/circuitRecord.ts'
 import type { Wired } from '../../build/docs.ts'
 import { CONTACTS, type ContactName } from '../../parts/contacts.ts'
-import { openSettings, PULLED, PUSHED } from '../settings.ts'
+import { openSettings } from '../settings.ts'
 import { soundAt } from '../sound.ts'
 import type { Tree } from '../tree.ts'
 import { askFor, circuitOf, switchesWith, type Asked, type Wish } from './ask.ts'
@@ -47,21 +47,23 @@ const line = (kind: string, of: readonly string[]): string => `${kind}(${[...of]
 
 /** Positions at which the circuit engine hears something else than was asked for; none when the wiring is right. */
 export function unlike(build: Wired, a: Asked, contacts: ContactName): number[] {
-  const lever = build.circuit.components.find(c => c.kind === 'switch')!.id
+  const lever = build.circuit.components.find(c => c.kind === 'switch' && c.id !== a.second?.slot)!.id
   const throws = CONTACTS[contacts].throws.flatMap((t): Record<string, string>[] =>
-    a.pull === undefined ? [{ [lever]: t.id }] : [PUSHED, PULLED].map(p => ({ [lever]: t.id, [a.pull!]: p })),
+    a.second ? a.second.throws.map(x => ({ [lever]: t.id, [a.second!.slot]: x.id })) : [{ [lever]: t.id }],
   )
   return throws.flatMap((at, i) => {
     const want = a.question.wanted[i]!
     if (!want.sounds) return []
     const s = soundAt(build, openSettings(build, at), [100, 1000])
+    if (want.sounds === 'silence') return s.silence ? [] : [i]
+    const { sounds } = want
     // The loudest of the heard coils tells the sign of all: what is turned round as a whole is heard alike.
     const phase = new Map(s.coils.map(c => [c.id, c.phase * (s.upright ? 1 : -1)]))
     const tones = a.tones.every((slot, k) => {
       const acts = want.tones[k]
       return acts === undefined || (s.knobs.find(x => x.id === slot)?.acts === 'tone') === acts
     })
-    return s.tree && heardAs(s.tree, phase) === canonical(want.sounds, a) && tones ? [] : [i]
+    return s.tree && heardAs(s.tree, phase) === canonical(sounds, a) && tones ? [] : [i]
   })
 }
 
@@ -74,9 +76,9 @@ export function* findSounds(
   build: Wired,
   wishes: readonly Wish[],
   contacts: ContactName,
-  pull?: string,
+  beside?: string,
 ): Generator<Looking, Found> {
-  const asked = askFor(build, wishes, contacts, pull)
+  const asked = askFor(build, wishes, contacts, beside)
   if (typeof asked === 'string') return { kind: 'refused', why: asked }
   if (!asked.question.wanted.some(w => w.sounds))
     return { kind: 'refused', why: 'Say what at least one position should do.' }
@@ -107,7 +109,7 @@ export function* findSounds(
   const from = CONTACTS[contacts]
   for (const name of switchesWith(from.throws.length)) {
     if (name === contacts || CONTACTS[name].poles < from.poles) continue
-    const other = askFor(build, wishes, name, pull)
+    const other = askFor(build, wishes, name, beside)
     if (typeof other === 'string') continue
     const a = yield* run(other, name)
     if (a.kind === 'found')

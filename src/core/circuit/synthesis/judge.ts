@@ -33,7 +33,7 @@ export class Judge {
     const { sounds, tones } = q.wanted[position]!,
       n = terminalsIn(q)
     this.free = sounds === undefined
-    const heard = sounds ? coilsOf(sounds) : [],
+    const heard = sounds && sounds !== 'silence' ? coilsOf(sounds) : [],
       used = new Set(heard)
     // One coil cannot sound twice.
     this.ways = sounds && used.size === heard.length ? arrangements(sounds, n) : []

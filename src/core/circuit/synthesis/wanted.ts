@@ -4,8 +4,8 @@ export type Sounds =
 
 /** What is wanted at one position of the switch. */
 export interface Wanted {
-  /** Left out: silence is wanted nowhere, so that a position nobody asks about may sound as it likes. */
-  sounds: Sounds | undefined
+  /** Silence is the output on ground. Left out: nobody asks, and it may sound as it likes. */
+  sounds: Sounds | 'silence' | undefined
   /** Which tones act: on the output, or off it. Left out: either. */
   tones: readonly (boolean | undefined)[]
 }
@@ -55,7 +55,13 @@ function* orders<T>(of: readonly T[]): Generator<T[]> {
 }
 
 /** All ways to lay it: what is in series may come in any order. */
-export function arrangements(s: Sounds, terminals: number): Arrangement[] {
+export function arrangements(s: Sounds | 'silence', terminals: number): Arrangement[] {
+  if (s === 'silence') {
+    const node = new Int8Array(terminals).fill(-1)
+    node[GROUND] = GROUND
+    node[TIP] = GROUND
+    return [{ node, nodes: 1 }]
+  }
   type Edge = readonly [terminal: number, node: number]
   let next = 2
   function* lay(x: Sounds, from: number, to: number): Generator<Edge[]> {

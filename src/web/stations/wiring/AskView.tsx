@@ -1,9 +1,10 @@
 import { proxy } from 'comlink'
 import { useState } from 'react'
 import { haveOf } from '../../../core/circuit/recipes/have.ts'
-import { PICKUP_USES, type PickupUse, type Wish } from '../../../core/circuit/synthesis/ask.ts'
+import { PICKUP_USES, secondsOf, type PickupUse, type Wish } from '../../../core/circuit/synthesis/ask.ts'
 import type { Found, Looking } from '../../../core/circuit/synthesis/find.ts'
 import { CONTACTS } from '../../../core/parts/contacts.ts'
+import { groundOf } from '../../../core/ways/ground.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
@@ -28,7 +29,7 @@ export function AskView() {
   const [wishes, setWishes] = useState<Readonly<Record<number, Wish>>>({})
   const [looking, setLooking] = useState<Looking>(),
     [answer, setAnswer] = useState<Found>(),
-    [pulled, setPulled] = useState<string>()
+    [beside, setBeside] = useState<string>()
   if (!own || !have.pickups.length)
     return (
       <p className="max-w-[720px] text-body">
@@ -36,14 +37,11 @@ export function AskView() {
         positions as you want sounds.
       </p>
     )
-  const pulls = [...have.tones, ...have.volumes].filter(p => p.pull),
-    pull = pulls.find(p => p.slot === pulled)
+  const seconds = secondsOf(have),
+    second = seconds.find(p => p.slot === beside)
   const throws = CONTACTS[own.contacts].throws.flatMap(t =>
-    pull
-      ? [
-          { id: t.id, label: t.label },
-          { id: `${t.id} pulled`, label: `${t.label}, ${pull.label} pulled` },
-        ]
+    second
+      ? second.throws.map(x => ({ id: `${t.id} ${x.id}`, label: `${t.label}, ${second.label} ${x.label}` }))
       : [{ id: t.id, label: t.label }],
   )
   const wishOf = (i: number): Wish => wishes[i] ?? NOTHING
@@ -58,7 +56,7 @@ export function AskView() {
       build,
       throws.map((_, i) => wishOf(i)),
       own.contacts,
-      pull?.slot,
+      second?.slot,
       proxy((l: Looking) => setLooking(l)),
     )
     setLooking(undefined)
@@ -93,16 +91,16 @@ export function AskView() {
         )}
         {answer && <AnswerLine answer={answer} />}
       </div>
-      {pulls.length > 0 && (
+      {seconds.length > 0 && (
         <Select
-          label="Pull switch that takes part"
-          value={pull?.slot ?? ''}
+          label="Second switch that takes part"
+          value={second?.slot ?? ''}
           onChange={slot => {
-            setPulled(slot || undefined)
+            setBeside(slot || undefined)
             setWishes({})
             setAnswer(undefined)
           }}
-          options={[{ value: '', label: 'none' }, ...pulls.map(p => ({ value: p.slot, label: p.label }))]}
+          options={[{ value: '', label: 'none' }, ...seconds.map(p => ({ value: p.slot, label: p.label }))]}
           className="w-56"
         />
       )}
@@ -125,7 +123,15 @@ export function AskView() {
                     label={`${p.label} at ${t.label}`}
                     hideLabel
                     value={w.pickups[p.slot] ?? 'off'}
-                    onChange={u => change(i, { pickups: { ...w.pickups, [p.slot]: u as PickupUse } })}
+                    onChange={u => {
+                      const { silent: _was, ...rest } = w
+                      void _was
+                      setWishes(all => ({
+                        ...all,
+                        [i]: { ...rest, pickups: { ...w.pickups, [p.slot]: u as PickupUse } },
+                      }))
+                      setAnswer(undefined)
+                    }}
                     options={(p.coils === 2 ? PICKUP_USES : SINGLE).map(u => ({ value: u, label: WORDS[u] }))}
                     className="w-36"
                   />
@@ -161,8 +167,25 @@ export function AskView() {
                     ]}
                     className="w-28"
                   />
+                ) : on.length ? (
+                  <span className="block py-2 text-muted">alone</span>
                 ) : (
-                  <span className="block py-2 text-muted">{on.length ? 'alone' : 'anything'}</span>
+                  <Select
+                    label={`How at ${t.label}`}
+                    hideLabel
+                    value={w.silent ? 'silent' : ''}
+                    onChange={v => {
+                      const { silent: _was, ...rest } = w
+                      void _was
+                      setWishes(all => ({ ...all, [i]: v ? { ...rest, silent: true } : rest }))
+                      setAnswer(undefined)
+                    }}
+                    options={[
+                      { value: '', label: 'anything' },
+                      { value: 'silent', label: 'silence' },
+                    ]}
+                    className="w-28"
+                  />
                 )}
               </td>
               {have.tones.map(tone => (
@@ -187,12 +210,17 @@ export function AskView() {
 }
 
 function AnswerLine({ answer }: { answer: Found }) {
+  const build = useOpenBuild(),
+    rings = answer.kind === 'found' ? groundOf({ ...build, circuit: answer.circuit }).loops.length : 0
   switch (answer.kind) {
     case 'found':
       return (
         <>
           <span className="text-lead">
             Found: {answer.wires} wires and leads, none of {answer.tried.toLocaleString('en')} ways has fewer.
+            {rings === 0
+              ? ''
+              : ` ${rings === 1 ? 'One ring' : `${rings} rings`} of ground: what that costs stands under Ground.`}
           </span>
           <Button
             kind="main"
