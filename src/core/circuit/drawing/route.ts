@@ -1,4 +1,3 @@
-import FlatQueue from 'flatqueue'
 import type { Wire } from '../../build/circuitRecord.ts'
 import { boundsOf, inside, type Point } from '../../geometry/outline.ts'
 import { boundsOfComponent, boundsOfLugs, covers, type Box, type DrawnComponent, type DrawnLug } from './placed.ts'
@@ -17,8 +16,11 @@ const CORNER = 0.7,
   OVER = 4,
   OVER_OWN = 1,
   IN_WOOD = 2.5
-/** What a lane costs at least: no lane costs less, so that the cheapest way is found. */
-const HURRY = BESIDE
+/**
+ * What a lane ahead is taken to cost [our choice]: more than the least, so that a tangle is not searched through for the
+ * last tenth; over all recipes wires cross no more for it.
+ */
+const HURRY = BESIDE * 1.4
 /** Between two joints on one case, mm. */
 const JOINTS_APART = 2.6
 /** How often wires that cross are laid anew. */
@@ -103,6 +105,23 @@ interface End {
   of: number
 }
 
+/** A queue by price in tenths of a lane: of one price the newest first, which goes on where it was going. */
+class Buckets {
+  private readonly lists: number[][] = []
+  private at = 0
+  length = 0
+  push(s: number, price: number): void {
+    const i = Math.max(this.at, Math.floor(price * 10))
+    ;(this.lists[i] ??= []).push(s)
+    this.length++
+  }
+  pop(): number {
+    while (!this.lists[this.at]?.length) this.at++
+    this.length--
+    return this.lists[this.at]!.pop()!
+  }
+}
+
 class Router {
   private readonly n: number
   /** Component whose case lies on a cell, and lug whose keep-out it is. */
@@ -119,6 +138,7 @@ class Router {
   private readonly best: Float32Array
   private readonly from: Int32Array
   private readonly seen: Int32Array
+  private readonly shut: Int32Array
   private readonly landA: Uint8Array
   private readonly landB: Uint8Array
   private readonly col: Int16Array
@@ -146,6 +166,7 @@ class Router {
     this.best = new Float32Array(this.n * 8)
     this.from = new Int32Array(this.n * 8)
     this.seen = new Int32Array(this.n * 8)
+    this.shut = new Int32Array(this.n * 8)
     this.landA = new Uint8Array(this.n)
     this.landB = new Uint8Array(this.n)
     this.col = Int16Array.from({ length: this.n }, (_, i) => i % g.cols)
@@ -338,7 +359,7 @@ class Router {
     const { g, col, row, best, seen, from, load, axis, way, wood } = this,
       { cols } = g,
       round = ++this.round
-    const queue = new FlatQueue<number>()
+    const queue = new Buckets()
     const landed = this.landing(goal, this.landA),
       begins = start.lug.wide ? this.landing(start, this.landB) : undefined
     const to = goal.lug.wide ? this.components[goal.of]!.at : goal.lug.at,
@@ -377,12 +398,12 @@ class Router {
     const steps = [1, cols, -1, -cols],
       wideGoal = goal.lug.wide
     while (queue.length) {
-      const key = queue.peekValue()!,
-        s = queue.pop()!,
+      const s = queue.pop(),
         cell = s >> 3,
         dir = s & 7,
         cost = best[s]!
-      if (key > cost + guess(cell) + 1e-3) continue
+      if (this.shut[s] === round) continue
+      this.shut[s] = round
       if (landed[cell] && from[s] !== NONE) return this.back(s)
       const c = col[cell]!,
         crossing = load[cell]! > 0 && dir < 4
