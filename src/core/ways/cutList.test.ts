@@ -1,10 +1,13 @@
+import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import type { Build } from '../build/build.ts'
 import { circuitSheet } from '../print/circuitSheet.ts'
 import { boxOf } from '../drill/templates/drawing.ts'
 import { readCircuit, writeCircuit } from '../circuit/circuitFile.ts'
-import { cutCsv, cutList } from './cutList.ts'
+import { fitted } from '../drill/templates/fitted.ts'
+import { cutCsv, cutList, jointsCsv } from './cutList.ts'
+import { solderActs } from './solderActs.ts'
 import { wireWays } from './wireWays.ts'
 import { difference } from '../circuit/difference.ts'
 import { circuitFindings } from '../circuit/findings.ts'
@@ -59,6 +62,30 @@ describe('the cut list', () => {
     const rows = cutCsv(kestrel, list(kestrel)).trim().split('\r\n')
     expect(rows).toHaveLength(list(kestrel).wires.length + 1)
     expect(rows[1]).toMatch(/^w1,/)
+  })
+  it('of the joints is a table of its own, in the order of the iron', () => {
+    const acts = solderActs(kestrel),
+      rows = Papa.parse<Record<string, string>>(jointsCsv(kestrel, acts), { header: true }).data
+    expect(rows.map(r => Number(r.order))).toEqual(acts.map((_, i) => i + 1))
+    const case_ = rows.find(r => r.what === 'joint' && r.at === 'Volume, case' && r.stage === 'pickups')!
+    expect(case_.wires!.split(' ').sort()).toEqual(['w3', 'w4', 'w5', 'w6', 'w7', 'w8'])
+    expect(case_.state).toBe('planned')
+  })
+  it('fits one sheet at the largest scale that does, and says it; what fits anyway stays as it is', () => {
+    const printing = { paper: 'A4' as const, short: 1, long: 1 },
+      sheet = circuitSheet(demo('bittern'))!,
+      small = fitted(sheet, printing),
+      before = boxOf(sheet.marks),
+      after = boxOf(small.marks)
+    const share = (after.x1 - after.x0) / (before.x1 - before.x0)
+    expect(share).toBeLessThan(1)
+    // A4 standing: 210 less margins of 16 and 8, and 6 all round [ISO 216; margins are ours]: its width is what binds.
+    expect(after.x1 - after.x0).toBeCloseTo(210 - 24 - 12, 6)
+    expect(after.y1 - after.y0).toBeLessThan(297 - 38 - 12)
+    expect(small.title).toContain(`1 to ${(1 / share).toFixed(2)}`)
+    const line = { kind: 'line' as const, from: [0, 0] as const, to: [10, 0] as const, weight: 'edge' as const }
+    const tiny = { ...sheet, marks: [line] }
+    expect(fitted(tiny, printing)).toBe(tiny)
   })
   it('lies beside the drawing on paper, at true size', () => {
     const sheet = circuitSheet(kestrel)!,

@@ -8,6 +8,7 @@ import { partOf } from '../circuit/settings.ts'
 import type { SolderDrawing } from '../circuit/solderDrawing.ts'
 import { closedBody } from './closedBody.ts'
 import { DOWN_AND_UP, SERVICE } from './service.ts'
+import type { SolderAct } from './solderActs.ts'
 import { wireWays, type WireWay } from './wireWays.ts'
 
 /** A wire as it is cut or as it comes. */
@@ -160,4 +161,24 @@ export const cutCsv = (build: Pick<Wired, 'circuit'>, list: CutList): string =>
       'comes with mm': w.has ?? '',
       'why longer': w.spare,
     })),
+  })
+
+const JOINT_COLUMNS = ['order', 'stage', 'what', 'at', 'wires', 'state', 'says'] as const
+
+/** What is done with iron and wire as a table, in its turn [published: RFC 4180]. */
+export const jointsCsv = (build: Pick<Wired, 'circuit'>, acts: readonly SolderAct[]): string =>
+  Papa.unparse({
+    fields: [...JOINT_COLUMNS],
+    data: acts.map(a => {
+      const joint = a.kind === 'joint' || a.kind === 'lay' ? a.joint : undefined
+      return {
+        order: a.order,
+        stage: a.stage,
+        what: a.kind,
+        at: joint ? lugWords(build.circuit, joint.terminal) : '',
+        wires: (joint ? joint.wires.map(w => w.id) : a.kind === 'pull' ? a.wires : []).join(' '),
+        state: joint?.state ?? '',
+        says: a.kind === 'joint' ? a.joint.why : a.says,
+      }
+    }),
   })

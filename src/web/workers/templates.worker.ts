@@ -8,6 +8,7 @@ import {
   type TemplateFormat,
 } from '../../core/drill/templates/templateFile.ts'
 import type { Drawing } from '../../core/drill/templates/drawing.ts'
+import { fitted } from '../../core/drill/templates/fitted.ts'
 import { circuitSheet, harnessBoard } from '../../core/print/circuitSheet.ts'
 import { templateDrawings, type Wanted } from '../../core/fit/templateDrawings.ts'
 
@@ -20,12 +21,14 @@ export interface MadeFile {
 }
 
 /** Which sheets: templates, the circuit, or the board on which its harness is wired. */
-export type Sheets = Wanted | 'circuit' | 'harness'
+export type Sheets = Wanted | 'circuit' | 'circuit fitted' | 'harness'
 
 const drawingsOf = (build: Build, wanted: Sheets): Drawing[] => {
-  if (wanted !== 'circuit' && wanted !== 'harness') return templateDrawings(build, wanted) ?? []
-  const sheet = wanted === 'circuit' ? circuitSheet(build) : harnessBoard(build)
-  return sheet ? [sheet] : []
+  if (wanted !== 'circuit' && wanted !== 'circuit fitted' && wanted !== 'harness')
+    return templateDrawings(build, wanted) ?? []
+  const sheet = wanted === 'harness' ? harnessBoard(build) : circuitSheet(build)
+  if (!sheet) return []
+  return [wanted === 'circuit fitted' ? fitted(sheet, build.preferences.print) : sheet]
 }
 
 const maker = {

@@ -66,6 +66,13 @@ interface Grid {
   page: { width: number; height: number }
 }
 
+/** What one sheet takes, lying and standing, mm of the drawing. */
+export const roomOnOneSheet = (printing: Printing): { width: number; height: number }[] =>
+  [false, true].map(landscape => {
+    const { region, stretch } = grid(printing, landscape, 1, 1)
+    return { width: region.width / stretch.x - 2 * AROUND, height: region.height / stretch.y - 2 * AROUND }
+  })
+
 function grid(printing: Printing, landscape: boolean, w: number, h: number): Grid {
   const paper = PAPERS[printing.paper],
     page = landscape ? { width: paper.height, height: paper.width } : paper

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { cutCsv, cutList } from '../../../core/ways/cutList.ts'
+import { cutCsv, cutList, jointsCsv } from '../../../core/ways/cutList.ts'
 import { readCircuit, writeCircuit } from '../../../core/circuit/circuitFile.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'
@@ -10,6 +10,7 @@ import { download } from '../../components/download.ts'
 import { FileButton } from '../../components/FileButton.tsx'
 import { Heading } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useSheets } from '../../hooks/useSheets.ts'
@@ -22,7 +23,8 @@ const MOST = 2 * 1048576
 export function CutView({ settings }: { settings: Settings | undefined }) {
   const build = useOpenBuild(),
     { text } = useLength(),
-    sheets = useSheets()
+    sheets = useSheets(),
+    acts = useFact('solder')
   const [problem, setProblem] = useState<string>()
   const { result: drawing } = useHeavy(
     e => e.solderDrawing(build),
@@ -102,6 +104,12 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
           </Button>
           <Button
             disabled={!wired || sheets.share !== undefined}
+            onClick={() => sheets.make(build, 'circuit fitted', 'pdf')}
+          >
+            Drawing on one sheet, PDF
+          </Button>
+          <Button
+            disabled={!wired || sheets.share !== undefined}
             onClick={() => sheets.make(build, 'circuit', 'svg')}
           >
             Drawing, SVG
@@ -111,6 +119,12 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
             onClick={() => list && download(`${build.id}-wires.csv`, cutCsv(build, list), 'text/csv')}
           >
             Cut list, CSV
+          </Button>
+          <Button
+            disabled={!acts.length}
+            onClick={() => download(`${build.id}-joints.csv`, jointsCsv(build, acts), 'text/csv')}
+          >
+            Joints, CSV
           </Button>
           <Button
             disabled={!wired || !settings}
