@@ -6,6 +6,7 @@ import { circuitSheet } from '../print/circuitSheet.ts'
 import { boxOf } from '../drill/templates/drawing.ts'
 import { readCircuit, writeCircuit } from '../circuit/circuitFile.ts'
 import { fitted } from '../drill/templates/fitted.ts'
+import { tile } from '../drill/templates/tile.ts'
 import { cutCsv, cutList, jointsCsv } from './cutList.ts'
 import { solderActs } from './solderActs.ts'
 import { wireWays } from './wireWays.ts'
@@ -77,12 +78,16 @@ describe('the cut list', () => {
       small = fitted(sheet, printing),
       before = boxOf(sheet.marks),
       after = boxOf(small.marks)
-    const share = (after.x1 - after.x0) / (before.x1 - before.x0)
-    expect(share).toBeLessThan(1)
     // A4 standing: 210 less margins of 16 and 8, and 6 all round [ISO 216; margins are ours]: its width is what binds.
-    expect(after.x1 - after.x0).toBeCloseTo(210 - 24 - 12, 6)
+    expect(after.x1 - after.x0).toBeLessThanOrEqual(210 - 24 - 12 + 1e-6)
+    expect(after.x1 - after.x0).toBeGreaterThan(170)
     expect(after.y1 - after.y0).toBeLessThan(297 - 38 - 12)
-    expect(small.title).toContain(`1 to ${(1 / share).toFixed(2)}`)
+    expect(tile(small, printing)).toHaveLength(1)
+    // The scale that is told is that of two lugs' distance.
+    const holes = (x: typeof sheet) => x.marks.flatMap(m => (m.kind === 'hole' ? [m.at] : []))
+    const far = (p: ReturnType<typeof holes>) => Math.hypot(p[0]![0] - p.at(-1)![0], p[0]![1] - p.at(-1)![1])
+    expect(small.title).toContain(`1 to ${(far(holes(sheet)) / far(holes(small))).toFixed(2)}`)
+    expect(before.x1 - before.x0).toBeGreaterThan(after.x1 - after.x0)
     const line = { kind: 'line' as const, from: [0, 0] as const, to: [10, 0] as const, weight: 'edge' as const }
     const tiny = { ...sheet, marks: [line] }
     expect(fitted(tiny, printing)).toBe(tiny)
