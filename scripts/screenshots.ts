@@ -12,7 +12,7 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
     ['settings', '/settings', 1280, 800],
     ['measure-tablet', '/b/heron/measure', 834, 1112],
     ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }],
-    ['shelf-inspection', '/b/heron/shelf?hand=heron-neck&view=inspection', 1280, 800],
+    ['soldering-tablet', '/b/plover/soldering?hand=switch.common%40through%20the%20body', 834, 1112],
     ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800],
     ['parts-sets', '/b/heron/parts?view=sets', 1280, 800, { press: 'Find the best sets', until: /no better one/ }],
     ['fit', '/b/heron/fit', 1280, 800],

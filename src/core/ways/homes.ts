@@ -6,6 +6,7 @@ import { hollowsOf } from '../drill/hollows.ts'
 import { lengthOf, pointOn, type Bore } from '../geometry/bore.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { controlSpots } from '../layout/controls.ts'
+import { bondPlace } from '../layout/bondPlace.ts'
 import type { Layout } from '../layout/layOut.ts'
 
 /** What a component is fixed to: it goes where that goes when it is lifted. */
@@ -64,24 +65,20 @@ const roomAt = (g: HollowGraph, at: Point): Room | undefined => {
 /** Where the wire that grounds the strings begins: at the claw, in a hole under bridge or post, at the tail. */
 function stringsHome(build: Shaped, l: Layout, g: HollowGraph): Home {
   const springs = g.rooms.find(r => r.feature?.role === 'spring-cavity')
-  if (springs) {
-    const b = boundsOf(springs.polygon)
-    return { at: [b.x0, (b.y0 + b.y1) / 2], on: 'body', room: springs }
-  }
+  const at = bondPlace(l)
+  if (springs) return { at, on: 'body', room: springs }
   const drilled = g.channels.find(c => c.feature?.serves === 'ground')
   if (drilled) {
-    const { from } = drilled.bore
     return {
-      at: [from[0], from[1]],
+      at,
       on: 'body',
       room: drilled.rooms[0],
       through: { id: drilled.id, label: 'the ground’s hole', bore: drilled.bore, planned: false },
     }
   }
-  const at: Point = [l.bridge.front, l.bridge.y],
-    near = g.rooms
-      .filter(r => r.feature?.role === 'control-cavity')
-      .sort((a, b) => edgeDistance(b.polygon, at) - edgeDistance(a.polygon, at))[0]
+  const [near] = g.rooms
+    .filter(r => r.feature?.role === 'control-cavity')
+    .sort((a, b) => edgeDistance(b.polygon, at) - edgeDistance(a.polygon, at))
   if (!near) return { at, on: 'body', room: undefined }
   const wall = toEdge(near.polygon, at).on
   return {

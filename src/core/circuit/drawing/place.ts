@@ -3,6 +3,7 @@ import type { Component, Wire } from '../../build/circuitRecord.ts'
 import type { Laid, Wired } from '../../build/docs.ts'
 import { lugRef, lugText } from '../../build/lugRef.ts'
 import { boundsOf, type Point } from '../../geometry/outline.ts'
+import { bondPlace } from '../../layout/bondPlace.ts'
 import { controlSpots } from '../../layout/controls.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import { lugsOf, type ComponentKind } from '../../parts/lugs.ts'
@@ -170,7 +171,7 @@ export function placeComponents(build: Wired & Laid, layout: Layout | undefined)
     if (k) centres.set(c.id, k.at)
     else if (!layout && c.kind !== 'capacitor' && c.kind !== 'resistor' && c.kind !== 'metal')
       centres.set(c.id, [COLUMN * (i % 4), COLUMN * Math.floor(i / 4)])
-    else if (layout && c.kind === 'metal') centres.set(c.id, sheet([layout.bridge.front + 18, layout.bridge.y]))
+    else if (layout && c.kind === 'metal') centres.set(c.id, sheet(bondPlace(layout)))
   })
   const out: DrawnComponent[] = []
   const middle = mean([...centres.values()])

@@ -15,7 +15,7 @@ const CORNER = 0.7,
   BESIDE = 0.8,
   OVER = 4,
   OVER_OWN = 1,
-  IN_WOOD = 2.5
+  IN_WOOD = 3
 /**
  * What a lane ahead is taken to cost [our choice]: more than the least, so that a tangle is not searched through for the
  * last tenth; over all recipes wires cross no more for it.
