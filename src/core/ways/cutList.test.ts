@@ -42,9 +42,25 @@ describe('the cut list', () => {
     const black = l.wires.filter(w => w.kind === 'wire' && w.colour === 'black')
     expect(l.reels.find(r => r.colour === 'black')).toEqual({
       colour: 'black',
+      sort: 'wire',
       pieces: black.length,
       length: black.reduce((s, w) => s + w.length, 0),
     })
+  })
+  it('keeps shielded wire on a reel of its own', () => {
+    const b: Build = {
+      ...kestrel,
+      circuit: {
+        ...kestrel.circuit,
+        wires: kestrel.circuit.wires.map(w => (w.id === 'w21' ? { ...w, braid: { to: 'jack.sleeve' } } : w)),
+      },
+    }
+    const own = list(b),
+      wire = own.wires.find(w => w.id === 'w21')!
+    expect(own.reels.filter(r => r.sort === 'shielded wire')).toEqual([
+      { colour: wire.colour, sort: 'shielded wire', pieces: 1, length: wire.length },
+    ])
+    expect(cutCsv(b, own)).toMatch(/shielded wire/)
   })
   it('holds a lead against what its pickup comes with', () => {
     const b: Build = {

@@ -17,6 +17,8 @@ export interface CutWire {
   from: string
   to: string
   kind: WireKind
+  /** A braid round its core. */
+  shielded: boolean
   colour: string
   /** The way on the drawing, and what is cut, mm. */
   route: number
@@ -27,9 +29,10 @@ export interface CutWire {
   has?: number
 }
 
-/** What has to be bought or taken from the reel, by colour. */
+/** What has to be bought or taken from the reel, by colour and sort. */
 export interface Reel {
   colour: string
+  sort: 'wire' | 'shielded wire'
   pieces: number
   /** mm. */
   length: number
@@ -99,6 +102,7 @@ export function cutList(build: Shaped, d: SolderDrawing): CutList {
         from: w.from,
         to: w.to,
         kind: w.kind,
+        shielded: w.shielded,
         colour: w.colour ?? '',
         route,
         length: lengthBy(way, route),
@@ -111,8 +115,10 @@ export function cutList(build: Shaped, d: SolderDrawing): CutList {
   for (const w of wires) {
     if (w.kind !== 'wire') continue
     const colour = w.colour || 'any',
-      r = reels.get(colour) ?? { colour, pieces: 0, length: 0 }
-    reels.set(colour, { colour, pieces: r.pieces + 1, length: r.length + w.length })
+      sort = w.shielded ? ('shielded wire' as const) : ('wire' as const),
+      key = `${sort} ${colour}`,
+      r = reels.get(key) ?? { colour, sort, pieces: 0, length: 0 }
+    reels.set(key, { ...r, pieces: r.pieces + 1, length: r.length + w.length })
   }
   const links = build.circuit.wires.filter(
     w => component(w.from)?.kind === 'pickup' && component(w.to)?.kind === 'pickup',
@@ -154,7 +160,7 @@ export const cutCsv = (build: Pick<Wired, 'circuit'>, list: CutList): string =>
       wire: w.id,
       from: lugWords(build.circuit, w.from),
       to: lugWords(build.circuit, w.to),
-      sort: w.kind,
+      sort: w.shielded ? `shielded ${w.kind}` : w.kind,
       colour: w.colour,
       'way mm': Math.round(w.route),
       'length mm': w.length,

@@ -1,4 +1,6 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo } from '../../../tests/support/demo.ts'
 import { channel, dim, hollowed, SHELL } from '../../../tests/support/hollowed.ts'
 import type { Build } from '../build/build.ts'
@@ -8,6 +10,10 @@ import { withJointMade } from '../plan/solderTick.ts'
 import { harnessBoard } from '../print/circuitSheet.ts'
 import { closedBody } from './closedBody.ts'
 import { cutList } from './cutList.ts'
+import { solderOrder } from '../circuit/solderOrder.ts'
+import { groundOf } from './ground.ts'
+import { hotRuns } from './hotRuns.ts'
+import { shieldingOf } from './shielding.ts'
 import { passesBore, passesOpening } from './girth.ts'
 import { jointsIn, solderActs, type SolderAct } from './solderActs.ts'
 import { wireWays } from './wireWays.ts'
@@ -189,4 +195,25 @@ describe('steps of the plan and joints are one', () => {
     expect(ids.indexOf('solder/bonds')).toBeLessThan(ids.indexOf('assemble/bridge'))
     expect(plan(demo('heron')).steps.find(s => s.id === 'assemble/bridge')!.needs).toContain('solder/bonds')
   })
+})
+
+describe('any build', () => {
+  it('has each of its joints once, every wire a length, and its metal told, without a throw', () =>
+    fc.assert(
+      fc.property(anyBuild, b => {
+        const acts = solderActs(b),
+          made = jointsIn(acts)
+        expect(made).toHaveLength(solderOrder(b).length)
+        expect(new Set(acts.map(a => a.id)).size).toBe(acts.length)
+        const { wires, reels } = cutList(b, drawing(b))
+        expect(wires.every(w => w.length > 0 && Number.isFinite(w.length))).toBe(true)
+        expect(reels.reduce((s, r) => s + r.pieces, 0)).toBe(wires.filter(w => w.kind === 'wire').length)
+        const ground = groundOf(b)
+        expect(ground.loops.every(l => l.area > 0 && Number.isFinite(l.against))).toBe(true)
+        const lined = shieldingOf(b)
+        if (lined) expect(Number.isFinite(lined.area)).toBe(true)
+        expect(hotRuns(b).every(r => Number.isFinite(r.plain))).toBe(true)
+      }),
+      { numRuns: 15 },
+    ))
 })

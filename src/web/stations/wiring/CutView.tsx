@@ -49,9 +49,9 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
             <Heading>From the reel</Heading>
             <ul className="flex flex-wrap gap-x-8 gap-y-1 text-body">
               {list.reels.map(r => (
-                <li key={r.colour}>
-                  <span className="figure text-figure font-semibold">{text(r.length)}</span> {r.colour}, {r.pieces}{' '}
-                  {r.pieces === 1 ? 'piece' : 'pieces'}
+                <li key={`${r.sort} ${r.colour}`}>
+                  <span className="figure text-figure font-semibold">{text(r.length)}</span> {r.colour}
+                  {r.sort === 'wire' ? '' : ' shielded'}, {r.pieces} {r.pieces === 1 ? 'piece' : 'pieces'}
                 </li>
               ))}
               <li>
@@ -68,6 +68,7 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
                 <td className="pr-3">{lugWords(build.circuit, w.from)}</td>
                 <td className="pr-3">{lugWords(build.circuit, w.to)}</td>
                 <td className="pr-3">
+                  {w.shielded ? 'shielded ' : ''}
                   {w.colour ? `${w.kind}, ${w.colour}` : w.kind}
                   {w.spare && <span className="block text-note text-muted">{w.spare}</span>}
                   {w.has !== undefined && w.has < w.length && (
