@@ -246,14 +246,18 @@ function Runs() {
                   </span>
                 </th>
                 <td className="figure pr-3 text-right">{text(r.length)}</td>
-                <td className="figure pr-3 text-right">{fixed(r.plain, 0)} dB</td>
-                <td className="figure pr-3 text-right">{fixed(r.shielded, 0)} dB</td>
-                <td className="figure pr-3 text-right">
-                  {r.peak ? `${fixed(r.peak.less, 0)} of ${formatFrequency(r.peak.hz)}` : 'no peak'}
+                <td className="figure whitespace-nowrap pr-3 text-right">{fixed(r.plain, 0)} dB</td>
+                <td className="figure whitespace-nowrap pr-3 text-right">{fixed(r.shielded, 0)} dB</td>
+                <td className="figure whitespace-nowrap pr-3 text-right">
+                  {r.peak ? `${formatFrequency(r.peak.less)} of ${formatFrequency(r.peak.hz)}` : 'no peak'}
                 </td>
                 <td className="no-print text-right">
                   {r.is !== r.better && (
-                    <Button aria-label={`Make ${r.wire} ${r.better}`} onClick={() => toShield(r)}>
+                    <Button
+                      className="whitespace-nowrap"
+                      aria-label={`Make ${r.wire} ${r.better}`}
+                      onClick={() => toShield(r)}
+                    >
                       {r.better === 'shielded' ? 'Shield it' : 'Plain'}
                     </Button>
                   )}
