@@ -21,7 +21,8 @@ export function calibrate(
   pointing = POINTING,
 ): Calibration {
   const px = Math.hypot(b[0] - a[0], b[1] - a[1])
-  if (!(px > 0))
+  // Nearer than one can point they are one place.
+  if (!(px > pointing))
     return {
       ok: false,
       field: 'calibration points',

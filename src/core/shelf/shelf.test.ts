@@ -309,6 +309,7 @@ describe('a traced scan', () => {
   })
   it.each([
     [[5, 5], [5, 5], 100, /same place/],
+    [[5, 5], [5.01, 5], 100, /same place/],
     [[5, 5], [12, 5], 100, /pixels apart/],
     [[0, 0], [400, 0], 0, /no distance/],
     [[0, 0], [400, 0], NaN, /no distance/],
