@@ -1,3 +1,4 @@
+import { lugRef } from '../../src/core/build/lugRef.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { readBuild } from '../../src/core/build/readBuild.ts'
@@ -54,6 +55,13 @@ describe('every recipe', () => {
     for (const { b } of CASES) {
       const r = readBuild(JSON.parse(JSON.stringify(b)))
       expect(r.ok ? [] : r.problems).toEqual([])
+    }
+  })
+  it('leads every pickup by its own leads: nothing is cut from the reel for them', () => {
+    for (const { id, b } of CASES) {
+      const pickups = new Set(b.circuit.components.filter(c => c.kind === 'pickup').map(c => c.id))
+      for (const w of b.circuit.wires)
+        if ([w.from, w.to].some(t => pickups.has(lugRef(t).of))) expect(w.kind, `${id}: ${w.id}`).toBe('lead')
     }
   })
   it.each(CASES)('$i $id: three settings', ({ b, i }) => {

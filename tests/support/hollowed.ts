@@ -27,11 +27,11 @@ const rout = (x: number, y: number): Feature => ({
   face: 'top',
   dims: dims({ x, y, length: 40, width: 90, corner: 0, depth: 20 }),
 })
-const cavity = (x: number, y: number): Feature => ({
+export const cavity = (x: number, y: number, length = 100): Feature => ({
   id: 'cavity',
   role: 'control-cavity',
   face: 'back',
-  dims: dims({ x, y, length: 100, width: 60, corner: 0, depth: 34, topThickness: 6 }),
+  dims: dims({ x, y, length, width: 60, corner: 0, depth: 34, topThickness: 6 }),
 })
 const hole = (id: string, serves: string, x: number, y: number): Feature => ({
   id,

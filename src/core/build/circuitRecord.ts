@@ -86,6 +86,15 @@ export class Component {
   stage?: Stage
 }
 
+/** What the metal is called that the strings end in. */
+export const STRINGS = 'strings'
+
+/** The metal that grounds the strings; other metal of a circuit may be anywhere. */
+export const stringsIn = (components: readonly Component[]): Component | undefined => {
+  const metal = components.filter(c => c.kind === 'metal')
+  return metal.find(c => c.id === STRINGS) ?? metal[0]
+}
+
 /** The lugs that a component has with the part that is chosen for it. */
 export const terminalsOf = (c: Component, part: Part | undefined): string[] =>
   lugsOf(c.kind, part, c.contacts).map(l => l.id)

@@ -1,4 +1,5 @@
 import type { Wired } from '../build/docs.ts'
+import { METAL_LUGS } from '../parts/lugs.ts'
 import { terminalsOf } from '../build/circuitRecord.ts'
 import { networkOf } from './network.ts'
 import { openSettings, partOf } from './settings.ts'
@@ -15,7 +16,7 @@ export function bonds(build: Wired): Bond[] {
   const n = networkOf(build, openSettings(build))
   return build.circuit.components.flatMap(c =>
     terminalsOf(c, partOf(build, c))
-      .filter(t => t === 'case' || t === 'frame' || t === 'bond')
+      .filter(t => METAL_LUGS.has(t))
       .map(t => ({
         terminal: `${c.id}.${t}`,
         label: t === 'bond' ? c.label : `${c.label} ${t}`,

@@ -135,6 +135,8 @@ export function doubtfulValues(build: Wired): DoubtfulValue[] {
   })
 }
 
+/** Pots as such parts are sold; capacitors likewise; resistors ±5 % [common practice: handbook section 6]. */
+const SOLD_AT: Record<Printed, number> = { pot: SOLD.resistance, capacitor: SOLD.capacitance, resistor: 0.05 }
+
 /** How far a printed value may be off when nothing else is known [common practice]. */
-export const soldAt = (kind: Part['kind'], value: number): number =>
-  isPrinted(kind) ? value * (SOLD[PRINTED[kind]] ?? 0.05) : 0
+export const soldAt = (kind: Part['kind'], value: number): number => (isPrinted(kind) ? value * SOLD_AT[kind] : 0)

@@ -17,6 +17,9 @@ export interface JointNow extends SolderJoint {
   off: string[]
 }
 
+/** Whether a joint is there and nothing speaks against it. */
+export const isMade = (j: Pick<JointNow, 'state'>): boolean => j.state === 'soldered' || j.state === 'proven'
+
 /** Other ends of a joint's wires. */
 const ends = (j: Pick<SolderJoint, 'terminal' | 'wires'>): string[] =>
   j.wires.map(w => (w.from === j.terminal ? w.to : w.from)).sort()

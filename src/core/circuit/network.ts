@@ -53,7 +53,7 @@ export const END_STOP = 1
 /** A no-load pot's track is open at full; what is left is its leak, Ω [from memory]. */
 const OPEN_TRACK = 1e10
 /** Core to braid, F a metre [common practice: cable is about 100 pF/m], and a wire's length while no route tells it, m [from memory]. */
-const SHIELDED = 100e-12
+export const SHIELDED = 100e-12
 const USUAL_LENGTH = 0.2
 /** What an active pickup's own stage is taken for [from memory]. */
 const ACTIVE = { gain: 1, inOhms: 2e6, outOhms: 10e3 }

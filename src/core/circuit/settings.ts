@@ -43,7 +43,7 @@ export const contactSort = (build: Pick<Wired, 'parts' | 'slots'>, c: Component)
 
 export const PUSHED = 'in'
 export const PULLED = 'out'
-const PULL_THROWS = [
+export const PULL_THROWS = [
   { id: PUSHED, label: 'pushed' },
   { id: PULLED, label: 'pulled' },
 ]

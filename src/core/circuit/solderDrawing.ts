@@ -46,10 +46,12 @@ const HOLLOW: ReadonlySet<string> = new Set([
   'chamber',
 ])
 
-/** Where wires run in the body, in the instrument's frame: channels as strips, and wires that lie on guard or plate. */
+/** Where wires run in the body, in the instrument's frame: the channels that they pass as strips, and wires that lie on guard or plate. */
 export interface WayInBody {
   channels: readonly (readonly Point[])[]
   together: ReadonlySet<string>
+  /** Where the strings' ground begins. */
+  bond: Point | undefined
 }
 
 /**
@@ -59,7 +61,7 @@ export interface WayInBody {
  */
 export function solderDrawing(build: Wired & Laid, ways?: WayInBody): SolderDrawing {
   const layout = layOut(build),
-    components = placeComponents(build, layout),
+    components = placeComponents(build, layout, ways?.bond),
     { wires } = build.circuit
   const side = build.instrument.handedness === 'right' ? 1 : -1,
     sheet = ([x, y]: Point): Point => [x, side * y]
@@ -68,7 +70,7 @@ export function solderDrawing(build: Wired & Laid, ways?: WayInBody): SolderDraw
   const { routes, crossings, grid } = routeWires(
     components,
     wires,
-    ways && { open: [...hollows, ...channels], over: w => ways.together.has(w.id) },
+    ways && { open: [...hollows, ...channels], channels, over: w => ways.together.has(w.id) },
   )
   const { names, flags } = placeLabels(components, routes, grid)
   return {

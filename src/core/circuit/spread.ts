@@ -17,7 +17,7 @@ export interface Spread {
 }
 
 /** Pots are sold at ±20 %, capacitors at ±10 % [common practice: handbook section 6]: doubt that a part without a reading has at least. */
-export const SOLD: Readonly<Record<string, number>> = { resistance: 0.2, secondResistance: 0.2, capacitance: 0.1 }
+export const SOLD = { resistance: 0.2, secondResistance: 0.2, capacitance: 0.1 }
 const ELECTRIC = [
   'dcResistance',
   'inductance',
@@ -32,7 +32,8 @@ const ELECTRIC = [
 export function doubtOfDim(p: Part, k: string): number {
   const d = p.dims[k]
   if (!d) return 0
-  const sold = p.kind === 'pickup' || d.basis === 'measured' ? 0 : (SOLD[k] ?? 0)
+  const sold =
+    p.kind === 'pickup' || d.basis === 'measured' ? 0 : ((SOLD as Readonly<Record<string, number>>)[k] ?? 0)
   return Math.max(d.doubt, sold * d.value)
 }
 

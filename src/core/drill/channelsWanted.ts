@@ -7,8 +7,8 @@ import { partIn } from '../build/references.ts'
 import { boundsOf, inside, toEdge, type Point } from '../geometry/outline.ts'
 import { strip, type Layout } from '../layout/layOut.ts'
 import { cutsInFrame } from './cutsInFrame.ts'
-import { hollowGraph, type HollowGraph, type Room } from './hollowGraph.ts'
-import { CHANNEL, cutHollow, hollowsOf, type Hollow } from './hollows.ts'
+import { hollowGraph, type Room } from './hollowGraph.ts'
+import { CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
 
 /** How far a channel is drilled into the hollows at both its ends, mm [from memory]. */
 const INTO = 4
@@ -180,23 +180,3 @@ export const channelOutline = (l: Layout, c: Cut): Point[] =>
     [(c.toX ?? 0) + l.nutToHeelEnd, c.toY ?? 0],
     c.width ?? CHANNEL.width,
   )
-
-/** The body's hollows and channels as they are, as the builder means to cut them, and as the wires want them; undefined without a body. */
-export function hollowGraphOf(build: Shaped, l: Layout): HollowGraph | undefined {
-  const body = partIn(build, 'body')
-  if (!body) return undefined
-  const thick = body.dims.thickness?.value ?? 0
-  return graphOf({
-    body,
-    hollows: [
-      ...hollowsOf(build, l).filter(h => h.piece === 'body'),
-      ...channelsWanted(build, l, toTenth).flatMap(c => cutHollow(c, l, thick) ?? []),
-    ],
-  })
-}
-
-const graphOf = lastAlike(
-  ({ body }: { body: Part; hollows: readonly Hollow[] }) => [body.id, body.features],
-  ({ hollows }) => hollows,
-  ({ body, hollows }) => hollowGraph(body, hollows),
-)

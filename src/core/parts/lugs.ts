@@ -104,6 +104,9 @@ export function lugsOf(kind: ComponentKind, part: Part | undefined, own?: Contac
   }
 }
 
+/** Lugs that are metal the hand may touch, with room for many joints: cases, frames, what is bonded. */
+export const METAL_LUGS: ReadonlySet<string> = new Set(['case', 'frame', 'bond'])
+
 /** The coil's end that is one with a pickup's case, as its leads were found out; undefined where the case is by itself. */
 export function caseEnd(part: Part | undefined): string | undefined {
   const leads = part?.kind === 'pickup' ? part.leads : undefined,

@@ -1,11 +1,9 @@
 import type { Build } from '../build/build.ts'
 import type { MadeJoint } from '../build/circuitRecord.ts'
 import { stepText } from '../build/stepRef.ts'
-import { withJoint, type JointNow } from '../circuit/joints.ts'
+import { isMade, withJoint, type JointNow } from '../circuit/joints.ts'
 import { jointsIn, solderActs, type SolderAct } from '../ways/solderActs.ts'
 import { stepOfAct } from './steps/wiringSteps.ts'
-
-const isMade = (j: JointNow): boolean => j.state === 'soldered' || j.state === 'proven'
 
 /** The acts that a step of the plan consists of, in their turn. */
 export const actsOfStep = (build: Build, step: string): SolderAct[] =>

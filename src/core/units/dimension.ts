@@ -13,6 +13,9 @@ import {
   Min,
 } from 'class-validator'
 
+/** So many values a marking may leave open. */
+export const MOST_CANDIDATES = 4
+
 /** Where a dimension's value comes from. A listing is not a fact. */
 export const BASES = ['claimed', 'measured', 'assumed'] as const
 export type Basis = (typeof BASES)[number]
@@ -68,7 +71,7 @@ export class Dimension {
   @IsOptional()
   @IsArray()
   @ArrayMinSize(2)
-  @ArrayMaxSize(4)
+  @ArrayMaxSize(MOST_CANDIDATES)
   @IsNumber({ allowNaN: false, allowInfinity: false }, { each: true })
   candidates?: number[]
 

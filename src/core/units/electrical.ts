@@ -35,6 +35,7 @@ function parsePrefixed(text: string, r: Reading): Parsed {
   if (tail && (!prefix || /[.,]/.test(head))) return refused(`“${raw}” is not ${r.what}`, r.accepted)
   const n = parseDecimal(tail ? `${head}.${tail}` : head)
   if (n === undefined) return refused(`“${raw}” is not ${r.what}`, r.accepted)
+  if (!prefix && !r.unit.test(raw) && Number.isNaN(r.bare)) return refused(`“${raw}” has no unit`, r.accepted)
   const value = n * (prefix ? PREFIX[prefix]! : r.unit.test(raw) ? 1 : r.bare)
   return Number.isFinite(value) && value >= 0
     ? parsed(value)

@@ -5,6 +5,7 @@ import { partOf } from '../circuit/settings.ts'
 import type { Room } from '../drill/hollowGraph.ts'
 import { polygonArea } from '../geometry/outline.ts'
 import { sidesOf } from './girth.ts'
+import { DETOUR, ENDS } from './service.ts'
 import { wireWays, type Through } from './wireWays.ts'
 
 /** Outer diameters, mm [common practice: hook-up wire of 0.3 mm² and cables of its kind; from memory]. */
@@ -99,9 +100,6 @@ export interface FoldLoad {
 
 /** Share of a loose fold that is wire [from memory]. */
 const FILL = 0.35
-/** A wire's detour round cases against the straight line [from memory], and what both ends take, mm. */
-const DETOUR = 1.3
-const ENDS = 20
 
 /**
  * What is folded into each hollow that holds controls when it is closed: everything between components there, and what

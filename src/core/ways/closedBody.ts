@@ -24,6 +24,8 @@ export interface PulledIn {
   by: Opening | undefined
   /** From there to its hole, mm. */
   distance: number
+  /** It goes in after all others, whatever its distance. */
+  last: boolean
 }
 
 /** A hollow that is reached through sound holes alone, and how its controls get in. */
@@ -32,8 +34,6 @@ export interface ClosedBody {
   /** In the order in which they go in. */
   pulled: readonly PulledIn[]
 }
-
-const LEVERS: ReadonlySet<string> = new Set(['switch'])
 
 /**
  * Whether the controls sit in a hollow that no cover opens, and then in which order they are pulled in: the farthest
@@ -67,8 +67,7 @@ function closedIn(build: Shaped): ClosedBody | undefined {
       .sort((a, b) => far(a) - far(b))
     const [by] = fits,
       near = by ?? [...openings].sort((a, b) => far(a) - far(b))[0]!
-    return { component: c.id, label: c.label, by, distance: far(near) }
+    return { component: c.id, label: c.label, by, distance: far(near), last: c.kind === 'switch' }
   })
-  const last = (p: PulledIn) => Number(LEVERS.has(build.circuit.components.find(c => c.id === p.component)!.kind))
-  return { openings, pulled: pulled.sort((a, b) => last(a) - last(b) || b.distance - a.distance) }
+  return { openings, pulled: pulled.sort((a, b) => Number(a.last) - Number(b.last) || b.distance - a.distance) }
 }

@@ -7,7 +7,7 @@ import { lugWords } from '../circuit/lugFinder.ts'
 import { partOf } from '../circuit/settings.ts'
 import type { SolderDrawing } from '../circuit/solderDrawing.ts'
 import { closedBody } from './closedBody.ts'
-import { DOWN_AND_UP, SERVICE } from './service.ts'
+import { DOWN_AND_UP, ENDS, SERVICE } from './service.ts'
 import type { SolderAct } from './solderActs.ts'
 import { wireWays, type WireWay } from './wireWays.ts'
 
@@ -47,8 +47,6 @@ export interface CutList {
   later: LaterPickup[]
 }
 
-/** Stripped at both ends and bent round a lug, mm [common practice: 5 mm an end and as much to bend]. */
-const ENDS = 20
 /** Reels are cut to whole fives, mm [our choice]. */
 const STEP = 5
 const whole = (mm: number): number => Math.ceil(mm / STEP) * STEP

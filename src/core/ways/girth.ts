@@ -30,9 +30,7 @@ export function sidesOf(c: Component, part: Part | undefined): Sides | undefined
     case 'jack':
       return sorted(size('caseWidth'), size('caseWidth'), size('caseDepth'))
     case 'pickup':
-      return part
-        ? sorted(part.dims.length?.value ?? 35, part.dims.width?.value ?? 70, part.dims.height?.value ?? 20)
-        : undefined
+      return part ? sorted(size('length'), size('width'), size('depthBelowTop') + size('coverHeight')) : undefined
     case 'battery':
       return part ? sorted(size('length'), size('width'), size('height')) : undefined
     case 'capacitor':

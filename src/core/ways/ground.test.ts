@@ -42,14 +42,14 @@ describe('the ground', () => {
       { loops } = groundOf(ring)
     expect(loops).toHaveLength(1)
     expect(new Set(loops[0]!.through)).toEqual(new Set(['volume', 'tone', 'jack']))
-    expect(loops[0]!.area).toBeCloseTo(7, 6)
+    expect(loops[0]!.area).toBeCloseTo(700, 4)
     // One turn of 700 mm² beside 8,000 turns of 558 mm² [from memory].
     expect(loops[0]!.against).toBeCloseTo(20 * Math.log10(700 / (8000 * 558)), 6)
   })
   it('of two wires side by side encloses the gap between them alone', () => {
     const twice = groundOf(withWires(b, [...b.circuit.wires, black('x', 'tone.case', 'volume.case')]))
     // 40 mm there and 3 mm beside.
-    expect(twice.loops[0]!.area).toBeCloseTo(1.2, 6)
+    expect(twice.loops[0]!.area).toBeCloseTo(120, 4)
   })
   it.each(DEMO_NAMES)(
     'of %s is the same by either school, without a ring, with one wire less than pieces',
@@ -94,10 +94,10 @@ describe('a lining', () => {
     const rout = 40 * 90 + 2 * (40 + 90) * 20,
       cavity = 100 * 60 + 2 * (100 + 60) * 34,
       cover = 100 * 60
-    expect(s.area * 100).toBeCloseTo(rout + cavity + cover, 3)
+    expect(s.area).toBeCloseTo(rout + cavity + cover, 3)
     // 130 mL a square metre and coat, two coats; a fifth overlaps [from memory].
     expect(s.paint).toBeCloseTo(((rout + cavity + cover) / 1e6) * 260, 6)
-    expect(s.foil).toBeCloseTo(((rout + cavity + cover) / 100) * 1.2, 6)
+    expect(s.foil).toBeCloseTo((rout + cavity + cover) * 1.2, 4)
   })
   it('names a hot lug that stands near a wall, and none in the middle', () => {
     expect(shieldingOf(b)!.keepOut).toEqual([])

@@ -1,4 +1,4 @@
-import type { ShieldSort, Wire } from '../build/circuitRecord.ts'
+import type { Wire } from '../build/circuitRecord.ts'
 import type { Shaped } from '../build/docs.ts'
 import { lugRef } from '../build/lugRef.ts'
 import { partIn } from '../build/references.ts'
@@ -7,8 +7,10 @@ import { lugWords } from '../circuit/lugFinder.ts'
 import { networkOf } from '../circuit/network.ts'
 import { openSettings } from '../circuit/settings.ts'
 import type { Point } from '../geometry/outline.ts'
+import { METAL_LUGS } from '../parts/lugs.ts'
 import type { Part } from '../parts/part.ts'
 import type { Carrier } from './homes.ts'
+import { SHIELD_RULES } from './shielding.ts'
 import { wireWays, type WireWays } from './wireWays.ts'
 
 /** How a piece of metal comes to ground. */
@@ -30,7 +32,7 @@ export interface GroundedMetal {
 export interface GroundLoop {
   through: readonly string[]
   labels: readonly string[]
-  /** cm². */
+  /** mm². */
   area: number
   /** How much less of the same field it picks up than one single-coil does, dB; negative. */
   against: number
@@ -54,7 +56,7 @@ const COIL = { turns: 8000, mm2: 62 * 9 } as const
 /** Two conductors side by side leave this between them, mm [from memory]. */
 const BESIDE = 3
 
-const METAL_LUGS: ReadonlySet<string> = new Set(['case', 'frame', 'bond', 'sleeve'])
+const onMetal = (lug: string): boolean => METAL_LUGS.has(lug) || lug === 'sleeve'
 
 /** Plates that controls stand on, and what they are when nobody says [common practice]. */
 const PLATES: readonly (readonly [slot: string, on: Carrier, label: string, usual: 'metal' | 'plastic'])[] = [
@@ -77,8 +79,6 @@ const metalPlates = (build: Shaped): Plate[] =>
     return part && (part.traits.material ?? usual) === 'metal' ? [{ id: slot, label, on, part }] : []
   })
 
-/** A lining, by what it is called. */
-export const SHIELD_LABELS: Record<ShieldSort, string> = { foil: 'Shielding foil', paint: 'Shielding paint' }
 const SHIELD = 'shield'
 
 /** An edge of the ground's graph: a wire, or a contact of metal on metal. */
@@ -99,8 +99,8 @@ export function groundWires(build: Shaped): Wire[] {
     return (
       w.kind === 'wire' &&
       a.of !== b.of &&
-      METAL_LUGS.has(a.lug) &&
-      METAL_LUGS.has(b.lug) &&
+      onMetal(a.lug) &&
+      onMetal(b.lug) &&
       n.nodeOf.get(w.from) === 0 &&
       n.nodeOf.get(w.to) === 0
     )
@@ -235,7 +235,7 @@ export function groundOf(build: Shaped): Ground {
     { components, shield } = build.circuit
   const label = (id: string): string =>
     id === SHIELD && shield
-      ? SHIELD_LABELS[shield]
+      ? `Shielding ${SHIELD_RULES[shield].label}`
       : (plates.find(p => p.id === id)?.label ?? components.find(c => c.id === id)?.label ?? id)
   const sleeve = components.find(c => c.kind === 'jack')?.id
   /** What metal reaches the sleeve by wires and contacts. */
@@ -300,7 +300,7 @@ export function groundOf(build: Shaped): Ground {
     return {
       through: pieces,
       labels: pieces.map(label),
-      area: mm2 / 100,
+      area: mm2,
       against: 20 * Math.log10(Math.max(mm2, 1) / (COIL.turns * COIL.mm2)),
     }
   })

@@ -1,12 +1,12 @@
-import type { Component } from '../build/circuitRecord.ts'
+import { stringsIn, type Component } from '../build/circuitRecord.ts'
 import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
+import type { BodyGraph } from '../drill/bodyGraph.ts'
 import { roomsOn, type HollowGraph, type Room } from '../drill/hollowGraph.ts'
 import { hollowsOf } from '../drill/hollows.ts'
 import { lengthOf, pointOn, type Bore } from '../geometry/bore.ts'
-import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../geometry/outline.ts'
+import { boundsOf, inside, type Point } from '../geometry/outline.ts'
 import { controlSpots } from '../layout/controls.ts'
-import { bondPlace } from '../layout/bondPlace.ts'
 import type { Layout } from '../layout/layOut.ts'
 
 /** What a component is fixed to: it goes where that goes when it is lifted. */
@@ -30,9 +30,6 @@ export interface Home {
   /** What lies between it and its room. */
   through?: OwnBore
 }
-
-/** A strings' ground that is not drilled yet: its bore, mm [common practice], and its depth under the top [from memory]. */
-const GROUND = { diameter: 3, depth: 20 } as const
 
 const ON_PLATES: readonly (readonly [slot: string, on: Carrier])[] = [
   ['guard', 'guard'],
@@ -63,46 +60,33 @@ const roomAt = (g: HollowGraph, at: Point): Room | undefined => {
 }
 
 /** Where the wire that grounds the strings begins: at the claw, in a hole under bridge or post, at the tail. */
-function stringsHome(build: Shaped, l: Layout, g: HollowGraph): Home {
+function stringsHome(l: Layout, g: BodyGraph): Home {
   const springs = g.rooms.find(r => r.feature?.role === 'spring-cavity')
-  const at = bondPlace(l)
-  if (springs) return { at, on: 'body', room: springs }
-  const drilled = g.channels.find(c => c.feature?.serves === 'ground')
-  if (drilled) {
-    return {
-      at,
-      on: 'body',
-      room: drilled.rooms[0],
-      through: { id: drilled.id, label: 'the ground’s hole', bore: drilled.bore, planned: false },
-    }
+  if (springs) {
+    const b = boundsOf(springs.polygon)
+    return { at: [b.x0, (b.y0 + b.y1) / 2], on: 'body', room: springs }
   }
-  const [near] = g.rooms
-    .filter(r => r.feature?.role === 'control-cavity')
-    .sort((a, b) => edgeDistance(b.polygon, at) - edgeDistance(a.polygon, at))
-  if (!near) return { at, on: 'body', room: undefined }
-  const wall = toEdge(near.polygon, at).on
+  if (!g.ground) return { at: [l.bridge.front, l.bridge.y], on: 'body', room: undefined }
+  const { id, bore, planned, rooms } = g.ground
   return {
-    at,
+    at: [bore.from[0], bore.from[1]],
     on: 'body',
-    room: near,
-    through: {
-      id: 'ground',
-      label: 'the ground’s hole',
-      bore: {
-        from: [at[0], at[1], 0],
-        to: [wall[0], wall[1], Math.max(near.z0 + 3, -GROUND.depth)],
-        radius: GROUND.diameter / 2,
-      },
-      planned: true,
-    },
+    room: rooms.find(r => r.feature?.role === 'control-cavity') ?? rooms[0],
+    through: { id, label: 'the ground’s hole', bore, planned },
   }
+}
+
+/** Where the strings' ground begins. */
+export const bondOf = (components: readonly Component[], homes: ReadonlyMap<string, Home>): Point | undefined => {
+  const strings = stringsIn(components)
+  return strings && homes.get(strings.id)?.at
 }
 
 /** Where every component sits that the layout tells of: on guard, plate or body, and over which hollow. By component. */
 export function homesOf(
   build: Shaped,
   l: Layout,
-  g: HollowGraph,
+  g: BodyGraph,
   components: readonly Component[],
 ): ReadonlyMap<string, Home> {
   const spots = new Map(controlSpots(build, l).map(s => [s.slot, s])),
@@ -112,11 +96,12 @@ export function homesOf(
       const part = partIn(build, slot)
       return part ? [{ part, on }] : []
     })
-  const battery = g.rooms.find(r => r.feature?.role === 'battery-box')
+  const strings = stringsIn(components),
+    battery = g.rooms.find(r => r.feature?.role === 'battery-box')
   const out = new Map<string, Home>()
   for (const c of components) {
-    if (c.kind === 'metal') {
-      out.set(c.id, stringsHome(build, l, g))
+    if (c === strings) {
+      out.set(c.id, stringsHome(l, g))
       continue
     }
     if (c.slot === undefined) continue

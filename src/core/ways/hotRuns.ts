@@ -1,9 +1,10 @@
 import type { Shaped } from '../build/docs.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
-import { loaded, networkOf, type Element, type Network } from '../circuit/network.ts'
+import { loaded, networkOf, SHIELDED, type Element, type Network } from '../circuit/network.ts'
 import { decibels, pitchSteps, responseOf } from '../circuit/response.ts'
 import { allSettings, openSettings, type Settings } from '../circuit/settings.ts'
 import { transfers } from '../circuit/solve.ts'
+import { DETOUR } from './service.ts'
 import { wireWays } from './wireWays.ts'
 
 /** A long run of hot wire, plain and as a shielded cable. */
@@ -29,14 +30,12 @@ const LONG = 100
 const MAINS = { volts: 230, hz: 50, faradsPerMetre: 0.5e-12 } as const
 /** What a braid lets through [from memory]: a hundredth. */
 const LEAKS = -40
-/** Core to braid, F a metre [common practice]. */
-const BRAID = 100e-12
 /** A string's usual signal at the jack, V [from memory]. */
 const STRING = 0.1
 /** Hum so far under the string is not heard beside it, dB [our choice]; a peak that falls by more than this share is heard. */
 const UNHEARD = -70
+const LOUD = -50
 const HEARD = 0.03
-const DETOUR = 1.3
 
 const MAINS_ID = '~mains'
 
@@ -104,7 +103,7 @@ export function hotRuns(build: Shaped): HotRun[] {
     // The setting at which the run carries the signal: where a braid takes most from the peak.
     const peaks = settings.flatMap(s => {
       const was = peakWith(bare, s, w.from, 0),
-        is = was === undefined ? undefined : peakWith(bare, s, w.from, BRAID * metres)
+        is = was === undefined ? undefined : peakWith(bare, s, w.from, SHIELDED * metres)
       return was === undefined || is === undefined ? [] : [{ hz: was, less: was - is }]
     })
     const peak = peaks.sort((a, b) => b.less / b.hz - a.less / a.hz)[0]
@@ -118,7 +117,8 @@ export function hotRuns(build: Shaped): HotRun[] {
         plain,
         shielded: plain + LEAKS,
         peak,
-        better: plain > UNHEARD && !costs ? 'shielded' : plain > UNHEARD + 20 ? 'shielded' : 'plain',
+        // Where a braid costs treble, only what hums loudly wants one.
+        better: plain > (costs ? LOUD : UNHEARD) ? 'shielded' : 'plain',
         is: w.braid ? 'shielded' : 'plain',
       },
     ]

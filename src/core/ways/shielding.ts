@@ -32,7 +32,7 @@ export const SHIELD_RULES: Record<ShieldSort, ShieldRule> = {
 export interface LinedFace {
   id: string
   label: string
-  /** cm². */
+  /** mm². */
   area: number
 }
 
@@ -46,9 +46,9 @@ export interface KeepOut {
 
 export interface Shielding {
   faces: readonly LinedFace[]
-  /** cm². */
+  /** mm². */
   area: number
-  /** Paint for all coats, mL; foil with its overlaps, cm². */
+  /** Paint for all coats, mL; foil with its overlaps, mm². */
   paint: number
   foil: number
   keepOut: readonly KeepOut[]
@@ -78,13 +78,13 @@ export function shieldingOf(build: Shaped): Shielding | undefined {
   const faces: LinedFace[] = rooms.map(r => ({
     id: r.id,
     label: r.label,
-    area: (polygonArea(r.polygon) + around(r.polygon) * (r.z1 - r.z0)) / 100,
+    area: polygonArea(r.polygon) + around(r.polygon) * (r.z1 - r.z0),
   }))
-  if (l.guard.length > 2) faces.push({ id: 'guard', label: 'back of the guard', area: polygonArea(l.guard) / 100 })
+  if (l.guard.length > 2) faces.push({ id: 'guard', label: 'back of the guard', area: polygonArea(l.guard) })
   else if (!closedBody(build))
     for (const r of rooms)
       if (r.feature?.role === 'control-cavity' && r.feature.face === 'back')
-        faces.push({ id: `${r.id}/cover`, label: `cover of the ${r.label}`, area: polygonArea(r.polygon) / 100 })
+        faces.push({ id: `${r.id}/cover`, label: `cover of the ${r.label}`, area: polygonArea(r.polygon) })
   const area = faces.reduce((s, f) => s + f.area, 0)
   const side = build.instrument.handedness === 'right' ? 1 : -1,
     n = networkOf(build, openSettings(build))
@@ -104,7 +104,7 @@ export function shieldingOf(build: Shaped): Shielding | undefined {
   return {
     faces,
     area,
-    paint: (area / 1e4) * SHIELD_RULES.paint.perSquareMetre * SHIELD_RULES.paint.coats,
+    paint: (area / 1e6) * SHIELD_RULES.paint.perSquareMetre * SHIELD_RULES.paint.coats,
     foil: area * (1 + SHIELD_RULES.foil.overlap),
     keepOut: keepOut.sort((a, b) => a.gap - b.gap),
   }

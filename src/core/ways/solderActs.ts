@@ -1,4 +1,4 @@
-import { SOLDER_STAGES, type SolderStage, type Wire } from '../build/circuitRecord.ts'
+import { SOLDER_STAGES, stringsIn, type SolderStage, type Wire } from '../build/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { lugRef } from '../build/lugRef.ts'
@@ -22,13 +22,10 @@ export type SolderAct = {
   | { kind: 'bring in'; component: string; label: string; says: string; why: string }
 )
 
-type Draft = (
-  | Omit<Extract<SolderAct, { kind: 'tin' }>, 'order'>
-  | Omit<Extract<SolderAct, { kind: 'lay' }>, 'order'>
-  | Omit<Extract<SolderAct, { kind: 'pull' }>, 'order'>
-  | Omit<Extract<SolderAct, { kind: 'joint' }>, 'order'>
-  | Omit<Extract<SolderAct, { kind: 'bring in' }>, 'order'>
-) & { after: string[] }
+/** An act before it has its turn, with what has to come before it. */
+type Draft = (SolderAct extends infer A ? (A extends SolderAct ? Omit<A, 'order'> : never) : never) & {
+  after: string[]
+}
 
 const jointId = (j: Pick<JointNow, 'terminal' | 'stage'>): string => `${j.terminal}@${j.stage}`
 
@@ -97,6 +94,8 @@ function actsOf(build: Shaped): SolderAct[] {
   const ways = new Map(wireWays(build)?.ways.map(w => [w.wire, w])),
     closed = closedBody(build)
   const kindOf = (t: string) => circuit.components.find(c => c.id === lugRef(t).of)?.kind
+  const strings = stringsIn(circuit.components)?.id,
+    onStrings = (j: JointNow): boolean => lugRef(j.terminal).of === strings
   const drafts: Draft[] = []
   const tinned = [...new Set(joints.map(j => j.terminal))]
   drafts.push({
@@ -108,9 +107,8 @@ function actsOf(build: Shaped): SolderAct[] {
     says: `Tin ${tinned.length} lugs and cases and every wire’s end, before anything is joined: a scuffed case takes solder in three seconds, a bare one drinks heat until the track is spoiled.`,
   })
   // Bonds lie before what covers them is pressed or screwed down.
-  const bonds = circuit.wires.filter(w => kindOf(w.from) === 'metal' || kindOf(w.to) === 'metal')
-  for (const j of joints.filter(x => kindOf(x.terminal) === 'metal')) {
-    const own = bonds.filter(w => w.from === j.terminal || w.to === j.terminal)
+  for (const j of joints.filter(onStrings)) {
+    const own = j.wires
     drafts.push({
       kind: 'lay',
       id: jointId(j),
@@ -153,7 +151,7 @@ function actsOf(build: Shaped): SolderAct[] {
       why: p.why,
     })
   }
-  for (const j of joints.filter(x => kindOf(x.terminal) !== 'metal'))
+  for (const j of joints.filter(x => !onStrings(x)))
     drafts.push({
       kind: 'joint',
       id: jointId(j),
@@ -178,7 +176,7 @@ function actsOf(build: Shaped): SolderAct[] {
           : `${p.label} passes no sound hole: take a smaller one, or bring it in by a pickup’s rout.`,
         why: i
           ? ''
-          : `The farthest from the sound hole first; ${closed.pulled.some(x => kindOf(`${x.component}.x`) === 'switch') ? 'the switch last, whatever its distance' : 'the nearest last'}.`,
+          : `The farthest from the sound hole first; ${closed.pulled.some(x => x.last) ? 'the switch last, whatever its distance' : 'the nearest last'}.`,
       }),
     )
   }

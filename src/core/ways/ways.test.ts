@@ -10,6 +10,8 @@ import { withJointMade } from '../plan/solderTick.ts'
 import { harnessBoard } from '../print/circuitSheet.ts'
 import { closedBody } from './closedBody.ts'
 import { cutList } from './cutList.ts'
+import { withLoose } from '../circuit/loose.ts'
+import { drillWork } from '../fit/drillWork.ts'
 import { solderOrder } from '../circuit/solderOrder.ts'
 import { groundOf } from './ground.ts'
 import { hotRuns } from './hotRuns.ts'
@@ -66,6 +68,52 @@ describe('the way of a wire', () => {
     const { body: _gone, ...slots } = demo('wren').slots
     void _gone
     expect(wireWays({ ...demo('wren'), slots })).toBeUndefined()
+  })
+})
+
+describe('the strings’ ground', () => {
+  it.each(['heron', 'bittern', 'plover'] as const)(
+    'of %s that is still to be drilled goes by the very hole that the hole list has',
+    name => {
+      const b = demo(name),
+        hole = drillWork(b)!.holes.find(h => h.group === 'ground')!,
+        { graph, homes } = wireWays(b)!
+      expect(graph.ground!.planned).toBe(true)
+      expect(homes.get('strings')!.at[0]).toBeCloseTo(hole.at[0], 6)
+      expect(homes.get('strings')!.at[1]).toBeCloseTo(hole.at[1], 6)
+      expect(graph.ground!.bore.radius * 2).toBe(hole.bits.at(-1)!.mm)
+    },
+  )
+  it('of a tremolo begins at its claw and goes by the channel that is there', () => {
+    const b = demo('kestrel'),
+      w = wireWays(b)!.ways.find(x => x.wire === 'w22')!
+    expect(w).toMatchObject({ blocked: false, through: [{ diameter: 4, planned: false }] })
+    // Without it one is asked for, and taken.
+    const without: Build = {
+      ...b,
+      parts: b.parts.map(p =>
+        p.kind === 'body' ? { ...p, features: p.features.filter(f => f.id !== 'channel-ground') } : p,
+      ),
+    }
+    const asked = wireWays(without)!.ways.find(x => x.wire === 'w22')!
+    expect(asked).toMatchObject({ blocked: false, through: [{ diameter: 3, planned: true }] })
+  })
+  it('is one of the metal alone: a cover that somebody bonds is soldered like anything else', () => {
+    const b = demo('heron'),
+      { circuit, id } = withLoose(b.circuit, 'metal')
+    const more: Build = {
+      ...b,
+      circuit: {
+        ...circuit,
+        wires: [...circuit.wires, { id: 'cover', from: `${id}.bond`, to: 'volume.case', kind: 'wire' }],
+      },
+    }
+    const acts = solderActs(more)
+    expect(acts.filter(a => a.kind === 'lay').map(a => a.kind === 'lay' && a.joint.terminal)).toEqual([
+      'strings.bond',
+    ])
+    expect(acts.some(a => a.kind === 'joint' && a.joint.terminal === `${id}.bond`)).toBe(true)
+    expect(wireWays(more)!.homes.has(id)).toBe(false)
   })
 })
 

@@ -3,7 +3,8 @@ import { lastAlike } from '../build/kept.ts'
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { lugRef } from '../build/lugRef.ts'
-import { hollowGraphOf, wayBetween } from '../drill/channelsWanted.ts'
+import { bodyGraph, type BodyGraph } from '../drill/bodyGraph.ts'
+import { wayBetween } from '../drill/channelsWanted.ts'
 import { spanIn, type HollowGraph, type Passage, type Room } from '../drill/hollowGraph.ts'
 import { lengthOf, pointOn } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -38,7 +39,7 @@ export interface WireWay {
 }
 
 export interface WireWays {
-  graph: HollowGraph
+  graph: BodyGraph
   homes: ReadonlyMap<string, Home>
   ways: readonly WireWay[]
 }
@@ -183,7 +184,7 @@ function wayOf(doors: readonly Door[], wire: string, from: Home, to: Home): Wire
 }
 
 interface Wanted {
-  graph: HollowGraph
+  graph: BodyGraph
   homes: ReadonlyMap<string, Home>
   wires: readonly Wire[]
 }
@@ -218,7 +219,7 @@ export const wireWays = fact(SHAPED, waysOf)
 
 function waysOf(build: Shaped): WireWays | undefined {
   const l = layOut(build),
-    graph = l && hollowGraphOf(build, l)
+    graph = l && bodyGraph(build, l)
   if (!graph) return undefined
   const { components, wires } = build.circuit
   return computed({ graph, homes: homesOf(build, l, graph, components), wires })

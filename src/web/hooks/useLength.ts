@@ -26,6 +26,11 @@ export function useLength() {
     /** An area, mm² or square inches. */
     area: (mm2: number) =>
       display === 'mm' ? `${Math.round(mm2)}\u202fmm²` : `${(mm2 / MM_PER_INCH ** 2).toFixed(2)}\u202fin²`,
+    /** The area of a face, mm² in square centimetres or inches. */
+    face: (mm2: number) =>
+      display === 'mm'
+        ? `${(mm2 / 100).toFixed(mm2 < 1000 ? 1 : 0)}\u202fcm²`
+        : `${(mm2 / MM_PER_INCH ** 2).toFixed(mm2 < 10000 ? 2 : 0)}\u202fin²`,
     prose: (text: string) => lengthsInText(text, display),
     /** The number alone, for tables whose heading names the unit. */
     num: (mm: number, decimals = 1) => lengthFigure(mm, display, decimals).figure,

@@ -3,15 +3,11 @@ import type { Component, Wire } from '../../build/circuitRecord.ts'
 import type { Laid, Wired } from '../../build/docs.ts'
 import { lugRef, lugText } from '../../build/lugRef.ts'
 import { boundsOf, type Point } from '../../geometry/outline.ts'
-import { bondPlace } from '../../layout/bondPlace.ts'
 import { controlSpots } from '../../layout/controls.ts'
 import type { Layout } from '../../layout/layOut.ts'
-import { lugsOf, type ComponentKind } from '../../parts/lugs.ts'
+import { lugsOf, METAL_LUGS, type ComponentKind } from '../../parts/lugs.ts'
 import { partOf } from '../settings.ts'
 import { boundsOfComponent, overlap, rotated, type Box, type DrawnComponent } from './placed.ts'
-
-/** Lugs with room for many joints. */
-const WIDE: ReadonlySet<string> = new Set(['case', 'frame', 'bond'])
 
 /** Half sizes of what has no size of its own, mm [from memory]. */
 const HALF: Partial<Record<ComponentKind, readonly [number, number]>> = {
@@ -25,6 +21,8 @@ const HALF: Partial<Record<ComponentKind, readonly [number, number]>> = {
 }
 /** Room between what is put anywhere and its neighbours, mm [our choice]. */
 const ROOM = 5
+/** Behind the foremost saddle, under the bridge, while nobody says where the strings' ground begins, mm [from memory]. */
+const UNDER = 18
 /** Columns of a drawing without an instrument, mm [our choice]. */
 const COLUMN = 60
 
@@ -54,7 +52,7 @@ function drawn(
     terminal: lugText({ of: c.id, lug: l.id }),
     name: l.id,
     at: put(l.at),
-    wide: WIDE.has(l.id) && c.kind !== 'pickup',
+    wide: METAL_LUGS.has(l.id) && c.kind !== 'pickup',
   }))
   return { id: c.id, label: c.label, kind: c.kind, at, turn, loose, lugs, outline: outlineOf(build, c, put, hull) }
 }
@@ -72,7 +70,7 @@ function outlineOf(
     return { radius: Math.min(12, (part ? sizeAt(part, 'pot', 'caseWidth') : 17) / 2) }
   }
   if (c.kind === 'switch') {
-    const at = lugsOf(c.kind, part, c.contacts).filter(l => !WIDE.has(l.id)),
+    const at = lugsOf(c.kind, part, c.contacts).filter(l => !METAL_LUGS.has(l.id)),
       b = boundsOf(at.map(l => l.at))
     // Wires land on lugs from outside: what they go round is the frame between the rows, or behind the leaves.
     const wide = b.x1 - b.x0 > 8 && b.y1 - b.y0 > 8
@@ -147,8 +145,9 @@ function freePlace(near: Point, half: readonly [number, number], taken: readonly
  * Where every component sits as the solderer sees it: guard turned over or body seen through its back, so that a
  * right-handed instrument's treble side lies below. Pots, switches and jack stand at their holes, pickups in their own
  * outlines; what hangs on its legs, and what no hole tells of, where there is room beside what it is wired to.
+ * @param bond where the strings' ground begins in the body; the bridge, while nobody says
  */
-export function placeComponents(build: Wired & Laid, layout: Layout | undefined): DrawnComponent[] {
+export function placeComponents(build: Wired & Laid, layout: Layout | undefined, bond?: Point): DrawnComponent[] {
   const side = build.instrument.handedness === 'right' ? 1 : -1
   const sheet = ([x, y]: Point): Point => [x, side * y]
   const { components, wires } = build.circuit
@@ -171,7 +170,8 @@ export function placeComponents(build: Wired & Laid, layout: Layout | undefined)
     if (k) centres.set(c.id, k.at)
     else if (!layout && c.kind !== 'capacitor' && c.kind !== 'resistor' && c.kind !== 'metal')
       centres.set(c.id, [COLUMN * (i % 4), COLUMN * Math.floor(i / 4)])
-    else if (layout && c.kind === 'metal') centres.set(c.id, sheet(bondPlace(layout)))
+    else if (layout && c.kind === 'metal')
+      centres.set(c.id, sheet(bond ?? [layout.bridge.front + UNDER, layout.bridge.y]))
   })
   const out: DrawnComponent[] = []
   const middle = mean([...centres.values()])

@@ -73,10 +73,13 @@ const NONE = -1
 export function routeWires(
   components: readonly DrawnComponent[],
   wires: readonly Wire[],
-  ground: Ground = { open: [], over: () => true },
+  ground: Ground = { open: [], channels: [], over: () => true },
 ): Routed {
   // Of a pickup the end with its leads is enough: wires come from there.
-  const boxes = components.map(c => (c.kind === 'pickup' ? boundsOfLugs(c) : boundsOfComponent(c)))
+  const boxes = [
+    ...components.map(c => (c.kind === 'pickup' ? boundsOfLugs(c) : boundsOfComponent(c))),
+    ...ground.channels.map(boundsOf),
+  ]
   const box: Box = components.length
     ? {
         x0: Math.min(...boxes.map(b => b.x0)) - MARGIN,
@@ -96,6 +99,8 @@ export function routeWires(
 /** Where wires can lie, on the sheet: hollows and channels; elsewhere is wood. */
 export interface Ground {
   open: readonly (readonly Point[])[]
+  /** Which of them wires are pulled through: they are on the sheet from end to end. */
+  channels: readonly (readonly Point[])[]
   /** Whether a wire lies on guard or plate, over wood and hollow alike. */
   over: (w: Wire) => boolean
 }

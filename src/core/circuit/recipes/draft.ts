@@ -1,4 +1,5 @@
-import type { Circuit, Component, Wire, WireKind } from '../../build/circuitRecord.ts'
+import { STRINGS, type Circuit, type Component, type Wire, type WireKind } from '../../build/circuitRecord.ts'
+import { lugRef } from '../../build/lugRef.ts'
 import { CONTACTS } from '../../parts/contacts.ts'
 import type { Have, HavePickup, HavePot, HaveSwitch } from './have.ts'
 
@@ -34,8 +35,11 @@ export class Draft {
   wire(from: string, to: string, kind: WireKind = 'wire', colour?: string): void {
     this.wires.push({ id: `w${this.wires.length + 1}`, from, to, kind, ...(colour ? { colour } : {}) })
   }
+  /** A hot conductor: the pickup's own lead where it comes from one, else cut from the reel. */
   hot(from: string, to: string): void {
-    this.wire(from, to, 'wire', 'white')
+    const lead = [from, to].some(t => this.components.some(c => c.kind === 'pickup' && c.id === lugRef(t).of))
+    if (lead) this.lead(from, to)
+    else this.wire(from, to, 'wire', 'white')
   }
   /** To the star: what lies on it already needs no wire. */
   ground(lug: string): void {
@@ -163,7 +167,7 @@ export class Draft {
   /** Strings, bridge and what else the hand touches, then jack's sleeve: what passes the body comes last. */
   finish(recipe: string): Circuit {
     const jack = this.jack()
-    this.add({ id: 'strings', kind: 'metal', label: 'Bridge and strings' })
+    this.add({ id: STRINGS, kind: 'metal', label: 'Bridge and strings' })
     this.ground('strings.bond')
     this.ground(`${jack}.sleeve`)
     return {

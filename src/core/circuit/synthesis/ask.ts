@@ -6,7 +6,7 @@ import { caseEnd } from '../../parts/lugs.ts'
 import { CONTACTS, CONTACT_NAMES, type ContactName } from '../../parts/contacts.ts'
 import { coilEnds, type CoilEnds } from '../coilEnds.ts'
 import { leadColours, withColours } from '../leadColours.ts'
-import { PULLED, PUSHED } from '../settings.ts'
+import { PULL_THROWS } from '../settings.ts'
 import { Draft } from '../recipes/draft.ts'
 import { haveOf, type Have } from '../recipes/have.ts'
 import type { Wiring } from './search.ts'
@@ -58,11 +58,6 @@ export interface Second {
   throws: readonly { id: string; label: string }[]
 }
 
-const PULLS = [
-  { id: PUSHED, label: 'pushed' },
-  { id: PULLED, label: 'pulled' },
-]
-
 /** What can be thrown beside a build's first switch: pull switches under its pots, and its second switch. */
 export function secondsOf(have: Have): (Second & { label: string })[] {
   const pulls = [...have.tones, ...have.volumes].flatMap(p =>
@@ -74,7 +69,7 @@ export function secondsOf(have: Have): (Second & { label: string })[] {
             commons: ['a', 'b'].map(x => `${p.slot}.${x}-common`),
             lugs: ['a', 'b'].map(x => [`${p.slot}.${x}-in`, `${p.slot}.${x}-out`]),
             switch: { poles: 2, positions: [0, 1].map(t => [[t], [t]]) },
-            throws: PULLS,
+            throws: PULL_THROWS,
           },
         ]
       : [],

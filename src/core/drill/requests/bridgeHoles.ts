@@ -1,3 +1,5 @@
+import { stringsIn } from '../../build/circuitRecord.ts'
+import type { Bore } from '../../geometry/bore.ts'
 import { placeAt, sizeAt } from '../../build/assumed.ts'
 import { TREMOLOS } from '../../build/build.ts'
 import type { Shaped } from '../../build/docs.ts'
@@ -68,7 +70,7 @@ function bridgeScrews(build: Shaped, l: Layout, body: Part, bridge: Part): HoleR
 const grounded = (build: Shaped, slot: 'posts' | 'tail-posts'): string =>
   build.instrument.bridge === 'stud bridge' &&
   slot === (partIn(build, 'tail-posts') ? 'tail-posts' : 'posts') &&
-  build.circuit.components.some(c => c.kind === 'metal')
+  stringsIn(build.circuit.components) !== undefined
     ? ' The ground wire comes out in the one nearer to the cavity: drill that channel first and lay the bare end before the bushing is pressed.'
     : ''
 
@@ -210,6 +212,17 @@ export function tailAt(l: Layout, y: number): number {
 /** How far outside its outermost screw a trapeze's ground comes out under the bracket's edge, mm [from memory]. */
 const BESIDE_BRACKET = 6
 
+/** What every hole for the strings' ground has alike; its diameter, mm [common practice]. */
+const GROUND = {
+  id: 'ground',
+  serves: 'ground',
+  group: 'ground',
+  purpose: 'wire',
+  diameter: 3,
+  rule: 'never smaller',
+  through: true,
+} as const
+
 /** Where a cavity's wires are: its outline, and the heights between top and floor. */
 function cavityOf(build: Shaped, l: Layout, body: Part) {
   const cavity = l.features.find(f => f.partId === body.id && f.role === 'control-cavity'),
@@ -233,18 +246,8 @@ function cavityOf(build: Shaped, l: Layout, body: Part) {
 function groundHole(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const cavity = cavityOf(build, l, body),
     sort = build.instrument.bridge
-  if (!cavity || !build.circuit.components.some(c => c.kind === 'metal') || TREMOLOS.includes(sort)) return []
-  const common = {
-    id: 'ground',
-    serves: 'ground',
-    group: 'ground' as const,
-    purpose: 'wire' as const,
-    from: 'pocket end' as const,
-    wood: woodOf(body.traits.wood),
-    diameter: 3,
-    rule: 'never smaller' as const,
-    through: true,
-  }
+  if (!cavity || !stringsIn(build.circuit.components) || TREMOLOS.includes(sort)) return []
+  const common = { ...GROUND, from: 'pocket end' as const, wood: woodOf(body.traits.wood) }
   /** From a place into the cavity's nearest wall, at a height inside it. */
   const into = ([x, y]: Point, from: number, depth: number): readonly [number, number, number] => {
     const wall = toEdge(cavity.polygon, [x, y]).on,
@@ -379,17 +382,14 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
       gapBeside({ points: f.polygon }, { points: springs.polygon }).gap < 1 &&
       gapBeside({ points: f.polygon }, { points: cavity.polygon }).gap < 1,
   )
-  if (!cavity || reaches || !build.circuit.components.some(c => c.kind === 'metal')) return screws
+  if (!cavity || reaches || !stringsIn(build.circuit.components)) return screws
   const way = wayBetween(springs.polygon, cavity.polygon),
     end = -Math.max(cavity.top + 3, Math.min(cavity.floor - 3, -z))
   return [
     ...screws,
     {
-      id: 'ground',
-      serves: 'ground',
-      group: 'ground',
+      ...GROUND,
       label: 'Ground wire, claw to cavity',
-      purpose: 'wire',
       at: way.a,
       mouthZ: z,
       to: [way.b[0], way.b[1], end],
@@ -398,13 +398,25 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
       face: 'cavity wall',
       wood,
       stock: way.gap,
-      diameter: 3,
-      rule: 'never smaller',
-      through: true,
       into: [`${body.id}/${springs.id}`, cavity.id],
       why: 'From the spring cavity into the control cavity: springs and strings get their ground through the claw.',
     },
   ]
+}
+
+/** The bore for the strings' ground that is still to be drilled; undefined where there is none to drill. */
+export function groundWanted(build: Shaped, l: Layout): { at: Point; bore: Bore } | undefined {
+  const body = partIn(build, 'body'),
+    bridge = partIn(build, 'bridge')
+  if (!body || !bridge || l.features.some(f => f.role === 'channel' && f.serves === GROUND.serves)) return undefined
+  const hole = [...groundHole(build, l, body, bridge), ...clawHoles(build, l, body)].find(
+    h => h.group === GROUND.group,
+  )
+  if (!hole?.to || hole.diameter === undefined) return undefined
+  return {
+    at: hole.at,
+    bore: { from: [...hole.at, hole.mouthZ ?? 0], to: hole.to, radius: hole.diameter / 2 },
+  }
 }
 
 /** Everything that bridge, posts, tail and strings want drilled. */

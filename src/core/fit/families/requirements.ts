@@ -1,4 +1,5 @@
 import { partIn } from '../../build/references.ts'
+import { stringsIn } from '../../build/circuitRecord.ts'
 import { lugRef } from '../../build/lugRef.ts'
 import { slotsOf } from '../../build/slots.ts'
 import { inside, type Point } from '../../geometry/outline.ts'
@@ -315,8 +316,8 @@ const LIKELY = 0.5
 function ground({ build, layout }: FitContext): FoundJoint[] {
   const { components, wires } = build.circuit
   if (!layout || !partIn(build, 'body') || build.instrument.pickups.length === 0) return []
-  const metal = components.filter(c => c.kind === 'metal'),
-    bonded = metal.some(c => wires.some(w => lugRef(w.from).of === c.id || lugRef(w.to).of === c.id))
+  const strings = stringsIn(components),
+    bonded = strings && wires.some(w => [w.from, w.to].some(t => lugRef(t).of === strings.id))
   const common = {
     id: 'ground-there',
     family: groundThere.id,

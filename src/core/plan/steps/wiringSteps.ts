@@ -137,7 +137,7 @@ export function shieldSteps(sort: ShieldSort | undefined, s: Shielding | undefin
       station: 'wiring',
       title: paint
         ? `Shield ${s.faces.length} faces with paint: ${rule.coats} coats, ${Math.ceil(s.paint)} mL`
-        : `Shield ${s.faces.length} faces with foil: ${Math.ceil(s.foil)} cm²`,
+        : `Shield ${s.faces.length} faces with foil: ${Math.ceil(s.foil / 100)} cm²`,
       why: `${paint ? `${rule.between} h between coats, ${rule.before} h before anything is wired; the tin wins.` : 'Overlaps pressed or soldered.'} A lug or a tongue of foil joins hollow to hollow and guard to hollow; corner to corner it reads under ${rule.ohms} Ω. Tape over it wherever a hot lug comes near.`,
       minutes: LINING.more + LINING.each * rule.coats * s.faces.length,
       waitHours: rule.before + rule.between * (rule.coats - 1),

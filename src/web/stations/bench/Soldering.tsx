@@ -1,4 +1,5 @@
 import { Link, useSearchParams } from 'react-router'
+import { isMade } from '../../../core/circuit/joints.ts'
 import { jointLook } from '../../../core/circuit/jointLooks.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { withJointMade } from '../../../core/plan/solderTick.ts'
@@ -6,8 +7,8 @@ import { jointsIn, type SolderAct } from '../../../core/ways/solderActs.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { useFact } from '../../hooks/useFact.ts'
+import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { useHand } from '../../hooks/useHand.ts'
-import { useHeavy } from '../../hooks/useHeavy.ts'
 import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { JointDrawing } from '../wiring/JointDrawing.tsx'
@@ -25,13 +26,8 @@ export function Soldering() {
     { circuit } = build
   const { hand, take } = useHand(acts),
     [params] = useSearchParams()
-  const { result: drawing } = useHeavy(
-    e => e.solderDrawing(build),
-    [build.circuit, build.parts, build.slots, build.placements],
-  )
-  const open = acts.find(
-    a => (a.kind === 'joint' || a.kind === 'lay') && a.joint.state !== 'soldered' && a.joint.state !== 'proven',
-  )
+  const drawing = useSolderDrawing()
+  const open = acts.find(a => (a.kind === 'joint' || a.kind === 'lay') && !isMade(a.joint))
   const act = params.has('hand') ? hand : (open ?? hand)
   if (!act)
     return (
@@ -48,7 +44,7 @@ export function Soldering() {
       return next ? () => take(next.id) : undefined
     }
   const joint = act.kind === 'joint' || act.kind === 'lay' ? act.joint : undefined,
-    made = joint !== undefined && (joint.state === 'soldered' || joint.state === 'proven'),
+    made = joint !== undefined && isMade(joint),
     joints = jointsIn(acts)
   const set = (state: 'soldered' | undefined) => {
     if (joint)
@@ -65,10 +61,8 @@ export function Soldering() {
         <>
           {build.name}, soldering <span className="figure">{i + 1}</span> of{' '}
           <span className="figure">{acts.length}</span>,{' '}
-          <span className="figure">
-            {joints.filter(j => j.state === 'soldered' || j.state === 'proven').length}
-          </span>{' '}
-          of <span className="figure">{joints.length}</span> joints made
+          <span className="figure">{joints.filter(isMade).length}</span> of{' '}
+          <span className="figure">{joints.length}</span> joints made
         </>
       }
       back={to(-1)}

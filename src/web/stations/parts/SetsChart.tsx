@@ -1,5 +1,6 @@
 import { Chart as Registry, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js'
 import { Scatter } from 'react-chartjs-2'
+import { chartAxis } from '../../components/chartAxis.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
 import type { SetRow } from '../../workers/engines.worker.ts'
 
@@ -18,8 +19,6 @@ export function SetsChart({
   currency: string
 }) {
   const t = useTokens()
-  const font = { family: 'IBM Plex Mono', size: 13 },
-    title = { family: 'Barlow Semi Condensed', size: 15 }
   const colour = (i: number) => (i === hand ? t.hand : t.ink)
   return (
     <div className="h-[220px]">
@@ -48,17 +47,8 @@ export function SetsChart({
             if (i !== undefined) take(i)
           },
           scales: {
-            x: {
-              title: { display: true, text: `cost, ${currency}`, color: t.ink, font: title },
-              ticks: { color: t.ink, font },
-              grid: { color: t.line },
-            },
-            y: {
-              beginAtZero: true,
-              title: { display: true, text: 'work, minutes', color: t.ink, font: title },
-              ticks: { color: t.ink, font },
-              grid: { color: t.line },
-            },
+            x: chartAxis(t, `cost, ${currency}`),
+            y: { beginAtZero: true, ...chartAxis(t, 'work, minutes') },
           },
           plugins: {
             tooltip: {

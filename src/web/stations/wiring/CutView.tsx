@@ -11,7 +11,7 @@ import { FileButton } from '../../components/FileButton.tsx'
 import { Heading } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
-import { useHeavy } from '../../hooks/useHeavy.ts'
+import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useSheets } from '../../hooks/useSheets.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -26,10 +26,7 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
     sheets = useSheets(),
     acts = useFact('solder')
   const [problem, setProblem] = useState<string>()
-  const { result: drawing } = useHeavy(
-    e => e.solderDrawing(build),
-    [build.circuit, build.parts, build.slots, build.placements],
-  )
+  const drawing = useSolderDrawing()
   const list = drawing && drawing.components.length ? cutList(build, drawing) : undefined
   const read = (file: string) => {
     const r = readCircuit(build, file)

@@ -78,7 +78,7 @@ function Metal() {
 function Loops() {
   const build = useOpenBuild(),
     ground = useFact('ground'),
-    { text } = useLength()
+    { text, face } = useLength()
   const schools = useMemo(
     () =>
       (['star', 'chain'] as const).map(school => {
@@ -126,7 +126,7 @@ function Loops() {
                 <th scope="row" className="py-1.5 pr-3 text-left font-normal">
                   {l.labels.join(', ')}
                 </th>
-                <td className="figure pr-3 text-right">{fixed(l.area, l.area < 10 ? 1 : 0)} cm²</td>
+                <td className="figure pr-3 text-right">{face(l.area)}</td>
                 <td className="figure text-right">{fixed(l.against, 0)} dB</td>
               </tr>
             ))}
@@ -171,22 +171,22 @@ function Lining() {
       {!s && <p className="text-body">Without a body nobody knows its hollows.</p>}
       {s && (
         <p className="text-body">
-          {s.faces.length} faces, <span className="figure font-semibold">{fixed(s.area, 0)}</span> cm² in all:{' '}
+          {s.faces.length} faces, <span className="figure font-semibold">{l.face(s.area)}</span> in all:{' '}
           <span className="figure font-semibold">{Math.ceil(s.paint)}</span> mL of paint in{' '}
-          {SHIELD_RULES.paint.coats} coats, or <span className="figure font-semibold">{Math.ceil(s.foil)}</span> cm²
-          of foil with its overlaps.
+          {SHIELD_RULES.paint.coats} coats, or <span className="figure font-semibold">{l.face(s.foil)}</span> of
+          foil with its overlaps.
           {rule &&
             ` Corner to corner it has to read under ${rule.ohms} Ω. ${rule.before ? `${rule.between} h between coats and ${rule.before} h before anything is wired; the tin wins.` : 'Press every overlap down, or solder it.'}`}
         </p>
       )}
       {s && rule && (
-        <Table caption="Faces" hideCaption heads={['Face', { label: 'cm²', right: true }]} fit>
+        <Table caption="Faces" hideCaption heads={['Face', { label: 'Area', right: true }]} fit>
           {s.faces.map(f => (
             <tr key={f.id} className="rule-row">
               <th scope="row" className="py-1 pr-8 text-left font-normal">
                 {f.label}
               </th>
-              <td className="figure text-right">{fixed(f.area, 0)}</td>
+              <td className="figure text-right">{l.face(f.area)}</td>
             </tr>
           ))}
         </Table>

@@ -1,5 +1,5 @@
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
-import { Case, Flag, LugRing, NameOn, polygon, WirePath, type JointMarks } from './drawingPieces.tsx'
+import { Body, Case, Flag, LugRing, NameOn, WirePath, type JointMarks } from './drawingPieces.tsx'
 
 /** What is shown about a joint, mm. */
 const ABOUT = { width: 120, height: 52 }
@@ -33,17 +33,7 @@ export function JointDrawing({
   const order = [...d.wires].sort((a, b) => Number(lit.has(a.id)) - Number(lit.has(b.id)))
   return (
     <svg viewBox={view} className="drawing size-full" role="img" aria-label={label}>
-      <polygon points={polygon(d.guard)} fill="none" stroke="var(--line)" strokeWidth={0.7} />
-      {d.hollows.map((p, i) => (
-        <polygon
-          key={i}
-          points={polygon(p)}
-          fill="none"
-          stroke="var(--line)"
-          strokeWidth={0.5}
-          strokeDasharray="2 1.5"
-        />
-      ))}
+      <Body d={d} />
       {d.components.map(c => (
         <Case key={c.id} c={c} on={own.some(x => x.c === c)} />
       ))}

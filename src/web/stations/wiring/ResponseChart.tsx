@@ -12,6 +12,7 @@ import { useMemo } from 'react'
 import { Line } from 'react-chartjs-2'
 import type { Response } from '../../../core/circuit/response.ts'
 import { fixed } from '../../../core/units/length.ts'
+import { chartAxis } from '../../components/chartAxis.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
 
 Registry.register(Filler, LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip)
@@ -97,7 +98,8 @@ export function ResponseChart({
     .flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000).map(y => y - zero))
   const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10,
     bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
-  const font = { family: 'IBM Plex Mono', size: 13 }
+  const x = chartAxis(t, 'frequency, Hz'),
+    y = chartAxis(t, ['level, dB', `0 is ${named}`])
   return (
     <div className="h-[230px]">
       <Line
@@ -113,29 +115,17 @@ export function ResponseChart({
               type: 'logarithmic',
               min: 20,
               max: 20000,
-              title: {
-                display: true,
-                text: 'frequency, Hz',
-                color: t.ink,
-                font: { family: 'Barlow Semi Condensed', size: 15 },
-              },
+              ...x,
               afterBuildTicks: a => {
                 a.ticks = DECADES.map(value => ({ value }))
               },
-              ticks: { color: t.ink, font, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false },
-              grid: { color: t.line },
+              ticks: { ...x.ticks, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false },
             },
             y: {
               min: bottom,
               max: top,
-              title: {
-                display: true,
-                text: ['level, dB', `0 is ${named}`],
-                color: t.ink,
-                font: { family: 'Barlow Semi Condensed', size: 15 },
-              },
-              ticks: { color: t.ink, font, stepSize: 10 },
-              grid: { color: t.line },
+              ...y,
+              ticks: { ...y.ticks, stepSize: 10 },
             },
           },
           plugins: {

@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
-import type { JointNow, JointState } from '../../../core/circuit/joints.ts'
+import { isMade, type JointNow, type JointState } from '../../../core/circuit/joints.ts'
 import { withJointMade } from '../../../core/plan/solderTick.ts'
 import { jointsIn, type SolderAct } from '../../../core/ways/solderActs.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -18,8 +18,6 @@ const LOOK: Record<JointState, string> = {
   'found wrong': 'font-semibold text-never',
   changed: 'font-semibold text-never',
 }
-
-const isMade = (j: JointNow): boolean => j.state === 'soldered' || j.state === 'proven'
 
 /** What is tinned, laid, soldered, pulled through and brought in, in its turn, and what is known of each joint. */
 export function SolderList() {
@@ -104,12 +102,12 @@ function ActRow({ a, first }: { a: SolderAct; first: boolean }) {
           </span>
         )}
       </span>
-      {j ? <Made j={j} /> : <span />}
+      {j ? <Made j={j} laid={a.kind === 'lay'} /> : <span />}
     </li>
   )
 }
 
-function Made({ j }: { j: JointNow }) {
+function Made({ j, laid }: { j: JointNow; laid: boolean }) {
   const { circuit } = useOpenBuild(),
     name = lugWords(circuit, j.terminal),
     made = j.state !== 'planned' && j.state !== 'changed'
@@ -121,7 +119,7 @@ function Made({ j }: { j: JointNow }) {
         aria-label={`${name}, ${j.stage}: ${made ? 'not made after all' : 'soldered'}`}
         onClick={() => set(made ? undefined : 'soldered')}
       >
-        {made ? 'Undo' : 'Soldered'}
+        {made ? 'Undo' : laid ? 'Laid' : 'Soldered'}
       </Button>
       {made && j.state !== 'found wrong' && (
         <Button kind="quiet" aria-label={`${name}, ${j.stage}: found wrong`} onClick={() => set('found wrong')}>

@@ -8,10 +8,10 @@ import type { Settings } from '../../../core/circuit/settings.ts'
 import { jointsIn } from '../../../core/ways/solderActs.ts'
 import { Button } from '../../components/Button.tsx'
 import { useFact } from '../../hooks/useFact.ts'
-import { useHeavy } from '../../hooks/useHeavy.ts'
+import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { Case, Flag, jointMarks, LugRing, NameOn, pathOf, polygon, WirePath } from './drawingPieces.tsx'
+import { Body, Case, Flag, jointMarks, LugRing, NameOn, pathOf, WirePath } from './drawingPieces.tsx'
 
 /** How near a lug is touched, mm: half the way to its neighbour. */
 const REACH = 2.3
@@ -38,8 +38,8 @@ const BAR = 50
 /** The circuit from the solderer's side, to scale; a wire that is touched lights its whole net. */
 export function SolderView({ settings }: { settings: Settings | undefined }) {
   const build = useOpenBuild()
-  const { circuit, parts, slots, instrument, placements } = build
-  const { result } = useHeavy(e => e.solderDrawing(build), [circuit, parts, slots, instrument, placements])
+  const { circuit } = build,
+    result = useSolderDrawing()
   const [hand, setHand] = useState<string>(),
     [component, setComponent] = useState<string>(),
     [from, setFrom] = useState<string>(),
@@ -133,17 +133,7 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
           role="group"
           aria-label="Circuit from the solderer’s side"
         >
-          <polygon points={polygon(d.guard)} fill="none" stroke="var(--line)" strokeWidth={0.7} />
-          {d.hollows.map((p, i) => (
-            <polygon
-              key={i}
-              points={polygon(p)}
-              fill="none"
-              stroke="var(--line)"
-              strokeWidth={0.5}
-              strokeDasharray="2 1.5"
-            />
-          ))}
+          <Body d={d} />
           {d.components.map(c => (
             <a
               key={c.id}

@@ -5,6 +5,7 @@ import type { KnobActs } from '../../../core/circuit/sound.ts'
 import type { Travel } from '../../../core/circuit/travel.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Segments } from '../../components/Segments.tsx'
+import { chartAxis } from '../../components/chartAxis.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
 
 Registry.register(LineController, LineElement, PointElement, LinearScale)
@@ -55,8 +56,7 @@ export function TravelChart({
   }, [travel, t])
   if (!travel || !live.length) return null
   const seven = takenAt(travel, SEVEN)
-  const font = { family: 'IBM Plex Mono', size: 13 },
-    words = { family: 'Barlow Semi Condensed', size: 15 }
+  const x = chartAxis(t, `${labels[i] ?? ''}, turned to`)
   return (
     <div className="flex flex-col gap-2">
       {live.length > 1 && (
@@ -84,18 +84,12 @@ export function TravelChart({
                 type: 'linear',
                 min: 0,
                 max: 10,
-                title: { display: true, text: `${labels[i] ?? ''}, turned to`, color: t.ink, font: words },
-                ticks: { color: t.ink, font, stepSize: 1 },
-                grid: { color: t.line },
+                ...x,
+                ticks: { ...x.ticks, stepSize: 1 },
               },
-              y: {
-                title: { display: true, text: ['dB against', '100 Hz at full'], color: t.ink, font: words },
-                ticks: { color: t.ink, font },
-                grid: { color: t.line },
-              },
+              y: chartAxis(t, ['dB against', '100 Hz at full']),
             },
             plugins: {
-              legend: { display: true, labels: { color: t.ink, font: words } },
               tooltip: { enabled: false },
             },
           }}

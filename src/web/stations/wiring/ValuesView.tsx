@@ -8,7 +8,7 @@ import { CONTACT_NAMES, CONTACTS } from '../../../core/parts/contacts.ts'
 import { TAPERS } from '../../../core/parts/kinds/electrics.ts'
 import { capacitorMarking, resistorMarking } from '../../../core/parts/markings.ts'
 import type { Part } from '../../../core/parts/part.ts'
-import { Dimension } from '../../../core/units/dimension.ts'
+import { Dimension, MOST_CANDIDATES } from '../../../core/units/dimension.ts'
 import {
   formatCapacitance,
   formatResistance,
@@ -27,8 +27,6 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
 /** Share by which two values differ so much that a marking may mean either: no less than this is no other value. */
 const ANOTHER = 0.35
-/** So many are kept at most, as the document takes them. */
-const MOST = 4
 
 /** Values of pots, capacitors and resistors: read from their marking, kept as one of several while nobody knows, settled. */
 export function ValuesView() {
@@ -140,7 +138,7 @@ function ValueRow({ c, part }: { c: Component; part: Part }) {
         value=""
         onChange={t => {
           const v = Number(t)
-          if (v > 0 && may.length < MOST && !may.includes(v))
+          if (v > 0 && may.length < MOST_CANDIDATES && !may.includes(v))
             put({ ...d, candidates: [...may, v] }, `may also be ${textOf(kind, v)}`)
         }}
         options={[

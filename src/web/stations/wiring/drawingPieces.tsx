@@ -52,6 +52,55 @@ export const short = (name: string): string => {
   return /^\d+$/.test(last) ? last : last[0]!
 }
 
+/** Writing about its middle, mm on the sheet. */
+function Writing({
+  at,
+  size,
+  ink = 'var(--ink)',
+  figure = false,
+  children,
+}: {
+  at: XY
+  size: number
+  ink?: string
+  figure?: boolean
+  children: string
+}) {
+  return (
+    <text
+      x={at[0]}
+      y={at[1]}
+      textAnchor="middle"
+      dominantBaseline="central"
+      fontSize={size}
+      fontWeight={600}
+      className={figure ? 'figure' : undefined}
+      fill={ink}
+    >
+      {children}
+    </text>
+  )
+}
+
+/** What lies behind components and wires: the guard's edge, hollows and channels. */
+export function Body({ d }: { d: SolderDrawing }) {
+  return (
+    <>
+      <polygon points={polygon(d.guard)} fill="none" stroke="var(--line)" strokeWidth={0.7} />
+      {d.hollows.map((p, i) => (
+        <polygon
+          key={i}
+          points={polygon(p)}
+          fill="none"
+          stroke="var(--line)"
+          strokeWidth={0.5}
+          strokeDasharray="2 1.5"
+        />
+      ))}
+    </>
+  )
+}
+
 interface WireProps {
   x: SolderDrawing['wires'][number]
   on: boolean
@@ -140,18 +189,9 @@ export function LugRing({
         stroke="var(--ink)"
         strokeWidth={0.4}
       />
-      <text
-        x={l.at[0]}
-        y={l.at[1]}
-        textAnchor="middle"
-        dominantBaseline="central"
-        fontSize={2.1}
-        fontWeight={600}
-        className="figure"
-        fill={on || solder ? 'var(--on-hand)' : 'var(--ink)'}
-      >
+      <Writing at={l.at} size={2.1} figure ink={on || solder ? 'var(--on-hand)' : 'var(--ink)'}>
         {short(l.name)}
-      </text>
+      </Writing>
     </>
   )
 }
@@ -173,18 +213,9 @@ export function Flag({ f, on }: { f: SolderDrawing['flags'][number]; on: boolean
         stroke="var(--ink)"
         strokeWidth={0.3}
       />
-      <text
-        x={f.at[0]}
-        y={f.at[1]}
-        textAnchor="middle"
-        dominantBaseline="central"
-        fontSize={2.7}
-        fontWeight={600}
-        className="figure"
-        fill={on ? 'var(--on-hand)' : 'var(--ink)'}
-      >
+      <Writing at={f.at} size={2.7} figure ink={on ? 'var(--on-hand)' : 'var(--ink)'}>
         {f.text}
-      </text>
+      </Writing>
     </g>
   )
 }
@@ -192,16 +223,8 @@ export function Flag({ f, on }: { f: SolderDrawing['flags'][number]; on: boolean
 /** A component's name on the drawing. */
 export function NameOn({ n }: { n: SolderDrawing['names'][number] }) {
   return (
-    <text
-      x={n.at[0]}
-      y={n.at[1]}
-      textAnchor="middle"
-      dominantBaseline="central"
-      fontSize={3.6}
-      fontWeight={600}
-      fill="var(--ink)"
-    >
+    <Writing at={n.at} size={3.6}>
       {n.text}
-    </text>
+    </Writing>
   )
 }
