@@ -243,7 +243,6 @@ describe('changes that can be seen and taken back', () => {
     await page.keyboard.press('1')
     await page.getByText(/1 joint better; 25 min more/).waitFor()
     await saved(page)
-    await page.waitForTimeout(600)
     await page.reload()
     await page.getByRole('button', { name: 'Undo: Fix chosen: open rout' }).click()
     await page.getByText(/Taken back: Fix chosen: open rout/).waitFor()

@@ -55,8 +55,11 @@ describe('what is pulled through a bore', () => {
     })
     expect(strandsOf(coils(1), leads).map(s => s.diameter)).toEqual([CABLES.single, CABLES.single, CABLES.single])
     expect(strandsOf(coils(2), leads)).toEqual([
-      { diameter: CABLES['four-core pickup'], wires: leads.map(w => w.id) },
+      { diameter: CABLES['two-core pickup'], wires: leads.map(w => w.id) },
     ])
+    expect(strandsOf(coils(2), leads.slice(0, 2)).map(s => s.diameter)).toEqual([CABLES['braided pickup']])
+    const split = [...leads, { ...leads[0]!, id: 'split' }]
+    expect(strandsOf(coils(2), split).map(s => s.diameter)).toEqual([CABLES['four-core pickup']])
   })
   it('loads the channel with the pickup’s leads and nothing else', () => {
     const load = boreLoads(b).find(l => l.bore.id.endsWith('/way'))!

@@ -14,6 +14,7 @@ export const CABLES = {
   shielded: 3,
   single: 1.4,
   'braided pickup': 2.8,
+  'two-core pickup': 3.2,
   'four-core pickup': 3.8,
 } as const
 /** How far such a diameter may be off, mm [from memory]. */
@@ -37,6 +38,10 @@ export function bundleDiameter(diameters: readonly number[]): number {
 /** Factor over the root of the summed squares that covers every packing of up to twenty alike [computed from the tables]. */
 const LOOSE = 1.25
 
+/** The cable of a pickup by its leads, the braid being one of them: one core, two, or more. */
+const cableOf = (leads: number): keyof typeof CABLES =>
+  leads > 3 ? 'four-core pickup' : leads > 2 ? 'two-core pickup' : 'braided pickup'
+
 /** Strands that wires make: the leads of a pickup are one cable where it has a cover or several coils. */
 export function strandsOf(build: Shaped, wires: readonly Wire[]): Strand[] {
   const own = (t: string): Component | undefined => build.circuit.components.find(c => c.id === lugRef(t).of)
@@ -53,8 +58,7 @@ export function strandsOf(build: Shaped, wires: readonly Wire[]): Strand[] {
   }
   for (const { pickup, wires: leads } of cables.values()) {
     const coils = partOf(build, pickup)?.dims.coils?.value ?? 1
-    if (coils > 1)
-      out.push({ diameter: leads.length > 2 ? CABLES['four-core pickup'] : CABLES['braided pickup'], wires: leads })
+    if (coils > 1) out.push({ diameter: CABLES[cableOf(leads.length)], wires: leads })
     else out.push(...leads.map(id => ({ diameter: CABLES.single, wires: [id] })))
   }
   return out

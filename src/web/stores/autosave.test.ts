@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
-import type { History } from '../../core/build/history.ts'
+import { withEffect, type History } from '../../core/build/history.ts'
 import type { Build } from '../../core/build/build.ts'
 import { keepBoth, openBuild, readDraft, startAutosave, takeTheirs } from './autosave.ts'
 import { editBuild, redo, undo, useBuild } from './buildStore.ts'
@@ -11,6 +11,8 @@ function workshop() {
     build: heron(),
     revision: 5,
     away: false,
+    /** Takes what is sent, and its answers are lost. */
+    deaf: false,
     puts: 0,
     created: [] as Build[],
     history: null as History | null,
@@ -46,6 +48,7 @@ function workshop() {
     at.build = body!.build
     at.history = body!.history
     at.revision++
+    if (at.deaf) return Promise.reject(new TypeError('no answer'))
     return answer(200, { revision: at.revision, updatedAt: stored.updatedAt })
   })
   return at
@@ -147,6 +150,39 @@ describe('saving by itself', () => {
     useBuild.setState({ build: undefined, save: 'saved' })
     await openBuild('heron')
     expect(useBuild.getState().save).toBe('conflict')
+    // Opening it again settles nothing.
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    await settle()
+    expect(useBuild.getState().save).toBe('conflict')
+    expect(at.puts).toBe(0)
+  })
+
+  it('knows its own copy when the page was left before the workshop had answered', async () => {
+    at.deaf = true
+    note('arrived')
+    await settle()
+    expect(at.build.note).toBe('arrived')
+    note('typed after it')
+    at.deaf = false
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    expect(useBuild.getState()).toMatchObject({ save: 'unsaved', theirs: undefined })
+    await settle()
+    expect(at.build.note).toBe('typed after it')
+    expect(useBuild.getState().save).toBe('saved')
+  })
+
+  it('knows its own copy when the answer was lost on the way', async () => {
+    at.deaf = true
+    note('arrived')
+    await settle()
+    expect(useBuild.getState().save).toBe('offline')
+    note('and more')
+    at.deaf = false
+    await vi.advanceTimersByTimeAsync(8000)
+    expect(at.build.note).toBe('and more')
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', theirs: undefined })
   })
 })
 
@@ -227,6 +263,20 @@ describe('undo', () => {
     undo()
     expect(useBuild.getState().build?.note).toBe(heron().note)
     expect(useBuild.getState().history.future.map(a => a.title)).toEqual(['Note'])
+  })
+
+  it('keeps what an act did too, though it is known only after the act is saved', async () => {
+    note('one')
+    await settle()
+    const { history, patch } = useBuild.getState()
+    patch({ history: withEffect(history, history.past[0]!.at, '1 joint better') })
+    expect(readDraft('heron')?.history?.past[0]?.effect).toBe('1 joint better')
+    await settle()
+    expect(at.history?.past[0]?.effect).toBe('1 joint better')
+    expect(at.puts).toBe(2)
+    expect(useBuild.getState().save).toBe('saved')
+    await settle()
+    expect(at.puts).toBe(2)
   })
 
   it('survives a reload: what was done is kept beside the build', async () => {

@@ -17,6 +17,15 @@ export interface LastAct {
   after: Build
 }
 
+/** What was typed but not acknowledged. */
+export interface Kept {
+  build: Build
+  history?: History | undefined
+  revision: number
+  /** Somebody saved since: both are kept, and asked about. */
+  older: boolean
+}
+
 interface BuildState {
   build: Build | undefined
   /** What can be taken back and done again; saved beside the build. */
@@ -25,20 +34,25 @@ interface BuildState {
   last: LastAct | undefined
   /** The document as the workshop last acknowledged it: what differs from it is not saved yet. */
   known: Build | undefined
+  /** The history as the workshop last acknowledged it. */
+  knownHistory: History
   revision: number
   save: SaveState
   /** The newer copy somebody else saved, while both are kept. */
   theirs: StoredBuild | undefined
   /** Why the workshop refused the document, in its words. */
   refusal: string | undefined
-  open: (stored: StoredBuild, draft?: { build: Build; history?: History | undefined }) => void
+  /** Opens what the workshop holds; or what this browser kept, which stands on its revision or on an older one. */
+  open: (stored: StoredBuild, draft?: Kept) => void
   edit: (change: (b: Build) => Build, title?: string) => void
   /** Changes the build without an act: what the workshop changed is not the builder's to take back here. */
   follow: (change: (b: Build) => Build) => void
   undo: () => void
   redo: () => void
   patch: (
-    s: Partial<Pick<BuildState, 'known' | 'revision' | 'save' | 'theirs' | 'refusal' | 'history' | 'last'>>,
+    s: Partial<
+      Pick<BuildState, 'known' | 'knownHistory' | 'revision' | 'save' | 'theirs' | 'refusal' | 'history' | 'last'>
+    >,
   ) => void
 }
 
@@ -49,12 +63,17 @@ const ONE_ACT = 1500
 const orKnown = (b: Build, known: Build | undefined): Build =>
   known && JSON.stringify(b) === JSON.stringify(known) ? known : b
 
+/** Whether the workshop holds everything that was done: the document, and the list of acts with what they did. */
+export const allKnown = (s: Pick<BuildState, 'build' | 'known' | 'history' | 'knownHistory'>): boolean =>
+  s.build === s.known && s.history === s.knownHistory
+
 /** The open build. What is done is kept act by act; what the server said of the document is not part of that. */
 export const useBuild = create<BuildState>()(set => ({
   build: undefined,
   history: NO_HISTORY,
   last: undefined,
   known: undefined,
+  knownHistory: NO_HISTORY,
   revision: 0,
   save: 'saved',
   theirs: undefined,
@@ -65,9 +84,10 @@ export const useBuild = create<BuildState>()(set => ({
       history: (draft ? draft.history : stored.history) ?? NO_HISTORY,
       last: undefined,
       known: stored.build,
-      revision: stored.revision,
-      save: draft ? 'unsaved' : 'saved',
-      theirs: undefined,
+      knownHistory: stored.history ?? NO_HISTORY,
+      revision: draft?.revision ?? stored.revision,
+      save: draft ? (draft.older ? 'conflict' : 'unsaved') : 'saved',
+      theirs: draft?.older ? stored : undefined,
     }),
   edit: (change, title) =>
     set(s => {
@@ -104,6 +124,7 @@ export const useBuild = create<BuildState>()(set => ({
         ? {
             build,
             history: r.history,
+            ...(build === s.known ? { knownHistory: r.history } : {}),
             last: { what: 'taken back', title: r.act.title, at: now(), before: s.build!, after: build },
           }
         : s
@@ -116,6 +137,7 @@ export const useBuild = create<BuildState>()(set => ({
         ? {
             build,
             history: r.history,
+            ...(build === s.known ? { knownHistory: r.history } : {}),
             last: { what: 'done again', title: r.act.title, at: now(), before: s.build!, after: build },
           }
         : s

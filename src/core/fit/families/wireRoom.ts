@@ -16,9 +16,10 @@ const bore = family(
   {
     label: 'Wires in their bore',
     compared: 'bore − bundle of wires',
-    low: 1,
+    low: 0.4,
     never: 0,
-    source: 'common practice: a channel of 8 mm takes the leads of two pickups; play from memory',
+    source:
+      'common practice: a channel of 8 mm takes the leads of two pickups, so the play is what two cables of four cores leave',
   },
   {
     'open-bore': {
