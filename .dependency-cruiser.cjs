@@ -13,6 +13,7 @@ const STANDS_ON = {
   setup: ['layout', 'build', 'parts', 'units'],
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.
+  meter: ['circuit', 'build', 'parts', 'units'],
   ways: ['circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],

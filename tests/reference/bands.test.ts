@@ -109,7 +109,7 @@ const OURS: readonly (readonly [FamilyId, low: number, high?: number, never?: nu
   ['ferrule', -0.12, -0.02, -0.3],
   ['truss rod', 0, undefined, -12],
   ['service length', 30, undefined, 0],
-  ['wire bore', 1, undefined, 0],
+  ['wire bore', 0.4, undefined, 0],
   ['wires folded', 5, undefined, 0],
   ['sound hole opening', 0.5, undefined, 0],
 ]

@@ -1,11 +1,12 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 
-/** All rules; only colours, which a night changes; all but colours, which a size does not change and which take most of the time. */
-export type Look = 'all' | 'colours' | 'but colours'
+/** All rules; only colours, which a night changes and which take most of the time; all but colours; only sizes, which a narrow page changes. */
+export type Look = 'all' | 'colours' | 'but colours' | 'sizes'
 const RULES: Record<Look, object> = {
   all: {},
   colours: { runOnly: { type: 'rule', values: ['color-contrast'] } },
+  sizes: { runOnly: { type: 'rule', values: ['target-size', 'scrollable-region-focusable', 'meta-viewport'] } },
   'but colours': { rules: { 'color-contrast': { enabled: false } } },
 }
 

@@ -1,6 +1,6 @@
 import type { Component } from '../build/circuitRecord.ts'
 import type { Wired } from '../build/docs.ts'
-import { coilsOf } from './network.ts'
+import { coilsOf } from './pieces.ts'
 import { partOf } from './settings.ts'
 
 /** A coil of a pickup with the lug that is positive for the string, and the other. */

@@ -465,7 +465,7 @@ describe.each(MOVES)('joint %s', (id, make, part, path, states) => {
             : q <= p || x!.limits.neverAbove !== undefined
         },
       ),
-      { numRuns: 6 },
+      { numRuns: 3 },
     )
   })
   it('has a whisker that doubt never shortens', () => {

@@ -77,7 +77,7 @@ describe('what is kept between edits', () => {
           }
         },
       ),
-      { numRuns: 25 },
+      { numRuns: 12 },
     ))
   it('hangs on every dimension that it is computed from: each of them edited, and back', () => {
     const b = demo('kestrel'),

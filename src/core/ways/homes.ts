@@ -2,7 +2,7 @@ import { stringsIn, type Component } from '../build/circuitRecord.ts'
 import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import type { BodyGraph } from '../drill/bodyGraph.ts'
-import { roomsOn, type HollowGraph, type Room } from '../drill/hollowGraph.ts'
+import { roomsOn, spanIn, type HollowGraph, type Room } from '../drill/hollowGraph.ts'
 import { hollowsOf } from '../drill/hollows.ts'
 import { lengthOf, pointOn, type Bore } from '../geometry/bore.ts'
 import { boundsOf, inside, type Point } from '../geometry/outline.ts'
@@ -67,11 +67,13 @@ function stringsHome(l: Layout, g: BodyGraph): Home {
     return { at: [b.x0, (b.y0 + b.y1) / 2], on: 'body', room: springs }
   }
   if (!g.ground) return { at: [l.bridge.front, l.bridge.y], on: 'body', room: undefined }
-  const { id, bore, planned, rooms } = g.ground
+  const { id, bore, planned, rooms } = g.ground,
+    at: Point = [bore.from[0], bore.from[1]]
   return {
-    at: [bore.from[0], bore.from[1]],
+    at,
     on: 'body',
-    room: rooms.find(r => r.feature?.role === 'control-cavity') ?? rooms[0],
+    // The bore is passed to its far end: what it cuts on the way there it leaves behind.
+    room: [...rooms].sort((a, b) => spanIn(bore, b)[1] - spanIn(bore, a)[1])[0],
     through: { id, label: 'the ground’s hole', bore, planned },
   }
 }

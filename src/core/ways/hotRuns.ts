@@ -1,6 +1,7 @@
 import type { Shaped } from '../build/docs.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
-import { loaded, networkOf, SHIELDED, type Element, type Network } from '../circuit/network.ts'
+import { loaded, networkOf, type Element, type Network } from '../circuit/network.ts'
+import { SHIELDED } from '../circuit/pieces.ts'
 import { decibels, pitchSteps, responseOf } from '../circuit/response.ts'
 import { allSettings, openSettings, type Settings } from '../circuit/settings.ts'
 import { transfers } from '../circuit/solve.ts'

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo } from '../../../tests/support/demo.ts'
-import { channel, dim, hollowed, SHELL } from '../../../tests/support/hollowed.ts'
+import { cavity, channel, dim, hollowed, SHELL } from '../../../tests/support/hollowed.ts'
 import type { Build } from '../build/build.ts'
 import { plan } from '../plan/plan.ts'
 import { reopenStep, tickStep } from '../plan/tickStep.ts'
@@ -63,6 +63,17 @@ describe('the way of a wire', () => {
     const two = hollowed([...SHELL, { ...channel(118, 40, 118, 70), id: 'other' }])
     expect(way(two, 'w7').length).toBeLessThan(way(b, 'w7').length)
     expect(way(two, 'w7').through[0]!.id).toMatch(/other$/)
+  })
+  it('passes a bore once that cuts a third hollow on its way', () => {
+    const between = { ...cavity(115, 52, 20), id: 'between', role: 'spring-cavity' as const }
+    const third: Build = hollowed(
+      SHELL.map(f => (f.id === 'way' ? channel(110, 30, 110, 75) : f)).concat({
+        ...between,
+        dims: { ...between.dims, width: dim(6) },
+      }),
+    )
+    expect(wireWays(third)!.graph.channels[0]!.rooms).toHaveLength(3)
+    expect(way(third, 'w7').through).toHaveLength(1)
   })
   it('is not known without a body', () => {
     const { body: _gone, ...slots } = demo('wren').slots

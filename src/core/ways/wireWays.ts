@@ -171,7 +171,8 @@ function wayOf(doors: readonly Door[], wire: string, from: Home, to: Home): Wire
     length: wayLength(points),
     through: [
       ...own(from),
-      ...found.through.map(t => ({
+      // A bore that cuts a third hollow on its way is still one.
+      ...[...new Set(found.through)].map(t => ({
         id: t.id,
         label: `the ${t.label} between ${t.rooms[0]?.label ?? 'nowhere'} and ${t.rooms.at(-1)?.label ?? 'nowhere'}`,
         diameter: t.bore.radius * 2,

@@ -1,0 +1,96 @@
+import type { Load } from '../build/circuitRecord.ts'
+import { loaded, networkFrom } from '../circuit/network.ts'
+import type { Pieces, Pole } from '../circuit/pieces.ts'
+import { transfers, type Transfers } from '../circuit/solve.ts'
+import { solveDirect } from './dc.ts'
+
+/** Where level and treble are listened for, Hz [our choice: the low strings, and where a tone control acts]. */
+export const LOW = 100,
+  TREBLE = 3000
+/** Nothing is heard below this, dB against what should be. */
+export const SILENCE = -40
+
+/**
+ * Mains hum as it enters [from memory, each by its order of size]: field in a coil, V over the root of a henry; current
+ * by the room's field into each lug that is not on ground, A; the same by the player's body near by; the body through
+ * its own capacitance when the hand lies on hot metal, A.
+ */
+const HUM = { field: 3e-4, room: 2e-9, near: 3e-9, body: 3e-7 } as const
+
+/** What is heard of a circuit at one setting, dB unless told otherwise. */
+export interface Heard {
+  level: number
+  treble: number
+  /** What a steel blade tapped on a pickup's poles gives, by pickup. */
+  taps: ReadonlyMap<string, number>
+  /** Which way a meter at the jack swings when steel leaves a pickup's pole: 1 up, −1 down, 0 not at all. */
+  swings: ReadonlyMap<string, -1 | 0 | 1>
+  hum: number
+  /** What the hum does when a hand is laid on the strings. */
+  touch: number
+}
+
+const db = (v: number): number => 20 * Math.log10(Math.max(v, 1e-9))
+
+/** Sum of the coils' own sources at the tip at one of the frequencies, V: magnitude, and real part. */
+function sum(t: Transfers, at: number, of?: string): { size: number; re: number } {
+  let re = 0,
+    im = 0
+  t.coils.forEach((c, q) => {
+    if (of !== undefined && c.of !== of) return
+    re += c.volts * t.re[q]![at]!
+    im += c.volts * t.im[q]![at]!
+  })
+  return { size: Math.hypot(re, im), re }
+}
+
+/** Below this a coil moves no meter, V of a level-1 pickup [from memory]. */
+const SWINGS = 0.05
+
+/** What is heard of a circuit in pieces, with supply, into a cable and an amplifier. */
+export function hear(p: Pieces, load: Load, pickups: readonly string[], strings: string | undefined): Heard {
+  const n = loaded(networkFrom(p), load),
+    t = transfers(n, [LOW, TREBLE])
+  const taps = new Map<string, number>(),
+    swings = new Map<string, -1 | 0 | 1>()
+  for (const of of pickups) {
+    const s = sum(t, 0, of)
+    taps.set(of, db(s.size))
+    swings.set(of, Math.abs(s.re) < SWINGS ? 0 : s.re > 0 ? 1 : -1)
+  }
+  const { hum, touched } = humOf(p, load, strings, t)
+  return {
+    level: db(sum(t, 0).size),
+    treble: db(sum(t, 1).size),
+    taps,
+    swings,
+    hum: db(hum),
+    touch: db(touched) - db(hum),
+  }
+}
+
+/** Hum at the tip, V, with nobody touching the strings and with a hand on them. */
+function humOf(p: Pieces, load: Load, strings: string | undefined, t: Transfers): { hum: number; touched: number } {
+  if (!p.jack) return { hum: 0, touched: 0 }
+  const { tip, sleeve } = p.jack
+  const amplifier: Pole = { kind: 'R', id: 'amplifier', of: '', a: tip, b: sleeve, ohms: load.amplifierOhms }
+  const solved = solveDirect({ ...p, poles: [...p.poles, amplifier] })
+  if (solved.ohms(tip, sleeve) === 0) return { hum: 0, touched: 0 }
+  let field = 0
+  t.coils.forEach((c, q) => (field += c.hum * t.re[q]![0]!))
+  // Open metal that leads nowhere brings nothing to the tip; what is on ground neither.
+  let lugs = 0
+  for (const x of p.terminals) lugs += Math.abs(solved.across(x, sleeve, tip, sleeve))
+  const coils = HUM.field * Math.abs(field),
+    hot = strings === undefined ? 0 : Math.abs(solved.across(strings, sleeve, tip, sleeve)),
+    grounded = strings !== undefined && solved.ohms(strings, sleeve) < BONDED
+  const away = Math.hypot(coils, (HUM.room + HUM.near) * lugs)
+  return {
+    hum: away,
+    touched: grounded
+      ? Math.hypot(coils, HUM.room * lugs)
+      : Math.hypot(coils, (HUM.room + HUM.near) * lugs + HUM.body * hot),
+  }
+}
+/** A bond up to this grounds a hand as well as a wire does, Ω [from memory: a hand has far more]. */
+const BONDED = 1e4

@@ -1,0 +1,192 @@
+import type { Wired } from '../build/docs.ts'
+import { stringsIn } from '../build/circuitRecord.ts'
+import { lugText } from '../build/lugRef.ts'
+import { solveDirect } from './dc.ts'
+import { doubtsOf, leaning, type Doubts, type Leaning } from './doubts.ts'
+import { hear, SILENCE, type Heard } from './ear.ts'
+import { faultsOf } from './faults.ts'
+import { hypothesesOf, type Hypothesis } from './hypotheses.ts'
+import { CHEAP_METER, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
+import { pairsOf, standsOf, type Access, type Pair, type Stand } from './places.ts'
+import { under, type Under } from './under.ts'
+
+/** What is listened to, or watched, at a setting. */
+export const HEARD = ['level', 'treble', 'tap', 'swing', 'hum', 'touch'] as const
+export type HeardSort = (typeof HEARD)[number]
+
+/** Something that can be read or heard: ohms between two places, or one thing to listen for, at a setting. */
+export type Probe = { stand: number; access: Access; seconds: number } & (
+  { kind: 'ohms'; a: string; b: string } | { kind: 'heard'; what: HeardSort; of?: string }
+)
+
+/** An ear, or an eye on a needle, tells so much from something else, dB: one standard deviation [from memory]. */
+export const EAR = 3
+/** What a swing counts for beside an ear's decibels: up and down lie so far from none. */
+const SWING = 20
+/** How long it takes [from memory]: to put both probes, to set a switch or knob, to listen, to pull steel off a pole, s. */
+const TAKES = { probes: 20, inside: 5, move: 4, listen: 12, steel: 25 } as const
+
+/** Everything that may be, and what each would show. */
+export interface Model {
+  build: Wired
+  meter: MeterSort
+  stands: readonly Stand[]
+  hypotheses: readonly Hypothesis[]
+  probes: readonly Probe[]
+  doubts: Doubts
+  at: Under
+  played: Under
+  /** What nothing wrong would sound like at each stand. */
+  right: readonly Heard[]
+}
+
+/** What can be read of a build's circuit and what may be wrong with it. */
+export function modelOf(build: Wired, meter: MeterSort = CHEAP_METER): Model {
+  const stands = standsOf(build),
+    pairs = pairsOf(build)
+  const played = under(build, true)
+  const m = { build, meter, stands, doubts: doubtsOf(build, meter), at: under(build, false), played }
+  const hearing = hearingOf(build)
+  return {
+    ...m,
+    hypotheses: hypothesesOf(faultsOf(build)),
+    probes: stands.flatMap((s, i) => [...pairs.map(p => ohmsProbe(p, s, i)), ...heardProbes(build, s, i)]),
+    right: stands.map(s => hearing(played(s.settings, []))),
+  }
+}
+
+const ohmsProbe = ({ a, b, access }: Pair, s: Stand, stand: number): Probe => ({
+  kind: 'ohms',
+  a,
+  b,
+  access,
+  stand,
+  seconds: TAKES.probes + (access === 'inside' ? TAKES.inside : 0) + TAKES.move * s.moves,
+})
+
+function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
+  const own = (what: HeardSort, seconds: number, of?: string): Probe => ({
+    kind: 'heard',
+    what,
+    access: 'outside',
+    stand,
+    seconds: seconds + TAKES.move * s.moves,
+    ...(of === undefined ? {} : { of }),
+  })
+  const { components } = build.circuit,
+    pickups = components.filter(c => c.kind === 'pickup'),
+    strings = stringsIn(components)
+  const turned = s.knob !== undefined
+  return [
+    own('level', TAKES.listen),
+    own('treble', TAKES.listen),
+    ...(turned
+      ? []
+      : [
+          ...pickups.map(c => own('tap', TAKES.listen, c.id)),
+          ...pickups.map(c => own('swing', TAKES.steel, c.id)),
+          own('hum', TAKES.listen),
+          ...(strings ? [own('touch', TAKES.listen)] : []),
+        ]),
+  ]
+}
+
+function hearingOf(build: Wired): (p: Parameters<typeof hear>[0]) => Heard {
+  const { components, load } = build.circuit,
+    pickups = components.filter(c => c.kind === 'pickup').map(c => c.id),
+    strings = stringsIn(components)
+  return p => hear(p, load, pickups, strings && lugText({ of: strings.id, lug: 'bond' }))
+}
+
+const clamped = (x: number): number => Math.max(SILENCE, Math.min(-SILENCE, x))
+
+/** What is heard of one thing, dB against what should be; a swing and the touch of a hand by themselves. */
+export function heardValue(m: Model, is: Heard, p: Extract<Probe, { kind: 'heard' }>): number {
+  const right = m.right[p.stand]!
+  switch (p.what) {
+    case 'level':
+      return clamped(is.level - right.level)
+    case 'treble':
+      return clamped(is.treble - right.treble)
+    case 'hum':
+      return clamped(is.hum - right.hum)
+    case 'touch':
+      return clamped(is.touch)
+    case 'tap':
+      return clamped(is.taps.get(p.of!)! - loudestTap(m, p.of!))
+    case 'swing':
+      return SWING * is.swings.get(p.of!)!
+  }
+}
+
+/** The loudest that a pickup's tap should be at any setting, dB. */
+const loudestTap = (m: Model, of: string): number => Math.max(...m.right.map(r => r.taps.get(of) ?? -Infinity))
+
+const unplugged = (h: Hypothesis): boolean => h.faults.some(f => f.changes.some(c => c.kind === 'unplugged'))
+
+/** What every hypothesis would show at every probe: mean and standard deviation, hypothesis by hypothesis. */
+export interface Table {
+  probes: number
+  mean: Float32Array
+  sd: Float32Array
+}
+
+/**
+ * The table of predictions. Each hypothesis is solved once at each setting, for direct current between all places, and
+ * for what is heard.
+ * @param told told how far it is, 0 to 1
+ */
+export function tableOf(m: Model, told?: (share: number) => void): Table {
+  const P = m.probes.length,
+    mean = new Float32Array(m.hypotheses.length * P),
+    sd = new Float32Array(m.hypotheses.length * P)
+  m.hypotheses.forEach((h, i) => {
+    const row = predictions(m, h)
+    mean.set(row.mean, i * P)
+    sd.set(row.sd, i * P)
+    if (told && i % 32 === 0) told(i / m.hypotheses.length)
+  })
+  return { probes: P, mean, sd }
+}
+
+/** What one hypothesis would show at every probe. */
+export function predictions(m: Model, h: Hypothesis): { mean: Float32Array; sd: Float32Array } {
+  const P = m.probes.length,
+    mean = new Float32Array(P),
+    sd = new Float32Array(P),
+    changes = h.faults.flatMap(f => f.changes),
+    out = unplugged(h),
+    hearing = hearingOf(m.build)
+  const by: (readonly [number, Probe])[][] = m.stands.map(() => [])
+  m.probes.forEach((p, k) => by[p.stand]!.push([k, p]))
+  by.forEach((probes, stand) => {
+    const { settings } = m.stands[stand]!
+    let solved: ReturnType<typeof solveDirect> | undefined, heard: Heard | undefined
+    for (const [k, p] of probes) {
+      if (p.kind === 'ohms') {
+        solved ??= solveDirect(m.at(settings, changes))
+        const l =
+          out && p.access === 'outside' ? OPEN : leaning(solved, p.a, p.b, h, m.doubts, m.meter.ranges.at(-1)!)
+        mean[k] = Number.isFinite(l.mean) ? l.mean : NOTHING
+        sd[k] = deviation(m.meter, l)
+      } else if (out) {
+        mean[k] = p.what === 'swing' || p.what === 'touch' ? 0 : SILENCE
+        sd[k] = EAR
+      } else {
+        heard ??= hearing(m.played(settings, changes))
+        mean[k] = heardValue(m, heard, p)
+        sd[k] = EAR
+      }
+    }
+  })
+  return { mean, sd }
+}
+const OPEN: Leaning = { mean: Infinity, common: new Map() }
+
+/** One standard deviation of a reading: all that it leans on, and the meter's own. */
+export function deviation(meter: MeterSort, l: Leaning): number {
+  if (!Number.isFinite(l.mean)) return NOTHING * 0.01
+  let v = (meterDoubt(meter, l.mean) / 2) ** 2
+  for (const x of l.common.values()) v += x * x
+  return Math.sqrt(v)
+}
