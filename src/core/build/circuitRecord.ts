@@ -1,7 +1,10 @@
 import {
   ArrayMaxSize,
   IsArray,
+  IsBoolean,
   IsIn,
+  IsInt,
+  IsISO8601,
   IsNumber,
   IsOptional,
   IsString,
@@ -184,6 +187,28 @@ export class Load {
 export const SHIELD_SORTS = ['foil', 'paint'] as const
 export type ShieldSort = (typeof SHIELD_SORTS)[number]
 
+/** An instrument on the bench in place of a real one: a fault that its owner is to find. */
+export class StandInRecord {
+  /** Which fault is hidden. */
+  @IsString()
+  @MaxLength(200)
+  fault!: string
+
+  /** What its parts and its noise come from: the same instrument comes again. */
+  @IsInt()
+  @Min(0)
+  @Max(4294967295)
+  seed!: number
+
+  /** Readings from then on are of it. */
+  @IsISO8601()
+  began!: string
+
+  /** Hidden by the program to be found: it goes, with its readings, when it is named. */
+  @IsBoolean()
+  practice!: boolean
+}
+
 /** The circuit as it is soldered. */
 export class Circuit {
   /** Which recipe it was made from. */
@@ -208,6 +233,16 @@ export class Circuit {
   @ArrayMaxSize(400)
   @NestedEach(() => MadeJoint)
   joints?: MadeJoint[]
+
+  /** When it was last mended: readings from before are of the circuit as it was. */
+  @IsOptional()
+  @IsISO8601()
+  mended?: string
+
+  /** What the bench meter reads in place of a real instrument; left out: there is none. */
+  @IsOptional()
+  @Nested(() => StandInRecord)
+  standIn?: StandInRecord
 
   /** Lining of hollows and guard; left out: none. */
   @IsOptional()

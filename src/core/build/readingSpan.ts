@@ -34,6 +34,8 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
     case 'hole':
       return ref.axis === 'along' ? SPANS.along : SPANS.across
     case 'meter':
+    case 'probe':
+    case 'heard':
       return undefined
   }
 }

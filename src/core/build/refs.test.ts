@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
 import { plan } from '../plan/plan.ts'
 import { readBuild } from './readBuild.ts'
-import { EDGES, EDGE_STATIONS, HOLE_AXES, readingRef, readingText, type ReadingRef } from './readingRef.ts'
+import { EDGES, EDGE_STATIONS, HEARD, HOLE_AXES, readingRef, readingText, type ReadingRef } from './readingRef.ts'
 import { stepRef, stepText, type StepRef } from './stepRef.ts'
 
 const id = fc.stringMatching(/^[a-z][a-z0-9]{0,6}(-[a-z0-9]{1,4})?$/)
@@ -12,6 +12,13 @@ const reading: fc.Arbitrary<ReadingRef> = fc.oneof(
   fc.tuple(id, id).map(([p, k]) => ({ kind: 'dimension' as const, of: `${p}/dims.${k}` })),
   id.map(what => ({ kind: 'setup' as const, what })),
   id.map(setting => ({ kind: 'meter' as const, setting })),
+  fc
+    .tuple(id, id, id, id, id)
+    .map(([a, b, c, d, setting]) => ({ kind: 'probe' as const, a: `${a}.${b}`, b: `${c}.${d}`, setting })),
+  fc
+    .tuple(fc.constantFrom(...HEARD), id, id)
+    .map(([what, of, setting]) => ({ kind: 'heard' as const, what, of, setting })),
+  fc.tuple(fc.constantFrom(...HEARD), id).map(([what, setting]) => ({ kind: 'heard' as const, what, setting })),
   fc.tuple(fc.nat(24), fc.nat(24)).map(([low, high]) => ({ kind: 'frets' as const, low, high })),
   fc.record({
     kind: fc.constant('edge' as const),

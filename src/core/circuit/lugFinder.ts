@@ -8,6 +8,8 @@ import { partOf } from './settings.ts'
 export function lugWords(c: Circuit, terminal: string): string {
   const { of, lug } = lugRef(terminal),
     label = c.components.find(x => x.id === of)?.label ?? of
+  // Metal has one place to bond it, wherever that is.
+  if (lug === 'bond') return label
   return `${label}, ${/^\d$/.test(lug) ? `lug ${lug}` : lug.replace(/-/g, ' ')}`
 }
 

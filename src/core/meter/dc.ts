@@ -1,20 +1,31 @@
 import { LEAK } from '../circuit/solve.ts'
 import type { Pieces } from '../circuit/pieces.ts'
 
-/** A circuit in pieces at rest, solved for direct current between any two of its terminals. */
+/** Places of terminals in their list, made once for each list. */
+const known = new WeakMap<readonly string[], ReadonlyMap<string, number>>()
+export function placesOf(terminals: readonly string[]): ReadonlyMap<string, number> {
+  let of = known.get(terminals)
+  if (!of) known.set(terminals, (of = new Map(terminals.map((t, i) => [t, i]))))
+  return of
+}
+
+/** A circuit in pieces at rest, solved for direct current between any two of its terminals, told by their places in its list; −1 is nowhere. */
 export interface Solved {
   /**
    * Resistance between two terminals, Ω: coils are their winding, capacitors are open. Above about 1e10 Ω the leak
    * decides: read it as open.
    */
-  ohms: (a: string, b: string) => number
+  ohms: (a: number, b: number) => number
   /**
    * What each resistance adds to that, Ω: its own value times the square of its share of the current, so that the sum of
-   * all is the whole [published: Cohn's theorem, Proc. IRE 38, 1950: ∂R/∂Rₖ = iₖ²]. By two-pole, and whose it is.
+   * all is the whole [published: Cohn's theorem, Proc. IRE 38, 1950: ∂R/∂Rₖ = iₖ²]. Into a list as long as
+   * `resistances`; false where no current goes.
    */
-  parts: (a: string, b: string) => { id: string; of: string; ohms: number }[]
+  partsInto: (a: number, b: number, out: Float64Array) => boolean
+  /** The two-poles that carry direct current, in that order. */
+  resistances: readonly { id: string; of: string }[]
   /** Voltage from `c` to `d` for one ampere into `a` and out of `b`, V; nothing where no current can go [published: reciprocity]. */
-  across: (a: string, b: string, c: string, d: string) => number
+  across: (a: number, b: number, c: number, d: number) => number
 }
 
 /** Roots of what is joined (union–find over places in a list). */
@@ -30,7 +41,7 @@ function nets(count: number, pairs: readonly (readonly [number, number])[]): Int
 
 /** Solves a circuit in pieces once for all pairs: the inverse of the matrix of conductances over its nets. */
 export function solveDirect(p: Pieces): Solved {
-  const place = new Map(p.terminals.map((t, i) => [t, i]))
+  const place = placesOf(p.terminals)
   const at = (t: string): number => place.get(t) ?? -1
   const roots = nets(
     p.terminals.length,
@@ -50,11 +61,8 @@ export function solveDirect(p: Pieces): Solved {
     m,
     resistances.map(r => [index[r.a]!, index[r.b]!, 1 / r.x.ohms] as const),
   )
-  const netOf = (t: string): number => {
-    const k = at(t)
-    return k < 0 ? -1 : roots[k]!
-  }
-  const ohms = (a: string, b: string): number => {
+  const netOf = (k: number): number => (k < 0 ? -1 : roots[k]!)
+  const ohms = (a: number, b: number): number => {
     const i = netOf(a),
       j = netOf(b)
     if (i >= 0 && i === j) return 0
@@ -63,19 +71,23 @@ export function solveDirect(p: Pieces): Solved {
     if (p < 0 || q < 0) return Infinity
     return z[p * m + p]! + z[q * m + q]! - 2 * z[p * m + q]!
   }
-  const parts: Solved['parts'] = (a, b) => {
+  const count = resistances.length,
+    u = Int32Array.from(resistances, r => index[r.a]! * m),
+    v = Int32Array.from(resistances, r => index[r.b]! * m),
+    siemens = Float64Array.from(resistances, r => 1 / r.x.ohms)
+  const partsInto: Solved['partsInto'] = (a, b, out) => {
     const i = netOf(a),
       j = netOf(b),
       p = i < 0 ? -1 : index[i]!,
       q = j < 0 ? -1 : index[j]!
-    if (i === j || p < 0 || q < 0) return []
-    return resistances.map(r => {
-      const u = index[r.a]! * m,
-        v = index[r.b]! * m
-      const volts = z[u + p]! - z[u + q]! - (z[v + p]! - z[v + q]!)
-      return { id: r.x.id, of: r.x.of, ohms: (volts * volts) / r.x.ohms }
-    })
+    if (i === j || p < 0 || q < 0) return false
+    for (let k = 0; k < count; k++) {
+      const volts = z[u[k]! + p]! - z[u[k]! + q]! - (z[v[k]! + p]! - z[v[k]! + q]!)
+      out[k] = volts * volts * siemens[k]!
+    }
+    return true
   }
+  const named = resistances.map(r => r.x)
   const across: Solved['across'] = (a, b, c, d) => {
     const [i, j, k, l] = [a, b, c, d].map(t => {
       const r = netOf(t)
@@ -86,7 +98,7 @@ export function solveDirect(p: Pieces): Solved {
     // Where only the leak joins them nothing comes across.
     return Math.abs(z[i * m + i]! + z[j * m + j]! - 2 * z[i * m + j]!) > APART ? 0 : v
   }
-  return { ohms, parts, across }
+  return { ohms, partsInto, resistances: named, across }
 }
 /** Above this two places are joined by the leak alone, Ω. */
 const APART = 1e10

@@ -13,16 +13,8 @@ const AWAY = 5
 /** A winding that nobody read is taken at this share [from memory]. */
 const WINDING = 0.05
 
-/**
- * What a reading hangs on beside the fault: what each part really has, how warm it is, the meter's leads. One standard
- * deviation is half of a half-width of doubt [published: JCGM 100:2008 §4.3.9, a normal quantity within its half-width 19 times in 20].
- */
-export interface Leaning {
-  /** Expected, Ω; Infinity when open. */
-  mean: number
-  /** Standard deviations that it has in common with other readings, Ω, by what they come from. */
-  common: ReadonlyMap<string, number>
-}
+/** Causes that belong to no component: how warm windings are, what the meter's leads and a cold joint have. */
+export const SHARED_CAUSES = ['~warmth', '~leads', COLD_JOINT] as const
 
 /** Relative standard deviations of every resistance in a circuit, by component. */
 export interface Doubts {
@@ -45,23 +37,51 @@ export function doubtsOf(build: Wired, meter: MeterSort): Doubts {
   return { share, meter }
 }
 
-/** What a meter should show between two places of a solved circuit, with what that hangs on. */
-export function leaning(solved: Solved, a: string, b: string, h: Hypothesis, d: Doubts, open: number): Leaning {
-  const ohms = solved.ohms(a, b)
-  if (!(ohms < open)) return { mean: Infinity, common: new Map() }
-  const common = new Map<string, number>(),
+/**
+ * What a reading hangs on beside the fault: what each part really has, how warm it is, the meter's leads. One standard
+ * deviation is half of a half-width of doubt [published: JCGM 100:2008 §4.3.9, a normal quantity within its half-width 19 times in 20].
+ */
+export interface Leaning {
+  /** Expected between two terminals by their places, Ω; Infinity when open. Into `common` go the standard deviations that it shares with other readings, Ω, by cause. */
+  at: (a: number, b: number, common: Float32Array) => number
+}
+
+/** What a meter should show anywhere in a solved circuit, with what that hangs on. */
+export function leaningOn(solved: Solved, h: Hypothesis, d: Doubts, causes: ReadonlyMap<string, number>): Leaning {
+  const open = d.meter.ranges.at(-1)!,
     leads = leadsOf(d.meter),
-    spread = h.faults.find(f => f.spread !== undefined)?.spread
-  const add = (k: string, sd: number) => common.set(k, (common.get(k) ?? 0) + sd)
-  if (ohms > 0)
-    for (const p of solved.parts(a, b)) {
-      if (p.ohms <= 0) continue
-      const own = d.share.get(p.of)
-      if (own) {
-        add(p.of, p.ohms * own.sd)
-        if (own.winding) add('warmth', p.ohms * COPPER * AWAY)
-      } else if (p.of === COLD_JOINT) add(p.id, p.ohms * (spread ?? COLD_SPREAD))
+    spread = h.faults.find(f => f.spread !== undefined)?.spread ?? COLD_SPREAD
+  const n = solved.resistances.length,
+    out = new Float64Array(n),
+    cause = new Int16Array(n).fill(-1),
+    share = new Float64Array(n),
+    winding = new Uint8Array(n),
+    warmth = causes.get('~warmth')!,
+    lead = causes.get('~leads')!
+  solved.resistances.forEach((r, k) => {
+    const own = d.share.get(r.of)
+    if (own) {
+      cause[k] = causes.get(r.of)!
+      share[k] = own.sd
+      winding[k] = Number(own.winding)
+    } else if (r.of === COLD_JOINT) {
+      cause[k] = causes.get(COLD_JOINT)!
+      share[k] = spread
     }
-  add('leads', leads.doubt / 2)
-  return { mean: ohms + leads.ohms, common }
+  })
+  return {
+    at: (a, b, common) => {
+      const ohms = solved.ohms(a, b)
+      if (!(ohms < open)) return Infinity
+      if (ohms > 0 && solved.partsInto(a, b, out))
+        for (let k = 0; k < n; k++) {
+          const c = cause[k]!
+          if (c < 0) continue
+          common[c]! += out[k]! * share[k]!
+          if (winding[k]) common[warmth]! += out[k]! * COPPER * AWAY
+        }
+      common[lead]! += leads.doubt / 2
+      return ohms + leads.ohms
+    },
+  }
 }

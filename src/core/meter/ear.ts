@@ -2,7 +2,7 @@ import type { Load } from '../build/circuitRecord.ts'
 import { loaded, networkFrom } from '../circuit/network.ts'
 import type { Pieces, Pole } from '../circuit/pieces.ts'
 import { transfers, type Transfers } from '../circuit/solve.ts'
-import { solveDirect } from './dc.ts'
+import { placesOf, solveDirect } from './dc.ts'
 
 /** Where level and treble are listened for, Hz [our choice: the low strings, and where a tone control acts]. */
 export const LOW = 100,
@@ -15,7 +15,7 @@ export const SILENCE = -40
  * by the room's field into each lug that is not on ground, A; the same by the player's body near by; the body through
  * its own capacitance when the hand lies on hot metal, A.
  */
-const HUM = { field: 3e-4, room: 2e-9, near: 3e-9, body: 3e-7 } as const
+const HUM = { field: 3e-4, room: 2e-9, near: 2e-8, body: 3e-7 } as const
 
 /** What is heard of a circuit at one setting, dB unless told otherwise. */
 export interface Heard {
@@ -74,23 +74,24 @@ function humOf(p: Pieces, load: Load, strings: string | undefined, t: Transfers)
   if (!p.jack) return { hum: 0, touched: 0 }
   const { tip, sleeve } = p.jack
   const amplifier: Pole = { kind: 'R', id: 'amplifier', of: '', a: tip, b: sleeve, ohms: load.amplifierOhms }
-  const solved = solveDirect({ ...p, poles: [...p.poles, amplifier] })
-  if (solved.ohms(tip, sleeve) === 0) return { hum: 0, touched: 0 }
+  const solved = solveDirect({ ...p, poles: [...p.poles, amplifier] }),
+    place = placesOf(p.terminals),
+    [t0, s0, hand] = [tip, sleeve, strings ?? ''].map(x => place.get(x) ?? -1) as [number, number, number]
+  if (solved.ohms(t0, s0) === 0) return { hum: 0, touched: 0 }
   let field = 0
   t.coils.forEach((c, q) => (field += c.hum * t.re[q]![0]!))
   // Open metal that leads nowhere brings nothing to the tip; what is on ground neither.
   let lugs = 0
-  for (const x of p.terminals) lugs += Math.abs(solved.across(x, sleeve, tip, sleeve))
+  for (let x = 0; x < p.terminals.length; x++) lugs += Math.abs(solved.across(x, s0, t0, s0))
   const coils = HUM.field * Math.abs(field),
-    hot = strings === undefined ? 0 : Math.abs(solved.across(strings, sleeve, tip, sleeve)),
-    grounded = strings !== undefined && solved.ohms(strings, sleeve) < BONDED
+    hot = Math.abs(solved.across(hand, s0, t0, s0)),
+    grounded = solved.ohms(hand, s0) < BONDED
   const away = Math.hypot(coils, (HUM.room + HUM.near) * lugs)
   return {
     hum: away,
-    touched: grounded
-      ? Math.hypot(coils, HUM.room * lugs)
-      : Math.hypot(coils, (HUM.room + HUM.near) * lugs + HUM.body * hot),
+    // A hand on ground is no source near by any more; on hot metal it brings its own current in.
+    touched: Math.hypot(coils, (HUM.room + (grounded ? 0 : HUM.near)) * lugs + HUM.body * hot),
   }
 }
-/** A bond up to this grounds a hand as well as a wire does, Ω [from memory: a hand has far more]. */
-const BONDED = 1e4
+/** A bond up to this grounds a hand as well as a wire does, Ω [from memory: a body couples to the mains by some tens of megohms]. */
+const BONDED = 1e6

@@ -18,6 +18,8 @@ export interface Fault {
   mends: string
   /** What is wrong, in words. */
   says: string
+  /** What would be proven by a reading that shows no such fault, in words. */
+  thing?: string
   /** Lugs where it is. */
   at: readonly string[]
   /** How often beside all others; all faults of a circuit sum to one. */
@@ -72,7 +74,7 @@ const wireWords = (g: Ground, w: Wire): string => `${w.id} (${g.words(w.from)} t
 
 /** What can be wrong with each wire: missing, cold at one of its ends, on the neighbouring lug. */
 function ofWires(g: Ground): Draft[] {
-  const { components, wires } = g.build.circuit
+  const { wires } = g.build.circuit
   return wires.flatMap((w): Draft[] => {
     const at = [w.from, w.to],
       ground = g.grounded(w.from) && g.grounded(w.to),
@@ -83,6 +85,7 @@ function ofWires(g: Ground): Draft[] {
         sort: ground || sort === 'braid' ? 'ground missing' : 'missing',
         mends: sort === 'wire' ? mends : `braid ${w.id}`,
         says: `${called} is open: missing, or not joined at one end`,
+        thing: called,
         at: ends,
         changes: [{ kind: 'cut', wire: w.id, sort }],
       },
@@ -108,7 +111,6 @@ function ofWires(g: Ground): Draft[] {
     )
     const braid =
       w.braid?.from && w.braid.to ? one('braid', [w.braid.from, w.braid.to], `The braid of wire ${w.id}`) : []
-    void components
     return [...one('wire', at, `Wire ${wireWords(g, w)}`), ...braid, ...moved]
   })
 }
@@ -141,6 +143,7 @@ function ofLugs(g: Ground): Draft[] {
         sort: 'lug open',
         mends: `lug ${t}`,
         says: `${g.words(t)}: wires hold together there, the lug itself is not joined`,
+        thing: g.words(t),
         at: [t],
         changes: [{ kind: 'lift', terminal: t, ohms: Infinity }],
       },
@@ -305,6 +308,15 @@ function ofShorts(g: Ground): Draft[] {
   })
 }
 
+/** A fault of one two-pole: its sort, its name with what sets it apart from others of the name, what it is in words, its changes. */
+type Own = (
+  sort: FaultSortName,
+  name: readonly [tag: string, detail?: string | number],
+  says: string,
+  changes: Change[],
+  more?: Partial<Draft>,
+) => Draft
+
 /** What can be wrong with the parts themselves. */
 function ofParts(g: Ground): Draft[] {
   const byId = new Map(g.build.circuit.components.map(c => [c.id, c]))
@@ -313,16 +325,10 @@ function ofParts(g: Ground): Draft[] {
     if (!c) return []
     const at = [x.a, x.b],
       mends = `part ${c.id}`
-    const own = (
-      sort: FaultSortName,
-      tag: string,
-      says: string,
-      changes: Change[],
-      more: Partial<Draft> = {},
-    ): Draft => ({
-      id: `${tag} ${x.id}`,
+    const own: Own = (sort, [tag, detail], says, changes, more = {}) => ({
+      id: [tag, ...(detail === undefined ? [] : [detail]), x.id].join(' '),
       sort,
-      mends: `${mends} ${tag.split(' ')[0]!} ${x.id}`,
+      mends: `${mends} ${tag} ${x.id}`,
       says,
       at,
       changes,
@@ -331,33 +337,33 @@ function ofParts(g: Ground): Draft[] {
     if (x.kind === 'coil') {
       const which = coilName(c, x.id)
       return [
-        own('coil open', 'open', `${which}: the winding is open`, [{ kind: 'open', pole: x.id }]),
-        own('coil shorted', 'shorted', `${which}: the winding is shorted`, [{ kind: 'short', pole: x.id }]),
+        own('coil open', ['open'], `${which}: the winding is open`, [{ kind: 'open', pole: x.id }]),
+        own('coil shorted', ['shorted'], `${which}: the winding is shorted`, [{ kind: 'short', pole: x.id }]),
         own(
           'turns shorted',
-          'turns',
+          ['turns'],
           `${which}: shorted turns`,
           [{ kind: 'scale', poles: [x.id], by: TURNS_LEFT }],
           {
             spread: 0.12,
           },
         ),
-        own('coil reversed', 'reversed', `${which}: wound the other way round`, [
+        own('coil reversed', ['reversed'], `${which}: wound the other way round`, [
           { kind: 'reversed', pole: x.id, by: 'winding' },
         ]),
-        own('coil reversed', 'magnet', `${which}: its magnet stands the other way round`, [
+        own('coil reversed', ['magnet'], `${which}: its magnet stands the other way round`, [
           { kind: 'reversed', pole: x.id, by: 'magnet' },
         ]),
       ]
     }
     if (x.kind === 'C' && c.kind === 'capacitor')
       return [
-        own('capacitor shorted', 'shorted', `${c.label}: shorted`, [{ kind: 'short', pole: x.id }]),
-        own('capacitor open', 'open', `${c.label}: open`, [{ kind: 'open', pole: x.id }]),
+        own('capacitor shorted', ['shorted'], `${c.label}: shorted`, [{ kind: 'short', pole: x.id }]),
+        own('capacitor open', ['open'], `${c.label}: open`, [{ kind: 'open', pole: x.id }]),
         ...OTHER_CAP.map(by =>
           own(
             'wrong value',
-            `value ${by}`,
+            ['value', by],
             `${c.label}: ${by > 1 ? 'ten times' : 'a tenth of'} the capacitance that is written`,
             [{ kind: 'scale', poles: [x.id], by }],
           ),
@@ -365,11 +371,11 @@ function ofParts(g: Ground): Draft[] {
       ]
     if (x.kind === 'R' && c.kind === 'resistor')
       return [
-        own('track open', 'open', `${c.label}: open`, [{ kind: 'open', pole: x.id }]),
+        own('track open', ['open'], `${c.label}: open`, [{ kind: 'open', pole: x.id }]),
         ...[10, 0.1].map(by =>
           own(
             'wrong value',
-            `value ${by}`,
+            ['value', by],
             `${c.label}: ${by > 1 ? 'ten times' : 'a tenth of'} the value that is written`,
             [{ kind: 'scale', poles: [x.id], by }],
           ),
@@ -384,38 +390,35 @@ const coilName = (c: Component, pole: string): string =>
   pole === c.id ? c.label : `${c.label}, coil ${pole.slice(c.id.length + 1)}`
 
 /** What can be wrong with one half of a pot's track; what is wrong with all of it counts once, at its lower half. */
-function ofTrack(
-  g: Ground,
-  c: Component,
-  pole: string,
-  own: (sort: FaultSortName, tag: string, says: string, changes: Change[], more?: Partial<Draft>) => Draft,
-): Draft[] {
+function ofTrack(g: Ground, c: Component, pole: string, own: Own): Draft[] {
   const halves = g.rest.poles.filter(p => p.of === c.id && p.kind === 'R').map(p => p.id),
     k = halves.indexOf(pole),
     low = k % 2 === 0
   const pair = low ? [pole, halves[k + 1]!] : []
   const lug = low ? 'lug 1' : 'lug 3'
-  const out = [own('track open', 'open', `${c.label}: the track is open towards ${lug}`, [{ kind: 'open', pole }])]
+  const out = [
+    own('track open', ['open'], `${c.label}: the track is open towards ${lug}`, [{ kind: 'open', pole }]),
+  ]
   if (!low) return out
   const part = partOf(g.build, c),
     taper = TAPERS.find(t => t === part?.traits.taper) ?? c.taper ?? 'linear'
   return [
     ...out,
     ...OTHER_POT.map(by =>
-      own('wrong value', `value ${by}`, `${c.label}: ${by > 1 ? 'twice' : 'half'} the value that is written`, [
+      own('wrong value', ['value', by], `${c.label}: ${by > 1 ? 'twice' : 'half'} the value that is written`, [
         { kind: 'scale', poles: pair, by },
       ]),
     ),
     ...(gangOf(part) === 'blend'
       ? []
       : TAPERS.filter(t => t !== taper).map(t =>
-          own('wrong taper', `taper ${t}`, `${c.label}: its taper is ${t}`, [
+          own('wrong taper', ['taper', t], `${c.label}: its taper is ${t}`, [
             { kind: 'taper', component: c.id, taper: t },
           ]),
         )),
     own(
       'track worn',
-      'worn',
+      ['worn'],
       `${c.label}: the wiper’s contact is worn`,
       [{ kind: 'lift', terminal: `${c.id}.${pole.includes('-b-') ? 'b-2' : '2'}`, ohms: WORN }],
       { spread: 0.5 },
@@ -437,6 +440,7 @@ function ofSwitches(g: Ground): Draft[] {
         sort: 'contact bad',
         mends: id,
         says: `${c.label}: ${lugName(lugRef(j.a).lug)} and ${lugName(lugRef(j.b).lug)} do not meet where they should`,
+        thing: `${c.label}: ${lugName(lugRef(j.a).lug)} to ${lugName(lugRef(j.b).lug)}`,
         at: [j.a, j.b],
         changes: [{ kind: 'contact', component: j.id, a: j.a, b: j.b }],
       })

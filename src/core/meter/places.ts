@@ -92,6 +92,8 @@ export interface Pair {
   a: string
   b: string
   access: Access
+  /** Tip and sleeve, as the plug has them. */
+  plug: boolean
 }
 
 /** Pairs that are worth a reading: every place against tip and sleeve, both ends of each wire, of each part and of each contact. */
@@ -99,15 +101,21 @@ export function pairsOf(build: Wired): Pair[] {
   const points = pointsOf(build),
     access = new Map(points.map(p => [p.terminal, p.access])),
     rest = piecesOf(build, openSettings(build), false)
-  const out = new Map<string, Pair>()
+  const out = new Map<string, Pair>(),
+    { jack } = rest
   const add = (a: string, b: string) => {
     const x = access.get(a),
       y = access.get(b)
     if (!x || !y || a === b) return
     const [p, q] = a < b ? [a, b] : [b, a]
-    out.set(`${p} ${q}`, { a: p, b: q, access: x === 'inside' || y === 'inside' ? 'inside' : 'outside' })
+    const ends = [jack?.tip, jack?.sleeve]
+    out.set(`${p} ${q}`, {
+      a: p,
+      b: q,
+      access: x === 'inside' || y === 'inside' ? 'inside' : 'outside',
+      plug: ends.includes(p) && ends.includes(q),
+    })
   }
-  const { jack } = rest
   for (const p of points) if (jack) for (const t of [jack.tip, jack.sleeve]) add(p.terminal, t)
   for (const j of rest.joints) add(j.a, j.b)
   for (const x of rest.poles) add(x.a, x.b)

@@ -1,8 +1,9 @@
 import type { Wired } from '../build/docs.ts'
 import { stringsIn } from '../build/circuitRecord.ts'
+import type { HeardSort } from '../build/readingRef.ts'
 import { lugText } from '../build/lugRef.ts'
-import { solveDirect } from './dc.ts'
-import { doubtsOf, leaning, type Doubts, type Leaning } from './doubts.ts'
+import { placesOf, solveDirect } from './dc.ts'
+import { doubtsOf, leaningOn, SHARED_CAUSES, type Doubts, type Leaning } from './doubts.ts'
 import { hear, SILENCE, type Heard } from './ear.ts'
 import { faultsOf } from './faults.ts'
 import { hypothesesOf, type Hypothesis } from './hypotheses.ts'
@@ -10,14 +11,10 @@ import { CHEAP_METER, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 import { pairsOf, standsOf, type Access, type Pair, type Stand } from './places.ts'
 import { under, type Under } from './under.ts'
 
-/** What is listened to, or watched, at a setting. */
-export const HEARD = ['level', 'treble', 'tap', 'swing', 'hum', 'touch'] as const
-export type HeardSort = (typeof HEARD)[number]
-
 /** Something that can be read or heard: ohms between two places, or one thing to listen for, at a setting. */
-export type Probe = { stand: number; access: Access; seconds: number } & (
-  { kind: 'ohms'; a: string; b: string } | { kind: 'heard'; what: HeardSort; of?: string }
-)
+export type Probe = { stand: number; access: Access; seconds: number } &
+  /** `plug`: read at the plug, tip to sleeve. */
+  ({ kind: 'ohms'; a: string; b: string; plug: boolean } | { kind: 'heard'; what: HeardSort; of?: string })
 
 /** An ear, or an eye on a needle, tells so much from something else, dB: one standard deviation [from memory]. */
 export const EAR = 3
@@ -36,6 +33,8 @@ export interface Model {
   doubts: Doubts
   at: Under
   played: Under
+  /** Places of each probe's two terminals in the circuit's list; −1 for what is heard. */
+  places: Int16Array
   /** What nothing wrong would sound like at each stand. */
   right: readonly Heard[]
 }
@@ -46,19 +45,26 @@ export function modelOf(build: Wired, meter: MeterSort = CHEAP_METER): Model {
     pairs = pairsOf(build)
   const played = under(build, true)
   const m = { build, meter, stands, doubts: doubtsOf(build, meter), at: under(build, false), played }
-  const hearing = hearingOf(build)
+  const hearing = hearingOf(build),
+    probes = stands.flatMap((s, i) => [...pairs.map(p => ohmsProbe(p, s, i)), ...heardProbes(build, s, i)]),
+    // What is wrong adds terminals behind the circuit's own, so that their places stay.
+    place = placesOf(stands.length ? m.at(stands[0]!.settings, []).terminals : [])
   return {
     ...m,
     hypotheses: hypothesesOf(faultsOf(build)),
-    probes: stands.flatMap((s, i) => [...pairs.map(p => ohmsProbe(p, s, i)), ...heardProbes(build, s, i)]),
+    probes,
+    places: Int16Array.from(
+      probes.flatMap(p => (p.kind === 'ohms' ? [place.get(p.a) ?? -1, place.get(p.b) ?? -1] : [-1, -1])),
+    ),
     right: stands.map(s => hearing(played(s.settings, []))),
   }
 }
 
-const ohmsProbe = ({ a, b, access }: Pair, s: Stand, stand: number): Probe => ({
+const ohmsProbe = ({ a, b, access, plug }: Pair, s: Stand, stand: number): Probe => ({
   kind: 'ohms',
   a,
   b,
+  plug,
   access,
   stand,
   seconds: TAKES.probes + (access === 'inside' ? TAKES.inside : 0) + TAKES.move * s.moves,
@@ -124,36 +130,60 @@ const loudestTap = (m: Model, of: string): number => Math.max(...m.right.map(r =
 
 const unplugged = (h: Hypothesis): boolean => h.faults.some(f => f.changes.some(c => c.kind === 'unplugged'))
 
-/** What every hypothesis would show at every probe: mean and standard deviation, hypothesis by hypothesis. */
+/**
+ * What every hypothesis would show at every probe, hypothesis by hypothesis: mean, standard deviation, and what of that
+ * it has in common with other readings, by cause (places in `causes`).
+ */
 export interface Table {
   probes: number
+  causes: readonly string[]
   mean: Float32Array
   sd: Float32Array
+  common: Float32Array
+}
+
+/** The table of predictions, at once. */
+export function tableOf(m: Model): Table {
+  const g = tabulate(m)
+  for (;;) {
+    const s = g.next()
+    if (s.done) return s.value
+  }
 }
 
 /**
  * The table of predictions. Each hypothesis is solved once at each setting, for direct current between all places, and
- * for what is heard.
- * @param told told how far it is, 0 to 1
+ * for what is heard. Tells how far it is, 0 to 1, after every hypothesis.
  */
-export function tableOf(m: Model, told?: (share: number) => void): Table {
+export function* tabulate(m: Model): Generator<number, Table> {
   const P = m.probes.length,
+    causes = causesOf(m),
+    K = causes.length,
     mean = new Float32Array(m.hypotheses.length * P),
-    sd = new Float32Array(m.hypotheses.length * P)
-  m.hypotheses.forEach((h, i) => {
+    sd = new Float32Array(m.hypotheses.length * P),
+    common = new Float32Array(m.hypotheses.length * P * K)
+  for (const [i, h] of m.hypotheses.entries()) {
     const row = predictions(m, h)
     mean.set(row.mean, i * P)
     sd.set(row.sd, i * P)
-    if (told && i % 32 === 0) told(i / m.hypotheses.length)
-  })
-  return { probes: P, mean, sd }
+    common.set(row.common, i * P * K)
+    yield i / m.hypotheses.length
+  }
+  return { probes: P, causes, mean, sd, common }
 }
 
+/** What readings have in common: what each part really has, how warm it is, what the leads have, what a cold joint has. */
+export const causesOf = (m: Pick<Model, 'doubts'>): string[] => [...m.doubts.share.keys(), ...SHARED_CAUSES]
+
 /** What one hypothesis would show at every probe. */
-export function predictions(m: Model, h: Hypothesis): { mean: Float32Array; sd: Float32Array } {
+export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' | 'common'> {
   const P = m.probes.length,
+    causes = causesOf(m),
+    at = new Map(causes.map((c, i) => [c, i])),
+    K = causes.length,
     mean = new Float32Array(P),
     sd = new Float32Array(P),
+    common = new Float32Array(P * K),
     changes = h.faults.flatMap(f => f.changes),
     out = unplugged(h),
     hearing = hearingOf(m.build)
@@ -161,14 +191,14 @@ export function predictions(m: Model, h: Hypothesis): { mean: Float32Array; sd: 
   m.probes.forEach((p, k) => by[p.stand]!.push([k, p]))
   by.forEach((probes, stand) => {
     const { settings } = m.stands[stand]!
-    let solved: ReturnType<typeof solveDirect> | undefined, heard: Heard | undefined
+    let leans: Leaning | undefined, heard: Heard | undefined
     for (const [k, p] of probes) {
       if (p.kind === 'ohms') {
-        solved ??= solveDirect(m.at(settings, changes))
-        const l =
-          out && p.access === 'outside' ? OPEN : leaning(solved, p.a, p.b, h, m.doubts, m.meter.ranges.at(-1)!)
-        mean[k] = Number.isFinite(l.mean) ? l.mean : NOTHING
-        sd[k] = deviation(m.meter, l)
+        leans ??= leaningOn(solveDirect(m.at(settings, changes)), h, m.doubts, at)
+        const shared = common.subarray(k * K, k * K + K),
+          ohms = out && p.access === 'outside' ? Infinity : leans.at(m.places[2 * k]!, m.places[2 * k + 1]!, shared)
+        mean[k] = Number.isFinite(ohms) ? ohms : NOTHING
+        sd[k] = deviation(m.meter, ohms, shared)
       } else if (out) {
         mean[k] = p.what === 'swing' || p.what === 'touch' ? 0 : SILENCE
         sd[k] = EAR
@@ -179,14 +209,13 @@ export function predictions(m: Model, h: Hypothesis): { mean: Float32Array; sd: 
       }
     }
   })
-  return { mean, sd }
+  return { mean, sd, common }
 }
-const OPEN: Leaning = { mean: Infinity, common: new Map() }
 
 /** One standard deviation of a reading: all that it leans on, and the meter's own. */
-export function deviation(meter: MeterSort, l: Leaning): number {
-  if (!Number.isFinite(l.mean)) return NOTHING * 0.01
-  let v = (meterDoubt(meter, l.mean) / 2) ** 2
-  for (const x of l.common.values()) v += x * x
+function deviation(meter: MeterSort, ohms: number, common: Float32Array): number {
+  if (!Number.isFinite(ohms)) return NOTHING * 0.01
+  let v = (meterDoubt(meter, ohms) / 2) ** 2
+  for (const x of common) v += x * x
   return Math.sqrt(v)
 }

@@ -9,12 +9,18 @@ type MapProps = Parameters<typeof InstrumentMap>[0]
 export function StationFrame({
   map,
   sheet,
+  corner,
+  low,
   ledger,
   children,
 }: {
   map: MapProps
   /** What the station looks at instead of the instrument's face: it is the work and gets more height. */
   sheet?: ReactNode
+  /** What is chosen for it, at its corner. */
+  corner?: ReactNode
+  /** Less height for that, where the numbers below are the work. */
+  low?: boolean
   ledger: ReactNode
   children: ReactNode
 }) {
@@ -39,7 +45,11 @@ export function StationFrame({
     <div
       className={clsx(
         'grid h-full min-h-0 grid-cols-[minmax(0,1fr)]',
-        sheet ? 'grid-rows-[minmax(280px,56%)_1fr]' : 'grid-rows-[minmax(210px,36%)_1fr]',
+        sheet
+          ? low
+            ? 'grid-rows-[minmax(230px,42%)_1fr]'
+            : 'grid-rows-[minmax(280px,56%)_1fr]'
+          : 'grid-rows-[minmax(210px,36%)_1fr]',
       )}
     >
       <div className="min-h-0 min-w-0 border-b-2 border-ink">
@@ -47,7 +57,8 @@ export function StationFrame({
           <div className="flex h-full min-h-0 flex-col">
             <header className="flex items-baseline gap-3 px-5 pt-2">
               <h1 className="text-section font-semibold">{map.title}</h1>
-              <p className="text-plain text-muted">{map.summary}</p>
+              <p className="min-w-0 flex-1 text-plain text-muted">{map.summary}</p>
+              {corner}
             </header>
             <div className="min-h-0 flex-1">{sheet}</div>
           </div>

@@ -8,7 +8,8 @@ interface Props {
   parse: (text: string) => Parsed
   /** Refuses a parsed value with a reason. */
   check?: (value: number) => string | undefined
-  onValue: (value: number) => void
+  /** The value, and the text it was read from. */
+  onValue: (value: number, text: string) => void
   /** Told at every key while what is typed can be taken; undefined when it can't, or is dropped. */
   onTyping?: ((value: number | undefined) => void) | undefined
   hideLabel?: boolean
@@ -52,7 +53,7 @@ export function ValueField({
     setProblem(reason)
     if (!reason && p.ok) {
       setTyped(clears ? '' : undefined)
-      onValue(p.value)
+      onValue(p.value, typed)
     }
   }
   return (

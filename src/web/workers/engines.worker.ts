@@ -7,7 +7,7 @@ import { drawing } from '../../core/ways/drawing.ts'
 import type { Drilled, Laid, Shaped, Wired } from '../../core/build/docs.ts'
 import { besideAt, loadWords, type Beside, type Other } from '../../core/circuit/beside.ts'
 import { doubtfulValues, type DoubtfulValue } from '../../core/circuit/candidates.ts'
-import type { Settings } from '../../core/circuit/settings.ts'
+import { partOf, type Settings } from '../../core/circuit/settings.ts'
 import type { Wish } from '../../core/circuit/synthesis/ask.ts'
 import { findSounds, type Found, type Looking } from '../../core/circuit/synthesis/find.ts'
 import type { ContactName } from '../../core/parts/contacts.ts'
@@ -16,6 +16,13 @@ import { soundWords } from '../../core/circuit/soundWords.ts'
 import { spreadAt, type Spread } from '../../core/circuit/spread.ts'
 import type { Response } from '../../core/circuit/response.ts'
 import { travelOf, type Travel } from '../../core/circuit/travel.ts'
+import { faultsOf } from '../../core/meter/faults.ts'
+import { FAULT_SORTS } from '../../core/meter/faultSorts.ts'
+import { fewestReadings, hideFault, namedRight, type Difficulty } from '../../core/meter/practice.ts'
+import { standIn } from '../../core/meter/standIn.ts'
+import { probeText } from '../../core/meter/taken.ts'
+import { modelOf, tabulate } from '../../core/meter/table.ts'
+import { meterWork, type MeterWork, type Prepared } from '../../core/meter/work.ts'
 import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
 import { conflictOf, type Conflict } from '../../core/match/conflict.ts'
 import { ALONE, explainSets, type Explained } from '../../core/match/explain.ts'
@@ -78,6 +85,40 @@ async function partsOf(kinds: readonly PartKind[]): Promise<Part[]> {
     for (const p of (await res.json()) as Part[]) catalogue.get(p.kind)?.push(p)
   }
   return kinds.flatMap(k => catalogue.get(k) ?? [])
+}
+
+/** Predictions of the circuit that was last asked about: they hang on it and its parts, and on no reading. */
+let metered: { key: string; prepared: Prepared } | undefined,
+  metering = 0
+
+async function prepared(build: Build, tell: (share: number) => void): Promise<Prepared | undefined> {
+  const own = new Set(build.circuit.components.map(c => partOf(build, c)))
+  const { components, wires, shield, load } = build.circuit
+  const key = JSON.stringify([
+    components,
+    wires,
+    shield,
+    load,
+    build.instrument,
+    build.parts.filter(p => own.has(p)),
+  ])
+  if (metered?.key === key) return { ...metered.prepared, model: { ...metered.prepared.model, build } }
+  const mine = ++metering,
+    model = modelOf(build),
+    g = tabulate(model)
+  for (let t = performance.now(); ;) {
+    const s = g.next()
+    if (s.done) {
+      metered = { key, prepared: { model, table: s.value } }
+      return metered.prepared
+    }
+    if (performance.now() - t > SLICE) {
+      tell(s.value)
+      await breathe()
+      if (mine !== metering) return undefined
+      t = performance.now()
+    }
+  }
 }
 
 const engines = {
@@ -294,6 +335,61 @@ const engines = {
       }
     }
   },
+  /** What was read of a circuit, what explains it and what to read next; tells how far the predictions are. */
+  meter: async (
+    build: Build,
+    inside: boolean,
+    wanted: string | undefined,
+    tell: (share: number) => void,
+  ): Promise<MeterWork | undefined> => {
+    const p = await prepared(build, tell)
+    return p && meterWork(p, build.readings, a => inside || a === 'outside', wanted)
+  },
+
+  /** What the bench meter gives at a probe, from the instrument that stands in; undefined when it has none or the circuit no such place. */
+  benchMeter: async (build: Build, id: string): Promise<number | undefined> => {
+    const p = await prepared(build, () => undefined),
+      { standIn: hidden } = build.circuit,
+      probe = p?.model.probes.find(x => probeText(p.model, x) === id),
+      fault = p?.model.hypotheses.find(h => h.id === hidden?.fault)
+    if (!p || !hidden || !probe || !fault) return undefined
+    // The instrument stays the same; its noise does not come twice.
+    return standIn(p.model, fault.faults, hidden.seed, p.model.meter, build.readings.length).take(probe)
+  },
+
+  /** A fault to be found, of a difficulty; undefined where the circuit has none. */
+  hide: async (build: Build, wanted: Difficulty, seed: number): Promise<string | undefined> => {
+    const p = await prepared(build, () => undefined)
+    return p && hideFault(p.model, p.table, wanted, seed)?.id
+  },
+
+  /** Every fault that can be named, in words. */
+  faults: (build: Build): { id: string; says: string }[] => {
+    const seen = new Set<string>()
+    return faultsOf(build).flatMap(f => {
+      if (seen.has(f.mends)) return []
+      seen.add(f.mends)
+      return [{ id: f.id, says: f.says }]
+    })
+  },
+
+  /** Whether what was named is what is hidden; what it was, and how few readings would have done. */
+  name: async (
+    build: Build,
+    named: string,
+  ): Promise<{ right: boolean; says: string; mend: string; fewest: number } | undefined> => {
+    const p = await prepared(build, () => undefined),
+      { standIn: hidden } = build.circuit,
+      fault = p?.model.hypotheses.find(h => h.id === hidden?.fault)?.faults[0]
+    if (!p || !hidden || !fault) return undefined
+    return {
+      right: namedRight(p.model, p.table, named, fault.id),
+      says: fault.says,
+      mend: FAULT_SORTS[fault.sort].mend,
+      fewest: fewestReadings(p.model, p.table, fault, hidden.seed),
+    }
+  },
+
   /** Ends the search for sounds that is running. */
   stopSounds: () => {
     asking++

@@ -1,116 +1,174 @@
-import { Title } from '../../components/Heading.tsx'
-import { useFact } from '../../hooks/useFact.ts'
-import { meterReading } from '../../../core/circuit/meter.ts'
-import { takeReading } from '../../../core/build/edits.ts'
-import { prefixed, parseResistance, formatResistance } from '../../../core/units/electrical.ts'
-import { StationFrame } from '../../app/StationFrame.tsx'
-import { Figure } from '../../components/Figure.tsx'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import type { MeterWork } from '../../../core/meter/work.ts'
+import { Segments } from '../../components/Segments.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
-import { ValueField } from '../../components/ValueField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
-import { editBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { StationFrame } from '../../app/StationFrame.tsx'
+import { Answers } from './Answers.tsx'
+import { Practising, StartPractice } from './Practice.tsx'
+import { ProbeDrawing } from './ProbeDrawing.tsx'
+import { ProbeSheet } from './ProbeSheet.tsx'
+import { SheetOfTests } from './SheetOfTests.tsx'
+import { useMeterWork } from './useMeterWork.ts'
+import { shownSpan, shownValue } from './words.ts'
 
-const show = (ohms: number) => (Number.isFinite(ohms) ? formatResistance(ohms) : 'open')
+const OPEN = [
+  { value: 'inside', label: 'Cavity open' },
+  { value: 'outside', label: 'From outside only' },
+] as const
 
-/** What a meter at the jack should say in every position, and what it did say. */
+const VIEWS = [
+  { value: 'fault', label: 'Find a fault' },
+  { value: 'sheet', label: 'Test sheet' },
+] as const
+
+/** Worst first: what does not agree, what is to be read next, what can be listened to and what is open at the plug, what agrees. */
+function ranked({ next, taken, listen, jack, sheet }: MeterWork) {
+  const off = taken.filter(v => !v.agrees),
+    fine = taken.filter(v => v.agrees),
+    proposed = new Set(next.map(v => v.id)),
+    shown = new Set([...next, ...taken, ...listen, ...jack].map(v => v.id))
+  return [
+    ...off.map(v => ({ v, state: 'does not agree' })),
+    ...next.map((v, i) => ({ v, state: i === 0 ? 'read this next' : 'then' })),
+    ...listen.filter(v => !proposed.has(v.id)).map(v => ({ v, state: 'to listen to' })),
+    ...jack.filter(v => !proposed.has(v.id)).map(v => ({ v, state: 'not read yet' })),
+    ...fine.map(v => ({ v, state: 'agrees' })),
+    ...sheet.rows.filter(r => !shown.has(r.v.id)).map(r => ({ v: r.v, state: 'on the test sheet' })),
+  ].map(x => ({ ...x, id: x.v.id }))
+}
+
+/** What to probe next, what it should read, what it did read, and which fault explains it. */
 export function Meter() {
-  const layout = useFact('layout')
-  const list = useFact('meter').map(m => ({ ...m, id: m.key }))
-  const { hand, take } = useHand(list)
-  const open = list.filter(m => m.verdict === 'not read yet').length,
-    off = list.filter(m => m.verdict === 'too low' || m.verdict === 'too high').length
-  const rows = list.map(m => ({
-    id: m.id,
-    label: `${m.label}: ${m.verdict}`,
-    content: (
-      <>
-        <span className="min-w-0 flex-1">
-          <span className="block text-body font-medium leading-tight">{m.label}</span>
-          <span
-            className={`text-note ${m.verdict === 'too low' || m.verdict === 'too high' ? 'font-semibold text-never' : 'text-muted'}`}
-          >
-            {m.verdict}
-          </span>
-        </span>
-        <span className="figure shrink-0 text-right text-plain leading-tight">
-          {show(m.ohms)}
-          <br />
-          <span className="text-muted">{m.reading === undefined ? '–' : show(m.reading)}</span>
-        </span>
-      </>
-    ),
-  }))
-  const jack = layout?.features.find(f => f.role === 'jack-hole')
-  const f = hand && Number.isFinite(hand.ohms) ? prefixed(hand.ohms, 'Ω') : { figure: 'open', unit: '' }
+  const build = useOpenBuild(),
+    [params, setParams] = useSearchParams(),
+    inside = params.get('open') !== 'outside',
+    wanted = params.get('hand') ?? undefined
+  const { work, busy, share } = useMeterWork(inside, wanted)
+  const drawing = useSolderDrawing()
+  const [shown, setShown] = useState<string>()
+  const rows = work ? ranked(work) : [],
+    first = rows.find(r => r.state === 'read this next') ?? rows[0]
+  const { hand: found, take } = useHand(rows),
+    hand = wanted && found?.id === wanted ? found : first
+  const off = rows.filter(r => r.state === 'does not agree').length,
+    answer = work?.answers.find(a => a.key === shown)
+  const practising = build.circuit.standIn?.practice === true
+  const view = params.get('view') === 'sheet' ? 'sheet' : 'fault'
+  const choose = (key: string, value: string, usual: string) =>
+    setParams(
+      p => {
+        if (value === usual) p.delete(key)
+        else p.set(key, value)
+        p.delete('hand')
+        return p
+      },
+      { replace: true },
+    )
+  const summary = !work
+    ? `predicting what every fault would show: ${Math.round(share * 100)} %`
+    : `${work.taken.length} taken${off ? `, ${off} off` : ''}${busy ? ' · thinking' : ''}`
   return (
     <StationFrame
-      map={{
-        title: 'Meter',
-        summary: `${list.length} positions: ${open} to read${off ? `, ${off} off` : ''}`,
-        hand: 'jack',
-        take: () => undefined,
-        caption: 'Meter here: tip and sleeve',
-        reach: 50,
-        marks: jack ? [{ id: 'jack', at: jack.centre, label: 'Ω', title: 'Jack' }] : [],
-      }}
+      map={{ title: 'Meter', summary, hand: 'jack', take: () => undefined, caption: '', marks: [] }}
+      low
+      corner={
+        <div className="no-print grid w-[min(40rem,70vw)] grid-cols-2 gap-2">
+          <Segments label="What for" value={view} onChange={v => choose('view', v, 'fault')} options={VIEWS} />
+          <Segments
+            label="What is open"
+            value={inside ? 'inside' : 'outside'}
+            onChange={v => choose('open', v, 'inside')}
+            options={OPEN}
+          />
+        </div>
+      }
+      sheet={
+        <div className="size-full overflow-hidden">
+          {drawing && hand ? (
+            <ProbeDrawing
+              d={drawing}
+              at={hand.v.at}
+              lit={answer?.at ?? []}
+              label={`Where the probes go: ${hand.v.title}`}
+            />
+          ) : (
+            <p className="p-5 text-body">
+              {build.circuit.components.length
+                ? 'The drawing is being laid out.'
+                : 'Without a circuit there is nothing to read.'}
+            </p>
+          )}
+        </div>
+      }
       ledger={
         <Ledger
-          heading="At the jack, tip to sleeve"
-          aside="expected, read"
-          rows={rows}
+          heading="Readings"
+          aside="as meant, read"
           hand={hand?.id}
           take={take}
-          empty="No circuit yet."
+          empty={
+            build.circuit.components.length
+              ? 'Predicting what every fault would show.'
+              : 'No circuit yet. Choose one at Wiring: what a meter should read follows from it.'
+          }
+          rows={rows.map(({ v, state, id }) => ({
+            id,
+            label: `${v.title}, ${v.setting}: ${state}`,
+            content: (
+              <>
+                <span className="min-w-0 flex-1">
+                  <span className="block text-body font-medium leading-tight">{v.title}</span>
+                  <span className="block text-note text-muted">
+                    {v.setting} ·{' '}
+                    <span
+                      className={
+                        state === 'does not agree'
+                          ? 'font-semibold text-never'
+                          : state === 'agrees'
+                            ? 'text-snug'
+                            : state === 'read this next'
+                              ? 'font-semibold text-hand'
+                              : ''
+                      }
+                    >
+                      {state}
+                    </span>
+                  </span>
+                </span>
+                <span className="figure shrink-0 text-right text-plain leading-tight">
+                  {v.heard ? '' : shownSpan(v, v)}
+                  <br />
+                  <span className="text-muted">{v.value === undefined ? '–' : shownValue(v, v.value)}</span>
+                </span>
+              </>
+            ),
+          }))}
         />
       }
     >
-      {hand && (
-        <article className="flex max-w-[720px] flex-col gap-4">
-          <Title>{hand.label}</Title>
-          <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
+      {work && view === 'sheet' && <SheetOfTests work={work} take={take} {...(hand ? { hand: hand.id } : {})} />}
+      {work && hand && view === 'fault' && (
+        <div className="grid gap-x-8 gap-y-4 min-[1150px]:grid-cols-2">
+          <ProbeSheet key={hand.id} v={hand.v} />
+          {practising ? (
+            <Practising work={work} />
+          ) : (
             <div>
-              <p className="text-note text-muted">should read</p>
-              <Figure value={f.figure} unit={f.unit} />
+              <Answers work={work} shown={shown} onShow={setShown} />
+              <StartPractice />
             </div>
-            <div>
-              <p className="text-note text-muted">fine from … to</p>
-              <span className="figure text-title">
-                {show(hand.low)} … {show(hand.high)}
-              </span>
-            </div>
-          </div>
-          <div className="flex flex-wrap items-end gap-6">
-            <ValueField
-              label="It reads"
-              text={hand.reading === undefined ? '' : formatResistance(hand.reading, 4).replace('\u202f', ' ')}
-              placeholder="8.5k"
-              large
-              wide
-              parse={t => (/^(ol|open|1\.?)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))}
-              check={v => (v > 1e9 ? 'is beyond any meter; type OL when it shows nothing' : undefined)}
-              onValue={v =>
-                editBuild(b =>
-                  takeReading(b, {
-                    of: meterReading(hand.key),
-                    value: v,
-                    doubt: Math.max(1, v * 0.01),
-                    at: now(),
-                    with: 'meter',
-                  }),
-                )
-              }
-            />
-            <p className={`flex-1 text-lead ${hand.verdict === 'as expected' ? 'text-snug' : ''}`}>
-              <b className="font-semibold">{hand.verdict[0]!.toUpperCase() + hand.verdict.slice(1)}.</b>{' '}
-              {hand.meaning}
-            </p>
-          </div>
-          <p className="text-plain text-muted">
-            Type OL or open when the meter shows nothing. Copper’s resistance rises 0.39 % a degree (IEC 60028):
-            read at room temperature. The pots count ±20 % unless they were measured.
-          </p>
-        </article>
+          )}
+        </div>
+      )}
+      {work && work.lost.length > 0 && (
+        <p className="mt-3 text-note text-muted">
+          {work.lost.length} {work.lost.length === 1 ? 'reading is' : 'readings are'} of places or settings that the
+          circuit no longer has. They stay in the log and count for nothing here.
+        </p>
       )}
     </StationFrame>
   )

@@ -1,0 +1,129 @@
+import type { Access } from './places.ts'
+import { believed, type Belief, type Observation } from './belief.ts'
+import type { Fault } from './faults.ts'
+import { FAULT_SORTS } from './faultSorts.ts'
+import { isNothing, NOTHING } from './meters.ts'
+import { answersOf, distinct, nextProbes, type Choice } from './next.ts'
+import type { Model, Table } from './table.ts'
+
+/** A reading beside what it should be under an answer. */
+export interface Evidence {
+  probe: number
+  value: number
+  /** Expected from and to, two standard deviations either way; both NOTHING where it should show nothing. */
+  from: number
+  to: number
+  agrees: boolean
+}
+
+/** One thing that may have to be mended, with all that is known of it. */
+export interface Answer {
+  key: string
+  chance: number
+  /** What is wrong, by the likeliest of its hypotheses; nothing when the circuit is as it should be. */
+  faults: readonly Fault[]
+  evidence: readonly Evidence[]
+  minutes: number
+  /** Answers of any chance that no allowed reading tells from this one, by key. */
+  alike: readonly string[]
+}
+
+export interface Diagnosis {
+  answers: Answer[]
+  /** Chance that it is nothing of what was thought of. */
+  other: number
+  /** The next readings that settle most for their time. */
+  next: Choice[]
+  /** The first answer stands so firm that nothing more has to be read. */
+  settled: boolean
+}
+
+/** From here on an answer is settled. */
+export const SETTLED = 0.9
+/** Chance that something is wrong that no fault in the list stands for [from memory]. */
+const OTHER = 0.01
+/** What such a thing shows, by itself: nothing so often, else anything by decades from 0.1 Ω to 20 MΩ; what is heard, anything. */
+const SHOWS_NOTHING = 0.3
+const DECADES = Math.log(2e7 / 0.1)
+const HEARD_SPAN = 80
+/** How many answers are worked out in words, and how many are told apart [our choice]. */
+const TOLD = 12
+
+function otherLog(m: Model, seen: readonly Observation[]): number {
+  let log = Math.log(OTHER)
+  for (const o of seen)
+    log += Math.log(
+      m.probes[o.probe]!.kind !== 'ohms'
+        ? 1 / HEARD_SPAN
+        : isNothing(m.meter, o.value)
+          ? SHOWS_NOTHING
+          : (1 - SHOWS_NOTHING) / DECADES / Math.max(o.value, 0.1),
+    )
+  return log
+}
+
+/** Chances of all hypotheses and of something else; together they are one. */
+export function chancesOf(m: Model, b: Belief, seen: readonly Observation[]): { of: Float64Array; other: number } {
+  const other = otherLog(m, seen),
+    most = Math.max(
+      other,
+      b.log.reduce((x, y) => Math.max(x, y), -Infinity),
+    ),
+    each = b.log.map(x => Math.exp(x - most)),
+    rest = Math.exp(other - most),
+    sum = each.reduce((s, x) => s + x, rest)
+  return { of: each.map(x => x / sum), other: rest / sum }
+}
+
+/** What explains the readings, what to read next. */
+export function diagnose(
+  m: Model,
+  t: Table,
+  seen: readonly Observation[],
+  allowed: (access: Access) => boolean = () => true,
+): Diagnosis {
+  const b = believed(m, t, seen),
+    { of: w, other } = chancesOf(m, b, seen),
+    { of: answer, keys } = answersOf(m)
+  const sum = new Float64Array(keys.length),
+    best = new Int32Array(keys.length).fill(-1)
+  w.forEach((x, h) => {
+    const a = answer[h]!
+    sum[a]! += x
+    if (best[a] === -1 || x > w[best[a]!]!) best[a] = h
+  })
+  const ranked = [...keys.keys()].sort((x, y) => sum[y]! - sum[x]! || x - y),
+    top = ranked.slice(0, TOLD)
+  const answers = top.map((a, place): Answer => {
+    const h = best[a]!,
+      { faults } = m.hypotheses[h]!
+    return {
+      key: keys[a]!,
+      chance: sum[a]!,
+      faults,
+      evidence: seen.map(o => evidence(m, t, h, o)),
+      minutes: faults.reduce((s, f) => s + FAULT_SORTS[f.sort].minutes, 0),
+      alike: place < 3 ? top.filter(o => o !== a && !distinct(m, t, h, best[o]!, allowed)).map(o => keys[o]!) : [],
+    }
+  })
+  const next = nextProbes(m, t, answer, w, allowed, new Set(seen.map(o => o.probe)))
+  const first = answers[0],
+    class_ = first ? first.chance + top.reduce((s, a) => s + (first.alike.includes(keys[a]!) ? sum[a]! : 0), 0) : 0
+  return { answers, other, next, settled: class_ >= SETTLED || (seen.length > 0 && next.length === 0) }
+}
+
+function evidence(m: Model, t: Table, h: number, o: Observation): Evidence {
+  const at = h * t.probes + o.probe,
+    mean = t.mean[at]!,
+    sd = t.sd[at]!
+  if (mean >= NOTHING)
+    return { probe: o.probe, value: o.value, from: NOTHING, to: NOTHING, agrees: isNothing(m.meter, o.value) }
+  const wide = 2 * Math.hypot(sd, (o.doubt ?? 0) / 2)
+  return {
+    probe: o.probe,
+    value: o.value,
+    from: mean - wide,
+    to: mean + wide,
+    agrees: Math.abs(o.value - mean) <= wide,
+  }
+}

@@ -1,0 +1,296 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
+import { electric, withRecipe } from '../../../tests/support/electric.ts'
+import type { Build } from '../build/build.ts'
+import { readBuild } from '../build/readBuild.ts'
+import { Belief, believed } from './belief.ts'
+import { chancesOf, diagnose } from './diagnose.ts'
+import { faultsOf } from './faults.ts'
+import { MET, FAULT_SORTS } from './faultSorts.ts'
+import { hypothesesOf } from './hypotheses.ts'
+import { CHEAP_METER, isNothing, NOTHING } from './meters.ts'
+import { answersOf, distinct, nextProbes, outcomeGroups } from './next.ts'
+import { difficultyOf, fewestReadings, hideFault, namedRight } from './practice.ts'
+import { randomOf, shown, standIn } from './standIn.ts'
+import { modelOf, tableOf, type Model, type Table } from './table.ts'
+import { probeText, takenFrom } from './taken.ts'
+import { meterWork } from './work.ts'
+
+const ONE = withRecipe(electric({ pickups: { bridge: {} }, volumes: [{}], tones: [{}] }), 'one pickup')
+const model = modelOf(ONE),
+  table = tableOf(model)
+const place = (id: string, m: Model = model): number => m.hypotheses.findIndex(h => h.id === id)
+const probe = (text: string, m: Model = model): number => m.probes.findIndex(p => probeText(m, p) === text)
+
+/** A model of three things that may be and one reading, for what is worked by hand. */
+function three(means: readonly number[], priors: readonly number[], sd = 10): { m: Model; t: Table } {
+  const m = {
+    ...model,
+    hypotheses: priors.map((prior, i) => ({
+      id: String(i),
+      faults: i ? [{ ...model.hypotheses[i]!.faults[0]!, mends: String(i) }] : [],
+      prior,
+    })),
+    probes: [{ ...model.probes.find(p => p.kind === 'ohms')! }],
+  }
+  const t: Table = {
+    probes: 1,
+    causes: ['~leads'],
+    mean: Float32Array.from(means),
+    sd: Float32Array.from(means, () => sd),
+    common: Float32Array.from(means, () => 0),
+  }
+  return { m, t }
+}
+
+describe('faults', () => {
+  const faults = faultsOf(ONE)
+  it('are met as often as the handbook has it, group by group, and sum to one', () => {
+    expect(faults.reduce((s, f) => s + f.share, 0)).toBeCloseTo(1, 9)
+    const joints = faults.filter(f => FAULT_SORTS[f.sort].group === 'joint').reduce((s, f) => s + f.share, 0)
+    const all = [...new Set(faults.map(f => FAULT_SORTS[f.sort].group))].reduce((s, g) => s + MET[g], 0)
+    expect(joints).toBeCloseTo(MET.joint / all, 9)
+  })
+  it('have names of their own, and lugs that the circuit has', () => {
+    expect(new Set(faults.map(f => f.id)).size).toBe(faults.length)
+    const there = new Set(model.at(model.stands[0]!.settings, []).terminals)
+    expect(faults.flatMap(f => f.at).filter(t => !there.has(t))).toEqual([])
+  })
+  it('of a circuit that is not there are none', () =>
+    expect(faultsOf({ ...ONE, circuit: { ...ONE.circuit, components: [], wires: [] } })).toEqual([]))
+  it.each(['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const)('of %s can all be solved', name => {
+    const m = modelOf(demo(name)),
+      t = tableOf(m)
+    expect(m.hypotheses.reduce((s, h) => s + h.prior, 0)).toBeCloseTo(1, 6)
+    expect([...t.mean].filter(x => Number.isNaN(x))).toEqual([])
+    expect([...t.sd].filter(x => !(x > 0))).toEqual([])
+  })
+})
+
+describe('chances', () => {
+  it('follow Bayes’ rule: three things, one reading, by hand', () => {
+    // Means 100, 130 and OL; the meter’s own deviation at each, from 0.8 % and 2 digits of 0.1 Ω.
+    const { m, t } = three([100, 130, NOTHING], [0.5, 0.3, 0.2])
+    const own = (x: number) => (0.008 * x + 0.2) / 2,
+      normal = (x: number, sd: number) => Math.exp((-x * x) / (2 * sd * sd)) / (sd * Math.sqrt(2 * Math.PI))
+    const slip = 0.005 / 2 / Math.log(2e7 / 0.1) / 101
+    const like = [0.995 * normal(1, own(100)) + slip, 0.995 * normal(29, own(130)) + slip, slip],
+      total = 0.5 * like[0]! + 0.3 * like[1]! + 0.2 * like[2]!
+    const b = believed(m, t, [{ probe: 0, value: 101 }]).chances()
+    expect(b[0]).toBeCloseTo((0.5 * like[0]!) / total, 9)
+    expect(b[1]).toBeCloseTo((0.3 * like[1]!) / total, 9)
+    expect(b[2]).toBeCloseTo((0.2 * like[2]!) / total, 9)
+  })
+  it('sum to one after any readings, however impossible', () =>
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            probe: fc.nat(model.probes.length - 1),
+            value: fc.oneof(fc.double({ min: 0, max: 2e7, noNaN: true }), fc.constant(NOTHING)),
+          }),
+          { maxLength: 8 },
+        ),
+        seen => {
+          const { of, other } = chancesOf(model, believed(model, table, seen), seen)
+          expect(of.reduce((s, x) => s + x, other)).toBeCloseTo(1, 9)
+          diagnose(model, table, seen)
+        },
+      ),
+      { numRuns: 40 },
+    ))
+  it('of what a reading is just as predicted are overtaken by nothing that is known no better', () =>
+    fc.assert(
+      fc.property(fc.nat(model.hypotheses.length - 1), fc.nat(model.probes.length - 1), (h, p) => {
+        const at = (i: number) => i * table.probes + p,
+          before = believed(model, table, []).chances(),
+          after = believed(model, table, [{ probe: p, value: table.mean[at(h)]! }]).chances()
+        for (let i = 0; i < before.length; i++)
+          if (before[i]! < before[h]! && table.sd[at(i)]! >= table.sd[at(h)]! * 0.999)
+            expect(after[i]!).toBeLessThanOrEqual(after[h]! * (1 + 1e-6))
+      }),
+      { numRuns: 150 },
+    ))
+  it('learn what the parts really have: a second reading over the same pot tells nothing anew', () => {
+    // The reading that leans most on what a part really has: over a pot's track.
+    const leans = (p: number) => (table.mean[p]! < NOTHING ? table.sd[p]! / (table.mean[p]! + 100) : 0)
+    const p = [...model.probes.keys()].reduce((a, k) =>
+      model.probes[k]!.kind === 'ohms' && leans(k) > leans(a) ? k : a,
+    )
+    expect(leans(p)).toBeGreaterThan(0.015)
+    const b = new Belief(model, table),
+      value = table.mean[p]! + 1.8 * table.sd[p]!
+    b.observe({ probe: p, value })
+    const once = b.log[0]!
+    b.observe({ probe: p, value })
+    // What the first one cost is not paid again.
+    expect(b.log[0]! - once).toBeGreaterThan(once - Math.log(model.hypotheses[0]!.prior))
+  })
+  it('go to something else where nothing explains what was read', () => {
+    const seen = [
+      'meter.rest',
+      'meter.rest+pot-tone:0.5',
+      'meter.rest+pot-tone:0',
+      'probe.pot-tone.1/pot-tone.3@rest',
+    ]
+      .map(x => probe(x))
+      .filter(p => p >= 0)
+      .map((p, i) => ({ probe: p, value: [77, 4e5, 31, 1234][i]! }))
+    expect(seen.length).toBeGreaterThanOrEqual(3)
+    const d = diagnose(model, table, seen)
+    expect(d.other).toBeGreaterThan(d.answers[0]!.chance)
+  })
+})
+
+describe('the next reading', () => {
+  it('tells as much as enumerating its outcomes does', () => {
+    const { m, t } = three([100, 104, NOTHING, 20e3], [0.4, 0.3, 0.2, 0.1], 5)
+    // 100 and 104 are one outcome at five ohms each: {0.7, 0.2, 0.1}.
+    const h = -[0.7, 0.2, 0.1].reduce((s, q) => s + q * Math.log2(q), 0)
+    const [c] = nextProbes(m, t, answersOf(m).of, [0.4, 0.3, 0.2, 0.1], () => true)
+    expect(c!.bits).toBeCloseTo(h, 9)
+  })
+  it('counts what stays open within one answer for nothing', () => {
+    const { m, t } = three([100, 2e3, 20e3], [0.5, 0.25, 0.25], 5)
+    const same = {
+      ...m,
+      hypotheses: m.hypotheses.map((h, i) => ({ ...h, faults: i ? [{ ...h.faults[0]!, mends: 'x' }] : [] })),
+    }
+    const [c] = nextProbes(same, t, answersOf(same).of, [0.5, 0.25, 0.25], () => true)
+    expect(c!.bits).toBeCloseTo(1, 9)
+  })
+  it('keeps apart what lies more than one and a half sums of deviations apart', () => {
+    const group: number[] = []
+    expect(outcomeGroups([2, 0, 1], [10, 12.9, 16.1], [1, 1, 1], group)).toBe(1)
+    expect(group).toEqual([0, 0, 1])
+  })
+  it('stays outside while nothing may be opened', () => {
+    const w = model.hypotheses.map(h => h.prior)
+    for (const c of nextProbes(model, table, answersOf(model).of, w, a => a === 'outside', new Set(), 20))
+      expect(model.probes[c.probe]!.access).toBe('outside')
+  })
+  it('finds every likely fault of the plain circuit within eight readings of a stand-in', () => {
+    const likely = model.hypotheses
+      .filter(h => h.faults.length === 1)
+      .sort((a, b) => b.prior - a.prior)
+      .slice(0, 24)
+    for (const h of likely) {
+      const n = fewestReadings(model, table, h.faults[0]!, 7)
+      expect(n, h.id).toBeLessThanOrEqual(8)
+    }
+  })
+})
+
+describe('the meter that stands in', () => {
+  it('shows what its range and its last digit let it, within its accuracy', () => {
+    const random = randomOf(3)
+    for (const ohms of [0, 47, 1.5e3, 8650, 250e3, 4.7e6]) {
+      const x = shown(CHEAP_METER, ohms, random),
+        range = CHEAP_METER.ranges.find(r => x <= r)!
+      expect(Math.abs(x - ohms)).toBeLessThanOrEqual(0.5 + 0.008 * (ohms + 1) + (3 * range) / 2000)
+      expect((x * 2000) / range).toBeCloseTo(Math.round((x * 2000) / range), 6)
+    }
+    expect(isNothing(CHEAP_METER, shown(CHEAP_METER, 3e7, random))).toBe(true)
+  })
+  it('is the same instrument each time, with other noise', () => {
+    const p = model.probes[probe('meter.rest')]!
+    const of = (taken: number) => standIn(model, [], 5, CHEAP_METER, taken).take(p)
+    expect(of(0)).toBe(of(0))
+    const all = [0, 1, 2, 3, 4, 5].map(of)
+    expect(new Set(all).size).toBeGreaterThan(1)
+    expect(Math.max(...all) / Math.min(...all)).toBeLessThan(1.02)
+  })
+})
+
+describe('practice', () => {
+  it('hides a fault of the difficulty that is asked for, as often as it is met', () => {
+    for (const wanted of ['easy', 'middling', 'hard'] as const) {
+      const f = hideFault(model, table, wanted, 11)
+      if (f) expect(difficultyOf(model, table, place(f.id))).toBe(wanted)
+      expect(wanted === 'easy' && !f).toBe(false)
+    }
+  })
+  it('takes for right what is hidden and what no reading tells from it, and nothing else', () => {
+    const open = 'open wire w1'
+    expect(namedRight(model, table, open, open)).toBe(true)
+    expect(namedRight(model, table, 'cold wire w1 3000', open)).toBe(true)
+    const far = model.hypotheses.find(
+      h => h.faults.length === 1 && distinct(model, table, place(h.id), place(open), () => true),
+    )!
+    if (far.faults[0]!.mends !== 'wire w1') expect(namedRight(model, table, far.id, open)).toBe(false)
+    expect(namedRight(model, table, 'no such fault', open)).toBe(false)
+  })
+})
+
+describe('readings in the document', () => {
+  const at = (h: number) => `2026-11-27T1${h}:00:00Z`
+  const read = (of: string, value: number, h = 0) => ({ id: `r-${h}-${value}`, of, value, doubt: 1, at: at(h) })
+  it('come back to their probes, the newest of each; what the circuit no longer has is told', () => {
+    const { seen, lost } = takenFrom(model, [
+      read('meter.rest', 5900, 0),
+      read('meter.rest', 5800, 1),
+      read('probe.gone.1/gone.2@rest', 5, 2),
+      read('setup.relief', 0.2, 3),
+    ])
+    expect(seen).toMatchObject([{ probe: probe('meter.rest'), value: 5800 }])
+    expect(lost.map(r => r.of)).toEqual(['probe.gone.1/gone.2@rest'])
+  })
+  it('from before a mend count no more, nor do others in practice', () => {
+    const of = (circuit: Partial<Build['circuit']>) =>
+      takenFrom({ ...model, build: { ...ONE, circuit: { ...ONE.circuit, ...circuit } } }, [
+        read('meter.rest', 5900, 0),
+      ]).seen.length
+    expect(of({})).toBe(1)
+    expect(of({ mended: at(1) })).toBe(0)
+    const standIn = { fault: 'open wire w1', seed: 1, began: at(1) }
+    expect(of({ standIn: { ...standIn, practice: true } })).toBe(0)
+    expect(of({ standIn: { ...standIn, practice: false } })).toBe(1)
+  })
+  it('are accepted with a build, and so is what is hidden', () => {
+    const b = demo('wren')
+    const r = readBuild(JSON.parse(JSON.stringify(b)))
+    expect(r.ok ? [] : r.problems).toEqual([])
+    expect(b.circuit.standIn?.practice).toBe(false)
+    const bad = readBuild({
+      ...b,
+      circuit: { ...b.circuit, standIn: { fault: 'x', seed: -1, began: 'then', practice: 1 } },
+    })
+    expect(bad.ok ? [] : bad.problems.map(p => p.path).sort()).toEqual([
+      'circuit.standIn.began',
+      'circuit.standIn.practice',
+      'circuit.standIn.seed',
+    ])
+  })
+})
+
+describe('the station', () => {
+  it('leads to what is wrong with wren in five readings from its bench meter, from the complaint that was heard', () => {
+    let b = demo('wren')
+    const m = modelOf(b),
+      t = tableOf(m),
+      hidden = b.circuit.standIn!,
+      fault = m.hypotheses.find(h => h.id === hidden.fault)!.faults[0]!
+    for (let n = 0; n < 5; n++) {
+      const w = meterWork({ model: m, table: t }, b.readings, () => true)
+      if (w.settled) break
+      const { id } = w.next[0]!
+      const value = standIn(m, [fault], hidden.seed, CHEAP_METER, b.readings.length).take(m.probes[probe(id, m)]!)
+      b = {
+        ...b,
+        readings: [...b.readings, { id: `n-${n}`, of: id, value, doubt: 1, at: `2026-11-27T10:0${n}:00Z` }],
+      }
+    }
+    const w = meterWork({ model: m, table: t }, b.readings, () => true)
+    expect(w.settled).toBe(true)
+    expect(w.answers[0]!.key).toBe(fault.mends)
+    expect(w.answers[0]!.at).toContain('strings.bond')
+  })
+  it('says nothing of a circuit that is not there', () => {
+    const b = { ...ONE, circuit: { ...ONE.circuit, components: [], wires: [] } }
+    const m = modelOf(b),
+      w = meterWork({ model: m, table: tableOf(m) }, [], () => true)
+    expect(w.next).toEqual([])
+    expect(hypothesesOf([])).toMatchObject([{ id: 'none', prior: 1 }])
+  })
+})

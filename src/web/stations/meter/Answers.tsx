@@ -1,0 +1,93 @@
+import type { AnswerView, MeterWork } from '../../../core/meter/work.ts'
+import { Button } from '../../components/Button.tsx'
+import { editBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+import { percent } from './words.ts'
+
+/** One thing that may be wrong: its chance, what speaks against it, how it is mended. */
+function Row({ a, first, onShow, shown }: { a: AnswerView; first: boolean; onShow: () => void; shown: boolean }) {
+  return (
+    <li className="rule-row py-2">
+      <button
+        type="button"
+        aria-pressed={shown}
+        onClick={onShow}
+        className={`grid min-h-10 w-full grid-cols-[4.5rem_1fr] gap-x-3 border-l-[5px] pl-2 text-left ${shown ? 'border-hand' : 'border-transparent hover:bg-shade'}`}
+      >
+        <span className={`figure ${first ? 'text-title font-semibold' : 'text-body'}`}>{percent(a.chance)}</span>
+        <span>
+          <span className={`block leading-tight ${first ? 'text-lead font-semibold' : 'text-body'}`}>
+            {a.says}.
+          </span>
+          <span className="mt-1 block h-1 bg-shade" aria-hidden="true">
+            <span className="block h-1 bg-ink" style={{ width: `${Math.round(a.chance * 100)}%` }} />
+          </span>
+          <span className="block text-note text-muted">
+            {a.for.length > 0 && `${a.for.length} ${a.for.length === 1 ? 'reading agrees' : 'readings agree'}`}
+            {a.against.length > 0 && `${a.for.length ? ', ' : ''}${a.against.length} against`}
+            {a.alike.length > 0 && ` · not told apart from here: ${a.alike.join('; ')}`}
+          </span>
+          {first && a.mend && (
+            <span className="block text-plain">
+              {a.mend} <span className="figure">{a.minutes}</span> min.
+            </span>
+          )}
+        </span>
+      </button>
+    </li>
+  )
+}
+
+/** What explains the readings, likeliest first. */
+export function Answers({
+  work,
+  shown,
+  onShow,
+}: {
+  work: MeterWork
+  shown: string | undefined
+  onShow: (key: string | undefined) => void
+}) {
+  const [first] = work.answers,
+    none = work.other > (first?.chance ?? 0)
+  return (
+    <section aria-label="What explains it" className="min-w-0">
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="text-section font-semibold">{work.settled && !none ? 'It is this' : 'What explains it'}</h3>
+        {work.taken.length > 0 && (
+          <Button
+            kind="quiet"
+            onClick={() =>
+              editBuild(
+                b => ({ ...b, circuit: { ...b.circuit, mended: now() } }),
+                'Circuit mended: readings begin anew',
+              )
+            }
+          >
+            Mended: read anew
+          </Button>
+        )}
+      </div>
+      {none && (
+        <p role="alert" className="border-l-[5px] border-tight bg-shade px-3 py-2 text-body">
+          <b className="font-semibold">Nothing explains this.</b> No single fault and no likely pair gives these
+          readings. Check that the setting was as it says, and read the one that disagrees most again.
+        </p>
+      )}
+      <ol>
+        {work.answers.map((a, i) => (
+          <Row
+            key={a.key}
+            a={a}
+            first={i === 0 && !none}
+            shown={a.key === shown}
+            onShow={() => onShow(a.key === shown ? undefined : a.key)}
+          />
+        ))}
+      </ol>
+      {work.other > 0.01 && !none && (
+        <p className="text-note text-muted">{percent(work.other)} for something that is not thought of here.</p>
+      )}
+    </section>
+  )
+}

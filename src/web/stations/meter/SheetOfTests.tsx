@@ -1,0 +1,90 @@
+import { useRef } from 'react'
+import { NOTHING } from '../../../core/meter/meters.ts'
+import { parseMeter } from '../../../core/meter/meterText.ts'
+import type { MeterWork, ProbeView } from '../../../core/meter/work.ts'
+import { formatResistance } from '../../../core/units/electrical.ts'
+import { Button } from '../../components/Button.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
+import { takeOhms } from './takeReadings.ts'
+import { shownSpan } from './words.ts'
+
+/** Enter in one field goes on to the next, so that readings are typed one after another. */
+function goOn(e: React.KeyboardEvent<HTMLElement>): void {
+  if (e.key !== 'Enter' || !(e.target instanceof HTMLInputElement)) return
+  const all = [...e.currentTarget.querySelectorAll('input')],
+    next = all[all.indexOf(e.target) + 1]
+  // What was typed is taken first.
+  setTimeout(() => next?.focus(), 0)
+}
+
+const readText = (v: ProbeView): string =>
+  v.value === undefined ? '' : v.value >= NOTHING ? 'OL' : formatResistance(v.value, 4).replace('\u202f', ' ')
+
+/** As few readings as prove every joint and contact, before anything is closed. */
+export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id: string) => void; hand?: string }) {
+  const list = useRef<HTMLOListElement>(null),
+    { sheet } = work
+  return (
+    <section aria-label="Test sheet" className="max-w-3xl">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h2 className="text-title font-semibold">
+          <span className="figure">{sheet.proven}</span> of <span className="figure">{sheet.of}</span> proven
+        </h2>
+        <p className="flex-1 text-plain text-muted">
+          <span className="figure">{sheet.rows.length}</span> readings cover every wire, joint and contact
+          {sheet.least ? '; no fewer would do.' : '; perhaps fewer would do.'} Pots and knobs full up unless it says
+          otherwise.
+        </p>
+        <Button className="no-print" onClick={() => print()}>
+          Print
+        </Button>
+      </div>
+      <ol ref={list} onKeyDown={goOn} className="mt-2">
+        {sheet.rows.map(({ v, proves }, i) => {
+          const before = sheet.rows[i - 1]?.v.setting
+          return (
+            <li key={v.id} className="rule-row py-2">
+              {v.setting !== before && <p className="text-lead font-semibold">{v.setting}</p>}
+              <div
+                className={`flex flex-wrap items-center gap-x-5 gap-y-1 border-l-[5px] pl-2 ${v.id === hand ? 'border-hand' : 'border-transparent'}`}
+                onFocus={() => take(v.id)}
+              >
+                <span className="min-w-52 flex-1">
+                  <span className="block text-body font-medium leading-tight">{v.title}</span>
+                  <span className="figure text-plain">{shownSpan(v, v)}</span>
+                  <details className="text-note text-muted">
+                    <summary className="cursor-pointer">proves {proves.length}</summary>
+                    {proves.map(p => (
+                      <span key={p} className="block">
+                        {p}
+                      </span>
+                    ))}
+                  </details>
+                </span>
+                <ValueField
+                  label={`Reading ${i + 1}: ${v.title}`}
+                  hideLabel
+                  text={readText(v)}
+                  placeholder="reads"
+                  parse={parseMeter}
+                  onValue={(_value, text) => takeOhms(v.id, text)}
+                />
+                <span
+                  className={`w-28 text-plain font-semibold ${v.agrees === undefined ? 'text-muted' : v.agrees ? 'text-snug' : 'text-never'}`}
+                >
+                  {v.agrees === undefined ? 'not read' : v.agrees ? 'proven' : 'not as meant'}
+                </span>
+              </div>
+            </li>
+          )
+        })}
+      </ol>
+      {sheet.unseen.length > 0 && (
+        <p className="mt-3 text-plain text-muted">
+          No reading shows {sheet.unseen.length} more, since the current has another way, or what is open hides
+          them: look at them. {sheet.unseen.join('; ')}.
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,27 @@
+import { nearestChoice } from '../../../core/meter/heardWords.ts'
+import { NOTHING } from '../../../core/meter/meters.ts'
+import type { Outcome, ProbeView } from '../../../core/meter/work.ts'
+import { formatResistance } from '../../../core/units/electrical.ts'
+
+/** Ohms as a meter shows them. */
+export const shownOhms = (ohms: number): string => (ohms >= NOTHING ? 'OL' : formatResistance(Math.max(0, ohms)))
+
+/** What was read or heard, in its own words. */
+export const shownValue = (v: Pick<ProbeView, 'heard'>, value: number): string =>
+  v.heard ? nearestChoice(v.heard.what, value).label : shownOhms(value)
+
+/** What it may come out as. */
+export function shownSpan(v: Pick<ProbeView, 'heard'>, o: Pick<Outcome, 'from' | 'to'>): string {
+  if (v.heard) {
+    const a = nearestChoice(v.heard.what, o.from + 6).label,
+      b = nearestChoice(v.heard.what, o.to - 6).label
+    return a === b ? a : `${a} to ${b}`
+  }
+  if (o.from >= NOTHING) return 'OL'
+  if (o.to < 2) return 'under 2 Ω'
+  return `${shownOhms(o.from)} … ${shownOhms(o.to)}`
+}
+
+/** A chance in per cent that never says none or all. */
+export const percent = (chance: number): string =>
+  chance >= 0.995 ? '> 99 %' : chance < 0.01 ? '< 1 %' : `${Math.round(chance * 100)} %`

@@ -1,0 +1,147 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+beforeEach(() => bench.clear())
+afterAll(() => bench.close())
+
+describe('finding a fault', () => {
+  it('leads to what is wrong with the one that hums, with the bench meter and the keys', async () => {
+    const id = await copyOf(bench, 'hums', 'wren'),
+      page = await bench.open(`/b/${id}/meter`)
+    await page.getByText('2 taken, 1 off').waitFor()
+    const answers = page.getByRole('region', { name: 'What explains it' })
+    for (let n = 0; n < 5; n++) {
+      if (await answers.getByRole('heading', { name: 'It is this' }).count()) break
+      const button = page
+        .getByRole('button', { name: 'Take it from the bench meter' })
+        .or(page.getByRole('button', { name: 'Listen on the bench' }))
+      await button.focus()
+      await page.keyboard.press('Enter')
+      await page.getByText(new RegExp(`^${3 + n} taken`)).waitFor()
+    }
+    await answers.getByRole('heading', { name: 'It is this' }).waitFor()
+    await answers
+      .getByRole('listitem')
+      .first()
+      .getByText(/Wire w11 \(Tailpiece and strings/)
+      .waitFor()
+    await answers
+      .getByRole('listitem')
+      .first()
+      .getByText(/Solder the ground again/)
+      .waitFor()
+    await saved(page)
+    const stored = await storedBuild(bench, id)
+    expect(stored.readings.length).toBeLessThanOrEqual(7)
+    expect(stored.readings.at(-1)!.with).toMatch(/^bench (meter|ear)$/)
+    await answers.getByRole('button', { name: 'Mended: read anew' }).click()
+    await page.getByText(/^0 taken/).waitFor()
+    await page.getByRole('button', { name: 'Undo: Circuit mended: readings begin anew' }).click()
+    await page.getByText(/^[3-7] taken/).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+  it('takes what a meter shows as it is typed, and says what it cannot take', async () => {
+    const id = await copyOf(bench, 'typed', 'wren'),
+      page = await bench.open(`/b/${id}/meter?hand=meter.rest`)
+    const field = page.getByLabel('It reads')
+    await field.waitFor()
+    for (const [text, why] of [
+      ['abc', /“abc” is not a resistance\. Accepted: 8\.6k/],
+      ['-3', /Accepted: .*OL/],
+      ['12 mm', /is not a resistance/],
+    ] as const) {
+      await field.fill(text)
+      await field.press('Enter')
+      await page.getByRole('alert').getByText(why).waitFor()
+      expect(await field.inputValue()).toBe(text)
+    }
+    await field.fill('OL')
+    await field.press('Enter')
+    await page.getByText('OL: not as it is meant.').waitFor()
+    await field.fill('200M')
+    await field.press('Enter')
+    await saved(page)
+    await field.fill('7.9–8.1k')
+    await field.press('Enter')
+    await page.getByText('Agrees with the circuit as it is meant.').waitFor()
+    await saved(page)
+    const last = (await storedBuild(bench, id)).readings.at(-1)!
+    expect(last).toMatchObject({ of: 'meter.rest', value: 8000, with: 'meter' })
+    expect(last.doubt).toBeCloseTo(100, 6)
+    expect(page.troubles).toEqual([])
+  })
+  it('asks for nothing inside while nothing may be opened', async () => {
+    const page = await bench.open('/b/kestrel/meter')
+    await page.getByText(/taken/).first().waitFor()
+    await page.getByRole('radio', { name: 'From outside only' }).click()
+    await page.getByRole('list').getByText('read this next').waitFor()
+    await page.waitForFunction(() => !document.body.innerText.includes('cavity open'))
+    expect(page.troubles).toEqual([])
+  })
+})
+
+describe('the test sheet', () => {
+  it('is typed one reading after another, and is green only where a reading proves it', async () => {
+    const id = await copyOf(bench, 'sheet', 'wren', b => {
+        b.readings = []
+        delete b.circuit.standIn
+      }),
+      page = await bench.open(`/b/${id}/meter?view=sheet`)
+    const sheet = page.getByRole('region', { name: 'Test sheet' })
+    await sheet.getByText(/no fewer would do/).waitFor()
+    const fields = sheet.getByRole('textbox')
+    expect(await fields.count()).toBeGreaterThan(2)
+    expect(await sheet.getByText('proven', { exact: true }).count()).toBe(0)
+    await fields.first().fill('OL')
+    await fields.first().press('Enter')
+    await sheet.getByText('not as meant').waitFor()
+    await expect.poll(() => fields.nth(1).evaluate(e => e === document.activeElement)).toBe(true)
+    await sheet.getByRole('heading', { name: /^0 of \d+ proven$/ }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})
+
+describe('practice', () => {
+  it('hides a fault; naming another loses, and what it was is told; ending takes its readings away', async () => {
+    const id = await copyOf(bench, 'practice', 'wren', b => {
+        delete b.circuit.standIn
+      }),
+      page = await bench.open(`/b/${id}/meter`)
+    await page.getByText('Practice: find a fault that the program hides').click()
+    await page.getByRole('button', { name: 'Hide a fault' }).click()
+    const panel = page.getByRole('region', { name: 'Practice' })
+    await panel.getByText('0 readings so far').waitFor()
+    await page.getByRole('button', { name: /Take it from the bench meter|Listen on the bench/ }).click()
+    await panel.getByText('1 reading so far').waitFor()
+    await saved(page)
+    const { standIn } = (await storedBuild(bench, id)).circuit
+    // One that is surely not hidden: a part is never hidden as two things.
+    const wrong = standIn!.fault.startsWith('value') ? 'turns pickup' : 'value 0.5 volume-low'
+    await panel.getByLabel('What is wrong').selectOption({ value: wrong })
+    await panel.getByRole('button', { name: 'Name it' }).click()
+    await panel.getByText(/^Not that\./).waitFor()
+    await panel.getByText(/would have done/).waitFor()
+    await panel.getByRole('button', { name: 'End practice' }).click()
+    await page.getByRole('region', { name: 'What explains it' }).waitFor()
+    await saved(page)
+    const after = await storedBuild(bench, id)
+    expect(after.circuit.standIn).toBeUndefined()
+    expect(after.readings).toHaveLength(2)
+    expect(page.troubles).toEqual([])
+  })
+  it('is won by naming what is hidden', async () => {
+    const id = await copyOf(bench, 'won', 'wren', b => {
+        b.circuit.standIn = { fault: 'open wire w9', seed: 3, began: '2026-11-15T19:00:00Z', practice: true }
+      }),
+      page = await bench.open(`/b/${id}/meter`)
+    const panel = page.getByRole('region', { name: 'Practice' })
+    await panel.getByLabel('What is wrong').selectOption({ value: 'open wire w9' })
+    await panel.getByRole('button', { name: 'Name it' }).click()
+    await panel.getByText(/^Found\. Wire w9/).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})
