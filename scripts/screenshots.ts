@@ -19,7 +19,7 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
     ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800],
     ['drill-templates', '/b/bittern/drill?view=templates', 1280, 800],
     ['wiring', '/b/kestrel/wiring?hand=switch%3D2', 1280, 800],
-    ['meter', '/b/heron/meter', 1280, 800],
+    ['meter', '/b/wren/meter', 1280, 800, { until: /2 taken, 1 off/ }],
     ['finish', '/b/heron/finish?hand=coat-1', 1280, 800],
     ['setup', '/b/heron/setup', 1280, 800],
     ['plan', '/b/heron/plan', 1280, 800],

@@ -37,6 +37,7 @@ async function run(args: string[]): Promise<{ status: number; stdout: string; st
 describe('the command line', () => {
   it.each([
     ['fit', 'joints'],
+    ['meter', 'answers'],
     ['finish', 'materials'],
     ['setup', 'adjustments'],
     ['plan', 'steps'],

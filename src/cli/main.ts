@@ -2,6 +2,8 @@ import { Command, CommanderError, Option } from 'commander'
 import { response } from '../core/circuit/response.ts'
 import { knobsOf, openSettings, settingLabel, thrownOf, PULLED, type Settings } from '../core/circuit/settings.ts'
 import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
+import { modelOf, tableOf } from '../core/meter/table.ts'
+import { meterWork } from '../core/meter/work.ts'
 import { PAPER_NAMES, type Build } from '../core/build/build.ts'
 import { traceItem, type TracedNumber } from '../core/trace/traceItem.ts'
 import { doubtOf } from '../core/units/quantity.ts'
@@ -157,6 +159,10 @@ export async function main(argv: string[]): Promise<number> {
     .addOption(new Option('--format <name>', 'kind of file').choices(TEMPLATE_FORMATS).default('pdf'))
     .addOption(new Option('--paper <name>', 'paper of the PDF; left out: the build’s').choices(PAPER_NAMES))
     .action(async (file: string | undefined, o: TemplateOptions) => say(await saveTemplates(loadBuild(file), o)))
+  onBuild('meter', 'what explains the readings of the circuit, what to read next, the test sheet', b => {
+    const model = modelOf(b)
+    return meterWork({ model, table: tableOf(model) }, b.readings, () => true)
+  })
   onBuild('finish', 'coats, materials, air', b => fact('finish', b))
   onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
   onBuild('plan', 'all steps in order with dates', b => fact('plan', b))

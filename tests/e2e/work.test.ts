@@ -141,12 +141,15 @@ describe('the other stations', () => {
   it('judge a meter reading', async () => {
     const id = await copy('meter')
     const page = await bench.open(`/b/${id}/meter`)
+    const ledger = page.getByRole('region', { name: 'Readings' })
     await page.getByLabel('It reads').fill('8.5k')
     await page.keyboard.press('Enter')
-    await page.getByText('As expected.').waitFor()
+    await ledger.getByText('agrees', { exact: true }).waitFor()
+    await page.goto(`${bench.server.address}/b/${id}/meter?hand=meter.switch%3Dneck`)
     await page.getByLabel('It reads').fill('OL')
     await page.keyboard.press('Enter')
-    await page.getByText(/Open: a joint is missing/).waitFor()
+    await page.getByText('OL: not as it is meant.').waitFor()
+    await ledger.getByText('does not agree').waitFor()
   })
 
   it('refuse a coat in damp, cold air', async () => {

@@ -39,14 +39,22 @@ function nets(count: number, pairs: readonly (readonly [number, number])[]): Int
   return parent.map((_, i) => root(i))
 }
 
+/** Which net every terminal lies on, by its place: a number that all of one net share. */
+export function netsOf(p: Pieces): Int32Array {
+  const place = placesOf(p.terminals),
+    pairs: [number, number][] = []
+  for (const j of p.joints) {
+    const a = place.get(j.a),
+      b = place.get(j.b)
+    if (a !== undefined && b !== undefined) pairs.push([a, b])
+  }
+  return nets(p.terminals.length, pairs)
+}
+
 /** Solves a circuit in pieces once for all pairs: the inverse of the matrix of conductances over its nets. */
-export function solveDirect(p: Pieces): Solved {
+export function solveDirect(p: Pieces, roots = netsOf(p)): Solved {
   const place = placesOf(p.terminals)
   const at = (t: string): number => place.get(t) ?? -1
-  const roots = nets(
-    p.terminals.length,
-    p.joints.flatMap(j => (at(j.a) < 0 || at(j.b) < 0 ? [] : [[at(j.a), at(j.b)] as const])),
-  )
   const resistances = p.poles.flatMap(x => {
     if (x.kind !== 'R' && x.kind !== 'coil') return []
     const a = at(x.a),

@@ -1,8 +1,8 @@
 import type { Load } from '../build/circuitRecord.ts'
-import { loaded, networkFrom } from '../circuit/network.ts'
+import { loaded, type Element, type Network } from '../circuit/network.ts'
 import type { Pieces, Pole } from '../circuit/pieces.ts'
 import { transfers, type Transfers } from '../circuit/solve.ts'
-import { placesOf, solveDirect } from './dc.ts'
+import { netsOf, placesOf, solveDirect } from './dc.ts'
 
 /** Where level and treble are listened for, Hz [our choice: the low strings, and where a tone control acts]. */
 export const LOW = 100,
@@ -47,10 +47,39 @@ function sum(t: Transfers, at: number, of?: string): { size: number; re: number 
 /** Below this a coil moves no meter, V of a level-1 pickup [from memory]. */
 const SWINGS = 0.05
 
-/** What is heard of a circuit in pieces, with supply, into a cable and an amplifier. */
-export function hear(p: Pieces, load: Load, pickups: readonly string[], strings: string | undefined): Heard {
-  const n = loaded(networkFrom(p), load),
-    t = transfers(n, [LOW, TREBLE])
+/** The circuit as nodes and two-poles for the solver, sleeve first: what is heard needs no names. */
+function networkOn(p: Pieces, roots: Int32Array, load: Load): Network {
+  const place = placesOf(p.terminals),
+    ground = p.jack ? roots[place.get(p.jack.sleeve)!]! : -1
+  const node = (t: string): number => {
+    const r = roots[place.get(t)!]!
+    return r === ground ? 0 : r + 1
+  }
+  const elements: Element[] = []
+  for (const { control, supply, ...x } of p.poles) {
+    if (supply?.some(([a, b]) => node(a) !== node(b))) continue
+    const a = node(x.a),
+      b = node(x.b)
+    if (a !== b)
+      elements.push({ ...x, a, b, ...(control ? { ca: node(control[0]), cb: node(control[1]) } : {}) } as Element)
+  }
+  const tip = p.jack ? node(p.jack.tip) : -1
+  return loaded({ nodes: p.terminals.length + 1, tip, elements, nodeOf: new Map(), nets: [] }, load)
+}
+
+/**
+ * What is heard of a circuit in pieces, with supply, into a cable and an amplifier.
+ * @param hums whether its hum is listened to as well
+ */
+export function hear(
+  p: Pieces,
+  load: Load,
+  pickups: readonly string[],
+  strings: string | undefined,
+  hums = true,
+): Heard {
+  const roots = netsOf(p),
+    t = transfers(networkOn(p, roots, load), [LOW, TREBLE])
   const taps = new Map<string, number>(),
     swings = new Map<string, -1 | 0 | 1>()
   for (const of of pickups) {
@@ -58,7 +87,7 @@ export function hear(p: Pieces, load: Load, pickups: readonly string[], strings:
     taps.set(of, db(s.size))
     swings.set(of, Math.abs(s.re) < SWINGS ? 0 : s.re > 0 ? 1 : -1)
   }
-  const { hum, touched } = humOf(p, load, strings, t)
+  const { hum, touched } = hums ? humOf(p, roots, load, strings, t) : { hum: 0, touched: 0 }
   return {
     level: db(sum(t, 0).size),
     treble: db(sum(t, 1).size),
@@ -70,11 +99,17 @@ export function hear(p: Pieces, load: Load, pickups: readonly string[], strings:
 }
 
 /** Hum at the tip, V, with nobody touching the strings and with a hand on them. */
-function humOf(p: Pieces, load: Load, strings: string | undefined, t: Transfers): { hum: number; touched: number } {
+function humOf(
+  p: Pieces,
+  roots: Int32Array,
+  load: Load,
+  strings: string | undefined,
+  t: Transfers,
+): { hum: number; touched: number } {
   if (!p.jack) return { hum: 0, touched: 0 }
   const { tip, sleeve } = p.jack
   const amplifier: Pole = { kind: 'R', id: 'amplifier', of: '', a: tip, b: sleeve, ohms: load.amplifierOhms }
-  const solved = solveDirect({ ...p, poles: [...p.poles, amplifier] }),
+  const solved = solveDirect({ ...p, poles: [...p.poles, amplifier] }, roots),
     place = placesOf(p.terminals),
     [t0, s0, hand] = [tip, sleeve, strings ?? ''].map(x => place.get(x) ?? -1) as [number, number, number]
   if (solved.ohms(t0, s0) === 0) return { hum: 0, touched: 0 }

@@ -20,8 +20,8 @@ export type Probe = { stand: number; access: Access; seconds: number } &
 export const EAR = 3
 /** What a swing counts for beside an ear's decibels: up and down lie so far from none. */
 const SWING = 20
-/** How long it takes [from memory]: to put both probes, to set a switch or knob, to listen, to pull steel off a pole, s. */
-const TAKES = { probes: 20, inside: 5, move: 4, listen: 12, steel: 25 } as const
+/** How long it takes [from memory]: to write it down, to put both probes, to set a switch or knob, to listen, to pull steel off a pole, s. */
+const TAKES = { note: 20, probes: 15, inside: 5, move: 4, listen: 12, steel: 25 } as const
 
 /** Everything that may be, and what each would show. */
 export interface Model {
@@ -56,7 +56,7 @@ export function modelOf(build: Wired, meter: MeterSort = CHEAP_METER): Model {
     places: Int16Array.from(
       probes.flatMap(p => (p.kind === 'ohms' ? [place.get(p.a) ?? -1, place.get(p.b) ?? -1] : [-1, -1])),
     ),
-    right: stands.map(s => hearing(played(s.settings, []))),
+    right: stands.map(s => hearing(played(s.settings, []), s)),
   }
 }
 
@@ -67,7 +67,7 @@ const ohmsProbe = ({ a, b, access, plug }: Pair, s: Stand, stand: number): Probe
   plug,
   access,
   stand,
-  seconds: TAKES.probes + (access === 'inside' ? TAKES.inside : 0) + TAKES.move * s.moves,
+  seconds: TAKES.note + TAKES.probes + (access === 'inside' ? TAKES.inside : 0) + TAKES.move * s.moves,
 })
 
 function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
@@ -76,7 +76,7 @@ function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
     what,
     access: 'outside',
     stand,
-    seconds: seconds + TAKES.move * s.moves,
+    seconds: TAKES.note + seconds + TAKES.move * s.moves,
     ...(of === undefined ? {} : { of }),
   })
   const { components } = build.circuit,
@@ -97,11 +97,12 @@ function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
   ]
 }
 
-function hearingOf(build: Wired): (p: Parameters<typeof hear>[0]) => Heard {
+function hearingOf(build: Wired): (p: Parameters<typeof hear>[0], s: Stand) => Heard {
   const { components, load } = build.circuit,
     pickups = components.filter(c => c.kind === 'pickup').map(c => c.id),
     strings = stringsIn(components)
-  return p => hear(p, load, pickups, strings && lugText({ of: strings.id, lug: 'bond' }))
+  // With a knob turned hum is not asked about.
+  return (p, s) => hear(p, load, pickups, strings && lugText({ of: strings.id, lug: 'bond' }), s.knob === undefined)
 }
 
 const clamped = (x: number): number => Math.max(SILENCE, Math.min(-SILENCE, x))
@@ -203,7 +204,7 @@ export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' 
         mean[k] = p.what === 'swing' || p.what === 'touch' ? 0 : SILENCE
         sd[k] = EAR
       } else {
-        heard ??= hearing(m.played(settings, changes))
+        heard ??= hearing(m.played(settings, changes), m.stands[stand]!)
         mean[k] = heardValue(m, heard, p)
         sd[k] = EAR
       }

@@ -35,7 +35,8 @@ function withTaper(build: Wired, component: string, taper: Taper): Wired {
 /** Circuits in pieces are made once for each setting and each way of being built: most faults change them afterwards. */
 export function under(build: Wired, powered: boolean): Under {
   const known = new Map<string, Pieces>(),
-    builds = new Map<string, Wired>()
+    builds = new Map<string, Wired>(),
+    own = new WeakMap<Settings, Pieces>()
   return (s, changes) => {
     let set = s,
       key = '',
@@ -49,9 +50,13 @@ export function under(build: Wired, powered: boolean): Under {
         builds.set(key, b)
       }
     }
+    // As it is built and set it is asked for most.
+    const plain = set === s && key === '' ? own.get(s) : undefined
+    if (plain) return changedBy(plain, changes)
     const name = `${JSON.stringify(set)}${key}`
     let p = known.get(name)
     if (!p) known.set(name, (p = piecesOf(b, set, powered)))
+    if (set === s && key === '') own.set(s, p)
     return changedBy(p, changes)
   }
 }

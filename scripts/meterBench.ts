@@ -1,0 +1,122 @@
+import { believed, type Observation } from '../src/core/meter/belief.ts'
+import { chancesOf } from '../src/core/meter/diagnose.ts'
+import { answersOf, distinct, nextProbes } from '../src/core/meter/next.ts'
+import { standIn } from '../src/core/meter/standIn.ts'
+import { modelOf, tableOf, type Model, type Table } from '../src/core/meter/table.ts'
+import { electric, RECIPE_BUILDS, withRecipe } from '../tests/support/electric.ts'
+
+/**
+ * Every single fault of recipes, found from noisy readings of a stand-in: how often the true class stands first after 8
+ * and 12 readings, weighted by how often faults are met and unweighted, and after how many readings it is settled.
+ * tsx scripts/meterBench.ts [first recipe] [how many] [inside|outside]
+ */
+const from = Number(process.argv[2] ?? 0),
+  many = Number(process.argv[3] ?? RECIPE_BUILDS.length),
+  outside = process.argv[4] === 'outside'
+const allowed = (a: string) => !outside || a === 'outside'
+const READINGS = 12
+const SETTLED = 0.9
+
+interface Tally {
+  cases: number
+  weight: number
+  right8: number
+  right12: number
+  weight8: number
+  weight12: number
+  settled: number[]
+  worst: string[]
+}
+
+/** The likeliest answer by all its hypotheses, and the likeliest of them. */
+function leader(m: Model, answer: Int32Array, w: Float64Array, other: number) {
+  const sum = new Map<number, number>()
+  w.forEach((x, h) => sum.set(answer[h]!, (sum.get(answer[h]!) ?? 0) + x))
+  let first = -1,
+    most = other
+  for (const [a, x] of sum) if (x > most) [first, most] = [a, x]
+  let lead = -1
+  w.forEach((x, h) => {
+    if (answer[h] === first && (lead === -1 || x > w[lead]!)) lead = h
+  })
+  return { first, most, lead }
+}
+
+function tally(m: Model, t: Table): Tally {
+  const { of: answer } = answersOf(m),
+    out: Tally = { cases: 0, weight: 0, right8: 0, right12: 0, weight8: 0, weight12: 0, settled: [], worst: [] }
+  const opening = nextProbes(
+    m,
+    t,
+    answer,
+    m.hypotheses.map(h => h.prior),
+    allowed,
+  )
+  m.hypotheses.forEach((h, truth) => {
+    if (h.faults.length > 1) return
+    const s = standIn(m, h.faults, 1000 + truth),
+      b = believed(m, t, []),
+      seen: Observation[] = [],
+      done = new Set<number>()
+    let settled = READINGS,
+      at8 = false
+    const look = () => {
+      const { of: w, other } = chancesOf(m, b, seen),
+        l = leader(m, answer, w, other)
+      return {
+        w,
+        ...l,
+        right: l.first === answer[truth] || (l.lead >= 0 && !distinct(m, t, l.lead, truth, allowed)),
+      }
+    }
+    let now = look()
+    for (let n = 0; n < READINGS; n++) {
+      const [c] = n ? nextProbes(m, t, answer, now.w, allowed, done, 1) : opening
+      if (!c) break
+      const o = { probe: c.probe, value: s.take(m.probes[c.probe]!) }
+      b.observe(o)
+      seen.push(o)
+      done.add(c.probe)
+      now = look()
+      if (now.most >= SETTLED && settled === READINGS) settled = n + 1
+      if (n === 7) at8 = now.right
+    }
+    if (seen.length < 8) at8 = now.right
+    out.cases++
+    out.weight += h.prior
+    out.right8 += Number(at8)
+    out.weight8 += at8 ? h.prior : 0
+    out.right12 += Number(now.right)
+    out.weight12 += now.right ? h.prior : 0
+    out.settled.push(settled)
+    if (!now.right)
+      out.worst.push(`${h.id} (taken for ${now.lead < 0 ? 'something else' : m.hypotheses[now.lead]!.id})`)
+  })
+  return out
+}
+
+const share = (x: number) => `${(100 * x).toFixed(1)} %`
+const total = { cases: 0, weight: 0, right8: 0, right12: 0, weight8: 0, weight12: 0, settled: [] as number[] }
+for (const [id, of] of RECIPE_BUILDS.slice(from, from + many)) {
+  const m = modelOf(withRecipe(electric(of), id)),
+    begun = performance.now(),
+    t = tableOf(m),
+    made = performance.now() - begun,
+    r = tally(m, t)
+  r.settled.sort((a, b) => a - b)
+  console.log(
+    `${id}: ${r.cases} faults, table ${made.toFixed(0)} ms; first after 8: ${share(r.right8 / r.cases)} (${share(r.weight8 / r.weight)} weighted), after 12: ${share(r.right12 / r.cases)} (${share(r.weight12 / r.weight)}); settled after ${r.settled[r.cases >> 1]!} in the middle`,
+  )
+  for (const w of r.worst) console.log(`    ${w}`)
+  total.cases += r.cases
+  total.right8 += r.right8
+  total.right12 += r.right12
+  total.weight += 1
+  total.weight8 += r.weight8 / r.weight
+  total.weight12 += r.weight12 / r.weight
+  total.settled.push(...r.settled)
+}
+total.settled.sort((a, b) => a - b)
+console.log(
+  `all: ${total.cases} faults; first after 8: ${share(total.right8 / total.cases)} (${share(total.weight8 / total.weight)} weighted), after 12: ${share(total.right12 / total.cases)} (${share(total.weight12 / total.weight)}); settled after ${total.settled[total.cases >> 1]!} in the middle`,
+)
