@@ -14,7 +14,7 @@ const STANDS_ON = {
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.
   meter: ['circuit', 'build', 'parts', 'units'],
-  ways: ['circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
+  ways: ['meter', 'circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
   fit: ['ways', 'circuit', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
@@ -22,6 +22,7 @@ const STANDS_ON = {
   plan: [
     'fit',
     'ways',
+    'meter',
     'drill',
     'finish',
     'setup',
@@ -41,6 +42,7 @@ const STANDS_ON = {
     'plan',
     'fit',
     'ways',
+    'meter',
     'drill',
     'finish',
     'setup',

@@ -1,5 +1,5 @@
 import type { Wired } from '../build/docs.ts'
-import { jackResistance } from './meter.ts'
+import { jackResistance } from './jackResistance.ts'
 import { loaded, networkOf, type Coil, type Network } from './network.ts'
 import { decibels, responseOf, SILENT, type Response, pitchSteps } from './response.ts'
 import { knobsOf, type Settings } from './settings.ts'

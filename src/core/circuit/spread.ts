@@ -1,6 +1,6 @@
 import type { Wired } from '../build/docs.ts'
 import type { Part } from '../parts/part.ts'
-import { jackResistance } from './meter.ts'
+import { jackResistance } from './jackResistance.ts'
 import { response } from './response.ts'
 import { partOf, type Settings } from './settings.ts'
 

@@ -3,9 +3,9 @@ import { doubtOfDim } from '../circuit/spread.ts'
 import { partOf } from '../circuit/settings.ts'
 import { COLD_JOINT } from './change.ts'
 import { COLD_SPREAD } from './faultSorts.ts'
-import type { Hypothesis } from './hypotheses.ts'
+import type { Fault } from './faults.ts'
 import type { Solved } from './dc.ts'
-import { leadsOf, type MeterSort } from './meters.ts'
+import { leadsOf, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 
 /** Copper's resistance rises by this share a degree [published: IEC 60028], and how far a winding may be from 20 °C, K [from memory]. */
 export const COPPER = 0.00393
@@ -47,10 +47,15 @@ export interface Leaning {
 }
 
 /** What a meter should show anywhere in a solved circuit, with what that hangs on. */
-export function leaningOn(solved: Solved, h: Hypothesis, d: Doubts, causes: ReadonlyMap<string, number>): Leaning {
+export function leaningOn(
+  solved: Solved,
+  faults: readonly Pick<Fault, 'spread'>[],
+  d: Doubts,
+  causes: ReadonlyMap<string, number>,
+): Leaning {
   const open = d.meter.ranges.at(-1)!,
     leads = leadsOf(d.meter),
-    spread = h.faults.find(f => f.spread !== undefined)?.spread ?? COLD_SPREAD
+    spread = faults.find(f => f.spread !== undefined)?.spread ?? COLD_SPREAD
   const n = solved.resistances.length,
     out = new Float64Array(n),
     cause = new Int16Array(n).fill(-1),
@@ -84,4 +89,15 @@ export function leaningOn(solved: Solved, h: Hypothesis, d: Doubts, causes: Read
       return ohms + leads.ohms
     },
   }
+}
+
+/** What readings have in common: what each part really has, how warm it is, what the leads have, what a cold joint has. */
+export const causesOf = (d: Doubts): string[] => [...d.share.keys(), ...SHARED_CAUSES]
+
+/** One standard deviation of a reading, Ω: all that it leans on, and the meter's own. */
+export function deviation(meter: MeterSort, ohms: number, common: Float32Array): number {
+  if (!Number.isFinite(ohms)) return NOTHING * 0.01
+  let v = (meterDoubt(meter, ohms) / 2) ** 2
+  for (const x of common) v += x * x
+  return Math.sqrt(v)
 }

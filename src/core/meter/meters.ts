@@ -42,3 +42,13 @@ export const leadsOf = (m: MeterSort): { ohms: number; doubt: number } => ({
   ohms: (m.leads[0] + m.leads[1]) / 2,
   doubt: (m.leads[1] - m.leads[0]) / 2,
 })
+
+/** From and to, two standard deviations either way; NOTHING where it shows nothing. */
+export const spanOf = (mean: number, sd: number): [from: number, to: number] =>
+  mean >= NOTHING ? [NOTHING, NOTHING] : [mean - 2 * sd, mean + 2 * sd]
+
+/** Whether what was read lies in the span, as far as it is known itself. */
+export const agreesWith = (from: number, to: number, o: { value: number; doubt?: number }): boolean => {
+  const by = (o.doubt ?? 0) / 2
+  return from >= NOTHING ? o.value >= NOTHING : o.value >= from - by && o.value <= to + by
+}

@@ -3,11 +3,11 @@ import { stringsIn } from '../build/circuitRecord.ts'
 import type { HeardSort } from '../build/readingRef.ts'
 import { lugText } from '../build/lugRef.ts'
 import { placesOf, solveDirect } from './dc.ts'
-import { doubtsOf, leaningOn, SHARED_CAUSES, type Doubts, type Leaning } from './doubts.ts'
+import { causesOf, deviation, doubtsOf, leaningOn, type Doubts, type Leaning } from './doubts.ts'
 import { hear, SILENCE, type Heard } from './ear.ts'
 import { faultsOf } from './faults.ts'
 import { hypothesesOf, type Hypothesis } from './hypotheses.ts'
-import { CHEAP_METER, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
+import { CHEAP_METER, NOTHING, type MeterSort } from './meters.ts'
 import { pairsOf, standsOf, type Access, type Pair, type Stand } from './places.ts'
 import { under, type Under } from './under.ts'
 
@@ -158,7 +158,7 @@ export function tableOf(m: Model): Table {
  */
 export function* tabulate(m: Model): Generator<number, Table> {
   const P = m.probes.length,
-    causes = causesOf(m),
+    causes = causesOf(m.doubts),
     K = causes.length,
     mean = new Float32Array(m.hypotheses.length * P),
     sd = new Float32Array(m.hypotheses.length * P),
@@ -173,13 +173,10 @@ export function* tabulate(m: Model): Generator<number, Table> {
   return { probes: P, causes, mean, sd, common }
 }
 
-/** What readings have in common: what each part really has, how warm it is, what the leads have, what a cold joint has. */
-export const causesOf = (m: Pick<Model, 'doubts'>): string[] => [...m.doubts.share.keys(), ...SHARED_CAUSES]
-
 /** What one hypothesis would show at every probe. */
 export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' | 'common'> {
   const P = m.probes.length,
-    causes = causesOf(m),
+    causes = causesOf(m.doubts),
     at = new Map(causes.map((c, i) => [c, i])),
     K = causes.length,
     mean = new Float32Array(P),
@@ -195,7 +192,7 @@ export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' 
     let leans: Leaning | undefined, heard: Heard | undefined
     for (const [k, p] of probes) {
       if (p.kind === 'ohms') {
-        leans ??= leaningOn(solveDirect(m.at(settings, changes)), h, m.doubts, at)
+        leans ??= leaningOn(solveDirect(m.at(settings, changes)), h.faults, m.doubts, at)
         const shared = common.subarray(k * K, k * K + K),
           ohms = out && p.access === 'outside' ? Infinity : leans.at(m.places[2 * k]!, m.places[2 * k + 1]!, shared)
         mean[k] = Number.isFinite(ohms) ? ohms : NOTHING
@@ -211,12 +208,4 @@ export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' 
     }
   })
   return { mean, sd, common }
-}
-
-/** One standard deviation of a reading: all that it leans on, and the meter's own. */
-function deviation(meter: MeterSort, ohms: number, common: Float32Array): number {
-  if (!Number.isFinite(ohms)) return NOTHING * 0.01
-  let v = (meterDoubt(meter, ohms) / 2) ** 2
-  for (const x of common) v += x * x
-  return Math.sqrt(v)
 }

@@ -5,7 +5,7 @@ import { chancesOf, diagnose, type Answer } from './diagnose.ts'
 import type { Fault } from './faults.ts'
 import { FAULT_SORTS } from './faultSorts.ts'
 import { HEARD_ASKS } from './heardWords.ts'
-import { NOTHING } from './meters.ts'
+import { agreesWith, spanOf } from './meters.ts'
 import { answersOf, outcomeGroups } from './next.ts'
 import type { Access } from './places.ts'
 import type { HeardSort } from '../build/readingRef.ts'
@@ -178,7 +178,7 @@ function viewer(m: Model, t: Table, seen: readonly Observation[], w: Float64Arra
   return (i: number, outcomes = false): ProbeView => {
     const p = m.probes[i]!,
       o = values.get(i),
-      [from, to] = spanOf(t, 0, i)
+      [from, to] = spanAt(t, 0, i)
     return {
       id: probeText(m, p),
       title: titleOf(m, p, words),
@@ -198,17 +198,9 @@ function viewer(m: Model, t: Table, seen: readonly Observation[], w: Float64Arra
   }
 }
 
-/** Two standard deviations either way of what a hypothesis gives. */
-function spanOf(t: Table, h: number, probe: number): [number, number] {
-  const mean = t.mean[h * t.probes + probe]!,
-    sd = t.sd[h * t.probes + probe]!
-  return mean >= NOTHING ? [NOTHING, NOTHING] : [mean - 2 * sd, mean + 2 * sd]
-}
-
-const agreesWith = (from: number, to: number, o: Observation): boolean => {
-  const by = (o.doubt ?? 0) / 2
-  return from >= NOTHING ? o.value >= NOTHING : o.value >= from - by && o.value <= to + by
-}
+/** From and to of what a hypothesis gives. */
+const spanAt = (t: Table, h: number, probe: number): [number, number] =>
+  spanOf(t.mean[h * t.probes + probe]!, t.sd[h * t.probes + probe]!)
 
 function titleOf(m: Model, p: Probe, words: (t: string) => string): string {
   if (p.kind === 'ohms') return p.plug ? 'At the plug, tip to sleeve' : `${words(p.a)} – ${words(p.b)}`
@@ -232,7 +224,7 @@ function outcomesOf(m: Model, t: Table, probe: number, w: Float64Array, answer: 
   const groups = Array.from({ length: last + 1 }, (_, k) => alive.filter((_h, i) => group[i] === k))
   return groups
     .map((g): Outcome => {
-      const spans = g.map(h => spanOf(t, h, probe)),
+      const spans = g.map(h => spanAt(t, h, probe)),
         by = new Map<number, { chance: number; h: number }>()
       for (const h of g) {
         const have = by.get(answer[h]!)

@@ -1,7 +1,7 @@
 import type { Build } from '../build/build.ts'
 import type { MadeJoint } from '../build/circuitRecord.ts'
 import { stepText } from '../build/stepRef.ts'
-import { isMade, withJoint, type JointNow } from '../circuit/joints.ts'
+import { isMade, withJoint, type JointNow } from '../meter/joints.ts'
 import { jointsIn, solderActs, type SolderAct } from '../ways/solderActs.ts'
 import { stepOfAct } from './steps/wiringSteps.ts'
 

@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { meterAtJack } from '../circuit/meter.ts'
+import { meterAtJack } from '../meter/jack.ts'
 import { drilledSteps } from '../drill/drilledHere.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { bodySurface } from '../finish/surface.ts'

@@ -2,7 +2,7 @@ import { SOLDER_STAGES, stringsIn, type SolderStage, type Wire } from '../build/
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { lugRef } from '../build/lugRef.ts'
-import { jointsNow, type JointNow } from '../circuit/joints.ts'
+import { jointsNow, type JointNow } from '../meter/joints.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
 import { partOf } from '../circuit/settings.ts'
 import { closedBody } from './closedBody.ts'

@@ -1,5 +1,5 @@
 import type { Wired } from '../../build/docs.ts'
-import { meterReading, type MeterExpectation } from '../../circuit/meter.ts'
+import { meterReading, type MeterExpectation } from '../../meter/jack.ts'
 import { thrownOf } from '../../circuit/settings.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'

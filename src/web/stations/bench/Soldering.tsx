@@ -1,5 +1,5 @@
 import { Link, useSearchParams } from 'react-router'
-import { isMade } from '../../../core/circuit/joints.ts'
+import { isMade } from '../../../core/meter/joints.ts'
 import { jointLook } from '../../../core/circuit/jointLooks.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { withJointMade } from '../../../core/plan/solderTick.ts'

@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
-import { isMade, type JointNow, type JointState } from '../../../core/circuit/joints.ts'
+import { isMade, type JointNow, type JointState } from '../../../core/meter/joints.ts'
 import { withJointMade } from '../../../core/plan/solderTick.ts'
 import { jointsIn, type SolderAct } from '../../../core/ways/solderActs.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'

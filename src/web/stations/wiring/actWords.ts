@@ -1,5 +1,5 @@
 import type { Circuit } from '../../../core/build/circuitRecord.ts'
-import type { JointNow, JointState } from '../../../core/circuit/joints.ts'
+import type { JointNow, JointState } from '../../../core/meter/joints.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import type { SolderAct } from '../../../core/ways/solderActs.ts'
 

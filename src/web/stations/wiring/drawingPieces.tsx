@@ -1,4 +1,4 @@
-import type { JointNow, JointState } from '../../../core/circuit/joints.ts'
+import type { JointNow, JointState } from '../../../core/meter/joints.ts'
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { insulation } from './colours.ts'

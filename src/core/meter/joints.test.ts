@@ -4,9 +4,10 @@ import type { Build } from '../build/build.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { setInstrument } from '../build/setInstrument.ts'
 import { jointsNow, withJoint } from './joints.ts'
-import { offersFor } from './recipes/index.ts'
-import { jackResistance, meterReading } from './meter.ts'
-import { openSettings, settingKey } from './settings.ts'
+import { offersFor } from '../circuit/recipes/index.ts'
+import { jackResistance } from '../circuit/jackResistance.ts'
+import { meterReading } from './jack.ts'
+import { openSettings, settingKey } from '../circuit/settings.ts'
 
 const base = withRecipe(
   electric({ pickups: { bridge: {}, neck: {} }, volumes: [{}], tones: [{}], switches: ['leaf toggle'] }),
@@ -38,23 +39,32 @@ describe('joints', () => {
       }
     expect(at(other, 'switch.common')).toMatchObject({ state: 'changed', off: ['pot-volume.3'] })
   })
-  it('are proven by a reading that agrees where its current went, and by no other', () => {
+  it('are proven by a reading that would be another without them, and by no other', () => {
     let b = base
     for (const t of ['switch.common', 'switch.bridge', 'switch.neck', 'pot-tone.1']) b = make(b, t, 'soldered')
     const s = openSettings(b, { switch: 'bridge' })
-    const read = (value: number): Build => ({
+    const read = (of: string, value: number): Build => ({
       ...b,
-      readings: [
-        { id: 'r', of: meterReading(settingKey(b, s)), value, doubt: 1, at: '2026-11-01T10:00:00Z', with: 'meter' },
-      ],
+      readings: [...b.readings, { id: of, of, value, doubt: 1, at: '2026-11-01T10:00:00Z', with: 'meter' }],
     })
-    const right = read(jackResistance(b, s))
+    const jack = meterReading(settingKey(b, s)),
+      right = read(jack, jackResistance(b, s))
     expect(at(right, 'switch.common').state).toBe('proven')
     expect(at(right, 'switch.bridge').state).toBe('proven')
     // The neck's lead and the tone's capacitor carry no direct current at the bridge.
     expect(at(right, 'switch.neck').state).toBe('soldered')
     expect(at(right, 'pot-tone.1').state).toBe('soldered')
-    expect(at(read(50), 'switch.common').state).toBe('soldered')
+    expect(at(read(jack, 50), 'switch.common').state).toBe('soldered')
+    // Over the track and its wire to the capacitor: the capacitor's leg is proven by a probe on it alone.
+    b = right
+    const leg = b.circuit.wires.find(w => [w.from, w.to].includes('pot-tone.1'))!,
+      far = leg.from === 'pot-tone.1' ? leg.to : leg.from
+    const probed = read(`probe.${[far, 'pot-tone.2'].sort().join('/')}@${settingKey(b, s)}`, 250e3)
+    expect(at(probed, 'pot-tone.1').state).toBe('proven')
+    expect(at(probed, 'switch.neck').state).toBe('soldered')
+    // Mended since: nothing is proven any more.
+    const mended: Build = { ...probed, circuit: { ...probed.circuit, mended: '2026-11-02T10:00:00Z' } }
+    expect(at(mended, 'pot-tone.1').state).toBe('soldered')
   })
   it('stay when another circuit is meant, and go with a component that goes', () => {
     const made = make(base, 'switch.common', 'soldered')

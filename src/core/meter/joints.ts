@@ -1,11 +1,9 @@
 import type { Circuit, MadeJoint } from '../build/circuitRecord.ts'
 import type { Wired } from '../build/docs.ts'
 import { kept } from '../build/kept.ts'
-import { between } from './between.ts'
-import { meterAtJack } from './meter.ts'
-import { networkOf } from './network.ts'
-import { partOf } from './settings.ts'
-import { solderOrder, type SolderJoint } from './solderOrder.ts'
+import { partOf } from '../circuit/settings.ts'
+import { solderOrder, type SolderJoint } from '../circuit/solderOrder.ts'
+import { proofsOf, type Proofs } from './proofs.ts'
 
 /** What is known of a joint. `changed`: it was soldered, and other wires are meant now. */
 export const JOINT_STATES = ['planned', 'soldered', 'proven', 'found wrong', 'changed'] as const
@@ -27,22 +25,6 @@ const ends = (j: Pick<SolderJoint, 'terminal' | 'wires'>): string[] =>
 const madeAt = (c: Circuit, j: Pick<SolderJoint, 'terminal' | 'stage'>): MadeJoint | undefined =>
   c.joints?.find(m => m.at === j.terminal && m.stage === j.stage)
 
-/**
- * Lugs that a reading which agrees has proven: those through which the meter's own current went, tip to sleeve, at a
- * setting where it read what it should.
- */
-function provenLugs(build: Wired): ReadonlySet<string> {
-  const out = new Set<string>()
-  for (const m of meterAtJack(build)) {
-    if (m.verdict !== 'as expected' || !Number.isFinite(m.ohms)) continue
-    const n = networkOf(build, m.settings, false)
-    const direct = n.elements.filter(e => e.kind === 'R' || e.kind === 'coil')
-    const nodes = new Set(between({ nodes: n.nodes, elements: direct }, n.tip, 0).flatMap(e => [e.a, e.b]))
-    for (const [t, node] of n.nodeOf) if (node !== 0 && nodes.has(node)) out.add(t)
-  }
-  return out
-}
-
 /** Every joint in the order of the iron with what is known of it. */
 export const jointsNow: (build: Wired) => JointNow[] = kept(
   build => [
@@ -55,8 +37,13 @@ export const jointsNow: (build: Wired) => JointNow[] = kept(
   statesOf,
 )
 
+const NO_PROOFS: Proofs = { wires: new Set(), lugs: new Set() }
+
 function statesOf(build: Wired): JointNow[] {
-  const proven: ReadonlySet<string> = build.circuit.joints?.length ? provenLugs(build) : new Set()
+  const { wires, lugs } = build.circuit.joints?.length ? proofsOf(build) : NO_PROOFS
+  // A joint is proven with each of its wires; where several meet, with the lug under them too.
+  const proven = (j: SolderJoint): boolean =>
+    j.wires.length > 0 && j.wires.every(w => wires.has(w.id)) && (j.wires.length === 1 || lugs.has(j.terminal))
   return solderOrder(build).map(j => {
     const made = madeAt(build.circuit, j),
       meant = ends(j)
@@ -64,7 +51,7 @@ function statesOf(build: Wired): JointNow[] {
     if (made.state === 'found wrong') return { ...j, state: 'found wrong', off: [] }
     const off = made.to.filter(t => !meant.includes(t))
     if (off.length || made.to.length !== meant.length) return { ...j, state: 'changed', off }
-    return { ...j, state: proven.has(j.terminal) ? 'proven' : 'soldered', off: [] }
+    return { ...j, state: proven(j) ? 'proven' : 'soldered', off: [] }
   })
 }
 
