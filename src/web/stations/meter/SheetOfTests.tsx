@@ -4,6 +4,7 @@ import { parseMeter } from '../../../core/meter/meterText.ts'
 import type { MeterWork, ProbeView } from '../../../core/meter/work.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button } from '../../components/Button.tsx'
+import { Title } from '../../components/Heading.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { takeOhms } from './takeReadings.ts'
 import { shownSpan } from './words.ts'
@@ -27,9 +28,9 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
   return (
     <section aria-label="Test sheet" className="max-w-3xl">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h2 className="text-title font-semibold">
+        <Title>
           <span className="figure">{sheet.proven}</span> of <span className="figure">{sheet.of}</span> proven
-        </h2>
+        </Title>
         <p className="flex-1 text-plain text-muted">
           <span className="figure">{sheet.rows.length}</span> readings cover every wire, joint and contact
           {sheet.least ? '; no fewer would do.' : '; perhaps fewer would do.'} Pots and knobs full up unless it says
