@@ -465,7 +465,7 @@ describe.each(MOVES)('joint %s', (id, make, part, path, states) => {
             : q <= p || x!.limits.neverAbove !== undefined
         },
       ),
-      { numRuns: 3 },
+      { numRuns: 2 },
     )
   })
   it('has a whisker that doubt never shortens', () => {

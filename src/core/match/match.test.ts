@@ -89,7 +89,7 @@ describe('the search judges as Fit does', () => {
   it('in any build', () =>
     fc.assert(
       fc.property(anyBuild, b => agree(b) > 10),
-      { numRuns: 40 },
+      { numRuns: 24 },
     ))
   it('with bands, film and guard place of the build’s own', () => {
     const b = demo('kestrel')
