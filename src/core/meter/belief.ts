@@ -1,4 +1,4 @@
-import { EAR, type Model, type Probe, type Table } from './table.ts'
+import { EAR, type Model, type Table } from './table.ts'
 import { isNothing, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 
 /** Something that was read or heard. */
@@ -13,10 +13,10 @@ export interface Observation {
 
 /** Chance that a reading is simply wrong: a slipped probe, another lug, a misheard level [from memory]. */
 const SLIP = 0.005
-/** Ohms that a slip may show lie anywhere between these, evenly by decades. */
+/** Density of a value that may be anything: ohms by decades from 0.1 Ω to 20 MΩ, what is heard over so many dB. */
 const [FROM, TO] = [0.1, 2e7]
-/** What is heard by mistake lies anywhere in so many dB. */
-const HEARD_SPAN = 80
+export const anyOhms = (ohms: number): number => 1 / (Math.log(TO / FROM) * Math.max(ohms, FROM))
+export const ANY_HEARD = 1 / 80
 
 /**
  * What is believed of every hypothesis after some readings: Bayes' rule over all of them, each with what the parts under
@@ -66,7 +66,7 @@ export class Belief {
     const at = h * this.t.probes + o.probe,
       sd = Math.hypot(EAR, o.doubt ?? 0),
       likely = (1 - SLIP) * normal(o.value - this.t.mean[at]!, sd),
-      slip = SLIP / HEARD_SPAN
+      slip = SLIP * ANY_HEARD
     if (slip > likely) this.slips[h]!++
     return likely + slip
   }
@@ -80,7 +80,7 @@ export class Belief {
       if (!open) this.slips[h]!++
       return open ? 1 - SLIP : SLIP / 2
     }
-    const slip = (SLIP / 2 / Math.log(TO / FROM)) * (1 / Math.max(o.value, FROM))
+    const slip = (SLIP / 2) * anyOhms(o.value)
     if (open) {
       this.slips[h]!++
       return slip
@@ -120,9 +120,4 @@ export function believed(m: Model, t: Table, seen: readonly Observation[]): Beli
   const b = new Belief(m, t)
   for (const o of seen) b.observe(o)
   return b
-}
-
-/** The probe's place in the model's list; −1 when the circuit has no such place any more. */
-export function findProbe(m: Model, wanted: (p: Probe) => boolean): number {
-  return m.probes.findIndex(wanted)
 }

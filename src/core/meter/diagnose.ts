@@ -1,8 +1,8 @@
 import type { Access } from './places.ts'
-import { believed, type Belief, type Observation } from './belief.ts'
+import { ANY_HEARD, anyOhms, believed, type Belief, type Observation } from './belief.ts'
 import type { Fault } from './faults.ts'
 import { FAULT_SORTS } from './faultSorts.ts'
-import { isNothing, NOTHING } from './meters.ts'
+import { agreesWith, isNothing, spanOf } from './meters.ts'
 import { answersOf, distinct, nextProbes, type Choice } from './next.ts'
 import type { Model, Table } from './table.ts'
 
@@ -30,6 +30,8 @@ export interface Answer {
 
 export interface Diagnosis {
   answers: Answer[]
+  /** Chance of every hypothesis. */
+  chances: Float64Array
   /** Chance that it is nothing of what was thought of. */
   other: number
   /** The next readings that settle most for their time. */
@@ -42,10 +44,8 @@ export interface Diagnosis {
 export const SETTLED = 0.9
 /** Chance that something is wrong that no fault in the list stands for [from memory]. */
 const OTHER = 0.01
-/** What such a thing shows, by itself: nothing so often, else anything by decades from 0.1 Ω to 20 MΩ; what is heard, anything. */
+/** What such a thing shows, by itself: nothing so often, else anything. */
 const SHOWS_NOTHING = 0.3
-const DECADES = Math.log(2e7 / 0.1)
-const HEARD_SPAN = 80
 /** How many answers are worked out in words, and how many are told apart [our choice]. */
 const TOLD = 12
 
@@ -54,10 +54,10 @@ function otherLog(m: Model, seen: readonly Observation[]): number {
   for (const o of seen)
     log += Math.log(
       m.probes[o.probe]!.kind !== 'ohms'
-        ? 1 / HEARD_SPAN
+        ? ANY_HEARD
         : isNothing(m.meter, o.value)
           ? SHOWS_NOTHING
-          : (1 - SHOWS_NOTHING) / DECADES / Math.max(o.value, 0.1),
+          : (1 - SHOWS_NOTHING) * anyOhms(o.value),
     )
   return log
 }
@@ -109,21 +109,13 @@ export function diagnose(
   const next = nextProbes(m, t, answer, w, allowed, new Set(seen.map(o => o.probe)))
   const first = answers[0],
     class_ = first ? first.chance + top.reduce((s, a) => s + (first.alike.includes(keys[a]!) ? sum[a]! : 0), 0) : 0
-  return { answers, other, next, settled: class_ >= SETTLED || (seen.length > 0 && next.length === 0) }
+  return { answers, chances: w, other, next, settled: class_ >= SETTLED || (seen.length > 0 && next.length === 0) }
 }
 
 function evidence(m: Model, t: Table, h: number, o: Observation): Evidence {
   const at = h * t.probes + o.probe,
     mean = t.mean[at]!,
     sd = t.sd[at]!
-  if (mean >= NOTHING)
-    return { probe: o.probe, value: o.value, from: NOTHING, to: NOTHING, agrees: isNothing(m.meter, o.value) }
-  const wide = 2 * Math.hypot(sd, (o.doubt ?? 0) / 2)
-  return {
-    probe: o.probe,
-    value: o.value,
-    from: mean - wide,
-    to: mean + wide,
-    agrees: Math.abs(o.value - mean) <= wide,
-  }
+  const [from, to] = spanOf(mean, sd)
+  return { probe: o.probe, value: o.value, from, to, agrees: agreesWith(from, to, o) }
 }

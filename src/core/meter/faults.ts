@@ -3,7 +3,7 @@ import type { Wired } from '../build/docs.ts'
 import { lugRef, lugText } from '../build/lugRef.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
 import { networkOf } from '../circuit/network.ts'
-import { piecesOf, type Pieces } from '../circuit/pieces.ts'
+import { piecesOf, type Pieces, type Pole } from '../circuit/pieces.ts'
 import { allSettings, contactSort, openSettings, partOf } from '../circuit/settings.ts'
 import { TAPERS } from '../parts/kinds/electrics.ts'
 import { gangOf, lugsOf, METAL_LUGS } from '../parts/lugs.ts'
@@ -335,7 +335,7 @@ function ofParts(g: Ground): Draft[] {
       ...more,
     })
     if (x.kind === 'coil') {
-      const which = coilName(c, x.id)
+      const which = coilName(g, c, x.id)
       return [
         own('coil open', ['open'], `${which}: the winding is open`, [{ kind: 'open', pole: x.id }]),
         own('coil shorted', ['shorted'], `${which}: the winding is shorted`, [{ kind: 'short', pole: x.id }]),
@@ -381,16 +381,19 @@ function ofParts(g: Ground): Draft[] {
           ),
         ),
       ]
-    if (x.kind === 'R' && c.kind === 'pot') return ofTrack(g, c, x.id, own)
+    if (x.kind === 'R' && c.kind === 'pot') return ofTrack(g, c, x, own)
     return []
   })
 }
 
-const coilName = (c: Component, pole: string): string =>
-  pole === c.id ? c.label : `${c.label}, coil ${pole.slice(c.id.length + 1)}`
+/** A pickup's only coil goes by its name; of two each has a letter. */
+function coilName(g: Ground, c: Component, pole: string): string {
+  const coils = g.rest.poles.filter(p => p.kind === 'coil' && p.of === c.id).map(p => p.id)
+  return coils.length > 1 ? `${c.label}, coil ${'ab'[coils.indexOf(pole)]!}` : c.label
+}
 
 /** What can be wrong with one half of a pot's track; what is wrong with all of it counts once, at its lower half. */
-function ofTrack(g: Ground, c: Component, pole: string, own: Own): Draft[] {
+function ofTrack(g: Ground, c: Component, { id: pole, b: wiper }: Pole, own: Own): Draft[] {
   const halves = g.rest.poles.filter(p => p.of === c.id && p.kind === 'R').map(p => p.id),
     k = halves.indexOf(pole),
     low = k % 2 === 0
@@ -420,7 +423,7 @@ function ofTrack(g: Ground, c: Component, pole: string, own: Own): Draft[] {
       'track worn',
       ['worn'],
       `${c.label}: the wiper’s contact is worn`,
-      [{ kind: 'lift', terminal: `${c.id}.${pole.includes('-b-') ? 'b-2' : '2'}`, ohms: WORN }],
+      [{ kind: 'lift', terminal: wiper, ohms: WORN }],
       { spread: 0.5 },
     ),
   ]

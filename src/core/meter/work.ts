@@ -1,7 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
-import { believed, type Observation } from './belief.ts'
-import { chancesOf, diagnose, type Answer } from './diagnose.ts'
+import type { Observation } from './belief.ts'
+import { diagnose, type Answer } from './diagnose.ts'
 import type { Fault } from './faults.ts'
 import { FAULT_SORTS } from './faultSorts.ts'
 import { HEARD_ASKS } from './heardWords.ts'
@@ -112,8 +112,7 @@ export function meterWork(
 ): MeterWork {
   const { seen, lost } = takenFrom(m, readings),
     d = diagnose(m, t, seen, allowed),
-    b = believed(m, t, seen),
-    { of: w } = chancesOf(m, b, seen)
+    w = d.chances
   const view = viewer(m, t, seen, w)
   const taken = seen.map(o => view(o.probe)).reverse(),
     proposed = d.next.map(c => ({ ...view(c.probe, true), bits: c.bits })),
