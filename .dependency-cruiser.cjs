@@ -14,6 +14,7 @@ const STANDS_ON = {
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.
   meter: ['circuit', 'build', 'parts', 'units'],
+  devices: ['meter', 'units'],
   ways: ['meter', 'circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],

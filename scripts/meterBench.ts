@@ -8,11 +8,17 @@ import { electric, RECIPE_BUILDS, withRecipe } from '../tests/support/electric.t
 /**
  * Every single fault of recipes, found from noisy readings of a stand-in: how often the true class stands first after 8
  * and 12 readings, weighted by how often faults are met and unweighted, and after how many readings it is settled.
- * tsx scripts/meterBench.ts [first recipe] [how many] [inside|outside]
+ * From outside faults look alike: how many classes there are, and how large the largest, is told beside it. Then the 20
+ * likeliest pairs: how often the true one is among the first three answers after 12.
+ * tsx scripts/meterBench.ts [first recipe] [how many] [inside|outside|pairs]
  */
 const from = Number(process.argv[2] ?? 0),
   many = Number(process.argv[3] ?? RECIPE_BUILDS.length),
-  outside = process.argv[4] === 'outside'
+  outside = process.argv[4] === 'outside',
+  pairs = process.argv[4] === 'pairs'
+/** How many pairs of each recipe, and among how many first answers the true one is looked for. */
+const PAIRS = 20
+const AMONG = pairs ? 3 : 1
 const allowed = (a: string) => !outside || a === 'outside'
 const READINGS = 12
 const SETTLED = 0.9
@@ -26,6 +32,41 @@ interface Tally {
   weight12: number
   settled: number[]
   worst: string[]
+}
+
+/** The likeliest answers by all their hypotheses, and the likeliest of each. */
+function leaders(answer: Int32Array, w: Float64Array, count: number): { answer: number; lead: number }[] {
+  const sum = new Map<number, number>()
+  w.forEach((x, h) => sum.set(answer[h]!, (sum.get(answer[h]!) ?? 0) + x))
+  return [...sum]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, count)
+    .map(([a]) => {
+      let lead = -1
+      w.forEach((x, h) => {
+        if (answer[h] === a && (lead === -1 || x > w[lead]!)) lead = h
+      })
+      return { answer: a, lead }
+    })
+}
+
+/** Classes of faults that no allowed reading tells apart: how many, and the sizes of the largest. */
+function classesOf(m: Model, t: Table): string {
+  const first: number[] = [],
+    size: number[] = []
+  m.hypotheses.forEach((h, i) => {
+    if (h.faults.length !== 1) return
+    const k = first.findIndex(f => !distinct(m, t, f, i, allowed))
+    if (k >= 0) size[k]!++
+    else {
+      first.push(i)
+      size.push(1)
+    }
+  })
+  return `${size.length} classes, the largest of ${[...size]
+    .sort((a, b) => b - a)
+    .slice(0, 4)
+    .join(', ')}`
 }
 
 /** The likeliest answer by all its hypotheses, and the likeliest of them. */
@@ -52,8 +93,14 @@ function tally(m: Model, t: Table): Tally {
     m.hypotheses.map(h => h.prior),
     allowed,
   )
-  m.hypotheses.forEach((h, truth) => {
-    if (h.faults.length > 1) return
+  const truths = pairs
+    ? [...m.hypotheses.keys()]
+        .filter(h => m.hypotheses[h]!.faults.length === 2)
+        .sort((a, b) => m.hypotheses[b]!.prior - m.hypotheses[a]!.prior)
+        .slice(0, PAIRS)
+    : [...m.hypotheses.keys()].filter(h => m.hypotheses[h]!.faults.length <= 1)
+  truths.forEach(truth => {
+    const h = m.hypotheses[truth]!
     const s = standIn(m, h.faults, 1000 + truth),
       b = believed(m, t, []),
       seen: Observation[] = [],
@@ -66,7 +113,11 @@ function tally(m: Model, t: Table): Tally {
       return {
         w,
         ...l,
-        right: l.first === answer[truth] || (l.lead >= 0 && !distinct(m, t, l.lead, truth, allowed)),
+        right: pairs
+          ? leaders(answer, w, AMONG).some(
+              x => x.answer === answer[truth] || !distinct(m, t, x.lead, truth, allowed),
+            )
+          : l.first === answer[truth] || (l.lead >= 0 && !distinct(m, t, l.lead, truth, allowed)),
       }
     }
     let now = look()
@@ -105,7 +156,7 @@ for (const [id, of] of RECIPE_BUILDS.slice(from, from + many)) {
     r = tally(m, t)
   r.settled.sort((a, b) => a - b)
   console.log(
-    `${id}: ${r.cases} faults, table ${made.toFixed(0)} ms; first after 8: ${share(r.right8 / r.cases)} (${share(r.weight8 / r.weight)} weighted), after 12: ${share(r.right12 / r.cases)} (${share(r.weight12 / r.weight)}); settled after ${r.settled[r.cases >> 1]!} in the middle`,
+    `${id}: ${r.cases} ${pairs ? 'pairs' : 'faults'}${outside ? ` in ${classesOf(m, t)}` : ''}, table ${made.toFixed(0)} ms; first after 8: ${share(r.right8 / r.cases)} (${share(r.weight8 / r.weight)} weighted), after 12: ${share(r.right12 / r.cases)} (${share(r.weight12 / r.weight)}); settled after ${r.settled[r.cases >> 1]!} in the middle`,
   )
   for (const w of r.worst) console.log(`    ${w}`)
   total.cases += r.cases

@@ -15,6 +15,7 @@ import { ask, type FactName } from '../core/facts/facts.ts'
 import { TEMPLATE_FORMATS } from '../core/drill/templates/templateFile.ts'
 import { cheapestFixesNow } from '../core/fit/fixSet.ts'
 import { fitReport, inputsReport } from '../core/fit/report.ts'
+import { deviceMeter, type DeviceOptions } from './deviceMeter.ts'
 import { layoutReport } from './layoutReport.ts'
 import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
@@ -163,6 +164,15 @@ export async function main(argv: string[]): Promise<number> {
     const model = modelOf(b)
     return meterWork({ model, table: tableOf(model) }, b.readings, () => true)
   })
+  program
+    .command('device')
+    .description('simulated devices that give readings to an open workshop')
+    .command('meter')
+    .description('a meter: reads the instrument that stands in, at the place in hand at the Meter station')
+    .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')
+    .option('--name <name>', 'what it is called on the page', 'Bench meter')
+    .option('--pace <ms>', 'how long each display stands', '300')
+    .action((o: DeviceOptions) => deviceMeter(o))
   onBuild('finish', 'coats, materials, air', b => fact('finish', b))
   onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
   onBuild('plan', 'all steps in order with dates', b => fact('plan', b))

@@ -6,8 +6,10 @@ import { buildStore } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
 import { ApiError, notFound, sendError } from './middleware/apiError.ts'
 import { ownHost } from './middleware/ownHost.ts'
+import type { DeviceHub } from './devices/deviceHub.ts'
 import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
+import { deviceRoutes } from './routes/devices.ts'
 import { settingsRoutes } from './routes/settings.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { settingsStore } from './settingsStore.ts'
@@ -21,10 +23,11 @@ export interface AppOptions {
   hosts: readonly string[]
   /** Folder of the demo workshop's files. */
   demo: string
+  devices: DeviceHub
 }
 
 /** The whole HTTP application: JSON under /api, the interface at every other address. */
-export function createApp({ db, web, hosts, demo }: AppOptions): Express {
+export function createApp({ db, web, hosts, demo, devices }: AppOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(ownHost(hosts))
@@ -58,6 +61,7 @@ export function createApp({ db, web, hosts, demo }: AppOptions): Express {
   api.use('/demo', demoRoutes(db, builds, demo))
   api.use('/settings', settingsRoutes(settingsStore(db)))
   api.use('/shelf', shelfRoutes(shelfStore(db)))
+  api.use('/devices', deviceRoutes(devices))
   api.use(notFound)
   app.use('/api', api)
   if (web && existsSync(join(web, 'index.html'))) {

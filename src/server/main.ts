@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import { buildStore } from './buildStore.ts'
 import { createApp } from './app.ts'
+import { DeviceHub } from './devices/deviceHub.ts'
 import { openDatabase } from './db/openDatabase.ts'
 import { loadDemo } from './loadDemo.ts'
 import { lockFolder } from './lockFolder.ts'
@@ -11,6 +12,8 @@ const root = projectRoot()
 const data = process.env.SNUGBOLT_DATA ?? join(root, 'data')
 const host = process.env.HOST ?? '127.0.0.1'
 const port = Number(process.env.PORT ?? 4180)
+/** Devices connect beside the pages' port; 0 takes any free one, as a page can be asked for it. */
+const devicePort = Number(process.env.DEVICE_PORT ?? (port ? port + 1 : 0))
 const demo = process.argv.includes('--demo')
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
 
@@ -21,6 +24,8 @@ const KEPT_DAYS = 30
 async function serve(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`PORT is ${process.env.PORT}; it must be a whole number from 0 to 65535`)
+  if (!Number.isInteger(devicePort) || devicePort < 0 || devicePort > 65535)
+    throw new Error(`DEVICE_PORT is ${process.env.DEVICE_PORT}; it must be a whole number from 0 to 65535`)
   const url = process.env.DATABASE_URL
   const unlock = url ? () => undefined : lockFolder(data)
   if (!url) prepareFolder(data, demo)
@@ -28,11 +33,17 @@ async function serve(): Promise<void> {
   await buildStore(database.db).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
   if (url && demo) await loadDemo(database.db, join(root, 'demo'))
   const hosts = LOOPBACK.includes(host) ? LOOPBACK : (process.env.HOSTS?.split(',') ?? ['*'])
+  const devices = new DeviceHub()
+  if ((await devices.listen(devicePort)) === undefined)
+    console.error(
+      `Devices cannot connect: port ${devicePort} is taken. Start with another: DEVICE_PORT=${devicePort + 1}`,
+    )
   const server = createApp({
     db: database.db,
     web: join(root, 'dist/web'),
     hosts,
     demo: join(root, 'demo'),
+    devices,
   }).listen(port, host)
   server.on('error', (e: NodeJS.ErrnoException) => {
     unlock()
@@ -48,6 +59,7 @@ async function serve(): Promise<void> {
     console.log(`Snug Bolt is open at http://${host}:${typeof a === 'object' && a ? a.port : port}/`)
   })
   const stop = () => {
+    devices.close()
     server.closeAllConnections()
     server.close(
       () =>

@@ -1,5 +1,8 @@
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+import { ROOT } from '../support/server.ts'
 
 let bench: Bench
 beforeAll(async () => {
@@ -142,6 +145,98 @@ describe('practice', () => {
     await panel.getByLabel('What is wrong').selectOption({ value: 'open wire w9' })
     await panel.getByRole('button', { name: 'Name it' }).click()
     await panel.getByText(/^Found\. Wire w9/).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})
+
+describe('a meter on the line', () => {
+  it('lands its readings in the field in hand, and on the test sheet one after another', async () => {
+    const id = await copyOf(bench, 'device', 'wren'),
+      page = await bench.open(`/b/${id}/meter?hand=meter.rest`)
+    await page.getByText('Connect a meter').waitFor()
+    const meter = spawn(
+        process.execPath,
+        [join(ROOT, 'bin/snugbolt.mjs'), 'device', 'meter', '--server', bench.server.address, '--pace', '20'],
+        { stdio: 'pipe' },
+      ),
+      said: string[] = []
+    meter.stdout.on('data', (d: Buffer) => said.push(d.toString()))
+    try {
+      await page.getByText('Bench meter is connected').waitFor()
+      await expect.poll(() => said.join('')).toMatch(/in hand: .*Plug/i)
+      meter.stdin.write('9.13k\n')
+      await expect
+        .poll(async () => (await storedBuild(bench, id)).readings.at(-1))
+        .toMatchObject({
+          of: 'meter.rest',
+          value: 9130,
+          with: 'Bench meter',
+        })
+      expect(await page.getByLabel('It reads').inputValue()).toMatch(/^9\.13/)
+      await page.getByText(/It shows 9\.13k/).waitFor()
+      meter.stdin.write('nine volts\n')
+      await expect.poll(() => said.join('')).toMatch(/is not a resistance; accepted/)
+      // An empty line reads the instrument that stands in, wherever the sheet's own order has come to.
+      await page.getByRole('radio', { name: 'Test sheet' }).click()
+      await page.getByLabel(/^Reading 1:/).focus()
+      const before = (await storedBuild(bench, id)).readings.length
+      for (let n = 1; n <= 2; n++) {
+        await expect.poll(() => said.join('').match(/in hand/g)?.length).toBeGreaterThanOrEqual(2 + n)
+        meter.stdin.write('\n')
+        await expect.poll(async () => (await storedBuild(bench, id)).readings.length).toBe(before + n)
+      }
+      const [a, b] = (await storedBuild(bench, id)).readings.slice(-2)
+      expect(a!.of).not.toBe(b!.of)
+      meter.stdin.end()
+      await page.getByText('Connect a meter').waitFor()
+    } finally {
+      meter.kill()
+    }
+    expect(page.troubles).toEqual([])
+  })
+  it('may come by the browser’s serial port', async () => {
+    const id = await copyOf(bench, 'serial', 'wren'),
+      page = await bench.open('/')
+    await page.evaluate(() => {
+      const told: string[] = []
+      let feed: ReadableStreamDefaultController<Uint8Array>
+      const port = {
+        open: () => Promise.resolve(),
+        close: () => Promise.resolve(),
+        readable: new ReadableStream<Uint8Array>({ start: c => void (feed = c) }),
+        writable: new WritableStream<Uint8Array>({ write: x => void told.push(new TextDecoder().decode(x)) }),
+      }
+      Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } })
+      Object.assign(window, {
+        told,
+        say: (l: string) => feed.enqueue(new TextEncoder().encode(l)),
+        pull: () => feed.error(new Error('gone')),
+      })
+    })
+    // The same page goes on to the station, so that its port is the one above.
+    await page.evaluate(p => {
+      history.pushState(null, '', p)
+      dispatchEvent(new PopStateEvent('popstate', { state: null }))
+    }, `/b/${id}/meter?hand=meter.rest`)
+    await page.getByText('Connect a meter').click()
+    await page.getByRole('button', { name: 'Choose a serial port' }).click()
+    const say = (l: string) => page.evaluate(x => (window as unknown as { say: (l: string) => void }).say(x), l)
+    await say('HELLO 1 meter Old ')
+    await say('meter\r\nREADING 7.77k\r\n')
+    await page.getByText('Old meter is connected').waitFor()
+    await expect
+      .poll(async () => (await storedBuild(bench, id)).readings.at(-1))
+      .toMatchObject({
+        of: 'meter.rest',
+        value: 7770,
+        with: 'Old meter',
+      })
+    await say('READING 5 volts\n')
+    await expect
+      .poll(() => page.evaluate(() => (window as unknown as { told: string[] }).told.join('')))
+      .toMatch(/READY 1\n.*REFUSED .*not a resistance/s)
+    await page.evaluate(() => (window as unknown as { pull: () => void }).pull())
+    await page.getByText('Connect a meter').waitFor()
     expect(page.troubles).toEqual([])
   })
 })

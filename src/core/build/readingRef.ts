@@ -14,7 +14,7 @@ export type ReadingRef =
   | { kind: 'dry' }
 
 /** What is listened to, or watched. */
-export const HEARD = ['level', 'treble', 'tap', 'swing', 'hum', 'touch'] as const
+export const HEARD = ['level', 'treble', 'tap', 'swing', 'hum', 'touch', 'crackle'] as const
 export type HeardSort = (typeof HEARD)[number]
 
 export const EDGE_STATIONS = ['mouth', 'bridge'] as const

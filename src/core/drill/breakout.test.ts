@@ -180,7 +180,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (s.length) throw new Error(s.join('; '))
         return true
       }),
-      { numRuns: 120 },
+      { numRuns: 40 },
     )
   }, 240_000)
   it('in any build of 4 to 12 strings', () => {

@@ -107,7 +107,7 @@ describe('the search judges as Fit does', () => {
 describe('complete sets', () => {
   const b = demo('heron')
   const SLOTS = ['body', 'neck', 'bridge', 'tuners', 'pickup-bridge', 'pickup-neck']
-  const cases = [1, 2, 3, 4].flatMap(
+  const cases = [1, 2, 3].flatMap(
     seed =>
       [
         [seed, {}],

@@ -62,6 +62,12 @@ export class Belief {
     return out.map(x => x / sum)
   }
 
+  /** What is known of a cause under a hypothesis: how far it is from what was said of it, in its own deviations, and how wide that is. */
+  known(h: number, cause: number): { off: number; sd: number } {
+    const K = this.k
+    return { off: this.x[h * K + cause]!, sd: Math.sqrt(Math.max(0, this.p[h * K * K + cause * K + cause]!)) }
+  }
+
   private heard(h: number, o: Observation): number {
     const at = h * this.t.probes + o.probe,
       sd = Math.hypot(EAR, o.doubt ?? 0),

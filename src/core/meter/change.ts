@@ -10,7 +10,7 @@ export type Change =
   /** A component's own lug under its solder: wires hold together there and reach it badly or not at all (Infinity). */
   | { kind: 'lift'; terminal: string; ohms: number }
   /** A wire's end on another lug. */
-  | { kind: 'move'; wire: string; end: 'a' | 'b'; to: string }
+  | { kind: 'move'; wire: string; end: 'a' | 'b'; to: string; sort?: 'braid' }
   /** All that is soldered to one lug of each pair is on the other, and the other way round. */
   | { kind: 'exchange'; pairs: readonly (readonly [string, string])[] }
   /** Something conducts between two lugs. */
@@ -29,6 +29,8 @@ export type Change =
   | { kind: 'reversed'; pole: string; by: 'winding' | 'magnet' }
   /** A plug that does not reach the contacts: nothing can be read or heard through it. */
   | { kind: 'unplugged' }
+  /** A plug that is soldered the other way round: whatever comes through it has tip and sleeve exchanged, the lugs themselves have not. */
+  | { kind: 'plug exchanged'; pair: readonly [tip: string, sleeve: string] }
 
 /** A name that no component has: what lies under a lug that is lifted. */
 export const under = (terminal: string): string => `${terminal}~`
@@ -69,7 +71,7 @@ function changed(p: Pieces, c: Change): Pieces {
     case 'move':
       return {
         ...p,
-        joints: p.joints.map(j => (j.id === c.wire && j.sort === 'wire' ? { ...j, [c.end]: c.to } : j)),
+        joints: p.joints.map(j => (j.id === c.wire && j.sort === (c.sort ?? 'wire') ? { ...j, [c.end]: c.to } : j)),
       }
     case 'exchange': {
       const to = new Map(c.pairs.flatMap(([a, b]) => [[a, b] as const, [b, a] as const]))
@@ -108,6 +110,7 @@ function changed(p: Pieces, c: Change): Pieces {
             : x,
         ),
       }
+    case 'plug exchanged':
     case 'turned':
     case 'taper':
     case 'unplugged':
@@ -138,6 +141,14 @@ const scaled = (x: Pole, by: number): Pole =>
       : x.kind === 'coil'
         ? { ...x, ohms: x.ohms * by, henries: x.henries * by }
         : x
+
+/** What is wrong as it shows through the plug, or at the lugs themselves. */
+export const seenFrom = (changes: readonly Change[], plug: boolean): readonly Change[] =>
+  changes.some(c => c.kind === 'plug exchanged')
+    ? changes.flatMap((c): Change[] =>
+        c.kind === 'plug exchanged' ? (plug ? [{ kind: 'exchange', pairs: [c.pair] }] : []) : [c],
+      )
+    : changes
 
 /** The circuit in pieces with everything that is wrong in it; what is set or built otherwise is done before. */
 export const changedBy = (p: Pieces, changes: readonly Change[]): Pieces => changes.reduce(changed, p)

@@ -3,7 +3,7 @@ import { ANY_HEARD, anyOhms, believed, type Belief, type Observation } from './b
 import type { Fault } from './faults.ts'
 import { FAULT_SORTS } from './faultSorts.ts'
 import { agreesWith, isNothing, spanOf } from './meters.ts'
-import { answersOf, distinct, nextProbes, type Choice } from './next.ts'
+import { ALIKE, answersOf, distinct, nextProbes, type Choice } from './next.ts'
 import type { Model, Table } from './table.ts'
 
 /** A reading beside what it should be under an answer. */
@@ -24,11 +24,24 @@ export interface Answer {
   faults: readonly Fault[]
   evidence: readonly Evidence[]
   minutes: number
+  /** The reading that tells it best from whatever else is likeliest. */
+  proof: Proof | undefined
   /** Answers of any chance that no allowed reading tells from this one, by key. */
   alike: readonly string[]
 }
 
+/** A reading that proves an answer: what it shows if it is this, and if it is the other. */
+export interface Proof {
+  probe: number
+  from: number
+  to: number
+  otherFrom: number
+  otherTo: number
+}
+
 export interface Diagnosis {
+  /** What is known of every hypothesis after the readings. */
+  belief: Belief
   answers: Answer[]
   /** Chance of every hypothesis. */
   chances: Float64Array
@@ -92,6 +105,7 @@ export function diagnose(
     sum[a]! += x
     if (best[a] === -1 || x > w[best[a]!]!) best[a] = h
   })
+  const done = new Set(seen.map(o => o.probe))
   const ranked = [...keys.keys()].sort((x, y) => sum[y]! - sum[x]! || x - y),
     top = ranked.slice(0, TOLD)
   const answers = top.map((a, place): Answer => {
@@ -103,13 +117,51 @@ export function diagnose(
       faults,
       evidence: seen.map(o => evidence(m, t, h, o)),
       minutes: faults.reduce((s, f) => s + FAULT_SORTS[f.sort].minutes, 0),
+      proof: place < PROVEN ? proofOf(m, t, h, best[top.find(o => o !== a) ?? a]!, allowed, done) : undefined,
       alike: place < 3 ? top.filter(o => o !== a && !distinct(m, t, h, best[o]!, allowed)).map(o => keys[o]!) : [],
     }
   })
-  const next = nextProbes(m, t, answer, w, allowed, new Set(seen.map(o => o.probe)))
+  const next = nextProbes(m, t, answer, w, allowed, done)
   const first = answers[0],
     class_ = first ? first.chance + top.reduce((s, a) => s + (first.alike.includes(keys[a]!) ? sum[a]! : 0), 0) : 0
-  return { answers, chances: w, other, next, settled: class_ >= SETTLED || (seen.length > 0 && next.length === 0) }
+  return {
+    belief: b,
+    answers,
+    chances: w,
+    other,
+    next,
+    settled: class_ >= SETTLED || (seen.length > 0 && next.length === 0),
+  }
+}
+
+/** For so many answers it is said how to prove them [our choice]. */
+const PROVEN = 3
+
+/** Of all readings that keep two hypotheses apart the quickest; undefined where none does. */
+function proofOf(
+  m: Model,
+  t: Table,
+  h: number,
+  other: number,
+  allowed: (access: Access) => boolean,
+  done: ReadonlySet<number>,
+): Proof | undefined {
+  if (h === other) return undefined
+  let best: { probe: number; seconds: number; apart: number } | undefined
+  m.probes.forEach((p, i) => {
+    if (done.has(i) || !allowed(p.access)) return
+    const a = h * t.probes + i,
+      b = other * t.probes + i,
+      apart = Math.abs(t.mean[a]! - t.mean[b]!) / (t.sd[a]! + t.sd[b]!)
+    if (!(apart >= ALIKE)) return
+    if (!best || p.seconds < best.seconds || (p.seconds === best.seconds && apart > best.apart))
+      best = { probe: i, seconds: p.seconds, apart }
+  })
+  if (!best) return undefined
+  const at = (x: number) => x * t.probes + best!.probe
+  const [from, to] = spanOf(t.mean[at(h)]!, t.sd[at(h)]!),
+    [otherFrom, otherTo] = spanOf(t.mean[at(other)]!, t.sd[at(other)]!)
+  return { probe: best.probe, from, to, otherFrom, otherTo }
 }
 
 function evidence(m: Model, t: Table, h: number, o: Observation): Evidence {

@@ -11,7 +11,7 @@ import { leadsOf, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 export const COPPER = 0.00393
 const AWAY = 5
 /** A winding that nobody read is taken at this share [from memory]. */
-const WINDING = 0.05
+export const WINDING = 0.05
 
 /** Causes that belong to no component: how warm windings are, what the meter's leads and a cold joint have. */
 export const SHARED_CAUSES = ['~warmth', '~leads', COLD_JOINT] as const

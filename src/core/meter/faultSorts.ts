@@ -80,6 +80,13 @@ export const FAULT_SORTS = {
     6,
     'Exchange both wires at the jack.',
   ),
+  'plug exchanged': sort(
+    'hot and ground exchanged in the plug',
+    'exchanged',
+    0.5,
+    5,
+    'Try another lead. If that cures it, solder this plug’s tip and sleeve the right way round.',
+  ),
   'leads exchanged': sort(
     'a pickup’s leads exchanged',
     'exchanged',

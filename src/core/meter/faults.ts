@@ -1,4 +1,4 @@
-import type { Component, Wire } from '../build/circuitRecord.ts'
+import { stringsIn, type Component, type Wire } from '../build/circuitRecord.ts'
 import type { Wired } from '../build/docs.ts'
 import { lugRef, lugText } from '../build/lugRef.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
@@ -109,9 +109,27 @@ function ofWires(g: Ground): Draft[] {
         changes: [{ kind: 'move', wire: w.id, end: end === 'from' ? 'a' : 'b', to }],
       })),
     )
+    const turned = (['from', 'to'] as const).flatMap((end): Draft[] => {
+      const shield = w.braid?.[end]
+      if (!shield || shield === w[end]) return []
+      const side = end === 'from' ? 'a' : 'b'
+      return [
+        {
+          id: `braid exchanged ${w.id} ${end}`,
+          sort: 'braid exchanged',
+          mends: `braid exchanged ${w.id} ${end}`,
+          says: `Wire ${w.id}: core and braid are exchanged at ${g.words(w[end])}`,
+          at: [w[end], shield],
+          changes: [
+            { kind: 'move', wire: w.id, end: side, to: shield },
+            { kind: 'move', wire: w.id, end: side, to: w[end], sort: 'braid' },
+          ],
+        },
+      ]
+    })
     const braid =
       w.braid?.from && w.braid.to ? one('braid', [w.braid.from, w.braid.to], `The braid of wire ${w.id}`) : []
-    return [...one('wire', at, `Wire ${wireWords(g, w)}`), ...braid, ...moved]
+    return [...one('wire', at, `Wire ${wireWords(g, w)}`), ...braid, ...moved, ...turned]
   })
 }
 
@@ -254,7 +272,9 @@ function mirrored(lugs: readonly { id: string; at: readonly [number, number] }[]
 /** What touches what should not be touched. */
 function ofShorts(g: Ground): Draft[] {
   const { components, shield } = g.build.circuit
-  const sleeve = g.rest.jack?.sleeve
+  const sleeve = g.rest.jack?.sleeve,
+    metal = stringsIn(components),
+    strings = metal && lugText({ of: metal.id, lug: 'bond' })
   return components.flatMap((c): Draft[] => {
     const lugs = lugsOf(c.kind, partOf(g.build, c), c.contacts),
       t = (lug: string) => lugText({ of: c.id, lug })
@@ -291,16 +311,17 @@ function ofShorts(g: Ground): Draft[] {
               bridge('lug on case', t(l.id), t(metal.id), `${c.label}: ${lugName(l.id)} touches its ${metal.id}`),
             )
         : []
+    const touched = shield || c.kind === 'jack' ? sleeve : strings
     const onGround =
-      sleeve && (shield ?? c.kind === 'jack') && ['pot', 'switch', 'jack'].includes(c.kind)
+      touched && ['pot', 'switch', 'jack'].includes(c.kind)
         ? plain
-            .filter(l => !g.grounded(t(l.id)) && t(l.id) !== sleeve)
+            .filter(l => !g.grounded(t(l.id)) && t(l.id) !== touched)
             .map(l =>
               bridge(
                 'lug on ground',
                 t(l.id),
-                sleeve,
-                `${c.label}: ${lugName(l.id)} touches foil, paint or a string`,
+                touched,
+                `${c.label}: ${lugName(l.id)} touches ${touched === strings ? 'a string' : 'foil, paint or a string'}`,
               ),
             )
         : []
@@ -468,6 +489,14 @@ function ofSwitches(g: Ground): Draft[] {
           says: 'The plug does not reach the jack’s contacts',
           at: [jack.tip, jack.sleeve],
           changes: [{ kind: 'unplugged' }],
+        },
+        {
+          id: 'plug exchanged',
+          sort: 'plug exchanged',
+          mends: 'plug exchanged',
+          says: 'Hot and ground are exchanged in the lead’s plug',
+          at: [jack.tip, jack.sleeve],
+          changes: [{ kind: 'plug exchanged', pair: [jack.tip, jack.sleeve] }],
         },
       ]
     : []

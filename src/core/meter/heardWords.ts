@@ -42,6 +42,11 @@ export const HEARD_CHOICES: Readonly<Record<HeardSort, readonly HeardChoice[]>> 
     { label: 'stays', value: 0 },
     { label: 'rises', value: 10 },
   ],
+  crackle: [
+    { label: 'not at all', value: 0 },
+    { label: 'a little', value: 12 },
+    { label: 'loudly', value: 25 },
+  ],
 }
 
 /** The choice that a number of decibels is nearest to. */
@@ -73,5 +78,9 @@ export const HEARD_ASKS: Readonly<Record<HeardSort, { title: string; how: string
   touch: {
     title: 'What does the hum do when the strings are touched?',
     how: 'Lay a hand flat on all strings, and take it off again.',
+  },
+  crackle: {
+    title: 'Does the knob crackle?',
+    how: 'Let the strings ring and turn it from end to end, slowly and several times.',
   },
 }

@@ -2,14 +2,15 @@ import type { Wired } from '../build/docs.ts'
 import { stringsIn } from '../build/circuitRecord.ts'
 import { lugText } from '../build/lugRef.ts'
 import type { Pieces } from '../circuit/pieces.ts'
-import { COLD_JOINT, type Change } from './change.ts'
+import { COLD_JOINT, seenFrom, type Change } from './change.ts'
 import { placesOf, solveDirect } from './dc.ts'
 import { COPPER, doubtsOf } from './doubts.ts'
-import { hear, SILENCE } from './ear.ts'
+import { crackleOf } from './crackle.ts'
+import { hear } from './ear.ts'
 import type { Fault } from './faults.ts'
 import { COLD_SPREAD } from './faultSorts.ts'
 import { CHEAP_METER, leadsOf, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
-import { EAR, heardValue, type Model, type Probe } from './table.ts'
+import { EAR, heardValue, SILENT, type Model, type Probe } from './table.ts'
 import { under } from './under.ts'
 
 /** Random numbers between 0 and 1 that come again with their seed [published: mulberry32, public domain]. */
@@ -86,7 +87,7 @@ export function standIn(
     strings = stringsIn(components)
   const ohms: StandIn['ohms'] = (a, b, stand, outside) => {
     if (unplugged && outside) return NOTHING
-    const p = real(at(m.stands[stand]!.settings, changes)),
+    const p = real(at(m.stands[stand]!.settings, seenFrom(changes, outside))),
       place = placesOf(p.terminals)
     return shown(meter, solveDirect(p).ohms(place.get(a) ?? -1, place.get(b) ?? -1), random)
   }
@@ -95,9 +96,11 @@ export function standIn(
     take: p => {
       if (p.kind === 'ohms') return ohms(p.a, p.b, p.stand, p.access === 'outside')
       const off = EAR * Math.max(-2, Math.min(2, normalOf(random)))
-      if (unplugged) return (p.what === 'swing' || p.what === 'touch' ? 0 : SILENCE) + off
+      if (unplugged) return SILENT[p.what] + off
+      if (p.what === 'crackle')
+        return crackleOf(build, played, at, m.stands[p.stand]!.settings, changes, p.of!) + off
       const is = hear(
-        real(played(m.stands[p.stand]!.settings, changes)),
+        real(played(m.stands[p.stand]!.settings, seenFrom(changes, true))),
         load,
         pickups,
         strings && lugText({ of: strings.id, lug: 'bond' }),

@@ -4,6 +4,8 @@ import type { HeardSort } from '../build/readingRef.ts'
 import { lugText } from '../build/lugRef.ts'
 import { placesOf, solveDirect } from './dc.ts'
 import { causesOf, deviation, doubtsOf, leaningOn, type Doubts, type Leaning } from './doubts.ts'
+import { crackleOf } from './crackle.ts'
+import { seenFrom, type Change } from './change.ts'
 import { hear, SILENCE, type Heard } from './ear.ts'
 import { faultsOf } from './faults.ts'
 import { hypothesesOf, type Hypothesis } from './hypotheses.ts'
@@ -92,6 +94,9 @@ function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
           ...pickups.map(c => own('tap', TAKES.listen, c.id)),
           ...pickups.map(c => own('swing', TAKES.steel, c.id)),
           own('hum', TAKES.listen),
+          ...(stand === 0
+            ? components.filter(c => c.kind === 'pot').map(c => own('crackle', TAKES.listen + TAKES.move, c.id))
+            : []),
           ...(strings ? [own('touch', TAKES.listen)] : []),
         ]),
   ]
@@ -123,11 +128,25 @@ export function heardValue(m: Model, is: Heard, p: Extract<Probe, { kind: 'heard
       return clamped(is.taps.get(p.of!)! - loudestTap(m, p.of!))
     case 'swing':
       return SWING * is.swings.get(p.of!)!
+    case 'crackle':
+      // A knob that moves is no state of the circuit: crackleOf hears it.
+      return 0
   }
 }
 
 /** The loudest that a pickup's tap should be at any setting, dB. */
 const loudestTap = (m: Model, of: string): number => Math.max(...m.right.map(r => r.taps.get(of) ?? -Infinity))
+
+/** What is heard through a plug that does not reach. */
+export const SILENT: Readonly<Record<HeardSort, number>> = {
+  level: SILENCE,
+  treble: SILENCE,
+  tap: SILENCE,
+  hum: SILENCE,
+  swing: 0,
+  touch: 0,
+  crackle: 0,
+}
 
 const unplugged = (h: Hypothesis): boolean => h.faults.some(f => f.changes.some(c => c.kind === 'unplugged'))
 
@@ -183,26 +202,33 @@ export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' 
     sd = new Float32Array(P),
     common = new Float32Array(P * K),
     changes = h.faults.flatMap(f => f.changes),
+    atLugs = seenFrom(changes, false),
+    atPlug = seenFrom(changes, true),
     out = unplugged(h),
     hearing = hearingOf(m.build)
   const by: (readonly [number, Probe])[][] = m.stands.map(() => [])
   m.probes.forEach((p, k) => by[p.stand]!.push([k, p]))
   by.forEach((probes, stand) => {
     const { settings } = m.stands[stand]!
-    let leans: Leaning | undefined, heard: Heard | undefined
+    let inside: Leaning | undefined, through: Leaning | undefined, heard: Heard | undefined
     for (const [k, p] of probes) {
       if (p.kind === 'ohms') {
-        leans ??= leaningOn(solveDirect(m.at(settings, changes)), h.faults, m.doubts, at)
+        const lean = (cs: readonly Change[]) => leaningOn(solveDirect(m.at(settings, cs)), h.faults, m.doubts, at)
+        inside ??= lean(atLugs)
+        const leans = atPlug === atLugs || p.access === 'inside' ? inside : (through ??= lean(atPlug))
         const shared = common.subarray(k * K, k * K + K),
           ohms = out && p.access === 'outside' ? Infinity : leans.at(m.places[2 * k]!, m.places[2 * k + 1]!, shared)
         mean[k] = Number.isFinite(ohms) ? ohms : NOTHING
         sd[k] = deviation(m.meter, ohms, shared)
       } else if (out) {
-        mean[k] = p.what === 'swing' || p.what === 'touch' ? 0 : SILENCE
+        mean[k] = SILENT[p.what]
         sd[k] = EAR
       } else {
-        heard ??= hearing(m.played(settings, changes), m.stands[stand]!)
-        mean[k] = heardValue(m, heard, p)
+        if (p.what === 'crackle') mean[k] = crackleOf(m.build, m.played, m.at, settings, changes, p.of!)
+        else {
+          heard ??= hearing(m.played(settings, atPlug), m.stands[stand]!)
+          mean[k] = heardValue(m, heard, p)
+        }
         sd[k] = EAR
       }
     }

@@ -7,10 +7,11 @@ import { FAULT_SORTS } from './faultSorts.ts'
 import { HEARD_ASKS } from './heardWords.ts'
 import { agreesWith, spanOf } from './meters.ts'
 import { answersOf, outcomeGroups } from './next.ts'
-import type { Access } from './places.ts'
+import { ACCESS, type Access } from './places.ts'
 import type { HeardSort } from '../build/readingRef.ts'
 import type { Model, Probe, Table } from './table.ts'
-import { testSheet } from './testSheet.ts'
+import { partsRead, type PartRead } from './partsRead.ts'
+import { testSheet, type TestSheet } from './testSheet.ts'
 import { probeText, takenFrom } from './taken.ts'
 
 /** What a reading would come out as, and what that would mean. */
@@ -58,6 +59,19 @@ export interface AnswerView {
   against: { id: string; value: number; from: number; to: number }[]
   /** What no allowed reading tells from it. */
   alike: string[]
+  /** The reading that proves it, and what that shows if it is the next likeliest instead. */
+  proof:
+    | {
+        id: string
+        title: string
+        setting: string
+        from: number
+        to: number
+        otherFrom: number
+        otherTo: number
+        heard: HeardSort | undefined
+      }
+    | undefined
 }
 
 /** Everything that the station shows. */
@@ -74,6 +88,8 @@ export interface MeterWork {
   /** Readings whose place the circuit no longer has. */
   lost: string[]
   sheet: SheetView
+  /** What the readings tell of the parts. */
+  parts: PartRead[]
 }
 
 /** The test sheet as it stands: as few readings as prove every joint and contact. */
@@ -103,6 +119,17 @@ export interface Prepared {
   model: Model
   table: Table
 }
+/** A test sheet hangs on the circuit and on what may be opened, and on no reading. */
+const sheets = new WeakMap<Table, Map<string, TestSheet>>()
+function sheetOf(m: Model, t: Table, allowed: (access: Access) => boolean): TestSheet {
+  const own = sheets.get(t) ?? new Map<string, TestSheet>(),
+    key = ACCESS.map(a => Number(allowed(a))).join('')
+  sheets.set(t, own)
+  const made = own.get(key) ?? testSheet(m, t, allowed)
+  own.set(key, made)
+  return made
+}
+
 /** What was read, what explains it, and what to read next. */
 export function meterWork(
   { model: m, table: t }: Prepared,
@@ -124,6 +151,10 @@ export function meterWork(
   const asked = m.probes.findIndex(p => wanted !== undefined && probeText(m, p) === wanted)
   const shown = new Set([...taken, ...proposed, ...listen, ...jack].map(v => v.id))
   if (asked >= 0 && !shown.has(wanted!)) proposed.push({ ...view(asked, true), bits: 0 })
+  const named = (i: number) => {
+    const { id, title, setting, heard } = view(i)
+    return { id, title, setting, heard: heard?.what }
+  }
   const answers = d.answers
     .filter((a, i) => i === 0 || a.chance > LEAST)
     .slice(0, TOLD)
@@ -140,13 +171,14 @@ export function meterWork(
         against: a.evidence
           .filter(e => !e.agrees)
           .map(e => ({ id: id(e.probe), value: e.value, from: e.from, to: e.to })),
+        proof: a.proof && { ...a.proof, ...named(a.proof.probe) },
         alike: a.alike.map(k => {
           const other = d.answers.find(x => x.key === k)
           return other ? says(other) : k
         }),
       }
     })
-  const sheet = testSheet(m, t, allowed),
+  const sheet = sheetOf(m, t, allowed),
     rows = sheet.readings.map(r => ({ v: view(r.probe), proves: r.proves.map(thing), faults: r.proves })),
     proven = new Set(rows.filter(r => r.v.agrees).flatMap(r => r.faults.map(f => f.id))),
     all = new Set(rows.flatMap(r => r.faults.map(f => f.id)))
@@ -158,6 +190,7 @@ export function meterWork(
       least: sheet.proven,
       unseen: sheet.unseen.map(thing),
     },
+    parts: partsRead(m, t, d),
     next: proposed,
     taken,
     listen,

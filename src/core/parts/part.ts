@@ -2,6 +2,7 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsISO8601,
   IsIn,
   IsInt,
   IsNumber,
@@ -191,7 +192,6 @@ export class Stock {
   due?: string
 }
 
-/** A part: dimensions with doubt, choices, an outline and the places where others meet it. */
 /** A pickup's lead by its colour, and which end of which coil it is. */
 export class PartLead {
   @IsString()
@@ -203,6 +203,50 @@ export class PartLead {
   lug!: string
 }
 
+/** Which of a pickup's windings is read: all coils in series, or one of two. */
+export const COILS_READ = ['whole', 'a', 'b'] as const
+export type CoilRead = (typeof COILS_READ)[number]
+/** Where in the work a pickup was read. */
+export const CARD_PLACES = ['as it came', 'before fitting', 'in the guitar', 'taken out'] as const
+export type CardPlace = (typeof CARD_PLACES)[number]
+
+/** A winding's resistance as it was read: a line on a pickup's card. */
+export class CoilReading {
+  @IsISO8601({ strict: true })
+  @MaxLength(40)
+  at!: string
+
+  @IsIn(COILS_READ)
+  coil!: CoilRead
+
+  @IsIn(CARD_PLACES)
+  place!: CardPlace
+
+  /** As the meter showed it, at its own warmth, Ω; 1e8 stands for nothing shown. */
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(1e8)
+  ohms!: number
+
+  /** How far it moved while it was read, as a half-width, Ω. */
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(0)
+  @Max(1e8)
+  doubt!: number
+
+  /** How warm the pickup was, °C. */
+  @IsNumber({ allowNaN: false, allowInfinity: false })
+  @Min(-20)
+  @Max(60)
+  celsius!: number
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  with?: string
+}
+
+/** A part: dimensions with doubt, choices, an outline and the places where others meet it. */
 export class Part {
   @Matches(ID, ID_MESSAGE)
   id!: string
@@ -250,6 +294,13 @@ export class Part {
   @ArrayMaxSize(12)
   @NestedEach(() => PartLead)
   leads?: PartLead[]
+
+  /** Every reading of a pickup's windings, in the order in which they were taken. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @NestedEach(() => CoilReading)
+  card?: CoilReading[]
 
   @IsOptional()
   @Nested(() => Stock)

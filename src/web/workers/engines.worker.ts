@@ -19,8 +19,7 @@ import { travelOf, type Travel } from '../../core/circuit/travel.ts'
 import { faultsOf } from '../../core/meter/faults.ts'
 import { FAULT_SORTS } from '../../core/meter/faultSorts.ts'
 import { fewestReadings, hideFault, namedRight, type Difficulty } from '../../core/meter/practice.ts'
-import { standIn } from '../../core/meter/standIn.ts'
-import { probeText } from '../../core/meter/taken.ts'
+import { benchReading } from '../../core/meter/benchMeter.ts'
 import { modelOf, tabulate } from '../../core/meter/table.ts'
 import { meterWork, type MeterWork, type Prepared } from '../../core/meter/work.ts'
 import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
@@ -348,13 +347,8 @@ const engines = {
 
   /** What the bench meter gives at a probe, from the instrument that stands in; undefined when it has none or the circuit no such place. */
   benchMeter: async (build: Build, id: string): Promise<number | undefined> => {
-    const p = await prepared(build, () => undefined),
-      { standIn: hidden } = build.circuit,
-      probe = p?.model.probes.find(x => probeText(p.model, x) === id),
-      fault = p?.model.hypotheses.find(h => h.id === hidden?.fault)
-    if (!p || !hidden || !probe || !fault) return undefined
-    // The instrument stays the same; its noise does not come twice.
-    return standIn(p.model, fault.faults, hidden.seed, p.model.meter, build.readings.length).take(probe)
+    const p = await prepared(build, () => undefined)
+    return p && benchReading(p.model, build, id)
   },
 
   /** A fault to be found, of a difficulty; undefined where the circuit has none. */

@@ -93,6 +93,16 @@ export const ELECTRIC_KINDS = {
           'Compare at the amplifier, same distance to the strings.',
         ),
       ),
+      turns: maybe(
+        other(
+          'count',
+          'turns of wire, all coils',
+          50,
+          40_000,
+          8000,
+          'From the leaflet, or counted when it was wound.',
+        ),
+      ),
       mass: massOf(110),
     },
     look: [

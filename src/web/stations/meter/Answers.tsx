@@ -1,11 +1,30 @@
 import type { AnswerView, MeterWork } from '../../../core/meter/work.ts'
+import { addOwnStep, takeReading } from '../../../core/build/edits.ts'
+import { readingOf } from '../../../core/build/quantityAt.ts'
+import { formatResistance } from '../../../core/units/electrical.ts'
+import { Table } from '../../components/Table.tsx'
 import { Button } from '../../components/Button.tsx'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { percent } from './words.ts'
+import { asHeard, percent, shownSpan } from './words.ts'
+
+/** As long as a step's title may be: a pair of faults takes more to say. */
+const LONGEST_TITLE = 160
 
 /** One thing that may be wrong: its chance, what speaks against it, how it is mended. */
-function Row({ a, first, onShow, shown }: { a: AnswerView; first: boolean; onShow: () => void; shown: boolean }) {
+function Row({
+  a,
+  first,
+  onShow,
+  shown,
+  take,
+}: {
+  a: AnswerView
+  first: boolean
+  onShow: () => void
+  shown: boolean
+  take: (id: string) => void
+}) {
   return (
     <li className="rule-row py-2">
       <button
@@ -34,7 +53,74 @@ function Row({ a, first, onShow, shown }: { a: AnswerView; first: boolean; onSho
           )}
         </span>
       </button>
+      {a.proof && (
+        <p className="mt-1 pl-[5.5rem] text-plain">
+          To prove it:{' '}
+          <button
+            type="button"
+            className="text-left underline underline-offset-4"
+            onClick={() => take(a.proof!.id)}
+          >
+            {a.proof.title}, {a.proof.setting}
+          </button>{' '}
+          reads <b className="figure font-semibold">{shownSpan(asHeard(a.proof.heard), a.proof)}</b> if it is this,{' '}
+          <span className="figure">
+            {shownSpan(asHeard(a.proof.heard), { from: a.proof.otherFrom, to: a.proof.otherTo })}
+          </span>{' '}
+          if it is not.
+        </p>
+      )}
+      {first && a.mend && (
+        <p className="no-print mt-1 pl-[5.5rem]">
+          <Button
+            kind="quiet"
+            onClick={() =>
+              editBuild(
+                b => addOwnStep(b, { title: `Mend: ${a.says}`.slice(0, LONGEST_TITLE), minutes: a.minutes }),
+                'Mend put into the plan',
+              )
+            }
+          >
+            Put it into the plan
+          </Button>
+        </p>
+      )}
     </li>
+  )
+}
+
+/** What the readings tell of pots and windings; taken in, Wiring's response follows. */
+function PartsRead({ parts }: { parts: MeterWork['parts'] }) {
+  const takeIn = () =>
+    editBuild(
+      b =>
+        parts.reduce(
+          (x, p) => takeReading(x, { of: readingOf(p.ref), value: p.is, doubt: p.doubt, at: now(), with: 'meter' }),
+          b,
+        ),
+      'Parts as the readings tell them',
+    )
+  return (
+    <div className="mt-3">
+      <Table caption="What the readings tell of the parts" heads={['Part', 'as said', 'as read']}>
+        {parts.map(p => (
+          <tr key={p.ref} className="rule-row">
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              {p.label}
+            </th>
+            <td className="figure pr-3">
+              {formatResistance(p.was)} ± {formatResistance(p.wasDoubt, 2)}
+            </td>
+            <td className="figure font-semibold">
+              {formatResistance(p.is)} ± {formatResistance(p.doubt, 2)}
+            </td>
+          </tr>
+        ))}
+      </Table>
+      <Button className="no-print mt-2" onClick={takeIn}>
+        Take these into the parts
+      </Button>
+    </div>
   )
 }
 
@@ -43,10 +129,12 @@ export function Answers({
   work,
   shown,
   onShow,
+  take,
 }: {
   work: MeterWork
   shown: string | undefined
   onShow: (key: string | undefined) => void
+  take: (id: string) => void
 }) {
   const [first] = work.answers,
     none = work.other > (first?.chance ?? 0)
@@ -81,10 +169,12 @@ export function Answers({
             a={a}
             first={i === 0 && !none}
             shown={a.key === shown}
+            take={take}
             onShow={() => onShow(a.key === shown ? undefined : a.key)}
           />
         ))}
       </ol>
+      {work.parts.length > 0 && <PartsRead parts={work.parts} />}
       {work.other > 0.01 && !none && (
         <p className="text-note text-muted">{percent(work.other)} for something that is not thought of here.</p>
       )}

@@ -1,10 +1,13 @@
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { MeterWork } from '../../../core/meter/work.ts'
+import type { Mounting } from '../../../core/build/build.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { useHand } from '../../hooks/useHand.ts'
 import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
+import { DeviceLine } from '../../devices/DeviceLine.tsx'
+import { useDevice } from '../../devices/useDevice.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { Answers } from './Answers.tsx'
@@ -12,13 +15,16 @@ import { Practising, StartPractice } from './Practice.tsx'
 import { ProbeDrawing } from './ProbeDrawing.tsx'
 import { ProbeSheet } from './ProbeSheet.tsx'
 import { SheetOfTests } from './SheetOfTests.tsx'
+import { takeFromDevice } from './takeReadings.ts'
 import { useMeterWork } from './useMeterWork.ts'
 import { shownSpan, shownValue } from './words.ts'
 
-const OPEN = [
-  { value: 'inside', label: 'Cavity open' },
-  { value: 'outside', label: 'From outside only' },
-] as const
+/** What lies open: under a guard everything does once it is lifted, in a body the cavity once its cover is off. */
+const openChoices = (mounting: Mounting) =>
+  [
+    { value: 'inside', label: mounting === 'on the guard' ? 'Guard lifted' : 'Cover off' },
+    { value: 'outside', label: 'From outside only' },
+  ] as const
 
 const VIEWS = [
   { value: 'fault', label: 'Find a fault' },
@@ -56,8 +62,22 @@ export function Meter() {
     hand = wanted && found?.id === wanted ? found : first
   const off = rows.filter(r => r.state === 'does not agree').length,
     answer = work?.answers.find(a => a.key === shown)
-  const practising = build.circuit.standIn?.practice === true
   const view = params.get('view') === 'sheet' ? 'sheet' : 'fault'
+  // What is heard comes from no meter.
+  useDevice(
+    'meter',
+    hand && !hand.v.heard
+      ? { build: build.id, of: hand.id, label: `${hand.v.title}, ${hand.v.setting}` }
+      : undefined,
+    r => {
+      takeFromDevice(r)
+      // On the test sheet one reading follows another.
+      const sheet = work?.sheet.rows ?? [],
+        after = sheet[sheet.findIndex(x => x.v.id === r.of) + 1]
+      if (view === 'sheet' && after) take(after.v.id)
+    },
+  )
+  const practising = build.circuit.standIn?.practice === true
   const choose = (key: string, value: string, usual: string) =>
     setParams(
       p => {
@@ -82,7 +102,7 @@ export function Meter() {
             label="What is open"
             value={inside ? 'inside' : 'outside'}
             onChange={v => choose('open', v, 'inside')}
-            options={OPEN}
+            options={openChoices(build.instrument.mounting)}
           />
         </div>
       }
@@ -150,15 +170,23 @@ export function Meter() {
         />
       }
     >
-      {work && view === 'sheet' && <SheetOfTests work={work} take={take} {...(hand ? { hand: hand.id } : {})} />}
+      {work && view === 'sheet' && (
+        <>
+          <SheetOfTests work={work} take={take} {...(hand ? { hand: hand.id } : {})} />
+          <DeviceLine sort="meter" />
+        </>
+      )}
       {work && hand && view === 'fault' && (
         <div className="grid gap-x-8 gap-y-4 min-[1150px]:grid-cols-2">
-          <ProbeSheet key={hand.id} v={hand.v} />
+          <div className="min-w-0">
+            <ProbeSheet key={hand.id} v={hand.v} />
+            {!hand.v.heard && <DeviceLine sort="meter" />}
+          </div>
           {practising ? (
             <Practising work={work} />
           ) : (
             <div>
-              <Answers work={work} shown={shown} onShow={setShown} />
+              <Answers work={work} shown={shown} onShow={setShown} take={take} />
               <StartPractice />
             </div>
           )}

@@ -1,3 +1,4 @@
+import type { HeardSort } from '../../../core/build/readingRef.ts'
 import { nearestChoice } from '../../../core/meter/heardWords.ts'
 import { NOTHING } from '../../../core/meter/meters.ts'
 import type { Outcome, ProbeView } from '../../../core/meter/work.ts'
@@ -9,6 +10,11 @@ export const shownOhms = (ohms: number): string => (ohms >= NOTHING ? 'OL' : for
 /** What was read or heard, in its own words. */
 export const shownValue = (v: Pick<ProbeView, 'heard'>, value: number): string =>
   v.heard ? nearestChoice(v.heard.what, value).label : shownOhms(value)
+
+/** What is needed to say a value of a probe: how it is listened to, if it is. */
+export const asHeard = (what: HeardSort | undefined): Pick<ProbeView, 'heard'> => ({
+  heard: what && { what, how: '' },
+})
 
 /** What it may come out as. */
 export function shownSpan(v: Pick<ProbeView, 'heard'>, o: Pick<Outcome, 'from' | 'to'>): string {

@@ -5,3 +5,6 @@ export const day = (stamp: string): string => format(parseISO(stamp.slice(0, 10)
 
 /** A moment as said at the bench, on its own clock: Mon 30 Nov, 19:05. */
 export const moment = (utc: string): string => format(parseISO(utc), 'EEE d MMM, HH:mm')
+
+/** A moment's day with its year, for records that last. */
+export const dated = (utc: string): string => format(parseISO(utc), 'd MMM yyyy')

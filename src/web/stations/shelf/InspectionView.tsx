@@ -11,8 +11,12 @@ import { FarReading } from '../../components/FarReading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
+import { PickupCard } from './PickupCard.tsx'
 import { quantityText } from './quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
+
+/** A pickup's winding is read coil by coil, on its card. */
+const WINDING_PATH = 'dims.dcResistance'
 
 /** What to look at and measure when a part comes in, in order; and where its listing was wrong. */
 export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean }) {
@@ -33,7 +37,9 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
   const matters = useRef(new Set<string>())
   for (const x of seen.items) if (weight(x.path) > 0) matters.current.add(x.path)
   const settling = seen.items.filter(x => matters.current.has(x.path)),
-    rest = seen.items.filter(x => !matters.current.has(x.path))
+    rest = seen.items.filter(
+      x => !matters.current.has(x.path) && !(part.kind === 'pickup' && x.path === WINDING_PATH),
+    )
   const row = (i: InspectionItem, n: number) => {
     const spec = specAt(part, i.path)!
     return (
@@ -103,6 +109,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
           ))}
         </ul>
       </section>
+      {part.kind === 'pickup' && <PickupCard part={part} owner={inBuild ? 'build' : 'shelf'} onPart={replace} />}
       {seen.wrong.length > 0 && (
         <ul className="border-l-4 border-never pl-3 text-plain">
           {seen.wrong.map(w => (

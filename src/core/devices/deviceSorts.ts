@@ -1,0 +1,21 @@
+import { parseMeter } from '../meter/meterText.ts'
+import type { Parsed } from '../units/parsed.ts'
+
+/** A sort of device that gives readings: what it is called, and how what it shows is read. */
+export interface DeviceSort {
+  label: string
+  /** Reads what its display shows, in the unit that its readings are kept in. */
+  parse: (text: string) => Parsed & { doubt?: number }
+}
+
+/** Devices that the stations know to take readings from. A new sort is a row here and a field that wants it. */
+export const DEVICE_SORTS = {
+  /** A meter on ohms: `8.52k`, `OL`. */
+  meter: { label: 'Meter', parse: parseMeter },
+} as const satisfies Record<string, DeviceSort>
+
+export type DeviceSortName = keyof typeof DEVICE_SORTS
+export const DEVICE_SORT_NAMES = Object.keys(DEVICE_SORTS) as DeviceSortName[]
+
+export const isDeviceSort = (text: unknown): text is DeviceSortName =>
+  typeof text === 'string' && Object.hasOwn(DEVICE_SORTS, text)

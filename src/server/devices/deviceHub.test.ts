@@ -1,0 +1,102 @@
+import { connect, type Socket } from 'node:net'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { DeviceHub, type DeviceEvent } from './deviceHub.ts'
+
+let hub: DeviceHub, port: number
+const open: Socket[] = []
+beforeEach(async () => {
+  hub = new DeviceHub()
+  port = (await hub.listen(0))!
+})
+afterEach(() => {
+  for (const s of open.splice(0)) s.destroy()
+  hub.close()
+})
+
+/** A device on the line: what it was told, and a way to speak. */
+function device(...lines: string[]) {
+  const socket = connect(port, '127.0.0.1'),
+    told: string[] = []
+  open.push(socket)
+  let ended = false
+  socket.setEncoding('utf8')
+  socket.on('data', (d: string) => told.push(...d.split('\n').filter(Boolean)))
+  socket.on('close', () => (ended = true))
+  socket.on('error', () => undefined)
+  const say = (l: string) => socket.write(l + '\n')
+  lines.forEach(say)
+  return { told, say, socket, ended: () => ended }
+}
+const page = (name: string) => {
+  const heard: DeviceEvent[] = []
+  return {
+    heard,
+    leave: hub.join(name, e => heard.push(e)),
+    readings: () => heard.filter(e => e.kind === 'reading'),
+  }
+}
+const until = (what: () => unknown) => expect.poll(what, { timeout: 5000 })
+
+describe('devices on the local socket', () => {
+  it('are told what is in hand, and their reading goes to the page that said so last', async () => {
+    const a = page('a'),
+      b = page('b'),
+      d = device('HELLO 1 meter Bench meter')
+    await until(() => d.told).toEqual(['READY 1', 'NONE'])
+    expect(a.heard.at(-1)).toMatchObject({ kind: 'devices', devices: [{ sort: 'meter', name: 'Bench meter' }] })
+    hub.take({ sort: 'meter', page: 'a', build: 'wren', of: 'meter.rest', label: 'Plug' })
+    hub.take({ sort: 'meter', page: 'b', build: 'my build', of: 'probe.a/b@x y', label: 'A to B' })
+    await until(() => d.told.at(-1)).toBe('HAND my%20build probe.a%2Fb%40x%20y A to B')
+    d.say('SHOWS 8k')
+    d.say('READING 8.52 kΩ')
+    await until(() => b.readings()).toMatchObject([{ text: '8.52 kΩ', build: 'my build', of: 'probe.a/b@x y' }])
+    expect(a.readings()).toEqual([])
+    // What a display shows is for all to see.
+    expect(a.heard.filter(e => e.kind === 'shows')).toMatchObject([{ text: '8k' }])
+  })
+  it('take nothing when no field is in hand, or its page has gone', async () => {
+    const a = page('a'),
+      d = device('HELLO 1 meter m', 'READING 1k')
+    await until(() => d.told.at(-1)).toMatch(/^REFUSED no field is in hand/)
+    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    await until(() => d.told.at(-1)).toMatch(/^HAND/)
+    hub.leave('someone else', 'meter')
+    d.say('READING 1k')
+    await until(() => a.readings()).toHaveLength(1)
+    a.leave()
+    await until(() => d.told.at(-1)).toBe('NONE')
+    d.say('READING 1k')
+    await until(() => d.told.at(-1)).toMatch(/^REFUSED/)
+    expect(a.readings()).toHaveLength(1)
+  })
+  it('are told why a line was not taken, and may go on', async () => {
+    const a = page('a'),
+      d = device('READING 8k', 'HELLO 7 meter x', 'HELLO 1 meter m', 'HELLO 1 meter again', 'READING nine', 'PING')
+    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    await until(() => d.told.filter(l => l.startsWith('REFUSED'))).toHaveLength(5)
+    d.say('READING OL')
+    await until(() => a.readings()).toHaveLength(1)
+  })
+  it('are parted with when they say too much, and gone from the page when they go', async () => {
+    const a = page('a'),
+      d = device('HELLO 1 meter m', ...Array.from({ length: 80 }, () => 'SHOWS 1k'))
+    await until(d.ended).toBe(true)
+    expect(d.told.at(-1)).toMatch(/at most 50 lines a second/)
+    await until(() => a.heard.at(-1)).toEqual({ kind: 'devices', devices: [] })
+    const e = device('HELLO 1 meter m', 'BYE')
+    await until(e.ended).toBe(true)
+    expect(hub.devices).toEqual([])
+  })
+  it('are at most sixteen', async () => {
+    for (let i = 0; i < 16; i++) device(`HELLO 1 meter m${i}`)
+    await until(() => hub.devices.length).toBe(16)
+    const more = device('HELLO 1 meter more')
+    await until(more.ended).toBe(true)
+    expect(more.told.join()).toMatch(/16 devices are connected already/)
+  })
+  it('have no port where it is taken, and the workshop goes on', async () => {
+    const other = new DeviceHub()
+    expect(await other.listen(port)).toBeUndefined()
+    other.close()
+  })
+})

@@ -1,0 +1,49 @@
+import { useState } from 'react'
+import { DEVICE_SORTS, type DeviceSortName } from '../../core/devices/deviceSorts.ts'
+import { Button } from '../components/Button.tsx'
+import { useDevices } from './deviceStore.ts'
+import { connectSerial, hasSerial } from './serial.ts'
+
+/** Which devices of a sort are connected and what they show just now; how to connect one. */
+export function DeviceLine({ sort }: { sort: DeviceSortName }) {
+  const { bridged, serial, shows } = useDevices(),
+    [trouble, setTrouble] = useState<string>(),
+    here = [...bridged, ...serial].filter(d => d.sort === sort),
+    label = DEVICE_SORTS[sort].label.toLowerCase()
+  return (
+    <div className="no-print mt-3">
+      {here.map(d => (
+        <p key={d.id} role="status" className="text-body">
+          <b className="font-semibold">{d.name}</b> is connected: what it reads lands here.{' '}
+          {shows[d.id] && (
+            <>
+              It shows <span className="figure">{shows[d.id]}</span>
+            </>
+          )}
+        </p>
+      ))}
+      {here.length === 0 && (
+        <details>
+          <summary className="min-h-10 cursor-pointer text-plain underline underline-offset-4">
+            Connect a {label}
+          </summary>
+          <p className="max-w-xl text-plain text-muted">
+            A {label} that speaks the line protocol on this machine’s device port lands its readings in the field in
+            hand. A simulated one reads the instrument on the bench:{' '}
+            <code className="figure">npx snugbolt device {sort}</code>
+          </p>
+          {hasSerial() && (
+            <Button className="mt-2" onClick={() => void connectSerial().then(setTrouble)}>
+              Choose a serial port
+            </Button>
+          )}
+          {trouble && (
+            <p role="alert" className="text-note text-never">
+              {trouble}
+            </p>
+          )}
+        </details>
+      )}
+    </div>
+  )
+}
