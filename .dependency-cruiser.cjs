@@ -36,7 +36,7 @@ const STANDS_ON = {
     'parts',
     'units',
   ],
-  sound: ['circuit', 'setup', 'layout', 'build'],
+  sound: ['meter', 'circuit', 'setup', 'layout', 'build'],
   print: ['ways', 'circuit', 'drill', 'layout', 'build', 'geometry', 'units'],
   trace: ['fit', 'drill', 'layout', 'build', 'parts', 'units'],
   facts: [

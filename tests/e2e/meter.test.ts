@@ -240,3 +240,75 @@ describe('a meter on the line', () => {
     expect(page.troubles).toEqual([])
   })
 })
+
+describe('what is heard, proven and known of the parts', () => {
+  it('sounds as the one on the bench and as it should be; an answer says how to prove it and goes into the plan', async () => {
+    const id = await copyOf(bench, 'heard', 'wren'),
+      page = await bench.open(`/b/${id}/meter`)
+    await page.getByText('2 taken, 1 off').waitFor()
+    await page.getByRole('button', { name: /^How much does it hum\?/ }).click()
+    await page.getByRole('button', { name: 'Hear the one on the bench' }).click()
+    await page.getByText('Sounding: on the bench.').waitFor()
+    await page.getByRole('button', { name: 'Hear how it should be' }).click()
+    await page.getByText('Sounding: as it should be.').waitFor()
+    const answers = page.getByRole('region', { name: 'What explains it' })
+    await answers
+      .getByText(/To prove it/)
+      .first()
+      .waitFor()
+    for (let n = 0; n < 5; n++) {
+      if (await answers.getByRole('heading', { name: 'It is this' }).count()) break
+      await page.getByRole('button', { name: /: read this next$/ }).click()
+      await page
+        .getByRole('button', { name: 'Take it from the bench meter' })
+        .or(page.getByRole('button', { name: 'Listen on the bench' }))
+        .click()
+      await page.getByText(new RegExp(`^${3 + n} taken`)).waitFor()
+    }
+    await answers.getByRole('button', { name: 'Put it into the plan' }).click()
+    await expect
+      .poll(async () => (await storedBuild(bench, id)).ownSteps.map(s => s.title))
+      .toContainEqual(expect.stringMatching(/^Mend: Wire w11/))
+    expect(page.troubles).toEqual([])
+  })
+  it('judges a used pickup coil by coil as it comes in, and keeps every reading on its card', async () => {
+    const id = await copyOf(bench, 'card'),
+      page = await bench.open(`/b/${id}/shelf?hand=heron-double&view=inspection`),
+      coils = page.getByRole('region', { name: 'Coil by coil' }),
+      part = async () => (await storedBuild(bench, id)).parts.find(p => p.id === 'heron-double')!
+    await coils.waitFor()
+    const read = async (label: string, text: string) => {
+      const f = coils.getByLabel(`Reading of ${label}`)
+      await f.fill(text)
+      await f.press('Enter')
+    }
+    await read('Coil a', '12 mm')
+    await coils
+      .getByRole('alert')
+      .getByText(/is not a resistance/)
+      .waitFor()
+    await read('Coil a', '4.3k')
+    await coils.getByText(/As it should be/).waitFor()
+    await coils.getByLabel('How warm it is').fill('90 °C')
+    await coils.getByLabel('How warm it is').press('Enter')
+    await coils.getByRole('alert').getByText(/is outside/).waitFor()
+    await coils.getByLabel('How warm it is').fill('28 °C')
+    await coils.getByLabel('How warm it is').press('Enter')
+    await read('Coil b', 'OL')
+    await coils.getByText(/Open: a broken end/).waitFor()
+    await expect
+      .poll(async () => (await part()).card?.map(r => [r.coil, r.celsius]))
+      .toEqual([
+        ['a', 20],
+        ['b', 28],
+      ])
+    expect((await part()).dims.dcResistance!.basis).toBe('claimed')
+    await read('Coil b', '4.4k')
+    // Both coils sound: their sum at 20 °C is what the part has, less the meter's own leads.
+    await expect.poll(async () => (await part()).dims.dcResistance!.basis).toBe('measured')
+    expect((await part()).dims.dcResistance!.value).toBeCloseTo(4300 + 4400 / (1 + 0.00393 * 8), -2)
+    await coils.getByText(/It was open before and is closed again/).waitFor()
+    await page.getByRole('table', { name: 'Every reading of it' }).getByRole('row').nth(3).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})

@@ -1,4 +1,4 @@
-import { EAR, type Model, type Table } from './table.ts'
+import type { Model, Table } from './table.ts'
 import { isNothing, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 
 /** Something that was read or heard. */
@@ -70,7 +70,7 @@ export class Belief {
 
   private heard(h: number, o: Observation): number {
     const at = h * this.t.probes + o.probe,
-      sd = Math.hypot(EAR, o.doubt ?? 0),
+      sd = Math.hypot(this.t.sd[at]!, o.doubt ?? 0),
       likely = (1 - SLIP) * normal(o.value - this.t.mean[at]!, sd),
       slip = SLIP * ANY_HEARD
     if (slip > likely) this.slips[h]!++

@@ -1,3 +1,5 @@
+import { lugRef } from '../build/lugRef.ts'
+import { METAL_LUGS } from '../parts/lugs.ts'
 import type { Load } from '../build/circuitRecord.ts'
 import { loaded, type Element, type Network } from '../circuit/network.ts'
 import type { Pieces, Pole } from '../circuit/pieces.ts'
@@ -21,6 +23,8 @@ const HUM = { field: 3e-4, room: 2e-9, near: 2e-8, body: 3e-7 } as const
 export interface Heard {
   level: number
   treble: number
+  /** How much of the coils cancels in them: what all give by themselves over what is left, 1 when nothing does. */
+  cancels: { level: number; treble: number }
   /** What a steel blade tapped on a pickup's poles gives, by pickup. */
   taps: ReadonlyMap<string, number>
   /** Which way a meter at the jack swings when steel leaves a pickup's pole: 1 up, −1 down, 0 not at all. */
@@ -32,23 +36,30 @@ export interface Heard {
 
 const db = (v: number): number => 20 * Math.log10(Math.max(v, 1e-9))
 
-/** Sum of the coils' own sources at the tip at one of the frequencies, V: magnitude, and real part. */
-function sum(t: Transfers, at: number, of?: string): { size: number; re: number } {
+/** Coils of one kind differ by so much as a share: of a field that cancels as much is left [from memory]. */
+const UNLIKE = 0.05
+/** Two coils never see a string alike, as they lie at different places along it: so much is left when all else cancels [from memory: 10 to 30 %]. */
+export const LEFT = 0.15
+
+/** Sum of the coils' own sources at the tip at one of the frequencies, V: magnitude with what never cancels, real part, and what they would give added up. */
+function sum(t: Transfers, at: number, of?: string): { size: number; re: number; all: number } {
   let re = 0,
-    im = 0
+    im = 0,
+    all = 0
   t.coils.forEach((c, q) => {
     if (of !== undefined && c.of !== of) return
     re += c.volts * t.re[q]![at]!
     im += c.volts * t.im[q]![at]!
+    all += Math.abs(c.volts) * Math.hypot(t.re[q]![at]!, t.im[q]![at]!)
   })
-  return { size: Math.hypot(re, im), re }
+  return { size: Math.max(Math.hypot(re, im), LEFT * all), re, all }
 }
 
 /** Below this a coil moves no meter, V of a level-1 pickup [from memory]. */
 const SWINGS = 0.05
 
-/** The circuit as nodes and two-poles for the solver, sleeve first: what is heard needs no names. */
-function networkOn(p: Pieces, roots: Int32Array, load: Load): Network {
+/** The circuit as nodes and two-poles for the solver, sleeve first, into its load: what is heard needs no names. */
+export function networkOn(p: Pieces, roots: Int32Array, load: Load): Network {
   const place = placesOf(p.terminals),
     ground = p.jack ? roots[place.get(p.jack.sleeve)!]! : -1
   const node = (t: string): number => {
@@ -88,9 +99,13 @@ export function hear(
     swings.set(of, Math.abs(s.re) < SWINGS ? 0 : s.re > 0 ? 1 : -1)
   }
   const { hum, touched } = hums ? humOf(p, roots, load, strings, t) : { hum: 0, touched: 0 }
+  const low = sum(t, 0),
+    high = sum(t, 1),
+    cancel = (x: { size: number; all: number }) => (x.all > 0 ? x.all / x.size : 1)
   return {
-    level: db(sum(t, 0).size),
-    treble: db(sum(t, 1).size),
+    level: db(low.size),
+    treble: db(high.size),
+    cancels: { level: cancel(low), treble: cancel(high) },
     taps,
     swings,
     hum: db(hum),
@@ -113,12 +128,22 @@ function humOf(
     place = placesOf(p.terminals),
     [t0, s0, hand] = [tip, sleeve, strings ?? ''].map(x => place.get(x) ?? -1) as [number, number, number]
   if (solved.ohms(t0, s0) === 0) return { hum: 0, touched: 0 }
-  let field = 0
-  t.coils.forEach((c, q) => (field += c.hum * t.re[q]![0]!))
+  let field = 0,
+    all = 0
+  t.coils.forEach((c, q) => {
+    field += c.hum * t.re[q]![0]!
+    all += Math.abs(c.hum * t.re[q]![0]!)
+  })
   // Open metal that leads nowhere brings nothing to the tip; what is on ground neither.
   let lugs = 0
-  for (let x = 0; x < p.terminals.length; x++) lugs += Math.abs(solved.across(x, s0, t0, s0))
-  const coils = HUM.field * Math.abs(field),
+  const brings = (x: number) => Math.abs(solved.across(x, s0, t0, s0)),
+    loose = looseMetal(p, place, x => solved.ohms(x, s0) < BONDED)
+  p.terminals.forEach((t, x) => {
+    lugs += brings(x)
+    // A case by itself hands what it catches to whatever lies within it.
+    if (loose.has(ownerOf(t))) lugs += CASE * brings(x)
+  })
+  const coils = HUM.field * Math.max(Math.abs(field), UNLIKE * all),
     hot = Math.abs(solved.across(hand, s0, t0, s0)),
     grounded = solved.ohms(hand, s0) < BONDED
   const away = Math.hypot(coils, (HUM.room + HUM.near) * lugs)
@@ -128,5 +153,18 @@ function humOf(
     touched: Math.hypot(coils, (HUM.room + (grounded ? 0 : HUM.near)) * lugs + HUM.body * hot),
   }
 }
+/** A case or frame catches so many times what a lug does, by its size [from memory]. */
+const CASE = 6
+
+const isCase = (terminal: string): boolean => METAL_LUGS.has(lugRef(terminal).lug)
+const ownerOf = (terminal: string): string => lugRef(terminal).of
+
+/** Components whose case or frame is on nothing. */
+function looseMetal(p: Pieces, place: ReadonlyMap<string, number>, grounded: (x: number) => boolean): Set<string> {
+  const out = new Set<string>()
+  for (const t of p.terminals) if (isCase(t) && !grounded(place.get(t)!)) out.add(ownerOf(t))
+  return out
+}
+
 /** A bond up to this grounds a hand as well as a wire does, Ω [from memory: a body couples to the mains by some tens of megohms]. */
 const BONDED = 1e6

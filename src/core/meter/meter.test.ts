@@ -14,6 +14,7 @@ import { answersOf, distinct, nextProbes, outcomeGroups } from './next.ts'
 import { difficultyOf, fewestReadings, hideFault, namedRight } from './practice.ts'
 import { randomOf, shown, standIn } from './standIn.ts'
 import { modelOf, tableOf, type Model, type Table } from './table.ts'
+import { standsOf } from './places.ts'
 import { probeText, takenFrom } from './taken.ts'
 import { meterWork } from './work.ts'
 
@@ -128,18 +129,31 @@ describe('chances', () => {
     expect(b.log[0]! - once).toBeGreaterThan(once - Math.log(model.hypotheses[0]!.prior))
   })
   it('go to something else where nothing explains what was read', () => {
-    const seen = [
-      'meter.rest',
-      'meter.rest+pot-tone:0.5',
-      'meter.rest+pot-tone:0',
-      'probe.pot-tone.1/pot-tone.3@rest',
-    ]
+    const seen = ['meter.rest', 'meter.rest+*:0.5', 'meter.rest+pot-tone:0', 'probe.pot-tone.1/pot-tone.3@rest']
       .map(x => probe(x))
       .filter(p => p >= 0)
       .map((p, i) => ({ probe: p, value: [77, 4e5, 31, 1234][i]! }))
     expect(seen.length).toBeGreaterThanOrEqual(3)
     const d = diagnose(model, table, seen)
     expect(d.other).toBeGreaterThan(d.answers[0]!.chance)
+  })
+})
+
+describe('settings at which readings are taken', () => {
+  it('turn knobs where most pickups are on, and all of them half way at once', () => {
+    const stands = standsOf(demo('kestrel')),
+      turned = stands.filter(s => s.turned)
+    const knobs = demo('kestrel').circuit.components.filter(c => c.kind === 'pot')
+    // Each knob shut, and all half way: at rest, and where two pickups are on.
+    expect(turned).toHaveLength(knobs.length + 2)
+    const shut = turned.filter(s => s.label.endsWith('shut'))
+    for (const s of shut) expect(Object.values(s.settings.knobs).filter(x => x === 0)).toHaveLength(1)
+    for (const s of turned.filter(x => x.label.endsWith('half way')))
+      expect(Object.values(s.settings.knobs).every(x => x === 0.5)).toBe(true)
+    expect(new Set(stands.map(s => s.key)).size).toBe(stands.length)
+    // With one pickup there is one such place, and a single knob goes by its own name.
+    const one = standsOf(ONE).filter(s => s.label.includes('half way'))
+    expect(one).toHaveLength(1)
   })
 })
 

@@ -11,6 +11,8 @@ import {
   thrownOf,
   type Settings,
 } from '../circuit/settings.ts'
+import { hear } from './ear.ts'
+import { under } from './under.ts'
 import { METAL_LUGS } from '../parts/lugs.ts'
 
 /** How a builder sets switches and knobs before a reading, with the name that a document keeps it by. */
@@ -20,23 +22,41 @@ export interface Stand {
   settings: Settings
   /** What has to be set otherwise than at rest. */
   moves: number
-  /** The knob that is turned for it. */
-  knob?: string
+  /** Knobs are turned for it. */
+  turned?: true
 }
 
 /** Settings of several switches that are all tried; above it one switch at a time [our choice]. */
 const ALL = 12
-/** Knobs are read shut and in the middle of their travel. */
-const KNOB_AT = [0, 0.5] as const
-const AT_WORDS: Readonly<Record<number, string>> = { 0: 'shut', 0.5: 'half way' }
-
-/** A setting with a knob turned, by its name. */
+/** A setting with a knob turned, by its name; `*` stands for all knobs. */
 export const standKey = (setting: string, knob: string, at: number): string => `${setting}+${knob}:${at}`
+const EVERY = '*'
 
-/** Settings at which readings are taken: each place of the switches, and each knob shut and half way with all else at rest. */
+/** A pickup that taps no fainter than this is on, dB under one by itself [from memory]. */
+const ON = -20
+
+/** The place of the switches with most pickups on: there every knob has something to do. */
+function fullest(build: Wired, places: readonly Settings[]): Settings {
+  const played = under(build, true),
+    pickups = build.circuit.components.filter(c => c.kind === 'pickup').map(c => c.id),
+    on = (s: Settings) =>
+      [...hear(played(s, []), build.circuit.load, pickups, undefined, false).taps.values()].filter(db => db > ON)
+        .length
+  return places.reduce(
+    (best, s) => {
+      const n = on(s)
+      return n > best.n ? { s, n } : best
+    },
+    { s: openSettings(build), n: -1 },
+  ).s
+}
+
+/**
+ * Settings at which readings are taken: each place of the switches; at the fullest of them each knob shut, and all knobs
+ * half way at once, which shows every track's taper in one go.
+ */
 export function standsOf(build: Wired): Stand[] {
-  const rest = openSettings(build),
-    thrown = thrownOf(build)
+  const thrown = thrownOf(build)
   const moved = (s: Settings) => thrown.filter(t => s.throws[t.id] !== t.throws[0]!.id).length
   const all = allSettings(build),
     some = all.length <= ALL ? all : all.filter(s => moved(s) <= 1)
@@ -47,17 +67,23 @@ export function standsOf(build: Wired): Stand[] {
     settings,
     moves: moved(settings),
   }))
-  const base = settingKey(build, rest)
-  const knobs = knobsOf(build).flatMap(k =>
-    KNOB_AT.map((at): Stand => ({
-      key: standKey(base, k.id, at),
-      label: `${label(rest)} · ${k.label} ${AT_WORDS[at]!}`,
-      settings: { ...rest, knobs: { ...rest.knobs, [k.id]: at } },
-      moves: 1,
-      knob: k.id,
-    })),
-  )
-  return [...places, ...knobs]
+  const knobs = knobsOf(build)
+  if (!knobs.length) return places
+  const turned = (s: Settings, ids: readonly string[], at: number): Stand => {
+    const k = ids.length === 1 ? knobs.find(x => x.id === ids[0]) : undefined
+    return {
+      key: standKey(settingKey(build, s), k?.id ?? EVERY, at),
+      label: `${label(s)} · ${k?.label ?? 'all knobs'} ${at ? 'half way' : 'shut'}`,
+      settings: { ...s, knobs: { ...s.knobs, ...Object.fromEntries(ids.map(id => [id, at])) } },
+      moves: moved(s) + ids.length,
+      turned: true,
+    }
+  }
+  const rest = openSettings(build),
+    full = fullest(build, some),
+    every = knobs.map(k => k.id)
+  const bases = settingKey(build, full) === settingKey(build, rest) ? [rest] : [rest, full]
+  return [...places, ...knobs.map(k => turned(full, [k.id], 0)), ...bases.map(s => turned(s, every, 0.5))]
 }
 
 /** What has to be open for a probe to reach a place. */

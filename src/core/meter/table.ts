@@ -6,7 +6,7 @@ import { placesOf, solveDirect } from './dc.ts'
 import { causesOf, deviation, doubtsOf, leaningOn, type Doubts, type Leaning } from './doubts.ts'
 import { crackleOf } from './crackle.ts'
 import { seenFrom, type Change } from './change.ts'
-import { hear, SILENCE, type Heard } from './ear.ts'
+import { hear, LEFT, SILENCE, type Heard } from './ear.ts'
 import { faultsOf } from './faults.ts'
 import { hypothesesOf, type Hypothesis } from './hypotheses.ts'
 import { CHEAP_METER, NOTHING, type MeterSort } from './meters.ts'
@@ -84,7 +84,7 @@ function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
   const { components } = build.circuit,
     pickups = components.filter(c => c.kind === 'pickup'),
     strings = stringsIn(components)
-  const turned = s.knob !== undefined
+  const turned = s.turned === true
   return [
     own('level', TAKES.listen),
     own('treble', TAKES.listen),
@@ -107,7 +107,7 @@ function hearingOf(build: Wired): (p: Parameters<typeof hear>[0], s: Stand) => H
     pickups = components.filter(c => c.kind === 'pickup').map(c => c.id),
     strings = stringsIn(components)
   // With a knob turned hum is not asked about.
-  return (p, s) => hear(p, load, pickups, strings && lugText({ of: strings.id, lug: 'bond' }), s.knob === undefined)
+  return (p, s) => hear(p, load, pickups, strings && lugText({ of: strings.id, lug: 'bond' }), !s.turned)
 }
 
 const clamped = (x: number): number => Math.max(SILENCE, Math.min(-SILENCE, x))
@@ -133,6 +133,13 @@ export function heardValue(m: Model, is: Heard, p: Extract<Probe, { kind: 'heard
       return 0
   }
 }
+
+/** Decibels for a small share of an amplitude: 20/ln 10. */
+const PER_SHARE = 20 / Math.LN10
+
+/** How far what is heard may be off, dB: the ear, and what two places along the string leave of a sum in which most cancels. */
+const heardDeviation = (is: Heard, p: Extract<Probe, { kind: 'heard' }>): number =>
+  p.what === 'level' || p.what === 'treble' ? Math.hypot(EAR, PER_SHARE * LEFT * (is.cancels[p.what] - 1)) : EAR
 
 /** The loudest that a pickup's tap should be at any setting, dB. */
 const loudestTap = (m: Model, of: string): number => Math.max(...m.right.map(r => r.taps.get(of) ?? -Infinity))
@@ -223,13 +230,13 @@ export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' 
       } else if (out) {
         mean[k] = SILENT[p.what]
         sd[k] = EAR
-      } else {
-        if (p.what === 'crackle') mean[k] = crackleOf(m.build, m.played, m.at, settings, changes, p.of!)
-        else {
-          heard ??= hearing(m.played(settings, atPlug), m.stands[stand]!)
-          mean[k] = heardValue(m, heard, p)
-        }
+      } else if (p.what === 'crackle') {
+        mean[k] = crackleOf(m.build, m.played, m.at, settings, changes, p.of!)
         sd[k] = EAR
+      } else {
+        heard ??= hearing(m.played(settings, atPlug), m.stands[stand]!)
+        mean[k] = heardValue(m, heard, p)
+        sd[k] = heardDeviation(heard, p)
       }
     }
   })

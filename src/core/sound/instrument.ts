@@ -1,6 +1,6 @@
 import type { Laid, Wired } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
-import { loaded, networkOf } from '../circuit/network.ts'
+import { loaded, networkOf, type Network } from '../circuit/network.ts'
 import type { Settings } from '../circuit/settings.ts'
 import { transfers } from '../circuit/solve.ts'
 import { layOut } from '../layout/layOut.ts'
@@ -34,11 +34,16 @@ export function stringOf(build: Laid, p: Pluck): Plucked | string {
 
 /** What a plucked string sounds like at the jack at a setting, at equal loudness; silence gives silence. */
 export function pluckSound(build: Wired & Laid, s: Settings, p: Pluck): Float32Array | string {
+  const x = pluckThrough(build, loaded(networkOf(build, s), build.circuit.load), p)
+  return typeof x === 'string' ? x : levelled(x, RATE)
+}
+
+/** A plucked string through any network of this build's coils, as loud as it comes, or why there is none. */
+export function pluckThrough(build: Wired & Laid, network: Network, p: Pluck): Float32Array | string {
   const string = stringOf(build, p)
   if (typeof string === 'string') return string
   const layout = layOut(build)
   if (!layout) return 'The pickups have no place yet: choose neck, bridge and strings.'
-  const network = loaded(networkOf(build, s), build.circuit.load)
   const hz: number[] = []
   for (let n = 1; partialHz(string, n) < TOP; n++) hz.push(partialHz(string, n))
   const t = transfers(network, hz),
@@ -62,5 +67,5 @@ export function pluckSound(build: Wired & Laid, s: Settings, p: Pluck): Float32A
       },
     ]
   })
-  return levelled(sounded(partialsOf(string, ears, RATE), p.seconds, RATE), RATE)
+  return sounded(partialsOf(string, ears, RATE), p.seconds, RATE)
 }

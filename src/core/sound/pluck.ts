@@ -91,7 +91,7 @@ export function sounded(partials: readonly Partial[], seconds: number, rate: num
 }
 
 /** How loud everything is made, share of full scale, by the root of the mean square of its first second. */
-const LOUD = 0.12
+export const LOUD = 0.12
 /** Fading out at the end, s. */
 const FADE = 0.03
 

@@ -19,6 +19,8 @@ import { travelOf, type Travel } from '../../core/circuit/travel.ts'
 import { faultsOf } from '../../core/meter/faults.ts'
 import { FAULT_SORTS } from '../../core/meter/faultSorts.ts'
 import { fewestReadings, hideFault, namedRight, type Difficulty } from '../../core/meter/practice.ts'
+import { probeText } from '../../core/meter/taken.ts'
+import { benchSound } from '../../core/sound/bench.ts'
 import { benchReading } from '../../core/meter/benchMeter.ts'
 import { modelOf, tabulate } from '../../core/meter/table.ts'
 import { meterWork, type MeterWork, type Prepared } from '../../core/meter/work.ts'
@@ -349,6 +351,21 @@ const engines = {
   benchMeter: async (build: Build, id: string): Promise<number | undefined> => {
     const p = await prepared(build, () => undefined)
     return p && benchReading(p.model, build, id)
+  },
+
+  /** What is heard at a probe: on the instrument on the bench, or as it is meant; why there is nothing to hear. */
+  listen: async (
+    build: Build,
+    id: string,
+    asMeant: boolean,
+  ): Promise<Float32Array<ArrayBuffer> | string | undefined> => {
+    const p = await prepared(build, () => undefined),
+      { standIn: hidden } = build.circuit,
+      probe = p?.model.probes.find(x => probeText(p.model, x) === id),
+      fault = p?.model.hypotheses.find(h => h.id === hidden?.fault)
+    if (!p || probe?.kind !== 'heard') return undefined
+    const x = benchSound(p.model, build, asMeant ? [] : (fault?.faults ?? []), probe, hidden?.seed ?? 1)
+    return typeof x === 'string' ? x : new Float32Array(x)
   },
 
   /** A fault to be found, of a difficulty; undefined where the circuit has none. */

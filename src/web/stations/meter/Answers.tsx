@@ -53,8 +53,8 @@ function Row({
           )}
         </span>
       </button>
-      {a.proof && (
-        <p className="mt-1 pl-[5.5rem] text-plain">
+      {a.proof && (first || shown) && (
+        <p className="mt-1 pl-[6.05rem] text-plain">
           To prove it:{' '}
           <button
             type="button"
@@ -63,15 +63,19 @@ function Row({
           >
             {a.proof.title}, {a.proof.setting}
           </button>{' '}
-          reads <b className="figure font-semibold">{shownSpan(asHeard(a.proof.heard), a.proof)}</b> if it is this,{' '}
-          <span className="figure">
+          reads{' '}
+          <b className={`${a.proof.heard ? '' : 'figure '}font-semibold`}>
+            {shownSpan(asHeard(a.proof.heard), a.proof)}
+          </b>{' '}
+          if it is this,{' '}
+          <span className={a.proof.heard ? '' : 'figure'}>
             {shownSpan(asHeard(a.proof.heard), { from: a.proof.otherFrom, to: a.proof.otherTo })}
           </span>{' '}
           if it is not.
         </p>
       )}
       {first && a.mend && (
-        <p className="no-print mt-1 pl-[5.5rem]">
+        <p className="no-print mt-1 pl-[6.05rem]">
           <Button
             kind="quiet"
             onClick={() =>

@@ -10,9 +10,31 @@ import { Title } from '../../components/Heading.tsx'
 import { Segments } from '../../components/Segments.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { heavy } from '../../hooks/useHeavy.ts'
+import { useSounding } from '../../hooks/useSounding.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { takeBench, takeOhms, takeValue } from './takeReadings.ts'
 import { percent, shownSpan, shownValue } from './words.ts'
+
+/** What is heard at this place: of the instrument on the bench, and as it should be beside it. */
+function HearBench({ id, standsIn }: { id: string; standsIn: boolean }) {
+  const build = useOpenBuild(),
+    { sounding, sound } = useSounding(),
+    [trouble, setTrouble] = useState<string>()
+  const play = async (asMeant: boolean) => {
+    const x = await heavy().listen(build, id, asMeant)
+    setTrouble(typeof x === 'string' ? x : undefined)
+    if (x !== undefined && typeof x !== 'string') sound(asMeant ? 'as it should be' : 'on the bench', x)
+  }
+  return (
+    <div className="no-print mt-3 flex flex-wrap items-center gap-3">
+      {standsIn && <Button onClick={() => void play(false)}>Hear the one on the bench</Button>}
+      <Button onClick={() => void play(true)}>Hear how it should be</Button>
+      <span role="status" className={trouble ? 'text-body text-never' : 'text-note text-muted'}>
+        {trouble ?? (sounding && `Sounding: ${sounding}.`)}
+      </span>
+    </div>
+  )
+}
 
 /** The reading in hand: where and how, what it should be, what it is, what each outcome would mean. */
 export function ProbeSheet({ v }: { v: ProbeView }) {
@@ -70,6 +92,9 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
           />
         </div>
       )}
+      {v.heard && v.heard.what !== 'swing' && (
+        <HearBench id={v.id} standsIn={build.circuit.standIn !== undefined} />
+      )}
       {build.circuit.standIn && (
         <div className="mt-3">
           <Button kind={v.value === undefined ? 'main' : 'plain'} onClick={() => void fromBench()}>
@@ -94,7 +119,7 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
           <ul>
             {v.outcomes.map((o, i) => (
               <li key={i} className="rule-row py-1 text-plain leading-tight">
-                <span className="figure font-semibold">{shownSpan(v, o)}</span>{' '}
+                <span className={`${v.heard ? '' : 'figure '}font-semibold`}>{shownSpan(v, o)}</span>{' '}
                 <span className="figure text-muted">{percent(o.chance)}</span>
                 <span className="block">{o.means[0]}</span>
               </li>

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
@@ -6,6 +6,7 @@ import { Heading } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { heavy } from '../../hooks/useHeavy.ts'
+import { useSounding } from '../../hooks/useSounding.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 
 /** How long a pluck is listened to, s. */
@@ -19,9 +20,8 @@ export function HearIt({ settings, index }: { settings: readonly Settings[]; ind
   const [string, setString] = useState(build.instrument.strings),
     [at, setAt] = useState(USUAL_PLACE),
     [against, setAgainst] = useState<string>(),
-    [trouble, setTrouble] = useState<string>(),
-    [playing, setPlaying] = useState<string>()
-  const audio = useRef<{ context: AudioContext; source: AudioBufferSourceNode | undefined }>(undefined)
+    [trouble, setTrouble] = useState<string>()
+  const { sounding: playing, sound } = useSounding()
   const other = Math.max(0, labels.indexOf(against ?? labels[(index + 1) % labels.length]!))
   const pluck = { string, at, seconds: SECONDS }
   const made = async (s: Settings): Promise<Float32Array<ArrayBuffer> | undefined> => {
@@ -35,18 +35,7 @@ export function HearIt({ settings, index }: { settings: readonly Settings[]; ind
   }
   const play = async (which: number) => {
     const samples = await made(settings[which]!)
-    if (!samples) return
-    const a = (audio.current ??= { context: new AudioContext(), source: undefined })
-    a.source?.stop()
-    const buffer = a.context.createBuffer(1, samples.length, samples.length / SECONDS)
-    buffer.copyToChannel(samples, 0)
-    const source = a.context.createBufferSource()
-    source.buffer = buffer
-    source.connect(a.context.destination)
-    source.onended = () => setPlaying(undefined)
-    source.start()
-    a.source = source
-    setPlaying(labels[which])
+    if (samples) sound(labels[which]!, samples)
   }
   const keep = async () => {
     const file = await heavy().wav(build, settings[index]!, pluck)
