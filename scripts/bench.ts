@@ -12,6 +12,8 @@ import { readBuildText } from '../src/core/build/readBuild.ts'
 import { pitchSteps, response } from '../src/core/circuit/response.ts'
 import { allSettings } from '../src/core/circuit/settings.ts'
 import { spiceNetlist } from '../src/core/circuit/spice.ts'
+import { diagnose } from '../src/core/meter/diagnose.ts'
+import { modelOf, tableOf, type Table } from '../src/core/meter/table.ts'
 import { markList } from '../src/core/drill/markList.ts'
 import { sheetsPdf } from '../src/core/drill/templates/sheetsPdf.ts'
 import { templatesOf } from '../src/core/drill/templates/templates.ts'
@@ -202,6 +204,27 @@ function once(work: () => void): number {
         'ms',
         bars[name],
       )
+}
+{
+  const [largest] = RECIPE_BUILDS.map(([id, of]) => ({ id, m: modelOf(withRecipe(electric(of), id)) })).sort(
+    (a, b) => b.m.hypotheses.length * b.m.probes.length - a.m.hypotheses.length * a.m.probes.length,
+  )
+  if (largest) {
+    const { id, m } = largest
+    let table: Table | undefined
+    row(
+      `predictions of all ${m.hypotheses.length} ways to be of ${id}, ${m.probes.length} readings each`,
+      once(() => (table = tableOf(m))),
+      'ms',
+      3000,
+    )
+    row(
+      'the next reading among them (median of 5)',
+      timed(5, () => diagnose(m, table!, [])),
+      'ms',
+      300,
+    )
+  }
 }
 const own = bench.tasks[0]?.result?.latency.p50 ?? NaN
 

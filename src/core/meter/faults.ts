@@ -415,10 +415,10 @@ function coilName(g: Ground, c: Component, pole: string): string {
 
 /** What can be wrong with one half of a pot's track; what is wrong with all of it counts once, at its lower half. */
 function ofTrack(g: Ground, c: Component, { id: pole, b: wiper }: Pole, own: Own): Draft[] {
-  const halves = g.rest.poles.filter(p => p.of === c.id && p.kind === 'R').map(p => p.id),
-    k = halves.indexOf(pole),
-    low = k % 2 === 0
-  const pair = low ? [pole, halves[k + 1]!] : []
+  // The half that begins where this one ends, at their wiper, is the upper one.
+  const upper = g.rest.poles.find(p => p.of === c.id && p.kind === 'R' && p.a === wiper),
+    low = upper !== undefined
+  const pair = low ? [pole, upper.id] : []
   const lug = low ? 'lug 1' : 'lug 3'
   const out = [
     own('track open', ['open'], `${c.label}: the track is open towards ${lug}`, [{ kind: 'open', pole }]),

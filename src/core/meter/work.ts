@@ -101,6 +101,8 @@ export interface SheetView {
   /** No smaller number of readings would do. */
   least: boolean
   unseen: string[]
+  /** What is to be heard before anything is closed: each pickup's knock at each place of the switches, and the hum under a hand. */
+  heard: ProbeView[]
 }
 
 /** Answers that are told [our choice]. */
@@ -189,6 +191,9 @@ export function meterWork(
       of: all.size,
       least: sheet.proven,
       unseen: sheet.unseen.map(thing),
+      heard: m.probes.flatMap((p, i) =>
+        p.kind === 'heard' && (p.what === 'tap' || (p.what === 'touch' && p.stand === 0)) ? [view(i)] : [],
+      ),
     },
     parts: partsRead(m, t, d),
     next: proposed,

@@ -134,8 +134,10 @@ export function Answers({
   shown,
   onShow,
   take,
+  outside,
 }: {
   work: MeterWork
+  outside: boolean
   shown: string | undefined
   onShow: (key: string | undefined) => void
   take: (id: string) => void
@@ -178,6 +180,12 @@ export function Answers({
           />
         ))}
       </ol>
+      {first && first.alike.length > 0 && outside && (
+        <p className="mt-2 text-body">
+          <span className="figure">{first.alike.length + 1}</span> answers look alike from outside: take the cover
+          off to tell them apart.
+        </p>
+      )}
       {work.parts.length > 0 && <PartsRead parts={work.parts} />}
       {work.other > 0.01 && !none && (
         <p className="text-note text-muted">{percent(work.other)} for something that is not thought of here.</p>

@@ -186,7 +186,7 @@ export function Meter() {
             <Practising work={work} />
           ) : (
             <div>
-              <Answers work={work} shown={shown} onShow={setShown} take={take} />
+              <Answers work={work} shown={shown} onShow={setShown} take={take} outside={!inside} />
               <StartPractice />
             </div>
           )}

@@ -4,9 +4,11 @@ import { parseMeter } from '../../../core/meter/meterText.ts'
 import type { MeterWork, ProbeView } from '../../../core/meter/work.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button } from '../../components/Button.tsx'
-import { Title } from '../../components/Heading.tsx'
+import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
+import { Heading, Title } from '../../components/Heading.tsx'
+import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { takeOhms } from './takeReadings.ts'
+import { takeOhms, takeValue } from './takeReadings.ts'
 import { shownSpan } from './words.ts'
 
 /** Enter in one field goes on to the next, so that readings are typed one after another. */
@@ -80,6 +82,41 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
           )
         })}
       </ol>
+      {sheet.heard.length > 0 && (
+        <section aria-label="To be heard" className="mt-4">
+          <Heading>To be heard, amplifier low</Heading>
+          <ul>
+            {sheet.heard.map((v, i) => (
+              <li key={v.id} className="rule-row flex flex-wrap items-center gap-x-5 gap-y-1 py-2">
+                <span className="min-w-52 flex-1">
+                  {v.setting !== sheet.heard[i - 1]?.setting && (
+                    <span className="block text-lead font-semibold">{v.setting}</span>
+                  )}
+                  <span className="block text-body font-medium leading-tight">{v.title}</span>
+                  <span className="text-plain">
+                    should be: <b className="font-semibold">{shownSpan(v, v)}</b>
+                  </span>
+                </span>
+                <Select
+                  label={`Heard: ${v.title}, ${v.setting}`}
+                  hideLabel
+                  value={v.value === undefined ? '' : String(nearestChoice(v.heard!.what, v.value).value)}
+                  onChange={x => x !== '' && takeValue(v.id, Number(x), 'ear')}
+                  options={[
+                    { value: '', label: 'not listened' },
+                    ...HEARD_CHOICES[v.heard!.what].map(c => ({ value: String(c.value), label: c.label })),
+                  ]}
+                />
+                <span
+                  className={`w-28 text-plain font-semibold ${v.agrees === undefined ? 'text-muted' : v.agrees ? 'text-snug' : 'text-never'}`}
+                >
+                  {v.agrees === undefined ? 'not heard' : v.agrees ? 'as meant' : 'not as meant'}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {sheet.unseen.length > 0 && (
         <p className="mt-3 text-plain text-muted">
           No reading shows {sheet.unseen.length} more, since the current has another way, or what is open hides
