@@ -120,6 +120,8 @@ export interface Pair {
   access: Access
   /** Tip and sleeve, as the plug has them. */
   plug: boolean
+  /** Two bonds at once: no switch and no knob lies between them, so that it is read at rest alone. */
+  atRest?: true
 }
 
 /** Pairs that are worth a reading: every place against tip and sleeve, both ends of each wire, of each part and of each contact. */
@@ -152,5 +154,20 @@ export function pairsOf(build: Wired): Pair[] {
     const own = points.filter(p => lugRef(p.terminal).of === c.id && !METAL_LUGS.has(lugRef(p.terminal).lug))
     own.slice(1).forEach((p, i) => add(own[i]!.terminal, p.terminal))
   }
+  // From metal to metal: one reading proves both bonds.
+  const metal = points.filter(p => METAL_LUGS.has(lugRef(p.terminal).lug))
+  metal.forEach((p, i) => {
+    for (const q of metal.slice(i + 1)) {
+      const [a, b] = p.terminal < q.terminal ? [p, q] : [q, p]
+      if (!out.has(`${a.terminal} ${b.terminal}`))
+        out.set(`${a.terminal} ${b.terminal}`, {
+          a: a.terminal,
+          b: b.terminal,
+          access: a.access === 'inside' || b.access === 'inside' ? 'inside' : 'outside',
+          plug: false,
+          atRest: true,
+        })
+    }
+  })
   return [...out.values()]
 }

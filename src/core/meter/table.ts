@@ -48,7 +48,10 @@ export function modelOf(build: Wired, meter: MeterSort = CHEAP_METER): Model {
   const played = under(build, true)
   const m = { build, meter, stands, doubts: doubtsOf(build, meter), at: under(build, false), played }
   const hearing = hearingOf(build),
-    probes = stands.flatMap((s, i) => [...pairs.map(p => ohmsProbe(p, s, i)), ...heardProbes(build, s, i)]),
+    probes = stands.flatMap((s, i) => [
+      ...pairs.flatMap(p => (p.atRest && i > 0 ? [] : [ohmsProbe(p, s, i)])),
+      ...heardProbes(build, s, i),
+    ]),
     // What is wrong adds terminals behind the circuit's own, so that their places stay.
     place = placesOf(stands.length ? m.at(stands[0]!.settings, []).terminals : [])
   return {
