@@ -2,6 +2,7 @@ import { Command, CommanderError, Option } from 'commander'
 import { response } from '../core/circuit/response.ts'
 import { knobsOf, openSettings, settingLabel, thrownOf, PULLED, type Settings } from '../core/circuit/settings.ts'
 import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
+import { withWireMetres } from '../core/ways/wireMetres.ts'
 import { modelOf, tableOf } from '../core/meter/table.ts'
 import { meterWork } from '../core/meter/work.ts'
 import { PAPER_NAMES, type Build } from '../core/build/build.ts'
@@ -85,11 +86,12 @@ function settingsFrom(build: Build, o: CircuitOptions): Settings {
 const namesOf = (list: readonly { id: string }[]): string => list.map(x => x.id).join(', ')
 
 function circuitReport(build: Build) {
+  const measured = withWireMetres(build)
   return {
     build: build.id,
     load: build.circuit.load,
     positions: fact('settings', build).map(s => {
-      const r = response(build, s)
+      const r = response(measured, s)
       return { position: settingLabel(build, s), settings: s, level100HzDb: r.base, peak: r.peak, silent: r.silent }
     }),
     meterAtJack: fact('meter', build).map(({ settings, ...m }) => {

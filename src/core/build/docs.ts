@@ -20,7 +20,10 @@ export type Mended = Pick<Build, (typeof MENDED)[number]>
 
 /** What of the document settles what is heard and read at the jack. */
 export const WIRED = ['instrument', 'parts', 'slots', 'circuit', 'readings'] as const
-export type Wired = Pick<Build, (typeof WIRED)[number]>
+export type Wired = Pick<Build, (typeof WIRED)[number]> & {
+  /** How long wires are, m, where their ways have been found: no part of the document, and left out where nobody asked. */
+  readonly wireMetres?: ReadonlyMap<string, number>
+}
 
 /** What of the document settles the hole list and its drawings. */
 export const DRILLED = [...MENDED, 'name', 'preferences'] as const

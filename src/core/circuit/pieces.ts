@@ -234,7 +234,14 @@ export function piecesOf(build: Wired, s: Settings, powered = true): Pieces {
   for (const w of wires) {
     const screen = w.braid?.from ?? w.braid?.to
     if (screen !== undefined && there.has(w.from) && there.has(screen))
-      poles.push({ kind: 'C', id: `${w.id}-braid`, of: '', a: w.from, b: screen, farads: SHIELDED * USUAL_LENGTH })
+      poles.push({
+        kind: 'C',
+        id: `${w.id}-braid`,
+        of: '',
+        a: w.from,
+        b: screen,
+        farads: SHIELDED * (build.wireMetres?.get(w.id) ?? USUAL_LENGTH),
+      })
   }
   const jack = components.find(c => c.kind === 'jack')
   return {

@@ -117,7 +117,10 @@ export function diagnose(
       faults,
       evidence: seen.map(o => evidence(m, t, h, o)),
       minutes: faults.reduce((s, f) => s + FAULT_SORTS[f.sort].minutes, 0),
-      proof: place < PROVEN ? proofOf(m, t, h, best[top.find(o => o !== a) ?? a]!, allowed, done) : undefined,
+      proof:
+        place < PROVEN && faults.length
+          ? proofOf(m, t, h, best[top.find(o => o !== a) ?? a]!, allowed, done)
+          : undefined,
       alike: place < 3 ? top.filter(o => o !== a && !distinct(m, t, h, best[o]!, allowed)).map(o => keys[o]!) : [],
     }
   })

@@ -5,7 +5,7 @@ import { SHIELDED } from '../circuit/pieces.ts'
 import { decibels, pitchSteps, responseOf } from '../circuit/response.ts'
 import { allSettings, openSettings, type Settings } from '../circuit/settings.ts'
 import { transfers } from '../circuit/solve.ts'
-import { DETOUR } from './service.ts'
+import { runOf } from './wireMetres.ts'
 import { wireWays } from './wireWays.ts'
 
 /** A long run of hot wire, plain and as a shielded cable. */
@@ -84,7 +84,7 @@ export function hotRuns(build: Shaped): HotRun[] {
     const way = ways.get(w.id),
       node = open.nodeOf.get(w.from)
     if (!way || node === undefined || node <= 0 || (w.kind !== 'wire' && w.kind !== 'lead')) return []
-    const length = way.through.length || !way.together ? way.length : way.length * DETOUR,
+    const length = runOf(way),
       metres = length / 1000
     if (length < LONG) return []
     const bare = {

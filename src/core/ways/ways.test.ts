@@ -18,6 +18,10 @@ import { hotRuns } from './hotRuns.ts'
 import { shieldingOf } from './shielding.ts'
 import { passesBore, passesOpening } from './girth.ts'
 import { jointsIn, solderActs, type SolderAct } from './solderActs.ts'
+import { openSettings } from '../circuit/settings.ts'
+import { piecesOf } from '../circuit/pieces.ts'
+import { shielded } from '../circuit/shielded.ts'
+import { withWireMetres } from './wireMetres.ts'
 import { wireWays } from './wireWays.ts'
 import { drawing } from './drawing.ts'
 
@@ -34,6 +38,22 @@ describe('the way of a wire', () => {
     expect(w.through).toMatchObject([{ diameter: 8, planned: false }])
     const byHand = Math.hypot(10, 45) + 15 + Math.hypot(20, 30)
     expect(w.length).toBeCloseTo(byHand, 2)
+  })
+  it('gives a braid as many picofarads as it is long: 100 a metre [common practice]', () => {
+    const w = b.circuit.wires.find(x => x.id === 'w7')!,
+      braided = {
+        ...b,
+        circuit: { ...b.circuit, wires: b.circuit.wires.map(x => (x === w ? shielded(b, w, 'at its end') : x)) },
+      },
+      farads = (x: typeof braided) =>
+        piecesOf(x, openSettings(x), true).poles.find(y => y.kind === 'C' && y.id === 'w7-braid') as {
+          farads: number
+        }
+    const byHand = Math.hypot(10, 45) + 15 + Math.hypot(20, 30)
+    expect(farads(withWireMetres(braided)).farads).toBeCloseTo((100e-12 * byHand) / 1000, 14)
+    // Nobody asked for ways: a usual length. Nothing is shielded: nothing is looked for.
+    expect(farads(braided).farads).toBeCloseTo(20e-12, 14)
+    expect(withWireMetres(b)).toBe(b)
   })
   it('stays in a hollow that both ends lie in: the straight line', () => {
     expect(way(b, 'w2')).toMatchObject({ through: [], blocked: false, length: 40 })

@@ -4,7 +4,7 @@ import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
 import { drawing } from '../../core/ways/drawing.ts'
-import type { Drilled, Laid, Shaped, Wired } from '../../core/build/docs.ts'
+import type { Drilled, Shaped, Wired } from '../../core/build/docs.ts'
 import { besideAt, loadWords, type Beside, type Other } from '../../core/circuit/beside.ts'
 import { doubtfulValues, type DoubtfulValue } from '../../core/circuit/candidates.ts'
 import { partOf, type Settings } from '../../core/circuit/settings.ts'
@@ -32,6 +32,7 @@ import { traceItem, type TracedNumber } from '../../core/trace/traceItem.ts'
 import { bestSets, type FoundSet } from '../../core/match/search.ts'
 import { pluckSound, RATE, type Pluck } from '../../core/sound/instrument.ts'
 import { wavFile } from '../../core/sound/wav.ts'
+import { withWireMetres } from '../../core/ways/wireMetres.ts'
 import { hotRuns, type HotRun } from '../../core/ways/hotRuns.ts'
 import type { Wishes } from '../../core/match/wishes.ts'
 import type { Part } from '../../core/parts/part.ts'
@@ -133,19 +134,21 @@ const engines = {
   }),
 
   /** What several settings sound like at the jack, in numbers and words. */
-  sounds: (build: Wired, settings: Settings[]): HeardSetting[] =>
-    settings.map(s => {
-      const sound = soundAt(build, s)
-      return { ...sound, words: soundWords(build, sound) }
-    }),
+  sounds: (build: Shaped & Wired, settings: Settings[]): HeardSetting[] => {
+    const measured = withWireMetres(build)
+    return settings.map(s => {
+      const sound = soundAt(measured, s)
+      return { ...sound, words: soundWords(measured, sound) }
+    })
+  },
 
   /** A plucked string at the jack, or why there is none. */
-  pluck: (build: Wired & Laid, s: Settings, p: Pluck): Float32Array<ArrayBuffer> | string => {
-    const x = pluckSound(build, s, p)
+  pluck: (build: Shaped & Wired, s: Settings, p: Pluck): Float32Array<ArrayBuffer> | string => {
+    const x = pluckSound(withWireMetres(build), s, p)
     return typeof x === 'string' ? x : new Float32Array(x)
   },
-  wav: (build: Wired & Laid, s: Settings, p: Pluck): Uint8Array<ArrayBuffer> | string => {
-    const x = pluckSound(build, s, p)
+  wav: (build: Shaped & Wired, s: Settings, p: Pluck): Uint8Array<ArrayBuffer> | string => {
+    const x = pluckSound(withWireMetres(build), s, p)
     return typeof x === 'string' ? x : new Uint8Array(wavFile(x, RATE))
   },
 
@@ -157,17 +160,21 @@ const engines = {
 
   /** What the parts' doubts leave open of one setting, and what its knobs do along their turn. */
   setting: (
-    build: Wired,
+    build: Shaped & Wired,
     s: Settings,
     knobs: string[],
-  ): { spread: Spread; travels: Travel[]; load: ReturnType<typeof loadWords> } => ({
-    spread: spreadAt(build, s),
-    travels: knobs.map(k => travelOf(build, s, k)),
-    load: loadWords(build, s),
-  }),
+  ): { spread: Spread; travels: Travel[]; load: ReturnType<typeof loadWords> } => {
+    const measured = withWireMetres(build)
+    return {
+      spread: spreadAt(measured, s),
+      travels: knobs.map(k => travelOf(measured, s, k)),
+      load: loadWords(measured, s),
+    }
+  },
 
   /** A setting held against another part or circuit. */
-  beside: (build: Wired, s: Settings, o: Other): Beside | undefined => besideAt(build, s, o),
+  beside: (build: Shaped & Wired, s: Settings, o: Other): Beside | undefined =>
+    besideAt(withWireMetres(build), s, o),
 
   /** Parts of a kind on the workshop's shelf. */
   shelfOf: (kind: PartKind): Promise<Part[]> => partsOf([kind]),

@@ -61,7 +61,7 @@ function Row({
             className="text-left underline underline-offset-4"
             onClick={() => take(a.proof!.id)}
           >
-            {a.proof.title}, {a.proof.setting}
+            {a.proof.title} ({a.proof.setting})
           </button>{' '}
           reads{' '}
           <b className={`${a.proof.heard ? '' : 'figure '}font-semibold`}>
