@@ -20,7 +20,7 @@ const CROSSINGS: Readonly<Record<(typeof DEMOS)[number], number>> = {
   heron: 15,
   kestrel: 17,
   wren: 2,
-  bittern: 17,
+  bittern: 18,
   plover: 8,
 }
 const RECIPE_CROSSINGS = [0, 2, 9, 1, 2, 6, 1, 11, 11, 6, 14, 10, 14, 11, 3, 3, 7, 9, 22, 12, 16, 2, 11, 2, 3]

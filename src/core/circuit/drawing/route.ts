@@ -21,6 +21,8 @@ const CORNER = 0.7,
  * last tenth; over all recipes wires cross no more for it.
  */
 const HURRY = BESIDE * 1.4
+/** So many cells each way are one when it is seen how far round a place is [our choice]. */
+const BLOCK = 4
 /** Between two joints on one case, mm. */
 const JOINTS_APART = 2.6
 /** How often wires that cross are laid anew. */
@@ -155,6 +157,11 @@ class Router {
   private readonly way: Uint8Array
   /** Cells in which a wire would lie in wood. */
   private readonly wood: Uint8Array
+  /** Cells in blocks, what a way through each costs, and coarse distances to places that were asked for. */
+  private readonly block: Int16Array
+  private readonly blockCols: number
+  private readonly blockCost: Float32Array
+  private readonly rounds = new Map<number, Float32Array>()
   private round = 0
 
   constructor(
@@ -208,6 +215,13 @@ class Router {
         this.lugOf[cell] = i
       })
     })
+    this.blockCols = Math.ceil(g.cols / BLOCK)
+    this.block = Int16Array.from(
+      this.col,
+      (c, i) => Math.floor(c / BLOCK) + this.blockCols * Math.floor(this.row[i]! / BLOCK),
+    )
+    this.blockCost = new Float32Array(this.blockCols * Math.ceil(g.rows / BLOCK)).fill(BLOCK * (1 + IN_WOOD))
+    for (let cell = 0; cell < this.n; cell++) if (!this.wood[cell]) this.blockCost[this.block[cell]!] = BLOCK
     this.usual = new Uint8Array(this.n)
     const nobody: End = { lug: { terminal: '', name: '', at: [0, 0], wide: false }, of: NOBODY }
     for (let cell = 0; cell < this.n; cell++) this.usual[cell] = this.wayAt(cell, nobody, nobody, [false, false])
@@ -371,8 +385,11 @@ class Router {
       slack = 2 * (goal.lug.wide ? this.reachOf(goal.of) / LANE : 0)
     const gx = (to[0] - g.box.x0) / LANE - 0.5,
       gy = (to[1] - g.box.y0) / LANE - 0.5
+    const coarse = inWood ? this.wayRound(gx, gy) : undefined
     const guess = (cell: number): number => {
-      const far = Math.abs(col[cell]! - gx) + Math.abs(row[cell]! - gy) - slack
+      const straight = Math.abs(col[cell]! - gx) + Math.abs(row[cell]! - gy) - slack,
+        // What lies between in wood is gone round or paid for: the coarse way knows.
+        far = coarse ? Math.max(straight, coarse[this.block[cell]!]! - 2 * BLOCK - slack) : straight
       return far > 0 ? far * HURRY : 0
     }
     const put = (cell: number, dir: number, cost: number, before: number) => {
@@ -441,6 +458,34 @@ class Router {
       }
     }
     return undefined
+  }
+
+  /** Coarse distances to a place, in lanes, with what wood costs on the way: by blocks of cells, from the place outwards. */
+  private wayRound(gx: number, gy: number): Float32Array {
+    const { blockCols, blockCost } = this,
+      n = blockCost.length,
+      out = new Float32Array(n).fill(Infinity),
+      clamp = (x: number, most: number) => Math.max(0, Math.min(most, Math.floor(x / BLOCK))),
+      at = clamp(gx, blockCols - 1) + blockCols * clamp(gy, n / blockCols - 1)
+    const known = this.rounds.get(at)
+    if (known) return known
+    const queue = new Buckets()
+    out[at] = 0
+    queue.push(at, 0)
+    while (queue.length) {
+      const b = queue.pop(),
+        x = b % blockCols
+      for (const next of [x > 0 ? b - 1 : -1, x < blockCols - 1 ? b + 1 : -1, b - blockCols, b + blockCols]) {
+        if (next < 0 || next >= n) continue
+        const d = out[b]! + (blockCost[b]! + blockCost[next]!) / 2
+        if (d < out[next]!) {
+          out[next] = d
+          queue.push(next, d)
+        }
+      }
+    }
+    this.rounds.set(at, out)
+    return out
   }
 
   /** Whether a wire may run over the case that it ends at: to a joint on it, or to a lug that stands within it. */
