@@ -144,10 +144,19 @@ describe('settings at which readings are taken', () => {
     const stands = standsOf(demo('kestrel')),
       turned = stands.filter(s => s.turned)
     const knobs = demo('kestrel').circuit.components.filter(c => c.kind === 'pot')
-    // Each knob shut, and all half way: at rest, and where two pickups are on.
-    expect(turned).toHaveLength(knobs.length + 2)
-    const shut = turned.filter(s => s.label.endsWith('shut'))
-    for (const s of shut) expect(Object.values(s.settings.knobs).filter(x => x === 0)).toHaveLength(1)
+    // Each knob shut; both tones at once, as they leave the strings as loud; all half way at rest and where two pickups are on.
+    expect(turned).toHaveLength(knobs.length + 1 + 2)
+    const shut = turned
+      .filter(s => s.label.endsWith('shut'))
+      .map(s => Object.keys(s.settings.knobs).filter(k => s.settings.knobs[k] === 0))
+    expect(
+      shut
+        .filter(ids => ids.length === 1)
+        .map(ids => ids[0])
+        .sort(),
+    ).toEqual(knobs.map(k => k.id).sort())
+    const [together] = shut.filter(ids => ids.length > 1)
+    expect(together).toEqual(knobs.map(k => k.id).filter(id => !id.includes('volume')))
     for (const s of turned.filter(x => x.label.endsWith('half way')))
       expect(Object.values(s.settings.knobs).every(x => x === 0.5)).toBe(true)
     expect(new Set(stands.map(s => s.key)).size).toBe(stands.length)

@@ -9,6 +9,7 @@ import {
   settingKey,
   settingLabel,
   thrownOf,
+  type Knob,
   type Settings,
 } from '../circuit/settings.ts'
 import { hear } from './ear.ts'
@@ -51,9 +52,19 @@ function fullest(build: Wired, places: readonly Settings[]): Settings {
   ).s
 }
 
+/** Knobs that leave the strings as loud when they are shut: what they take is treble alone. */
+function tonesAt(build: Wired, s: Settings, knobs: readonly Knob[]): Knob[] {
+  const played = under(build, true),
+    level = (x: Settings) => hear(played(x, []), build.circuit.load, [], undefined, false).level,
+    open = level(s)
+  return knobs.filter(k => level({ ...s, knobs: { ...s.knobs, [k.id]: 0 } }) > open + QUIETER)
+}
+/** A knob that takes less than this is no volume, dB [from memory]. */
+const QUIETER = -6
+
 /**
- * Settings at which readings are taken: each place of the switches; at the fullest of them each knob shut, and all knobs
- * half way at once, which shows every track's taper in one go.
+ * Settings at which readings are taken: each place of the switches; at the fullest of them each knob shut, all that take
+ * treble shut together, and all knobs half way at once, which shows every track's taper in one go.
  */
 export function standsOf(build: Wired): Stand[] {
   const thrown = thrownOf(build)
@@ -69,21 +80,27 @@ export function standsOf(build: Wired): Stand[] {
   }))
   const knobs = knobsOf(build)
   if (!knobs.length) return places
-  const turned = (s: Settings, ids: readonly string[], at: number): Stand => {
-    const k = ids.length === 1 ? knobs.find(x => x.id === ids[0]) : undefined
-    return {
-      key: standKey(settingKey(build, s), k?.id ?? EVERY, at),
-      label: `${label(s)} · ${k?.label ?? 'all knobs'} ${at ? 'half way' : 'shut'}`,
-      settings: { ...s, knobs: { ...s.knobs, ...Object.fromEntries(ids.map(id => [id, at])) } },
-      moves: moved(s) + ids.length,
-      turned: true,
-    }
-  }
+  const turned = (s: Settings, ks: readonly Knob[], at: number): Stand => ({
+    key: standKey(
+      settingKey(build, s),
+      ks.length > 1 && ks.length === knobs.length ? EVERY : ks.map(k => k.id).join('&'),
+      at,
+    ),
+    label: `${label(s)} · ${ks.length > 1 && ks.length === knobs.length ? 'all knobs' : ks.map(k => k.label).join(', ')} ${at ? 'half way' : 'shut'}`,
+    settings: { ...s, knobs: { ...s.knobs, ...Object.fromEntries(ks.map(k => [k.id, at])) } },
+    moves: moved(s) + ks.length,
+    turned: true,
+  })
   const rest = openSettings(build),
     full = fullest(build, some),
-    every = knobs.map(k => k.id)
+    tones = tonesAt(build, full, knobs)
   const bases = settingKey(build, full) === settingKey(build, rest) ? [rest] : [rest, full]
-  return [...places, ...knobs.map(k => turned(full, [k.id], 0)), ...bases.map(s => turned(s, every, 0.5))]
+  return [
+    ...places,
+    ...knobs.map(k => turned(full, [k], 0)),
+    ...(tones.length > 1 ? [turned(full, tones, 0)] : []),
+    ...bases.map(s => turned(s, knobs, 0.5)),
+  ]
 }
 
 /** What has to be open for a probe to reach a place. */

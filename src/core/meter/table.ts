@@ -23,7 +23,7 @@ export const EAR = 3
 /** What a swing counts for beside an ear's decibels: up and down lie so far from none. */
 const SWING = 20
 /** How long it takes [from memory]: to write it down, to put both probes, to set a switch or knob, to listen, to pull steel off a pole, s. */
-const TAKES = { note: 20, probes: 15, inside: 5, move: 4, listen: 12, steel: 25 } as const
+const TAKES = { note: 20, probes: 15, inside: 5, move: 2, listen: 12, steel: 25 } as const
 
 /** Everything that may be, and what each would show. */
 export interface Model {
