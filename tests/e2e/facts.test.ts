@@ -233,3 +233,24 @@ describe('what is absent or does not belong together', () => {
     expect(page.troubles).toEqual([])
   })
 })
+
+describe('a reading that is no part’s dimension', () => {
+  it('is taken in the joint’s own sheet: a neck clamped dry', async () => {
+    const id = await copyOf(bench, 'clamped', 'plover'),
+      page = await bench.open(`/b/${id}/fit?hand=dry-angle`)
+    const field = page.getByLabel(/^Measured straightedge over the top/)
+    await field.fill('17.5')
+    await field.press('Enter')
+    await expect
+      .poll(async () => (await storedBuild(bench, id)).readings.at(-1))
+      .toMatchObject({ of: 'layout.dry', value: 17.5, with: 'rule' })
+    await page.getByRole('row', { name: /straightedge over the top.*measured/ }).waitFor()
+    await page.goto(`${bench.server.address}/b/${id}/fit?hand=dry-line`)
+    await page.getByRole('link', { name: 'Read both edges' }).click()
+    await page
+      .getByRole('heading', { name: /entre line/ })
+      .first()
+      .waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})

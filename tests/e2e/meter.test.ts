@@ -291,7 +291,10 @@ describe('what is heard, proven and known of the parts', () => {
     await coils.getByText(/As it should be/).waitFor()
     await coils.getByLabel('How warm it is').fill('90 °C')
     await coils.getByLabel('How warm it is').press('Enter')
-    await coils.getByRole('alert').getByText(/is outside/).waitFor()
+    await coils
+      .getByRole('alert')
+      .getByText(/is outside/)
+      .waitFor()
     await coils.getByLabel('How warm it is').fill('28 °C')
     await coils.getByLabel('How warm it is').press('Enter')
     await read('Coil b', 'OL')

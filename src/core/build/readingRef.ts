@@ -82,6 +82,14 @@ export function readingRef(text: string): ReadingRef | undefined {
   return undefined
 }
 
+/** How a number's trail names a reading that is no part's dimension, and what such a name stands for. */
+const SOURCE = 'reading/'
+export const readingSource = (of: string): string => SOURCE + of
+export const readingInSource = (id: string): ReadingRef | undefined =>
+  id.startsWith(SOURCE) ? readingRef(id.slice(SOURCE.length)) : undefined
+/** Both edges of the neck at both stations: what is not read yet goes by one name. */
+export const EDGES_UNREAD = readingSource('layout.edge')
+
 /** What would be accepted, in words. */
 export const READING_FORMS =
   'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, hole.<id>.<along or across>'

@@ -1,6 +1,6 @@
 import type { Laid, Shaped } from '../build/docs.ts'
 import { refOf } from '../build/quantityAt.ts'
-import { readingRef, type ReadingRef } from '../build/readingRef.ts'
+import { readingSource, readingRef, type ReadingRef } from '../build/readingRef.ts'
 import { bridgeLine } from '../layout/bridgeLine.ts'
 import { dimensionAt, dimensionPaths, labelAt, withDimension } from '../parts/dimensionAt.ts'
 import type { DimensionSpec } from '../parts/dimensionSpec.ts'
@@ -100,7 +100,7 @@ function readingInputs(b: Shaped): Input<Shaped>[] {
     const ref = readingRef(r.of),
       label = ref && (NAMES[ref.kind] as ((r: ReadingRef) => string) | undefined)?.(ref)
     if (!label || r.doubt === 0) return []
-    const id = `reading/${r.of}`
+    const id = readingSource(r.of)
     return [
       {
         source: { id, label, value: r.value, doubt: r.doubt, basis: 'measured' as const },

@@ -1,6 +1,8 @@
 import { Table } from './Table.tsx'
 import { putPart, takeReading } from '../../core/build/edits.ts'
 import { readingOf, refOf, splitRef } from '../../core/build/quantityAt.ts'
+import { EDGES_UNREAD, readingInSource, readingText } from '../../core/build/readingRef.ts'
+import { Link } from 'react-router'
 import { specAt } from '../../core/parts/dimensionAt.ts'
 import type { Quantity, Source } from '../../core/units/quantity.ts'
 import { useLength } from '../hooks/useLength.ts'
@@ -26,6 +28,9 @@ export const byWeight = (...of: readonly Quantity[]): Input[] => {
     .sort((a, b) => Math.abs(b.coefficient) * b.source.doubt - Math.abs(a.coefficient) * a.source.doubt)
 }
 
+/** Half-width of what a steel rule reads on the instrument, mm [from memory]. */
+const RULE = 0.25
+
 /** Dimensions, readings and places that a number was computed from, each with a field for its reading. */
 export function InputTable({ caption, inputs }: { caption: string; inputs: readonly Input[] }) {
   const build = useOpenBuild(),
@@ -35,12 +40,15 @@ export function InputTable({ caption, inputs }: { caption: string; inputs: reado
       {inputs.map(({ source }) => {
         const { partId, path } = splitRef(source.id)
         const part = build.parts.find(p => p.id === partId)
-        const spec = part && specAt(part, path)
+        const spec = part && specAt(part, path),
+          read = part ? undefined : readingInSource(source.id)
         return (
           <tr key={source.id} className="rule-row">
             <th scope="row" className="py-1 pr-3 text-left font-normal">
               <span className="block first-letter:uppercase">{source.label}</span>
-              <span className="block text-note leading-tight text-muted">{part?.name ?? 'placement'}</span>
+              <span className="block text-note leading-tight text-muted">
+                {part?.name ?? (read || source.id === EDGES_UNREAD ? 'read on the instrument' : 'placement')}
+              </span>
               {part && <Earlier of={`part/${refOf(part, path)}`} />}
               {part && (
                 <FarReading
@@ -55,6 +63,24 @@ export function InputTable({ caption, inputs }: { caption: string; inputs: reado
             </td>
             <td className="py-1 pr-3 text-note text-muted">{source.basis}</td>
             <td className="py-1 text-right">
+              {source.id === EDGES_UNREAD && (
+                <Link className="underline underline-offset-4" to={`/b/${build.id}/drill?hand=centre-line`}>
+                  Read both edges
+                </Link>
+              )}
+              {read && (read.kind === 'dry' || read.kind === 'frets' || read.kind === 'edge') && (
+                <LengthField
+                  label={`Measured ${source.label}`}
+                  hideLabel
+                  clears
+                  mm={undefined}
+                  onMm={v =>
+                    editBuild(b =>
+                      takeReading(b, { of: readingText(read), value: v, doubt: RULE, at: now(), with: 'rule' }),
+                    )
+                  }
+                />
+              )}
               {part && spec?.quantity === 'length' && (
                 <LengthField
                   label={`Measured ${source.label}`}

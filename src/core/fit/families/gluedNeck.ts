@@ -1,5 +1,5 @@
 import { pairs } from '../../build/maths.ts'
-import { readingText } from '../../build/readingRef.ts'
+import { EDGES_UNREAD, readingSource, readingText } from '../../build/readingRef.ts'
 import { readCentreLine } from '../../layout/centreLine.ts'
 import { readingOf } from '../../layout/readingOf.ts'
 import { SADDLE_RESERVE, saddleHeightOf, stringRise } from '../../layout/saddleHeight.ts'
@@ -53,7 +53,7 @@ const joined: readonly Joined[] = [
             stringRise(v),
           )
         : m.given({
-            id: `reading/${DRY}`,
+            id: readingSource(DRY),
             label: 'straightedge over the top at the bridge, clamped dry',
             value: m.value(promised.aboveLowest),
             doubt: UNREAD.angle,
@@ -86,7 +86,7 @@ const joined: readonly Joined[] = [
       return read && !('problem' in read)
         ? m.sum([[-1, m.derived(([d]) => Math.abs(d!), [m.known(read.drift)])]], DRIFT)
         : m.given({
-            id: 'reading/layout.edge',
+            id: EDGES_UNREAD,
             label: 'both edges of the neck carried to the bridge, clamped dry',
             value: DRIFT,
             doubt: UNREAD.line,
