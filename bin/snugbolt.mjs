@@ -1,6 +1,12 @@
 #!/usr/bin/env node
 import { fileURLToPath } from 'node:url'
 
+// Whoever reads may stop reading, as `head` does: that is no failure.
+process.stdout.on('error', e => {
+  if (e.code === 'EPIPE') process.exit(0)
+  throw e
+})
+
 const loader = await import('tsx/esm/api').catch(() => undefined)
 if (loader) {
   loader.register({ tsconfig: fileURLToPath(new URL('../tsconfig.json', import.meta.url)) })

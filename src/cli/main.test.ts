@@ -35,6 +35,13 @@ async function run(args: string[]): Promise<{ status: number; stdout: string; st
 }
 
 describe('the command line', () => {
+  it('says nothing when whoever reads stops reading', () => {
+    const r = spawnSync('sh', ['-c', `"${process.execPath}" "${bin}" fit "${HERON_FILE}" | head -c 10`], {
+      encoding: 'utf8',
+    })
+    expect(r.stdout).toHaveLength(10)
+    expect(r.stderr).not.toMatch(/EPIPE|Error/)
+  })
   it.each([
     ['fit', 'joints'],
     ['meter', 'answers'],
