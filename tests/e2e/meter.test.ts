@@ -252,10 +252,6 @@ describe('what is heard, proven and known of the parts', () => {
     await page.getByRole('button', { name: 'Hear how it should be' }).click()
     await page.getByText('Sounding: as it should be.').waitFor()
     const answers = page.getByRole('region', { name: 'What explains it' })
-    await answers
-      .getByText(/To prove it/)
-      .first()
-      .waitFor()
     for (let n = 0; n < 5; n++) {
       if (await answers.getByRole('heading', { name: 'It is this' }).count()) break
       await page.getByRole('button', { name: /: read this next$/ }).click()
@@ -265,6 +261,10 @@ describe('what is heard, proven and known of the parts', () => {
         .click()
       await page.getByText(new RegExp(`^${3 + n} taken`)).waitFor()
     }
+    await answers
+      .getByText(/To prove it/)
+      .first()
+      .waitFor()
     await answers.getByRole('button', { name: 'Put it into the plan' }).click()
     await expect
       .poll(async () => (await storedBuild(bench, id)).ownSteps.map(s => s.title))

@@ -10,6 +10,7 @@ import { DeviceLine } from '../../devices/DeviceLine.tsx'
 import { useDevice } from '../../devices/useDevice.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
+import { AnyTwo } from './AnyTwo.tsx'
 import { Answers } from './Answers.tsx'
 import { Practising, StartPractice } from './Practice.tsx'
 import { ProbeDrawing } from './ProbeDrawing.tsx'
@@ -181,6 +182,7 @@ export function Meter() {
           <div className="min-w-0">
             <ProbeSheet key={hand.id} v={hand.v} />
             {!hand.v.heard && <DeviceLine sort="meter" />}
+            <AnyTwo />
           </div>
           {practising ? (
             <Practising work={work} />

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
 import { NOTHING } from '../../../core/meter/meters.ts'
+import { beepOf } from '../../../core/meter/between.ts'
 import { parseMeter } from '../../../core/meter/meterText.ts'
 import type { ProbeView } from '../../../core/meter/work.ts'
 import { formatResistance, prefixed } from '../../../core/units/electrical.ts'
@@ -74,6 +75,7 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
               <Figure value={f.figure} unit={f.unit} size="large" />
             )}
             <p className="figure text-plain text-muted">{shownSpan(v, v)}</p>
+            <p className="text-note text-muted">on continuity it {beepOf(v)}</p>
           </div>
           <ValueField
             label="It reads"

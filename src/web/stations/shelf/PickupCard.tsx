@@ -83,6 +83,10 @@ export function PickupCard({ part, owner, onPart }: { part: Part; owner: string;
           options={CARD_PLACES.map(p => ({ value: p, label: p }))}
         />
       </div>
+      <p className="text-plain text-muted">
+        Winding: {part.traits.winding ?? 'not said'}. Magnet, up: {part.traits.magnet ?? 'not said'}. Turns:{' '}
+        {part.dims.turns ? <span className="figure">{part.dims.turns.value}</span> : 'not known'}.
+      </p>
       <ul>
         {pairs.map(p => {
           const last = card.filter(r => r.coil === p.coil).at(-1),
