@@ -1,7 +1,8 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+import { faults } from '../support/faults.ts'
 import { ROOT } from '../support/server.ts'
 
 let bench: Bench
@@ -145,6 +146,38 @@ describe('practice', () => {
     await panel.getByLabel('What is wrong').selectOption({ value: 'open wire w9' })
     await panel.getByRole('button', { name: 'Name it' }).click()
     await panel.getByText(/^Found\. Wire w9/).waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})
+
+describe('the test sheet at the bench', () => {
+  it('asks for one reading after another, large enough for a hand; what is typed goes on, what cannot be taken stays', async () => {
+    const id = await copyOf(bench, 'bench-tests', 'kestrel'),
+      page = await bench.open(`/b/${id}/meter?view=sheet`, { viewport: TABLET })
+    await page.getByRole('link', { name: 'At the bench' }).click()
+    await page.getByText(/test 1 of \d+, 0 of \d+ proven/).waitFor()
+    expect(await faults(page, 'sizes')).toEqual([])
+    const field = page.getByLabel('It reads')
+    await field.fill('nine')
+    await field.press('Enter')
+    await page
+      .getByRole('alert')
+      .getByText(/“nine” is not a resistance/)
+      .waitFor()
+    expect(await field.inputValue()).toBe('nine')
+    await field.fill('OL')
+    await field.press('Enter')
+    await page.getByText(/test 2 of/).waitFor()
+    await page.getByRole('button', { name: 'Back', exact: true }).click()
+    await page.getByText('Not as it is meant.').waitFor()
+    await expect.poll(async () => (await storedBuild(bench, id)).readings.at(-1)).toMatchObject({ value: 1e8 })
+    // The last ones are heard.
+    for (let n = 0; n < 60 && !(await page.getByRole('radiogroup', { name: /knock/ }).count()); n++)
+      await page.getByRole('button', { name: 'Next' }).click()
+    await page.getByRole('radio', { name: 'a clear knock' }).click()
+    await expect
+      .poll(async () => (await storedBuild(bench, id)).readings.at(-1))
+      .toMatchObject({ value: 0, with: 'ear' })
     expect(page.troubles).toEqual([])
   })
 })

@@ -16,6 +16,7 @@ const STATIONS = [
   'log',
   'bench',
   'marking',
+  'testing',
 ]
 let bench: Bench
 beforeAll(async () => {

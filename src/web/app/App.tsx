@@ -21,6 +21,7 @@ const Plan = lazy(() => import('../stations/plan/Plan.tsx').then(m => ({ default
 const Log = lazy(() => import('../stations/log/Log.tsx').then(m => ({ default: m.Log })))
 const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ default: m.Bench })))
 const Soldering = lazy(() => import('../stations/bench/Soldering.tsx').then(m => ({ default: m.Soldering })))
+const Testing = lazy(() => import('../stations/bench/Testing.tsx').then(m => ({ default: m.Testing })))
 const Marking = lazy(() => import('../stations/bench/Marking.tsx').then(m => ({ default: m.Marking })))
 
 export function App() {
@@ -49,6 +50,7 @@ export function App() {
             <Route path="marking" element={<Marking />} />
             <Route path="measure" element={<Measure />} />
             <Route path="soldering" element={<Soldering />} />
+            <Route path="testing" element={<Testing />} />
             <Route path="bench" element={<Bench />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

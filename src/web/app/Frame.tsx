@@ -19,11 +19,13 @@ const BENCH: Record<string, string> = {
   bench: 'plan',
   wiring: 'soldering',
   soldering: 'wiring?view=order',
+  meter: 'testing',
+  testing: 'meter?view=sheet',
 }
 
 /** Stations whose bench view has the same things in hand. */
 const SAME_HAND: ReadonlySet<string> = new Set(['plan', 'drill', 'marking', 'bench'])
-const BENCHES: ReadonlySet<string> = new Set(['bench', 'marking', 'measure', 'soldering'])
+const BENCHES: ReadonlySet<string> = new Set(['bench', 'marking', 'measure', 'soldering', 'testing'])
 
 /** Opens the build that the address names and frames its stations. */
 export function Frame() {

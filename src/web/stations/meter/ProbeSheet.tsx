@@ -4,7 +4,7 @@ import { NOTHING } from '../../../core/meter/meters.ts'
 import { beepOf } from '../../../core/meter/between.ts'
 import { parseMeter } from '../../../core/meter/meterText.ts'
 import type { ProbeView } from '../../../core/meter/work.ts'
-import { formatResistance, prefixed } from '../../../core/units/electrical.ts'
+import { prefixed } from '../../../core/units/electrical.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
@@ -14,7 +14,7 @@ import { heavy } from '../../hooks/useHeavy.ts'
 import { useSounding } from '../../hooks/useSounding.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { takeBench, takeOhms, takeValue } from './takeReadings.ts'
-import { percent, shownSpan, shownValue } from './words.ts'
+import { percent, readText, shownSpan, shownValue } from './words.ts'
 
 /** What is heard at this place: of the instrument on the bench, and as it should be beside it. */
 function HearBench({ id, standsIn }: { id: string; standsIn: boolean }) {
@@ -79,13 +79,7 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
           </div>
           <ValueField
             label="It reads"
-            text={
-              v.value === undefined
-                ? ''
-                : v.value >= NOTHING
-                  ? 'OL'
-                  : formatResistance(v.value, 4).replace('\u202f', ' ')
-            }
+            text={readText(v)}
             placeholder="8.5k"
             large
             wide

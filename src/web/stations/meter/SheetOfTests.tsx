@@ -1,15 +1,14 @@
 import { useRef } from 'react'
-import { NOTHING } from '../../../core/meter/meters.ts'
+import { Link } from 'react-router'
 import { parseMeter } from '../../../core/meter/meterText.ts'
-import type { MeterWork, ProbeView } from '../../../core/meter/work.ts'
-import { formatResistance } from '../../../core/units/electrical.ts'
-import { Button } from '../../components/Button.tsx'
+import type { MeterWork } from '../../../core/meter/work.ts'
+import { Button, buttonLook } from '../../components/Button.tsx'
 import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { takeOhms, takeValue } from './takeReadings.ts'
-import { shownSpan } from './words.ts'
+import { readText, shownSpan } from './words.ts'
 
 /** Enter in one field goes on to the next, so that readings are typed one after another. */
 function goOn(e: React.KeyboardEvent<HTMLElement>): void {
@@ -20,8 +19,16 @@ function goOn(e: React.KeyboardEvent<HTMLElement>): void {
   setTimeout(() => next?.focus(), 0)
 }
 
-const readText = (v: ProbeView): string =>
-  v.value === undefined ? '' : v.value >= NOTHING ? 'OL' : formatResistance(v.value, 4).replace('\u202f', ' ')
+/** Whether a reading agrees, in words of its own. */
+function Says({ agrees, open, yes }: { agrees: boolean | undefined; open: string; yes: string }) {
+  return (
+    <span
+      className={`w-28 text-plain font-semibold ${agrees === undefined ? 'text-muted' : agrees ? 'text-snug' : 'text-never'}`}
+    >
+      {agrees === undefined ? open : agrees ? yes : 'not as meant'}
+    </span>
+  )
+}
 
 /** As few readings as prove every joint and contact, before anything is closed. */
 export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id: string) => void; hand?: string }) {
@@ -38,6 +45,9 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
           {sheet.least ? '; no fewer would do.' : '; perhaps fewer would do.'} Pots and knobs full up unless it says
           otherwise.
         </p>
+        <Link className={`no-print ${buttonLook('main')}`} to="../testing">
+          At the bench
+        </Link>
         <Button className="no-print" onClick={() => print()}>
           Print
         </Button>
@@ -72,11 +82,7 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
                   parse={parseMeter}
                   onValue={(_value, text) => takeOhms(v.id, text)}
                 />
-                <span
-                  className={`w-28 text-plain font-semibold ${v.agrees === undefined ? 'text-muted' : v.agrees ? 'text-snug' : 'text-never'}`}
-                >
-                  {v.agrees === undefined ? 'not read' : v.agrees ? 'proven' : 'not as meant'}
-                </span>
+                <Says agrees={v.agrees} open="not read" yes="proven" />
               </div>
             </li>
           )
@@ -107,11 +113,7 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
                     ...HEARD_CHOICES[v.heard!.what].map(c => ({ value: String(c.value), label: c.label })),
                   ]}
                 />
-                <span
-                  className={`w-28 text-plain font-semibold ${v.agrees === undefined ? 'text-muted' : v.agrees ? 'text-snug' : 'text-never'}`}
-                >
-                  {v.agrees === undefined ? 'not heard' : v.agrees ? 'as meant' : 'not as meant'}
-                </span>
+                <Says agrees={v.agrees} open="not heard" yes="as meant" />
               </li>
             ))}
           </ul>
