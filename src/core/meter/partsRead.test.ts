@@ -64,5 +64,12 @@ describe('what the readings tell of the parts', () => {
       d = diagnose(m, t, seen)
     expect(d.answers[0]!.faults.map(f => f.mends)).toEqual([worn.mends])
     expect(partsRead(m, t, d).map(r => r.label)).not.toContain(pot.label)
+    // With more than one chance in twenty that it is at fault, nothing is told of it, however well the rest agrees.
+    const seen2 = readings(0.97),
+      fine = diagnose(m, t, seen2),
+      faulty = m.hypotheses.findIndex(h => h.faults.length === 1 && h.faults[0]!.id === worn.id)
+    expect(partsRead(m, t, fine).map(r => r.label)).toContain(pot.label)
+    const chances = fine.chances.map((w, h) => (h === faulty ? 0.1 : w * 0.9))
+    expect(partsRead(m, t, { ...fine, chances }).map(r => r.label)).not.toContain(pot.label)
   })
 })

@@ -118,6 +118,9 @@ describe('a pickup’s card', () => {
     expect(driftOf([reading(6000)])).toEqual([])
     // 5 K warmer reads 2 % more: no drift.
     expect(verdict(reading(6000), reading(6118, { ...later, celsius: 25 }))).toBe('steady')
+    // Meter 34 Ω and a kelvin 24 Ω, twice, is 59 Ω: two of them are 118 Ω, 2 % [by hand].
+    expect(verdict(reading(6000), reading(6090, later))).toBe('steady')
+    expect(verdict(reading(6000), reading(6250, later))).toBe('risen')
     expect(verdict(reading(6000), reading(5500, later))).toBe('fallen')
     expect(verdict(reading(6000), reading(6500, later))).toBe('risen')
     expect(verdict(reading(6000), reading(NOTHING, later))).toBe('gone open')
