@@ -156,8 +156,18 @@ function humOf(
 /** A case or frame catches so many times what a lug does, by its size [from memory]. */
 const CASE = 6
 
-const isCase = (terminal: string): boolean => METAL_LUGS.has(lugRef(terminal).lug)
-const ownerOf = (terminal: string): string => lugRef(terminal).of
+/** What a terminal's name says, asked for by every hypothesis at every setting. */
+const named = new Map<string, { of: string; metal: boolean }>()
+function nameOf(terminal: string): { of: string; metal: boolean } {
+  let n = named.get(terminal)
+  if (!n) {
+    const { of, lug } = lugRef(terminal)
+    named.set(terminal, (n = { of, metal: METAL_LUGS.has(lug) }))
+  }
+  return n
+}
+const isCase = (terminal: string): boolean => nameOf(terminal).metal
+const ownerOf = (terminal: string): string => nameOf(terminal).of
 
 /** Components whose case or frame is on nothing. */
 function looseMetal(p: Pieces, place: ReadonlyMap<string, number>, grounded: (x: number) => boolean): Set<string> {
