@@ -1,5 +1,5 @@
 import type { Wired } from '../build/docs.ts'
-import { lugRef } from '../build/lugRef.ts'
+import { lugRef, lugText } from '../build/lugRef.ts'
 import { knobsOf, type Settings } from '../circuit/settings.ts'
 import type { Change } from './change.ts'
 import { placesOf, solveDirect } from './dc.ts'
@@ -73,7 +73,7 @@ function directOn(build: Wired, direct: Under, rest: Settings, changes: readonly
       ground = place.get(p.jack?.sleeve ?? '') ?? -1
     let most = 0
     for (const s of stages) {
-      const out = place.get(`${s.id}.out`) ?? -1,
+      const out = place.get(lugText({ of: s.id, lug: 'out' })) ?? -1,
         own = solved.across(out, ground, out, ground)
       if (!(own > 0)) continue
       for (const t of p.terminals)

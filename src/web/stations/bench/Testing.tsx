@@ -1,17 +1,16 @@
 import { Link, useSearchParams } from 'react-router'
-import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
 import { parseMeter } from '../../../core/meter/meterText.ts'
 import { beepOf } from '../../../core/meter/between.ts'
 import type { ProbeView } from '../../../core/meter/work.ts'
-import { Segments } from '../../components/Segments.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { DeviceLine } from '../../devices/DeviceLine.tsx'
 import { useDevice } from '../../devices/useDevice.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
+import { HeardField } from '../meter/HeardField.tsx'
 import { ProbeDrawing } from '../meter/ProbeDrawing.tsx'
-import { takeFromDevice, takeOhms, takeValue } from '../meter/takeReadings.ts'
+import { takeFromDevice, takeOhms } from '../meter/takeReadings.ts'
 import { useMeterWork } from '../meter/useMeterWork.ts'
 import { readText, shownSpan } from '../meter/words.ts'
 import { BenchFrame } from './BenchFrame.tsx'
@@ -65,12 +64,7 @@ export function Testing() {
       middle={
         v.heard ? (
           <div className="w-full min-w-[24rem] [&_button]:min-h-16 [&_button]:text-title">
-            <Segments
-              label={v.title}
-              value={v.value === undefined ? '' : String(nearestChoice(v.heard.what, v.value).value)}
-              onChange={x => takeValue(v.id, Number(x), 'ear')}
-              options={HEARD_CHOICES[v.heard.what].map(c => ({ value: String(c.value), label: c.label }))}
-            />
+            <HeardField v={v} />
           </div>
         ) : (
           <ValueField

@@ -1,5 +1,4 @@
 import { useState } from 'react'
-import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
 import { NOTHING } from '../../../core/meter/meters.ts'
 import { beepOf } from '../../../core/meter/between.ts'
 import { parseMeter } from '../../../core/meter/meterText.ts'
@@ -8,12 +7,12 @@ import { prefixed } from '../../../core/units/electrical.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
-import { Segments } from '../../components/Segments.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { heavy } from '../../hooks/useHeavy.ts'
 import { useSounding } from '../../hooks/useSounding.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
-import { takeBench, takeOhms, takeValue } from './takeReadings.ts'
+import { HeardField } from './HeardField.tsx'
+import { takeBench, takeOhms } from './takeReadings.ts'
 import { percent, readText, shownSpan, shownValue } from './words.ts'
 
 /** What is heard at this place: of the instrument on the bench, and as it should be beside it. */
@@ -58,12 +57,7 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
       </p>
       {v.heard ? (
         <div className="mt-3 max-w-xl">
-          <Segments
-            label={v.title}
-            value={v.value === undefined ? '' : String(nearestChoice(v.heard.what, v.value).value)}
-            onChange={x => takeValue(v.id, Number(x), 'ear')}
-            options={HEARD_CHOICES[v.heard.what].map(c => ({ value: String(c.value), label: c.label }))}
-          />
+          <HeardField v={v} />
         </div>
       ) : (
         <div className="mt-2 flex flex-wrap items-end gap-x-6 gap-y-3">

@@ -2,6 +2,7 @@ import { Heading } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useCallback, useMemo, useRef } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
+import { coilPairs } from '../../../core/meter/pickupCard.ts'
 import { inspection, type InspectionItem } from '../../../core/shelf/inspection.ts'
 import { outOfRange, readValue } from '../../../core/shelf/readValue.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
@@ -15,7 +16,7 @@ import { PickupCard } from './PickupCard.tsx'
 import { quantityText } from './quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
 
-/** A pickup's winding is read coil by coil, on its card. */
+/** A pickup's winding is read coil by coil on its card, unless it keeps its coil to itself. */
 const WINDING_PATH = 'dims.dcResistance'
 
 /** What to look at and measure when a part comes in, in order; and where its listing was wrong. */
@@ -38,7 +39,9 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
   for (const x of seen.items) if (weight(x.path) > 0) matters.current.add(x.path)
   const settling = seen.items.filter(x => matters.current.has(x.path)),
     rest = seen.items.filter(
-      x => !matters.current.has(x.path) && !(part.kind === 'pickup' && x.path === WINDING_PATH),
+      x =>
+        !matters.current.has(x.path) &&
+        !(x.path === WINDING_PATH && part.kind === 'pickup' && coilPairs(part).length > 0),
     )
   const row = (i: InspectionItem, n: number) => {
     const spec = specAt(part, i.path)!
