@@ -81,7 +81,7 @@ describe('finding a fault', () => {
   it('asks for nothing inside while nothing may be opened', async () => {
     const page = await bench.open('/b/kestrel/meter')
     await page.getByText(/taken/).first().waitFor()
-    await page.getByRole('radio', { name: 'From outside only' }).click()
+    await page.getByRole('radio', { name: 'Outside only' }).click()
     await page.getByRole('list').getByText('read this next').waitFor()
     await page.waitForFunction(() => !document.body.innerText.includes('cavity open'))
     expect(page.troubles).toEqual([])

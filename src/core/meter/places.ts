@@ -103,9 +103,20 @@ export function standsOf(build: Wired): Stand[] {
   ]
 }
 
-/** What has to be open for a probe to reach a place. */
-export const ACCESS = ['outside', 'inside'] as const
+/**
+ * What has to be open for a probe to reach a place, each with all before it: nothing; the cavity, or the guard that
+ * carries everything; a pickup out of its rout, under which its own lugs lie.
+ */
+export const ACCESS = ['outside', 'inside', 'lifted'] as const
 export type Access = (typeof ACCESS)[number]
+
+/** Whether a place is in reach when so much is open. */
+export const inReach = (open: Access, of: Access): boolean => ACCESS.indexOf(of) <= ACCESS.indexOf(open)
+const deeper = (a: Access, b: Access): Access => (inReach(a, b) ? a : b)
+
+/** Whether pickups have to be taken out one by one before their own lugs are reached: all but those that a guard carries. */
+export const pickupsLift = (build: Pick<Wired, 'instrument' | 'circuit'>): boolean =>
+  build.instrument.mounting !== 'on the guard' && build.circuit.components.some(c => c.kind === 'pickup')
 
 /** Where a probe can be put: at the plug, on metal that the hand touches, on any lug once the circuit lies open. */
 export interface Point {
@@ -121,13 +132,18 @@ export function pointsOf(build: Wired): Point[] {
     ...rest.poles.flatMap(p => [p.a, p.b]),
     ...(rest.jack ? [rest.jack.tip, rest.jack.sleeve] : []),
   ])
-  const outside = new Set([rest.jack?.tip, rest.jack?.sleeve])
+  const outside = new Set([rest.jack?.tip, rest.jack?.sleeve]),
+    under = new Set(
+      pickupsLift(build) ? build.circuit.components.filter(c => c.kind === 'pickup').map(c => c.id) : [],
+    )
+  const accessOf = (t: string): Access => {
+    const { of, lug } = lugRef(t)
+    if (outside.has(t) || lug === 'bond') return 'outside'
+    return under.has(of) ? 'lifted' : 'inside'
+  }
   return rest.terminals
     .filter(t => used.has(t) && !t.includes(INSIDE))
-    .map(t => ({
-      terminal: t,
-      access: outside.has(t) || lugRef(t).lug === 'bond' ? 'outside' : 'inside',
-    }))
+    .map(t => ({ terminal: t, access: accessOf(t) }))
 }
 
 /** A pair of places for both probes. */
@@ -157,7 +173,7 @@ export function pairsOf(build: Wired): Pair[] {
     out.set(`${p} ${q}`, {
       a: p,
       b: q,
-      access: x === 'inside' || y === 'inside' ? 'inside' : 'outside',
+      access: deeper(x, y),
       plug: ends.includes(p) && ends.includes(q),
     })
   }
@@ -180,7 +196,7 @@ export function pairsOf(build: Wired): Pair[] {
         out.set(`${a.terminal} ${b.terminal}`, {
           a: a.terminal,
           b: b.terminal,
-          access: a.access === 'inside' || b.access === 'inside' ? 'inside' : 'outside',
+          access: deeper(a.access, b.access),
           plug: false,
           atRest: true,
         })

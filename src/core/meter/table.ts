@@ -23,7 +23,7 @@ export const EAR = 3
 /** What a swing counts for beside an ear's decibels: up and down lie so far from none. */
 const SWING = 20
 /** How long it takes [from memory]: to write it down, to put both probes, to set a switch or knob, to listen, to pull steel off a pole, s. */
-const TAKES = { note: 20, probes: 15, inside: 5, move: 2, listen: 12, steel: 25 } as const
+const TAKES = { note: 20, probes: 15, inside: 5, lifted: 60, move: 2, listen: 12, steel: 25 } as const
 
 /** Everything that may be, and what each would show. */
 export interface Model {
@@ -72,7 +72,7 @@ const ohmsProbe = ({ a, b, access, plug }: Pair, s: Stand, stand: number): Probe
   plug,
   access,
   stand,
-  seconds: TAKES.note + TAKES.probes + (access === 'inside' ? TAKES.inside : 0) + TAKES.move * s.moves,
+  seconds: TAKES.note + TAKES.probes + (access === 'outside' ? 0 : TAKES[access]) + TAKES.move * s.moves,
 })
 
 function heardProbes(build: Wired, s: Stand, stand: number): Probe[] {
@@ -225,7 +225,7 @@ export function predictions(m: Model, h: Hypothesis): Pick<Table, 'mean' | 'sd' 
       if (p.kind === 'ohms') {
         const lean = (cs: readonly Change[]) => leaningOn(solveDirect(m.at(settings, cs)), h.faults, m.doubts, at)
         inside ??= lean(atLugs)
-        const leans = atPlug === atLugs || p.access === 'inside' ? inside : (through ??= lean(atPlug))
+        const leans = atPlug === atLugs || p.access !== 'outside' ? inside : (through ??= lean(atPlug))
         const shared = common.subarray(k * K, k * K + K),
           ohms = out && p.access === 'outside' ? Infinity : leans.at(m.places[2 * k]!, m.places[2 * k + 1]!, shared)
         mean[k] = Number.isFinite(ohms) ? ohms : NOTHING

@@ -21,6 +21,7 @@ import { FAULT_SORTS } from '../../core/meter/faultSorts.ts'
 import { fewestReadings, hideFault, namedRight, type Difficulty } from '../../core/meter/practice.ts'
 import { probeText } from '../../core/meter/taken.ts'
 import { benchSound } from '../../core/sound/bench.ts'
+import { inReach, type Access } from '../../core/meter/places.ts'
 import { benchReading } from '../../core/meter/benchMeter.ts'
 import { modelOf, tabulate } from '../../core/meter/table.ts'
 import { meterWork, type MeterWork, type Prepared } from '../../core/meter/work.ts'
@@ -346,12 +347,12 @@ const engines = {
   /** What was read of a circuit, what explains it and what to read next; tells how far the predictions are. */
   meter: async (
     build: Build,
-    inside: boolean,
+    open: Access,
     wanted: string | undefined,
     tell: (share: number) => void,
   ): Promise<MeterWork | undefined> => {
     const p = await prepared(build, tell)
-    return p && meterWork(p, build.readings, a => inside || a === 'outside', wanted)
+    return p && meterWork(p, build.readings, a => inReach(open, a), wanted)
   },
 
   /** What the bench meter gives at a probe, from the instrument that stands in; undefined when it has none or the circuit no such place. */

@@ -18,7 +18,7 @@ import { BenchFrame } from './BenchFrame.tsx'
 /** One reading of the test sheet after another over the whole screen: where both probes go, what it should show. */
 export function Testing() {
   const build = useOpenBuild(),
-    { work, share } = useMeterWork(true, undefined),
+    { work, share } = useMeterWork('lifted', undefined),
     drawing = useSolderDrawing(),
     [params] = useSearchParams()
   const all: ProbeView[] = work ? [...work.sheet.rows.map(r => r.v), ...work.sheet.heard] : []

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { MeterWork } from '../../../core/meter/work.ts'
-import type { Mounting } from '../../../core/build/build.ts'
+import { ACCESS, pickupsLift, type Access } from '../../../core/meter/places.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { useHand } from '../../hooks/useHand.ts'
@@ -20,12 +20,21 @@ import { takeFromDevice } from './takeReadings.ts'
 import { useMeterWork } from './useMeterWork.ts'
 import { shownSpan, shownValue } from './words.ts'
 
-/** What lies open: under a guard everything does once it is lifted, in a body the cavity once its cover is off. */
-const openChoices = (mounting: Mounting) =>
-  [
-    { value: 'inside', label: mounting === 'on the guard' ? 'Guard lifted' : 'Cover off' },
-    { value: 'outside', label: 'From outside only' },
-  ] as const
+/** What lies open: under a guard everything does once it is lifted; in a body first the cavity, then the pickups one by one. */
+const openChoices = (build: Parameters<typeof pickupsLift>[0]): { value: Access; label: string }[] => [
+  ...(pickupsLift(build)
+    ? [
+        { value: 'lifted' as const, label: 'Pickups out' },
+        { value: 'inside' as const, label: 'Cover off' },
+      ]
+    : [
+        {
+          value: 'lifted' as const,
+          label: build.instrument.mounting === 'on the guard' ? 'Guard lifted' : 'Cover off',
+        },
+      ]),
+  { value: 'outside', label: 'Outside only' },
+]
 
 const VIEWS = [
   { value: 'fault', label: 'Find a fault' },
@@ -52,9 +61,9 @@ function ranked({ next, taken, listen, jack, sheet }: MeterWork) {
 export function Meter() {
   const build = useOpenBuild(),
     [params, setParams] = useSearchParams(),
-    inside = params.get('open') !== 'outside',
+    open = ACCESS.find(a => a === params.get('open')) ?? 'lifted',
     wanted = params.get('hand') ?? undefined
-  const { work, busy, share } = useMeterWork(inside, wanted)
+  const { work, busy, share } = useMeterWork(open, wanted)
   const drawing = useSolderDrawing()
   const [shown, setShown] = useState<string>()
   const rows = work ? ranked(work) : [],
@@ -101,9 +110,9 @@ export function Meter() {
           <Segments label="What for" value={view} onChange={v => choose('view', v, 'fault')} options={VIEWS} />
           <Segments
             label="What is open"
-            value={inside ? 'inside' : 'outside'}
-            onChange={v => choose('open', v, 'inside')}
-            options={openChoices(build.instrument.mounting)}
+            value={open}
+            onChange={v => choose('open', v, 'lifted')}
+            options={openChoices(build)}
           />
         </div>
       }
@@ -188,7 +197,7 @@ export function Meter() {
             <Practising work={work} />
           ) : (
             <div>
-              <Answers work={work} shown={shown} onShow={setShown} take={take} outside={!inside} />
+              <Answers work={work} shown={shown} onShow={setShown} take={take} outside={open === 'outside'} />
               <StartPractice />
             </div>
           )}

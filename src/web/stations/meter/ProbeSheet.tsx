@@ -52,7 +52,13 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
       <Title>{v.title}</Title>
       <p className="text-body">
         <b className="font-semibold">{v.setting}</b>
-        {v.plug ? ' · a lead in the jack, probes on its plug' : v.access === 'inside' ? ' · cavity open' : ''}
+        {v.plug
+          ? ' · a lead in the jack, probes on its plug'
+          : v.access === 'inside'
+            ? ' · cavity open'
+            : v.access === 'lifted'
+              ? ' · its pickup out of the rout'
+              : ''}
         {v.heard ? `. ${v.heard.how}` : ''}
       </p>
       {v.heard ? (

@@ -1,12 +1,13 @@
 import { proxy } from 'comlink'
 import { useState } from 'react'
+import type { Access } from '../../../core/meter/places.ts'
 import type { MeterWork } from '../../../core/meter/work.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 
 /** What was read, what explains it and what to read next, computed in the worker; how far the predictions are, 0 to 1. */
 export function useMeterWork(
-  inside: boolean,
+  open: Access,
   wanted: string | undefined,
 ): { work: MeterWork | undefined; busy: boolean; share: number } {
   const build = useOpenBuild(),
@@ -15,11 +16,11 @@ export function useMeterWork(
     e =>
       e.meter(
         build,
-        inside,
+        open,
         wanted,
         proxy((x: number) => setShare(x)),
       ),
-    [build.circuit, build.parts, build.slots, build.instrument, build.readings, inside, wanted],
+    [build.circuit, build.parts, build.slots, build.instrument, build.readings, open, wanted],
   )
   return { work: result, busy, share }
 }
