@@ -14,7 +14,7 @@ const STANDS_ON = {
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.
   meter: ['circuit', 'build', 'parts', 'units'],
-  devices: ['meter', 'units'],
+  devices: ['meter', 'finish', 'units'],
   ways: ['meter', 'circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
@@ -55,7 +55,7 @@ const STANDS_ON = {
     'units',
   ],
   // A build begun or described is a build like any other: no engine knows how it came.
-  start: ['circuit', 'layout', 'setup', 'build', 'parts', 'geometry', 'text', 'units'],
+  start: ['circuit', 'finish', 'layout', 'setup', 'build', 'parts', 'geometry', 'text', 'units'],
   leaflet: ['shelf', 'build', 'parts', 'text', 'units'],
 }
 const folders = Object.keys(STANDS_ON)

@@ -45,7 +45,8 @@ describe('the command line', () => {
   it.each([
     ['fit', 'joints'],
     ['meter', 'answers'],
-    ['finish', 'materials'],
+    ['finish', 'acts'],
+    ['finish', 'shopping'],
     ['setup', 'adjustments'],
     ['plan', 'steps'],
     ['circuit', 'meterAtJack'],
@@ -115,7 +116,7 @@ describe('the command line', () => {
     expect(readdirSync(out).filter(f => f.endsWith(`.${format}`)).length).toBe(count)
   })
   it('schema prints the schema', async () =>
-    expect(JSON.parse((await run(['schema'])).stdout)).toMatchObject({ title: 'Snug Bolt build, version 5' }))
+    expect(JSON.parse((await run(['schema'])).stdout)).toMatchObject({ title: 'Snug Bolt build, version 6' }))
   it('sample heron prints a build that the other commands read from standard input', () => {
     const sample = started(['sample', 'heron'])
     expect(sample.status).toBe(0)

@@ -1,3 +1,4 @@
+import { finishReport } from '../core/finish/report.ts'
 import { Command, CommanderError, Option } from 'commander'
 import { response } from '../core/circuit/response.ts'
 import { knobsOf, openSettings, settingLabel, thrownOf, PULLED, type Settings } from '../core/circuit/settings.ts'
@@ -175,7 +176,7 @@ export async function main(argv: string[]): Promise<number> {
     .option('--name <name>', 'what it is called on the page', 'Bench meter')
     .option('--pace <ms>', 'how long each display stands', '300')
     .action((o: DeviceOptions) => deviceMeter(o))
-  onBuild('finish', 'coats, materials, air', b => fact('finish', b))
+  onBuild('finish', 'layers, film on each face, work, what to buy, air', finishReport)
   onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
   onBuild('plan', 'all steps in order with dates', b => fact('plan', b))
   program

@@ -13,7 +13,6 @@ import { templatesOf } from './drill/templates/templates.ts'
 import { drillWork } from './fit/drillWork.ts'
 import { holesOf } from '../../tests/support/holesOf.ts'
 import { finishWork } from './finish/finishWork.ts'
-import { bodySurface } from './finish/surface.ts'
 import { fit } from './fit/applyFixes.ts'
 import { measureNext } from './fit/measureNext.ts'
 import { bridgeLine } from './layout/bridgeLine.ts'
@@ -36,7 +35,7 @@ function everything(b: Build) {
     fit: f,
     plan: plan(b),
     holes: holesOf(b),
-    finish: finishWork(b, bodySurface(b)),
+    finish: finishWork(b),
     setup: setupWork(b),
     layout: layOut(b),
     meter: meterAtJack(b),
@@ -68,7 +67,9 @@ describe('every engine on any instrument', () => {
           e.holes.every(h => finite(h.along) && finite(h.across) && finite(h.wanted) && finite(h.leftUnder)) &&
           e.setup.strings.every(s => s.newtons > 0 && finite(s.newtons)) &&
           e.plan.steps.every(s => finite(s.minutes)) &&
-          finite(e.finish.surface?.total)
+          e.finish.zones.every(z => finite(z.area) && z.area > 0) &&
+          e.finish.films.every(z => finite(z.total.value) && z.total.value >= 0) &&
+          e.finish.acts.every(a => finite(a.minutes) && finite(a.waitHours))
         )
       }),
       RUNS,
@@ -208,7 +209,7 @@ describe('an instrument with something missing', () => {
     expect(e.fit.now).toEqual([])
     expect(e.holes).toEqual([])
     expect(e.layout).toBeUndefined()
-    expect(e.finish.findings[0]).toContain('Choose a body')
+    expect(e.finish.findings[0]!.says).toContain('Choose a body')
     expect(e.setup.adjustments).toEqual([])
   })
 

@@ -249,13 +249,22 @@ describe('bad input', () => {
     const body = await refused(
       await call(
         '/builds/heron',
-        put({ ...before.build, finish: { ...before.build.finish, coats: 99 } }, before.revision),
+        put(
+          {
+            ...before.build,
+            finish: {
+              ...before.build.finish,
+              layers: before.build.finish.layers.map((l, i) => (i ? l : { ...l, coats: 99 })),
+            },
+          },
+          before.revision,
+        ),
       ),
       422,
       before,
     )
-    expect(body.error.problems[0]).toMatchObject({ path: 'finish.coats' })
-    expect(body.error.problems[0]!.reason).toContain('12')
+    expect(body.error.problems[0]).toMatchObject({ path: 'finish.layers[0].coats' })
+    expect(body.error.problems[0]!.reason).toContain('20')
   })
   it('survives an upload that is cut short', async () => {
     const before = await stored()

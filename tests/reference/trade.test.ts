@@ -8,7 +8,7 @@ import { SETS } from '../../src/core/drill/bits.ts'
 import { leadHole, screwNumber, screwNumberDiameter, withdrawal } from '../../src/core/drill/screws.ts'
 import { checkAir, dewPoint } from '../../src/core/finish/air.ts'
 import { equilibriumMoisture } from '../../src/core/parts/moisture.ts'
-import { GRITS, grainOf, WOOD_PREPARATION } from '../../src/core/finish/grits.ts'
+import { GRIT_NAMES, grainOf, gritLadder, WOOD_PREPARATION } from '../../src/core/parts/grits.ts'
 import { fretPosition, fretPositions } from '../../src/core/layout/frets.ts'
 import { WOODS, woodOf } from '../../src/core/parts/woods.ts'
 import { noteHz } from '../../src/core/setup/pitch.ts'
@@ -159,9 +159,18 @@ describe('string tension by hand [published: string equation T = μ(2Lf)²]', ()
 
 describe('grits [published: ISO 6344 / FEPA 43]', () => {
   it('get finer down the table', () => {
-    for (let i = 1; i < GRITS.length; i++) expect(GRITS[i]![1]).toBeLessThan(GRITS[i - 1]![1])
-    expect(grainOf('P180')).toBe(82)
-    expect(grainOf('P99')).toBeUndefined()
+    for (let i = 1; i < GRIT_NAMES.length; i++)
+      expect(grainOf(GRIT_NAMES[i]!)).toBeLessThan(grainOf(GRIT_NAMES[i - 1]!))
+    // The standard's own figures, µm.
+    expect(
+      (['P80', 'P120', 'P180', 'P240', 'P320', 'P400', 'P600', 'P1200', 'P2000', 'P2500'] as const).map(grainOf),
+    ).toEqual([201, 125, 82, 58.5, 46.2, 35, 25.8, 15.3, 10.3, 8.4])
+  })
+  it('go by the usual ladders, and none from fine to coarse [common practice]', () => {
+    expect(gritLadder('P180', 'P320')).toEqual(['P180', 'P240', 'P320'])
+    expect(gritLadder('P1200', 'P2000')).toEqual(['P1200', 'P1500', 'P2000'])
+    expect(gritLadder('P1500', 'P1500')).toEqual(['P1500'])
+    expect(gritLadder('P2000', 'P1200')).toEqual([])
   })
   it('prepare wood without skipping: no next grit finer than half [common practice]', () => {
     for (let i = 1; i < WOOD_PREPARATION.length; i++)
@@ -245,7 +254,7 @@ describe('the JSON Schema against a general validator (Ajv, draft-07)', () => {
     [
       'a string for a number',
       b => {
-        b.finish.coats = '3'
+        b.finish.layers[0].coats = '3'
       },
     ],
   ])('refuses %s, as the reader does', (_what, change) => {

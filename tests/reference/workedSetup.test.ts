@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { takeReading } from '../../src/core/build/edits.ts'
-import { finishWork } from '../../src/core/finish/finishWork.ts'
-import { bodySurface } from '../../src/core/finish/surface.ts'
 import { neckLine, turnNeck } from '../../src/core/layout/centreLine.ts'
 import { meanActionAtTwelve } from '../../src/core/layout/saddleHeight.ts'
 import { checkScale } from '../../src/core/layout/scale.ts'
@@ -154,33 +152,5 @@ describe('the line of the fitted neck', () => {
       near = neckLine(b)!
     expect(near.drift.value).toBeCloseTo(0.15, 9)
     expect(turnNeck(b, near).shave.filter(s => s.where !== 'along')).toEqual([])
-  })
-})
-
-describe('the finish of a slab', () => {
-  const b = plainBuild(),
-    surface = bodySurface(b)!
-  it('takes material by its own surface, so much a coat', () => {
-    const of = (x: Build) => finishWork(x, bodySurface(x)).materials
-    const oil = (coats: number) => of({ ...b, finish: { ...b.finish, coats } })[0]!.amount
-    expect(surface.total).toBeCloseTo(0.307, 3)
-    // Wiped on: by area and coat, not less than the least.
-    expect(oil(8)).toBeGreaterThanOrEqual(2 * oil(4) - 2)
-    expect(of(b).every(m => Number.isInteger(m.amount) && m.amount > 0)).toBe(true)
-  })
-  it('has as many coats as wanted, numbered, and cures at the end', () => {
-    const { steps } = finishWork(b, surface)
-    expect(steps.filter(s => s.ref.stage === 'coat').map(s => s.ref.nth)).toEqual([1, 2, 3, 4])
-    expect(steps.at(-1)).toMatchObject({ ref: { kind: 'finish', stage: 'cure' }, waitHours: 168 })
-    expect(steps.map(s => s.id)).toEqual(steps.map(s => `finish/${s.ref.stage}${s.ref.nth ? `-${s.ref.nth}` : ''}`))
-  })
-  it('says when there is no surface to compute from', () =>
-    expect(finishWork(b, undefined).findings.join(' ')).toContain('Choose a body with an outline'))
-  it('has a dew point of 9.3 °C in air of 20 °C and 50 % [published: Magnus formula], and 10.7 K of margin', () => {
-    const { air } = finishWork(b, surface)
-    const g = Math.log(0.5) + (17.62 * 20) / (243.12 + 20)
-    expect(air.dewPoint).toBeCloseTo((243.12 * g) / (17.62 - g), 6)
-    expect(air.margin).toBeCloseTo(20 - air.dewPoint, 9)
-    expect(air.ok).toBe(true)
   })
 })

@@ -23,3 +23,6 @@ export const demoShelf = (): Part[] =>
     if (!r.ok) throw new Error(JSON.stringify(r.problems))
     return r.part
   })
+
+/** A build with nothing of its finish done yet. */
+export const uncoated = (b: Build): Build => ({ ...b, steps: b.steps.filter(s => !s.step.startsWith('finish/')) })

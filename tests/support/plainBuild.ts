@@ -170,12 +170,17 @@ export function plainBuild(p: Plain = {}): Build {
           },
     circuit: { components: [], wires: [], load: { cableMetres: 5, faradsPerMetre: 1e-10, amplifierOhms: 1e6 } },
     finish: {
-      system: 'wiped oil-varnish',
+      school: 'wiped oil-varnish',
+      film: { value: 0.03, doubt: 0.02, basis: 'claimed' },
       colour: 'clear',
-      coats: 4,
-      airCelsius: 20,
-      surfaceCelsius: 20,
-      relativeHumidity: 50,
+      layers: [
+        {
+          id: 'clear',
+          material: 'oil-varnish',
+          zones: ['body top', 'body back', 'body sides', 'body edges'],
+          coats: 4,
+        },
+      ],
     },
     setup: {
       relief: 0.2,

@@ -22,9 +22,8 @@ import { Dimension } from '../units/dimension.ts'
 import { LENGTH_DISPLAYS, type LengthDisplay } from '../units/length.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
 import { Part } from '../parts/part.ts'
-import { FEATURE_ROLE_NAMES, type FeatureRole } from '../parts/featureRoles.ts'
 import { Circuit } from './circuitRecord.ts'
-import { FINISH_NAMES, type FinishName } from './finishNames.ts'
+import { FinishChoice } from './finishRecord.ts'
 import { SPANS } from './spans.ts'
 import { HeldTo } from './validators/heldTo.ts'
 import { IsBandTable } from './validators/isBandTable.ts'
@@ -33,7 +32,7 @@ import { IsSlotTable } from './validators/isSlotTable.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'
 
 export const FORMAT = 'snugbolt-build'
-export const VERSION = 5
+export const VERSION = 6
 
 const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/
@@ -374,49 +373,6 @@ export class SetupTargets {
   @IsNumber(number) @Min(0) @Max(12) edgeMargin!: number
   /** Centres of neighbours inside a course, at the nut; left out: 2 mm. */
   @IsOptional() @IsNumber(number) @Min(0.5) @Max(6) courseGap?: number
-}
-
-/** Which finish, and in what air. */
-export class FinishChoice {
-  @IsIn(FINISH_NAMES)
-  system!: FinishName
-
-  /** Dry film on each face, mm; left out: what the system usually builds. */
-  @IsOptional()
-  @Nested(() => Dimension)
-  @HeldTo(SPANS.film)
-  film?: Dimension
-
-  /** Kinds of places that are masked or chased, so that no film stays in them. */
-  @IsOptional()
-  @IsArray()
-  @ArrayUnique()
-  @IsIn(FEATURE_ROLE_NAMES, { each: true })
-  masked?: FeatureRole[]
-
-  @IsString()
-  @MaxLength(40)
-  colour!: string
-
-  @IsInt()
-  @Min(1)
-  @Max(12)
-  coats!: number
-
-  @IsNumber(number)
-  @Min(-20)
-  @Max(60)
-  airCelsius!: number
-
-  @IsNumber(number)
-  @Min(-20)
-  @Max(80)
-  surfaceCelsius!: number
-
-  @IsNumber(number)
-  @Min(1)
-  @Max(100)
-  relativeHumidity!: number
 }
 
 /** The air where the instrument is measured, and where it will live. */

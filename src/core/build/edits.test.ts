@@ -23,7 +23,7 @@ describe('edits of a build', () => {
       claimed: 628,
       claimedDoubt: 3.14,
     })
-    expect(b.readings).toHaveLength(1)
+    expect(b.readings).toHaveLength(heron().readings.length + 1)
     expect(readBuild(b).ok).toBe(true)
   })
   it('reach a feature’s dimension', () =>

@@ -103,8 +103,72 @@ function fromFour(d: Document): Document {
   }
 }
 
+/** Zones that version 5 finished: it knew the body alone. */
+const BODY = ['body top', 'body back', 'body sides', 'body edges']
+/** What each of version 5's systems was made of; the layer that its number of coats was of stands last. */
+const SYSTEM_LAYERS: Readonly<Record<string, readonly Document[]>> = {
+  'dye and hard-wax oil': [
+    { id: 'dye', material: 'dye in water', zones: BODY, coats: 1 },
+    { id: 'clear', material: 'hard-wax oil', zones: BODY },
+  ],
+  'wiped oil-varnish': [{ id: 'clear', material: 'oil-varnish', zones: BODY }],
+  'waterborne solid colour': [
+    { id: 'primer', material: 'waterborne primer', zones: BODY, coats: 2 },
+    { id: 'colour', material: 'waterborne colour', zones: BODY },
+  ],
+  'aerosol lacquer': [{ id: 'clear', material: 'nitrocellulose lacquer', zones: BODY }],
+}
+/** Steps of version 5's systems, but for the numbered coats. */
+const SYSTEM_STEPS: Readonly<Record<string, string>> = {
+  'finish/dye': 'finish/coat/dye/1',
+  'finish/primer': 'finish/coat/primer/2',
+}
+
+/** Version 5 knew four systems of one colour, and one air that nobody had read at any time. */
+function fromFive(d: Document): Document {
+  const f = isObject(d.finish) ? d.finish : undefined,
+    layers = f && SYSTEM_LAYERS[String(f.system)]
+  if (!f || !layers) return { ...d, version: 6 }
+  const { system, coats, airCelsius, surfaceCelsius, relativeHumidity, ...rest } = f,
+    last = layers.at(-1)!.id as string
+  const day = isObject(d.calendar) && typeof d.calendar.startOn === 'string' ? d.calendar.startOn : undefined
+  const air = (of: string, value: unknown, doubt: number) =>
+    typeof value === 'number' && day
+      ? [{ id: `air-${of}`, of: `air.${of}`, value, doubt, at: `${day}T00:00:00Z`, with: 'entered' }]
+      : []
+  const stepped = (x: unknown): unknown => {
+    if (!isObject(x) || typeof x.step !== 'string') return x
+    const [, nth] = /^finish\/coat-(\d+)$/.exec(x.step) ?? []
+    return { ...x, step: nth ? `finish/coat/${last}/${nth}` : (SYSTEM_STEPS[x.step] ?? x.step) }
+  }
+  return {
+    ...d,
+    version: 6,
+    finish: {
+      ...(system === 'aerosol lacquer' ? {} : { school: system }),
+      ...rest,
+      layers: layers.map(l => ({ coats, ...l })),
+    },
+    readings: Array.isArray(d.readings)
+      ? [
+          ...air('room', airCelsius, 1),
+          ...air('surface', surfaceCelsius, 1),
+          ...air('humidity', relativeHumidity, 5),
+          ...d.readings,
+        ]
+      : d.readings,
+    steps: Array.isArray(d.steps) ? d.steps.map(stepped) : d.steps,
+  }
+}
+
 /** From each older version to the next. Version 1 is the first that was published. */
-const STEPS: Record<number, (d: Document) => Document> = { 1: fromOne, 2: fromTwo, 3: fromThree, 4: fromFour }
+const STEPS: Record<number, (d: Document) => Document> = {
+  1: fromOne,
+  2: fromTwo,
+  3: fromThree,
+  4: fromFour,
+  5: fromFive,
+}
 
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {

@@ -1,3 +1,6 @@
+import { GRIT_NAMES, type GritName } from '../parts/grits.ts'
+import { ZONES, type Zone } from './finishNames.ts'
+
 /** What a reading is of, as a record; documents keep it as one line of text. */
 export type ReadingRef =
   | { kind: 'dimension'; of: string }
@@ -12,6 +15,20 @@ export type ReadingRef =
   | { kind: 'hole'; hole: string; axis: HoleAxis }
   /** A neck clamped dry: how high a straightedge on its frets passes over the body's top at the bridge. */
   | { kind: 'dry' }
+  /** Film of so many coats of a layer, µm: the step on a test panel, or a gauge on a zone; or what left the can for them, g. */
+  | { kind: 'film'; how: 'panel' | 'weight'; layer: string; coats: number }
+  | { kind: 'film'; how: 'gauge'; zone: Zone; layer: string; coats: number }
+  /** Strokes of a grit until the peel was gone. */
+  | { kind: 'strokes'; grit: GritName }
+  /** Air and surface where coats are put on: °C, and humidity in %. */
+  | { kind: 'air'; what: AirWhat }
+
+export const AIR_WHAT = ['room', 'surface', 'humidity'] as const
+export type AirWhat = (typeof AIR_WHAT)[number]
+
+/** A zone's name as a reference has it, and back. */
+const slug = (z: Zone): string => z.replaceAll(' ', '-')
+const BY_SLUG = new Map(ZONES.map(z => [slug(z), z]))
 
 /** What is listened to, or watched. */
 export const HEARD = ['level', 'treble', 'tap', 'swing', 'hum', 'touch', 'crackle'] as const
@@ -44,6 +61,12 @@ export function readingText(r: ReadingRef): string {
       return `layout.edge.${r.station}.${r.edge}`
     case 'dry':
       return 'layout.dry'
+    case 'film':
+      return `film.${r.how}.${r.how === 'gauge' ? `${slug(r.zone)}.` : ''}${r.layer}.${r.coats}`
+    case 'strokes':
+      return `strokes.${r.grit}`
+    case 'air':
+      return `air.${r.what}`
     case 'hole':
       return `hole.${r.hole}.${r.axis}`
   }
@@ -67,6 +90,16 @@ const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
     m => ({ kind: 'edge', station: m[1] as EdgeStationName, edge: m[2] as EdgeName }),
   ],
   [/^layout\.dry$/, () => ({ kind: 'dry' })],
+  [
+    /^film\.(panel|weight)\.([a-z0-9-]+)\.([1-9]\d?)$/,
+    m => ({ kind: 'film', how: m[1] as 'panel' | 'weight', layer: m[2]!, coats: Number(m[3]) }),
+  ],
+  [
+    new RegExp(`^film\\.gauge\\.(${[...BY_SLUG.keys()].join('|')})\\.([a-z0-9-]+)\\.([1-9]\\d?)$`),
+    m => ({ kind: 'film', how: 'gauge', zone: BY_SLUG.get(m[1]!)!, layer: m[2]!, coats: Number(m[3]) }),
+  ],
+  [new RegExp(`^strokes\\.(${GRIT_NAMES.join('|')})$`), m => ({ kind: 'strokes', grit: m[1] as GritName })],
+  [new RegExp(`^air\\.(${AIR_WHAT.join('|')})$`), m => ({ kind: 'air', what: m[1] as AirWhat })],
   [
     new RegExp(`^hole\\.([a-z0-9-]+)\\.(${HOLE_AXES.join('|')})$`),
     m => ({ kind: 'hole', hole: m[1]!, axis: m[2] as HoleAxis }),
@@ -92,4 +125,4 @@ export const EDGES_UNREAD = readingSource('layout.edge')
 
 /** What would be accepted, in words. */
 export const READING_FORMS =
-  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, hole.<id>.<along or across>'
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'

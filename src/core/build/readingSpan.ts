@@ -15,7 +15,7 @@ export function dimensionSpan(build: Pick<Fitted, 'parts'>, ref: string): Span {
   return { min: spec?.min ?? ANY_LENGTH.min, max: spec?.max ?? ANY_LENGTH.max }
 }
 
-/** What a reading of this can be, in its own unit (mm, but for other dimensions of a part); undefined where nothing bounds it. */
+/** What a reading of this can be, in its own unit (mm, but for other dimensions of a part, film, strokes and air); undefined where nothing bounds it. */
 export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span | undefined {
   switch (ref.kind) {
     case 'dimension': {
@@ -33,6 +33,12 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
       return ref.edge === 'at' ? SPANS.along : SPANS.across
     case 'hole':
       return ref.axis === 'along' ? SPANS.along : SPANS.across
+    case 'film':
+      return ref.how === 'weight' ? SPANS.grams : SPANS.microns
+    case 'strokes':
+      return SPANS.strokes
+    case 'air':
+      return ref.what === 'humidity' ? SPANS.humidity : SPANS.celsius
     case 'meter':
     case 'probe':
     case 'heard':

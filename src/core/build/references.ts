@@ -1,6 +1,7 @@
 import { hollowed } from '../parts/hollowed.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Feature, Part } from '../parts/part.ts'
+import { grainOf } from '../parts/grits.ts'
 import { lugRef } from './lugRef.ts'
 import { CONTACTS } from '../parts/contacts.ts'
 import { LUGS } from '../parts/lugs.ts'
@@ -32,6 +33,33 @@ function cutProblems(build: Build): Problem[] {
     for (const k of CUT_NEEDS[c.sort])
       if (c[k] === undefined) out.push({ path: `cuts[${i}].${k}`, reason: `is needed for a ${c.sort}` })
   })
+  return out
+}
+
+/** Layers that share a name, and what a tin cannot say of one material. */
+function finishProblems({ finish: { layers, levelling } }: Build): Problem[] {
+  const out: Problem[] = []
+  if (new Set(layers.map(l => l.id)).size !== layers.length)
+    out.push({ path: 'finish.layers', reason: 'two layers have the same id' })
+  layers.forEach((l, i) => {
+    const at = `finish.layers[${i}].figures`,
+      { recoatFrom, recoatTo, airFrom, airTo } = l.figures ?? {}
+    if (recoatFrom && recoatTo && recoatTo.value <= recoatFrom.value)
+      out.push({
+        path: `${at}.recoatTo`,
+        reason: `the window would close at ${recoatTo.value} h, before it opens at ${recoatFrom.value} h`,
+      })
+    if (airFrom && airTo && airTo.value <= airFrom.value)
+      out.push({
+        path: `${at}.airTo`,
+        reason: `air up to ${airTo.value} °C lies below its least, ${airFrom.value} °C`,
+      })
+  })
+  if (levelling && grainOf(levelling.to) > grainOf(levelling.from))
+    out.push({
+      path: 'finish.levelling.to',
+      reason: `${levelling.to} is coarser than ${levelling.from}, with which it begins`,
+    })
   return out
 }
 
@@ -128,7 +156,7 @@ export function referenceProblems(build: Build): Problem[] {
       path: `parts[${build.parts.indexOf(set)}].gauges`,
       reason: `holds ${set.gauges?.length ?? 0} strings, the instrument has ${build.instrument.strings}`,
     })
-  out.push(...cutProblems(build), ...nameProblems(build))
+  out.push(...cutProblems(build), ...nameProblems(build), ...finishProblems(build))
   build.placements.parts?.forEach((p, i) => {
     if (!slots.has(p.slot))
       out.push({ path: `placements.parts[${i}].slot`, reason: `“${p.slot}” is no slot of this instrument` })

@@ -1,11 +1,22 @@
+import { GRIT_NAMES } from '../parts/grits.ts'
+import { ZONES } from './finishNames.ts'
 import { placeRef, placeText } from './placeRef.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
 import { plan } from '../plan/plan.ts'
 import { readBuild } from './readBuild.ts'
-import { EDGES, EDGE_STATIONS, HEARD, HOLE_AXES, readingRef, readingText, type ReadingRef } from './readingRef.ts'
-import { stepRef, stepText, type StepRef } from './stepRef.ts'
+import {
+  AIR_WHAT,
+  EDGES,
+  EDGE_STATIONS,
+  HEARD,
+  HOLE_AXES,
+  readingRef,
+  readingText,
+  type ReadingRef,
+} from './readingRef.ts'
+import { FINISH_STAGES, stepRef, stepText, type StepRef } from './stepRef.ts'
 
 const id = fc.stringMatching(/^[a-z][a-z0-9]{0,6}(-[a-z0-9]{1,4})?$/)
 const reading: fc.Arbitrary<ReadingRef> = fc.oneof(
@@ -26,6 +37,21 @@ const reading: fc.Arbitrary<ReadingRef> = fc.oneof(
     edge: fc.constantFrom(...EDGES),
   }),
   fc.record({ kind: fc.constant('hole' as const), hole: id, axis: fc.constantFrom(...HOLE_AXES) }),
+  fc.record({
+    kind: fc.constant('film' as const),
+    how: fc.constantFrom('panel', 'weight'),
+    layer: id,
+    coats: fc.integer({ min: 1, max: 99 }),
+  }),
+  fc.record({
+    kind: fc.constant('film' as const),
+    how: fc.constant('gauge' as const),
+    zone: fc.constantFrom(...ZONES),
+    layer: id,
+    coats: fc.integer({ min: 1, max: 99 }),
+  }),
+  fc.constantFrom(...GRIT_NAMES).map(grit => ({ kind: 'strokes' as const, grit })),
+  fc.constantFrom(...AIR_WHAT).map(what => ({ kind: 'air' as const, what })),
 )
 const step: fc.Arbitrary<StepRef> = fc.oneof(
   fc.tuple(id, id).map(([p, k]) => ({ kind: 'measure' as const, of: `${p}/features.x.${k}` })),
@@ -34,8 +60,11 @@ const step: fc.Arbitrary<StepRef> = fc.oneof(
   fc.record({ kind: fc.constant('drill' as const), group: id, after: fc.boolean() }),
   fc.integer({ min: 1, max: 9 }).map(number => ({ kind: 'trial' as const, number })),
   fc.record({ kind: fc.constantFrom('solder', 'assemble', 'test', 'setup'), what: id }),
-  fc.constantFrom('sand', 'coat', 'wet-sand').map(stage => ({ kind: 'finish' as const, stage })),
-  fc.integer({ min: 1, max: 30 }).map(nth => ({ kind: 'finish' as const, stage: 'coat', nth })),
+  fc.constantFrom(...FINISH_STAGES).map(stage => ({ kind: 'finish' as const, stage })),
+  id.map(layer => ({ kind: 'finish' as const, stage: 'scuff' as const, layer })),
+  fc
+    .tuple(id, fc.integer({ min: 1, max: 30 }))
+    .map(([layer, nth]) => ({ kind: 'finish' as const, stage: 'coat' as const, layer, nth })),
   id.map(own => ({ kind: 'own' as const, id: own })),
   fc.constant({ kind: 'close' as const }),
 )

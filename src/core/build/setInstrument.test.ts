@@ -81,7 +81,7 @@ describe('a build of version 1', () => {
     const r = readBuild(old())
     if (!r.ok) throw new Error(JSON.stringify(r.problems))
     expect(r.build).toMatchObject({
-      version: 5,
+      version: 6,
       cuts: [],
       preferences: {
         drawer: { sets: ['fractional by 64ths'], extra: [], missing: [] },

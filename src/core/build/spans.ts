@@ -1,4 +1,4 @@
-/** Two ends that a length keeps to, mm. */
+/** Two ends that a value keeps to, mm unless it says otherwise. */
 export interface Span {
   readonly min: number
   readonly max: number
@@ -23,4 +23,12 @@ export const SPANS = {
   band: { min: -1000, max: 1000 },
   /** Dry film on a face. */
   film: { min: 0, max: 2 },
+  /** The same as a gauge shows it, µm. */
+  microns: { min: 0, max: 2000 },
+  /** What leaves a can, g. */
+  grams: { min: 0, max: 5000 },
+  strokes: { min: 1, max: 5000 },
+  /** Air and surface where a coat is put on, °C; relative humidity, %. */
+  celsius: { min: -20, max: 60 },
+  humidity: { min: 1, max: 100 },
 } as const satisfies Record<string, Span>

@@ -1,3 +1,25 @@
+/** What is done for a finish, in the order that it is usually done in. */
+export const FINISH_STAGES = [
+  'inspect',
+  'steam',
+  'ease',
+  'darken',
+  'strip',
+  'panel',
+  'sand',
+  'raise',
+  'mask',
+  'scuff',
+  'coat',
+  'scrape',
+  'cure',
+  'level',
+  'polish',
+  'age',
+  'chase',
+] as const
+export type FinishStage = (typeof FINISH_STAGES)[number]
+
 /** Which step of the plan, as a record; documents keep it as one line of text. */
 export type StepRef =
   | { kind: 'measure'; of: string }
@@ -6,8 +28,8 @@ export type StepRef =
   /** A group of holes; one that is asked for again when some of it was drilled carries its number, 2 and up. */
   | { kind: 'drill'; group: string; after: boolean; nth?: number }
   | { kind: 'trial'; number: number }
-  /** A stage of the finish; one that is repeated carries its number. */
-  | { kind: 'finish'; stage: string; nth?: number }
+  /** A stage of the finish; what is done to a layer names it, and a coat carries its number. */
+  | { kind: 'finish'; stage: FinishStage; layer?: string; nth?: number }
   | { kind: 'solder' | 'assemble' | 'test' | 'setup'; what: string }
   | { kind: 'own'; id: string }
   | { kind: 'close' }
@@ -28,7 +50,7 @@ export function stepText(s: StepRef): string {
     case 'own':
       return `own/${s.id}`
     case 'finish':
-      return `finish/${s.stage}${s.nth === undefined ? '' : `-${s.nth}`}`
+      return ['finish', s.stage, s.layer, s.nth].filter(x => x !== undefined).join('/')
     case 'close':
       return 'close'
     default:
@@ -57,8 +79,16 @@ export function stepRef(text: string): StepRef | undefined {
       : { kind, group, after: after !== undefined, ...(nth === undefined ? {} : { nth: Number(nth) }) }
   }
   if (kind === 'finish') {
-    const [, stage = '', nth] = /^(.*?)(?:-(\d+))?$/.exec(rest)!
-    return { kind, stage, ...(nth === undefined ? {} : { nth: Number(nth) }) }
+    const [, stage, layer, nth] = /^([a-z]+)(?:\/([a-z0-9-]+)(?:\/([1-9]\d?))?)?$/.exec(rest) ?? [],
+      known = FINISH_STAGES.find(x => x === stage)
+    return (
+      known && {
+        kind,
+        stage: known,
+        ...(layer === undefined ? {} : { layer }),
+        ...(nth === undefined ? {} : { nth: Number(nth) }),
+      }
+    )
   }
   if (kind === 'cut') return { kind, cut: rest }
   if (kind === 'own') return { kind, id: rest }
@@ -68,4 +98,4 @@ export function stepRef(text: string): StepRef | undefined {
 
 /** What would be accepted, in words. */
 export const STEP_FORMS =
-  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'
+  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, finish/<stage>/<layer>/<1, 2, …>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'

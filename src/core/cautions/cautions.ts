@@ -1,4 +1,15 @@
-export type CautionId = 'cutters' | 'dust' | 'solder' | 'oily rags' | 'strings' | 'solvent' | 'springs'
+export type CautionId =
+  | 'cutters'
+  | 'dust'
+  | 'solder'
+  | 'oily rags'
+  | 'strings'
+  | 'solvent'
+  | 'springs'
+  | 'respirator'
+  | 'sparks'
+  | 'isocyanate'
+  | 'steam'
 
 /** Cautions, shown where the work is. Local rules come first, and where they call for a licensed person, ask one [common practice]. */
 export const CAUTIONS: Record<CautionId, { title: string; text: string }> = {
@@ -21,4 +32,20 @@ export const CAUTIONS: Record<CautionId, { title: string; text: string }> = {
   },
   strings: { title: 'Strings', text: 'Cut ends and strings under tension: protect your eyes.' },
   springs: { title: 'Springs', text: 'A spring under tension jumps: protect your eyes, hold it with pliers.' },
+  respirator: {
+    title: 'Spray',
+    text: 'A respirator for organic vapours that fits, outdoors or with real extraction, gloves, eyes. A dust mask stops none of it. Local rules on spraying and waste come first.',
+  },
+  sparks: {
+    title: 'Fire',
+    text: 'Mist and vapour catch from a switch, a heater, a grinder, a pilot flame. None of them in the room or below it, and none until it is aired.',
+  },
+  isocyanate: {
+    title: 'Isocyanate hardener',
+    text: 'One exposure can make you ill for life, and no cartridge mask is enough. Not a job for home: a professional with supplied air, as local rules ask.',
+  },
+  steam: {
+    title: 'Hot iron and steam',
+    text: 'A damp cloth between iron and wood, hands out of the steam, no film on the wood.',
+  },
 }

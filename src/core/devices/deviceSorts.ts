@@ -1,3 +1,4 @@
+import { parseAir } from '../finish/airText.ts'
 import { parseMeter } from '../meter/meterText.ts'
 import type { Parsed } from '../units/parsed.ts'
 
@@ -12,6 +13,8 @@ export interface DeviceSort {
 export const DEVICE_SORTS = {
   /** A meter on ohms: `8.52k`, `OL`. */
   meter: { label: 'Meter', parse: parseMeter },
+  /** Warmth and humidity of the air: `19.5 C 55 %`. */
+  hygrometer: { label: 'Hygrometer', parse: parseAir },
 } as const satisfies Record<string, DeviceSort>
 
 export type DeviceSortName = keyof typeof DEVICE_SORTS

@@ -5,7 +5,7 @@ import { plainBuild, SLAB } from '../../../tests/support/plainBuild.ts'
 import { chooseFix } from '../build/edits.ts'
 import type { Build, Cut } from '../build/build.ts'
 import { readBuild } from '../build/readBuild.ts'
-import { bodySurface } from '../finish/surface.ts'
+import { zonesOf } from '../finish/zones.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { jointsAsTheyStand } from '../fit/findJoints.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -180,7 +180,7 @@ describe('wire channels', () => {
         .fixes.map(f => f.note)
     expect(bodyOf(with0).features.some(f => f.role === 'channel')).toBe(true)
     expect(note(with0)).toEqual(note(without))
-    expect(bodySurface(with0)).toEqual(bodySurface(without))
+    expect(zonesOf(with0)).toEqual(zonesOf(without))
   })
   it('stand in the hole list, and in no plan step of cutting', () => {
     const w = drillWork(plainBuild())!

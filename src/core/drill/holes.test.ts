@@ -136,7 +136,7 @@ describe('holes and the finish', () => {
     expect(hole(finished, 'bridge-1').why).toContain('backwards first')
     const done = {
       ...build(),
-      steps: [{ step: 'finish/coat-1', state: 'done' as const, at: '2026-11-24T10:00:00Z' }],
+      steps: [{ step: 'finish/coat/clear/1', state: 'done' as const, at: '2026-11-24T10:00:00Z' }],
     }
     expect(hole(done, 'bridge-1').when).toBe('after finish')
     expect(hole(done, 'tuner-1').when).toBe('before finish')

@@ -1,8 +1,8 @@
 import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
-import { stepRef, stepText } from '../build/stepRef.ts'
+import { stepText } from '../build/stepRef.ts'
 import { filmOn, takesFinish } from '../finish/film.ts'
-import { COAT, CURE } from '../finish/systems.ts'
+import { putsColourOn } from '../finish/colourOn.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import { groupIsDrilled } from './drilledHere.ts'
 import type { Hole, HoleRequest } from './hole.ts'
@@ -18,18 +18,14 @@ const ROLE: Partial<Record<HoleRequest['purpose'], FeatureRole>> = {
 const partUnder = (build: Shaped, face: Hole['face']) =>
   partIn(build, face === 'guard' ? 'guard' : face.startsWith('body') ? 'body' : 'neck')
 
-/** Whether a step is one of those that put colour on: a coat, or the wait after the last. */
-const putsColourOn = (step: string): boolean => {
-  const r = stepRef(step)
-  return r?.kind === 'finish' && COLOURS.includes(r.stage)
-}
-const COLOURS: readonly string[] = [COAT, CURE]
-
 /** Whether colour is on the part already that a face belongs to: it came so, or its coats are on. A heel stays bare. */
 export function finishIsOn(build: Shaped, face: Hole['face']): boolean {
   const part = partUnder(build, face)
   if (!part || face === 'heel' || face === 'guard') return false
-  return part.traits.surface === 'finished' || (takesFinish(part) && build.steps.some(s => putsColourOn(s.step)))
+  return (
+    part.traits.surface === 'finished' ||
+    (takesFinish(part) && build.steps.some(s => putsColourOn(build.finish, s.step)))
+  )
 }
 
 /**

@@ -6,8 +6,11 @@ import { meterAtJack } from '../meter/jack.ts'
 import { allSettings } from '../circuit/settings.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { markList } from '../drill/markList.ts'
+import { airToCome } from '../finish/airToCome.ts'
+import { lastCoat } from '../finish/coatFacts.ts'
+import { finishDates } from '../finish/dates.ts'
 import { finishWork } from '../finish/finishWork.ts'
-import { bodySurface } from '../finish/surface.ts'
+import { filmWork, levelWays } from '../finish/filmWork.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { balance } from '../fit/balance.ts'
 import { drillWork } from '../fit/drillWork.ts'
@@ -64,8 +67,17 @@ export const FACTS = {
   next: fact([...SHAPED, 'fixes'], b => measureNext(b, fit(b).now, READINGS).map(m => ({ ...m, id: m.ref }))),
   trial: fact([...SHAPED, 'fixes', 'trials'], b => trialAssembly(b, fit(b).now)),
   balance: fact(SHAPED, balance),
-  surface: bodySurface,
-  finish: fact([...LAID, 'finish'], b => finishWork(b, bodySurface(b))),
+  finish: finishWork,
+  /** How the time stands for each act of the finish, from what really happened. */
+  finishDates: dated((b, now) => finishDates(finishWork(b), b.steps, now.at)),
+  /** Hours in which the next coat may be put on, from the day's course of the air. */
+  air: dated((b, now) => airToCome(b, now.at)),
+  /** What the log says of the last coat. */
+  lastCoat: dated((b, now) => lastCoat(b, now.at)),
+  /** Film left after levelling, and where it may go through. */
+  film: filmWork,
+  /** Ways of levelling that hold. */
+  levelWays,
   setup: fact(LAID, setupWork),
   /** Every setting of the circuit's switches. */
   settings: fact(WIRED, allSettings),

@@ -9,6 +9,10 @@ export function dewPoint(celsius: number, relativeHumidity: number): number {
   return (243.12 * g) / (17.62 - g)
 }
 
+/** Relative humidity in % of air whose dew point is known: the same formula turned round [published: Magnus formula, WMO-No. 8]. */
+export const humidityAt = (celsius: number, dew: number): number =>
+  100 * Math.exp((17.62 * dew) / (243.12 + dew) - (17.62 * celsius) / (243.12 + celsius))
+
 /** Distance kept between surface and dew point, °C [published: ISO 8502-4]. */
 export const DEW_MARGIN = 3
 

@@ -3,7 +3,7 @@ import { demo } from '../../../tests/support/demo.ts'
 import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from '../build/build.ts'
 import { chooseFix } from '../build/edits.ts'
-import { stepText } from '../build/stepRef.ts'
+import { stepText, type FinishStage } from '../build/stepRef.ts'
 import { holeReading, offPlace } from '../drill/holeReading.ts'
 import { plan } from '../plan/plan.ts'
 import { drillWork } from './drillWork.ts'
@@ -24,8 +24,8 @@ describe('what hung on letters and sentences', () => {
     }
     const at = '2026-11-25T08:00:00Z'
     const before = filmed([]),
-      step = (stage: string) => [{ step: stepText({ kind: 'finish', stage }), state: 'done' as const, at }]
-    expect(filmed(step('coat-1'))).toBeCloseTo(before, 9)
+      step = (stage: FinishStage) => [{ step: stepText({ kind: 'finish', stage }), state: 'done' as const, at }]
+    expect(filmed(step('coat'))).toBeCloseTo(before, 9)
     // Two walls, a film each.
     expect(filmed(step('cure'))).toBeCloseTo(before + 0.4, 9)
   })

@@ -1,6 +1,18 @@
 /** What a dimension counts: decides its unit, its parser and how it is shown. */
 export type QuantityKind =
-  'length' | 'angle' | 'resistance' | 'inductance' | 'capacitance' | 'mass' | 'count' | 'ratio'
+  | 'length'
+  | 'angle'
+  | 'resistance'
+  | 'inductance'
+  | 'capacitance'
+  | 'mass'
+  | 'count'
+  | 'ratio'
+  | 'percent'
+  | 'film'
+  | 'hours'
+  | 'temperature'
+  | 'volume'
 
 /** Unit in which each kind is stored. */
 export const STORED_UNIT: Record<QuantityKind, string> = {
@@ -12,6 +24,11 @@ export const STORED_UNIT: Record<QuantityKind, string> = {
   mass: 'g',
   count: '',
   ratio: '',
+  percent: '%',
+  film: 'µm',
+  hours: 'h',
+  temperature: '°C',
+  volume: 'mL',
 }
 
 /** What is known of a dimension before any part is at hand. */

@@ -12,7 +12,7 @@ type FeatureSpreads = {
  * (electrical values, masses). All of it from memory; what a part measures overrules it.
  */
 export const PART_SPREADS: Spreads = {
-  body: { thickness: 3, topRadius: 1500, mass: 700 },
+  body: { thickness: 3, topRadius: 1500, edgeRadius: 1.5, mass: 700 },
   neck: {
     nutToHeelEnd: 8,
     heelLength: 5,

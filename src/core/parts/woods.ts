@@ -8,6 +8,8 @@ export interface Wood {
   /** Lead holes: share of the screw's root diameter. */
   leadShare: 0.7 | 0.9
   openPored: boolean
+  /** A planed face, dry, as # and six digits [from memory]. */
+  colour: string
   /** Dimensional change per 1 % moisture, tangential and radial. */
   changeTangential: number
   changeRadial: number
@@ -27,6 +29,7 @@ const MEMORY = 'from memory'
 export const WOODS: readonly Wood[] = [
   {
     name: 'hard maple',
+    colour: '#ead9b8',
     specificGravity: 0.63,
     sideHardness: 6400,
     leadShare: 0.9,
@@ -37,6 +40,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'white ash',
+    colour: '#e3d2b0',
     changeTangential: 0.00274,
     changeRadial: 0.00169,
     movementSource: RECALLED,
@@ -48,6 +52,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'black walnut',
+    colour: '#7a5b41',
     changeTangential: 0.00274,
     changeRadial: 0.0019,
     movementSource: RECALLED,
@@ -59,6 +64,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'red maple',
+    colour: '#e4cfaa',
     changeTangential: 0.00289,
     changeRadial: 0.00137,
     movementSource: RECALLED,
@@ -70,6 +76,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'black cherry',
+    colour: '#c48f63',
     changeTangential: 0.00248,
     changeRadial: 0.00126,
     movementSource: RECALLED,
@@ -81,6 +88,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'yellow-poplar',
+    colour: '#d5cfa2',
     specificGravity: 0.42,
     sideHardness: 2400,
     leadShare: 0.9,
@@ -91,6 +99,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'red alder',
+    colour: '#d7ae84',
     changeTangential: 0.00256,
     changeRadial: 0.00151,
     movementSource: RECALLED,
@@ -102,6 +111,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'basswood',
+    colour: '#e7d8b7',
     changeTangential: 0.0033,
     changeRadial: 0.0023,
     movementSource: RECALLED,
@@ -113,6 +123,7 @@ export const WOODS: readonly Wood[] = [
   },
   {
     name: 'paulownia',
+    colour: '#e0cdaa',
     changeTangential: 0.0019,
     changeRadial: 0.0009,
     movementSource: MEMORY,

@@ -23,7 +23,7 @@ const isOver = (s: PlannedStep): boolean => s.status === 'done' || s.status === 
 const AT: Record<GateId, (s: PlannedStep) => boolean> = {
   trial: s => s.ref.kind === 'trial',
   glue: s => s.phase === 'finish' && s.ref.kind === 'assemble' && s.ref.what === NECK_STEP.what,
-  colour: s => s.phase === 'finish' && s.ref.kind === 'finish',
+  colour: s => s.colours === true,
   closing: s => s.ref.kind === 'close',
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
-import { demo } from '../../../tests/support/demo.ts'
+import { demo, uncoated } from '../../../tests/support/demo.ts'
 import { stepRef, stepText, type StepRef } from '../build/stepRef.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { gatesOf } from './gates.ts'
@@ -107,19 +107,21 @@ describe('the gates', () => {
     )
   })
   it('open one after another as steps are done or left out', () => {
-    let b = demo('wren')
+    let b = uncoated(demo('wren'))
     const at = '2026-12-01T18:00:00Z'
     for (const s of plan(b).steps) if (s.phase === 'measure' || s.phase === 'wood') b = skipStep(b, s.id, at)
     expect(gates(b).trial!.steps).toEqual([])
-    expect(gates(b).colour!.steps).toEqual(['trial'])
+    expect(gates(b).colour!.steps).toEqual(['trial', 'finish/sand', 'finish/mask'])
     b = tickStep(
       b,
       plan(b).steps.find(s => s.id === 'trial')!,
       at,
     )
     expect(gates(b).trial).toMatchObject({ passed: true, steps: [], joints: [] })
+    for (const id of ['finish/sand', 'finish/mask']) b = skipStep(b, id, at)
     const coat = gates(b).colour!
     expect(coat.steps).toEqual([])
+    expect(coat.step!.id).toBe('finish/coat/clear/1')
     expect(coat.passed).toBe(false)
     b = tickStep(b, coat.step!, at)
     expect(gates(b).colour).toMatchObject({ passed: true, step: undefined })

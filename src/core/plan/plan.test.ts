@@ -7,14 +7,15 @@ import { chooseFix, ownStepId, takeReading } from '../build/edits.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { schedule, type WorkItem } from '../calendar/schedule.ts'
 import { finishWork } from '../finish/finishWork.ts'
-import { bodySurface } from '../finish/surface.ts'
+import { zonesOf } from '../finish/zones.ts'
+import { shoppingList } from '../finish/shopping.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import { calendarFile } from './calendarFile.ts'
 import { CAUTIONS } from '../cautions/cautions.ts'
 import { plan } from './plan.ts'
 import { reopenStep, skipStep, tickStep } from './tickStep.ts'
 
-const finishOf = (b: Build) => finishWork(b, bodySurface(b))
+const finishOf = finishWork
 const at = '2026-12-01T18:00:00Z'
 const fixed = () => chooseFix(chooseFix(heron(), 'pickup-bridge-rout', 'open-rout'), 'tuner-bushing', 'ream-holes')
 const index = (b: Build, id: string) => {
@@ -35,8 +36,8 @@ describe('the order of the plan', () => {
     ['fix/pickup-bridge-rout/open-rout', 'trial'],
     ['drill/bridge', 'trial'],
     ['trial', 'finish/sand'],
-    ['finish/panel', 'finish/dye'],
-    ['finish/dye', 'finish/coat-1'],
+    ['finish/panel', 'finish/coat/dye/1'],
+    ['finish/coat/dye/1', 'finish/coat/clear/1'],
     ['finish/cure', 'assemble/neck'],
     ['solder/on-the-controls', 'solder/pickups'],
     ['solder/pickups', 'solder/through-the-body'],
@@ -208,30 +209,45 @@ describe('the calendar', () => {
 })
 
 describe('the finish', () => {
-  it('computes the surface from this body: twice the outline less routs, and the edge', () => {
-    const s = bodySurface(heron())!
-    expect(s.total).toBeCloseTo(s.top + s.back + s.edge, 12)
-    expect(s.total).toBeGreaterThan(0.2)
-    expect(s.total).toBeLessThan(0.35)
+  it('computes the faces from this body: sides go by its thickness', () => {
+    const side = (b: Build) => zonesOf(b).find(z => z.zone === 'body sides')!.area,
+      total = zonesOf(heron()).filter(z => z.slot === 'body' && z.zone !== 'body cavities')
+    expect(total.reduce((s, z) => s + z.area, 0)).toBeGreaterThan(0.2)
+    expect(total.reduce((s, z) => s + z.area, 0)).toBeLessThan(0.35)
     const thick = heron()
-    thick.parts[0]!.dims.thickness!.value = 90
-    expect(bodySurface(thick)!.edge / s.edge).toBeCloseTo(2, 9)
+    thick.parts[0]!.dims.edgeRadius = { value: 3, doubt: 0, basis: 'measured' }
+    const before = side(thick),
+      was = thick.parts[0]!.dims.thickness!.value
+    const twice = structuredClone(thick)
+    twice.parts[0]!.dims.thickness!.value = 2 * was
+    // What is rounded off stays as it was: 2 r of the thickness.
+    expect(side(twice) / before).toBeCloseTo((2 * was - 6) / (was - 6), 9)
   })
   it('asks for more oil for more coats, and lists each coat', () => {
-    const two = heron(),
-      six = heron()
-    two.finish.coats = 2
-    six.finish.coats = 6
-    const oil = (b: Build) => finishOf(b).materials.find(m => m.name === 'Hard-wax oil')!.amount
-    expect(oil(six)).toBeGreaterThan(2 * oil(two))
-    expect(finishOf(six).steps.filter(s => s.ref.stage === 'coat')).toHaveLength(6)
+    const coated = (coats: number) => {
+      const b = heron()
+      b.finish.layers.at(-1)!.coats = coats
+      return b
+    }
+    const oil = (b: Build) =>
+      shoppingList(finishOf(b), undefined, [], []).find(n => n.id === b.finish.layers.at(-1)!.id)!.amount
+    expect(oil(coated(6))).toBeGreaterThan(2 * oil(coated(2)))
+    const last = heron().finish.layers.at(-1)!.id
+    expect(finishOf(coated(6)).acts.filter(a => a.ref.stage === 'coat' && a.ref.layer === last)).toHaveLength(6)
   })
-  it('refuses sealed wood and warns of soft and open-pored kinds', () => {
+  it('refuses dye and oil on sealed wood with the way out, and warns of soft and open-pored kinds', () => {
     const b = heron()
+    b.finish.layers = [{ id: 'dye', material: 'dye in water', zones: ['body top'], coats: 1 }]
     b.parts[0]!.traits.surface = 'sealed'
-    expect(finishOf(b).findings.join(' ')).toMatch(/sealed.*fingernail/s)
+    const found = finishOf(b).findings
+    expect(found.find(f => f.weight === 'stop')).toMatchObject({
+      layer: 'dye',
+      zone: 'body top',
+      mend: { kind: 'strip', zone: 'body top' },
+    })
+    expect(found.map(f => f.says).join(' ')).toMatch(/m².*P120.*min.*fingernail/s)
     b.parts[0]!.traits = { wood: 'hard maple', surface: 'bare' }
-    expect(finishOf(b).findings).toEqual([])
+    expect(finishOf(structuredClone(b)).findings).toEqual([])
   })
   it('dates every step in order', () => {
     const d = plan(heron()).steps.filter(s => s.phase === 'finish')

@@ -30,6 +30,9 @@ export interface Step {
   phase: Phase
   title: string
   why: string
+  /** How it is done, and what tells that it is good. */
+  how?: string
+  good?: string
   /** Station where its facts are. */
   station: 'fit' | 'drill' | 'wiring' | 'meter' | 'finish' | 'setup' | 'plan'
   minutes: number
@@ -41,6 +44,8 @@ export interface Step {
   needs: readonly Arrow[]
   /** What cannot be done, or not without harm, once it is over. */
   spoils: readonly Arrow[]
+  /** It puts colour on: the gate before colour stands in front of the first of them. */
+  colours?: true
   /** The builder's own step that it is. */
   own?: string
   /** What to read when it is done, and the unit it is typed in. */

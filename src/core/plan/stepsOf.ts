@@ -2,7 +2,6 @@ import type { Build } from '../build/build.ts'
 import { meterAtJack } from '../meter/jack.ts'
 import { drilledSteps } from '../drill/drilledHere.ts'
 import { finishWork } from '../finish/finishWork.ts'
-import { bodySurface } from '../finish/surface.ts'
 import { fit as fitOf } from '../fit/applyFixes.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { sinceLastTrial } from '../fit/trialAssembly.ts'
@@ -41,14 +40,14 @@ export function stepsOf(build: Build): Step[] {
   const fit = fitOf(build),
     work = drillWork(build),
     acts = solderActs(build),
-    finish = finishSteps(build, finishWork(build, bodySurface(build)))
+    finish = finishSteps(build, finishWork(build))
   return withOwnSteps(build, [
     ...measureSteps(build, fit),
     ...fixSteps(build, fit),
     ...cutSteps(work?.cuts ?? []),
     ...plugSteps(work?.plugs ?? []),
     ...drillSteps(work?.holes ?? [], drilledSteps(build)),
-    ...finish.panel,
+    ...finish.before,
     ...trialSteps(build, sinceLastTrial(build, fit.now)),
     ...finish.coats,
     ...shieldSteps(build.circuit.shield, build.circuit.shield && shieldingOf(build)),

@@ -38,6 +38,11 @@ const TOOL: Record<QuantityKind, number> = {
   inductance: 4,
   capacitance: 4,
   ratio: 5,
+  percent: 6,
+  film: 6,
+  hours: 6,
+  temperature: 6,
+  volume: 6,
 }
 
 /**

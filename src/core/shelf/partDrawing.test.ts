@@ -15,7 +15,7 @@ const all: Part[] = [
   ...demoShelf(),
 ]
 /** Kinds that are nothing but a value or a list: there is no shape to draw. */
-const SHAPELESS = ['capacitor', 'resistor', 'strings']
+const SHAPELESS = ['capacitor', 'resistor', 'strings', 'finish-tin', 'abrasive', 'finish-supply']
 
 describe('the drawing of a part', () => {
   it.each(all.map(p => [p.id, p] as const))('%s has finite lines', (_id, p) => {

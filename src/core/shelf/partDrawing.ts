@@ -118,7 +118,10 @@ export function drawPart(part: Part): DrawnView[] {
         {
           name: 'edge',
           shapes: [box(0, 0, 120, v('thickness'))],
-          dimensions: d('thickness', [0, 0], [0, v('thickness')]),
+          dimensions: [
+            ...d('thickness', [0, 0], [0, v('thickness')]),
+            ...d('edgeRadius', [120 - v('edgeRadius'), 0], [120, 0]),
+          ],
         },
       ]
     case 'guard':

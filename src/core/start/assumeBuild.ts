@@ -1,3 +1,4 @@
+import { layersOf } from '../finish/schools.ts'
 import type { WorkshopSettings } from '../build/settings.ts'
 import { FORMAT, VERSION, type Build, type SetupTargets } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
@@ -79,12 +80,9 @@ export function assumeBuild(s: Start): Build {
     cuts: [],
     circuit: { components: [], wires: [], load: s.settings.load },
     finish: {
-      system: 'wiped oil-varnish',
+      school: 'wiped oil-varnish',
       colour: 'natural',
-      coats: 4,
-      airCelsius: 20,
-      surfaceCelsius: 20,
-      relativeHumidity: 50,
+      layers: layersOf('wiped oil-varnish'),
     },
     setup: USUAL_SETUP,
     calendar: { startOn: s.today, ...s.settings.bench },

@@ -1,21 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import {
-  Calendar,
-  Climate,
-  CostLine,
-  Cut,
-  FinishChoice,
-  OwnStep,
-  SetupTargets,
-  type Build,
-} from '../../core/build/build.ts'
+import { Calendar, Climate, CostLine, Cut, OwnStep, SetupTargets, type Build } from '../../core/build/build.ts'
+import { FinishLayer, Levelling } from '../../core/build/finishRecord.ts'
 import { Load } from '../../core/build/circuitRecord.ts'
 import { rangeOf } from '../../core/build/rangeOf.ts'
 import { readBuild } from '../../core/build/readBuild.ts'
 import { Stock, StringGauge } from '../../core/parts/part.ts'
 import { parseAmount } from './money.ts'
 import { numberOf, withinOf } from './numberOf.ts'
+
+const LEVEL: Levelling = {
+  flats: 'foam',
+  edges: 'fingers',
+  from: 'P1200',
+  to: 'P2000',
+  share: 1,
+  compound: true,
+}
 
 type Put = (b: Build, v: number) => void
 type Field = Parameters<typeof rangeOf>
@@ -30,10 +31,8 @@ const FIELDS: readonly (readonly [string, Field[0], string, Put])[] = [
   ['cable', Load, 'cableMetres', (b, v) => (b.circuit.load.cableMetres = v)],
   ['capacitance', Load, 'faradsPerMetre', (b, v) => (b.circuit.load.faradsPerMetre = v)],
   ['amplifier', Load, 'amplifierOhms', (b, v) => (b.circuit.load.amplifierOhms = v)],
-  ['coats', FinishChoice, 'coats', (b, v) => (b.finish.coats = v)],
-  ['air while finishing', FinishChoice, 'airCelsius', (b, v) => (b.finish.airCelsius = v)],
-  ['surface while finishing', FinishChoice, 'surfaceCelsius', (b, v) => (b.finish.surfaceCelsius = v)],
-  ['humidity while finishing', FinishChoice, 'relativeHumidity', (b, v) => (b.finish.relativeHumidity = v)],
+  ['coats', FinishLayer, 'coats', (b, v) => (b.finish.layers[0]!.coats = v)],
+  ['share of the peel', Levelling, 'share', (b, v) => (b.finish.levelling = { ...LEVEL, share: v })],
   ['margin at the edge', SetupTargets, 'edgeMargin', (b, v) => (b.setup.edgeMargin = v)],
   ['gap in a course', SetupTargets, 'courseGap', (b, v) => (b.setup.courseGap = v)],
   [
@@ -92,7 +91,7 @@ describe('fields of the document', () => {
       ok: true,
       value: 100e-12,
     })
-    expect(numberOf(FinishChoice, 'coats', 'number of coats')('2,5')).toMatchObject({ accepted: '1 to 12, whole' })
+    expect(numberOf(FinishLayer, 'coats', 'number of coats')('2,5')).toMatchObject({ accepted: '1 to 20, whole' })
     expect(parseAmount('12,50 quills')).toEqual({ ok: true, value: 12.5 })
     expect(parseAmount('-3').ok).toBe(false)
   })

@@ -8,6 +8,7 @@ const read = () => {
     muted: v('muted'),
     line: v('line'),
     hand: v('hand'),
+    snug: v('snug'),
     paper: v('paper'),
     shade: v('shade'),
   }

@@ -21,8 +21,20 @@ const plateAt = (p: Part, at: Point): Point[] => {
 }
 
 /** The instrument's lines in mm with its parts' colours, nut at the left; the caller scales and turns it. */
-export function InstrumentDrawing({ layout: l, build, fine }: { layout: Layout; build: Build; fine?: boolean }) {
-  const of = (slot: string) => tint(partIn(build, slot)?.colour)
+export function InstrumentDrawing({
+  layout: l,
+  build,
+  fine,
+  painted,
+}: {
+  layout: Layout
+  build: Build
+  fine?: boolean
+  /** Body and head are painted below: their lines alone are drawn. */
+  painted?: boolean
+}) {
+  const of = (slot: string) =>
+    painted && (slot === 'body' || slot === 'neck') ? 'none' : tint(partIn(build, slot)?.colour)
   const board: Point[] = [
     [0, l.halfNut],
     [l.nutToHeelEnd, halfBoardAt(l, l.nutToHeelEnd)],

@@ -38,6 +38,9 @@ export const WOOD_KINDS = {
           'Radius gauge, or the rise of a straightedge over a known span.',
         ),
       ),
+      edgeRadius: maybe(
+        mm('radius that its edges are eased to', 0.2, 40, 3, 'Radius gauge, where face and side meet.'),
+      ),
       mass: maybe(other('mass', 'mass', 100, 8000, 1900, 'Kitchen scale.')),
     },
     look: [

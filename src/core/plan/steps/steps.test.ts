@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { demo } from '../../../../tests/support/demo.ts'
 import { plainBuild } from '../../../../tests/support/plainBuild.ts'
 import { chooseFix } from '../../build/edits.ts'
-import { stepText } from '../../build/stepRef.ts'
+import { stepText, type FinishStage } from '../../build/stepRef.ts'
 import { drillWork } from '../../fit/drillWork.ts'
 import { fit } from '../../fit/applyFixes.ts'
 import { setupWork } from '../../setup/setupWork.ts'
@@ -80,30 +80,38 @@ describe('what the engines want done', () => {
     expect(late[0]!.needs).not.toContainEqual(expect.objectContaining({ which: { kind: 'all', of: 'cut' } }))
   })
   it('coats go one upon another, the first after a glued neck, dye after its panel', () => {
-    const stage = (stage: string, nth?: number) => ({
-      id: stepText({ kind: 'finish', stage, ...(nth ? { nth } : {}) }),
-      ref: { kind: 'finish' as const, stage, ...(nth ? { nth } : {}) },
-      title: stage,
-      why: '',
-      minutes: 10,
-      waitHours: 1,
-      tools: [],
-      cautions: [],
-      whole: true,
-    })
-    const work = { steps: [stage('panel'), stage('sand'), stage('dye'), stage('coat', 1), stage('coat', 2)] },
+    const act = (stage: FinishStage, layer?: string, nth?: number) => {
+      const ref = {
+        kind: 'finish' as const,
+        stage,
+        ...(layer ? { layer } : {}),
+        ...(nth ? { nth } : {}),
+      }
+      return {
+        id: stepText(ref),
+        ref,
+        title: stage,
+        why: '',
+        minutes: 10,
+        waitHours: 1,
+        tools: [],
+        cautions: [],
+        whole: true,
+      }
+    }
+    const work = {
+        acts: [act('panel'), act('sand'), act('coat', 'dye', 1), act('coat', 'clear', 1), act('coat', 'clear', 2)],
+      },
       b = plainBuild()
-    const { panel, coats } = finishSteps({ instrument: { ...b.instrument, neckJoint: 'glued' } }, work)
-    expect(panel.map(p => p.phase)).toEqual(['wood'])
+    const { before, coats } = finishSteps({ ...b, instrument: { ...b.instrument, neckJoint: 'glued' } }, work)
+    expect(before.map(p => p.phase)).toEqual(['wood'])
     const own = coats.map(c => c.needs.map(n => n.which).filter(w => w.kind === 'finish' || w.kind === 'assemble'))
+    const panel = { kind: 'finish', stage: 'panel' }
     expect(own).toEqual([
       [{ kind: 'assemble', what: 'neck' }],
-      [
-        { kind: 'finish', stage: 'sand' },
-        { kind: 'finish', stage: 'panel' },
-      ],
-      [{ kind: 'finish', stage: 'dye' }],
-      [{ kind: 'finish', stage: 'coat', nth: 1 }],
+      [{ kind: 'finish', stage: 'sand' }, panel],
+      [{ kind: 'finish', stage: 'coat', layer: 'dye', nth: 1 }, panel],
+      [{ kind: 'finish', stage: 'coat', layer: 'clear', nth: 1 }],
     ])
     expect(finishSteps(b, work).coats[0]!.needs).toEqual(IN_PHASE.finish.needs)
     expect(coats.every(c => c.spoils.some(s => s.which.kind === 'phase' && s.which.of === 'wood'))).toBe(true)
@@ -207,15 +215,17 @@ describe('what the engines want done', () => {
     steps.slice(1).forEach((s, i) => expect(s.needs.at(-1)!.which).toEqual(steps[i]!.ref))
   })
   it('a trial is asked for once, and again when something moved before the finish is begun', () => {
-    const last = { at, slots: {}, joints: {} }
-    const none = trialSteps({ steps: [], trials: [] }, { last: undefined, changed: [] })
+    const last = { at, slots: {}, joints: {} },
+      { finish } = plainBuild()
+    const none = trialSteps({ steps: [], trials: [], finish }, { last: undefined, changed: [] })
     expect(none.map(s => stepText(s.ref))).toEqual(['trial'])
     const moved = { last, changed: ['A.', 'B.', 'C.', 'D.'] }
-    const again = trialSteps({ steps: [], trials: [last] }, moved)
+    const again = trialSteps({ steps: [], trials: [last], finish }, moved)
     expect(again.map(s => stepText(s.ref))).toEqual(['trial', 'trial/2'])
     expect(again[1]!.why).toBe('Since the last one: A. B. C. And 1 more.')
-    const begun = (step: string) => trialSteps({ steps: [{ step, state: 'done', at }], trials: [last] }, moved)
-    expect(begun('finish/coat-1')).toHaveLength(1)
+    const begun = (step: string) =>
+      trialSteps({ steps: [{ step, state: 'done', at }], trials: [last], finish }, moved)
+    expect(begun('finish/coat/clear/1')).toHaveLength(1)
     // The panel is no part of the instrument.
     expect(begun('finish/panel')).toHaveLength(2)
   })

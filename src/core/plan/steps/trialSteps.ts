@@ -1,21 +1,17 @@
 import type { Build } from '../../build/build.ts'
-import { stepRef } from '../../build/stepRef.ts'
 import type { TrialAssembly } from '../../fit/trialAssembly.ts'
 import type { Step } from '../step.ts'
-import { PANEL } from './finishSteps.ts'
+import { putsColourOn } from '../../finish/colourOn.ts'
 import { IN_PHASE } from './inPhase.ts'
 
-/** Trials that were done, and one more when none was or something changed since, as long as the finish is not begun. */
+/** Trials that were done, and one more when none was or something changed since, as long as no colour is on. */
 export function trialSteps(
-  build: Pick<Build, 'steps' | 'trials'>,
+  build: Pick<Build, 'steps' | 'trials' | 'finish'>,
   t: Pick<TrialAssembly, 'last' | 'changed'>,
 ): Step[] {
   const ticked = build.steps.some(s => s.step === 'trial')
   const done = Math.max(build.trials.length, Number(ticked))
-  const begun = build.steps.some(s => {
-    const step = stepRef(s.step)
-    return step?.kind === 'finish' && step.stage !== PANEL
-  })
+  const begun = build.steps.some(s => putsColourOn(build.finish, s.step))
   const again = t.last !== undefined && t.changed.length > 0 && !begun
   const common = {
     phase: 'trial' as const,

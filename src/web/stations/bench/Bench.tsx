@@ -119,6 +119,10 @@ export function Bench() {
         </p>
       )}
       <p className="text-bench leading-snug">{l.prose(step.why)}</p>
+      {step.how && <p className="max-w-[60ch] text-figure leading-snug">{l.prose(step.how)}</p>}
+      {step.good && (
+        <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.prose(step.good)}</p>
+      )}
       <GateNote step={step.id} large />
       {dimension && <FarReadingAt large at={dimension} />}
       {first && (

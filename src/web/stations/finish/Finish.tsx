@@ -1,167 +1,163 @@
-import { Title } from '../../components/Heading.tsx'
-import { Table } from '../../components/Table.tsx'
-import { useFact } from '../../hooks/useFact.ts'
-import { numberOf, withinOf } from '../../components/numberOf.ts'
-import { FinishChoice } from '../../../core/build/build.ts'
-import { parseTemperature, formatTemperature } from '../../../core/units/temperature.ts'
-import { fixed } from '../../../core/units/length.ts'
+import { useEffect, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import type { Build } from '../../../core/build/build.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
-import { CautionNotes } from '../../components/CautionNote.tsx'
-import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
-import { ValueField } from '../../components/ValueField.tsx'
+import { Segments } from '../../components/Segments.tsx'
+import { Views } from '../../components/Views.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useHand } from '../../hooks/useHand.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { day } from '../plan/dates.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
+import { useShelf } from '../../stores/shelfStore.ts'
+import { ActCard } from './ActCard.tsx'
+import { percent } from './bands.ts'
+import { BuyView } from './BuyView.tsx'
+import { ColourView } from './ColourView.tsx'
+import { FacesSheet } from './FacesSheet.tsx'
+import { FinishAir } from './FinishAir.tsx'
+import { finishRows, type FinishRow } from './finishRows.ts'
+import { LayerFields } from './LayerFields.tsx'
+import { Findings, LayersView } from './LayersView.tsx'
+import { LevelCard } from './LevelCard.tsx'
+import { SurfaceView } from './SurfaceView.tsx'
+import { TroubleView } from './TroubleView.tsx'
 
-const set = (patch: Partial<FinishChoice>) => editBuild(b => ({ ...b, finish: { ...b.finish, ...patch } }))
-const celsius = (v: number) => `${fixed(v, 0)} °C`
-
-/** Coats with dates, materials for this body, and whether the air lets a coat be put on. */
+/** Film, colour and work of the finish: the faces above, what is done below, one thing in hand. */
 export function Finish() {
-  const build = useOpenBuild()
-  const work = useFact('finish')
-  const plan = useFact('plan')
-  const layout = useFact('layout')
-  const { hand, take } = useHand(work.steps)
-  const planned = (id: string) => plan.steps.find(s => s.id === id)
-  const end = work.steps
-    .map(s => planned(s.id)?.readyAt)
-    .filter(Boolean)
-    .at(-1)
-  const rows = work.steps.map((s, i) => ({
-    id: s.id,
-    label: s.title,
-    content: (
-      <>
-        <span className="figure w-6 shrink-0 text-center text-note font-semibold">{i + 1}</span>
-        <span className="min-w-0 flex-1">
-          <span className="block text-plain font-medium leading-tight">{s.title}</span>
-          <span className="text-note text-muted">
-            {planned(s.id)?.status === 'done'
-              ? 'done'
-              : planned(s.id)?.start
-                ? day(planned(s.id)!.start!)
-                : 'no date'}
-          </span>
-        </span>
-        <span className="figure shrink-0 text-right text-note leading-tight">
-          {s.minutes} min
-          <br />
-          <span className="text-muted">{s.waitHours ? `+${s.waitHours} h` : ''}</span>
-        </span>
-      </>
-    ),
-  }))
-  const s = work.surface
-  const step = hand && planned(hand.id)
+  const build = useOpenBuild(),
+    work = useFact('finish'),
+    film = useFact('film'),
+    dates = useFact('finishDates'),
+    layout = useFact('layout'),
+    load = useShelf(s => s.loadKinds)
+  const [params, setParams] = useSearchParams(),
+    mode = params.get('show') === 'colour' || (!film && params.get('show') === null) ? 'colour' : 'film',
+    [kept, setKept] = useState<Build['finish']>()
+  useEffect(() => void load(['finish-tin']), [load])
+  const rows = finishRows(work, dates),
+    { hand: found, take } = useHand(rows),
+    next = rows.find(r => !r.over) ?? rows.at(-1),
+    hand = params.has('hand') ? found : next
+  const figure = (r: FinishRow): string => {
+    const top = work.films.find(f => f.zone === 'body top') ?? work.films[0],
+      step = top?.steps.find(s => s.layer === r.layer)
+    if (step) return `${Math.round(step.total.value)}`
+    const stage = r.acts[0]!.ref.stage
+    return film && (stage === 'level' || stage === 'polish') ? `→ ${Math.round(film.left)}` : '–'
+  }
+  const state = work.layers.find(l => l.facts.layer.id === hand?.layer),
+    levels = hand?.acts[0]?.ref.stage === 'level' || hand?.acts[0]?.ref.stage === 'polish'
+  const stops = work.findings.filter(f => f.weight === 'stop')
+  const summary =
+    mode === 'colour'
+      ? `${build.finish.colour}, as it will look`
+      : film
+        ? build.finish.levelling
+          ? `clear left after levelling, µm · goes through somewhere in ${percent(film.chance)} %`
+          : 'film as it lies, µm'
+        : 'no film is built'
   return (
     <StationFrame
-      map={{
-        title: 'Finish',
-        summary: `${work.system}, ${build.finish.colour}, ${build.finish.coats} coats`,
-        hand: undefined,
-        take: () => undefined,
-        marks: layout
-          ? layout.features
-              .filter(f => f.role === 'neck-pocket')
-              .map(f => ({ id: f.id, at: f.centre, label: 'M', title: 'Mask the pocket' }))
-          : [],
-      }}
+      map={{ title: 'Finish', summary, hand: undefined, take: () => undefined, marks: [] }}
+      low
+      corner={
+        <div className="no-print w-[min(18rem,40vw)]">
+          <Segments
+            label="What the faces show"
+            value={mode}
+            onChange={v =>
+              setParams(
+                p => {
+                  p.set('show', v)
+                  return p
+                },
+                { replace: true },
+              )
+            }
+            options={[
+              { value: 'film', label: 'Film' },
+              { value: 'colour', label: 'Colour' },
+            ]}
+          />
+        </div>
+      }
+      sheet={
+        layout && layout.body.length > 2 ? (
+          <FacesSheet build={build} layout={layout} film={film} mode={mode} other={kept} />
+        ) : (
+          <p className="p-5 text-body">
+            The faces are drawn from the body’s outline. Choose a body at the Parts station first.
+          </p>
+        )
+      }
       ledger={
         <Ledger
-          heading="Coats in order"
-          aside="hands-on, wait"
-          rows={rows}
+          heading="Layers and work"
+          aside="film on the top, µm"
           hand={hand?.id}
           take={take}
-          empty="No coats."
+          empty="No layers yet. Start from a school under Layers."
+          rows={rows.map(r => ({
+            id: r.id,
+            label: `${r.title}: ${r.status || 'to come'}`,
+            content: (
+              <>
+                <span
+                  aria-hidden="true"
+                  className={`figure grid size-6 shrink-0 place-items-center border text-note ${r.over ? 'border-snug bg-snug text-paper' : r === next ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
+                >
+                  {r.over ? '✓' : ''}
+                </span>
+                <span className="min-w-0 flex-1">
+                  <span
+                    className={`block text-plain leading-tight ${r === next ? 'font-semibold' : 'font-medium'}`}
+                  >
+                    {r.title}
+                  </span>
+                  {r.status && (
+                    <span
+                      className={`block text-note ${r.date?.state === 'missed' ? 'font-semibold text-never' : r.date?.state === 'closing' ? 'text-tight' : 'text-muted'}`}
+                    >
+                      {r.status}
+                    </span>
+                  )}
+                </span>
+                <span className="figure shrink-0 text-right text-plain">{figure(r)}</span>
+              </>
+            ),
+          }))}
         />
       }
     >
-      <article className="flex max-w-[780px] flex-col gap-4">
-        {hand && (
-          <header className="flex flex-col gap-1">
-            <Title>{hand.title}</Title>
-            <p className="text-body">{hand.why}</p>
-            <p className="text-plain text-muted">
-              {step?.start ? `${day(step.start)}, ${step.start.slice(11)}. ` : ''}
-              {hand.minutes} min{hand.waitHours ? `, then wait ${hand.waitHours} h` : ''}. Tools:{' '}
-              {hand.tools.join(', ')}.
-            </p>
-          </header>
-        )}
-        {hand && <CautionNotes ids={hand.cautions} />}
-        <div className="grid grid-cols-3 gap-x-6 border-t border-line pt-3">
-          <div>
-            <p className="text-note text-muted">this body’s surface</p>
-            {s ? <Figure size="large" value={fixed(s.total, 3)} unit="m²" /> : <span>no outline</span>}
-            <p className="text-note text-muted">
-              {s && `top ${fixed(s.top, 3)}, back ${fixed(s.back, 3)}, edge ${fixed(s.edge, 3)}`}
-            </p>
-          </div>
-          <div>
-            <p className="text-note text-muted">above the dew point</p>
-            <Figure size="large" value={fixed(work.air.margin, 1)} unit="°C" />
-            <p className={`text-note ${work.air.ok ? 'text-snug' : 'font-semibold text-never'}`}>
-              {work.air.ok ? 'fine to coat' : 'do not coat'}, dew point {formatTemperature(work.air.dewPoint)}
-            </p>
-          </div>
-          <div>
-            <p className="text-note text-muted">ready to assemble</p>
-            <Figure size="large" value={end ? day(end) : '–'} />
-            <p className="text-note text-muted">wood settles at {fixed(work.air.moisture, 1)} % moisture</p>
-          </div>
-        </div>
-        {[...work.air.findings, ...work.findings].length > 0 && (
-          <ul className="border-l-4 border-tight pl-3 text-plain">
-            {[...work.air.findings, ...work.findings].map(x => (
-              <li key={x}>{x}</li>
-            ))}
-          </ul>
-        )}
-        <div className="flex flex-wrap gap-4">
-          <ValueField
-            label="Air"
-            text={formatTemperature(build.finish.airCelsius).replace('\u202f', ' ')}
-            parse={parseTemperature}
-            check={withinOf(FinishChoice, 'airCelsius', celsius)}
-            onValue={airCelsius => set({ airCelsius })}
-          />
-          <ValueField
-            label="Surface"
-            text={formatTemperature(build.finish.surfaceCelsius).replace('\u202f', ' ')}
-            parse={parseTemperature}
-            check={withinOf(FinishChoice, 'surfaceCelsius', celsius)}
-            onValue={surfaceCelsius => set({ surfaceCelsius })}
-          />
-          <ValueField
-            label="Humidity"
-            text={`${build.finish.relativeHumidity} %`}
-            parse={numberOf(FinishChoice, 'relativeHumidity', 'relative humidity', ' %')}
-            onValue={relativeHumidity => set({ relativeHumidity })}
-          />
-          <ValueField
-            label="Oil coats"
-            text={String(build.finish.coats)}
-            parse={numberOf(FinishChoice, 'coats', 'number of coats')}
-            onValue={coats => set({ coats })}
-          />
-        </div>
-        <Table fit caption="Materials for this body">
-          {work.materials.map(m => (
-            <tr key={m.name} className="rule-row">
-              <th scope="row" className="py-1.5 text-left font-normal">
-                {m.name}
-              </th>
-              <td className="figure py-1.5 text-right text-lead">
-                {m.amount} {m.unit}
-              </td>
-              <td className="py-1.5 pl-4 text-note text-muted">{m.source}</td>
-            </tr>
-          ))}
-        </Table>
-      </article>
+      <Views
+        label="Sheets of the finish"
+        views={[
+          {
+            id: 'work',
+            label: 'Work',
+            content: hand ? (
+              <div className="flex max-w-[900px] flex-col gap-5">
+                <Findings findings={stops} />
+                {levels && film && <LevelCard film={film} layer={work.layers.at(-1)?.facts.layer.id} />}
+                <ActCard key={hand.id} row={hand} />
+                {state && <LayerFields key={state.facts.layer.id} state={state} />}
+              </div>
+            ) : (
+              <LayersView />
+            ),
+          },
+          { id: 'layers', label: 'Layers', content: <LayersView /> },
+          {
+            id: 'colour',
+            label: 'Colour',
+            content: <ColourView kept={kept !== undefined} keep={on => setKept(on ? build.finish : undefined)} />,
+          },
+          { id: 'surface', label: 'Surface', content: <SurfaceView /> },
+          { id: 'air', label: 'Air', content: <FinishAir /> },
+          { id: 'buy', label: 'To buy', content: <BuyView /> },
+          { id: 'trouble', label: 'Trouble', content: <TroubleView /> },
+        ]}
+      />
     </StationFrame>
   )
 }

@@ -3,8 +3,7 @@ import { SPANS } from '../../../core/build/spans.ts'
 import { numberOf, withinOf } from '../../components/numberOf.ts'
 import { equilibriumMoisture } from '../../../core/parts/moisture.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRoles.ts'
-import { USUALLY_MASKED } from '../../../core/finish/film.ts'
-import { FINISH_SYSTEMS } from '../../../core/finish/systems.ts'
+import { facesFilm, USUALLY_MASKED } from '../../../core/finish/film.ts'
 import { Climate } from '../../../core/build/build.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { parseTemperature } from '../../../core/units/temperature.ts'
@@ -42,7 +41,7 @@ export function AirView() {
       onValue={v => set({ [key]: v })}
     />
   )
-  const film = build.finish.film?.value ?? FINISH_SYSTEMS[build.finish.system].film.value
+  const film = build.finish.film?.value ?? facesFilm(build.finish, 'body top').value
   const masked = build.finish.masked ?? USUALLY_MASKED
   const toggle = (r: FeatureRole) =>
     editBuild(b => {
@@ -82,7 +81,7 @@ export function AirView() {
       <section aria-label="Film" className="flex flex-col gap-2">
         <Heading>Film of the finish</Heading>
         <LengthField
-          label={`On each face; ${build.finish.system}`}
+          label={`On each face${build.finish.school ? `; ${build.finish.school}` : ''}`}
           mm={film}
           {...SPANS.film}
           onMm={v =>

@@ -10,6 +10,11 @@ const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = {
   mass: v => `${v} g`,
   count: String,
   ratio: String,
+  percent: v => `${v} %`,
+  film: v => `${v} µm`,
+  hours: v => `${v} h`,
+  temperature: v => `${v} °C`,
+  volume: v => `${v} mL`,
 }
 
 /** A value that is no length, as text with its unit. */

@@ -1,0 +1,100 @@
+import type { Build } from '../build/build.ts'
+import type { SchoolName, Zone } from '../build/finishNames.ts'
+import type { FinishLayer, ZoneSurface } from '../build/finishRecord.ts'
+import type { Part } from '../parts/part.ts'
+import type { FigureName } from '../parts/kinds/finishing.ts'
+import type { MaterialName } from '../parts/materialNames.ts'
+import type { Dimension } from '../units/dimension.ts'
+import { layersOf, SCHOOLS } from './schools.ts'
+
+const withFinish = (b: Build, patch: Partial<Build['finish']>): Build => ({
+  ...b,
+  finish: { ...b.finish, ...patch },
+})
+
+const free = (b: Build, stem: string): string => {
+  const taken = new Set(b.finish.layers.map(l => l.id))
+  let id = stem
+  for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`
+  return id
+}
+
+/** Starts over from a school's layers; what was found of the wood stays. */
+export function startFrom(b: Build, school: SchoolName): Build {
+  const { levelling: _, ...rest } = b.finish,
+    { levelling } = SCHOOLS[school]
+  return {
+    ...b,
+    finish: { ...rest, school, layers: layersOf(school), ...(levelling ? { levelling: { ...levelling } } : {}) },
+  }
+}
+
+/** The layer changed; keys given as undefined are taken off. */
+export function changeLayer(
+  b: Build,
+  id: string,
+  patch: { [K in keyof FinishLayer]?: FinishLayer[K] | undefined },
+): Build {
+  return withFinish(b, {
+    layers: b.finish.layers.map(l =>
+      l.id === id
+        ? (Object.fromEntries(
+            Object.entries({ ...l, ...patch }).filter(([, v]) => v !== undefined),
+          ) as unknown as FinishLayer)
+        : l,
+    ),
+  })
+}
+
+/** A layer more, before another or last. */
+export function addLayer(b: Build, material: MaterialName, zones: readonly Zone[], before?: string): Build {
+  const layer: FinishLayer = {
+    id: free(b, material.replaceAll(' ', '-')),
+    material,
+    zones: [...zones],
+    coats: 1,
+  }
+  const i = b.finish.layers.findIndex(l => l.id === before)
+  return withFinish(b, {
+    layers: i < 0 ? [...b.finish.layers, layer] : b.finish.layers.toSpliced(i, 0, layer),
+  })
+}
+
+export const dropLayer = (b: Build, id: string): Build =>
+  withFinish(b, { layers: b.finish.layers.filter(l => l.id !== id) })
+
+/** The layer one place up or down. */
+export function moveLayer(b: Build, id: string, by: -1 | 1): Build {
+  const i = b.finish.layers.findIndex(l => l.id === id),
+    other = b.finish.layers[i + by]
+  if (i < 0 || !other) return b
+  return withFinish(b, { layers: b.finish.layers.with(i + by, b.finish.layers[i]!).with(i, other) })
+}
+
+/** What a zone was found to be. */
+export function setSurface(b: Build, s: ZoneSurface): Build {
+  const others = (b.finish.surfaces ?? []).filter(x => x.zone !== s.zone)
+  return withFinish(b, { surfaces: [...others, s] })
+}
+
+/** A figure of a layer's tin; undefined goes back to the table. */
+export function setFigure(b: Build, id: string, name: FigureName, d: Dimension | undefined): Build {
+  const layer = b.finish.layers.find(l => l.id === id),
+    { [name]: _, ...rest } = layer?.figures ?? {},
+    figures = d ? { ...rest, [name]: d } : rest
+  return changeLayer(b, id, { figures: Object.keys(figures).length ? figures : undefined })
+}
+
+/** Everything that a tin from the shelf says, taken over for a layer with the tin's name. */
+export const takeTin = (b: Build, id: string, tin: Part): Build =>
+  changeLayer(b, id, {
+    figures: Object.fromEntries(
+      Object.entries(tin.dims).map(([k, d]) => [k, { ...d, with: d.with ?? tin.name.slice(0, 80) }]),
+    ),
+  })
+
+/** When a step was really done, in place of when it was ticked. */
+export const doneAt = (b: Build, step: string, at: string): Build => ({
+  ...b,
+  steps: b.steps.map(s => (s.step === step ? { ...s, at } : s)),
+})

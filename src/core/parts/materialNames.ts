@@ -1,0 +1,26 @@
+/** Materials by what they are; what each does stands with the finish engine. */
+export const MATERIAL_NAMES = [
+  'dye in water',
+  'dye in thinner',
+  'pigment stain',
+  'grain filler',
+  'sanding sealer',
+  'shellac',
+  'oil',
+  'hard-wax oil',
+  'wax',
+  'oil-varnish',
+  'wiping polyurethane',
+  'nitrocellulose lacquer',
+  'nitrocellulose colour',
+  'acrylic lacquer',
+  'acrylic colour',
+  'filler primer',
+  'metallic base',
+  'flake base',
+  'waterborne primer',
+  'waterborne colour',
+  'waterborne clear',
+  'two-part clear',
+] as const
+export type MaterialName = (typeof MATERIAL_NAMES)[number]

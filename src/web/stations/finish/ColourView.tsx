@@ -1,0 +1,227 @@
+import { useMemo } from 'react'
+import type { BurstRing, DyeMix } from '../../../core/build/finishRecord.ts'
+import { BurstRing as Ring, DyeMix as Mix, DyePart } from '../../../core/build/finishRecord.ts'
+import { colourAt } from '../../../core/finish/appearance.ts'
+import { ringArea, sprayLine } from '../../../core/finish/burst.ts'
+import { batchOf, labOf, strengths } from '../../../core/finish/colour.ts'
+import { changeLayer } from '../../../core/finish/edits.ts'
+import type { LayerState } from '../../../core/finish/finishWork.ts'
+import { millilitres } from '../../../core/finish/shopping.ts'
+import { Button } from '../../components/Button.tsx'
+import { Heading, Title } from '../../components/Heading.tsx'
+import { numberOf } from '../../components/numberOf.ts'
+import { Table } from '../../components/Table.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
+import { useFact } from '../../hooks/useFact.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+
+const USUAL = '#a0692c'
+
+function Picker({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
+  return (
+    <label className="inline-flex flex-col gap-0.5 text-note text-muted">
+      {label}
+      <input
+        type="color"
+        value={value}
+        onChange={e => onChange(e.target.value)}
+        className="h-10 w-20 border border-line bg-paper p-1"
+      />
+    </label>
+  )
+}
+
+/** Colours of the layers: picked, mixed by parts, in rings; what each looks like over this wood. */
+export function ColourView({ kept, keep }: { kept: boolean; keep: (on: boolean) => void }) {
+  const build = useOpenBuild(),
+    work = useFact('finish')
+  const coloured = work.layers.filter(l => l.facts.material.look !== 'clear' && l.facts.material.look !== 'fill')
+  const top = colourAt(build, 'body top'),
+    [L, a, b] = labOf(top)
+  return (
+    <article className="flex max-w-[860px] flex-col gap-5">
+      <header className="flex flex-wrap items-center justify-between gap-4">
+        <Title>Colour</Title>
+        <Button onClick={() => keep(!kept)}>{kept ? 'Stop comparing' : 'Keep this to compare'}</Button>
+      </header>
+      <div className="flex items-center gap-4">
+        <span className="size-20 border border-ink" style={{ background: top }} />
+        <p className="text-body">
+          The top’s middle, over {build.parts.find(p => p.id === build.slots.body)?.traits.wood ?? 'its wood'}:{' '}
+          <span className="figure">{top}</span>
+          <span className="block text-note text-muted">
+            L* {L.toFixed(0)}, a* {a.toFixed(0)}, b* {b.toFixed(0)}. Screens lie and wood differs: the test panel
+            decides.
+          </span>
+        </p>
+      </div>
+      {coloured.length === 0 && (
+        <p className="text-body">No layer has a colour of its own: the wood shows as it is under its clear.</p>
+      )}
+      {coloured.map(l => (
+        <LayerColour key={l.facts.layer.id} state={l} />
+      ))}
+    </article>
+  )
+}
+
+function LayerColour({ state }: { state: LayerState }) {
+  const { layer, material } = state.facts,
+    layout = useFact('layout'),
+    work = useFact('finish'),
+    area = layer.zones.reduce((s, z) => s + (work.zones.find(x => x.zone === z)?.area ?? 0), 0),
+    set = (patch: Parameters<typeof changeLayer>[2]) => editBuild(b => changeLayer(b, layer.id, patch), 'Colour')
+  const { mix, rings = [] } = layer
+  const setMix = (m: DyeMix) => set({ mix: m })
+  const setRings = (r: BurstRing[]) => set({ rings: r.length ? r : undefined })
+  const areas = useMemo(() => (layout ? rings.map(r => ringArea(layout.body, r)) : []), [layout, rings])
+  const batch = Math.max(20, Math.ceil(millilitres(state, area) / 10) * 10),
+    by = mix && batchOf(mix, batch)
+  return (
+    <section aria-label={material.label} className="flex flex-col gap-2">
+      <Heading>{material.label}</Heading>
+      {material.look === 'tint' && mix ? (
+        <>
+          <div className="flex flex-wrap items-end gap-3">
+            {mix.dyes.map((d, i) => (
+              <span key={i} className="inline-flex items-end gap-2">
+                <Picker
+                  label={`Dye ${i + 1}, at 1 to 9`}
+                  value={d.colour}
+                  onChange={colour => setMix({ ...mix, dyes: mix.dyes.with(i, { ...d, colour }) })}
+                />
+                <ValueField
+                  narrow
+                  label="parts"
+                  text={String(d.parts)}
+                  parse={numberOf(DyePart, 'parts', 'number of parts')}
+                  onValue={parts => setMix({ ...mix, dyes: mix.dyes.with(i, { ...d, parts }) })}
+                />
+                {mix.dyes.length > 1 && (
+                  <Button
+                    kind="quiet"
+                    aria-label={`Take dye ${i + 1} out`}
+                    onClick={() => setMix({ ...mix, dyes: mix.dyes.toSpliced(i, 1) })}
+                  >
+                    Take out
+                  </Button>
+                )}
+              </span>
+            ))}
+            <ValueField
+              narrow
+              label={`parts of ${material.thinner}`}
+              text={String(mix.thinner)}
+              parse={numberOf(Mix, 'thinner', 'number of parts')}
+              onValue={thinner => setMix({ ...mix, thinner })}
+            />
+            {mix.dyes.length < 4 && (
+              <Button onClick={() => setMix({ ...mix, dyes: [...mix.dyes, { colour: '#d0b03a', parts: 1 }] })}>
+                Another dye
+              </Button>
+            )}
+          </div>
+          {by && (
+            <p className="text-lead">
+              For {batch} mL:{' '}
+              {by.dyes.map((v, i) => (
+                <span key={i}>
+                  <span className="figure font-semibold">{v.toFixed(1)}</span> mL of dye {i + 1},{' '}
+                </span>
+              ))}
+              <span className="figure font-semibold">{by.thinner.toFixed(1)}</span> mL of {material.thinner};
+              strength{' '}
+              {strengths(mix)
+                .map(x => x.toFixed(2))
+                .join(' + ')}
+              . Lightest first: a second pass darkens, nothing lightens.
+            </p>
+          )}
+        </>
+      ) : (
+        rings.length === 0 && (
+          <div className="flex flex-wrap items-end gap-3">
+            <Picker label="Colour" value={layer.colour ?? USUAL} onChange={colour => set({ colour })} />
+            {material.look === 'tint' && (
+              <Button onClick={() => setMix({ dyes: [{ colour: layer.colour ?? USUAL, parts: 1 }], thinner: 9 })}>
+                Mix it by parts
+              </Button>
+            )}
+          </div>
+        )
+      )}
+      {rings.length > 0 && layout && (
+        <Table
+          caption="Rings, lightest to darkest, from the inside out"
+          hideCaption
+          heads={[
+            'Colour',
+            'reaches in',
+            'fades over',
+            { label: 'area', right: true },
+            { label: 'mix', right: true },
+            'how',
+            { label: 'Change', unseen: true },
+          ]}
+        >
+          {rings.map((r, i) => (
+            <tr key={i} className="rule-row">
+              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                <Picker
+                  label={`ring ${i + 1}`}
+                  value={r.colour}
+                  onChange={colour => setRings(rings.with(i, { ...r, colour }))}
+                />
+              </th>
+              <td className="py-1.5 pr-3">
+                <ValueField
+                  narrow
+                  hideLabel
+                  label={`ring ${i + 1} reaches in, mm`}
+                  text={`${r.reach} mm`}
+                  parse={numberOf(Ring, 'reach', 'distance', ' mm')}
+                  onValue={reach => setRings(rings.with(i, { ...r, reach }))}
+                />
+              </td>
+              <td className="py-1.5 pr-3">
+                <ValueField
+                  narrow
+                  hideLabel
+                  label={`ring ${i + 1} fades over, mm`}
+                  text={`${r.fade} mm`}
+                  parse={numberOf(Ring, 'fade', 'distance', ' mm')}
+                  onValue={fade => setRings(rings.with(i, { ...r, fade }))}
+                />
+              </td>
+              <td className="figure py-1.5 pr-3 text-right">{(2 * (areas[i] ?? 0)).toFixed(3)} m²</td>
+              <td className="figure py-1.5 pr-3 text-right">
+                {Math.ceil(millilitres(state, 2 * (areas[i] ?? 0)) / 5) * 5} mL
+              </td>
+              <td className="py-1.5 pr-3 text-note text-muted">
+                {sprayLine(r) >= 0
+                  ? `middle of the pattern ${sprayLine(r)} mm outside the edge`
+                  : `middle of the pattern ${-sprayLine(r)} mm in from the edge`}
+              </td>
+              <td className="text-right">
+                <Button
+                  kind="quiet"
+                  aria-label={`Take ring ${i + 1} off`}
+                  onClick={() => setRings(rings.toSpliced(i, 1))}
+                >
+                  Take off
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </Table>
+      )}
+      {rings.length < 5 && layout && (
+        <div>
+          <Button onClick={() => setRings([...rings, { colour: layer.colour ?? '#4a2412', reach: 30, fade: 50 }])}>
+            {rings.length ? 'Another ring' : 'Make it a burst'}
+          </Button>
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,76 @@
+import { useState } from 'react'
+import { explain, TROUBLE_NAMES, TROUBLES, type TroubleName } from '../../../core/finish/trouble.ts'
+import { addOwnStep, writeLog } from '../../../core/build/edits.ts'
+import { Button } from '../../components/Button.tsx'
+import { CautionNotes } from '../../components/CautionNote.tsx'
+import { Title } from '../../components/Heading.tsx'
+import { Select } from '../../components/Select.tsx'
+import { useFact } from '../../hooks/useFact.ts'
+import { editBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+
+/** Something went wrong: what it is seen as, what the log makes likely, how it is mended, what that costs. */
+export function TroubleView() {
+  const facts = useFact('lastCoat'),
+    [trouble, setTrouble] = useState<TroubleName>('run')
+  if (!facts) return <p className="text-body">No layer yet, so nothing can have gone wrong with one.</p>
+  const all = explain(trouble, facts)
+  return (
+    <article className="flex max-w-[860px] flex-col gap-4">
+      <Title>Something went wrong</Title>
+      <Select
+        label="What you see"
+        value={trouble}
+        onChange={v => setTrouble(v as TroubleName)}
+        options={TROUBLE_NAMES.map(t => ({ value: t, label: TROUBLES[t] }))}
+      />
+      <ol className="flex flex-col gap-4">
+        {all.map((v, i) => (
+          <li key={v.id} className="grid grid-cols-[4.5rem_1fr] gap-x-4 border-t border-line pt-3">
+            <span className={`figure ${i ? 'text-figure text-muted' : 'text-large font-semibold'}`}>
+              {Math.round(100 * v.chance)} %
+            </span>
+            <div className="flex flex-col gap-2">
+              <p className={i ? 'text-body' : 'text-lead font-semibold'}>{v.says}</p>
+              {v.because && <p className="text-plain text-muted">The log: {v.because}.</p>}
+              <ol className="list-decimal pl-5 text-body">
+                {v.repair.steps.map(s => (
+                  <li key={s}>{s}</li>
+                ))}
+              </ol>
+              <p className="text-plain">
+                Costs {v.repair.days ? `${v.repair.days} ${v.repair.days > 1 ? 'days' : 'day'}` : 'no day'}
+                {v.repair.coats
+                  ? ` and ${v.repair.coats} ${v.repair.coats === 1 ? 'coat' : 'coats'} of film`
+                  : ' and no film'}
+                .
+              </p>
+              <CautionNotes ids={v.repair.cautions} />
+              <div>
+                <Button
+                  kind={i ? 'plain' : 'main'}
+                  onClick={() =>
+                    editBuild(
+                      b =>
+                        writeLog(
+                          addOwnStep(b, {
+                            title: `Mend: ${TROUBLES[trouble].toLowerCase()}. ${v.repair.steps[0]}`.slice(0, 160),
+                            minutes: 45,
+                          }),
+                          `${TROUBLES[trouble]}. Taken for: ${v.says.toLowerCase()}.`,
+                          now(),
+                        ),
+                      'Repair into the plan',
+                    )
+                  }
+                >
+                  Put this into the plan
+                </Button>
+              </div>
+            </div>
+          </li>
+        ))}
+      </ol>
+    </article>
+  )
+}
