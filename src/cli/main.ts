@@ -17,7 +17,9 @@ import { ask, type FactName } from '../core/facts/facts.ts'
 import { TEMPLATE_FORMATS } from '../core/drill/templates/templateFile.ts'
 import { cheapestFixesNow } from '../core/fit/fixSet.ts'
 import { fitReport, inputsReport } from '../core/fit/report.ts'
-import { deviceMeter, type DeviceOptions } from './deviceMeter.ts'
+import { deviceHygrometer, type HygrometerOptions } from './deviceHygrometer.ts'
+import { deviceMeter } from './deviceMeter.ts'
+import type { DeviceOptions } from './deviceSession.ts'
 import { layoutReport } from './layoutReport.ts'
 import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
@@ -167,9 +169,18 @@ export async function main(argv: string[]): Promise<number> {
     const model = modelOf(b)
     return meterWork({ model, table: tableOf(model) }, b.readings, () => true)
   })
-  program
-    .command('device')
-    .description('simulated devices that give readings to an open workshop')
+  const device = program.command('device').description('simulated devices that give readings to an open workshop')
+  device
+    .command('hygrometer')
+    .description('a hygrometer in a room with a day’s course, for the air at the Finish station')
+    .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')
+    .option('--name <name>', 'what it is called on the page', 'Hygrometer')
+    .option('--pace <ms>', 'how long each display stands', '300')
+    .option('--mean <celsius>', 'the day’s mean', '18')
+    .option('--swing <celsius>', 'how far it goes above and below', '3')
+    .option('--humidity <percent>', 'humidity at the mean', '55')
+    .action((o: HygrometerOptions) => deviceHygrometer(o))
+  device
     .command('meter')
     .description('a meter: reads the instrument that stands in, at the place in hand at the Meter station')
     .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')

@@ -139,7 +139,12 @@ export const finishWork = fact(FINISHED, (build): FinishWork => {
     films: filmOfZones(layers, radius),
     acts,
     findings: [
-      ...meetingFindings(met, facts, zones),
+      ...meetingFindings(met, facts, zones, id =>
+        build.readings.some(r => {
+          const ref = readingRef(r.of)
+          return ref?.kind === 'film' && ref.how === 'panel' && ref.layer === id
+        }),
+      ),
       ...surfaceFindings(build, facts, body, neck),
       ...(zones.length
         ? []
@@ -170,6 +175,7 @@ function meetingFindings(
   met: readonly Meeting[],
   facts: readonly LayerFacts[],
   zones: readonly ZoneFacts[],
+  readOnPanel: (layer: string) => boolean,
 ): FinishFinding[] {
   const out: FinishFinding[] = []
   for (const f of facts) {
@@ -197,6 +203,12 @@ function meetingFindings(
         layer: f.layer.id,
         says: `${f.material.label} over ${[...new Set(barred.map(m => m.below))].join(', ')}: only after a barrier. ${barred[0]!.why}`,
         mend: { kind: 'barrier', before: f.layer.id, zones: barred.map(m => m.zone) },
+      })
+    if (f.material.look === 'effect' && !readOnPanel(f.layer.id))
+      out.push({
+        weight: 'stop',
+        layer: f.layer.id,
+        says: `${f.material.label}: no two of them lie alike. Spray the test panel, with the clear over it, and read its step before the first coat.`,
       })
     if (f.material.professional)
       out.push({ weight: 'stop', layer: f.layer.id, says: `${f.material.label}: ${f.material.professional}` })

@@ -18,7 +18,7 @@ const BODY: Zone[] = ['body top', 'body back', 'body sides', 'body edges']
 const FACES: Zone[] = [...BODY, 'binding']
 const NECK: Zone[] = ['neck back', 'headstock face']
 const AMBER = '#c8821e',
-  BROWN = '#4a2412'
+  BROWN = '#7a4a26'
 
 const LEVEL: Levelling = { flats: 'foam', edges: 'fingers', from: 'P1200', to: 'P2000', share: 1, compound: true }
 

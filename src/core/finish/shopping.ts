@@ -8,6 +8,7 @@ import type { FinishWork, LayerState } from './finishWork.ts'
 
 /** Something that the finish needs, how much, what of it is there, and how much to buy. */
 export interface Need {
+  /** In the form of a document's ids. */
   id: string
   what: string
   /** What it is, for what lies on the shelf. */
@@ -125,7 +126,8 @@ export function shoppingList(
         },
         500,
       )
-    const clean = CLEANING[f.way] * l.coats
+    // Water comes from the tap.
+    const clean = f.material.waterborne ? 0 : CLEANING[f.way] * l.coats
     if (clean)
       need(
         {
@@ -143,7 +145,7 @@ export function shoppingList(
     const sheets = Math.max(1, Math.ceil(m2 / wears))
     need(
       {
-        id: `paper-${grit}`,
+        id: `paper-${grit.toLowerCase()}`,
         what: `${grit} paper`,
         is: { kind: 'paper', grit },
         amount: sheets,
@@ -194,7 +196,7 @@ export function shoppingList(
   for (const [size, count] of plugSizes(holes))
     need(
       {
-        id: `plug-${size}`,
+        id: `plug-${String(size).replace('.', '-')}`,
         what: `plugs for ${size} mm holes`,
         is: { kind: 'supply', supply: 'wooden plugs' },
         amount: count,

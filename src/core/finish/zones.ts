@@ -136,13 +136,28 @@ export interface Stretch {
 /** A place along an edge that holds or goes through by itself, mm [from memory: a hand and a half of strokes]. */
 export const PLACE = 150
 
+/** Steps that an outline is walked in, mm. */
+const WALK = 8
+
+/** The same outline with points no farther apart than a step. */
+const dense = (outline: readonly Point[]): Point[] =>
+  outline.flatMap((p, i): Point[] => {
+    const q = outline[(i + 1) % outline.length]!,
+      count = Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / WALK))
+    return Array.from({ length: count }, (_, k) => [
+      p[0] + ((q[0] - p[0]) * k) / count,
+      p[1] + ((q[1] - p[1]) * k) / count,
+    ])
+  })
+
 /**
  * The body's edges in stretches, each with its effective radius: 1/r = 1/eased + 1/curve where the outline is convex
  * (the mean of both main curvatures counts twice) [from memory: film draws away from a place that curves both ways].
  */
-export function edgeStretches(outline: readonly Point[], eased: number): Omit<Stretch, 'face'>[] {
-  if (outline.length < 3) return []
-  const n = outline.length,
+export function edgeStretches(drawn: readonly Point[], eased: number): Omit<Stretch, 'face'>[] {
+  if (drawn.length < 3) return []
+  const outline = dense(drawn),
+    n = outline.length,
     round = polygonPerimeter(outline),
     count = Math.max(3, Math.round(round / PLACE)),
     signed = outline.reduce((s, p, i) => {

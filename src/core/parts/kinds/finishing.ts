@@ -42,7 +42,7 @@ export const FINISHING_KINDS = {
     outline: false,
     features: [],
     look: ['Shaken or stirred, no lumps', 'Its date', 'What it may go over, as the label says'],
-    dims: TIN_FIGURES,
+    dims: { ...TIN_FIGURES, contents: other('volume', 'contents', 5, 20000, 400, 'It stands on the tin.') },
     traits: { material: trait('what it is', MATERIAL_NAMES, 'nitrocellulose lacquer') },
   },
   abrasive: {

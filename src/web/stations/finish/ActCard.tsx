@@ -12,7 +12,7 @@ import { now } from '../../stores/clock.ts'
 import { Link } from 'react-router'
 import { buttonLook } from '../../components/Button.tsx'
 import { day } from '../plan/dates.ts'
-import type { FinishRow } from './finishRows.ts'
+import { capital, type FinishRow } from './finishRows.ts'
 
 const pad = (n: number) => String(n).padStart(2, '0')
 /** A moment as the bench's clock shows it, to be typed over: 2026-11-15 10:10. */
@@ -43,7 +43,7 @@ export function ActCard({ row }: { row: FinishRow }) {
   return (
     <section aria-label="Work" className="flex flex-col gap-3">
       <header className="flex flex-col gap-1">
-        <Title>{row.next ? act.title : row.title}</Title>
+        <Title>{row.next ? capital(act.title) : row.title}</Title>
         {d?.says && (
           <p className={`text-lead ${late ? 'font-semibold text-never' : soon ? 'font-semibold text-tight' : ''}`}>
             {d.says[0]!.toUpperCase()}

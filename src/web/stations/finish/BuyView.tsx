@@ -20,6 +20,9 @@ const lineOf = (n: Need): CostLine => ({
   cost: n.cost ?? 0,
 })
 
+const ONE: Partial<Record<Need['unit'], string>> = { cans: 'can', sheets: 'sheet', pieces: 'piece' }
+const unitOf = (unit: Need['unit'], n: number): string => (n === 1 ? (ONE[unit] ?? unit) : unit)
+
 /** What the finish needs, against what lies on the shelf. */
 export function BuyView() {
   const build = useOpenBuild(),
@@ -72,13 +75,13 @@ export function BuyView() {
                 {n.what}
               </th>
               <td className="figure py-1.5 pr-3 text-right">
-                {n.amount} {n.unit}
+                {n.amount} {unitOf(n.unit, n.amount)}
               </td>
               <td className="figure py-1.5 pr-3 text-right text-muted">{n.have ? Math.round(n.have) : '–'}</td>
               <td
                 className={`figure py-1.5 pr-3 text-right text-lead ${n.buy > 0 ? 'font-semibold' : 'text-snug'}`}
               >
-                {n.buy > 0 ? `${Math.ceil(n.buy)} ${n.unit}` : 'there'}
+                {n.buy > 0 ? `${Math.ceil(n.buy)} ${unitOf(n.unit, Math.ceil(n.buy))}` : 'there'}
               </td>
               <td className="figure py-1.5 pr-3 text-right">{n.cost === undefined ? '' : money(n.cost)}</td>
               <td className="py-1.5 text-note text-muted">{n.how}</td>

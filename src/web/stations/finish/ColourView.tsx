@@ -217,7 +217,7 @@ function LayerColour({ state }: { state: LayerState }) {
       )}
       {rings.length < 5 && layout && (
         <div>
-          <Button onClick={() => setRings([...rings, { colour: layer.colour ?? '#4a2412', reach: 30, fade: 50 }])}>
+          <Button onClick={() => setRings([...rings, { colour: layer.colour ?? '#7a4a26', reach: 30, fade: 50 }])}>
             {rings.length ? 'Another ring' : 'Make it a burst'}
           </Button>
         </div>

@@ -31,25 +31,27 @@ export function CutThrough({ film }: { film: FilmWork }) {
         }))
       : [{ pad: 'levelled', y: film.taken, now: true }]
     : []
+  // Labels keep a line's distance from one another.
+  const labels = cuts.reduce<number[]>((ys, c) => [...ys, Math.max(at(c.y), (ys.at(-1) ?? top + 2) + 17)], [])
   return (
     <figure className="shrink-0">
       <figcaption className="text-note text-muted">
         through the film {onEdge ? 'at its sharpest edge' : `on the ${worst.zone}`}, µm
       </figcaption>
       <svg width={W} height={H} role="img" aria-label={`${Math.round(worst.film)} µm there; ${film.says}`}>
-        <rect x={X} y={floor} width={B} height={WOOD} fill="var(--shade)" className="line-part" />
+        <rect x={X} y={floor} width={B} height={WOOD} style={{ fill: 'var(--shade)' }} className="line-part" />
         <text x={X + B / 2} y={floor + WOOD / 2} dy="0.35em" textAnchor="middle" className="fill-muted text-note">
           below the clear
         </text>
         <path
           d={`M${X} ${floor}V${top}${Array.from({ length: 8 }, (_, i) => `q${B / 16} ${i % 2 ? peel : -peel} ${B / 8} 0`).join('')}V${floor}Z`}
-          fill="color-mix(in srgb, var(--snug) 30%, var(--paper))"
+          style={{ fill: 'color-mix(in srgb, var(--snug) 30%, var(--paper))' }}
           className="line-part"
         />
         <text x={X + B + 12} y={top + 4} fontSize={15} className="figure fill-ink font-semibold">
           now {Math.round(worst.film)}
         </text>
-        {cuts.map(c => (
+        {cuts.map((c, i) => (
           <g key={c.pad}>
             <line
               x1={X - 10}
@@ -62,7 +64,7 @@ export function CutThrough({ film }: { film: FilmWork }) {
             />
             <text
               x={X + B + 12}
-              y={at(c.y)}
+              y={labels[i]}
               dy="0.35em"
               fontSize={14}
               className={`figure ${c.now ? 'font-semibold' : ''}`}

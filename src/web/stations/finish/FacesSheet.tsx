@@ -1,15 +1,15 @@
-import { useMemo, type ReactNode } from 'react'
+import { useId, useMemo, type ReactNode } from 'react'
 import type { Build } from '../../../core/build/build.ts'
 import type { Zone } from '../../../core/build/finishNames.ts'
 import { colourAt, ringsOn } from '../../../core/finish/appearance.ts'
 import { insideOf, strips } from '../../../core/finish/burst.ts'
 import type { FilmPlace, FilmWork } from '../../../core/finish/filmWork.ts'
-import { boundsOf, type Point } from '../../../core/geometry/outline.ts'
-import type { Layout } from '../../../core/layout/layOut.ts'
+import { boundsOf, edgeDistance, type Point } from '../../../core/geometry/outline.ts'
+import { halfBoardAt, type Layout } from '../../../core/layout/layOut.ts'
 import { hexPoints } from '../../components/Hex.tsx'
 import { useSize } from '../../hooks/useSize.ts'
 import { InstrumentDrawing } from '../../map/InstrumentDrawing.tsx'
-import { BANDS, bandOf, percent } from './bands.ts'
+import { BANDS, bandOf, percent, shadeOf } from './bands.ts'
 
 const path = (p: readonly Point[]): string =>
   p.length ? `M${p.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z` : ''
@@ -25,6 +25,22 @@ interface Face {
   zone: Zone
   side: 'top' | 'back'
 }
+
+/** The place on a face that lies farthest from its rim and from everything cut into it: there is room for a figure. */
+function freest(layout: Layout, side: 'top' | 'back'): Point {
+  const { x0, x1, y0, y1 } = boundsOf(layout.body),
+    cut = layout.features.filter(f => f.face === side && f.diameter === undefined && f.role !== 'channel')
+  let best: Point = [(x0 + x1) / 2, (y0 + y1) / 2],
+    most = -Infinity
+  for (let i = 1; i < GRID; i++)
+    for (let j = 1; j < GRID; j++) {
+      const q: Point = [x0 + ((x1 - x0) * i) / GRID, y0 + ((y1 - y0) * j) / GRID]
+      const room = Math.min(edgeDistance(layout.body, q), ...cut.map(f => -edgeDistance(f.polygon, q)))
+      if (room > most) [best, most] = [q, room]
+    }
+  return best
+}
+const GRID = 16
 
 /** Places of the sheet, px: both faces and the column beside them. */
 function placing(
@@ -82,6 +98,7 @@ export function FacesSheet({
     y1: Math.max(flip * drawn.y0, flip * drawn.y1),
   }
   const p = placing(width, height, turned, shown.length)
+  const free = useMemo(() => ({ top: freest(layout, 'top'), back: freest(layout, 'back') }), [layout])
   const edges = (side: 'top' | 'back') => film?.places.filter(x => x.stretch?.face === side) ?? []
   return (
     <div ref={ref} className="relative size-full overflow-hidden">
@@ -98,7 +115,7 @@ export function FacesSheet({
               mirrored = f.side === 'back' && !other ? -1 : 1
             const inner: ReactNode =
               mode === 'film' ? (
-                <FilmFace outline={layout.body} film={film} zone={f.zone} edges={edges(f.side)} k={p.k} />
+                <FilmFace layout={layout} side={f.side} film={film} zone={f.zone} edges={edges(f.side)} k={p.k} />
               ) : (
                 <ColourFace
                   build={i === 1 && other ? { ...build, finish: other } : build}
@@ -125,7 +142,7 @@ export function FacesSheet({
                 </g>
                 {mode === 'film' && film && (
                   <>
-                    <Depth film={film} zone={f.zone} x={at.middle} y={at.y + ((turned.y0 + turned.y1) / 2) * p.k} />
+                    <Depth film={film} zone={f.zone} at={toPx(free[f.side])} />
                     {badges(edges(f.side)).map(e => {
                       const [x, y] = toPx(e.stretch!.middle)
                       return <ChanceMark key={`${x}`} x={x} y={y} place={e} />
@@ -150,6 +167,10 @@ export function FacesSheet({
     </div>
   )
 }
+
+/** How film is shaded: in bands where it is levelled, else by its share of the thickest. */
+const shading = (film: FilmWork | undefined) => (left: number) =>
+  film?.grits.length ? bandOf(left) : shadeOf(left / Math.max(1, film?.flat[0] ?? 1))
 
 /** The worst places of an edge, so that marks stay apart: no more than five. */
 const badges = (edges: readonly FilmPlace[]): FilmPlace[] =>
@@ -180,7 +201,7 @@ function ChanceMark({ x, y, place }: { x: number; y: number; place: FilmPlace })
 }
 
 /** Film left on a face, large, in its middle. */
-function Depth({ film, zone, x, y }: { film: FilmWork; zone: Zone; x: number; y: number }) {
+function Depth({ film, zone, at: [x, y] }: { film: FilmWork; zone: Zone; at: readonly [number, number] }) {
   const place = film.places.find(q => q.zone === zone)
   if (!place) return null
   return (
@@ -189,7 +210,7 @@ function Depth({ film, zone, x, y }: { film: FilmWork; zone: Zone; x: number; y:
         {Math.round(place.left)}
       </text>
       <text x={x} y={y + 20} textAnchor="middle" className="fill-muted text-note">
-        µm left
+        {film.grits.length ? 'µm left' : 'µm'}
       </text>
     </g>
   )
@@ -197,47 +218,67 @@ function Depth({ film, zone, x, y }: { film: FilmWork; zone: Zone; x: number; y:
 
 /** A face shaded by film left: flat within, and each stretch of its edge by its own. */
 function FilmFace({
-  outline,
+  layout,
+  side,
   film,
   zone,
   edges,
   k,
 }: {
-  outline: readonly Point[]
+  layout: Layout
+  side: 'top' | 'back'
   film: FilmWork | undefined
   zone: Zone
   edges: readonly FilmPlace[]
   k: number
 }) {
-  const flat = film?.places.find(x => x.zone === zone)
+  const outline = layout.body,
+    shade = shading(film),
+    flat = film?.places.find(x => x.zone === zone),
+    id = useId()
   const inner = useMemo(() => [RIM, RIM / 2].map(d => insideOf(outline, d)), [outline])
   const worst = edges.length ? Math.min(...edges.map(e => e.left)) : undefined
   return (
     <>
-      <path d={path(outline)} fill={flat ? bandOf(flat.left) : 'var(--paper)'} className="line-edge" />
-      {edges.map((e, i) => {
-        const next = edges[(i + 1) % edges.length]!.stretch!.points[0]!
-        return (
-          <path
-            key={i}
-            d={line([...e.stretch!.points, next])}
-            fill="none"
-            stroke={bandOf(e.left)}
-            strokeWidth={RIM}
-            strokeLinejoin="round"
-          />
-        )
-      })}
+      <clipPath id={id}>
+        <path d={path(outline)} />
+      </clipPath>
+      <path d={path(outline)} fill={flat ? shade(flat.left) : 'var(--paper)'} />
+      <g clipPath={`url(#${id})`}>
+        {edges.map((e, i) => {
+          const next = edges[(i + 1) % edges.length]!.stretch!.points[0]!
+          return (
+            <path
+              key={i}
+              d={line([...e.stretch!.points, next])}
+              fill="none"
+              stroke={shade(e.left)}
+              strokeWidth={2 * RIM}
+              strokeLinejoin="round"
+            />
+          )
+        })}
+      </g>
       {flat && worst !== undefined && (
         <>
           {inner[1]!.map((q, i) => (
-            <path key={`m${i}`} d={path(q)} fill={bandOf((flat.left + worst) / 2)} />
+            <path key={`m${i}`} d={path(q)} fill={shade((flat.left + worst) / 2)} />
           ))}
           {inner[0]!.map((q, i) => (
-            <path key={i} d={path(q)} fill={bandOf(flat.left)} />
+            <path key={i} d={path(q)} fill={shade(flat.left)} />
           ))}
         </>
       )}
+      {layout.features
+        .filter(f => f.face === side && f.diameter === undefined && f.role !== 'channel' && f.role !== 'cut-out')
+        .map(f => (
+          <path
+            key={f.partId + f.id}
+            d={path(f.polygon)}
+            className="line-hidden"
+            style={{ fill: 'var(--paper)' }}
+          />
+        ))}
       <path d={path(outline)} fill="none" stroke="var(--ink)" strokeWidth={1.6 / k} />
     </>
   )
@@ -259,10 +300,18 @@ function ColourFace({
     const all = strips(ringsOn(build, zone))
     return all.map(d => ({ d, shapes: d === 0 ? [layout.body] : insideOf(layout.body, d) }))
   }, [build, layout, zone])
-  const head = colourAt(build, 'headstock face')
+  const bound = build.cuts.find(c => c.sort === 'binding'),
+    id = useId(),
+    end = layout.nutToHeelEnd
+  const board: Point[] = [
+    [0, layout.halfNut],
+    [end, halfBoardAt(layout, end)],
+    [end, -halfBoardAt(layout, end)],
+    [0, -layout.halfNut],
+  ]
   return (
     <>
-      {drawing && <path d={path(layout.head)} fill={head} />}
+      {drawing && <path d={path(layout.head)} fill={colourAt(build, 'headstock face')} />}
       {rings.map(({ d, shapes }, i) => (
         <g key={d} fill={colourAt(build, zone, (d + (rings[i + 1]?.d ?? d + 200)) / 2)}>
           {shapes.map((s, j) => (
@@ -270,8 +319,25 @@ function ColourFace({
           ))}
         </g>
       ))}
+      {bound && (
+        <>
+          <clipPath id={id}>
+            <path d={path(layout.body)} />
+          </clipPath>
+          <path
+            d={path(layout.body)}
+            fill="none"
+            clipPath={`url(#${id})`}
+            stroke={colourAt(build, 'binding')}
+            strokeWidth={2 * (bound.width ?? 1.5)}
+          />
+        </>
+      )}
       {drawing ? (
-        <InstrumentDrawing layout={layout} build={build} painted />
+        <>
+          <path d={path(board)} fill={colourAt(build, 'fingerboard')} />
+          <InstrumentDrawing layout={layout} build={build} painted />
+        </>
       ) : (
         <path d={path(layout.body)} fill="none" className="line-edge" />
       )}
@@ -298,7 +364,7 @@ function SideColumn({
   const side = film?.places.find(x => x.zone === 'body sides'),
     neck = film?.places.find(x => x.zone === 'neck back')
   const fill = (zone: Zone, left: number | undefined) =>
-    mode === 'colour' ? colourAt(build, zone) : left === undefined ? 'var(--paper)' : bandOf(left)
+    mode === 'colour' ? colourAt(build, zone) : left === undefined ? 'var(--paper)' : shading(film)(left)
   const tall = height > 330
   const strip = tall ? 34 : 24,
     neckTop = tall ? 108 : 84,
@@ -310,7 +376,14 @@ function SideColumn({
       <text x={width / 2} y={18} textAnchor="middle" className="fill-ink text-plain font-semibold">
         sides, unrolled
       </text>
-      <rect x={0} y={30} width={width} height={strip} fill={fill('body sides', side?.left)} className="line-part" />
+      <rect
+        x={0}
+        y={30}
+        width={width}
+        height={strip}
+        style={{ fill: fill('body sides', side?.left) }}
+        className="line-part"
+      />
       {mode === 'film' && side && (
         <text
           x={width / 2}
@@ -327,7 +400,7 @@ function SideColumn({
       </text>
       <path
         d={`M0 ${neckTop + b - a}L${long - b} ${neckTop}A${b} ${b} 0 0 1 ${long - b} ${neckTop + 2 * b}L0 ${neckTop + b + a}Z`}
-        fill={fill('neck back', neck?.left)}
+        style={{ fill: fill('neck back', neck?.left) }}
         className="line-part"
       />
       {mode === 'film' && (
@@ -336,19 +409,19 @@ function SideColumn({
           y={neckTop + b}
           dy="0.35em"
           textAnchor="middle"
-          className="figure fill-ink text-plain font-semibold"
+          className={neck ? 'figure fill-ink text-plain font-semibold' : 'fill-muted text-note'}
         >
           {neck ? Math.round(neck.left) : 'not in this finish'}
         </text>
       )}
-      {mode === 'film' && height > 250 && (
+      {mode === 'film' && height > 250 && (film?.grits.length ?? 0) > 0 && (
         <g transform={`translate(0 ${height - 78})`}>
           <text y={0} className="fill-muted text-note">
             µm left after levelling
           </text>
           {BANDS.map((band, i) => (
             <g key={band.label} transform={`translate(${(i * width) / BANDS.length} 8)`}>
-              <rect width={width / BANDS.length} height={16} fill={band.fill} className="line-fine" />
+              <rect width={width / BANDS.length} height={16} style={{ fill: band.fill }} className="line-fine" />
               <text
                 x={width / BANDS.length / 2}
                 y={31}

@@ -20,6 +20,13 @@ const inSpan =
   (v: number) =>
     v < min || v > max ? `${v} °C is outside ${min} to ${max} °C` : undefined
 
+/** The end of a stretch of hours: its time, with the day when that is another. */
+const endOf = ({ from, to }: { from: string; to: string }): string => {
+  const a = moment(from),
+    b = moment(to)
+  return a.slice(0, -5) === b.slice(0, -5) ? b.slice(-5) : b
+}
+
 /** The air that coats are put on in: read, logged, and when the hours to come are fit for what is next. */
 export function FinishAir() {
   const build = useOpenBuild(),
@@ -73,7 +80,7 @@ export function FinishAir() {
         <div className="min-w-52">
           <p className="text-note text-muted">next fit hours{ahead.material ? ` for ${ahead.material}` : ''}</p>
           <p className="text-title font-semibold">
-            {next ? `${moment(next.from)} – ${moment(next.to).slice(-5)}` : 'none in two days'}
+            {next ? `${moment(next.from)} – ${endOf(next)}` : 'none in two days'}
           </p>
           <p className="text-plain text-muted">
             {ahead.curve.readings

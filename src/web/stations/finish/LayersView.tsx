@@ -5,7 +5,7 @@ import { addLayer, dropLayer, moveLayer, setSurface, startFrom } from '../../../
 import { MATERIALS } from '../../../core/finish/materials.ts'
 import { SCHOOLS } from '../../../core/finish/schools.ts'
 import { MATERIAL_NAMES, type MaterialName } from '../../../core/parts/materialNames.ts'
-import type { FinishFinding } from '../../../core/finish/finishWork.ts'
+import { surfaceOf, type FinishFinding } from '../../../core/finish/finishWork.ts'
 import { Button } from '../../components/Button.tsx'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { Select } from '../../components/Select.tsx'
@@ -39,8 +39,8 @@ export function Findings({ findings }: { findings: readonly FinishFinding[] }) {
               <Button
                 onClick={() =>
                   editBuild(b => {
-                    const state = b.finish.surfaces?.find(s => s.zone === mend.zone)?.state ?? 'sealed'
-                    return setSurface(b, { zone: mend.zone, state, strip: true })
+                    const now = b.finish.surfaces?.find(s => s.zone === mend.zone)
+                    return setSurface(b, { zone: mend.zone, state: surfaceOf(b, mend.zone), ...now, strip: true })
                   }, 'Sand back to wood')
                 }
               >

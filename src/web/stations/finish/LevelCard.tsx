@@ -61,43 +61,43 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
           <p className={`text-lead ${l && (film.thin || film.chance > 0.05) ? 'font-semibold text-never' : ''}`}>
             {film.says}
           </p>
-          <Table
-            caption="Ways out"
-            heads={[
-              'Way',
-              { label: 'chance', right: true },
-              { label: 'left', right: true },
-              { label: 'days', right: true },
-              { label: 'Take it', unseen: true },
-            ]}
-            hideCaption
-          >
-            {ways.map((w, i) => (
-              <tr key={i} className="rule-row">
-                <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                  {wordsOf(w)}
-                </th>
-                <td className={`figure py-1.5 pr-3 text-right ${wayHolds(w) ? 'text-snug' : 'text-never'}`}>
-                  {w.levelling ? `${percent(w.chance)} %` : '–'}
-                </td>
-                <td className="figure py-1.5 pr-3 text-right">{Math.round(w.left)} µm</td>
-                <td className="figure py-1.5 pr-3 text-right">{w.days}</td>
-                <td className="text-right">
-                  {i > 0 && (
-                    <Button
-                      kind={wayHolds(w) && i === ways.findIndex((x, j) => j > 0 && wayHolds(x)) ? 'main' : 'plain'}
-                      onClick={() => editBuild(plan(w, layer), 'Way of levelling')}
-                    >
-                      Plan it
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </Table>
         </div>
         <CutThrough film={film} />
       </div>
+      <Table
+        caption="Ways out"
+        heads={[
+          'Way',
+          { label: 'chance', right: true },
+          { label: 'left', right: true },
+          { label: 'days', right: true },
+          { label: 'Take it', unseen: true },
+        ]}
+        hideCaption
+      >
+        {ways.map((w, i) => (
+          <tr key={i} className="rule-row">
+            <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+              {wordsOf(w)}
+            </th>
+            <td className={`figure py-1.5 pr-3 text-right ${wayHolds(w) ? 'text-snug' : 'text-never'}`}>
+              {w.levelling ? `${percent(w.chance)} %` : '–'}
+            </td>
+            <td className="figure py-1.5 pr-3 text-right">{Math.round(w.left)} µm</td>
+            <td className="figure py-1.5 pr-3 text-right">{w.days}</td>
+            <td className="text-right">
+              {i > 0 && (
+                <Button
+                  kind={wayHolds(w) && i === ways.findIndex((x, j) => j > 0 && wayHolds(x)) ? 'main' : 'plain'}
+                  onClick={() => editBuild(plan(w, layer), 'Way of levelling')}
+                >
+                  Plan it
+                </Button>
+              )}
+            </td>
+          </tr>
+        ))}
+      </Table>
       {l ? (
         <>
           <div className="flex flex-wrap items-end gap-3">

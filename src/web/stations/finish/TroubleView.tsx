@@ -26,8 +26,10 @@ export function TroubleView() {
       />
       <ol className="flex flex-col gap-4">
         {all.map((v, i) => (
-          <li key={v.id} className="grid grid-cols-[4.5rem_1fr] gap-x-4 border-t border-line pt-3">
-            <span className={`figure ${i ? 'text-figure text-muted' : 'text-large font-semibold'}`}>
+          <li key={v.id} className="grid grid-cols-[5.5rem_1fr] gap-x-4 border-t border-line pt-3">
+            <span
+              className={`figure whitespace-nowrap ${i ? 'text-figure text-muted' : 'text-large font-semibold'}`}
+            >
               {Math.round(100 * v.chance)} %
             </span>
             <div className="flex flex-col gap-2">

@@ -7,8 +7,12 @@ export const BANDS = [
   { under: Infinity, label: '> 75', fill: 'color-mix(in srgb, var(--snug) 52%, var(--paper))' },
 ] as const
 
-/** The band's colour for so much film. */
+/** The band's colour for so much film that was levelled. */
 export const bandOf = (microns: number): string => BANDS.find(b => microns < b.under)!.fill
+
+/** The shade of a film that is left as it lies, by its share of the flat's: thin is no fault there. */
+export const shadeOf = (share: number): string =>
+  `color-mix(in srgb, var(--snug) ${Math.round(10 + 22 * Math.min(1, share))}%, var(--paper))`
 
 /** A chance in words, for badges and rows. */
 export const percent = (p: number): string =>

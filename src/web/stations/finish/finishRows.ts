@@ -17,6 +17,9 @@ export interface FinishRow {
   over: boolean
 }
 
+/** A sentence begun with a capital. */
+export const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
+
 /** Acts with the coats of a layer drawn together, and how the time stands for each. */
 export function finishRows(work: FinishWork, dates: readonly FinishDate[]): FinishRow[] {
   const by = new Map(dates.map(d => [d.act, d])),
@@ -38,9 +41,11 @@ export function finishRows(work: FinishWork, dates: readonly FinishDate[]): Fini
       of = work.layers.find(l => l.facts.layer.id === layer)
     rows.push({
       id,
-      title: of
-        ? `${of.facts.material.label}, ${acts.length > 1 ? `${acts.length} coats` : 'one coat'}`
-        : acts[0]!.title,
+      title: capital(
+        of
+          ? `${of.facts.material.label}, ${acts.length > 1 ? `${acts.length} coats` : 'one coat'}`
+          : acts[0]!.title,
+      ),
       acts,
       layer,
       next,
