@@ -208,6 +208,11 @@ export class FinishChoice {
   @NestedEach(() => ZoneSurface)
   surfaces?: ZoneSurface[]
 
+  /** A decal is laid under the clear. */
+  @IsOptional()
+  @IsBoolean()
+  decal?: boolean
+
   /** Left out: the film stays as it lies. */
   @IsOptional()
   @Nested(() => Levelling)

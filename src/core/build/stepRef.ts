@@ -11,6 +11,7 @@ export const FINISH_STAGES = [
   'mask',
   'scuff',
   'coat',
+  'decal',
   'scrape',
   'cure',
   'level',

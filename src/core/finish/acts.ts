@@ -1,4 +1,6 @@
 import type { FinishStage, StepRef } from '../build/stepRef.ts'
+import { readingText } from '../build/readingRef.ts'
+import { SPANS } from '../build/spans.ts'
 import { stepText } from '../build/stepRef.ts'
 import type { Zone } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
@@ -24,6 +26,9 @@ export interface FinishAct {
   tools: readonly string[]
   cautions: readonly CautionId[]
   whole: boolean
+  timer?: { label: string; seconds: number }
+  /** What is read when it is done. */
+  read?: { of: string; label: string; unit: 'µm'; expected: number | undefined; min: number; max: number }
 }
 
 interface StageSpec {
@@ -115,6 +120,16 @@ export const STAGES: Record<Exclude<FinishStage, 'coat' | 'panel' | 'scuff'>, St
     minutes: 25,
     tools: ['fine-line tape', 'masking tape', 'plugs'],
     cautions: [],
+  },
+  decal: {
+    title: 'Lay the decal on the second coat of clear',
+    why: 'On bare colour its edge shows for ever; between coats the clear buries it.',
+    how: 'Trim close, water, slide it on, press the water out from the middle; a night to dry. Then thin coats: a wet one lifts it.',
+    good: 'No bubble in slanting light, and no silver under it.',
+    minutes: 30,
+    waitHours: 12,
+    tools: ['water', 'soft brush', 'blade'],
+    cautions: ['cutters'],
   },
   scrape: {
     title: 'Scrape the binding clean',
@@ -219,6 +234,9 @@ export interface ActsOf {
   opening: boolean
   bound: boolean
   aged: boolean
+  decal: boolean
+  /** Kinds of places that are masked and that this instrument has, in words. */
+  masked: readonly string[]
 }
 
 const tidy = (h: number): number => (h < 10 ? Math.round(h * 10) / 10 : Math.round(h))
@@ -257,6 +275,9 @@ export function finishActs(a: ActsOf): FinishAct[] {
     const last = c.ref.layer === after && coats[i + 1]?.ref.layer !== after
     return last && a.bound ? [c, stage('scrape')] : [c]
   })
+  const top = a.layers.at(-1)!.layer.id,
+    second = withScrape.findLastIndex(c => c.ref.layer === top && c.ref.stage === 'coat' && c.ref.nth! <= 2),
+    withDecal = a.decal ? withScrape.toSpliced(second + 1, 0, stage('decal')) : withScrape
   return [
     ...(a.bare ? [stage('inspect'), stage('steam')] : []),
     ...(a.bare && all.some(z => z === 'body edges') ? [stage('ease')] : []),
@@ -265,8 +286,8 @@ export function finishActs(a: ActsOf): FinishAct[] {
     panelAct(a.layers, slowed),
     ...(a.bare || a.stripped.length ? [stage('sand')] : []),
     ...(wet ? [stage('raise')] : []),
-    stage('mask'),
-    ...withScrape,
+    stage('mask', a.masked.length ? { how: `${a.masked.join(', ')}. ${STAGES.mask.how!}` } : {}),
+    ...withDecal,
     stage('cure'),
     ...(a.levelling
       ? [levelAct(stage('level'), a.levelling), ...(a.levelling.compound ? [stage('polish')] : [])]
@@ -323,7 +344,33 @@ function coatsOf(
       ]
     : []
   const wait = slowed(f, f.value('recoatFrom'))
+  const panel: FinishAct[] =
+    m.look === 'effect'
+      ? [
+          {
+            id: stepText({ kind: 'finish', stage: 'panel', layer: layer.id }),
+            ref: { kind: 'finish', stage: 'panel', layer: layer.id },
+            title: `Read the test panel of ${m.label}`,
+            why: 'No two of them lie alike: what yours does is seen and read on scrap before it is on the instrument.',
+            how: 'All its coats and two of clear on the panel, then the calliper over the tape’s step.',
+            good: 'One tone from every side, and the clear buries it: no flake is felt.',
+            minutes: 20,
+            waitHours: 0,
+            tools: ['test panel', 'calliper'],
+            cautions: m.cautions,
+            whole: false,
+            read: {
+              of: readingText({ kind: 'film', how: 'panel', layer: layer.id, coats: layer.coats }),
+              label: 'film of the effect',
+              unit: 'µm',
+              expected: layer.coats * ((f.value('wetFilm') * f.value('solidsLanded')) / 100),
+              ...SPANS.microns,
+            },
+          },
+        ]
+      : []
   return [
+    ...panel,
     ...scuff,
     ...Array.from({ length: layer.coats }, (_, k): FinishAct => {
       const ref = { kind: 'finish' as const, stage: 'coat' as const, layer: layer.id, nth: k + 1 },
@@ -348,6 +395,7 @@ function coatsOf(
         tools: [...TOOLS[way], ...(sanding ? [`${grit} paper`] : [])],
         cautions: m.cautions,
         whole: true,
+        ...(way === 'aerosol' ? { timer: SHAKE } : {}),
       }
     }),
   ]
@@ -357,6 +405,8 @@ function coatsOf(
 const PULL =
   'Then pull the masking within the hour, while the film is soft, back over itself and away from the film; cut along the tape first where film bridges it.'
 const PULL_MINUTES = 15
+/** A can is shaken two to three minutes after the ball is free [common practice]. */
+const SHAKE = { label: 'Shake the can', seconds: 150 }
 const SCUFF_MINUTES = 10
 
 const TOOLS = {

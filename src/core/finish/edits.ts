@@ -60,6 +60,14 @@ export function addLayer(b: Build, material: MaterialName, zones: readonly Zone[
   })
 }
 
+/** Grain filler as the first layer, in as many thin coats as it wants for shrinking [common practice]. */
+export function fillPores(b: Build, zones: readonly Zone[]): Build {
+  const first = b.finish.layers[0]?.id,
+    next = addLayer(b, 'grain filler', zones, first),
+    added = next.finish.layers.find(l => !b.finish.layers.includes(l))!
+  return changeLayer(next, added.id, { coats: 2 })
+}
+
 export const dropLayer = (b: Build, id: string): Build =>
   withFinish(b, { layers: b.finish.layers.filter(l => l.id !== id) })
 

@@ -2,6 +2,7 @@ import type { Pad, Zone } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
 import { fact } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
+import { boundsOf, type Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { gritLadder, grainOf, scratchOf, type GritName } from '../parts/grits.ts'
 import { spreadOfFilm } from './coats.ts'
@@ -9,7 +10,7 @@ import { FINISHED, finishWork, type FinishWork } from './finishWork.ts'
 import { learnedStroke } from './learned.ts'
 import { edgeShare, LEAVE, PRESSURE, strokesFor, takenOnFlat, throughChance, type Places } from './levelling.ts'
 import type { Spread } from './materials.ts'
-import { edgeRadiusOf, edgeStretches, PLACE, type Stretch } from './zones.ts'
+import { contourAt, edgeRadiusOf, edgeStretches, PLACE, type Stretch } from './zones.ts'
 
 /** Zones that paper goes over flat, in the order they are named. */
 const FLATS: readonly Zone[] = ['body top', 'body back', 'body sides', 'neck back', 'headstock face']
@@ -73,7 +74,10 @@ export const filmGround = fact(FINISHED, (build): Ground | undefined => {
     film = w.films.find(f => f.zone === flatZone)
   if (!film || film.uppermost.value <= 0) return undefined
   const l = layOut(build),
-    { value } = edgeRadiusOf(partIn(build, 'body')),
+    body = partIn(build, 'body'),
+    { value } = edgeRadiusOf(body),
+    box = l?.body.length ? boundsOf(l.body) : undefined,
+    middle: Point = box ? [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2] : [0, 0],
     runs = on.has('body edges') && l ? edgeStretches(l.body, value) : []
   return {
     flat: spreadOfFilm(film.uppermost),
@@ -83,7 +87,13 @@ export const filmGround = fact(FINISHED, (build): Ground | undefined => {
       count: areaPlaces(w.zones.find(x => x.zone === zone)?.area ?? 0),
       share: 1,
     })),
-    stretches: (['top', 'back'] as const).flatMap(face => runs.map((r): Stretch => ({ face, ...r }))),
+    stretches: (['top', 'back'] as const).flatMap(face =>
+      runs.map((r): Stretch => ({
+        face,
+        ...r,
+        radius: Math.max(r.radius, contourAt(body, face, r.middle, middle) ?? 0),
+      })),
+    ),
   }
 })
 

@@ -7,6 +7,7 @@ import { SCHOOL_NAMES, ZONES } from '../build/finishNames.ts'
 import type { FinishLayer } from '../build/finishRecord.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { plan } from '../plan/plan.ts'
+import { tickStep } from '../plan/tickStep.ts'
 import { MATERIAL_NAMES } from '../parts/materialNames.ts'
 import { typicalPart } from '../parts/typicalPart.ts'
 import { missingIn } from '../units/quantity.ts'
@@ -22,6 +23,7 @@ import {
   changeLayer,
   doneAt,
   dropLayer,
+  fillPores,
   moveLayer,
   setFigure,
   setSurface,
@@ -33,6 +35,7 @@ import { airNow, dropTest, finishWork, surfaceOf } from './finishWork.ts'
 import { layerFacts } from './layerFacts.ts'
 import { MATERIALS } from './materials.ts'
 import { openHoles } from './openHoles.ts'
+import { schoolCost } from './schoolCost.ts'
 import { SCHOOLS } from './schools.ts'
 import { shoppingList } from './shopping.ts'
 import { standInAir } from './standInAir.ts'
@@ -119,6 +122,8 @@ describe('the work of a finish', () => {
         opening: false,
         bound: false,
         aged: false,
+        decal: false,
+        masked: [],
       }).find(a => a.ref.nth === 1)!.waitHours
     expect(at(12.5)).toBeCloseTo(2 * at(22.5), 6)
   })
@@ -160,6 +165,29 @@ describe('the work of a finish', () => {
       { numRuns: 80 },
     )
   })
+  it('lays a decal between the coats of clear, and fills pores at one stroke', () => {
+    const b = startFrom(bare(plainBuild()), 'aerosol acrylic'),
+      ids = finishWork({ ...b, finish: { ...b.finish, decal: true } }).acts.map(a => a.id)
+    expect(ids.indexOf('finish/decal')).toBe(ids.indexOf('finish/coat/clear/2') + 1)
+    const ash = {
+        ...b,
+        parts: b.parts.map(p => (p.kind === 'body' ? { ...p, traits: { ...p.traits, wood: 'white ash' } } : p)),
+      },
+      mend = finishWork(ash).findings.find(f => f.mend?.kind === 'fill')!.mend!
+    const filled = mend.kind === 'fill' ? fillPores(ash, mend.zones) : ash
+    expect(filled.finish.layers[0]).toMatchObject({ material: 'grain filler', coats: 2 })
+    expect(finishWork(filled).findings.some(f => f.mend?.kind === 'fill')).toBe(false)
+  })
+  it('names what is masked, and only what is there', () => {
+    const how = finishWork(demo('kestrel')).acts.find(a => a.ref.stage === 'mask')!.how!
+    expect(how).toMatch(/neck pocket/i)
+    expect(how).not.toMatch(/ferrule/i)
+  })
+  it('costs days and hours by school: oil fewer than lacquer', () => {
+    const b = bare(plainBuild())
+    expect(schoolCost(b, 'hard-wax oil').days).toBeLessThan(schoolCost(b, 'aerosol nitrocellulose').days)
+    expect(schoolCost(b, 'hard-wax oil').hours).toBeGreaterThan(0)
+  })
   it('puts every hole, cut and dry fit before the first colour', () => {
     for (const name of ['heron', 'plover'] as const) {
       const p = plan(demo(name), { at: NOW, offset: 0 }),
@@ -171,13 +199,16 @@ describe('the work of a finish', () => {
   })
   it('asks for the panel before an effect, and is content once its step is read', () => {
     const b = startFrom(bare(plainBuild()), 'effect from cans'),
-      stops = (x: Build) => finishWork(x).findings.filter(f => f.weight === 'stop' && f.layer === 'effect')
-    expect(stops(b)).toHaveLength(1)
-    const read = {
-      ...b,
-      readings: [{ id: 'a', of: 'film.panel.effect.3', value: 30, doubt: 10, at: NOW }],
-    }
-    expect(stops(read)).toEqual([])
+      p = plan(b),
+      ids = p.steps.map(s => s.id),
+      panel = p.steps.find(s => s.id === 'finish/panel/effect')!
+    expect(panel.read).toMatchObject({ of: 'film.panel.effect.3', unit: 'µm' })
+    expect(ids.indexOf('finish/panel/effect')).toBeLessThan(ids.indexOf('finish/coat/effect/1'))
+    expect(p.steps.find(s => s.id === 'finish/coat/effect/1')!.needs).toContain('finish/panel/effect')
+    // Done with its reading, it corrects the film.
+    const read = tickStep(b, panel, NOW, 30)
+    expect(read.readings.at(-1)).toMatchObject({ of: 'film.panel.effect.3', value: 30 })
+    expect(finishWork(read).layers.find(l => l.facts.layer.id === 'effect')!.learned.readings).toBe(1)
   })
 })
 
@@ -308,6 +339,18 @@ describe('film on this instrument', () => {
     // The plain body is a slab with four corners: its corners are its sharpest places.
     const worst = places.filter(p => p.stretch).reduce((a, p) => (p.chance > a.chance ? p : a))
     expect(worst.stretch!.radius).toBeLessThan(3)
+  })
+  it('is safer where the body is contoured', () => {
+    const contoured = {
+      ...levelled,
+      parts: levelled.parts.map(p =>
+        p.kind === 'body' ? { ...p, traits: { ...p.traits, contours: 'forearm' } } : p,
+      ),
+    }
+    expect(filmWork(contoured)!.chance).toBeLessThan(filmWork(levelled)!.chance)
+    const soft = filmWork(contoured)!.places.filter(p => p.stretch?.radius === 25)
+    expect(soft.length).toBeGreaterThan(0)
+    expect(soft.every(p => p.stretch!.face === 'top' && p.stretch!.middle[1] < 0)).toBe(true)
   })
 })
 

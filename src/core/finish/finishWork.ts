@@ -9,7 +9,8 @@ import { marksEasily, woodOf } from '../parts/woods.ts'
 import { checkAir, type AirCheck } from './air.ts'
 import { finishActs, meetings, type FinishAct, type Meeting } from './acts.ts'
 import { edgeRadius, filmOfZones, type ZoneFilm } from './coats.ts'
-import { takesFinish } from './film.ts'
+import { FEATURE_ROLES } from '../parts/featureRoles.ts'
+import { takesFinish, USUALLY_MASKED } from './film.ts'
 import { layerFacts, type LayerFacts } from './layerFacts.ts'
 import { learnedFilm, UNLEARNED, type Learned } from './learned.ts'
 import { edgeRadiusOf, SLOT_OF, zonesOf, type ZoneFacts } from './zones.ts'
@@ -27,7 +28,10 @@ export interface FinishFinding {
   layer?: string
   zone?: Zone
   /** What would mend it at one stroke. */
-  mend?: { kind: 'strip'; zone: Zone } | { kind: 'barrier'; before: string; zones: Zone[] }
+  mend?:
+    | { kind: 'strip'; zone: Zone }
+    | { kind: 'barrier'; before: string; zones: Zone[] }
+    | { kind: 'fill'; zones: Zone[] }
 }
 
 export interface LayerState {
@@ -88,6 +92,14 @@ export function surfaceOf(build: Pick<Finished, 'finish' | 'parts' | 'slots'>, z
         : 'unknown'
 }
 
+/** Kinds of places that are masked and that this instrument has, in words. */
+function maskedPlaces(build: Finished): string[] {
+  const has = new Set(build.parts.filter(takesFinish).flatMap(p => p.features.map(f => f.role)))
+  return (build.finish.masked ?? USUALLY_MASKED)
+    .filter(r => has.has(r))
+    .map(r => FEATURE_ROLES[r].label.toLowerCase())
+}
+
 /** Minutes to sand a square metre of sealed wood back to bare [from memory]. */
 const STRIP_MINUTES = 420
 
@@ -130,6 +142,8 @@ export const finishWork = fact(FINISHED, (build): FinishWork => {
       TREMOLOS.includes(build.instrument.bridge) || (body?.features.some(f => f.role === 'sound-hole') ?? false),
     bound: coated.has('binding'),
     aged: build.finish.school === 'aged',
+    decal: build.finish.decal === true,
+    masked: maskedPlaces(build),
   })
   const first = facts[0]
   return {
@@ -139,12 +153,7 @@ export const finishWork = fact(FINISHED, (build): FinishWork => {
     films: filmOfZones(layers, radius),
     acts,
     findings: [
-      ...meetingFindings(met, facts, zones, id =>
-        build.readings.some(r => {
-          const ref = readingRef(r.of)
-          return ref?.kind === 'film' && ref.how === 'panel' && ref.layer === id
-        }),
-      ),
+      ...meetingFindings(met, facts, zones),
       ...surfaceFindings(build, facts, body, neck),
       ...(zones.length
         ? []
@@ -175,7 +184,6 @@ function meetingFindings(
   met: readonly Meeting[],
   facts: readonly LayerFacts[],
   zones: readonly ZoneFacts[],
-  readOnPanel: (layer: string) => boolean,
 ): FinishFinding[] {
   const out: FinishFinding[] = []
   for (const f of facts) {
@@ -204,12 +212,6 @@ function meetingFindings(
         says: `${f.material.label} over ${[...new Set(barred.map(m => m.below))].join(', ')}: only after a barrier. ${barred[0]!.why}`,
         mend: { kind: 'barrier', before: f.layer.id, zones: barred.map(m => m.zone) },
       })
-    if (f.material.look === 'effect' && !readOnPanel(f.layer.id))
-      out.push({
-        weight: 'stop',
-        layer: f.layer.id,
-        says: `${f.material.label}: no two of them lie alike. Spray the test panel, with the clear over it, and read its step before the first coat.`,
-      })
     if (f.material.professional)
       out.push({ weight: 'stop', layer: f.layer.id, says: `${f.material.label}: ${f.material.professional}` })
   }
@@ -233,9 +235,11 @@ function surfaceFindings(
       fills = facts.some(f => f.material.look === 'fill'),
       films = facts.some(f => f.material.look === 'cover' || f.material.family !== 'oil')
     if (wood.openPored && !fills && films)
-      look(
-        `${wood.name} is open-pored: without grain filler its pores stay visible under every coat. Leave them on purpose, or fill: before dye the pores stay pale, after a sealed dye they take the filler’s colour. A test panel first, either way.`,
-      )
+      out.push({
+        weight: 'look',
+        mend: { kind: 'fill', zones: facts[0]!.layer.zones.filter(z => SLOT_OF[z] === 'body') },
+        says: `${wood.name} is open-pored: without grain filler its pores stay visible under every coat. Leave them on purpose, or fill: before dye the pores stay pale, after a sealed dye they take the filler’s colour. A test panel first, either way.`,
+      })
     if (fills && !wood.openPored) look(`${wood.name} has closed pores: grain filler has nothing to fill.`)
     if (marksEasily(wood))
       look(

@@ -133,6 +133,28 @@ export interface Stretch {
   radius: number
 }
 
+/** Radius where a body is contoured and nobody measured it, mm [from memory]. */
+const CONTOURED = 25
+
+/**
+ * Whether a place on an edge is contoured: the forearm's on the top, bass side, behind the middle; the belly's on the back, bass
+ * side, before it [common practice].
+ */
+export function contourAt(
+  body: Part | undefined,
+  face: 'top' | 'back',
+  at: Point,
+  middle: Point,
+): number | undefined {
+  const has = body?.traits.contours,
+    bass = at[1] < middle[1],
+    there =
+      face === 'top'
+        ? (has === 'forearm' || has === 'forearm and belly') && bass && at[0] > middle[0]
+        : (has === 'belly' || has === 'forearm and belly') && bass && at[0] < middle[0]
+  return there ? (body?.dims.contourRadius?.value ?? CONTOURED) : undefined
+}
+
 /** A place along an edge that holds or goes through by itself, mm [from memory: a hand and a half of strokes]. */
 export const PLACE = 150
 

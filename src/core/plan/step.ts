@@ -24,6 +24,9 @@ export interface Arrow {
   why: string
 }
 
+/** What a step's reading is typed in. */
+export type ReadUnit = 'mm' | 'Ω' | 'µm'
+
 /** One step of the plan, as an engine gives it. */
 export interface Step {
   ref: StepRef
@@ -49,7 +52,9 @@ export interface Step {
   /** The builder's own step that it is. */
   own?: string
   /** What to read when it is done, and the unit it is typed in. */
-  read?: { of: string; label: string; unit: 'mm' | 'Ω'; expected: number | undefined; min: number; max: number }
+  /** Something that is shaken or waited for by the clock, s. */
+  timer?: { label: string; seconds: number }
+  read?: { of: string; label: string; unit: ReadUnit; expected: number | undefined; min: number; max: number }
 }
 
 /** A step in its place: by its name in documents, with the steps that come before it and why each does. */

@@ -8,17 +8,18 @@ import { drillWork } from '../fit/drillWork.ts'
 import { applyChange, fit, fixStepId } from '../fit/applyFixes.ts'
 import { trialRecord } from '../fit/trialAssembly.ts'
 import { withStepJoints } from './solderTick.ts'
-import type { OrderedStep } from './step.ts'
+import type { OrderedStep, ReadUnit } from './step.ts'
 
-/** With what a kind of reading is taken when the builder says no more, and its half-width, mm [from memory]. */
+/** With what a kind of reading is taken when the builder says no more, and its half-width, mm, of film µm [from memory]. */
 const CALLIPER = { name: 'calliper', doubt: 0.05 }
 const TOOLS: Partial<Record<ReadingRef['kind'], typeof CALLIPER>> = {
   setup: { name: 'feeler gauge', doubt: 0.03 },
+  film: { name: 'calliper over a tape step', doubt: 12 },
   dry: { name: 'straightedge and rule', doubt: DEFAULT_DOUBT.rule() },
 }
 
 /** How well a reading is known when the builder says no more; a meter's ±1 % [from memory]. */
-const doubtOfReading = (unit: 'mm' | 'Ω', of: string, value: number): number =>
+const doubtOfReading = (unit: ReadUnit, of: string, value: number): number =>
   unit === 'Ω'
     ? Math.max(Math.abs(value) * 0.01, 1)
     : (TOOLS[readingRef(of)?.kind ?? 'dimension'] ?? CALLIPER).doubt

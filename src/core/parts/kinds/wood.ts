@@ -41,6 +41,7 @@ export const WOOD_KINDS = {
       edgeRadius: maybe(
         mm('radius that its edges are eased to', 0.2, 40, 3, 'Radius gauge, where face and side meet.'),
       ),
+      contourRadius: maybe(mm('radius where it is contoured', 5, 120, 25, 'Card cut to a curve, held across.')),
       mass: maybe(other('mass', 'mass', 100, 8000, 1900, 'Kitchen scale.')),
     },
     look: [
@@ -52,6 +53,7 @@ export const WOOD_KINDS = {
     traits: {
       wood: woodTrait,
       surface: trait('surface', ['bare', 'sealed', 'finished']),
+      contours: maybeTrait('contours', ['none', 'forearm', 'belly', 'forearm and belly']),
       rodNotch: maybeTrait('notch for a rod’s tool', ['none', 'there']),
     },
   },

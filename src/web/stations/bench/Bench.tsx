@@ -11,6 +11,7 @@ import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { GateNote } from '../../components/GateNote.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
+import { ShakeTimer } from '../../components/ShakeTimer.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
@@ -109,7 +110,11 @@ export function Bench() {
         <p className="text-bench">
           should read{' '}
           <span className="figure text-far font-semibold leading-none">
-            {step.read!.unit === 'mm' ? l.fineText(expected) : formatResistance(expected)}
+            {step.read!.unit === 'µm'
+              ? `${Math.round(expected)} µm`
+              : step.read!.unit === 'mm'
+                ? l.fineText(expected)
+                : formatResistance(expected)}
           </span>
         </p>
       )}
@@ -119,6 +124,7 @@ export function Bench() {
         </p>
       )}
       <p className="text-bench leading-snug">{l.prose(step.why)}</p>
+      {step.timer && !over && <ShakeTimer key={step.id} large {...step.timer} />}
       {step.how && <p className="max-w-[60ch] text-figure leading-snug">{l.prose(step.how)}</p>}
       {step.good && (
         <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.prose(step.good)}</p>

@@ -3,6 +3,7 @@ import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
 import { parsed, refused, type Parsed } from '../../../core/units/parsed.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
+import { ShakeTimer } from '../../components/ShakeTimer.tsx'
 import { GateNote } from '../../components/GateNote.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
@@ -12,6 +13,7 @@ import { now } from '../../stores/clock.ts'
 import { Link } from 'react-router'
 import { buttonLook } from '../../components/Button.tsx'
 import { day } from '../plan/dates.ts'
+import { ReadingField } from '../plan/ReadingField.tsx'
 import { capital, type FinishRow } from './finishRows.ts'
 
 const pad = (n: number) => String(n).padStart(2, '0')
@@ -59,17 +61,25 @@ export function ActCard({ row }: { row: FinishRow }) {
       <p className="text-body">{act.why}</p>
       {act.how && <p className="max-w-[70ch] text-body">{act.how}</p>}
       {act.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{act.good}</p>}
+      {act.timer && row.next && <ShakeTimer key={act.id} {...act.timer} />}
       <CautionNotes ids={act.cautions} />
       {step && row.next && <GateNote step={step.id} />}
       <div className="flex flex-wrap items-end gap-2">
         {row.next && step && (
           <>
-            <Button
-              kind="main"
-              onClick={() => editBuild(b => tickStep(b, step, now()), `Step done: ${step.title}`)}
-            >
-              Done now
-            </Button>
+            {step.read ? (
+              <ReadingField
+                step={step}
+                onReading={v => editBuild(b => tickStep(b, step, now(), v), `Step done: ${step.title}`)}
+              />
+            ) : (
+              <Button
+                kind="main"
+                onClick={() => editBuild(b => tickStep(b, step, now()), `Step done: ${step.title}`)}
+              >
+                Done now
+              </Button>
+            )}
             <Link className={buttonLook()} to={`../bench?hand=${encodeURIComponent(step.id)}`}>
               Bench view
             </Link>

@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { BurstRing, DyeMix } from '../../../core/build/finishRecord.ts'
 import { BurstRing as Ring, DyeMix as Mix, DyePart } from '../../../core/build/finishRecord.ts'
 import { colourAt } from '../../../core/finish/appearance.ts'
@@ -11,11 +11,14 @@ import { Button } from '../../components/Button.tsx'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { numberOf } from '../../components/numberOf.ts'
 import { Table } from '../../components/Table.tsx'
+import { within } from '../../components/within.ts'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 
 const USUAL = '#a0692c'
+/** A batch that can be measured and that a tin holds, mL. */
+const BATCH = { min: 5, max: 5000 }
 
 function Picker({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
   return (
@@ -75,7 +78,8 @@ function LayerColour({ state }: { state: LayerState }) {
   const setMix = (m: DyeMix) => set({ mix: m })
   const setRings = (r: BurstRing[]) => set({ rings: r.length ? r : undefined })
   const areas = useMemo(() => (layout ? rings.map(r => ringArea(layout.body, r)) : []), [layout, rings])
-  const batch = Math.max(20, Math.ceil(millilitres(state, area) / 10) * 10),
+  const asked = Math.max(20, Math.ceil(millilitres(state, area) / 10) * 10),
+    [batch = asked, setBatch] = useState<number>(),
     by = mix && batchOf(mix, batch)
   return (
     <section aria-label={material.label} className="flex flex-col gap-2">
@@ -115,6 +119,13 @@ function LayerColour({ state }: { state: LayerState }) {
               parse={numberOf(Mix, 'thinner', 'number of parts')}
               onValue={thinner => setMix({ ...mix, thinner })}
             />
+            <ValueField
+              narrow
+              label="batch, mL"
+              text={`${batch} mL`}
+              parse={within(BATCH, 'batch', 'mL')}
+              onValue={setBatch}
+            />
             {mix.dyes.length < 4 && (
               <Button onClick={() => setMix({ ...mix, dyes: [...mix.dyes, { colour: '#d0b03a', parts: 1 }] })}>
                 Another dye
@@ -123,7 +134,7 @@ function LayerColour({ state }: { state: LayerState }) {
           </div>
           {by && (
             <p className="text-lead">
-              For {batch} mL:{' '}
+              For {batch} mL ({asked} are needed):{' '}
               {by.dyes.map((v, i) => (
                 <span key={i}>
                   <span className="figure font-semibold">{v.toFixed(1)}</span> mL of dye {i + 1},{' '}

@@ -13,7 +13,7 @@ import { parseAir } from '../../../core/finish/airText.ts'
 import { moment } from '../plan/dates.ts'
 import { AirChart } from './AirChart.tsx'
 import { readFinish } from './finishEdit.ts'
-import { within } from './within.ts'
+import { within } from '../../components/within.ts'
 
 const inSpan =
   ({ min, max }: { min: number; max: number }) =>

@@ -19,7 +19,7 @@ import { editBuild } from '../../stores/buildStore.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
 import { today } from '../../stores/clock.ts'
 import { readFinish } from './finishEdit.ts'
-import { within } from './within.ts'
+import { within } from '../../components/within.ts'
 
 const FIGURES = Object.keys(TIN_FIGURES).filter(k => k !== 'contents') as Tabled[]
 const short = (v: number) => String(Number(v.toPrecision(3)))

@@ -1,7 +1,8 @@
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { SCHOOL_NAMES, type SchoolName } from '../../../core/build/finishNames.ts'
 import { stepRef } from '../../../core/build/stepRef.ts'
-import { addLayer, dropLayer, moveLayer, setSurface, startFrom } from '../../../core/finish/edits.ts'
+import { addLayer, dropLayer, fillPores, moveLayer, setSurface, startFrom } from '../../../core/finish/edits.ts'
+import { schoolCost } from '../../../core/finish/schoolCost.ts'
 import { MATERIALS } from '../../../core/finish/materials.ts'
 import { SCHOOLS } from '../../../core/finish/schools.ts'
 import { MATERIAL_NAMES, type MaterialName } from '../../../core/parts/materialNames.ts'
@@ -47,6 +48,11 @@ export function Findings({ findings }: { findings: readonly FinishFinding[] }) {
                 Sand it back
               </Button>
             )}
+            {mend?.kind === 'fill' && (
+              <Button onClick={() => editBuild(b => fillPores(b, mend.zones), 'Grain filler')}>
+                Fill the pores
+              </Button>
+            )}
             {mend?.kind === 'barrier' && (
               <Button onClick={() => editBuild(b => addLayer(b, 'shellac', mend.zones, mend.before), 'Barrier')}>
                 Put shellac between
@@ -65,7 +71,8 @@ export function LayersView() {
     work = useFact('finish'),
     [school, setSchool] = useState<SchoolName>(build.finish.school ?? 'wiped oil-varnish'),
     [material, setMaterial] = useState<MaterialName>('shellac')
-  const s = SCHOOLS[school]
+  const s = SCHOOLS[school],
+    costs = useMemo(() => SCHOOL_NAMES.map(name => ({ name, ...schoolCost(build, name) })), [build])
   const begun = build.steps.some(x => {
     const ref = stepRef(x.step)
     return ref?.kind === 'finish' && ref.stage === 'coat'
@@ -148,6 +155,18 @@ export function LayersView() {
           Put it on top
         </Button>
       </div>
+      <label className="flex min-h-10 items-center gap-2 text-plain">
+        <input
+          type="checkbox"
+          checked={build.finish.decal === true}
+          onChange={e => {
+            const decal = e.target.checked
+            editBuild(b => ({ ...b, finish: { ...b.finish, decal } }), 'Decal')
+          }}
+          className="size-5 accent-[var(--hand)]"
+        />
+        a decal goes under the clear
+      </label>
       <section aria-label="Schools" className="flex flex-col gap-2">
         <Heading>Start from a school</Heading>
         <div className="flex flex-wrap items-end gap-2">
@@ -167,8 +186,24 @@ export function LayersView() {
         <p className="max-w-[70ch] text-body">{s.says}</p>
         <p className="max-w-[70ch] text-plain text-muted">
           {s.layers.map(l => `${MATERIALS[l.material].label} × ${l.coats}`).join(', ')}
-          {s.levelling ? `; levelled ${s.levelling.from} to ${s.levelling.to}` : ''}. For {SKILL[s.skill]}. {s.harm}
+          {s.levelling ? `; levelled ${s.levelling.from} to ${s.levelling.to}` : ''}.
         </p>
+        <Table
+          caption="What each costs on this instrument, in this air"
+          heads={['School', { label: 'days', right: true }, { label: 'hands-on', right: true }, 'for', 'harm']}
+        >
+          {costs.map(({ name, days, hours }) => (
+            <tr key={name} className={`rule-row ${name === school ? 'bg-shade font-semibold' : ''}`}>
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {SCHOOLS[name].label}
+              </th>
+              <td className="figure py-1 pr-3 text-right">{days}</td>
+              <td className="figure py-1 pr-3 text-right">{hours} h</td>
+              <td className="py-1 pr-3 text-note">{SKILL[SCHOOLS[name].skill]}</td>
+              <td className="py-1 text-note text-muted">{SCHOOLS[name].harm}</td>
+            </tr>
+          ))}
+        </Table>
         {begun && <p className="text-note text-muted">Coats are on already: what is done stays in the log.</p>}
       </section>
     </article>

@@ -16,7 +16,7 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { percent } from './bands.ts'
 import { CutThrough } from './CutThrough.tsx'
 import { readFinish } from './finishEdit.ts'
-import { within } from './within.ts'
+import { within } from '../../components/within.ts'
 
 const WAY_WORDS: Record<LevelWay['kind'], string> = {
   'as planned': 'as it is planned',

@@ -141,7 +141,9 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         {expected !== undefined && (
           <div>
             <p className="text-note text-muted">should read</p>
-            {step.read!.unit === 'mm' ? (
+            {step.read!.unit === 'µm' ? (
+              `${Math.round(expected)} µm`
+            ) : step.read!.unit === 'mm' ? (
               <Figure size="large" value={l.fineFigure(expected).figure} unit={l.unit} />
             ) : (
               <Figure size="large" value={formatResistance(expected)} />

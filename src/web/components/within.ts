@@ -1,5 +1,5 @@
-import type { Span } from '../../../core/build/spans.ts'
-import { parseDecimal, parsed, refused, type Parsed } from '../../../core/units/parsed.ts'
+import type { Span } from '../../core/build/spans.ts'
+import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
 
 /** Reads a number within a span, with its unit or without. */
 export const within =
