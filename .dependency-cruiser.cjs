@@ -8,8 +8,8 @@ const STANDS_ON = {
   parts: ['geometry', 'units'],
   build: ['parts', 'text', 'units'],
   layout: ['build', 'parts', 'geometry', 'units'],
-  circuit: ['layout', 'build', 'parts', 'geometry', 'units'],
-  finish: ['layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
+  circuit: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
+  finish: ['layout', 'cautions', 'build', 'parts', 'geometry', 'text', 'units'],
   setup: ['layout', 'build', 'parts', 'units'],
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.

@@ -27,6 +27,9 @@ import { problemOf } from '../src/core/match/problem.ts'
 import { bestSets } from '../src/core/match/search.ts'
 import { anyCatalogue } from '../tests/support/anyCatalogue.ts'
 import { demo } from '../tests/support/demo.ts'
+import { finishDates } from '../src/core/finish/dates.ts'
+import { filmWork, levelWays } from '../src/core/finish/filmWork.ts'
+import { finishWork } from '../src/core/finish/finishWork.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
 import { drawing } from '../src/core/ways/drawing.ts'
@@ -146,6 +149,29 @@ for (const name of ['heron', 'kestrel', 'wren', 'bittern'] as const) {
       layAnew(blank)
     })
 }
+/** A coat more and one less, again and again: layers, film, chance, work and dates anew, ways of levelling besides. */
+for (const name of ['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const) {
+  const b = demo(name),
+    dates = finishWork(b).acts.map(a => ({ step: a.id, state: 'done' as const, at: '2026-11-01T10:00:00Z' }))
+  let n = 0
+  const changed = (): Build => ({
+    ...b,
+    steps: dates.slice(0, 12),
+    finish: {
+      ...b.finish,
+      layers: b.finish.layers.map((l, i, all) => (i === all.length - 1 ? { ...l, coats: 4 + (n++ % 5) } : l)),
+    },
+  })
+  bench
+    .add(`finish of ${name}: schedule, film, dates`, () => {
+      const x = changed()
+      filmWork(x)
+      finishDates(finishWork(x), x.steps, '2026-11-28T12:00:00Z')
+    })
+    .add(`finish of ${name}: ways of levelling`, () => {
+      levelWays(changed())
+    })
+}
 await bench.run()
 const BARS: Record<string, number> = {
   'response, 400 points': 2,
@@ -156,6 +182,7 @@ const BARS: Record<string, number> = {
 for (const t of bench.tasks) {
   if (t.name.startsWith('joints of')) BARS[t.name] = 10
   if (t.name.startsWith('re-layout')) BARS[t.name] = 20
+  if (t.name.endsWith('schedule, film, dates')) BARS[t.name] = 10
 }
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])
 
@@ -433,6 +460,28 @@ const idle = await (async () => {
   row('… the worker’s own time', Number(await page.locator('[data-ms]').getAttribute('data-ms')), 'ms', 3000)
   row('… memory of page and worker at most, less before', peak - idle, 'MB', 250)
 }
+await page.goto(`${address}/b/bittern/finish?hand=finish/level`)
+await page.getByLabel('Edges with').waitFor()
+await page.waitForTimeout(800)
+row(
+  'the map of film after a pad is changed, to the next frame (median)',
+  await page.evaluate(async () => {
+    const el = [...document.querySelectorAll('select')].find(s => s.labels[0]?.textContent === 'Edges with')!,
+      frame = () => new Promise<void>(done => requestAnimationFrame(() => setTimeout(done)))
+    const times: number[] = []
+    for (const pad of ['foam', 'hard block', 'fingers', 'foam', 'hard block', 'fingers', 'foam']) {
+      await frame()
+      const began = performance.now()
+      el.value = pad
+      el.dispatchEvent(new Event('change', { bubbles: true }))
+      await frame()
+      times.push(performance.now() - began)
+    }
+    return times.sort((a, b) => a - b)[3]!
+  }),
+  'ms',
+  33,
+)
 await stockUp(catalogue)
 await page.goto(`${address}/b/heron/parts?view=sets`)
 await page.getByRole('button', { name: 'Find the best sets' }).waitFor()

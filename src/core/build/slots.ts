@@ -1,3 +1,4 @@
+import { capital } from '../text/text.ts'
 import type { Instrument } from './build.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 
@@ -12,8 +13,6 @@ export interface Slot {
   /** What a pot is for. */
   turns?: 'volume' | 'tone'
 }
-
-const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
 
 /** `pot-tone`, `pot-tone-2`, …: the first keeps the plain name. */
 const row = (stem: string, label: string, kind: PartKind, count: number, optional?: true, on?: string): Slot[] =>

@@ -1,3 +1,4 @@
+import { capital } from '../text/text.ts'
 import type { Wired } from '../build/docs.ts'
 import { HUM_GONE, type Silence, type Sound } from './sound.ts'
 import type { Tree } from './tree.ts'
@@ -12,7 +13,6 @@ const SILENCE: Record<Silence, string> = {
 const list = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`
 const small = (s: string): string => s[0]!.toLowerCase() + s.slice(1)
-const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
 
 /** Words for what sounds at a setting: which coils, how they are joined, whether hum cancels, which knobs act. */
 export function soundWords(build: Wired, s: Sound): string {

@@ -1,3 +1,4 @@
+import { capital } from '../text/text.ts'
 import type { FinishStage, StepRef } from '../build/stepRef.ts'
 import { readingText } from '../build/readingRef.ts'
 import { SPANS } from '../build/spans.ts'
@@ -379,7 +380,7 @@ function coatsOf(
       return {
         id: stepText(ref),
         ref,
-        title: `${m.label}, ${layer.coats > 1 ? `coat ${k + 1} of ${layer.coats}` : 'one coat'}`,
+        title: `${capital(m.label)}, ${layer.coats > 1 ? `coat ${k + 1} of ${layer.coats}` : 'one coat'}`,
         why:
           m.professional ??
           (sanding

@@ -36,6 +36,9 @@ export const SLOT_OF: Record<Zone, 'body' | 'neck'> = {
   fingerboard: 'neck',
 }
 
+/** What lies inside the wood and opens in no face. */
+export const INSIDE: readonly FeatureRole[] = ['channel', 'chamber']
+
 const HOLLOWS: readonly FeatureRole[] = [
   'pickup-rout',
   'control-cavity',
@@ -69,7 +72,7 @@ function bodyZones(
     r = Math.min(edgeRadiusOf(body).value, thickness / 2),
     own = l.features.filter(f => f.partId === body.id)
   const open = (on: 'top' | 'back') =>
-    own.filter(f => f.face === on && f.role !== 'channel').reduce((s, f) => s + polygonArea(f.polygon), 0)
+    own.filter(f => f.face === on && !INSIDE.includes(f.role)).reduce((s, f) => s + polygonArea(f.polygon), 0)
   const hollows = own
     .filter(f => HOLLOWS.includes(f.role))
     .reduce((s, f) => {

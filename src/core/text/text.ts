@@ -48,3 +48,6 @@ export function tellApart(name: string, taken: Iterable<string>, most = 80): str
     if (!have.has(candidate.toLowerCase())) return candidate
   }
 }
+
+/** A sentence or a name begun with a capital; nothing stays nothing. */
+export const capital = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)

@@ -14,7 +14,8 @@ import { Link } from 'react-router'
 import { buttonLook } from '../../components/Button.tsx'
 import { day } from '../plan/dates.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
-import { capital, type FinishRow } from './finishRows.ts'
+import { capital } from '../../../core/text/text.ts'
+import type { FinishRow } from './finishRows.ts'
 
 const pad = (n: number) => String(n).padStart(2, '0')
 /** A moment as the bench's clock shows it, to be typed over: 2026-11-15 10:10. */

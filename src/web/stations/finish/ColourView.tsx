@@ -1,3 +1,4 @@
+import { capital } from '../../../core/text/text.ts'
 import { useMemo, useState } from 'react'
 import type { BurstRing, DyeMix } from '../../../core/build/finishRecord.ts'
 import { BurstRing as Ring, DyeMix as Mix, DyePart } from '../../../core/build/finishRecord.ts'
@@ -83,7 +84,7 @@ function LayerColour({ state }: { state: LayerState }) {
     by = mix && batchOf(mix, batch)
   return (
     <section aria-label={material.label} className="flex flex-col gap-2">
-      <Heading>{material.label}</Heading>
+      <Heading>{capital(material.label)}</Heading>
       {material.look === 'tint' && mix ? (
         <>
           <div className="flex flex-wrap items-end gap-3">

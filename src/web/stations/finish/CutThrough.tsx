@@ -2,7 +2,7 @@ import type { FilmWork } from '../../../core/finish/filmWork.ts'
 import { PRESSURE } from '../../../core/finish/levelling.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 
-const W = 300,
+const W = 330,
   H = 210,
   WOOD = 40,
   X = 20,

@@ -3,6 +3,7 @@ import type { Build } from '../../../core/build/build.ts'
 import type { Zone } from '../../../core/build/finishNames.ts'
 import { colourAt, ringsOn } from '../../../core/finish/appearance.ts'
 import { insideOf, strips } from '../../../core/finish/burst.ts'
+import { INSIDE } from '../../../core/finish/zones.ts'
 import type { FilmPlace, FilmWork } from '../../../core/finish/filmWork.ts'
 import { boundsOf, edgeDistance, type Point } from '../../../core/geometry/outline.ts'
 import { halfBoardAt, type Layout } from '../../../core/layout/layOut.ts'
@@ -29,7 +30,9 @@ interface Face {
 /** The place on a face that lies farthest from its rim and from everything cut into it: there is room for a figure. */
 function freest(layout: Layout, side: 'top' | 'back'): Point {
   const { x0, x1, y0, y1 } = boundsOf(layout.body),
-    cut = layout.features.filter(f => f.face === side && f.diameter === undefined && f.role !== 'channel')
+    cut = layout.features.filter(
+      f => f.face === side && f.diameter === undefined && !INSIDE.includes(f.role) && f.role !== 'cut-out',
+    )
   let best: Point = [(x0 + x1) / 2, (y0 + y1) / 2],
     most = -Infinity
   for (let i = 1; i < GRID; i++)
@@ -270,7 +273,9 @@ function FilmFace({
         </>
       )}
       {layout.features
-        .filter(f => f.face === side && f.diameter === undefined && f.role !== 'channel' && f.role !== 'cut-out')
+        .filter(
+          f => f.face === side && f.diameter === undefined && !INSIDE.includes(f.role) && f.role !== 'cut-out',
+        )
         .map(f => (
           <path
             key={f.partId + f.id}

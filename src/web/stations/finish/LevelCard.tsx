@@ -88,7 +88,7 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
             <td className="text-right">
               {i > 0 && (
                 <Button
-                  kind={wayHolds(w) && i === ways.findIndex((x, j) => j > 0 && wayHolds(x)) ? 'main' : 'plain'}
+                  kind={!wayHolds(ways[0]!) && i === ways.findIndex(wayHolds) ? 'main' : 'plain'}
                   onClick={() => editBuild(plan(w, layer), 'Way of levelling')}
                 >
                   Plan it

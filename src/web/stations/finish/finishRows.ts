@@ -1,3 +1,4 @@
+import { capital } from '../../../core/text/text.ts'
 import type { FinishAct } from '../../../core/finish/acts.ts'
 import type { FinishDate } from '../../../core/finish/dates.ts'
 import type { FinishWork } from '../../../core/finish/finishWork.ts'
@@ -16,9 +17,6 @@ export interface FinishRow {
   status: string
   over: boolean
 }
-
-/** A sentence begun with a capital. */
-export const capital = (s: string): string => s[0]!.toUpperCase() + s.slice(1)
 
 /** Acts with the coats of a layer drawn together, and how the time stands for each. */
 export function finishRows(work: FinishWork, dates: readonly FinishDate[]): FinishRow[] {
