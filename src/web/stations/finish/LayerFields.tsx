@@ -1,3 +1,4 @@
+import { Check } from '../../components/Check.tsx'
 import { WAYS, ZONES, type Way, type Zone } from '../../../core/build/finishNames.ts'
 import { FinishLayer } from '../../../core/build/finishRecord.ts'
 import { SPANS } from '../../../core/build/spans.ts'
@@ -70,15 +71,9 @@ export function LayerFields({ state }: { state: LayerState }) {
       <fieldset className="flex flex-wrap gap-x-5">
         <legend className="text-note text-muted">It lies on</legend>
         {ZONES.filter(z => work.zones.some(x => x.zone === z)).map(z => (
-          <label key={z} className="flex min-h-10 items-center gap-2 text-plain">
-            <input
-              type="checkbox"
-              checked={f.layer.zones.includes(z)}
-              onChange={() => toggle(z)}
-              className="size-5 accent-[var(--hand)]"
-            />
+          <Check key={z} checked={f.layer.zones.includes(z)} onChange={() => toggle(z)}>
             {z}
-          </label>
+          </Check>
         ))}
       </fieldset>
       <div className="flex flex-col gap-2">

@@ -1,3 +1,4 @@
+import { Check } from '../../components/Check.tsx'
 import { useMemo, useState } from 'react'
 import { SCHOOL_NAMES, type SchoolName } from '../../../core/build/finishNames.ts'
 import { stepRef } from '../../../core/build/stepRef.ts'
@@ -155,18 +156,14 @@ export function LayersView() {
           Put it on top
         </Button>
       </div>
-      <label className="flex min-h-10 items-center gap-2 text-plain">
-        <input
-          type="checkbox"
-          checked={build.finish.decal === true}
-          onChange={e => {
-            const decal = e.target.checked
-            editBuild(b => ({ ...b, finish: { ...b.finish, decal } }), 'Decal')
-          }}
-          className="size-5 accent-[var(--hand)]"
-        />
+      <Check
+        checked={build.finish.decal === true}
+        onChange={on => {
+          editBuild(b => ({ ...b, finish: { ...b.finish, decal: on } }), 'Decal')
+        }}
+      >
         a decal goes under the clear
-      </label>
+      </Check>
       <section aria-label="Schools" className="flex flex-col gap-2">
         <Heading>Start from a school</Heading>
         <div className="flex flex-wrap items-end gap-2">

@@ -1,3 +1,4 @@
+import { Check } from '../../components/Check.tsx'
 import type { Build } from '../../../core/build/build.ts'
 import { PADS, type Pad } from '../../../core/build/finishNames.ts'
 import { Levelling } from '../../../core/build/finishRecord.ts'
@@ -137,15 +138,9 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
               parse={numberOf(Levelling, 'share', 'share of the peel', ' %', 0.01)}
               onValue={share => set({ share })}
             />
-            <label className="flex min-h-10 items-center gap-2 text-plain">
-              <input
-                type="checkbox"
-                checked={l.compound}
-                onChange={e => set({ compound: e.target.checked })}
-                className="size-5 accent-[var(--hand)]"
-              />
+            <Check checked={l.compound} onChange={on => set({ compound: on })}>
               then compound
-            </label>
+            </Check>
           </div>
           <Table
             caption="Grit by grit"

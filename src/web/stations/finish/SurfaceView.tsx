@@ -1,3 +1,4 @@
+import { Check } from '../../components/Check.tsx'
 import { SURFACES, type SurfaceState, type Zone } from '../../../core/build/finishNames.ts'
 import { ZoneSurface } from '../../../core/build/finishRecord.ts'
 import { setSurface } from '../../../core/finish/edits.ts'
@@ -80,13 +81,11 @@ export function SurfaceView() {
               </td>
               <td className="py-1 pr-3 text-note">{told?.says}</td>
               <td className="py-1">
-                <input
-                  type="checkbox"
-                  aria-label={`sand the ${zone} back to wood`}
+                <Check
+                  hideLabel
                   checked={f?.strip === true}
-                  onChange={e => set(zone, { strip: e.target.checked })}
-                  className="size-5 accent-[var(--hand)]"
-                />
+                  onChange={strip => set(zone, { strip })}
+                >{`sand the ${zone} back to wood`}</Check>
               </td>
             </tr>
           )

@@ -1,3 +1,4 @@
+import { Check } from '../../components/Check.tsx'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { numberOf, withinOf } from '../../components/numberOf.ts'
@@ -94,15 +95,9 @@ export function AirView() {
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="text-note text-muted">Masked, or chased after: no film stays in</legend>
           {MASKABLE.map(r => (
-            <label key={r} className="flex min-h-10 items-center gap-2 text-plain">
-              <input
-                type="checkbox"
-                checked={masked.includes(r)}
-                onChange={() => toggle(r)}
-                className="size-5 accent-[var(--hand)]"
-              />
+            <Check key={r} checked={masked.includes(r)} onChange={() => toggle(r)}>
               {FEATURE_ROLES[r].label.toLowerCase()}
-            </label>
+            </Check>
           ))}
         </fieldset>
         <p className="text-note text-muted">

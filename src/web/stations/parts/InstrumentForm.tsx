@@ -1,3 +1,4 @@
+import { Check } from '../../components/Check.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { useMemo, useState } from 'react'
 import { EXTRAS, type Extra } from '../../../core/build/build.ts'
@@ -85,15 +86,9 @@ export function InstrumentForm() {
       <fieldset className="flex flex-wrap gap-x-5 border-t-2 border-ink pt-2">
         <legend className="float-left mr-4 text-lead font-semibold">It also has</legend>
         {EXTRAS.map(x => (
-          <label key={x} className="flex min-h-10 items-center gap-2 text-plain">
-            <input
-              type="checkbox"
-              checked={build.instrument.extras.includes(x)}
-              onChange={() => toggle(x)}
-              className="size-5 accent-[var(--hand)]"
-            />
+          <Check key={x} checked={build.instrument.extras.includes(x)} onChange={() => toggle(x)}>
             {x}
-          </label>
+          </Check>
         ))}
       </fieldset>
     </article>
