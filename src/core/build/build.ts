@@ -23,6 +23,7 @@ import { LENGTH_DISPLAYS, type LengthDisplay } from '../units/length.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
 import { Part } from '../parts/part.ts'
 import { Circuit } from './circuitRecord.ts'
+import { STYLE_NAMES, type Style } from './playing.ts'
 import { FinishChoice } from './finishRecord.ts'
 import { SPANS } from './spans.ts'
 import { HeldTo } from './validators/heldTo.ts'
@@ -371,6 +372,10 @@ export class SetupTargets {
   @IsIn(SPACINGS) spacing!: (typeof SPACINGS)[number]
   /** Outer strings' distance from the fingerboard edge at the nut, to the string's surface. */
   @IsNumber(number) @Min(0) @Max(12) edgeMargin!: number
+  /** How hard it is played; left out: as usual. */
+  @IsOptional() @IsIn(STYLE_NAMES) style?: Style
+  /** Room that is kept over the swing of every string, mm; left out: 0.05. */
+  @IsOptional() @IsNumber(number) @Min(0) @Max(1) margin?: number
   /** Centres of neighbours inside a course, at the nut; left out: 2 mm. */
   @IsOptional() @IsNumber(number) @Min(0.5) @Max(6) courseGap?: number
 }

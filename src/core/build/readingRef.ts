@@ -15,6 +15,8 @@ export type ReadingRef =
   | { kind: 'hole'; hole: string; axis: HoleAxis }
   /** A neck clamped dry: how high a straightedge on its frets passes over the body's top at the bridge. */
   | { kind: 'dry' }
+  /** A fret's crown over those beside it, mm: high +. */
+  | { kind: 'fret'; fret: number }
   /** Film of so many coats of a layer, µm: the step on a test panel, or a gauge on a zone; or what left the can for them, g. */
   | { kind: 'film'; how: 'panel' | 'weight'; layer: string; coats: number }
   | { kind: 'film'; how: 'gauge'; zone: Zone; layer: string; coats: number }
@@ -63,6 +65,8 @@ export function readingText(r: ReadingRef): string {
       return 'layout.dry'
     case 'film':
       return `film.${r.how}.${r.how === 'gauge' ? `${slug(r.zone)}.` : ''}${r.layer}.${r.coats}`
+    case 'fret':
+      return `fret.${r.fret}`
     case 'strokes':
       return `strokes.${r.grit}`
     case 'air':
@@ -90,6 +94,7 @@ const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
     m => ({ kind: 'edge', station: m[1] as EdgeStationName, edge: m[2] as EdgeName }),
   ],
   [/^layout\.dry$/, () => ({ kind: 'dry' })],
+  [/^fret\.([1-9]|[12]\d|3[0-6])$/, m => ({ kind: 'fret', fret: Number(m[1]) })],
   [
     /^film\.(panel|weight)\.([a-z0-9-]+)\.([1-9]\d?)$/,
     m => ({ kind: 'film', how: m[1] as 'panel' | 'weight', layer: m[2]!, coats: Number(m[3]) }),
@@ -125,4 +130,4 @@ export const EDGES_UNREAD = readingSource('layout.edge')
 
 /** What would be accepted, in words. */
 export const READING_FORMS =
-  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'

@@ -33,6 +33,8 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
       return ref.edge === 'at' ? SPANS.along : SPANS.across
     case 'hole':
       return ref.axis === 'along' ? SPANS.along : SPANS.across
+    case 'fret':
+      return SPANS.crown
     case 'film':
       return ref.how === 'weight' ? SPANS.grams : SPANS.microns
     case 'strokes':

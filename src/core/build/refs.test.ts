@@ -50,6 +50,7 @@ const reading: fc.Arbitrary<ReadingRef> = fc.oneof(
     layer: id,
     coats: fc.integer({ min: 1, max: 99 }),
   }),
+  fc.integer({ min: 1, max: 36 }).map(fret => ({ kind: 'fret' as const, fret })),
   fc.constantFrom(...GRIT_NAMES).map(grit => ({ kind: 'strokes' as const, grit })),
   fc.constantFrom(...AIR_WHAT).map(what => ({ kind: 'air' as const, what })),
 )

@@ -19,6 +19,8 @@ export const SPANS = {
   dry: { min: -10, max: 60 },
   /** Gaps and heights that are read at setting up. */
   setup: { min: 0, max: 12 },
+  /** A fret's crown over those beside it. */
+  crown: { min: -1, max: 1 },
   /** An end of a joint's band. */
   band: { min: -1000, max: 1000 },
   /** Dry film on a face. */

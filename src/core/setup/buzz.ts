@@ -1,0 +1,201 @@
+import type { Laid } from '../build/docs.ts'
+import { LAID } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
+import { readingRef } from '../build/readingRef.ts'
+import { partIn } from '../build/references.ts'
+import { layOut } from '../layout/layOut.ts'
+import {
+  actionAt,
+  clearances,
+  lowestString,
+  saddleFor,
+  tightest,
+  type Clear,
+  type Over,
+  type StringOver,
+} from './clearance.ts'
+import { DEEPEST, type NeckShape } from './fretPlane.ts'
+import { stringTable } from './setupWork.ts'
+import { STYLES, USUAL_SWING } from './swing.ts'
+
+/** Room that is kept over every swing where the build says nothing, mm [from memory]. */
+const MARGIN = 0.05
+/** A bow that is solved for: none of a player's neck is deeper, mm [common practice: 0.1 to 0.3]. */
+const MOST_RELIEF = 0.5
+/** Golden section, and how close the best relief is found, mm. */
+const GOLD = (Math.sqrt(5) - 1) / 2
+const CLOSE = 0.004
+
+/** One string as it stands, and as low as it can go. */
+export interface StringBuzz {
+  number: number
+  note: string
+  /** Gap at fret 12 as it stands, mm; from readings, or from the targets where none was taken. */
+  action: number
+  clear: Clear[]
+  /** The pair with the least room as it stands. */
+  worst: Clear
+  /** The lowest that clears, at the relief as it stands: gap at fret 12, and the pair that decides. */
+  lowest: { action: number; held: number; over: number }
+}
+
+/** What one high fret costs: how much lower all strings could go with it level. */
+export interface HighFret {
+  fret: number
+  off: number
+  gain: number
+}
+
+export interface BuzzWork {
+  neck: NeckShape
+  /** Whether relief was read, or stands for its target. */
+  reliefRead: boolean
+  actionRead: boolean
+  strings: StringBuzz[]
+  /** Strings that buzz as they stand. */
+  buzzing: number[]
+  /** The lowest setup that clears everywhere: relief, nut and both ends of the action. */
+  best: { relief: number; actionBass: number; actionTreble: number; nutBass: number; nutTreble: number }
+  highFrets: HighFret[]
+}
+
+const newest = (build: Laid, what: string): number | undefined =>
+  build.readings.findLast(r => {
+    const ref = readingRef(r.of)
+    return ref?.kind === 'setup' && ref.what === what
+  })?.value
+
+/** Frets that were read to stand off those beside them; the newest reading of each. */
+function fretsOff(build: Laid): Map<number, number> {
+  const out = new Map<number, number>()
+  for (const r of build.readings) {
+    const ref = readingRef(r.of)
+    if (ref?.kind === 'fret') out.set(ref.fret, r.value)
+  }
+  return out
+}
+
+/** The lowest setup of all strings at one relief: each string's gap at fret 12, and its nut. */
+function lowestAll(over: readonly Omit<Over, 'neck'>[], neck: NeckShape, margin: number) {
+  return over.map(o => {
+    const s = lowestString({ ...o, neck }, margin)
+    return { ...s, action: actionAt(neck, { ...o.string, ...s }, 12) }
+  })
+}
+
+/**
+ * Where strings buzz as the instrument stands, and how low it can go: every string held at every place over every fret that
+ * follows, against how far it swings there. Relief is solved for by golden section over the mean of the strings' gaps at
+ * fret 12, each of which has a closed form. Undefined without a neck, strings or notes.
+ */
+export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
+  const part = partIn(build, 'neck'),
+    layout = layOut(build),
+    rows = stringTable(build).filter(r => r.newtons > 0),
+    scaleLength = part?.dims.scaleLength?.value,
+    frets = part?.dims.frets?.value ?? 0
+  if (!scaleLength || frets < 2 || !rows.length) return undefined
+  const t = build.setup,
+    style = STYLES[t.style ?? 'usual'],
+    margin = t.margin ?? MARGIN,
+    read = newest(build, 'relief')
+  const neck: NeckShape = {
+    scaleLength,
+    frets,
+    relief: read ?? t.relief,
+    deepest: DEEPEST,
+    off: fretsOff(build),
+    fallAway: 0,
+    fallsFrom: Math.max(1, frets - 6),
+  }
+  const last = Math.max(1, rows.length - 1),
+    bassShare = (i: number) => (rows.length > 1 ? i / last : 0),
+    between = (treble: number, bass: number, i: number) => treble + (bass - treble) * bassShare(i)
+  const nut = [newest(build, 'nut.treble') ?? t.nutTreble, newest(build, 'nut.bass') ?? t.nutBass] as const,
+    action = [
+      newest(build, 'action.treble') ?? t.actionTreble,
+      newest(build, 'action.bass') ?? t.actionBass,
+    ] as const
+  const where = t.actionAt === 'fret 12' ? 12 : frets
+  const over = rows.map((r, i): Omit<Over, 'neck'> => {
+    const saddleAt = layout?.strings[i]?.saddle[0] ?? scaleLength
+    // Gap over fret 1 of the open string; where it is read with fret 3 held, the slot is about as high as the crowns.
+    const atNut = t.nutSchool === 'gap over fret 1' ? between(nut[0], nut[1], i) : 0.25,
+      open: Omit<StringOver, 'saddleHeight'> = { tension: r.newtons, wound: r.wound, saddleAt, nutHeight: atNut }
+    return {
+      ...style,
+      figures: USUAL_SWING,
+      string: { ...open, saddleHeight: saddleFor(neck, open, where, between(action[0], action[1], i)) },
+    }
+  })
+  const low = lowestAll(over, neck, margin)
+  const strings = over.map((o, i): StringBuzz => {
+    const clear = clearances({ ...o, neck }),
+      { held, over: at, action: gap } = low[i]!
+    return {
+      number: rows[i]!.number,
+      note: rows[i]!.note,
+      action: actionAt(neck, o.string, 12),
+      clear,
+      worst: tightest(clear)!,
+      lowest: { action: gap, held, over: at },
+    }
+  })
+  const mean = (relief: number, of: NeckShape = neck) => {
+    const all = lowestAll(over, { ...of, relief }, margin)
+    return all.reduce((s, x) => s + x.action, 0) / all.length
+  }
+  const relief = golden(0, MOST_RELIEF, mean),
+    all = lowestAll(over, { ...neck, relief }, margin),
+    first = all[0]!,
+    lastOne = all.at(-1)!
+  const now = mean(neck.relief)
+  return {
+    neck,
+    reliefRead: read !== undefined,
+    actionRead: newest(build, 'action.bass') !== undefined && newest(build, 'action.treble') !== undefined,
+    strings,
+    buzzing: strings.filter(s => s.worst.room < 0).map(s => s.number),
+    best: {
+      relief,
+      actionTreble: first.action,
+      actionBass: lastOne.action,
+      nutTreble: first.nutHeight,
+      nutBass: lastOne.nutHeight,
+    },
+    highFrets: [...neck.off]
+      .filter(([, off]) => off > 0)
+      .map(([fret, off]) => {
+        const level = new Map(neck.off)
+        level.delete(fret)
+        return { fret, off, gain: now - mean(neck.relief, { ...neck, off: level }) }
+      })
+      .sort((a, b) => b.gain - a.gain),
+  }
+})
+
+/** The place of the least of a function that falls and then rises, by golden section [published: Kiefer 1953]. */
+function golden(from: number, to: number, f: (x: number) => number): number {
+  let a = from,
+    b = to,
+    x = b - GOLD * (b - a),
+    y = a + GOLD * (b - a),
+    fx = f(x),
+    fy = f(y)
+  while (b - a > CLOSE) {
+    if (fx <= fy) {
+      b = y
+      y = x
+      fy = fx
+      x = b - GOLD * (b - a)
+      fx = f(x)
+    } else {
+      a = x
+      x = y
+      fx = fy
+      y = a + GOLD * (b - a)
+      fy = f(y)
+    }
+  }
+  return (a + b) / 2
+}
