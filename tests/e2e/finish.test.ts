@@ -103,7 +103,9 @@ describe('the finish', () => {
     await page.getByRole('button', { name: 'Put this into the plan' }).first().click()
     await saved(page)
     const stored = await storedBuild(bench, id)
-    expect(stored.costs.some(c => c.kind === 'consumable' && c.what.startsWith('waterborne clear'))).toBe(true)
+    expect(stored.costs.some(c => c.kind === 'consumable' && c.what.startsWith('plugs for'))).toBe(true)
+    // What lies on the shelf is not bought.
+    expect(stored.costs.some(c => c.what.startsWith('waterborne clear'))).toBe(false)
     expect(stored.ownSteps.at(-1)!.title).toMatch(/^Mend: white or cloudy bloom/)
     expect(page.troubles).toEqual([])
   })

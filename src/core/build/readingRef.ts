@@ -15,6 +15,10 @@ export type ReadingRef =
   | { kind: 'hole'; hole: string; axis: HoleAxis }
   /** A neck clamped dry: how high a straightedge on its frets passes over the body's top at the bridge. */
   | { kind: 'dry' }
+  /** A note held at a fret, off what it should sound, cents: sharp +; fret 0 is the open string. */
+  | { kind: 'cents'; string: number; fret: number }
+  /** Turns that were made of a screw: the rod tightened, both claw screws let out. */
+  | { kind: 'turned'; what: TurnedWhat }
   /** A fret's crown over those beside it, mm: high +. */
   | { kind: 'fret'; fret: number }
   /** Film of so many coats of a layer, µm: the step on a test panel, or a gauge on a zone; or what left the can for them, g. */
@@ -25,6 +29,8 @@ export type ReadingRef =
   /** Air and surface where coats are put on: °C, and humidity in %. */
   | { kind: 'air'; what: AirWhat }
 
+export const TURNED = ['rod', 'claw'] as const
+export type TurnedWhat = (typeof TURNED)[number]
 export const AIR_WHAT = ['room', 'surface', 'humidity'] as const
 export type AirWhat = (typeof AIR_WHAT)[number]
 
@@ -65,6 +71,10 @@ export function readingText(r: ReadingRef): string {
       return 'layout.dry'
     case 'film':
       return `film.${r.how}.${r.how === 'gauge' ? `${slug(r.zone)}.` : ''}${r.layer}.${r.coats}`
+    case 'cents':
+      return `cents.${r.string}.${r.fret}`
+    case 'turned':
+      return `turned.${r.what}`
     case 'fret':
       return `fret.${r.fret}`
     case 'strokes':
@@ -94,6 +104,11 @@ const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
     m => ({ kind: 'edge', station: m[1] as EdgeStationName, edge: m[2] as EdgeName }),
   ],
   [/^layout\.dry$/, () => ({ kind: 'dry' })],
+  [
+    /^cents\.([1-9]|1[0-8])\.(\d|[12]\d|3[0-6])$/,
+    m => ({ kind: 'cents', string: Number(m[1]), fret: Number(m[2]) }),
+  ],
+  [new RegExp(`^turned\\.(${TURNED.join('|')})$`), m => ({ kind: 'turned', what: m[1] as TurnedWhat })],
   [/^fret\.([1-9]|[12]\d|3[0-6])$/, m => ({ kind: 'fret', fret: Number(m[1]) })],
   [
     /^film\.(panel|weight)\.([a-z0-9-]+)\.([1-9]\d?)$/,
@@ -130,4 +145,4 @@ export const EDGES_UNREAD = readingSource('layout.edge')
 
 /** What would be accepted, in words. */
 export const READING_FORMS =
-  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, cents.<string>.<fret>, turned.<rod or claw>, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'

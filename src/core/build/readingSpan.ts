@@ -33,6 +33,10 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
       return ref.edge === 'at' ? SPANS.along : SPANS.across
     case 'hole':
       return ref.axis === 'along' ? SPANS.along : SPANS.across
+    case 'cents':
+      return SPANS.cents
+    case 'turned':
+      return SPANS.turns
     case 'fret':
       return SPANS.crown
     case 'film':

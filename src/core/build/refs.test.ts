@@ -12,6 +12,7 @@ import {
   EDGE_STATIONS,
   HEARD,
   HOLE_AXES,
+  TURNED,
   readingRef,
   readingText,
   type ReadingRef,
@@ -50,6 +51,10 @@ const reading: fc.Arbitrary<ReadingRef> = fc.oneof(
     layer: id,
     coats: fc.integer({ min: 1, max: 99 }),
   }),
+  fc
+    .tuple(fc.integer({ min: 1, max: 18 }), fc.integer({ min: 0, max: 36 }))
+    .map(([string, fret]) => ({ kind: 'cents' as const, string, fret })),
+  fc.constantFrom(...TURNED).map(what => ({ kind: 'turned' as const, what })),
   fc.integer({ min: 1, max: 36 }).map(fret => ({ kind: 'fret' as const, fret })),
   fc.constantFrom(...GRIT_NAMES).map(grit => ({ kind: 'strokes' as const, grit })),
   fc.constantFrom(...AIR_WHAT).map(what => ({ kind: 'air' as const, what })),

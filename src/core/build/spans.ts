@@ -19,6 +19,9 @@ export const SPANS = {
   dry: { min: -10, max: 60 },
   /** Gaps and heights that are read at setting up. */
   setup: { min: 0, max: 12 },
+  /** A note off what it should sound, cents; turns of a screw. */
+  cents: { min: -100, max: 100 },
+  turns: { min: -10, max: 10 },
   /** A fret's crown over those beside it. */
   crown: { min: -1, max: 1 },
   /** An end of a joint's band. */

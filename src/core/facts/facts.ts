@@ -20,6 +20,8 @@ import { trialAssembly } from '../fit/trialAssembly.ts'
 import { layOut } from '../layout/layOut.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
+import { buzzWork } from '../setup/buzz.ts'
+import { intonationWork, tremoloWork } from '../setup/ends.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import { drawing } from '../ways/drawing.ts'
 import { groundOf } from '../ways/ground.ts'
@@ -79,6 +81,10 @@ export const FACTS = {
   /** Ways of levelling that hold. */
   levelWays,
   setup: fact(LAID, setupWork),
+  /** Where strings buzz, and how low they can go. */
+  buzz: buzzWork,
+  intonation: intonationWork,
+  tremolo: tremoloWork,
   /** Every setting of the circuit's switches. */
   settings: fact(WIRED, allSettings),
   meter: fact(WIRED, meterAtJack),

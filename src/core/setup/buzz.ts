@@ -33,6 +33,8 @@ export interface StringBuzz {
   /** Gap at fret 12 as it stands, mm; from readings, or from the targets where none was taken. */
   action: number
   clear: Clear[]
+  /** The string as it lies: its ends, its pull. */
+  string: StringOver
   /** The pair with the least room as it stands. */
   worst: Clear
   /** The lowest that clears, at the relief as it stands: gap at fret 12, and the pair that decides. */
@@ -137,6 +139,7 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
       note: rows[i]!.note,
       action: actionAt(neck, o.string, 12),
       clear,
+      string: o.string,
       worst: tightest(clear)!,
       lowest: { action: gap, held, over: at },
     }

@@ -5,6 +5,7 @@ import { partIn } from '../build/references.ts'
 import { saddleHeight, wedgeWanted } from '../layout/saddleHeight.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { fixed } from '../units/length.ts'
+import { perTurn } from './perTurn.ts'
 import { noteHz } from './pitch.ts'
 import { SADDLE_SCREW_PITCH } from './saddleScrews.ts'
 import { tension, unitWeight } from './tension.ts'
@@ -56,8 +57,8 @@ export interface SetupWork {
 
 const newest = (build: Laid, of: string): Reading | undefined => build.readings.filter(r => r.of === of).at(-1)
 
-/** What one turn of a truss rod does to relief, mm [from memory]; used only to choose an eighth or a quarter turn. */
-const RELIEF_PER_TURN = 0.4
+/** A rod is turned by a quarter at most before it is read again [common practice]. */
+const MOST_AT_ONCE = 0.25
 
 const turnsText = (turns: number): string => {
   const eighths = Math.max(1, Math.round(Math.abs(turns) * 8))
@@ -163,6 +164,8 @@ export function setupWork(build: Laid): SetupWork {
     before = [before, ...times].sort().at(-1)!
   }
 
+  const rod = perTurn(build.readings, 'rod'),
+    told = rod.moves ? ` Your rod moves ${fixed(rod.value / 4, 2)} mm per quarter turn.` : ''
   if (scale > 0) {
     later(
       push(
@@ -174,11 +177,11 @@ export function setupWork(build: Laid): SetupWork {
         0.05,
         'A straight neck buzzes low down, a bowed one is stiff in the middle. Relief comes first: it moves every height.',
         off => {
-          const turns = Math.abs(off) > 0.12 ? 0.25 : 0.125
+          const turns = Math.abs(off) / rod.value > 0.2 ? MOST_AT_ONCE : MOST_AT_ONCE / 2
           return {
-            move: `${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.`,
+            move: `${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
             turns: off > 0 ? -turns : turns,
-            mm: Math.min(Math.abs(off), turns * RELIEF_PER_TURN),
+            mm: Math.min(Math.abs(off), turns * rod.value),
           }
         },
       ),

@@ -39,14 +39,16 @@ export function Testing() {
   )
   if (!v)
     return (
-      <p className="p-8 text-title">
-        {build.circuit.components.length === 0
-          ? 'Nothing to test yet: the instrument has no circuit. '
-          : `Predicting what every reading should be: ${Math.round(share * 100)} %. `}
+      <main className="p-8 text-title">
+        <h1>
+          {build.circuit.components.length === 0
+            ? 'Nothing to test yet: the instrument has no circuit.'
+            : `Predicting what every reading should be: ${Math.round(share * 100)} %.`}
+        </h1>
         <Link className="underline" to="../meter">
           Back to the meter
         </Link>
-      </p>
+      </main>
     )
   const proven = work!.sheet.proven
   return (

@@ -1,6 +1,11 @@
 import { Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { Table } from '../../components/Table.tsx'
+import { useSearchParams } from 'react-router'
+import { Views } from '../../components/Views.tsx'
+import { BuzzView } from './BuzzView.tsx'
+import { IntonationView, TremoloView } from './EndsViews.tsx'
+import { SideSheet } from './SideSheet.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { ACTION_AT, NUT_SCHOOLS, SetupTargets, SPACINGS } from '../../../core/build/build.ts'
 import { Select } from '../../components/Select.tsx'
@@ -58,6 +63,22 @@ export function Setup() {
   const layout = useFact('layout')
   const work = useFact('setup')
   const l = useLength()
+  const buzz = useFact('buzz'),
+    tremolo = useFact('tremolo'),
+    intonation = useFact('intonation')
+  const [params, setParams] = useSearchParams(),
+    s = buzz?.strings.find(x => String(x.number) === params.get('string')) ?? buzz?.strings[0],
+    asked = Number(params.get('held') ?? s?.worst.held ?? 0),
+    held = buzz && asked >= 0 && asked < buzz.neck.frets ? asked : 0
+  const choose = (string: number, at: number) =>
+    setParams(
+      p => {
+        p.set('string', String(string))
+        p.set('held', String(at))
+        return p
+      },
+      { replace: true },
+    )
   const { hand, take } = useHand(work.adjustments)
   const set = (patch: Partial<SetupTargets>) => editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }))
   const rows = work.adjustments.map(a => ({
@@ -83,11 +104,128 @@ export function Setup() {
     ),
   }))
   const reading = hand?.reading === undefined ? undefined : l.fineFigure(hand.reading)
+  const move = (
+    <article className="flex max-w-[780px] flex-col gap-4">
+      {hand && (
+        <>
+          <header className="flex flex-col">
+            <Title>{hand.title}</Title>
+            <p className="text-plain text-muted">{hand.how}</p>
+          </header>
+          <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+            <div>
+              <p className="text-note text-muted">{reading ? 'it reads' : 'aim for'}</p>
+              {reading ? (
+                <Figure value={reading.figure} unit={reading.unit} />
+              ) : (
+                <Figure value={l.fineFigure(hand.target).figure} unit={l.unit} />
+              )}
+            </div>
+            <LengthField
+              label="New reading"
+              large
+              clears
+              wide
+              mm={undefined}
+              {...SPANS.setup}
+              onMm={v =>
+                editBuild(b =>
+                  takeReading(b, {
+                    of: setupReading(hand.id),
+                    value: v,
+                    doubt: 0.03,
+                    at: now(),
+                    with: 'feeler gauge',
+                  }),
+                )
+              }
+            />
+            <LengthField
+              label="Target"
+              mm={hand.target}
+              {...rangeOf(SetupTargets, hand.wish)}
+              onMm={v => set({ [hand.wish]: v })}
+            />
+          </div>
+          <p
+            className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
+          >
+            {l.prose(hand.move)}
+          </p>
+          <p className="text-plain">{hand.why}</p>
+        </>
+      )}
+      <div className="flex flex-wrap gap-x-8 gap-y-2 text-plain">
+        <Select
+          label="Nut, school"
+          value={build.setup.nutSchool}
+          onChange={v => set({ nutSchool: pick(NUT_SCHOOLS, v) })}
+          options={plain(NUT_SCHOOLS)}
+        />
+        <Select
+          label="Action, school"
+          value={build.setup.actionAt}
+          onChange={v => set({ actionAt: pick(ACTION_AT, v) })}
+          options={plain(ACTION_AT)}
+        />
+        <Select
+          label="Nut slots, school"
+          value={build.setup.spacing}
+          onChange={v => set({ spacing: pick(SPACINGS, v) })}
+          options={plain(SPACINGS)}
+        />
+      </div>
+      <Table
+        fit
+        caption="Strings and tension"
+        heads={['String', 'Note', 'Diameter', { label: 'Pull', right: true }]}
+      >
+        {work.strings.map(s => (
+          <tr key={s.number} className="rule-row">
+            <th scope="row" className="figure text-left font-normal">
+              {s.number}
+            </th>
+            <td className="figure py-1">
+              <NoteField
+                string={s.number}
+                note={s.note}
+                onNote={note =>
+                  editBuild(b => ({
+                    ...b,
+                    instrument: {
+                      ...b.instrument,
+                      tuning: b.instrument.tuning.map((n, i) => (i === s.number - 1 ? note : n)),
+                    },
+                  }))
+                }
+              />{' '}
+              <span className="text-muted">{fixed(s.hz, 1)} Hz</span>
+            </td>
+            <td className="figure py-1">
+              <ValueField
+                label={`Diameter of string ${s.number}`}
+                hideLabel
+                text={l.fineText(s.diameter, 3).replace('\u202f', ' ')}
+                parse={t => parseLength(t, l.bare)}
+                check={withinOf(StringGauge, 'diameter', v => l.fineText(v, 3))}
+                onValue={v => editBuild(b => setGauge(b, s.number, v))}
+              />
+              {s.wound ? ' wound' : ' plain'}
+            </td>
+            <td className="figure text-right">{fixed(s.newtons, 1)} N</td>
+          </tr>
+        ))}
+      </Table>
+    </article>
+  )
   return (
     <StationFrame
       map={{
         title: 'Setup',
-        summary: `${fixed(work.totalNewtons, 0)} N on the neck`,
+        summary:
+          buzz && s
+            ? `string ${s.number} held at ${held === 0 ? 'the nut' : `fret ${held}`} · ${fixed(work.totalNewtons, 0)} N on the neck`
+            : `${fixed(work.totalNewtons, 0)} N on the neck`,
         hand: hand?.id,
         take,
         caption: hand?.title,
@@ -101,6 +239,7 @@ export function Setup() {
             }))
           : [],
       }}
+      {...(buzz && s ? { low: true, sheet: <SideSheet work={buzz} string={s} held={held} /> } : {})}
       ledger={
         <Ledger
           heading="In this order"
@@ -112,118 +251,25 @@ export function Setup() {
         />
       }
     >
-      <article className="flex max-w-[780px] flex-col gap-4">
-        {hand && (
-          <>
-            <header className="flex flex-col">
-              <Title>{hand.title}</Title>
-              <p className="text-plain text-muted">{hand.how}</p>
-            </header>
-            <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
-              <div>
-                <p className="text-note text-muted">{reading ? 'it reads' : 'aim for'}</p>
-                {reading ? (
-                  <Figure value={reading.figure} unit={reading.unit} />
-                ) : (
-                  <Figure value={l.fineFigure(hand.target).figure} unit={l.unit} />
-                )}
-              </div>
-              <LengthField
-                label="New reading"
-                large
-                clears
-                wide
-                mm={undefined}
-                {...SPANS.setup}
-                onMm={v =>
-                  editBuild(b =>
-                    takeReading(b, {
-                      of: setupReading(hand.id),
-                      value: v,
-                      doubt: 0.03,
-                      at: now(),
-                      with: 'feeler gauge',
-                    }),
-                  )
-                }
-              />
-              <LengthField
-                label="Target"
-                mm={hand.target}
-                {...rangeOf(SetupTargets, hand.wish)}
-                onMm={v => set({ [hand.wish]: v })}
-              />
-            </div>
-            <p
-              className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
-            >
-              {l.prose(hand.move)}
-            </p>
-            <p className="text-plain">{hand.why}</p>
-          </>
-        )}
-        <div className="flex flex-wrap gap-x-8 gap-y-2 text-plain">
-          <Select
-            label="Nut, school"
-            value={build.setup.nutSchool}
-            onChange={v => set({ nutSchool: pick(NUT_SCHOOLS, v) })}
-            options={plain(NUT_SCHOOLS)}
-          />
-          <Select
-            label="Action, school"
-            value={build.setup.actionAt}
-            onChange={v => set({ actionAt: pick(ACTION_AT, v) })}
-            options={plain(ACTION_AT)}
-          />
-          <Select
-            label="Nut slots, school"
-            value={build.setup.spacing}
-            onChange={v => set({ spacing: pick(SPACINGS, v) })}
-            options={plain(SPACINGS)}
-          />
-        </div>
-        <Table
-          fit
-          caption="Strings and tension"
-          heads={['String', 'Note', 'Diameter', { label: 'Pull', right: true }]}
-        >
-          {work.strings.map(s => (
-            <tr key={s.number} className="rule-row">
-              <th scope="row" className="figure text-left font-normal">
-                {s.number}
-              </th>
-              <td className="figure py-1">
-                <NoteField
-                  string={s.number}
-                  note={s.note}
-                  onNote={note =>
-                    editBuild(b => ({
-                      ...b,
-                      instrument: {
-                        ...b.instrument,
-                        tuning: b.instrument.tuning.map((n, i) => (i === s.number - 1 ? note : n)),
-                      },
-                    }))
-                  }
-                />{' '}
-                <span className="text-muted">{fixed(s.hz, 1)} Hz</span>
-              </td>
-              <td className="figure py-1">
-                <ValueField
-                  label={`Diameter of string ${s.number}`}
-                  hideLabel
-                  text={l.fineText(s.diameter, 3).replace('\u202f', ' ')}
-                  parse={t => parseLength(t, l.bare)}
-                  check={withinOf(StringGauge, 'diameter', v => l.fineText(v, 3))}
-                  onValue={v => editBuild(b => setGauge(b, s.number, v))}
-                />
-                {s.wound ? ' wound' : ' plain'}
-              </td>
-              <td className="figure text-right">{fixed(s.newtons, 1)} N</td>
-            </tr>
-          ))}
-        </Table>
-      </article>
+      <Views
+        label="Sheets of the setup"
+        views={[
+          { id: 'move', label: 'Next move', content: move },
+          ...(buzz && s
+            ? [
+                {
+                  id: 'buzz',
+                  label: buzz.buzzing.length ? `Buzz: ${buzz.buzzing.length}` : 'Buzz',
+                  content: <BuzzView work={buzz} string={s} held={held} choose={choose} />,
+                },
+              ]
+            : []),
+          ...(tremolo ? [{ id: 'tremolo', label: 'Tremolo', content: <TremoloView work={tremolo} /> }] : []),
+          ...(intonation
+            ? [{ id: 'intonation', label: 'Intonation', content: <IntonationView places={intonation} /> }]
+            : []),
+        ]}
+      />
     </StationFrame>
   )
 }

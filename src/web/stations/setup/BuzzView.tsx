@@ -1,0 +1,257 @@
+import { Chart as Registry, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
+import { Line } from 'react-chartjs-2'
+import { SetupTargets } from '../../../core/build/build.ts'
+import { STYLE_NAMES, type Style } from '../../../core/build/playing.ts'
+import { readingText } from '../../../core/build/readingRef.ts'
+import { SPANS } from '../../../core/build/spans.ts'
+import { takeReading } from '../../../core/build/edits.ts'
+import type { BuzzWork, StringBuzz } from '../../../core/setup/buzz.ts'
+import { parsed, refused } from '../../../core/units/parsed.ts'
+import { Button } from '../../components/Button.tsx'
+import { Figure } from '../../components/Figure.tsx'
+import { Heading, Title } from '../../components/Heading.tsx'
+import { LengthField } from '../../components/LengthField.tsx'
+import { Select } from '../../components/Select.tsx'
+import { Table } from '../../components/Table.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
+import { rangeOf } from '../../../core/build/rangeOf.ts'
+import { useLength } from '../../hooks/useLength.ts'
+import { useTokens } from '../../hooks/useTokens.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+import { useState } from 'react'
+
+Registry.register(LineController, LineElement, PointElement, LinearScale)
+
+const round = (v: number, to: number) => Math.round(v / to) * to
+
+/** Where it buzzes, how low it can go, and which fret stands in the way. */
+export function BuzzView({
+  work,
+  string: s,
+  held,
+  choose,
+}: {
+  work: BuzzWork
+  string: StringBuzz
+  held: number
+  choose: (string: number, held: number) => void
+}) {
+  const build = useOpenBuild(),
+    l = useLength(),
+    { best, neck } = work
+  const set = (patch: Partial<SetupTargets>) =>
+    editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }), 'Setup targets')
+  const least = Math.min(...work.strings.map(x => x.worst.room)),
+    tight = work.strings.find(x => x.worst.room === least)!
+  const take = () =>
+    set({
+      relief: round(best.relief, 0.01),
+      actionAt: 'fret 12',
+      actionBass: round(best.actionBass + 0.005, 0.01),
+      actionTreble: round(best.actionTreble + 0.005, 0.01),
+    })
+  return (
+    <article className="flex max-w-[860px] flex-col gap-4">
+      <Title>{work.buzzing.length ? 'It buzzes' : 'It plays clean'}</Title>
+      <div className="flex flex-wrap gap-x-10 gap-y-3">
+        <div>
+          <p className="text-note text-muted">least room, {build.setup.style ?? 'usual'} playing</p>
+          <Figure value={l.fineFigure(least).figure} unit={l.unit} />
+          <p className={`text-plain ${least < 0 ? 'font-semibold text-never' : 'text-snug'}`}>
+            string {tight.number}, held at {tight.worst.held === 0 ? 'the nut' : tight.worst.held}, over fret{' '}
+            {tight.worst.over}
+          </p>
+        </div>
+        <div>
+          <p className="text-note text-muted">as low as it goes, at fret 12</p>
+          <Figure
+            value={`${l.fineFigure(best.actionBass).figure} / ${l.fineFigure(best.actionTreble).figure}`}
+            unit={l.unit}
+          />
+          <p className="text-plain text-muted">
+            bass and treble, relief {l.fineText(best.relief)}
+            {work.reliefRead ? '' : '; relief is not read yet'}
+          </p>
+        </div>
+      </div>
+      {work.highFrets.map(f => (
+        <p key={f.fret} className="border-l-4 border-tight pl-3 text-lead">
+          Fret {f.fret} is {l.fineText(f.off)} high: level it and gain {l.fineText(f.gain)} at the twelfth.
+        </p>
+      ))}
+      <div className="flex flex-wrap items-end gap-3">
+        <Select
+          label="Played"
+          value={build.setup.style ?? 'usual'}
+          onChange={v => set({ style: v as Style })}
+          options={STYLE_NAMES.map(n => ({ value: n, label: n }))}
+        />
+        <LengthField
+          label="Room kept"
+          mm={build.setup.margin ?? 0.05}
+          {...rangeOf(SetupTargets, 'margin')}
+          onMm={margin => set({ margin })}
+        />
+        <Button kind="main" onClick={take}>
+          Take these as targets
+        </Button>
+      </div>
+      <Table
+        caption="String by string"
+        heads={[
+          'String',
+          { label: 'now, fret 12', right: true },
+          { label: 'lowest', right: true },
+          { label: 'room', right: true },
+          'least room',
+          { label: 'Show', unseen: true },
+        ]}
+      >
+        {work.strings.map(x => (
+          <tr key={x.number} className={`rule-row ${x.number === s.number ? 'bg-shade' : ''}`}>
+            <th scope="row" className="figure py-1 pr-3 text-left font-normal">
+              {x.number} {x.note}
+            </th>
+            <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.action).figure}</td>
+            <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.lowest.action).figure}</td>
+            <td
+              className={`figure py-1 pr-3 text-right ${x.worst.room < 0 ? 'font-semibold text-never' : 'text-snug'}`}
+            >
+              {l.fineFigure(x.worst.room).figure}
+            </td>
+            <td className="py-1 pr-3 text-note">
+              held at {x.worst.held === 0 ? 'the nut' : x.worst.held}, over {x.worst.over}
+            </td>
+            <td className="text-right">
+              <Button
+                kind="quiet"
+                aria-label={`Show string ${x.number}`}
+                onClick={() => choose(x.number, x.worst.held)}
+              >
+                Show
+              </Button>
+            </td>
+          </tr>
+        ))}
+      </Table>
+      <div className="flex flex-wrap items-end gap-3">
+        <Select
+          label={`String ${s.number} held at`}
+          value={String(held)}
+          onChange={v => choose(s.number, Number(v))}
+          options={Array.from({ length: neck.frets }, (_, i) => ({
+            value: String(i),
+            label: i === 0 ? 'open' : `fret ${i}`,
+          }))}
+        />
+      </div>
+      <Clearances s={s} held={held} />
+      <HighFretField frets={neck.frets} />
+    </article>
+  )
+}
+
+/** Gap and swing along the string, fret by fret. */
+function Clearances({ s, held }: { s: StringBuzz; held: number }) {
+  const t = useTokens(),
+    own = s.clear.filter(c => c.held === held)
+  const line = (y: (c: (typeof own)[number]) => number) => own.map(c => ({ x: c.over, y: y(c) }))
+  return (
+    <figure>
+      <figcaption className="text-note text-muted">
+        <span className="text-ink">gap</span> under string {s.number} and{' '}
+        <span className="text-hand">how far it swings (dashed)</span>, mm over the frets
+      </figcaption>
+      <div className="h-52">
+        <Line
+          aria-label={`Clearance of string ${s.number}`}
+          data={{
+            datasets: [
+              {
+                label: 'gap',
+                data: line(c => c.gap),
+                parsing: false,
+                borderColor: t.ink,
+                borderWidth: 2,
+                pointRadius: 2,
+              },
+              {
+                label: 'swing',
+                data: line(c => c.swing),
+                parsing: false,
+                borderColor: t.hand,
+                borderDash: [5, 4],
+                borderWidth: 2,
+                pointRadius: 0,
+              },
+            ],
+          }}
+          options={{
+            animation: false,
+            maintainAspectRatio: false,
+            plugins: { legend: { display: false } },
+            scales: {
+              x: {
+                type: 'linear',
+                min: held + 1,
+                ticks: { stepSize: 1, color: t.muted },
+                grid: { color: t.line },
+                title: { display: true, text: 'fret', color: t.muted },
+              },
+              y: {
+                min: 0,
+                ticks: { color: t.muted },
+                grid: { color: t.line },
+                title: { display: true, text: 'mm', color: t.muted },
+              },
+            },
+          }}
+        />
+      </div>
+    </figure>
+  )
+}
+
+/** A fret that stands off those beside it, as the rocker told. */
+function HighFretField({ frets }: { frets: number }) {
+  const [fret, setFret] = useState(Math.min(14, frets)),
+    build = useOpenBuild(),
+    l = useLength()
+  const of = readingText({ kind: 'fret', fret }),
+    known = build.readings.findLast(r => r.of === of)?.value
+  return (
+    <section aria-label="Frets" className="flex flex-col gap-2">
+      <Heading>A fret that rocks</Heading>
+      <p className="max-w-[70ch] text-body">
+        A short straightedge over three frets: where it rocks, the middle one is high. Feeler gauge beside it.
+        Levelling a neck is where many hand over to a professional.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <ValueField
+          narrow
+          label="Fret"
+          text={String(fret)}
+          parse={x => {
+            const n = Number(x)
+            return Number.isInteger(n) && n >= 1 && n <= frets
+              ? parsed(n)
+              : refused(`“${x.trim()}” is no fret of this neck`, `1 to ${frets}`)
+          }}
+          onValue={setFret}
+        />
+        <LengthField
+          label={known === undefined ? 'stands high by' : `stands high by; read ${l.fineText(known)}`}
+          mm={known}
+          {...SPANS.crown}
+          onMm={value =>
+            editBuild(
+              b => takeReading(b, { of, value, doubt: 0.02, at: now(), with: 'feeler gauge and rocker' }),
+              'Fret read',
+            )
+          }
+        />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,195 @@
+import { takeReading } from '../../../core/build/edits.ts'
+import { readingText } from '../../../core/build/readingRef.ts'
+import { SPANS } from '../../../core/build/spans.ts'
+import type { SaddlePlace, TremoloWork } from '../../../core/setup/ends.ts'
+import { setupReading } from '../../../core/setup/setupWork.ts'
+import { CautionNotes } from '../../components/CautionNote.tsx'
+import { Button } from '../../components/Button.tsx'
+import { Figure } from '../../components/Figure.tsx'
+import { Title } from '../../components/Heading.tsx'
+import { LengthField } from '../../components/LengthField.tsx'
+import { Table } from '../../components/Table.tsx'
+import { ValueField } from '../../components/ValueField.tsx'
+import { within } from '../../components/within.ts'
+import { useLength } from '../../hooks/useLength.ts'
+import { editBuild } from '../../stores/buildStore.ts'
+import { now } from '../../stores/clock.ts'
+
+const FRETS = [1, 3, 5, 7, 12, 15, 19] as const
+const signed = (v: number, digits = 1) => `${v > 0 ? '+' : v < 0 ? '−' : ''}${Math.abs(v).toFixed(digits)}`
+
+/** Where every saddle begins, what it reads, where it goes, and what no saddle mends. */
+export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
+  const l = useLength()
+  return (
+    <article className="flex max-w-[860px] flex-col gap-4">
+      <Title>Intonation</Title>
+      <p className="max-w-[70ch] text-body">
+        After action, since height moves it. Tune the open string, hold fret 12 as you play it, and enter how many
+        cents it is off: sharp is plus, and the saddle goes back.
+      </p>
+      <Table
+        caption="Saddles"
+        hideCaption
+        heads={['String', { label: 'begins behind', right: true }, 'at fret 12, cents', 'then']}
+      >
+        {places.map(p => (
+          <tr key={p.number} className="rule-row">
+            <th scope="row" className="figure py-1 pr-3 text-left font-normal">
+              {p.number} {p.note}
+            </th>
+            <td className="figure py-1 pr-3 text-right">{l.fineText(p.start)}</td>
+            <td className="py-1 pr-3">
+              <ValueField
+                narrow
+                hideLabel
+                label={`Cents of string ${p.number} at fret 12`}
+                text={p.cents === undefined ? '' : signed(p.cents)}
+                parse={t => within(SPANS.cents, 'number of cents')(t.replace(/^\+/, '').replace(/\s*cents?$/i, ''))}
+                onValue={value =>
+                  editBuild(
+                    b =>
+                      takeReading(b, {
+                        of: readingText({ kind: 'cents', string: p.number, fret: 12 }),
+                        value,
+                        doubt: 1,
+                        at: now(),
+                        with: 'tuner',
+                      }),
+                    'Intonation read',
+                  )
+                }
+              />
+            </td>
+            <td className="py-1 text-lead">
+              {p.move === undefined
+                ? ''
+                : Math.abs(p.cents!) < 1
+                  ? 'right'
+                  : `${p.move > 0 ? 'back' : 'forward'} ${l.fineText(Math.abs(p.move))}`}
+            </td>
+          </tr>
+        ))}
+      </Table>
+      <Table
+        caption="What stays, cents, with fret 12 right: a compensated nut is what would mend the first frets"
+        heads={['String', ...FRETS.map(f => ({ label: `fret ${f}`, right: true as const }))]}
+      >
+        {places.map(p => (
+          <tr key={p.number} className="rule-row">
+            <th scope="row" className="figure py-1 pr-3 text-left font-normal">
+              {p.number} {p.note}
+            </th>
+            {FRETS.map(f => (
+              <td key={f} className="figure py-1 pr-3 text-right">
+                {p.left[f - 1] === undefined ? '' : signed(Math.abs(p.left[f - 1]!) < 0.05 ? 0 : p.left[f - 1]!)}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </Table>
+    </article>
+  )
+}
+
+/** Strings against springs: whether it floats, and the next move of the claw. */
+export function TremoloView({ work: w }: { work: TremoloWork }) {
+  const l = useLength(),
+    { balance: b } = w
+  return (
+    <article className="flex max-w-[860px] flex-col gap-4">
+      <Title>Tremolo, balanced before action</Title>
+      <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
+        <div>
+          <p className="text-note text-muted">both claw screws, retuned to pitch</p>
+          <Figure value={w.turnsAtPitch === undefined ? '–' : signed(w.turnsAtPitch, 2)} unit="turns out" />
+          <p className="text-plain text-muted">
+            {w.turns === undefined ? '' : `${signed(w.turns, 2)} before retuning; `}a turn opens{' '}
+            {l.fineText(b.perTurn)}
+            {b.perTurnAtPitch === undefined ? '' : `, at pitch ${l.fineText(b.perTurnAtPitch)}`}
+          </p>
+        </div>
+        <LengthField
+          label="Gap under the rear edge"
+          large
+          wide
+          mm={w.gap}
+          {...SPANS.setup}
+          onMm={value =>
+            editBuild(
+              x =>
+                takeReading(x, {
+                  of: setupReading('tremolo.gap'),
+                  value,
+                  doubt: 0.1,
+                  at: now(),
+                  with: 'feeler gauge',
+                }),
+              'Tremolo read',
+            )
+          }
+        />
+      </div>
+      <p
+        className={`border-l-4 pl-3 text-figure font-semibold ${b.perTurnAtPitch === undefined ? 'border-never' : 'border-hand'}`}
+      >
+        {w.says}
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {[0.25, -0.25].map(turn => (
+          <Button
+            key={turn}
+            onClick={() =>
+              editBuild(
+                x =>
+                  takeReading(x, {
+                    of: readingText({ kind: 'turned', what: 'claw' }),
+                    value: turn,
+                    doubt: 0,
+                    at: now(),
+                    with: 'counted',
+                  }),
+                'Claw turned',
+              )
+            }
+          >
+            {turn > 0 ? 'A quarter out, done' : 'A quarter in, done'}
+          </Button>
+        ))}
+      </div>
+      {w.learned.moves > 0 && (
+        <p className="text-body">
+          Yours opens {l.fineText(w.learned.value)} a turn, from {w.learned.moves} move
+          {w.learned.moves > 1 ? 's' : ''}.
+        </p>
+      )}
+      <Table caption="What holds it" hideCaption heads={['', { label: 'N·mm a radian', right: true }]}>
+        {(
+          [
+            ['strings, as they stretch', b.strings],
+            [`${w.springs} springs`, b.spring],
+            ['both pulls as they turn', b.geometry],
+            ['left as it stands', b.loose],
+            ['left at pitch', b.atPitch],
+          ] as const
+        ).map(([name, v]) => (
+          <tr key={name} className="rule-row">
+            <th scope="row" className="py-1 pr-6 text-left font-normal">
+              {name}
+            </th>
+            <td
+              className={`figure py-1 text-right ${v < 0 && name.startsWith('left') ? 'font-semibold text-never' : ''}`}
+            >
+              {Math.round(v)}
+            </td>
+          </tr>
+        ))}
+      </Table>
+      <p className="text-note text-muted">
+        Places of pulls and a spring’s rate are usual ones [from memory]; your own readings correct what a turn
+        does.
+      </p>
+      <CautionNotes ids={['springs', 'strings']} />
+    </article>
+  )
+}

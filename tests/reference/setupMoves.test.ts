@@ -1,0 +1,188 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { centsOff, saddleBehind, saddleMove, stiffened, type Sounding } from '../../src/core/setup/intonation.ts'
+import type { NeckShape } from '../../src/core/setup/fretPlane.ts'
+import { perTurn, USUAL_PER_TURN } from '../../src/core/setup/perTurn.ts'
+import { inharmonicity } from '../../src/core/setup/stiffness.ts'
+import { tension } from '../../src/core/setup/tension.ts'
+import { balanceOf, USUAL_ROCKER } from '../../src/core/setup/tremolo.ts'
+
+const NECK: NeckShape = {
+  scaleLength: 648,
+  frets: 22,
+  relief: 0.2,
+  deepest: 0.47,
+  off: new Map(),
+  fallAway: 0,
+  fallsFrom: 16,
+}
+const SET = [
+  [0.254, false, 329.63],
+  [0.33, false, 246.94],
+  [0.432, false, 196],
+  [0.66, true, 146.83],
+  [0.914, true, 110],
+  [1.168, true, 82.41],
+] as const
+const string = (i: number, patch: Partial<Sounding> = {}): Sounding => {
+  const [diameter, wound, hz] = SET[i]!
+  return { gauge: { diameter, wound }, hz, neck: NECK, saddleAt: 650, saddleHeight: 2.6, nutHeight: 0.5, ...patch }
+}
+
+describe('intonation', () => {
+  it('stiffens as Fletcher’s formula says: √(1 + B) [published: Fletcher 1964]', () => {
+    const gauge = { diameter: 0.432, wound: false },
+      T = tension(gauge, 648, 196)
+    expect(stiffened(0.432, T, 648)).toBeCloseTo(Math.sqrt(1 + inharmonicity(gauge, 648, 196)), 9)
+  })
+  it('begins with 1–2 mm for thin plain and 3–5 for low wound strings [common practice]', () => {
+    const back = SET.map((_, i) => saddleBehind(string(i)))
+    expect(back[0]).toBeGreaterThan(0.9)
+    expect(back[0]).toBeLessThan(2)
+    expect(back[5]).toBeGreaterThan(3)
+    expect(back[5]).toBeLessThan(5)
+    // A thicker core wants more: plain among plain, wound among wound.
+    for (const [a, b] of [
+      [0, 1],
+      [1, 2],
+      [3, 4],
+      [4, 5],
+    ] as const)
+      expect(back[b]!).toBeGreaterThan(back[a]!)
+  })
+  it('is right at the fret that it was set at, and sharp low down [published: a saddle alone cannot set every fret, Varieschi and Gower 2010, from memory]', () => {
+    for (let i = 0; i < 6; i++) {
+      const at = 648 + saddleBehind(string(i))
+      expect(Math.abs(centsOff(string(i, { saddleAt: at }), 12))).toBeLessThan(0.01)
+      expect(centsOff(string(i, { saddleAt: at }), 1)).toBeGreaterThan(centsOff(string(i, { saddleAt: at }), 5))
+    }
+  })
+  it('wants more with a higher action: the string is stretched farther', () =>
+    fc.assert(
+      fc.property(
+        fc.nat(5),
+        fc.double({ min: 1, max: 3, noNaN: true }),
+        fc.double({ min: 0.1, max: 2, noNaN: true }),
+        (i, h, more) => {
+          const of = (saddleHeight: number) => saddleBehind(string(i, { saddleHeight }))
+          return of(h + more) >= of(h) - 1e-6
+        },
+      ),
+      { numRuns: 60 },
+    ))
+  it('of a limp string without height is geometry alone: held at n it sounds 2^(n/12), whatever the gauge', () => {
+    // A string as thin as a hair has neither stiffness nor, held on a fret level with its ends, any stretch to speak of.
+    const hair = string(0, {
+      gauge: { diameter: 0.1, wound: false },
+      saddleAt: 648,
+      saddleHeight: 0,
+      nutHeight: 0,
+      neck: { ...NECK, relief: 0 },
+    })
+    for (const fret of [5, 7, 12]) expect(Math.abs(centsOff(hair, fret))).toBeLessThan(2)
+  })
+  it('moves the saddle by cents over 1200/ln 2 · (1/L_n − 1/L): 5 cents at fret 12 of 648 mm are 1.87 mm', () => {
+    expect(saddleMove(648, 12, 5)).toBeCloseTo((5 * Math.LN2 * 648) / 1200, 6)
+    expect(saddleMove(648, 12, -5)).toBeLessThan(0)
+    // The model's own note moves as much.
+    const s = string(3),
+      a = centsOff(s, 12),
+      b = centsOff({ ...s, saddleAt: s.saddleAt + 1 }, 12)
+    expect((a - b) * saddleMove(648, 12, 1)).toBeCloseTo(1, 1)
+  })
+})
+
+describe('a rocking tremolo', () => {
+  const gauges = SET.map(([diameter, wound]) => ({ diameter, wound })),
+    pulls = SET.map(([diameter, wound, hz]) => tension({ diameter, wound }, 648, hz))
+  it('balances the strings’ moment by hand: Σ T · above = F · below [statics]', () => {
+    const b = balanceOf(gauges, pulls, 3),
+      sum = pulls.reduce((s, t) => s + t, 0)
+    expect(b.springs * USUAL_ROCKER.below).toBeCloseTo(sum * USUAL_ROCKER.above, 6)
+    expect(b.spring).toBeCloseTo(3 * 2 * 41.5 ** 2, 9)
+  })
+  it('has the handbook’s orders of stiffness: 20,000, 10,000, −8,000; about 2,000 left at pitch [from memory]', () => {
+    const b = balanceOf(gauges, pulls, 3)
+    expect(b.strings).toBeGreaterThan(15_000)
+    expect(b.strings).toBeLessThan(25_000)
+    expect(b.spring).toBeGreaterThan(8_000)
+    expect(b.spring).toBeLessThan(12_000)
+    expect(b.geometry).toBeLessThan(-6_500)
+    expect(b.geometry).toBeGreaterThan(-10_000)
+    expect(b.atPitch).toBeGreaterThan(1_000)
+    expect(b.atPitch).toBeLessThan(3_500)
+  })
+  it('opens 0.5 to 0.85 mm a turn before retuning on three springs (practice: about 1 mm for two), several times as much at pitch [common practice]', () => {
+    const b = balanceOf(gauges, pulls, 3)
+    expect(b.perTurn).toBeGreaterThan(0.5)
+    expect(b.perTurn).toBeLessThan(0.85)
+    expect(b.perTurnAtPitch!).toBeGreaterThan(3 * b.perTurn)
+  })
+  it('stands nowhere at pitch on two springs: one more', () => {
+    const b = balanceOf(gauges, pulls, 2)
+    expect(b.perTurnAtPitch).toBeUndefined()
+    expect(b.fewest).toBe(3)
+    expect(balanceOf(gauges, pulls, b.fewest).perTurnAtPitch).toBeDefined()
+  })
+  it('wants no fewer springs for heavier strings', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 2, noNaN: true }),
+        fc.double({ min: 1, max: 1.5, noNaN: true }),
+        (k, more) => {
+          const of = (x: number) =>
+            balanceOf(
+              gauges,
+              pulls.map(t => t * x),
+              3,
+            ).fewest
+          return of(k * more) >= of(k)
+        },
+      ),
+    ))
+})
+
+describe('what a turn does', () => {
+  const reading = (id: string, of: string, value: number, at: string, doubt = 0.02) => ({
+    id,
+    of,
+    value,
+    doubt,
+    at,
+  })
+  it('is what is usual until this instrument has told', () => {
+    expect(perTurn([], 'rod')).toMatchObject({ value: USUAL_PER_TURN.rod[0], moves: 0 })
+    expect(perTurn([reading('a', 'setup.relief', 0.3, '2026-11-01T10:00:00Z')], 'rod').moves).toBe(0)
+  })
+  it('is what relief did over the turns between, weighed with what is usual [published: JCGM 100:2008]', () => {
+    const moves = [
+      reading('a', 'setup.relief', 0.4, '2026-11-01T10:00:00Z'),
+      reading('b', 'turned.rod', 0.25, '2026-11-01T10:05:00Z'),
+      reading('c', 'turned.rod', 0.25, '2026-11-01T10:10:00Z'),
+      reading('d', 'setup.relief', 0.29, '2026-11-02T10:00:00Z'),
+    ]
+    const p = perTurn(moves, 'rod'),
+      // 0.11 over half a turn, each reading ±0.02.
+      s = Math.hypot(0.02, 0.02) / 2 / 0.5,
+      byHand = (0.4 / 0.2 ** 2 + 0.22 / s ** 2) / (1 / 0.2 ** 2 + 1 / s ** 2)
+    expect(p.value).toBeCloseTo(byHand, 9)
+    expect(p.moves).toBe(1)
+    expect(p.doubt).toBeLessThan(USUAL_PER_TURN.rod[1])
+    // Loosened, it goes the other way and says the same.
+    const back = [
+      ...moves,
+      reading('e', 'turned.rod', -0.5, '2026-11-03T10:00:00Z'),
+      reading('f', 'setup.relief', 0.4, '2026-11-04T10:00:00Z'),
+    ]
+    expect(perTurn(back, 'rod').value).toBeCloseTo(0.22, 1)
+    expect(perTurn(back, 'rod').doubt).toBeLessThan(p.doubt)
+  })
+  it('of the claw opens the gap', () => {
+    const moves = [
+      reading('a', 'setup.tremolo.gap', 0, '2026-11-01T10:00:00Z'),
+      reading('b', 'turned.claw', 1, '2026-11-01T10:05:00Z'),
+      reading('c', 'setup.tremolo.gap', 0.9, '2026-11-01T10:10:00Z'),
+    ]
+    expect(perTurn(moves, 'claw').value).toBeGreaterThan(0.7)
+  })
+})
