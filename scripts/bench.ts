@@ -30,6 +30,9 @@ import { demo } from '../tests/support/demo.ts'
 import { finishDates } from '../src/core/finish/dates.ts'
 import { filmWork, levelWays } from '../src/core/finish/filmWork.ts'
 import { finishWork } from '../src/core/finish/finishWork.ts'
+import { buzzWork } from '../src/core/setup/buzz.ts'
+import { clearances } from '../src/core/setup/clearance.ts'
+import { STYLES, USUAL_SWING } from '../src/core/setup/swing.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
 import { drawing } from '../src/core/ways/drawing.ts'
@@ -172,6 +175,19 @@ for (const name of ['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const) {
       levelWays(changed())
     })
 }
+{
+  const b = demo('bittern'),
+    w = buzzWork(b)!,
+    strings = w.strings.map(s => ({ neck: w.neck, ...STYLES.usual, figures: USUAL_SWING, string: s.string }))
+  let n = 0
+  bench
+    .add('clearances: all strings, all places held, all frets', () => {
+      for (const o of strings) clearances(o)
+    })
+    .add('the lowest setup solved: relief, nut, both ends of the action', () => {
+      buzzWork({ ...b, setup: { ...b.setup, margin: 0.05 + (n++ % 40) / 1000 } })
+    })
+}
 await bench.run()
 const BARS: Record<string, number> = {
   'response, 400 points': 2,
@@ -183,6 +199,8 @@ for (const t of bench.tasks) {
   if (t.name.startsWith('joints of')) BARS[t.name] = 10
   if (t.name.startsWith('re-layout')) BARS[t.name] = 20
   if (t.name.endsWith('schedule, film, dates')) BARS[t.name] = 10
+  if (t.name.startsWith('clearances')) BARS[t.name] = 5
+  if (t.name.startsWith('the lowest setup')) BARS[t.name] = 200
 }
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])
 

@@ -22,7 +22,7 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
     ['meter', '/b/wren/meter', 1280, 800, { until: /2 taken, 1 off/ }],
     ['finish', '/b/bittern/finish?hand=finish/level', 1280, 800],
     ['finish-colour', '/b/plover/finish?show=colour&view=colour', 1280, 800],
-    ['setup', '/b/heron/setup', 1280, 800],
+    ['setup', '/b/bittern/setup?view=buzz', 1280, 800],
     ['plan', '/b/heron/plan', 1280, 800],
     ['log', '/b/heron/log', 1280, 800],
     ['bench-tablet', '/b/heron/bench', 834, 1112],

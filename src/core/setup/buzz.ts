@@ -80,8 +80,10 @@ function fretsOff(build: Laid): Map<number, number> {
 /** The lowest setup of all strings at one relief: each string's gap at fret 12, and its nut. */
 function lowestAll(over: readonly Omit<Over, 'neck'>[], neck: NeckShape, margin: number) {
   return over.map(o => {
-    const s = lowestString({ ...o, neck }, margin)
-    return { ...s, action: actionAt(neck, { ...o.string, ...s }, 12) }
+    const s = lowestString({ ...o, neck }, margin),
+      // The nut is as it is filed, or as high as the open string asks: with it goes what a rule reads at fret 12.
+      nutHeight = Math.max(o.string.nutHeight, s.nutHeight)
+    return { ...s, action: actionAt(neck, { ...o.string, ...s, nutHeight }, 12) }
   })
 }
 
@@ -151,7 +153,8 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
   const relief = golden(0, MOST_RELIEF, mean),
     all = lowestAll(over, { ...neck, relief }, margin),
     first = all[0]!,
-    lastOne = all.at(-1)!
+    lastOne = all.at(-1)!,
+    ends = lineOver(all.map((x, i) => [bassShare(i), x.action] as const))
   const now = mean(neck.relief)
   return {
     neck,
@@ -161,8 +164,8 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
     buzzing: strings.filter(s => s.worst.room < 0).map(s => s.number),
     best: {
       relief,
-      actionTreble: first.action,
-      actionBass: lastOne.action,
+      actionTreble: ends.from,
+      actionBass: ends.to,
       nutTreble: first.nutHeight,
       nutBass: lastOne.nutHeight,
     },
@@ -176,6 +179,24 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
       .sort((a, b) => b.gain - a.gain),
   }
 })
+
+/**
+ * The lowest straight line from 0 to 1 that lies over every point: both ends of an action that the strings between share
+ * evenly. It is the edge of the points' upper hull over the middle, since its height there is what is made least.
+ */
+export function lineOver(points: readonly (readonly [number, number])[]): { from: number; to: number } {
+  let best: { from: number; to: number } | undefined
+  const attempt = (slope: number, at: readonly [number, number]) => {
+    const line = { from: at[1] - slope * at[0], to: at[1] + slope * (1 - at[0]) }
+    const over = points.every(([u, v]) => line.from + (line.to - line.from) * u >= v - 1e-9)
+    if (over && (!best || line.from + line.to < best.from + best.to - 1e-12)) best = line
+  }
+  for (const p of points) {
+    attempt(0, p)
+    for (const q of points) if (q[0] !== p[0]) attempt((q[1] - p[1]) / (q[0] - p[0]), p)
+  }
+  return best ?? { from: points[0]?.[1] ?? 0, to: points[0]?.[1] ?? 0 }
+}
 
 /** The place of the least of a function that falls and then rises, by golden section [published: Kiefer 1953]. */
 function golden(from: number, to: number, f: (x: number) => number): number {

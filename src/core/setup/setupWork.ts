@@ -57,8 +57,10 @@ export interface SetupWork {
 
 const newest = (build: Laid, of: string): Reading | undefined => build.readings.filter(r => r.of === of).at(-1)
 
-/** A rod is turned by a quarter at most before it is read again [common practice]. */
+/** A rod is turned by a quarter at most before it is read again, by an eighth where little is wanted [common practice]. */
 const MOST_AT_ONCE = 0.25
+/** Turns from which on a quarter is made at once [our choice]. */
+const A_QUARTER_FROM = 0.3
 
 const turnsText = (turns: number): string => {
   const eighths = Math.max(1, Math.round(Math.abs(turns) * 8))
@@ -177,7 +179,7 @@ export function setupWork(build: Laid): SetupWork {
         0.05,
         'A straight neck buzzes low down, a bowed one is stiff in the middle. Relief comes first: it moves every height.',
         off => {
-          const turns = Math.abs(off) / rod.value > 0.2 ? MOST_AT_ONCE : MOST_AT_ONCE / 2
+          const turns = Math.abs(off) / rod.value > A_QUARTER_FROM ? MOST_AT_ONCE : MOST_AT_ONCE / 2
           return {
             move: `${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
             turns: off > 0 ? -turns : turns,
