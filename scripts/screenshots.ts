@@ -9,7 +9,6 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
   [
     ['workshop', '/', 1280, 800],
     ['start', '/new?have=kit', 1280, 800],
-    ['settings', '/settings', 1280, 800],
     ['measure-tablet', '/b/heron/measure', 834, 1112],
     ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }],
     ['soldering-tablet', '/b/plover/soldering?hand=switch.common%40through%20the%20body', 834, 1112],

@@ -469,6 +469,18 @@ describe('what is bought', () => {
     expect(plugs.reduce((s, n) => s + n.amount, 0)).toBe(openHoles(b).length)
     expect(openHoles(b).length).toBeGreaterThan(0)
   })
+  it('is papers by area and wear, by hand: wood 0.35 m² a sheet, scuffs 1.2, film 0.5 [from memory]', () => {
+    const w = finishWork(b),
+      area = (zones: readonly string[]) =>
+        w.zones.filter(z => zones.includes(z.zone)).reduce((s, z) => s + z.area, 0),
+      sheets = (grit: string) => list().find(n => n.id === `paper-${grit}`)!.amount
+    const all = area(w.layers.flatMap(l => l.facts.layer.zones))
+    // Bare wood with P180 and P240 once; P320 once, and once between the two coats of sealer.
+    expect(sheets('p180')).toBe(Math.ceil(all / 0.35))
+    expect(sheets('p240')).toBe(Math.ceil(all / 0.35))
+    expect(sheets('p320')).toBe(Math.ceil((all + area(w.layers[0]!.facts.layer.zones)) / 0.35))
+    expect(sheets('p1500')).toBe(Math.ceil(area(w.layers.at(-1)!.facts.layer.zones) / 0.5))
+  })
   it('is less what lies on the shelf, and priced where the shelf knows', () => {
     const can = {
         ...typicalPart('finish-tin', 'can'),

@@ -11,6 +11,11 @@ import { IN_PHASE, needs } from './inPhase.ts'
 const cutMinutes = (c: CutWork): number =>
   20 + Math.round((c.binding === undefined ? c.area * Math.max(c.deeper, 1) : c.size.length * 40) / 1500)
 
+/** How a binding is glued in, and what tells that it is [common practice]. */
+const BIND =
+  'Channel brushed clean to its corner, the binding’s gluing face scuffed with P120. Dry fit all round first, with its waste over. Then cement a hand at a time, pressed down and in, tape across every 3 cm; 12 to 24 hours. It is scraped level after colour, not before.'
+const BOUND = 'No gap that takes a card, nothing that clicks when it is pressed; a hair proud on both faces.'
+
 /** Routs that have to be cut anew and what the builder means to cut; what the fixes open is a step of theirs. Cutting comes before drilling. */
 export function cutSteps(cuts: readonly CutWork[]): Step[] {
   return cuts
@@ -20,6 +25,7 @@ export function cutSteps(cuts: readonly CutWork[]): Step[] {
       phase: 'wood',
       title: c.title,
       why: [...c.stops, ...c.notes].join(' ') || 'Before colour, and before the holes beside it.',
+      ...(c.binding === undefined ? {} : { how: BIND, good: BOUND }),
       station: 'drill',
       minutes: cutMinutes(c),
       waitHours: c.binding === undefined ? 0 : 24,
