@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { centsOff, saddleBehind, saddleMove, stiffened, type Sounding } from '../../src/core/setup/intonation.ts'
 import type { NeckShape } from '../../src/core/setup/fretPlane.ts'
+import { bend, bendLoss, bendWidth } from '../../src/core/setup/bend.ts'
 import { perTurn, USUAL_PER_TURN } from '../../src/core/setup/perTurn.ts'
 import { inharmonicity } from '../../src/core/setup/stiffness.ts'
 import { tension } from '../../src/core/setup/tension.ts'
@@ -140,6 +141,39 @@ describe('a rocking tremolo', () => {
         },
       ),
     ))
+})
+
+describe('a bend', () => {
+  it('over fret 19, fret 12 pushed 12 mm on a radius of 184, takes 0.175 mm [computed: handbook]', () => {
+    const at = (n: number) => 648 * (1 - 2 ** (-n / 12)),
+      u = (at(19) - at(12)) / (648 - at(12))
+    // Its saddle lies 6 mm farther out already: 6 becomes 18.
+    expect(Math.abs(bendLoss(u, 18, 6, 184) - 0.175)).toBeLessThan(0.002)
+  })
+  it('goes as far aside as the stretch needs: by Pythagoras the string is so much longer', () => {
+    const gauge = { diameter: 0.254, wound: false },
+      T = 72.5,
+      d = bendWidth(gauge, T, NECK, 650, 12, 2),
+      longer = Math.hypot(324, d) + Math.hypot(326, d) - 650,
+      area = Math.PI * 0.127 ** 2,
+      pulled = T + (205_000 * area * longer) / 650
+    // Two semitones: the square of the frequency by 2^(1/3).
+    expect(pulled / T).toBeCloseTo(2 ** (2 / 6), 2)
+    expect(d).toBeGreaterThan(5)
+    expect(d).toBeLessThan(20)
+  })
+  it('chokes on a small radius and not on a large one, and is free once the saddle is raised', () => {
+    const s = { tension: 72.5, wound: false, saddleAt: 650, nutHeight: 0.45, saddleHeight: 1.7 },
+      gauge = { diameter: 0.254, wound: false },
+      small = bend(gauge, s, NECK, 184, 15, 2, 6),
+      flat = bend(gauge, s, NECK, 400, 15, 2, 6)
+    expect(small.gap).toBeLessThan(flat.gap)
+    expect(small.gap).toBeLessThan(0)
+    expect(small.over).toBeGreaterThan(15)
+    const freed = bend(gauge, { ...s, saddleHeight: s.saddleHeight + small.raise + 1e-9 }, NECK, 184, 15, 2, 6)
+    expect(freed.gap).toBeGreaterThanOrEqual(-1e-9)
+    expect(freed.raise).toBeLessThan(1e-6)
+  })
 })
 
 describe('what a turn does', () => {

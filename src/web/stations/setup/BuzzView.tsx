@@ -4,6 +4,8 @@ import { SetupTargets } from '../../../core/build/build.ts'
 import { STYLE_NAMES, type Style } from '../../../core/build/playing.ts'
 import { readingText } from '../../../core/build/readingRef.ts'
 import { SPANS } from '../../../core/build/spans.ts'
+import { partIn } from '../../../core/build/references.ts'
+import { bend } from '../../../core/setup/bend.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { BuzzWork, StringBuzz } from '../../../core/setup/buzz.ts'
 import { parsed, refused } from '../../../core/units/parsed.ts'
@@ -15,6 +17,7 @@ import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { rangeOf } from '../../../core/build/rangeOf.ts'
+import { useFact } from '../../hooks/useFact.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -147,6 +150,7 @@ export function BuzzView({
         />
       </div>
       <Clearances s={s} held={held} />
+      <BendField work={work} s={s} />
       <HighFretField frets={neck.frets} />
     </article>
   )
@@ -210,6 +214,53 @@ function Clearances({ s, held }: { s: StringBuzz; held: number }) {
         />
       </div>
     </figure>
+  )
+}
+
+const SEMITONES = [0.5, 1, 1.5, 2, 3] as const
+
+/** A bend of the string that is shown: whether it chokes, where, and what frees it. */
+function BendField({ work, s }: { work: BuzzWork; s: StringBuzz }) {
+  const build = useOpenBuild(),
+    layout = useFact('layout'),
+    l = useLength(),
+    [fret, setFret] = useState(Math.min(12, work.neck.frets - 1)),
+    [by, setBy] = useState(2)
+  const gauge = partIn(build, 'strings')?.gauges?.[s.number - 1],
+    radius = partIn(build, 'neck')?.dims.radius?.value
+  if (!gauge || !radius) return null
+  const line = layout?.strings[s.number - 1],
+    // Strings spread towards the bridge: by so much the saddle is off the string's place at the fret.
+    spread = line
+      ? Math.abs(line.saddle[1] - line.nut[1]) * (1 - (layout.frets[fret - 1] ?? 0) / s.string.saddleAt)
+      : 0,
+    b = bend(gauge, s.string, work.neck, radius, fret, by, spread)
+  return (
+    <section aria-label="Bends" className="flex flex-col gap-2">
+      <Heading>A bend of string {s.number}</Heading>
+      <div className="flex flex-wrap items-end gap-3">
+        <Select
+          label="At fret"
+          value={String(fret)}
+          onChange={v => setFret(Number(v))}
+          options={Array.from({ length: work.neck.frets - 1 }, (_, i) => ({
+            value: String(i + 1),
+            label: String(i + 1),
+          }))}
+        />
+        <Select
+          label="By semitones"
+          value={String(by)}
+          onChange={v => setBy(Number(v))}
+          options={SEMITONES.map(v => ({ value: String(v), label: String(v) }))}
+        />
+      </div>
+      <p className={`text-lead ${b.gap < 0 ? 'font-semibold text-never' : ''}`}>
+        {b.gap < 0
+          ? `It chokes over fret ${b.over}: pushed ${l.fineText(b.aside)} aside on a radius of ${l.text(radius)} it lies ${l.fineText(-b.gap)} into it. The saddle ${l.fineText(b.raise)} higher frees it.`
+          : `It is free: pushed ${l.fineText(b.aside)} aside, ${l.fineText(b.gap)} are left over fret ${b.over}.`}
+      </p>
+    </section>
   )
 }
 
