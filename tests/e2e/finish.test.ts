@@ -76,7 +76,7 @@ describe('the finish', () => {
   it('shows the burst on the real outline, and takes a colour and a ring', async () => {
     const id = await copyOf(bench, 'burst', 'plover'),
       page = await bench.open(`/b/${id}/finish?show=colour&view=colour`)
-    await page.getByLabel('ring 1 reaches in, mm').fill('50')
+    await page.getByLabel('ring 1 reaches in').fill('50 mm')
     await page.keyboard.press('Enter')
     await page.getByRole('button', { name: 'Another ring' }).click()
     await page.getByRole('button', { name: 'Keep this to compare' }).click()

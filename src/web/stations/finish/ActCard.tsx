@@ -7,6 +7,7 @@ import { ShakeTimer } from '../../components/ShakeTimer.tsx'
 import { GateNote } from '../../components/GateNote.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
+import { useLength } from '../../hooks/useLength.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -35,6 +36,7 @@ function parseMoment(t: string): Parsed {
 export function ActCard({ row }: { row: FinishRow }) {
   const act = row.next ?? row.acts.at(-1)!,
     build = useOpenBuild(),
+    l = useLength(),
     plan = useFact('plan'),
     step = plan.steps.find(s => s.id === act.id),
     d = row.date,
@@ -46,7 +48,7 @@ export function ActCard({ row }: { row: FinishRow }) {
   return (
     <section aria-label="Work" className="flex flex-col gap-3">
       <header className="flex flex-col gap-1">
-        <Title>{row.next ? capital(act.title) : row.title}</Title>
+        <Title>{row.next ? l.prose(capital(act.title)) : l.prose(row.title)}</Title>
         {d?.says && (
           <p className={`text-lead ${late ? 'font-semibold text-never' : soon ? 'font-semibold text-tight' : ''}`}>
             {d.says[0]!.toUpperCase()}
@@ -59,9 +61,9 @@ export function ActCard({ row }: { row: FinishRow }) {
           {act.minutes} min{act.waitHours ? `, then ${act.waitHours} h` : ''}. {act.tools.join(', ')}
         </p>
       </header>
-      <p className="text-body">{act.why}</p>
-      {act.how && <p className="max-w-[70ch] text-body">{act.how}</p>}
-      {act.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{act.good}</p>}
+      <p className="text-body">{l.prose(act.why)}</p>
+      {act.how && <p className="max-w-[70ch] text-body">{l.prose(act.how)}</p>}
+      {act.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{l.prose(act.good)}</p>}
       {act.timer && row.next && <ShakeTimer key={act.id} {...act.timer} />}
       <CautionNotes ids={act.cautions} />
       {step && row.next && <GateNote step={step.id} />}

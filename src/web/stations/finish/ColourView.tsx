@@ -10,7 +10,10 @@ import type { LayerState } from '../../../core/finish/finishWork.ts'
 import { millilitres } from '../../../core/finish/shopping.ts'
 import { Button } from '../../components/Button.tsx'
 import { Heading, Title } from '../../components/Heading.tsx'
+import { LengthField } from '../../components/LengthField.tsx'
 import { numberOf } from '../../components/numberOf.ts'
+import { rangeOf } from '../../../core/build/rangeOf.ts'
+import { useLength } from '../../hooks/useLength.ts'
 import { Table } from '../../components/Table.tsx'
 import { within } from '../../components/within.ts'
 import { ValueField } from '../../components/ValueField.tsx'
@@ -71,6 +74,7 @@ export function ColourView({ kept, keep }: { kept: boolean; keep: (on: boolean) 
 
 function LayerColour({ state }: { state: LayerState }) {
   const { layer, material } = state.facts,
+    l = useLength(),
     layout = useFact('layout'),
     work = useFact('finish'),
     area = layer.zones.reduce((s, z) => s + (work.zones.find(x => x.zone === z)?.area ?? 0), 0),
@@ -186,23 +190,23 @@ function LayerColour({ state }: { state: LayerState }) {
                 />
               </th>
               <td className="py-1.5 pr-3">
-                <ValueField
+                <LengthField
                   narrow
                   hideLabel
-                  label={`ring ${i + 1} reaches in, mm`}
-                  text={`${r.reach} mm`}
-                  parse={numberOf(Ring, 'reach', 'distance', ' mm')}
-                  onValue={reach => setRings(rings.with(i, { ...r, reach }))}
+                  label={`ring ${i + 1} reaches in`}
+                  mm={r.reach}
+                  {...rangeOf(Ring, 'reach')}
+                  onMm={reach => setRings(rings.with(i, { ...r, reach }))}
                 />
               </td>
               <td className="py-1.5 pr-3">
-                <ValueField
+                <LengthField
                   narrow
                   hideLabel
-                  label={`ring ${i + 1} fades over, mm`}
-                  text={`${r.fade} mm`}
-                  parse={numberOf(Ring, 'fade', 'distance', ' mm')}
-                  onValue={fade => setRings(rings.with(i, { ...r, fade }))}
+                  label={`ring ${i + 1} fades over`}
+                  mm={r.fade}
+                  {...rangeOf(Ring, 'fade')}
+                  onMm={fade => setRings(rings.with(i, { ...r, fade }))}
                 />
               </td>
               <td className="figure py-1.5 pr-3 text-right">{(2 * (areas[i] ?? 0)).toFixed(3)} m²</td>
@@ -210,9 +214,8 @@ function LayerColour({ state }: { state: LayerState }) {
                 {Math.ceil(millilitres(state, 2 * (areas[i] ?? 0)) / 5) * 5} mL
               </td>
               <td className="py-1.5 pr-3 text-note text-muted">
-                {sprayLine(r) >= 0
-                  ? `middle of the pattern ${sprayLine(r)} mm outside the edge`
-                  : `middle of the pattern ${-sprayLine(r)} mm in from the edge`}
+                middle of the pattern {l.text(Math.abs(sprayLine(r)))}{' '}
+                {sprayLine(r) >= 0 ? 'outside the edge' : 'in from the edge'}
               </td>
               <td className="text-right">
                 <Button

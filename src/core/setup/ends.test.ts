@@ -1,0 +1,120 @@
+import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
+import { plainBuild } from '../../../tests/support/plainBuild.ts'
+import type { Build } from '../build/build.ts'
+import { readBuild } from '../build/readBuild.ts'
+import { buzzWork } from './buzz.ts'
+import { intonationWork, tremoloWork } from './ends.ts'
+import { setupWork } from './setupWork.ts'
+
+const read = (b: Build, of: string, value: number, at = '2026-11-28T10:00:00Z', doubt = 0.02): Build => ({
+  ...b,
+  readings: [...b.readings, { id: `r-${b.readings.length}-x`, of, value, doubt, at }],
+})
+const springs = (b: Build, count: number): Build => ({
+  ...b,
+  parts: b.parts.map(p =>
+    p.id === b.slots['tremolo-springs']
+      ? { ...p, dims: { ...p.dims, count: { value: count, doubt: 0, basis: 'measured' as const } } }
+      : p,
+  ),
+})
+
+describe('a tremolo on this instrument', () => {
+  it('is asked for its gap first, then for quarter turns, fewer at pitch than before', () => {
+    const b = springs(demo('kestrel'), 3)
+    expect(tremoloWork(b)!.says).toMatch(/^Read the gap/)
+    const low = tremoloWork(read(b, 'setup.tremolo.gap', 0))!
+    expect(low.turns).toBeGreaterThan(0)
+    expect(low.turns! * 4).toBe(Math.round(low.turns! * 4))
+    expect(low.turnsAtPitch).toBeLessThan(low.turns!)
+    expect(low.says).toMatch(/out, in quarters/)
+    expect(tremoloWork(read(b, 'setup.tremolo.gap', 2))!.turns).toBeLessThan(0)
+    expect(tremoloWork(read(b, 'setup.tremolo.gap', 1))!.says).toMatch(/floats as wanted/)
+  })
+  it('names the springs that it wants where nothing holds it at pitch', () => {
+    const w = tremoloWork(springs(demo('kestrel'), 2))!
+    expect(w.balance.perTurnAtPitch).toBeUndefined()
+    expect(w.says).toBe('On 2 springs it stands nowhere at pitch: fit 3.')
+  })
+  it('goes by what its own turns did', () => {
+    let b = springs(demo('kestrel'), 3)
+    const before = tremoloWork(read(b, 'setup.tremolo.gap', 0))!.turns!
+    b = read(b, 'setup.tremolo.gap', 0, '2026-11-28T10:00:00Z', 0.02)
+    b = read(b, 'turned.claw', 1, '2026-11-28T10:05:00Z', 0)
+    b = read(b, 'setup.tremolo.gap', 0.4, '2026-11-28T10:10:00Z', 0.02)
+    const w = tremoloWork(b)!
+    expect(w.learned.moves).toBe(1)
+    expect(w.learned.value).toBeLessThan(0.5)
+    // A claw that does less has to be turned farther for the same way.
+    expect(w.turns! / 0.6).toBeGreaterThan(before / 1)
+  })
+  it('is nothing where the bridge stands still', () => {
+    expect(tremoloWork(demo('bittern'))).toBeUndefined()
+    expect(tremoloWork(demo('wren'))).toBeUndefined()
+  })
+})
+
+describe('saddles on this instrument', () => {
+  it('begin behind the scale length, string by string, whatever the count', () => {
+    for (const name of ['bittern', 'wren', 'plover'] as const) {
+      const b = demo(name),
+        places = intonationWork(b)!
+      expect(places).toHaveLength(b.instrument.strings)
+      for (const p of places) {
+        expect(p.start).toBeGreaterThan(0)
+        expect(p.start).toBeLessThan(8)
+        expect(p.left[11]).toBeCloseTo(0, 1)
+        expect(p.left).toHaveLength(buzzWork(b)!.neck.frets)
+      }
+    }
+  })
+  it('go back for a sharp note and forward for a flat one, by the newest reading', () => {
+    const b = read(read(demo('bittern'), 'cents.3.12', 8), 'cents.3.12', -4, '2026-11-28T11:00:00Z')
+    const p = intonationWork(b)!.find(x => x.number === 3)!
+    expect(p.cents).toBe(-4)
+    expect(p.move).toBeLessThan(0)
+    expect(intonationWork(b)!.find(x => x.number === 2)!.move).toBeUndefined()
+  })
+  it('begin farther back under a higher action', () => {
+    const b = demo('bittern'),
+      high = structuredClone(b)
+    high.setup = { ...high.setup, actionBass: 3, actionTreble: 2.6 }
+    const low = intonationWork(b)!,
+      up = intonationWork(high)!
+    low.forEach((p, i) => expect(up[i]!.start).toBeGreaterThan(p.start))
+  })
+})
+
+describe('a rod that has told what it does', () => {
+  const b = plainBuild()
+  const moved = [
+    ['setup.relief', 0.5, '2026-11-01T10:00:00Z'],
+    ['turned.rod', 0.5, '2026-11-01T10:05:00Z'],
+    ['setup.relief', 0.44, '2026-11-02T10:00:00Z'],
+    ['turned.rod', 0.5, '2026-11-02T10:05:00Z'],
+    ['setup.relief', 0.38, '2026-11-03T10:00:00Z'],
+  ] as const
+  const told = moved.reduce((x, [of, value, at]) => read(x, of, value, at, of === 'turned.rod' ? 0 : 0.01), b)
+  it('is quoted with the next move, and predicts it', () => {
+    const a = setupWork(told).adjustments.find(x => x.id === 'relief')!
+    expect(a.state).toBe('adjust')
+    expect(a.move).toMatch(/Tighten the rod 1\/4 turn.*Your rod moves 0\.03 mm per quarter turn/)
+    // A quarter of 0.12 a turn.
+    expect(a.mm).toBeCloseTo(0.03, 2)
+  })
+  it('is a document like any other', () => {
+    const r = readBuild(told)
+    expect(r.ok ? [] : r.problems).toEqual([])
+  })
+  it.each([
+    ['fret.14', 3, '3 of fret.14 lies outside -1 to 1'],
+    ['cents.3.12', 140, '140 of cents.3.12 lies outside -100 to 100'],
+    ['turned.rod', 30, '30 of turned.rod lies outside -10 to 10'],
+    ['fret.99', 0, /is nothing that is read/],
+    ['cents.0.12', 0, /is nothing that is read/],
+  ])('refuses %s of %d', (of, value, why) => {
+    const r = readBuild(read(b, of, value))
+    expect(r.ok ? '' : r.problems[0]!.reason).toMatch(why)
+  })
+})
