@@ -180,7 +180,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (s.length) throw new Error(s.join('; '))
         return true
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     )
   }, 240_000)
   it('in any build of 4 to 12 strings', () => {
@@ -190,7 +190,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (s.length) throw new Error(s.join('; '))
         return true
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
   it('and the builds are ones that the reader takes', () =>
@@ -200,7 +200,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (!r.ok) throw new Error(JSON.stringify(r.problems))
         return true
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     ))
   it('is a check that can fail: a hole whose warnings are struck out is found', () => {
     let found = 0
@@ -211,7 +211,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         found += all.filter(h => h.warnings.length && h.piece !== 'guard' && meets(h, all, b, rnd)).length
         return true
       }),
-      { numRuns: 25 },
+      { numRuns: 15 },
     )
     expect(found).toBeGreaterThan(20)
   })

@@ -162,7 +162,7 @@ describe('the work of a finish', () => {
           }
         },
       ),
-      { numRuns: 80 },
+      { numRuns: 50 },
     )
   })
   it('lays a decal between the coats of clear, and fills pores at one stroke', () => {
