@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { addOwnStep, ownStepId } from '../build/edits.ts'
 import type { SchoolName, Zone } from '../build/finishNames.ts'
 import type { FinishLayer, ZoneSurface } from '../build/finishRecord.ts'
 import type { Part } from '../parts/part.ts'
@@ -106,3 +107,17 @@ export const doneAt = (b: Build, step: string, at: string): Build => ({
   ...b,
   steps: b.steps.map(s => (s.step === step ? { ...s, at } : s)),
 })
+
+/** Minutes that a step of a repair takes [from memory]. */
+const REPAIR_MINUTES = 20
+
+/** A repair as steps of the builder's own, one after another. */
+export const withRepair = (b: Build, trouble: string, steps: readonly string[]): Build =>
+  steps.reduce((x, step, i) => {
+    const last = i ? x.ownSteps.at(-1) : undefined
+    return addOwnStep(x, {
+      title: `Mend ${trouble}, ${i + 1} of ${steps.length}: ${step}`.slice(0, 160),
+      minutes: REPAIR_MINUTES,
+      ...(last ? { after: ownStepId(last.id) } : {}),
+    })
+  }, b)

@@ -29,6 +29,7 @@ import {
   setSurface,
   startFrom,
   takeTin,
+  withRepair,
 } from './edits.ts'
 import { chanceOf, filmGround, filmWork, levelWays, wayHolds } from './filmWork.ts'
 import { airNow, dropTest, finishWork, surfaceOf } from './finishWork.ts'
@@ -564,6 +565,18 @@ describe('edits', () => {
     const figured = setFigure(b, 'clear', 'wetFilm', tin)
     expect(layerFacts(figured.finish.layers[0]!).figure('wetFilm')).toMatchObject({ value: 30, basis: 'claimed' })
     expect(setFigure(figured, 'clear', 'wetFilm', undefined).finish.layers[0]).toEqual(b.finish.layers[0])
+  })
+  it('put a repair into the plan step by step, each after the one before', () => {
+    const mended = withRepair(b, 'a run', ['Leave it.', 'Scrape it.', 'Coat it.']),
+      r = readBuild(mended)
+    expect(r.ok ? [] : r.problems).toEqual([])
+    const own = plan(mended).steps.filter(s => s.own)
+    expect(own.map(s => s.title)).toEqual([
+      'Mend a run, 1 of 3: Leave it.',
+      'Mend a run, 2 of 3: Scrape it.',
+      'Mend a run, 3 of 3: Coat it.',
+    ])
+    expect(own[1]!.needs).toContain(own[0]!.id)
   })
   it('take over a tin from the shelf with its name', () => {
     const part = { ...typicalPart('finish-tin', 't'), name: 'The can' }

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { explain, TROUBLE_NAMES, TROUBLES, type TroubleName } from '../../../core/finish/trouble.ts'
-import { addOwnStep, writeLog } from '../../../core/build/edits.ts'
+import { writeLog } from '../../../core/build/edits.ts'
+import { withRepair } from '../../../core/finish/edits.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Title } from '../../components/Heading.tsx'
@@ -55,10 +56,7 @@ export function TroubleView() {
                     editBuild(
                       b =>
                         writeLog(
-                          addOwnStep(b, {
-                            title: `Mend: ${TROUBLES[trouble].toLowerCase()}. ${v.repair.steps[0]}`.slice(0, 160),
-                            minutes: 45,
-                          }),
+                          withRepair(b, TROUBLES[trouble].toLowerCase(), v.repair.steps),
                           `${TROUBLES[trouble]}. Taken for: ${v.says.toLowerCase()}.`,
                           now(),
                         ),
