@@ -482,23 +482,22 @@ await page.goto(`${address}/b/bittern/finish?hand=finish/level`)
 await page.getByLabel('Edges with').waitFor()
 await page.waitForTimeout(800)
 row(
-  'the map of film after a pad is changed, to the next frame (median)',
+  'the map of film after a pad is changed: work until it is drawn (median)',
   await page.evaluate(async () => {
     const el = [...document.querySelectorAll('select')].find(s => s.labels[0]?.textContent === 'Edges with')!,
-      frame = () => new Promise<void>(done => requestAnimationFrame(() => setTimeout(done)))
+      set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')!.set!
     const times: number[] = []
     for (const pad of ['foam', 'hard block', 'fingers', 'foam', 'hard block', 'fingers', 'foam']) {
-      await frame()
+      await new Promise(done => setTimeout(done, 300))
       const began = performance.now()
-      el.value = pad
+      set.call(el, pad)
       el.dispatchEvent(new Event('change', { bubbles: true }))
-      await frame()
       times.push(performance.now() - began)
     }
     return times.sort((a, b) => a - b)[3]!
   }),
   'ms',
-  33,
+  17,
 )
 await stockUp(catalogue)
 await page.goto(`${address}/b/heron/parts?view=sets`)

@@ -1,3 +1,4 @@
+import { useDeferredValue } from 'react'
 import { NavLink } from 'react-router'
 import { hexPoints } from '../components/Hex.tsx'
 import { useStretch } from '../stores/clock.ts'
@@ -22,7 +23,8 @@ function Filling({ share }: { share: number }) {
 export function Spine() {
   const build = useOpenBuild()
   useStretch(s => s.stretch)
-  const progress = progressOf(build)
+  // How far stations are comes a frame after what was changed: it is the sheet that is looked at.
+  const progress = progressOf(useDeferredValue(build))
   return (
     <nav
       aria-label="Stations"

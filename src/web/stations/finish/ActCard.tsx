@@ -8,7 +8,8 @@ import { GateNote } from '../../components/GateNote.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { useFact } from '../../hooks/useFact.ts'
+import { useDeferredValue } from 'react'
+import { factOf } from '../../hooks/useFact.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { Link } from 'react-router'
@@ -37,7 +38,7 @@ export function ActCard({ row }: { row: FinishRow }) {
   const act = row.next ?? row.acts.at(-1)!,
     build = useOpenBuild(),
     l = useLength(),
-    plan = useFact('plan'),
+    plan = factOf('plan', useDeferredValue(build)),
     step = plan.steps.find(s => s.id === act.id),
     d = row.date,
     late = d?.state === 'missed',

@@ -11,7 +11,8 @@ import { numberOf } from '../../components/numberOf.ts'
 import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { useFact } from '../../hooks/useFact.ts'
+import { useDeferredValue } from 'react'
+import { factOf } from '../../hooks/useFact.ts'
 import { changeLayer } from '../../../core/finish/edits.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { percent } from './bands.ts'
@@ -46,8 +47,9 @@ const plan = (w: LevelWay, layer: string | undefined) => (b: Build) => {
 
 /** Levelling: the chance to go through, the ways out with their days, grit by grit with strokes. */
 export function LevelCard({ film, layer }: { film: FilmWork; layer: string | undefined }) {
-  const ways = useFact('levelWays'),
-    build = useOpenBuild(),
+  const build = useOpenBuild(),
+    // The ways out are searched once the map stands.
+    ways = factOf('levelWays', useDeferredValue(build)),
     l = build.finish.levelling
   const set = (patch: Partial<Levelling>) =>
     editBuild(b =>
