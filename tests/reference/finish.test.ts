@@ -12,7 +12,8 @@ import { batchOf, dyed, hexOf, labOf, lightOf, strengths } from '../../src/core/
 import { lies, OVER, VERDICTS, type Below } from '../../src/core/finish/compatible.ts'
 import { dryingFactor } from '../../src/core/finish/drying.ts'
 import { dryCoat, layerFacts } from '../../src/core/finish/layerFacts.ts'
-import { combine, gramsToFilm, learnedStroke, UNLEARNED } from '../../src/core/finish/learned.ts'
+import { combine } from '../../src/core/units/weighted.ts'
+import { gramsToFilm, learnedStroke, UNLEARNED } from '../../src/core/finish/learned.ts'
 import {
   edgeShare,
   normal,

@@ -6,7 +6,10 @@ import type { Part } from '../parts/part.ts'
 import type { FigureName } from '../parts/kinds/finishing.ts'
 import type { MaterialName } from '../parts/materialNames.ts'
 import type { Dimension } from '../units/dimension.ts'
+import { partIn } from '../build/references.ts'
+import { takesFinish } from './film.ts'
 import { layersOf, SCHOOLS } from './schools.ts'
+import { SLOT_OF } from './zones.ts'
 
 const withFinish = (b: Build, patch: Partial<Build['finish']>): Build => ({
   ...b,
@@ -20,13 +23,27 @@ const free = (b: Build, stem: string): string => {
   return id
 }
 
-/** Starts over from a school's layers; what was found of the wood stays. */
+/**
+ * Starts over from a school's layers; what was found of the wood stays. What came finished is left out, unless the school is for
+ * nothing else.
+ */
 export function startFrom(b: Build, school: SchoolName): Build {
   const { levelling: _, ...rest } = b.finish,
-    { levelling } = SCHOOLS[school]
+    { levelling } = SCHOOLS[school],
+    bare = (z: Zone) => {
+      const part = partIn(b, SLOT_OF[z])
+      return !part || takesFinish(part) || (b.finish.surfaces?.some(s => s.zone === z) ?? false)
+    },
+    whole = layersOf(school),
+    kept = whole.map(l => ({ ...l, zones: l.zones.filter(bare) })).filter(l => l.zones.length)
   return {
     ...b,
-    finish: { ...rest, school, layers: layersOf(school), ...(levelling ? { levelling: { ...levelling } } : {}) },
+    finish: {
+      ...rest,
+      school,
+      layers: kept.length ? kept : whole,
+      ...(levelling ? { levelling: { ...levelling } } : {}),
+    },
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Pad, Zone } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
 import { fact } from '../build/fact.ts'
+import { same as alike } from '../build/same.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf, type Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
@@ -254,8 +255,7 @@ export const levelWays = fact(FINISHED, (build): LevelWay[] => {
 const best = (ways: readonly LevelWay[]): LevelWay | undefined =>
   ways.reduce<LevelWay | undefined>((a, b) => (!a || b.chance < a.chance ? b : a), undefined)
 
-const same = (a: LevelWay, b: LevelWay): boolean =>
-  a.coats === b.coats && JSON.stringify(a.levelling) === JSON.stringify(b.levelling)
+const same = (a: LevelWay, b: LevelWay): boolean => a.coats === b.coats && alike(a.levelling, b.levelling)
 
 /** Whether a way of levelling may be begun with. */
 export const wayHolds = (x: LevelWay): boolean =>

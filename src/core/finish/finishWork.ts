@@ -82,14 +82,11 @@ export const airNow = fact(['readings', 'climate'], (b): FinishWork['air'] => {
 export function surfaceOf(build: Pick<Finished, 'finish' | 'parts' | 'slots'>, zone: Zone): SurfaceState {
   const found = build.finish.surfaces?.find(s => s.zone === zone)
   if (found) return found.strip ? 'bare' : found.state
-  const { surface } = partIn(build, SLOT_OF[zone])?.traits ?? {}
-  return surface === 'sealed'
-    ? 'sealed'
-    : surface === 'bare'
-      ? 'bare'
-      : surface === 'finished'
-        ? 'old finish'
-        : 'unknown'
+  const part = partIn(build, SLOT_OF[zone])
+  if (!part) return 'unknown'
+  // Necks that nobody says anything of come finished: the same rule as for film.
+  if (!takesFinish(part)) return 'old finish'
+  return part.traits.surface === 'sealed' ? 'sealed' : 'bare'
 }
 
 /** Kinds of places that are masked and that this instrument has, in words. */

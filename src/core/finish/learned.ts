@@ -4,6 +4,7 @@ import { grainOf } from '../parts/grits.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { dryCoat, type LayerFacts } from './layerFacts.ts'
 import { edgeShare, STROKE } from './levelling.ts'
+import { combine, SIGMA } from '../units/weighted.ts'
 import type { ZoneFacts } from './zones.ts'
 
 /** What readings made of a figure: its factor on what was expected, its half-width, and how many readings it rests on. */
@@ -11,25 +12,6 @@ export interface Learned {
   factor: number
   doubt: number
   readings: number
-}
-
-/** A half-width of doubt is two standard deviations. */
-const SIGMA = 0.5
-
-/** Joins what was expected with readings of it, each by its weight 1/σ² [published: JCGM 100:2008, weighted mean]. */
-export function combine(
-  prior: readonly [number, number],
-  readings: readonly (readonly [number, number])[],
-): [number, number] {
-  if (prior[1] === 0) return [prior[0], 0]
-  let weight = 1 / prior[1] ** 2,
-    sum = prior[0] * weight
-  for (const [v, s] of readings) {
-    const w = 1 / Math.max(s, 1e-6) ** 2
-    weight += w
-    sum += v * w
-  }
-  return [sum / weight, Math.sqrt(1 / weight)]
 }
 
 /** Share of a body's edges that a film gauge's reading there stands for. */

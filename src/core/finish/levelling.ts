@@ -1,6 +1,7 @@
 import type { Pad } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
 import { gritLadder, scratchOf } from '../parts/grits.ts'
+import { SIGMA } from '../units/weighted.ts'
 import type { Spread } from './materials.ts'
 
 /** How much harder paper presses on an edge than on a flat, by what is behind it [from memory: handbook, chapter 7]. */
@@ -22,9 +23,6 @@ export const LEAVE = 40
 
 /** Removed by one wet stroke, as a share of the grit's median grain, µm/µm, and its half-width [from memory]. */
 export const STROKE: Spread = [0.008, 0.004]
-
-/** A half-width of doubt holds nearly all: two standard deviations. */
-const SIGMA = 0.5
 
 /**
  * What levelling takes from a flat, µm on the mean: the wanted share of the way from the mean to the peel's valleys, which

@@ -15,7 +15,7 @@ import {
   type StringOver,
 } from './clearance.ts'
 import { DEEPEST, type NeckShape } from './fretPlane.ts'
-import { stringTable } from './setupWork.ts'
+import { newest, setupReading, stringTable } from './setupWork.ts'
 import { STYLES, USUAL_SWING } from './swing.ts'
 
 /** Room that is kept over every swing where the build says nothing, mm [from memory]. */
@@ -61,12 +61,6 @@ export interface BuzzWork {
   highFrets: HighFret[]
 }
 
-const newest = (build: Laid, what: string): number | undefined =>
-  build.readings.findLast(r => {
-    const ref = readingRef(r.of)
-    return ref?.kind === 'setup' && ref.what === what
-  })?.value
-
 /** Frets that were read to stand off those beside them; the newest reading of each. */
 function fretsOff(build: Laid): Map<number, number> {
   const out = new Map<number, number>()
@@ -102,7 +96,7 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
   const t = build.setup,
     style = STYLES[t.style ?? 'usual'],
     margin = t.margin ?? MARGIN,
-    read = newest(build, 'relief')
+    read = newest(build, setupReading('relief'))?.value
   const neck: NeckShape = {
     scaleLength,
     frets,
@@ -115,10 +109,13 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
   const last = Math.max(1, rows.length - 1),
     bassShare = (i: number) => (rows.length > 1 ? i / last : 0),
     between = (treble: number, bass: number, i: number) => treble + (bass - treble) * bassShare(i)
-  const nut = [newest(build, 'nut.treble') ?? t.nutTreble, newest(build, 'nut.bass') ?? t.nutBass] as const,
+  const nut = [
+      newest(build, setupReading('nut.treble'))?.value ?? t.nutTreble,
+      newest(build, setupReading('nut.bass'))?.value ?? t.nutBass,
+    ] as const,
     action = [
-      newest(build, 'action.treble') ?? t.actionTreble,
-      newest(build, 'action.bass') ?? t.actionBass,
+      newest(build, setupReading('action.treble'))?.value ?? t.actionTreble,
+      newest(build, setupReading('action.bass'))?.value ?? t.actionBass,
     ] as const
   const where = t.actionAt === 'fret 12' ? 12 : frets
   const over = rows.map((r, i): Omit<Over, 'neck'> => {
@@ -159,7 +156,9 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
   return {
     neck,
     reliefRead: read !== undefined,
-    actionRead: newest(build, 'action.bass') !== undefined && newest(build, 'action.treble') !== undefined,
+    actionRead:
+      newest(build, setupReading('action.bass'))?.value !== undefined &&
+      newest(build, setupReading('action.treble'))?.value !== undefined,
     strings,
     buzzing: strings.filter(s => s.worst.room < 0).map(s => s.number),
     best: {

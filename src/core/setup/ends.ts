@@ -1,12 +1,13 @@
 import { TREMOLOS } from '../build/build.ts'
 import { LAID } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
-import { readingRef } from '../build/readingRef.ts'
+import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
 import { buzzWork } from './buzz.ts'
 import { centsOff, saddleBehind, saddleMove, type Sounding } from './intonation.ts'
 import { perTurn, type PerTurn } from './perTurn.ts'
 import { noteHz } from './pitch.ts'
+import { newest, setupReading } from './setupWork.ts'
 import { balanceOf, type Balance } from './tremolo.ts'
 
 /** Where one string's saddle belongs, what was read, and the move. */
@@ -42,10 +43,7 @@ export const intonationWork = fact(LAID, (build): SaddlePlace[] | undefined => {
       fret = Math.min(12, neck.frets),
       start = saddleBehind(base, fret),
       saddleAt = neck.scaleLength + start
-    const cents = build.readings.findLast(r => {
-      const ref = readingRef(r.of)
-      return ref?.kind === 'cents' && ref.string === s.number && ref.fret === fret
-    })?.value
+    const cents = newest(build, readingText({ kind: 'cents', string: s.number, fret }))?.value
     return [
       {
         number: s.number,
@@ -92,10 +90,7 @@ export const tremoloWork = fact(LAID, (build): TremoloWork | undefined => {
       w.strings.map(s => s.string.tension),
       springs,
     ),
-    gap = build.readings.findLast(r => {
-      const ref = readingRef(r.of)
-      return ref?.kind === 'setup' && ref.what === 'tremolo.gap'
-    })?.value,
+    gap = newest(build, setupReading('tremolo.gap'))?.value,
     learned = perTurn(build.readings, 'claw'),
     off = gap === undefined ? undefined : FLOATS - gap
   const turns = off === undefined ? undefined : quarters(off / (learned.moves ? learned.value : balance.perTurn)),

@@ -63,7 +63,7 @@ export function centsOff(s: Sounding, fret: number): number {
 }
 
 /** Farthest that a saddle is looked for behind the scale length, mm. */
-const FARTHEST = 12
+const FARTHEST = 40
 
 /**
  * How far behind the scale length the saddle has to stand for a note at a fret to be right, mm: found by halving, since the

@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { combine, SIGMA } from '../units/weighted.ts'
 import { readingRef, type TurnedWhat } from '../build/readingRef.ts'
 
 /** What a turn does, mm: expected and read, with its half-width, and from how many moves. */
@@ -20,9 +21,6 @@ const TOLD_BY: Record<TurnedWhat, { what: string; sign: 1 | -1 }> = {
   claw: { what: 'tremolo.gap', sign: 1 },
 }
 
-/** A half-width of doubt is two standard deviations. */
-const SIGMA = 0.5
-
 /**
  * What one turn of a screw does on this instrument: of every stretch between two readings with turns between them, the change
  * over the turns, weighed by 1/σ² with what is usual [published: weighted mean, JCGM 100:2008]. Turns to tighten are positive
@@ -31,25 +29,21 @@ const SIGMA = 0.5
 export function perTurn(readings: Build['readings'], screw: TurnedWhat): PerTurn {
   const { what, sign } = TOLD_BY[screw],
     [usual, spread] = USUAL_PER_TURN[screw]
-  let weight = 1 / (spread * SIGMA) ** 2,
-    sum = usual * weight,
-    moves = 0,
-    last: Build['readings'][number] | undefined,
+  const seen: [number, number][] = []
+  let last: Build['readings'][number] | undefined,
     turns = 0
   for (const r of [...readings].sort((a, b) => (a.at < b.at ? -1 : 1))) {
     const ref = readingRef(r.of)
     if (ref?.kind === 'turned' && ref.what === screw) turns += r.value
     else if (ref?.kind === 'setup' && ref.what === what) {
       if (last && turns !== 0) {
-        const seen = (sign * (r.value - last.value)) / turns,
-          s = Math.max((Math.hypot(r.doubt, last.doubt) * SIGMA) / Math.abs(turns), 1e-3)
-        weight += 1 / s ** 2
-        sum += seen / s ** 2
-        moves++
+        const s = Math.max((Math.hypot(r.doubt, last.doubt) * SIGMA) / Math.abs(turns), 1e-3)
+        seen.push([(sign * (r.value - last.value)) / turns, s])
       }
       last = r
       turns = 0
     }
   }
-  return { value: sum / weight, doubt: Math.sqrt(1 / weight) / SIGMA, moves }
+  const [value, sigma] = combine([usual, spread * SIGMA], seen)
+  return { value, doubt: sigma / SIGMA, moves: seen.length }
 }

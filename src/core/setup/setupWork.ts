@@ -55,7 +55,9 @@ export interface SetupWork {
   next: string | undefined
 }
 
-const newest = (build: Laid, of: string): Reading | undefined => build.readings.filter(r => r.of === of).at(-1)
+/** The reading of a thing that was taken last. */
+export const newest = (build: Pick<Laid, 'readings'>, of: string): Reading | undefined =>
+  build.readings.filter(r => r.of === of).at(-1)
 
 /** A rod is turned by a quarter at most before it is read again, by an eighth where little is wanted [common practice]. */
 const MOST_AT_ONCE = 0.25

@@ -1,4 +1,4 @@
-import { layersOf } from '../finish/schools.ts'
+import { startFrom } from '../finish/edits.ts'
 import type { WorkshopSettings } from '../build/settings.ts'
 import { FORMAT, VERSION, type Build, type SetupTargets } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
@@ -80,9 +80,8 @@ export function assumeBuild(s: Start): Build {
     cuts: [],
     circuit: { components: [], wires: [], load: s.settings.load },
     finish: {
-      school: 'wiped oil-varnish',
       colour: 'natural',
-      layers: layersOf('wiped oil-varnish'),
+      layers: [],
     },
     setup: USUAL_SETUP,
     calendar: { startOn: s.today, ...s.settings.bench },
@@ -95,5 +94,5 @@ export function assumeBuild(s: Start): Build {
     log: [],
     preferences: s.settings.preferences,
   }
-  return { ...build, circuit: proposedCircuit(build) ?? build.circuit }
+  return startFrom({ ...build, circuit: proposedCircuit(build) ?? build.circuit }, 'wiped oil-varnish')
 }

@@ -1,3 +1,4 @@
+import { format, isSameDay, parseISO } from 'date-fns'
 import { readingRef, readingText, type AirWhat } from '../../../core/build/readingRef.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { formatTemperature, parseTemperature } from '../../../core/units/temperature.ts'
@@ -21,11 +22,8 @@ const inSpan =
     v < min || v > max ? `${v} °C is outside ${min} to ${max} °C` : undefined
 
 /** The end of a stretch of hours: its time, with the day when that is another. */
-const endOf = ({ from, to }: { from: string; to: string }): string => {
-  const a = moment(from),
-    b = moment(to)
-  return a.slice(0, -5) === b.slice(0, -5) ? b.slice(-5) : b
-}
+const endOf = ({ from, to }: { from: string; to: string }): string =>
+  isSameDay(parseISO(from), parseISO(to)) ? format(parseISO(to), 'HH:mm') : moment(to)
 
 /** The air that coats are put on in: read, logged, and when the hours to come are fit for what is next. */
 export function FinishAir() {

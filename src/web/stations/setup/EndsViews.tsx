@@ -166,20 +166,18 @@ export function TremoloView({ work: w }: { work: TremoloWork }) {
       <Table caption="What holds it" hideCaption heads={['', { label: 'N·mm a radian', right: true }]}>
         {(
           [
-            ['strings, as they stretch', b.strings],
-            [`${w.springs} springs`, b.spring],
-            ['both pulls as they turn', b.geometry],
-            ['left as it stands', b.loose],
-            ['left at pitch', b.atPitch],
+            ['strings, as they stretch', b.strings, false],
+            [`${w.springs} springs`, b.spring, false],
+            ['both pulls as they turn', b.geometry, false],
+            ['left as it stands', b.loose, true],
+            ['left at pitch', b.atPitch, true],
           ] as const
-        ).map(([name, v]) => (
+        ).map(([name, v, left]) => (
           <tr key={name} className="rule-row">
             <th scope="row" className="py-1 pr-6 text-left font-normal">
               {name}
             </th>
-            <td
-              className={`figure py-1 text-right ${v < 0 && name.startsWith('left') ? 'font-semibold text-never' : ''}`}
-            >
+            <td className={`figure py-1 text-right ${v < 0 && left ? 'font-semibold text-never' : ''}`}>
               {Math.round(v)}
             </td>
           </tr>
