@@ -25,6 +25,23 @@ import { within } from '../../components/within.ts'
 const FIGURES = Object.keys(TIN_FIGURES).filter(k => k !== 'contents') as Tabled[]
 const short = (v: number) => String(Number(v.toPrecision(3)))
 
+/** Figures that come in pairs: the second lies above the first. */
+const PAIRS: readonly (readonly [Tabled, Tabled])[] = [
+  ['recoatFrom', 'recoatTo'],
+  ['airFrom', 'airTo'],
+]
+
+/** Why a figure cannot stand beside its pair, whether that comes from the tin or from the table. */
+function outOfOrder(f: LayerState['facts'], name: Tabled, v: number): string | undefined {
+  for (const [from, to] of PAIRS) {
+    if (name === from && v >= f.value(to))
+      return `must lie below “${TIN_FIGURES[to].label}”, ${short(f.value(to))}: the window would end before it begins`
+    if (name === to && v <= f.value(from))
+      return `must lie above “${TIN_FIGURES[from].label}”, ${short(f.value(from))}: the window would end before it begins`
+  }
+  return undefined
+}
+
 /** A layer's coats and film, the readings of it, and what its tin says. */
 export function LayerFields({ state }: { state: LayerState }) {
   const { facts: f, learned } = state,
@@ -140,6 +157,7 @@ export function LayerFields({ state }: { state: LayerState }) {
                     label={spec.label}
                     text={`${short(s.value)}${unit ? ` ${unit}` : ''}`}
                     parse={within(spec, spec.label, unit)}
+                    check={v => outOfOrder(f, name, v)}
                     onValue={value =>
                       editBuild(
                         b =>
