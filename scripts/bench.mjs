@@ -4,4 +4,9 @@ import { built, packages, root, run } from './prepare.mjs'
 
 packages()
 built()
-run(process.execPath, ['--import', 'tsx', join(root, 'scripts/bench.ts')])
+run(process.execPath, [
+  join(root, 'node_modules/vite/bin/vite.js'),
+  'build',
+  ...['-c', 'vite.bench.config.ts', '--logLevel', 'warn'],
+])
+run(process.execPath, [join(root, 'dist/bench/bench.js')])

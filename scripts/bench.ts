@@ -3,7 +3,6 @@ import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { cpus, hostname, tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import { chromium } from 'playwright-core'
 import { Bench } from 'tinybench'
@@ -37,10 +36,11 @@ import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
 import { drawing } from '../src/core/ways/drawing.ts'
 import { synthesize } from '../src/core/circuit/synthesis/search.ts'
+import { ROOT } from '../tests/support/server.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../tests/support/electric.ts'
 import { LONG_TABLES, TABLES } from '../tests/support/soundTables.ts'
 
-const root = fileURLToPath(new URL('..', import.meta.url))
+const root = ROOT
 const read = readBuildText(readFileSync(join(root, 'demo/heron.json'), 'utf8'))
 if (!read.ok) throw new Error('the demo build is not readable')
 const build = read.build
@@ -231,7 +231,7 @@ function once(work: () => void): number {
   row(`all ${all.length} settings of the largest recipe, 400 points each (median of 9)`, own, 'ms', 15)
   row(
     'drawing to solder from, Kestrel (median of 5)',
-    timed(5, () => drawing({ ...kestrel })),
+    timed(5, () => drawing(structuredClone(kestrel))),
     'ms',
     100,
   )
@@ -383,8 +383,6 @@ const browser = await chromium.launch({
   ],
 })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-// Functions of this file that run in the page are named by a helper of the loader, which the page lacks.
-await page.addInitScript('globalThis.__name = f => f')
 const scripts = new Set<string>()
 page.on('request', r => {
   if (r.resourceType() === 'script') scripts.add(new URL(r.url()).pathname)

@@ -24,7 +24,9 @@ import {
   takenOnFlat,
   throughChance,
 } from '../../src/core/finish/levelling.ts'
-import { MATERIALS, type Family, type Spread } from '../../src/core/finish/materials.ts'
+import { MATERIAL_FIGURES, type Spread } from '../../src/core/parts/materialFigures.ts'
+import type { MaterialName } from '../../src/core/parts/materialNames.ts'
+import { MATERIALS, type Family } from '../../src/core/finish/materials.ts'
 import { millilitres } from '../../src/core/finish/shopping.ts'
 import { edgeStretches } from '../../src/core/finish/zones.ts'
 import { GRIT_NAMES } from '../../src/core/parts/grits.ts'
@@ -374,10 +376,11 @@ describe('what goes over what', () => {
     expect(lies('shellac', 'oil').verdict).toBe('yes')
   })
   it('has ways that exist and windows that open before they close, for every material', () => {
-    for (const m of Object.values(MATERIALS)) {
+    for (const [name, m] of Object.entries(MATERIALS)) {
+      const figures = MATERIAL_FIGURES[name as MaterialName]
       expect(m.ways.every(w => WAYS.includes(w))).toBe(true)
-      expect(m.figures.recoatTo[0]).toBeGreaterThan(m.figures.recoatFrom[0])
-      expect(m.figures.airTo[0]).toBeGreaterThan(m.figures.airFrom[0])
+      expect(figures.recoatTo[0]).toBeGreaterThan(figures.recoatFrom[0])
+      expect(figures.airTo[0]).toBeGreaterThan(figures.airFrom[0])
       expect(m.cautions.length).toBeGreaterThan(0)
     }
   })

@@ -2,6 +2,8 @@ import { hollowed } from '../parts/hollowed.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import { grainOf } from '../parts/grits.ts'
+import { TIN_FIGURES } from '../parts/kinds/finishing.ts'
+import { outOfOrder } from '../parts/materialFigures.ts'
 import { lugRef } from './lugRef.ts'
 import { CONTACTS } from '../parts/contacts.ts'
 import { LUGS } from '../parts/lugs.ts'
@@ -42,18 +44,14 @@ function finishProblems({ finish: { layers, levelling } }: Build): Problem[] {
   if (new Set(layers.map(l => l.id)).size !== layers.length)
     out.push({ path: 'finish.layers', reason: 'two layers have the same id' })
   layers.forEach((l, i) => {
-    const at = `finish.layers[${i}].figures`,
-      { recoatFrom, recoatTo, airFrom, airTo } = l.figures ?? {}
-    if (recoatFrom && recoatTo && recoatTo.value <= recoatFrom.value)
+    for (const { from, to, begins, ends } of outOfOrder(l.material, l.figures)) {
+      const said = l.figures?.[to] ? to : from,
+        usual = l.figures?.[from] && l.figures[to] ? '' : ', the other being what is usual for this material'
       out.push({
-        path: `${at}.recoatTo`,
-        reason: `the window would close at ${recoatTo.value} h, before it opens at ${recoatFrom.value} h`,
+        path: `finish.layers[${i}].figures.${said}`,
+        reason: `“${TIN_FIGURES[to].label}” ${ends} does not lie above “${TIN_FIGURES[from].label}” ${begins}${usual}: the window would end before it begins`,
       })
-    if (airFrom && airTo && airTo.value <= airFrom.value)
-      out.push({
-        path: `${at}.airTo`,
-        reason: `air up to ${airTo.value} °C lies below its least, ${airFrom.value} °C`,
-      })
+    }
   })
   if (levelling && grainOf(levelling.to) > grainOf(levelling.from))
     out.push({

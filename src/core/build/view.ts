@@ -9,20 +9,23 @@ export type Facts = Omit<Shaped, keyof Fitted>
 export type LaidFacts = Omit<Laid, keyof Fitted>
 
 /** Parts by their slots, and the facts beside them: of a build as it stands, or with other parts tried in it. */
-export interface View<F = Facts> {
+export interface View<F = Facts, S = Shaped> {
   readonly facts: F
+  /** The build as it stands whatever is tried in it: what its readings taught was read on its own parts. */
+  readonly stands: S
   part(slot: string): Part | undefined
 }
 
-const views = new WeakMap<Fitted, View<Fitted>>()
+const views = new WeakMap<Fitted, View<Fitted, Fitted>>()
 
 /** A build as it stands. */
-export function viewOf<B extends Fitted>(build: B): View<B> {
+export function viewOf<B extends Fitted>(build: B): View<B, B> {
   const known = views.get(build)
-  if (known) return known as View<B>
+  if (known) return known as View<B, B>
   const byId = new Map(build.parts.map(p => [p.id, hollowed(p)]))
-  const view: View<B> = {
+  const view: View<B, B> = {
     facts: build,
+    stands: build,
     part: slot => {
       const id = build.slots[slot]
       return id === undefined ? undefined : byId.get(id)

@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
+import { COSTED, DRILLED, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import type { Present } from '../calendar/schedule.ts'
 import { meterAtJack } from '../meter/jack.ts'
@@ -80,23 +80,23 @@ export const FACTS = {
   film: filmWork,
   /** Ways of levelling that hold. */
   levelWays,
-  setup: fact(LAID, setupWork),
+  setup: setupWork,
   /** Where strings buzz, and how low they can go. */
   buzz: buzzWork,
   intonation: intonationWork,
   tremolo: tremoloWork,
   /** Every setting of the circuit's switches. */
   settings: fact(WIRED, allSettings),
-  meter: fact(WIRED, meterAtJack),
+  meter: meterAtJack,
   /** Ways of the wires through the body. */
   ways: wireWays,
   /** What is done with iron and wire, in its turn, with what is known of each joint. */
   solder: solderActs,
   solderDrawing: drawing,
   /** What grounds every piece of metal, and which rings that makes. */
-  ground: fact(SHAPED, groundOf),
+  ground: groundOf,
   /** What lining hollows and guard comes to. */
-  shielding: fact(SHAPED, shieldingOf),
+  shielding: shieldingOf,
   costs: fact(COSTED, costSheet),
   plan: planned,
   gates: dated((b, now) => gatesOf(planned(b, now).steps, fit(b).now)),

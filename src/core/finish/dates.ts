@@ -2,7 +2,7 @@ import type { Build } from '../build/build.ts'
 import { dryingFactor } from './drying.ts'
 import type { FinishAct } from './acts.ts'
 import type { FinishWork } from './finishWork.ts'
-import { OPEN } from './materials.ts'
+import { OPEN } from '../parts/materialFigures.ts'
 
 const HOUR = 3_600_000
 /** A window that closes within so many hours is closing [our choice]. */

@@ -6,8 +6,7 @@ import type { FeatureRole } from '../parts/featureRoles.ts'
 import type { Part } from '../parts/part.ts'
 import { doubtOf, type Quantity } from '../units/quantity.ts'
 import { builtBy } from './coats.ts'
-import { layerFacts } from './layerFacts.ts'
-import { UNLEARNED } from './learned.ts'
+import { learnedLayers, type Filmed } from './learnedLayers.ts'
 import { SLOT_OF } from './zones.ts'
 
 /** Places that are masked or chased after unless the build says otherwise [common practice]: bare routs are not worth it. */
@@ -36,16 +35,14 @@ export const takesFinish = (p: Part): boolean =>
 /** The face that holes and routs of a part open in, whose layers find their way into them. */
 const OPENS_IN: Partial<Record<Part['kind'], Zone>> = { body: 'body top', neck: 'headstock face' }
 
-/** What the layers of a face leave in what opens in it, mm, and its half-width, as far as their tins say. */
-export function facesFilm(finish: Pick<Build, 'finish'>['finish'], zone: Zone): { value: number; doubt: number } {
+/** What the layers of a face leave in what opens in it, mm, and its half-width, with what readings taught of them. */
+export function facesFilm(build: Filmed, zone: Zone): { value: number; doubt: number } {
   let value = 0,
     square = 0
-  for (const layer of finish.layers) {
-    if (!layer.zones.includes(zone)) continue
-    const facts = layerFacts(layer)
+  for (const { facts, learned, coats } of learnedLayers(build)) {
     // A cloth leaves nothing in a hole.
-    if (facts.way === 'wipe') continue
-    const { flat } = builtBy(facts, UNLEARNED, layer.coats)
+    if (!facts.layer.zones.includes(zone) || facts.way === 'wipe') continue
+    const { flat } = builtBy(facts, learned, coats)
     value += flat.value
     square += doubtOf(flat) ** 2
   }
@@ -57,12 +54,12 @@ export function facesFilm(finish: Pick<Build, 'finish'>['finish'], zone: Zone): 
  * loses its film twice unless it is masked]: what is said for this build, else what the layers of the face around it
  * build. Nothing on a part that is finished already, and nothing where it is masked.
  */
-export function filmFor<Q>(m: Maths<Q>, build: Pick<Build, 'finish' | 'steps'>, part: Part, role: FeatureRole): Q {
+export function filmFor<Q>(m: Maths<Q>, build: Filmed & Pick<Build, 'steps'>, part: Part, role: FeatureRole): Q {
   if (!takesFinish(part) || build.steps.some(s => s.step === CURED)) return m.exact(0)
   if ((build.finish.masked ?? USUALLY_MASKED).includes(role)) return m.exact(0)
   const own = build.finish.film,
     zone = OPENS_IN[part.kind],
-    { value, doubt } = own ?? (zone ? facesFilm(build.finish, zone) : { value: 0, doubt: 0 })
+    { value, doubt } = own ?? (zone ? facesFilm(build, zone) : { value: 0, doubt: 0 })
   return value === 0 && doubt === 0
     ? m.exact(0)
     : m.given({
@@ -75,7 +72,7 @@ export function filmFor<Q>(m: Maths<Q>, build: Pick<Build, 'finish' | 'steps'>, 
 }
 
 /** The same as a quantity that remembers. */
-export const filmOn = (build: Pick<Build, 'finish' | 'steps'>, part: Part, role: FeatureRole): Quantity =>
+export const filmOn = (build: Filmed & Pick<Build, 'steps'>, part: Part, role: FeatureRole): Quantity =>
   filmFor(quantities, build, part, role)
 
 /** Whether a layer lies on a part. */

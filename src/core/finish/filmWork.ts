@@ -10,7 +10,7 @@ import { spreadOfFilm } from './coats.ts'
 import { FINISHED, finishWork, type FinishWork } from './finishWork.ts'
 import { learnedStroke } from './learned.ts'
 import { edgeShare, LEAVE, PRESSURE, strokesFor, takenOnFlat, throughChance, type Places } from './levelling.ts'
-import type { Spread } from './materials.ts'
+import type { Spread } from '../parts/materialFigures.ts'
 import { contourAt, edgeRadiusOf, edgeStretches, PLACE, type Stretch } from './zones.ts'
 
 /** Zones that paper goes over flat, in the order they are named. */

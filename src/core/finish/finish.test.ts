@@ -605,7 +605,17 @@ describe('what a document refuses of a finish', () => {
           recoatTo: { value: 6, doubt: 1, basis: 'claimed' },
         },
       },
-      /close at 6 h, before it opens at 12 h/,
+      /figures\.recoatTo: “recoat until” 6 does not lie above “recoat from” 12:/,
+    ],
+    [
+      'a window with one end from the tin, the other from what is usual: 72 h for oil-varnish',
+      { material: 'oil-varnish', figures: { recoatFrom: { value: 100, doubt: 1, basis: 'claimed' } } },
+      /figures\.recoatFrom: “recoat until” 72 does not lie above “recoat from” 100, the other being what is usual/,
+    ],
+    [
+      'the same of the air: 15 °C at least for oil-varnish',
+      { material: 'oil-varnish', figures: { airTo: { value: 12, doubt: 1, basis: 'claimed' } } },
+      /figures\.airTo: “air to” 12 does not lie above “air from” 15, the other/,
     ],
     ['a layer on no zone', { zones: [] }, /at least one zone/],
     ['a zone that is none', { zones: ['lid'] }, /zones/],

@@ -1,6 +1,5 @@
 import type { Build } from '../build/build.ts'
 import type { SurfaceState, Zone } from '../build/finishNames.ts'
-import { LAID } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
 import { readingRef, type AirWhat } from '../build/readingRef.ts'
@@ -12,13 +11,12 @@ import { edgeRadius, filmOfZones, type ZoneFilm } from './coats.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { takesFinish, USUALLY_MASKED } from './film.ts'
 import { layerFacts, type LayerFacts } from './layerFacts.ts'
-import { learnedFilm, UNLEARNED, type Learned } from './learned.ts'
+import { FILMED, learnedLayers, type LayerState } from './learnedLayers.ts'
 import { edgeRadiusOf, SLOT_OF, zonesOf, type ZoneFacts } from './zones.ts'
 import { WOOD_PREPARATION } from '../parts/grits.ts'
-import { doubtOf, exact } from '../units/quantity.ts'
 
 /** What of a document settles the finish, but for what is done. */
-export const FINISHED = [...LAID, 'cuts', 'finish', 'climate'] as const
+export const FINISHED = [...FILMED, 'climate'] as const
 export type Finished = Pick<Build, (typeof FINISHED)[number]>
 
 /** What is wrong or worth knowing, and what to do about it. */
@@ -32,12 +30,6 @@ export interface FinishFinding {
     | { kind: 'strip'; zone: Zone }
     | { kind: 'barrier'; before: string; zones: Zone[] }
     | { kind: 'fill'; zones: Zone[] }
-}
-
-export interface LayerState {
-  facts: LayerFacts
-  learned: Learned
-  coats: number
 }
 
 export interface FinishWork {
@@ -109,22 +101,13 @@ export const finishWork = fact(FINISHED, (build): FinishWork => {
     radius = edgeRadius(edgeRadiusOf(body)),
     has = new Set(zones.map(z => z.zone))
   // A layer lies on the zones that this instrument has.
-  const facts = build.finish.layers
-    .map(l => layerFacts({ ...l, zones: l.zones.filter(z => has.has(z)) }))
-    .filter(f => f.layer.zones.length)
-  const layers: LayerState[] = []
-  for (const f of facts) {
-    const so = filmOfZones(layers, radius)
-    const below = (zone: string) => {
-      const q = so.find(z => z.zone === zone)?.total ?? exact(0)
-      return { value: q.value, doubt: doubtOf(q) }
-    }
-    layers.push({
-      facts: f,
-      learned: build.readings.length ? learnedFilm(f, build.readings, zones, below, radius.value) : UNLEARNED,
-      coats: f.layer.coats,
-    })
-  }
+  const layers = learnedLayers(build)
+    .map(l => ({
+      ...l,
+      facts: layerFacts({ ...l.facts.layer, zones: l.facts.layer.zones.filter(z => has.has(z)) }),
+    }))
+    .filter(l => l.facts.layer.zones.length)
+  const facts = layers.map(l => l.facts)
   const met = meetings(facts, z => surfaceOf(build, z)),
     coated = new Set(facts.flatMap(f => f.layer.zones))
   const acts = finishActs({

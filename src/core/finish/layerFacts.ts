@@ -1,9 +1,10 @@
 import type { FinishLayer } from '../build/finishRecord.ts'
 import type { Way } from '../build/finishNames.ts'
 import { STORED_UNIT } from '../parts/dimensionSpec.ts'
+import { MATERIAL_FIGURES, type Spread } from '../parts/materialFigures.ts'
 import { TIN_FIGURES, type FigureName } from '../parts/kinds/finishing.ts'
 import { derived, fromSource, type Quantity, type Source } from '../units/quantity.ts'
-import { MATERIALS, PEEL, type Material, type Spread } from './materials.ts'
+import { MATERIALS, PEEL, type Material } from './materials.ts'
 
 /** Figures that the table has for every material. */
 export type Tabled = Exclude<FigureName, 'contents'>
@@ -29,7 +30,7 @@ export function layerFacts(layer: FinishLayer): LayerFacts {
     way = layer.way ?? material.ways[0]!
   const figure = (name: Tabled): Source => {
     const said = layer.figures?.[name],
-      [value, doubt] = material.figures[name],
+      [value, doubt] = MATERIAL_FIGURES[layer.material][name],
       { label, quantity } = TIN_FIGURES[name],
       unit = STORED_UNIT[quantity]
     return {

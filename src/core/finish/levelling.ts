@@ -2,7 +2,7 @@ import type { Pad } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
 import { gritLadder, scratchOf } from '../parts/grits.ts'
 import { SIGMA } from '../units/weighted.ts'
-import type { Spread } from './materials.ts'
+import type { Spread } from '../parts/materialFigures.ts'
 
 /** How much harder paper presses on an edge than on a flat, by what is behind it [from memory: handbook, chapter 7]. */
 export const PRESSURE: Record<Pad, Spread> = {

@@ -4,7 +4,8 @@ import type { Supply } from '../parts/kinds/finishing.ts'
 import type { MaterialName } from '../parts/materialNames.ts'
 import type { Part } from '../parts/part.ts'
 import type { Levelling } from '../build/finishRecord.ts'
-import type { FinishWork, LayerState } from './finishWork.ts'
+import type { FinishWork } from './finishWork.ts'
+import type { LayerState } from './learnedLayers.ts'
 
 /** Something that the finish needs, how much, what of it is there, and how much to buy. */
 export interface Need {

@@ -37,6 +37,10 @@ function only(j: Joined, of: View): View {
       if (!slots.has(slot)) throw new Error(`${j.id} reads the ${slot} and does not say so`)
       return of.part(slot)
     },
+    get stands() {
+      if (!j.film) throw new Error(`${j.id} reads the build as it stands and does not say so`)
+      return of.stands
+    },
     facts: new Proxy(of.facts, {
       get(target, key) {
         if (!facts.has(String(key))) throw new Error(`${j.id} reads ${String(key)} and does not say so`)

@@ -1,5 +1,6 @@
 import type { Instrument } from '../build/build.ts'
 import type { View } from '../build/view.ts'
+import { learnedLayers } from '../finish/learnedLayers.ts'
 import { FAMILY_FILES } from './families/index.ts'
 import type { Joined } from './family.ts'
 
@@ -21,6 +22,7 @@ const dependencies = (j: Joined, v: View): readonly unknown[] => [
   ...j.slots.map(s => v.part(s)),
   ...(j.beside ?? []).map(s => v.part(s)),
   ...(j.facts ?? []).map(k => v.facts[k]),
+  ...(j.film ? [v.facts.finish, v.facts.steps, learnedLayers(v.stands)] : []),
 ]
 
 /** Whether a joint depends on the very objects of a list made by `dependencies`; asked at every joint on every edit, so nothing is made anew. */
@@ -30,6 +32,8 @@ function unchanged(of: readonly unknown[], j: Joined, v: View): boolean {
   for (const s of j.slots) if (of[n++] !== v.part(s)) return false
   for (const s of j.beside ?? []) if (of[n++] !== v.part(s)) return false
   for (const k of j.facts ?? []) if (of[n++] !== v.facts[k]) return false
+  if (j.film && (of[n++] !== v.facts.finish || of[n++] !== v.facts.steps || of[n++] !== learnedLayers(v.stands)))
+    return false
   return true
 }
 

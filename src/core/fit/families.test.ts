@@ -1,3 +1,5 @@
+import { readingText } from '../build/readingRef.ts'
+import { finishWork } from '../finish/finishWork.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
@@ -525,7 +527,8 @@ describe('Kestrel as it comes', () => {
     // Half of 23 − 17.9 less the offset, less one film: two coats of primer, three of colour, four of clear, each wet × solids,
     // less what P320 and P400 scuff off between the primer's and the clear's.
     const film = 2 * 37.8 - 0.3 * (46.2 / 4) + 3 * 24.5 + 4 * 24.8 - 3 * 0.3 * (35 / 4)
-    expect(by('pickup-bridge-rout').clearance.value).toBeCloseTo((23 - 17.9) / 2 - 6 - film / 1000, 6)
+    const unread = find({ ...demo('kestrel'), readings: [] }, 'pickup-bridge-rout')
+    expect(unread.clearance.value).toBeCloseTo((23 - 17.9) / 2 - 6 - film / 1000, 6)
   })
   it('has studs a shade thin', () => {
     // Hole 10.98 − bushing 10.9.
@@ -566,6 +569,31 @@ describe('what a finish and the seasons take', () => {
         'pickup-neck-rout',
       ).clearance.value
     expect(at(['pickup-rout']) - at([])).toBeCloseTo(film, 9)
+  })
+  it('goes by what was read on a panel, a gauge and a can, as the station does', () => {
+    const b = demo('kestrel'),
+      top = b.finish.layers.filter(l => l.zones.includes('body top')).at(-1)!
+    const at = (readings: Build['readings']) => find({ ...b, readings }, 'pickup-neck-rout').clearance.value
+    const of = (how: Parameters<typeof readingText>[0], value: number) => [
+      ...b.readings,
+      { id: 'read-now', of: readingText(how), value, doubt: value / 1e6, at: '2026-11-25T10:00:00Z' },
+    ]
+    const coats = top.coats,
+      bare = at(b.readings)
+    // Four coats of 24.8 µm were reckoned; the panel's step says forty less.
+    const panel = { kind: 'film', how: 'panel', layer: top.id, coats } as const
+    expect(bare - at(of(panel, 24.8 * coats - 40))).toBeCloseTo(-0.04, 4)
+    // A can that lost nothing to speak of put next to nothing on: most of the layer's film is missing in the hole.
+    const can = { kind: 'film', how: 'weight', layer: top.id, coats } as const
+    expect(at(of(can, 1)) - bare).toBeGreaterThan(0.05)
+    // A gauge reads all that lies there: 60 µm more than lies below the uppermost layer.
+    const below = 2 * 37.8 - 0.3 * (46.2 / 4) + 3 * 24.5
+    const gauge = { kind: 'film', how: 'gauge', zone: 'body top', layer: top.id, coats } as const
+    expect(at(of(gauge, below + 60)) - bare).toBeGreaterThan(0.005)
+    const station = (readings: Build['readings']) =>
+      finishWork({ ...b, readings }).films.find(f => f.zone === 'body top')!.total.value / 1000
+    for (const readings of [of(panel, 40), of(can, 30), of(gauge, below + 60)])
+      expect(station(b.readings) - station(readings)).toBeCloseTo(at(readings) - bare, 9)
   })
   it('is two films off a bare neck’s tuner holes, and none off a finished one’s', () => {
     const b = demo('kestrel'),

@@ -121,6 +121,8 @@ export interface Joined {
   beside?: readonly string[]
   /** What it reads of the build beside its parts. */
   facts?: readonly (keyof Facts)[]
+  /** It loses the film that the finish still puts on. */
+  film?: true
   /** Slots whose part could be swapped instead; left out: all of its own. */
   swaps?: readonly string[]
   /** The search leaves it to Fit. */

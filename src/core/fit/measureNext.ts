@@ -56,10 +56,10 @@ export function chanceToSettle(joint: Joint, sourceId: string): number {
   return Math.min(1, chance)
 }
 
-/** Whether a joint is doubtful because its parts are only assumed. */
 /** Share of the work that a reading nobody took stands for, however sure the usual is [our choice]. */
 const LEAST_STAKE = 0.1
 
+/** Whether a joint is doubtful because its parts are only assumed. */
 const hangsOnAssumption = (j: Joint): boolean => assumedShare(j.clearance) >= GUESSED
 
 /**
@@ -88,7 +88,7 @@ function workOn(j: Joint, strings: number): number {
  * JCGM 100:2008 §5.1.2) [published].
  */
 export function measureNext(build: Shaped, joints: readonly Joint[], most = 8): MeasureItem[] {
-  const found = new Map<string, MeasureItem>()
+  const found = new Map<string, Omit<MeasureItem, 'label'>>()
   for (const j of joints) {
     if (j.state !== "can't tell") continue
     for (const { source } of j.clearance.terms.values()) {
@@ -105,7 +105,6 @@ export function measureNext(build: Shaped, joints: readonly Joint[], most = 8): 
         continue
       const item = found.get(source.id) ?? {
         ref: source.id,
-        label: dimensionName(build, source.id),
         partName: part.name,
         value: source.value,
         doubt: source.doubt,
@@ -125,5 +124,8 @@ export function measureNext(build: Shaped, joints: readonly Joint[], most = 8): 
       found.set(source.id, item)
     }
   }
-  return [...found.values()].sort((a, b) => b.stake - a.stake || b.settles - a.settles).slice(0, most)
+  return [...found.values()]
+    .sort((a, b) => b.stake - a.stake || b.settles - a.settles)
+    .slice(0, most)
+    .map(m => ({ ...m, label: dimensionName(build, m.ref) }))
 }

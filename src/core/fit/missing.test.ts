@@ -8,6 +8,7 @@ import type { Build } from '../build/build.ts'
 import { PART_KINDS } from '../parts/partKinds.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { missingIn } from '../units/quantity.ts'
+import { applyChange } from './applyFixes.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Joint } from './joint.ts'
 import { measureNext } from './measureNext.ts'
@@ -111,6 +112,47 @@ describe('a dimension that nobody has read', () => {
       takeReading(heel, { of: readingOf(ref), value, doubt: 0.1, at: '2026-11-25T10:00:00Z' })
     expect(rod(read(15))).toMatchObject({ state: 'snug' })
     expect(rod(read(38))).toMatchObject({ state: "won't go" })
+  })
+  it('a guard that carries the pickups is asked for its edges, unless it has none', () => {
+    const withGuard = (
+      mounting: 'on the guard' | 'in rings',
+      traits: Record<string, string>,
+      dims: Record<string, number> = {},
+    ) =>
+      plainBuild({
+        instrument: { mounting, extras: ['guard'] },
+        parts: { neck: { dims: { heelWidth: 56 } }, guard: { traits, dims: { thickness: 2.4, ...dims } } },
+      })
+    const states = (b: Build) =>
+      ['guard-neck', 'guard-bridge'].map(id => jointsAsTheyStand(b).find(j => j.id === id)?.state)
+    expect(states(withGuard('on the guard', {}))).toEqual(["can't tell", "can't tell"])
+    expect(states(withGuard('on the guard', { notch: 'none', bridgeSide: 'none' }))).toEqual([undefined, undefined])
+    expect(states(withGuard('in rings', {}))).toEqual([undefined, undefined])
+    expect(states(withGuard('in rings', { notch: 'there' }))).toEqual(["can't tell", undefined])
+    const b = withGuard('on the guard', {}),
+      guard = b.parts.find(p => p.kind === 'guard')!
+    expect(measureNext(b, jointsAsTheyStand(b), 100).map(m => m.ref)).toContain(`${guard.id}/dims.notchWidth`)
+    // (57 − 56) / 2 a side is snug; (56.2 − 56) / 2 is not.
+    expect(states(withGuard('on the guard', {}, { notchWidth: 57 }))[0]).toBe('snug')
+    expect(states(withGuard('on the guard', {}, { notchWidth: 56.2 }))[0]).toBe('tight')
+  })
+  it('a flat foot on an arched top is sanded to it, and reads so afterwards', () => {
+    const b = plainBuild({
+      instrument: { mounting: 'in rings' },
+      parts: {
+        body: { dims: { topRadius: 400 } },
+        'ring-bridge': { traits: { foot: 'flat' }, dims: { width: 90, length: 46 } },
+      },
+    })
+    const foot = jointsAsTheyStand(b).find(j => j.id === 'ring-bridge-curve')!
+    // 0.5 − 90² / (8 · 400): the rise of a chord.
+    expect(foot.clearance.value).toBeCloseTo(0.5 - 2.53125, 6)
+    const sanded = foot.fixes
+      .find(f => f.method === 'sand-foot')!
+      .changes.reduce((at, c) => applyChange(at, c, {}), b)
+    const after = jointsAsTheyStand(sanded).find(j => j.id === 'ring-bridge-curve')!
+    expect(after.state).toBe('snug')
+    expect(after.clearance.value).toBeCloseTo(0.5, 6)
   })
   it('a spring three times too long is told, a screw cut short as well', () => {
     const b = plainBuild({

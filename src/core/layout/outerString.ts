@@ -19,7 +19,7 @@ export interface OuterString {
  * outwards. Undefined while neck or bridge are not described.
  * @param side 1 for the treble side
  */
-export function outerString(v: View<LaidFacts>, side: 1 | -1): OuterString | undefined {
+export function outerString(v: View<LaidFacts, unknown>, side: 1 | -1): OuterString | undefined {
   const neck = v.part('neck')?.dims,
     spread = v.part('bridge')?.dims.stringSpread?.value
   if (!neck?.widthAtNut || !neck.scaleLength || spread === undefined) return undefined

@@ -39,6 +39,7 @@ function ruleOf(j: Joined, build: Build): Rule {
   const given: (Part | undefined)[] = []
   const view: View = {
     facts: build,
+    stands: build,
     part: slot => {
       const i = j.slots.indexOf(slot)
       return i < 0 ? own.part(slot) : given[i]

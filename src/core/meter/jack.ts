@@ -1,5 +1,7 @@
 import type { Wired } from '../build/docs.ts'
+import { lastAlike } from '../build/kept.ts'
 import { readingText } from '../build/readingRef.ts'
+import { electricParts } from '../circuit/electricParts.ts'
 import { jackResistance, OPEN } from '../circuit/jackResistance.ts'
 import { piecesOf } from '../circuit/pieces.ts'
 import { allSettings, settingKey, settingLabel, type Settings } from '../circuit/settings.ts'
@@ -24,8 +26,20 @@ export interface MeterExpectation {
   meaning: string
 }
 
-/** What a meter at the jack should say in every position, and what it did say. */
-export function meterAtJack(build: Wired): MeterExpectation[] {
+/**
+ * What a meter at the jack should say in every position, and what it did say: the same list while nothing electrical is
+ * another.
+ */
+export const meterAtJack = (build: Wired): MeterExpectation[] =>
+  metAtJack({ ...build, parts: electricParts(build.parts) })
+
+const metAtJack = lastAlike(
+  (b: Wired) => [b.instrument, b.slots, b.circuit, b.readings],
+  b => b.parts,
+  expectations,
+)
+
+function expectations(build: Wired): MeterExpectation[] {
   const expect = expecter(build),
     taken = new Map(ohmsTaken(build).map(o => [o.of, o]))
   return allSettings(build).map(s => {

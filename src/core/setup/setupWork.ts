@@ -1,4 +1,5 @@
-import type { Laid } from '../build/docs.ts'
+import { LAID, type Laid } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import { readingText } from '../build/readingRef.ts'
 import type { Reading } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
@@ -107,7 +108,7 @@ function shimSays(build: Laid): string {
  * The setup in the handbook's order: relief, nut, action. Every step moves the next, so a reading older than the
  * newest reading of a step before it has to be taken again [common practice].
  */
-export function setupWork(build: Laid): SetupWork {
+export const setupWork = fact(LAID, (build): SetupWork => {
   const strings = stringTable(build)
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge')
@@ -241,4 +242,4 @@ export function setupWork(build: Laid): SetupWork {
   }
   const next = adjustments.find(a => a.state !== 'on target')?.id
   return { strings, totalNewtons: strings.reduce((s, r) => s + r.newtons, 0), adjustments, next }
-}
+})

@@ -1,5 +1,6 @@
 import type { Wire } from '../build/circuitRecord.ts'
-import type { Shaped } from '../build/docs.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import { lugRef } from '../build/lugRef.ts'
 import { partIn } from '../build/references.ts'
 import { bonds } from '../circuit/bonds.ts'
@@ -228,7 +229,7 @@ function schoolOf(edges: readonly Edge[]): { school: School; hub: string | undef
  * one turn does [published: Faraday's law]: beside a coil of thousands of turns that is what it encloses against what
  * they enclose together, whatever the field.
  */
-export function groundOf(build: Shaped): Ground {
+export const groundOf = fact(SHAPED, (build): Ground => {
   const ways = wireWays(build),
     plates = metalPlates(build),
     edges = edgesOf(build, ways, plates),
@@ -319,7 +320,7 @@ export function groundOf(build: Shaped): Ground {
       0,
     ),
   }
-}
+})
 
 /**
  * The circuit's ground wires laid again by one school: as a star about the piece that most of them meet at already, or as

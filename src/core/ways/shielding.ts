@@ -1,4 +1,5 @@
-import type { Shaped } from '../build/docs.ts'
+import { SHAPED } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
 import type { ShieldSort } from '../build/circuitRecord.ts'
 import { placeComponents } from '../circuit/drawing/place.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
@@ -67,7 +68,7 @@ const around = (p: readonly Point[]): number =>
  * What lining the hollows under pickups and controls, and the guard's back over them, comes to: walls and floors
  * [geometry], and hot lugs that stand too near.
  */
-export function shieldingOf(build: Shaped): Shielding | undefined {
+export const shieldingOf = fact(SHAPED, (build): Shielding | undefined => {
   const l = layOut(build),
     ways = wireWays(build)
   if (!l || !ways) return undefined
@@ -108,6 +109,6 @@ export function shieldingOf(build: Shaped): Shielding | undefined {
     foil: area * (1 + SHIELD_RULES.foil.overlap),
     keepOut: keepOut.sort((a, b) => a.gap - b.gap),
   }
-}
+})
 
 const minus = (a: Point, b: Point): [number, number] => [a[0] - b[0], a[1] - b[1]]

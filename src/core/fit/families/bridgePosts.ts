@@ -116,7 +116,7 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
     id: `${posts}-bushing`,
     family: bushing,
     slots: [posts, 'body'],
-    facts: ['finish', 'steps'],
+    film: true,
     clearance(m, v) {
       const body = v.part('body'),
         set = v.part(posts)
@@ -124,7 +124,7 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
       return m.sum([
         [1, m.smallest(holesFor(body, posts).map(h => m.in(body, h, 'diameter')))],
         [-1, m.of(set, 'bushingDiameter')],
-        [-2, filmFor(m, v.facts, body, 'stud-hole')],
+        [-2, filmFor(m, v.stands, body, 'stud-hole')],
       ])
     },
     words: () => ({

@@ -290,7 +290,8 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
       family: bore,
       slots: [slot, holder],
       ...above,
-      facts: ['placements', 'finish', 'steps'],
+      facts: ['placements'],
+      film: true,
       clearance(m, v) {
         const p = placeOf(v, holder, slot),
           part = v.part(slot)
@@ -298,7 +299,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
         return m.sum([
           [1, m.in(p.part, p.hole, 'diameter')],
           [-1, m.of(part, 'threadDiameter')],
-          [-2, filmFor(m, v.facts, p.part, p.hole.role)],
+          [-2, filmFor(m, v.stands, p.part, p.hole.role)],
         ])
       },
       words: () => ({

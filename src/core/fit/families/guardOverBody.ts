@@ -1,3 +1,5 @@
+import { asked } from '../../build/assumed.ts'
+import type { Instrument } from '../../build/build.ts'
 import { kept } from '../../build/kept.ts'
 import { quantities, type Maths } from '../../build/maths.ts'
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
@@ -266,14 +268,27 @@ const jointsOf = (slot: string, name: string): readonly Joined[] => [
   },
 ]
 
+/**
+ * Whether a guard has an edge that nobody has measured: it says so, or it carries the pickups and so reaches from neck
+ * to bridge, unless it says that it does not [common practice].
+ */
+const hasEdge = (says: string | undefined, mounting: Instrument['mounting']): boolean =>
+  says === undefined ? mounting === 'on the guard' : says === 'there'
+
 const againstNeck: Joined = {
   id: 'guard-neck',
   family: beside,
   slots: ['guard', 'neck'],
-  facts: ['placements'],
+  facts: ['placements', 'instrument'],
   clearance(m, v) {
+    const guard = v.part('guard')
     const gap = [
-      [0.5, m.of(v.part('guard'), 'notchWidth')],
+      [
+        0.5,
+        hasEdge(guard?.traits.notch, v.facts.instrument.mounting)
+          ? m.asked(guard, 'notchWidth')
+          : m.of(guard, 'notchWidth'),
+      ],
       [-0.5, m.of(v.part('neck'), 'heelWidth')],
     ] as const
     const placed = v.facts.placements.guard
@@ -313,7 +328,9 @@ const found: JointFamily = ({ build, layout }) => {
     body = partIn(build, 'body'),
     out: FoundJoint[] = []
   if (!guard || !body || !layout) return []
-  const edge = quantityAt(guard, 'dims.bridgeEdge')
+  const edge = hasEdge(guard.traits.bridgeSide, build.instrument.mounting)
+    ? asked(guard, 'bridgeEdge')
+    : quantityAt(guard, 'dims.bridgeEdge')
   if (edge) {
     const gap = linear([
       [1, layout.line.place],

@@ -132,7 +132,8 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: ty
   id: `heel-width-${where}`,
   family: own,
   slots: ['neck', 'body'],
-  facts: ['finish', 'steps', 'climate'],
+  facts: ['climate'],
+  film: true,
   clearance<Q>(m: Maths<Q>, v: View) {
     const body = v.part('body')
     return (
@@ -141,7 +142,7 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: ty
         [1, m.in(body, pocketIn(body), inPocket)],
         [-1, m.of(v.part('neck'), onHeel)],
         // It is glued before the first coat: no film lies in it.
-        [own === tenonWidth ? 0 : -2, filmFor(m, v.facts, body, 'neck-pocket')],
+        [own === tenonWidth ? 0 : -2, filmFor(m, v.stands, body, 'neck-pocket')],
       ])
     )
   },

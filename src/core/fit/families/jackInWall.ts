@@ -190,7 +190,7 @@ const joinedOf = (plated: boolean): readonly Joined[] => {
       id: 'jack-bore',
       family: bore,
       swaps: ['jack', 'body'],
-      facts: ['finish', 'steps'],
+      film: true,
       clearance(m, v) {
         const h = holderOf(v),
           jack = v.part('jack')
@@ -198,7 +198,7 @@ const joinedOf = (plated: boolean): readonly Joined[] => {
         const gap = m.sum([
           [1, m.in(h.part, h.hole, 'diameter')],
           [-1, m.of(jack, widthOf(jack))],
-          [-2, filmFor(m, v.facts, h.part, h.hole.role)],
+          [-2, filmFor(m, v.stands, h.part, h.hole.role)],
         ])
         return gap && m.value(gap) <= BY_DESIGN ? gap : undefined
       },

@@ -116,7 +116,9 @@ const found: JointFamily = ({ build, layout }) => {
     // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
     const rise = (radius: Quantity | undefined): Quantity =>
       radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
-    const foot = rise(ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined),
+    // A radius that was read or sanded says more than the foot it left the maker with.
+    const radius = ring.dims.footRadius || ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined
+    const foot = rise(radius),
       top = rise(quantityAt(body, 'dims.topRadius'))
     {
       const sign = foot.value >= top.value ? 1 : -1
@@ -141,9 +143,8 @@ const found: JointFamily = ({ build, layout }) => {
           mend(curve, 'sand-foot', {
             title: `Sand the ring’s foot to the top’s ${body.dims.topRadius ? `radius of ${fixed(body.dims.topRadius.value, 0)} mm` : 'flat'}`,
             note: 'Paper taped to the top where the ring will sit, face up; the ring rubbed over it until a pencilled foot is clean all round.',
-            // A flat foot becomes a curved one: enter it so when it is done.
             changes:
-              ring.traits.foot === 'curved'
+              radius || body.dims.topRadius
                 ? [
                     {
                       ref: refOf(ring, 'dims.footRadius'),

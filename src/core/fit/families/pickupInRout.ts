@@ -281,14 +281,15 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
       family: gap,
       slots: [slot, 'body', ...held],
       swaps: [slot, 'body'],
-      facts: ['instrument', 'placements', 'finish', 'steps'],
+      facts: ['instrument', 'placements'],
+      film: true,
       clearance(m, v) {
         const room = roomIn(m, v, slot)
         return (
           room &&
           m.sum([
             [1, room.gap],
-            [-1, filmFor(m, v.facts, v.part('body')!, 'pickup-rout')],
+            [-1, filmFor(m, v.stands, v.part('body')!, 'pickup-rout')],
           ])
         )
       },

@@ -45,7 +45,7 @@ const half = (
   id,
   family: block,
   slots: ['bridge', 'body'],
-  facts: ['finish', 'steps'],
+  film: true,
   clearance(m, v) {
     const body = v.part('body'),
       bridge = v.part('bridge')
@@ -53,7 +53,7 @@ const half = (
     const room = [
       [0.5, m.in(body, routIn(body), key)],
       [-0.5, m.asked(bridge, ofBlock)],
-      [-1, filmFor(m, v.facts, body, 'tremolo-rout')],
+      [-1, filmFor(m, v.stands, body, 'tremolo-rout')],
     ] as const
     const more = swing === undefined ? undefined : m.asked(bridge, swing)
     return m.sum(more ? [...room, [-1, more]] : room)

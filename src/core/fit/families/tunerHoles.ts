@@ -126,12 +126,12 @@ const bushing = (sort: 'pressed' | 'threaded', of: Family<keyof typeof REAM_OR_S
   id: 'tuner-bushing',
   family: of,
   slots: ['tuners', 'neck'],
-  facts: ['finish', 'steps'],
+  film: true,
   clearance(m, v) {
     const neck = v.part('neck'),
       tuners = v.part('tuners')
     if (!neck || !tuners || (tuners.traits.bushing === 'pressed') !== (sort === 'pressed')) return undefined
-    const film = filmFor(m, v.facts, neck, 'tuner-hole')
+    const film = filmFor(m, v.stands, neck, 'tuner-hole')
     return m.sum([
       [1, m.smallest(headOf(neck).holes.map(h => m.in(neck, h, 'diameter')))],
       [-1, m.of(tuners, 'bushingDiameter')],

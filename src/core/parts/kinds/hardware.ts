@@ -249,7 +249,11 @@ export const HARDWARE_KINDS = {
       bridgeEdge: maybe(mm('edge at the bridge, from the notch', 10, 300, 150, 'Rule from the notch’s edge.')),
       mass: massOf(110),
     },
-    traits: { material: maybeTrait('material', ['plastic', 'metal']) },
+    traits: {
+      material: maybeTrait('material', ['plastic', 'metal']),
+      notch: maybeTrait('notch round the neck', ['there', 'none']),
+      bridgeSide: maybeTrait('edge cut out for the bridge', ['there', 'none']),
+    },
   },
   ring: {
     label: 'Pickup ring',

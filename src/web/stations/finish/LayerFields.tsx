@@ -3,11 +3,12 @@ import { WAYS, ZONES, type Way, type Zone } from '../../../core/build/finishName
 import { FinishLayer } from '../../../core/build/finishRecord.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { changeLayer, setFigure, takeTin } from '../../../core/finish/edits.ts'
-import type { LayerState } from '../../../core/finish/finishWork.ts'
+import type { LayerState } from '../../../core/finish/learnedLayers.ts'
 import { dryCoat, type Tabled } from '../../../core/finish/layerFacts.ts'
 import { MATERIALS } from '../../../core/finish/materials.ts'
 import { STORED_UNIT } from '../../../core/parts/dimensionSpec.ts'
 import { TIN_FIGURES } from '../../../core/parts/kinds/finishing.ts'
+import { outOfOrder } from '../../../core/parts/materialFigures.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Heading } from '../../components/Heading.tsx'
@@ -25,21 +26,15 @@ import { within } from '../../components/within.ts'
 const FIGURES = Object.keys(TIN_FIGURES).filter(k => k !== 'contents') as Tabled[]
 const short = (v: number) => String(Number(v.toPrecision(3)))
 
-/** Figures that come in pairs: the second lies above the first. */
-const PAIRS: readonly (readonly [Tabled, Tabled])[] = [
-  ['recoatFrom', 'recoatTo'],
-  ['airFrom', 'airTo'],
-]
-
 /** Why a figure cannot stand beside its pair, whether that comes from the tin or from the table. */
-function outOfOrder(f: LayerState['facts'], name: Tabled, v: number): string | undefined {
-  for (const [from, to] of PAIRS) {
-    if (name === from && v >= f.value(to))
-      return `must lie below “${TIN_FIGURES[to].label}”, ${short(f.value(to))}: the window would end before it begins`
-    if (name === to && v <= f.value(from))
-      return `must lie above “${TIN_FIGURES[from].label}”, ${short(f.value(from))}: the window would end before it begins`
-  }
-  return undefined
+function crossed({ layer }: LayerState['facts'], name: Tabled, value: number): string | undefined {
+  const o = outOfOrder(layer.material, { ...layer.figures, [name]: { value } }).find(
+    x => x.from === name || x.to === name,
+  )
+  if (!o) return undefined
+  return name === o.from
+    ? `must lie below “${TIN_FIGURES[o.to].label}”, ${short(o.ends)}: the window would end before it begins`
+    : `must lie above “${TIN_FIGURES[o.from].label}”, ${short(o.begins)}: the window would end before it begins`
 }
 
 /** A layer's coats and film, the readings of it, and what its tin says. */
@@ -157,7 +152,7 @@ export function LayerFields({ state }: { state: LayerState }) {
                     label={spec.label}
                     text={`${short(s.value)}${unit ? ` ${unit}` : ''}`}
                     parse={within(spec, spec.label, unit)}
-                    check={v => outOfOrder(f, name, v)}
+                    check={v => crossed(f, name, v)}
                     onValue={value =>
                       editBuild(
                         b =>

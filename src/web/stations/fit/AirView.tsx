@@ -42,7 +42,7 @@ export function AirView() {
       onValue={v => set({ [key]: v })}
     />
   )
-  const film = build.finish.film?.value ?? facesFilm(build.finish, 'body top').value
+  const film = build.finish.film?.value ?? facesFilm(build, 'body top').value
   const masked = build.finish.masked ?? USUALLY_MASKED
   const toggle = (r: FeatureRole) =>
     editBuild(b => {

@@ -1,0 +1,71 @@
+import type { Build } from '../build/build.ts'
+import { LAID } from '../build/docs.ts'
+import { lastAlike } from '../build/kept.ts'
+import { readingRef } from '../build/readingRef.ts'
+import { partIn } from '../build/references.ts'
+import { doubtOf, exact } from '../units/quantity.ts'
+import { edgeRadius, filmOfZones } from './coats.ts'
+import { layerFacts, type LayerFacts } from './layerFacts.ts'
+import { learnedFilm, UNLEARNED, type Learned } from './learned.ts'
+import { edgeRadiusOf, zonesOf, type ZoneFacts } from './zones.ts'
+
+/** What of a document settles how thick its layers really are. */
+export const FILMED = [...LAID, 'cuts', 'finish'] as const
+export type Filmed = Pick<Build, (typeof FILMED)[number]>
+
+/** A layer with what is known of its film. */
+export interface LayerState {
+  facts: LayerFacts
+  learned: Learned
+  coats: number
+}
+
+const NO_ZONES: readonly ZoneFacts[] = []
+
+const readOf = lastAlike(
+  (b: Filmed) => [b.readings],
+  () => 0,
+  b => b.readings.filter(r => readingRef(r.of)?.kind === 'film'),
+)
+
+/**
+ * Every layer of the finish, from below, with what readings of panel, gauge and can taught of its film: the same list
+ * while layers, readings, faces and edges are. Station and holes both go by it.
+ */
+export const learnedLayers = (build: Filmed): LayerState[] => {
+  const readings = readOf(build)
+  return taught({
+    layers: build.finish.layers,
+    readings,
+    zones: readings.length ? zonesOf(build) : NO_ZONES,
+    edge: edgeRadiusOf(partIn(build, 'body')),
+  })
+}
+
+const taught = lastAlike(
+  (a: {
+    layers: Filmed['finish']['layers']
+    readings: Filmed['readings']
+    zones: readonly ZoneFacts[]
+    edge: ReturnType<typeof edgeRadiusOf>
+  }) => [a.layers, a.readings],
+  a => [a.zones, a.edge],
+  ({ layers, readings, zones, edge }) => {
+    const radius = edgeRadius(edge),
+      out: LayerState[] = []
+    for (const l of layers) {
+      const facts = layerFacts(l),
+        so = readings.length ? filmOfZones(out, radius) : []
+      const below = (zone: string) => {
+        const q = so.find(z => z.zone === zone)?.total ?? exact(0)
+        return { value: q.value, doubt: doubtOf(q) }
+      }
+      out.push({
+        facts,
+        learned: readings.length ? learnedFilm(facts, readings, zones, below, radius.value) : UNLEARNED,
+        coats: l.coats,
+      })
+    }
+    return out
+  },
+)
