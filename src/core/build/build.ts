@@ -530,6 +530,19 @@ export class OwnStep {
   @Min(1)
   @Max(6000)
   minutes!: number
+
+  /** A step that waits for this one. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(160)
+  before?: string
+
+  /** Hours to wait after it before what follows. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(9000)
+  waitHours?: number
 }
 
 /** A line in the log that the builder wrote. */

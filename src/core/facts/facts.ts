@@ -8,7 +8,7 @@ import { costSheet } from '../cost/costSheet.ts'
 import { markList } from '../drill/markList.ts'
 import { airToCome } from '../finish/airToCome.ts'
 import { lastCoat } from '../finish/coatFacts.ts'
-import { finishDates } from '../finish/dates.ts'
+import { finishDates, heldBy } from '../finish/dates.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { filmWork, levelWays } from '../finish/filmWork.ts'
 import { fit } from '../fit/applyFixes.ts'
@@ -71,7 +71,7 @@ export const FACTS = {
   balance: fact(SHAPED, balance),
   finish: finishWork,
   /** How the time stands for each act of the finish, from what really happened. */
-  finishDates: dated((b, now) => finishDates(finishWork(b), b.steps, now.at)),
+  finishDates: dated((b, now) => finishDates(finishWork(b), b.steps, now.at, heldBy(b))),
   /** Hours in which the next coat may be put on, from the day's course of the air. */
   air: dated((b, now) => airToCome(b, now.at)),
   /** What the log says of the last coat. */

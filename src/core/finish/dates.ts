@@ -1,4 +1,5 @@
 import type { Build } from '../build/build.ts'
+import { ownStepId } from '../build/edits.ts'
 import { dryingFactor } from './drying.ts'
 import type { FinishAct } from './acts.ts'
 import type { FinishWork } from './finishWork.ts'
@@ -31,11 +32,24 @@ const days = (hours: number): string => {
 const isCoat = (a: FinishAct) => a.ref.stage === 'coat'
 const isHeld = (a: FinishAct) => a.ref.stage === 'cure' || a.ref.stage === 'level'
 
+const NOTHING_HELD: ReadonlySet<string> = new Set()
+
+/** Acts that wait for an own step that is not over: a coat for the repair below it. */
+export function heldBy({ ownSteps, steps }: Pick<Build, 'ownSteps' | 'steps'>): Set<string> {
+  const over = new Set(steps.map(s => s.step))
+  return new Set(ownSteps.flatMap(s => (s.before && !over.has(ownStepId(s.id)) ? [s.before] : [])))
+}
+
 /**
  * How each act stands, from what really happened: a coat's window is counted from when the one below *was* put on, in the air
  * as it is; levelling from the last coat. Late is told and mended by a scuff; early is told as what it is.
  */
-export function finishDates(work: FinishWork, steps: Build['steps'], now: string): FinishDate[] {
+export function finishDates(
+  work: FinishWork,
+  steps: Build['steps'],
+  now: string,
+  held: ReadonlySet<string> = NOTHING_HELD,
+): FinishDate[] {
   const doneAt = new Map(steps.filter(s => s.state === 'done').map(s => [s.step, s.at])),
     over = new Set(steps.map(s => s.step))
   const layer = (id: string | undefined) => work.layers.find(l => l.facts.layer.id === id)?.facts
@@ -77,6 +91,14 @@ export function finishDates(work: FinishWork, steps: Build['steps'], now: string
       }
     }
     if (over.has(a.id)) return { act: a.id, state: 'done', says: 'left out' }
+    if (held.has(a.id))
+      return {
+        act: a.id,
+        state: 'waiting',
+        ...(from ? { from } : {}),
+        ...(to ? { to } : {}),
+        says: 'waits for what you put before it',
+      }
     if (!from) return { act: a.id, state: before && !doneAt.has(before.id) ? 'not yet' : 'open', says: '' }
     const wait = (Date.parse(from) - Date.parse(now)) / HOUR
     if (wait > 0)

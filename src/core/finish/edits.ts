@@ -8,6 +8,7 @@ import type { MaterialName } from '../parts/materialNames.ts'
 import type { Dimension } from '../units/dimension.ts'
 import { partIn } from '../build/references.ts'
 import { takesFinish } from './film.ts'
+import { finishWork } from './finishWork.ts'
 import { layersOf, SCHOOLS } from './schools.ts'
 import { SLOT_OF } from './zones.ts'
 
@@ -128,13 +129,31 @@ export const doneAt = (b: Build, step: string, at: string): Build => ({
 /** Minutes that a step of a repair takes [from memory]. */
 const REPAIR_MINUTES = 20
 
-/** A repair as steps of the builder's own, one after another. */
-export const withRepair = (b: Build, trouble: string, steps: readonly string[]): Build =>
-  steps.reduce((x, step, i) => {
-    const last = i ? x.ownSteps.at(-1) : undefined
+/**
+ * A repair as steps of the builder's own, one after another: behind what was last done of the finish, before what comes
+ * next of it, with the days that it costs as a wait, so that the dates of all that follows move.
+ */
+export function withRepair(b: Build, trouble: string, { steps, days, rests }: Mending): Build {
+  const acts = finishWork(b).acts.map(a => a.id),
+    over = new Set(b.steps.map(s => s.step)),
+    done = acts.findLastIndex(a => over.has(a)),
+    next = acts.slice(done + 1).find(a => !over.has(a))
+  return steps.reduce((x, step, i) => {
+    const last = i ? x.ownSteps.at(-1) : undefined,
+      after = last ? ownStepId(last.id) : acts[done]
     return addOwnStep(x, {
       title: `Mend ${trouble}, ${i + 1} of ${steps.length}: ${step}`.slice(0, 160),
       minutes: REPAIR_MINUTES,
-      ...(last ? { after: ownStepId(last.id) } : {}),
+      ...(after ? { after } : {}),
+      ...(i === rests && days ? { waitHours: 24 * days } : {}),
+      ...(i === steps.length - 1 && next ? { before: next } : {}),
     })
   }, b)
+}
+
+/** What a repair is in the plan: its steps, the days it costs, and after which of them they pass. */
+export interface Mending {
+  steps: readonly string[]
+  days: number
+  rests: number
+}

@@ -17,7 +17,7 @@ import { parseAir } from './airText.ts'
 import { colourAt } from './appearance.ts'
 import { lastCoat } from './coatFacts.ts'
 import { lies } from './compatible.ts'
-import { finishDates } from './dates.ts'
+import { finishDates, heldBy } from './dates.ts'
 import {
   addLayer,
   changeLayer,
@@ -567,7 +567,8 @@ describe('edits', () => {
     expect(setFigure(figured, 'clear', 'wetFilm', undefined).finish.layers[0]).toEqual(b.finish.layers[0])
   })
   it('put a repair into the plan step by step, each after the one before', () => {
-    const mended = withRepair(b, 'a run', ['Leave it.', 'Scrape it.', 'Coat it.']),
+    const repair = { steps: ['Leave it.', 'Scrape it.', 'Coat it.'], days: 3, rests: 0 },
+      mended = withRepair(b, 'a run', repair),
       r = readBuild(mended)
     expect(r.ok ? [] : r.problems).toEqual([])
     const own = plan(mended).steps.filter(s => s.own)
@@ -577,6 +578,27 @@ describe('edits', () => {
       'Mend a run, 3 of 3: Coat it.',
     ])
     expect(own[1]!.needs).toContain(own[0]!.id)
+  })
+  it('move the dates of all that follows a repair by the days that it costs', () => {
+    const acts = finishWork(b).acts.map(a => a.id),
+      coat = acts.findIndex(a => a.startsWith('finish/coat')),
+      at = '2026-11-20T10:00:00.000Z',
+      done = { ...b, steps: acts.slice(0, coat + 1).map(step => ({ step, state: 'done' as const, at })) },
+      mended = withRepair(done, 'a run', { steps: ['Leave it.', 'Scrape it.'], days: 20, rests: 0 }),
+      now = { at: '2026-11-28T10:00:00.000Z', offset: 0 },
+      next = acts[coat + 1]!
+    const of = (x: typeof b) => plan(x, now).steps.find(s => s.id === next)!
+    expect(mended.ownSteps[0]).toMatchObject({ after: acts[coat], waitHours: 480 })
+    expect(mended.ownSteps[1]).toMatchObject({ before: next })
+    expect(of(mended).needs).toContain('own/' + mended.ownSteps[1]!.id)
+    const days = (Date.parse(of(mended).start!) - Date.parse(of(done).start!)) / 86_400_000
+    expect(days).toBeGreaterThanOrEqual(20)
+    expect(plan(mended, now).endsOn! > plan(done, now).endsOn!).toBe(true)
+    // The station says so as well, until the repair is done.
+    const state = (x: typeof b) => finishDates(finishWork(x), x.steps, now.at, heldBy(x)).find(d => d.act === next)
+    expect(state(mended)).toMatchObject({ state: 'waiting', says: 'waits for what you put before it' })
+    const over = mended.ownSteps.map(s => ({ step: `own/${s.id}`, state: 'done' as const, at: now.at }))
+    expect(state({ ...mended, steps: [...mended.steps, ...over] })!.says).not.toMatch(/what you put/)
   })
   it('take over a tin from the shelf with its name', () => {
     const part = { ...typicalPart('finish-tin', 't'), name: 'The can' }

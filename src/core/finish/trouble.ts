@@ -57,6 +57,8 @@ interface Repair {
   steps: readonly string[]
   /** Days until the next coat or levelling. */
   days: (f: CoatFacts) => number
+  /** After which of its steps those days pass, from 0. */
+  rests: number
   /** Coats' worth of film that it costs; what has to be put on again. */
   coats: number
   cautions?: readonly CautionId[]
@@ -84,6 +86,7 @@ export const REPAIRS = {
       'P1000, then the coat goes on over all of the face.',
     ],
     days: f => Math.max(3, Math.ceil(hard(f) / 3)),
+    rests: 0,
     coats: 0.5,
     cautions: ['dust'],
   },
@@ -94,12 +97,14 @@ export const REPAIRS = {
       'One coat more over the face.',
     ],
     days: next,
+    rests: 0,
     coats: 1,
     cautions: ['dust'],
   },
   'level later': {
     steps: ['Go on coating.', 'It comes out when the film is levelled: it costs what the peel costs.'],
     days: () => 0,
+    rests: 0,
     coats: 0,
   },
   'wait for dry air': {
@@ -109,6 +114,7 @@ export const REPAIRS = {
       'If it stays white: scuff, and one coat in dry air.',
     ],
     days: () => 1,
+    rests: 0,
     coats: 1,
     cautions: ['respirator', 'sparks'],
   },
@@ -119,6 +125,7 @@ export const REPAIRS = {
       'Mist coats first, no wet one until the ground is closed.',
     ],
     days: () => 2,
+    rests: 1,
     coats: 1,
     cautions: ['solvent', 'respirator'],
   },
@@ -129,6 +136,7 @@ export const REPAIRS = {
       'Shellac between, then mist coats; the next within its window.',
     ],
     days: f => hard(f) + 2,
+    rests: 0,
     coats: 3,
     cautions: ['dust', 'respirator'],
   },
@@ -140,6 +148,7 @@ export const REPAIRS = {
       'Level that place alone, with fingers.',
     ],
     days: f => hard(f) + 3,
+    rests: 2,
     coats: 3,
     cautions: ['dust', 'respirator'],
   },
@@ -150,6 +159,7 @@ export const REPAIRS = {
       'The test panel first.',
     ],
     days: () => 2,
+    rests: 1,
     coats: 1,
     cautions: ['dust'],
   },
@@ -159,6 +169,7 @@ export const REPAIRS = {
       'What has gone in deep is touched with binding’s own colour.',
     ],
     days: () => 0,
+    rests: 0,
     coats: 0,
     cautions: ['cutters'],
   },
@@ -169,6 +180,7 @@ export const REPAIRS = {
       'Fill, level, and the coats over it.',
     ],
     days: f => 1 + next(f),
+    rests: 1,
     coats: 2,
   },
   'stop the hole': {
@@ -178,12 +190,14 @@ export const REPAIRS = {
       'Level when it is hard; screws only in chamfered holes.',
     ],
     days: f => Math.ceil(hard(f) / 2),
+    rests: 1,
     coats: 0,
     cautions: ['cutters'],
   },
   'give it time': {
     steps: ['Warm and dry, air moving.', 'Nose and nail once a week; nothing else is done to it.'],
     days: f => Math.max(7, hard(f)),
+    rests: 0,
     coats: 0,
   },
   'mist again': {
@@ -193,6 +207,7 @@ export const REPAIRS = {
       'Clear only when it is one tone from every side.',
     ],
     days: () => 1,
+    rests: 1,
     coats: 1,
     cautions: ['respirator', 'sparks'],
   },
@@ -487,7 +502,7 @@ export interface Verdict {
   says: string
   chance: number
   because: string | undefined
-  repair: { steps: readonly string[]; days: number; coats: number; cautions: readonly CautionId[] }
+  repair: { steps: readonly string[]; days: number; rests: number; coats: number; cautions: readonly CautionId[] }
 }
 
 /** Causes of a trouble by their chance, weights times what the log says, made to one. */
@@ -505,7 +520,7 @@ export function explain(trouble: TroubleName, f: CoatFacts): Verdict[] {
         says: c.says,
         chance: w / sum,
         because: told?.says,
-        repair: { steps: r.steps, days: r.days(f), coats: r.coats, cautions: r.cautions ?? [] },
+        repair: { steps: r.steps, days: r.days(f), rests: r.rests, coats: r.coats, cautions: r.cautions ?? [] },
       }
     })
     .sort((a, b) => b.chance - a.chance)

@@ -37,7 +37,7 @@ export function withOwnSteps(build: Pick<Build, 'ownSteps'>, steps: readonly Ste
       why: 'Your own step.',
       station: 'plan',
       minutes: s!.minutes,
-      waitHours: 0,
+      waitHours: s!.waitHours ?? 0,
       whole: false,
       tools: [],
       cautions: [],
@@ -45,5 +45,18 @@ export function withOwnSteps(build: Pick<Build, 'ownSteps'>, steps: readonly Ste
       needs: [...IN_PHASE[phase].needs, ...(after ? [needs(after, 'You put it there.')] : [])],
     })
   }
-  return out
+  // What has to wait for an own step needs it: a coat waits for the repair below it.
+  const waiting = new Map<string, Step['needs'][number][]>()
+  for (const s of build.ownSteps)
+    if (s.before)
+      waiting.set(s.before, [
+        ...(waiting.get(s.before) ?? []),
+        needs({ kind: 'own', id: s.id }, 'What you put before it comes first.'),
+      ])
+  return waiting.size
+    ? out.map(s => {
+        const more = waiting.get(stepText(s.ref))
+        return more ? { ...s, needs: [...s.needs, ...more] } : s
+      })
+    : out
 }

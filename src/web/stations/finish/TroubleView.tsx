@@ -56,7 +56,7 @@ export function TroubleView() {
                     editBuild(
                       b =>
                         writeLog(
-                          withRepair(b, TROUBLES[trouble].toLowerCase(), v.repair.steps),
+                          withRepair(b, TROUBLES[trouble].toLowerCase(), v.repair),
                           `${TROUBLES[trouble]}. Taken for: ${v.says.toLowerCase()}.`,
                           now(),
                         ),

@@ -223,6 +223,9 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   )
 }
 
+/** In place of a step where none waits. */
+const NOTHING = 'nothing'
+
 /** A step of the builder's own: its words, its minutes, what it follows; or out with it. */
 function OwnStepEditor({ id }: { id: string }) {
   const build = useOpenBuild(),
@@ -262,6 +265,25 @@ function OwnStepEditor({ id }: { id: string }) {
         value={own.after ?? ''}
         onChange={v => editBuild(b => changeOwnStep(b, id, { after: v }))}
         options={plan.steps.filter(s => !behind.has(s.id)).map(s => ({ value: s.id, label: s.title }))}
+      />
+      <ValueField
+        label="Rests after it"
+        narrow
+        text={`${own.waitHours ?? 0} h`}
+        parse={numberOf(OwnStep, 'waitHours', 'number of hours', ' h')}
+        onValue={v => editBuild(b => changeOwnStep(b, id, { waitHours: v }))}
+      />
+      <Select
+        label="Before"
+        className="max-w-72"
+        value={own.before ?? NOTHING}
+        onChange={v => editBuild(b => changeOwnStep(b, id, { before: v === NOTHING ? undefined : v }))}
+        options={[
+          { value: NOTHING, label: 'nothing waits for it' },
+          ...plan.steps
+            .filter(s => s.status !== 'done' && !behind.has(s.id) && s.id !== own.after)
+            .map(s => ({ value: s.id, label: s.title })),
+        ]}
       />
       <Button kind="quiet" onClick={() => editBuild(b => removeOwnStep(b, id))}>
         Take it out
