@@ -480,19 +480,20 @@ await page.goto(`${address}/b/bittern/finish?hand=finish/level`)
 await page.getByLabel('Edges with').waitFor()
 await page.waitForTimeout(800)
 row(
-  'the map of film after a pad is changed: work until it is drawn (median)',
+  'the map of film after a pad is changed: work until it is drawn (median of 21)',
   await page.evaluate(async () => {
     const el = [...document.querySelectorAll('select')].find(s => s.labels[0]?.textContent === 'Edges with')!,
       set = Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value')!.set!
     const times: number[] = []
-    for (const pad of ['foam', 'hard block', 'fingers', 'foam', 'hard block', 'fingers', 'foam']) {
+    for (let n = 0; n < 21; n++) {
+      const pad = ['foam', 'hard block', 'fingers'][n % 3]!
       await new Promise(done => setTimeout(done, 300))
       const began = performance.now()
       set.call(el, pad)
       el.dispatchEvent(new Event('change', { bubbles: true }))
       times.push(performance.now() - began)
     }
-    return times.sort((a, b) => a - b)[3]!
+    return times.sort((a, b) => a - b)[10]!
   }),
   'ms',
   17,

@@ -1,6 +1,4 @@
-import type { useTokens } from '../hooks/useTokens.ts'
-
-type Tokens = ReturnType<typeof useTokens>
+import type { Tokens } from '../hooks/useTokens.ts'
 
 /** How every chart writes an axis: its name, its figures, its lines. */
 export const chartAxis = (t: Tokens, name: string | string[]) => ({

@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import { useEffect, useRef, useState } from 'react'
+import { useLayoutEffect, useRef, useState } from 'react'
 import type { HeavyEngines } from '../workers/engines.worker.ts'
 
 let remote: Remote<HeavyEngines> | undefined
@@ -11,25 +11,29 @@ export const heavy = () =>
 /**
  * Result of an engine that runs in the worker. The last result stays until the next one is there. While one request is
  * on its way only the newest of those that follow is kept: dragging never queues up work.
+ * @param rest ms without a change before anything but the first is asked: for what may follow when the hand rests
  */
 export function useHeavy<T>(
   run: (e: Remote<HeavyEngines>) => Promise<T>,
   deps: readonly unknown[],
+  rest = 0,
 ): { result: T | undefined; busy: boolean } {
   const [state, setState] = useState<{ result: T | undefined; busy: boolean }>({ result: undefined, busy: true })
-  const line = useRef<{ running: boolean; waiting: typeof run | undefined; open: boolean }>({
+  const line = useRef<{ running: boolean; waiting: typeof run | undefined; open: boolean; asked: boolean }>({
     running: false,
     waiting: undefined,
     open: true,
+    asked: false,
   })
-  useEffect(() => {
+  useLayoutEffect(() => {
     const l = line.current
     l.open = true
     return () => {
       l.open = false
     }
   }, [])
-  useEffect(() => {
+  // Asked before the page is painted: the worker begins a frame earlier.
+  useLayoutEffect(() => {
     const l = line.current
     const send = (request: typeof run) => {
       l.running = true
@@ -49,8 +53,17 @@ export function useHeavy<T>(
         },
       )
     }
-    if (l.running) l.waiting = run
-    else send(run)
+    const ask = () => {
+      if (l.running) l.waiting = run
+      else send(run)
+    }
+    if (!rest || !l.asked) {
+      l.asked = true
+      ask()
+      return
+    }
+    const later = setTimeout(ask, rest)
+    return () => clearTimeout(later)
     // The caller names what the request depends on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, deps)

@@ -14,6 +14,8 @@ const read = () => {
   }
 }
 
+export type Tokens = ReturnType<typeof read>
+
 /** The colour tokens as values, for what draws on a canvas; follows the day and night setting. */
 export function useTokens() {
   const [tokens, set] = useState(read)

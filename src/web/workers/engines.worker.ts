@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import './held.ts'
 import type { Present } from '../../core/calendar/schedule.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'

@@ -7,13 +7,14 @@ import {
   LogarithmicScale,
   PointElement,
   Tooltip,
+  type ChartOptions,
 } from 'chart.js'
 import { useMemo } from 'react'
 import { Line } from 'react-chartjs-2'
 import type { Response } from '../../../core/circuit/response.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { chartAxis } from '../../components/chartAxis.ts'
-import { useTokens } from '../../hooks/useTokens.ts'
+import { useTokens, type Tokens } from '../../hooks/useTokens.ts'
 
 Registry.register(Filler, LineController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip)
 
@@ -24,6 +25,45 @@ const hz = (v: number) => (v >= 1000 ? `${v / 1000}k` : String(v))
 const BEHIND = 4
 const points = (c: Response, every: number, zero: number) =>
   c.hz.flatMap((x, k) => (k % every === 0 || k === c.hz.length - 1 ? [{ x, y: c.db[k]! - zero }] : []))
+
+/** Axes and what a point says: the same object while they are, since the chart works all of it out anew for another. */
+function optionsOf(t: Tokens, bottom: number, top: number, named: string): ChartOptions<'line'> {
+  const x = chartAxis(t, 'frequency, Hz'),
+    y = chartAxis(t, ['level, dB', `0 is ${named}`])
+  return {
+    responsive: true,
+    maintainAspectRatio: false,
+    animation: false,
+    scales: {
+      x: {
+        type: 'logarithmic',
+        min: 20,
+        max: 20000,
+        ...x,
+        afterBuildTicks: a => {
+          a.ticks = DECADES.map(value => ({ value }))
+        },
+        ticks: { ...x.ticks, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false },
+      },
+      y: {
+        min: bottom,
+        max: top,
+        ...y,
+        ticks: { ...y.ticks, stepSize: 10 },
+      },
+    },
+    plugins: {
+      tooltip: {
+        mode: 'nearest',
+        intersect: false,
+        callbacks: {
+          title: items => `${Math.round(items[0]?.parsed.x ?? 0)} Hz`,
+          label: i => `${i.dataset.label}: ${fixed(i.parsed.y ?? 0, 1)} dB`,
+        },
+      },
+    },
+  }
+}
 
 /** Level at the jack over frequency: the position in hand in ink, the others behind it. */
 export function ResponseChart({
@@ -98,47 +138,14 @@ export function ResponseChart({
     .flatMap(c => c.db.filter((_, k) => c.hz[k]! < 12000).map(y => y - zero))
   const top = Math.ceil((Math.max(...shown, 0) + 2) / 10) * 10,
     bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
-  const x = chartAxis(t, 'frequency, Hz'),
-    y = chartAxis(t, ['level, dB', `0 is ${named}`])
+  const options = useMemo(() => optionsOf(t, bottom, top, named), [t, bottom, top, named])
   return (
     <div className="h-[230px]">
       <Line
         aria-label={`Response of ${labels[index] ?? ''}: ${fixed(curves[index]?.base ?? 0, 2)} dB at 100 Hz, ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`}
         role="img"
         data={data}
-        options={{
-          responsive: true,
-          maintainAspectRatio: false,
-          animation: false,
-          scales: {
-            x: {
-              type: 'logarithmic',
-              min: 20,
-              max: 20000,
-              ...x,
-              afterBuildTicks: a => {
-                a.ticks = DECADES.map(value => ({ value }))
-              },
-              ticks: { ...x.ticks, callback: v => hz(Number(v)), maxRotation: 0, autoSkip: false },
-            },
-            y: {
-              min: bottom,
-              max: top,
-              ...y,
-              ticks: { ...y.ticks, stepSize: 10 },
-            },
-          },
-          plugins: {
-            tooltip: {
-              mode: 'nearest',
-              intersect: false,
-              callbacks: {
-                title: items => `${Math.round(items[0]?.parsed.x ?? 0)} Hz`,
-                label: i => `${i.dataset.label}: ${fixed(i.parsed.y ?? 0, 1)} dB`,
-              },
-            },
-          },
-        }}
+        options={options}
       />
     </div>
   )

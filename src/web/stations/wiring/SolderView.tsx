@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
@@ -35,8 +35,11 @@ const TURN = 45
 /** Scale of the drawing: a round length, mm. */
 const BAR = 50
 
-/** The circuit from the solderer's side, to scale; a wire that is touched lights its whole net. */
-export function SolderView({ settings }: { settings: Settings | undefined }) {
+/**
+ * The circuit from the solderer's side, to scale; a wire that is touched lights its whole net. Drawn anew for another
+ * circuit or setting alone: a knob that is dragged leaves it.
+ */
+export const SolderView = memo(function SolderView({ settings }: { settings: Settings | undefined }) {
   const build = useOpenBuild()
   const { circuit } = build,
     result = useSolderDrawing()
@@ -218,4 +221,4 @@ export function SolderView({ settings }: { settings: Settings | undefined }) {
       </div>
     </div>
   )
-}
+})

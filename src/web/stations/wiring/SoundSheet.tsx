@@ -14,6 +14,7 @@ import { Title } from '../../components/Heading.tsx'
 import { heldIn, numberOf } from '../../components/numberOf.ts'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
+import { held } from '../../workers/held.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import type { HeardSetting } from '../../workers/engines.worker.ts'
@@ -31,6 +32,9 @@ interface Props {
   turn: (knob: string, to: number) => void
 }
 
+/** What the doubts leave open follows when the knob rests, ms: the curve itself goes with the hand. */
+const REST = 90
+
 /** What the levels are told against: a single-coil of level 1 by itself, or another setting. */
 const ABSOLUTE = 'absolute'
 
@@ -47,11 +51,12 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
   const { result } = useHeavy(
     e =>
       e.setting(
-        build,
+        held(build),
         setting,
         turns.map(k => k.id),
       ),
     [build, setting],
+    REST,
   )
   const labels = settings.map(s => settingLabel(build, s))
   const other = labels.indexOf(against),

@@ -7,6 +7,7 @@ import { Ledger } from '../../components/Ledger.tsx'
 import { Views } from '../../components/Views.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useHand } from '../../hooks/useHand.ts'
+import { held } from '../../workers/held.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { AskView } from './AskView.tsx'
@@ -36,7 +37,7 @@ export function Wiring() {
   )
   const rowsOf = useMemo(() => settings.map(s => ({ id: settingKey(build, s), settings: s })), [build, settings])
   const { hand, take } = useHand(rowsOf)
-  const { result } = useHeavy(e => e.sounds(build, turned), [build, turned])
+  const { result } = useHeavy(e => e.sounds(held(build), turned), [build, turned])
   // What was heard of another circuit is not this one's.
   const sounds = result?.length === settings.length ? result : undefined
   const index = Math.max(
