@@ -50,6 +50,17 @@ export function polygonPerimeter(p: readonly Point[]): number {
   return s
 }
 
+/** Where a level line crosses a closed polygon, from the least x on: what lies between the first two is inside, and so on. */
+export function levelCrossings(p: readonly Point[], y: number): number[] {
+  const out: number[] = []
+  for (let i = 0, j = p.length - 1; i < p.length; j = i++) {
+    const [xi, yi] = p[i]!,
+      [xj, yj] = p[j]!
+    if (yi > y !== yj > y) out.push(((xj - xi) * (y - yi)) / (yj - yi) + xi)
+  }
+  return out.sort((a, b) => a - b)
+}
+
 /** Whether a point lies inside a polygon (even-odd rule). */
 export function inside(p: readonly Point[], [x, y]: Point): boolean {
   let isIn = false

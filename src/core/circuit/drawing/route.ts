@@ -1,5 +1,5 @@
 import type { Wire } from '../../build/circuitRecord.ts'
-import { boundsOf, inside, type Point } from '../../geometry/outline.ts'
+import { boundsOf, levelCrossings, type Point } from '../../geometry/outline.ts'
 import { boundsOfComponent, boundsOfLugs, covers, type Box, type DrawnComponent, type DrawnLug } from './placed.ts'
 
 /** Distance between two lanes, mm [our choice: wires of a bundle stay apart to the eye]. */
@@ -116,11 +116,23 @@ interface End {
 class Buckets {
   private readonly lists: number[][] = []
   private at = 0
+  private last = 0
   length = 0
   push(s: number, price: number): void {
     const i = Math.max(this.at, Math.floor(price * 10))
     ;(this.lists[i] ??= []).push(s)
+    if (i > this.last) this.last = i
     this.length++
+  }
+  /** Empty again: its lists are kept, so that a search makes none. */
+  clear(): void {
+    for (let i = this.at; i <= this.last; i++) {
+      const l = this.lists[i]
+      if (l?.length) l.length = 0
+    }
+    this.at = 0
+    this.last = 0
+    this.length = 0
   }
   pop(): number {
     while (!this.lists[this.at]?.length) this.at++
@@ -163,6 +175,9 @@ class Router {
   private readonly blockCost: Float32Array
   private readonly rounds = new Map<number, Float32Array>()
   private round = 0
+  private readonly queue = new Buckets()
+  /** Cells of a wire that is being taken off. */
+  private readonly lifted: Uint8Array
 
   constructor(
     private readonly g: Grid,
@@ -185,6 +200,7 @@ class Router {
     this.row = Int16Array.from({ length: this.n }, (_, i) => Math.floor(i / g.cols))
     this.soft = components.map(c => c.kind === 'pickup')
     this.way = new Uint8Array(this.n)
+    this.lifted = new Uint8Array(this.n)
     this.lugs = components.flatMap((c, of) => c.lugs.map(lug => ({ lug, of })))
     this.lugIndex = new Map(this.lugs.map((l, i) => [l.lug.terminal, i]))
     components.forEach((c, i) =>
@@ -195,10 +211,7 @@ class Router {
     this.wood = new Uint8Array(this.n)
     if (ground.open.length) {
       this.wood.fill(1)
-      for (const p of ground.open)
-        this.within(boundsOf(p), cell => {
-          if (inside(p, centreOf(g, cell))) this.wood[cell] = 0
-        })
+      for (const p of ground.open) this.hollow(p)
     }
     this.lugs.forEach(({ lug }, i) => {
       if (lug.wide) return
@@ -227,6 +240,22 @@ class Router {
     for (let cell = 0; cell < this.n; cell++) this.usual[cell] = this.wayAt(cell, nobody, nobody, [false, false])
   }
 
+  /** Cells whose middles lie in a hollow are no wood. */
+  private hollow(p: readonly Point[]): void {
+    const { box, cols, rows } = this.g,
+      { y0, y1 } = boundsOf(p)
+    const first = Math.max(0, Math.floor((y0 - box.y0) / LANE)),
+      last = Math.min(rows - 1, Math.ceil((y1 - box.y0) / LANE))
+    for (let r = first; r <= last; r++) {
+      const xs = levelCrossings(p, box.y0 + (r + 0.5) * LANE)
+      for (let k = 0; k + 1 < xs.length; k += 2) {
+        const from = Math.max(0, Math.ceil((xs[k]! - box.x0) / LANE - 0.5)),
+          to = Math.min(cols - 1, Math.ceil((xs[k + 1]! - box.x0) / LANE - 0.5) - 1)
+        for (let c = from; c <= to; c++) this.wood[c + cols * r] = 0
+      }
+    }
+  }
+
   private within(b: Box, each: (cell: number) => void): void {
     const lo = cellAt(this.g, [b.x0 - LANE, b.y0 - LANE]),
       hi = cellAt(this.g, [b.x1 + LANE, b.y1 + LANE])
@@ -244,9 +273,13 @@ class Router {
     const laid = this.wires.filter(w => this.lugIndex.has(w.from) && this.lugIndex.has(w.to))
     const order = [...laid].sort((a, b) => length(a) - length(b))
     for (const w of order) this.lay(w)
+    let before = Infinity
     for (let k = 0; k < AGAIN; k++) {
-      const crossed = order.filter(w => this.crossingsOf(w) > 0)
-      if (!crossed.length) break
+      const crossed = order.filter(w => this.crossingsOf(w) > 0),
+        now = this.crossings()
+      // Laying anew what did not help the last time helps seldom, and takes the longest.
+      if (!crossed.length || now >= before) break
+      before = now
       // The longest first: it has most ways round.
       for (const w of crossed.reverse()) {
         this.take(w)
@@ -254,9 +287,14 @@ class Router {
       }
     }
     for (const w of laid) this.part(w)
-    let crossings = 0
-    for (let c = 0; c < this.n; c++) if (this.axis[c] === (HORIZONTAL | VERTICAL) && this.load[c]! > 1) crossings++
-    return { routes: this.routes, crossings, grid: this.g }
+    return { routes: this.routes, crossings: this.crossings(), grid: this.g }
+  }
+
+  /** Cells in which one wire lies across another. */
+  private crossings(): number {
+    let n = 0
+    for (let c = 0; c < this.n; c++) if (this.axis[c] === (HORIZONTAL | VERTICAL) && this.load[c]! > 1) n++
+    return n
   }
 
   /** Where a shielded wire's braid leaves it, and its way to the lug that it is soldered to. */
@@ -306,19 +344,21 @@ class Router {
       this.axis[c] = 0
       this.load[c] = 0
     }
-    for (const o of this.routes.values()) this.mark(o, new Set(r.cells))
+    for (const c of r.cells) this.lifted[c] = 1
+    for (const o of this.routes.values()) this.mark(o, this.lifted)
+    for (const c of r.cells) this.lifted[c] = 0
   }
 
-  private mark(r: Route, only?: ReadonlySet<number>): void {
-    for (let k = 0; k < r.cells.length; k++) {
-      const c = r.cells[k]!
-      if (only && !only.has(c)) continue
-      const before = r.cells[k - 1],
-        after = r.cells[k + 1]
-      let a = 0
-      for (const o of [before, after]) if (o !== undefined) a |= Math.abs(o - c) === 1 ? HORIZONTAL : VERTICAL
-      this.axis[c]! |= a
-      this.load[c]!++
+  /** Counts a wire on the cells that it passes, or on those of them alone that are 1 in a list. */
+  private mark({ cells }: Route, only?: Uint8Array): void {
+    const { axis, load } = this,
+      last = cells.length - 1,
+      along = (a: number, b: number) => (Math.abs(a - b) === 1 ? HORIZONTAL : VERTICAL)
+    for (let k = 0; k <= last; k++) {
+      const c = cells[k]!
+      if (only && only[c] !== 1) continue
+      axis[c]! |= (k > 0 ? along(cells[k - 1]!, c) : 0) | (k < last ? along(cells[k + 1]!, c) : 0)
+      load[c]!++
     }
   }
 
@@ -375,10 +415,11 @@ class Router {
 
   /** Cells of the cheapest way, or undefined when there is none. */
   private search(start: End, goal: End, inWood = false): number[] | undefined {
-    const { g, col, row, best, seen, from, load, axis, way, wood } = this,
+    const { g, col, row, best, seen, shut, from, load, axis, way, wood, block, n } = this,
       { cols } = g,
       round = ++this.round
-    const queue = new Buckets()
+    const queue = this.queue
+    queue.clear()
     const landed = this.landing(goal, this.landA),
       begins = start.lug.wide ? this.landing(start, this.landB) : undefined
     const to = goal.lug.wide ? this.components[goal.of]!.at : goal.lug.at,
@@ -389,7 +430,7 @@ class Router {
     const guess = (cell: number): number => {
       const straight = Math.abs(col[cell]! - gx) + Math.abs(row[cell]! - gy) - slack,
         // What lies between in wood is gone round or paid for: the coarse way knows.
-        far = coarse ? Math.max(straight, coarse[this.block[cell]!]! - 2 * BLOCK - slack) : straight
+        far = coarse ? Math.max(straight, coarse[block[cell]!]! - 2 * BLOCK - slack) : straight
       return far > 0 ? far * HURRY : 0
     }
     const put = (cell: number, dir: number, cost: number, before: number) => {
@@ -424,8 +465,8 @@ class Router {
         cell = s >> 3,
         dir = s & 7,
         cost = best[s]!
-      if (this.shut[s] === round) continue
-      this.shut[s] = round
+      if (shut[s] === round) continue
+      shut[s] = round
       if (landed[cell] && from[s] !== NONE) return this.back(s)
       const c = col[cell]!,
         crossing = load[cell]! > 0 && dir < 4
@@ -435,7 +476,7 @@ class Router {
         if (crossing && d !== dir) continue
         if ((d === 0 && c === cols - 1) || (d === 2 && c === 0)) continue
         const next = cell + steps[d]!
-        if (next < 0 || next >= this.n) continue
+        if (next < 0 || next >= n) continue
         const open = way[next]!
         if (open === 0) continue
         const along = d & 1 ? VERTICAL : HORIZONTAL
