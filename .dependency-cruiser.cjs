@@ -10,7 +10,7 @@ const STANDS_ON = {
   layout: ['build', 'parts', 'geometry', 'units'],
   circuit: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   finish: ['layout', 'cautions', 'build', 'parts', 'geometry', 'text', 'units'],
-  setup: ['layout', 'build', 'parts', 'units'],
+  setup: ['layout', 'build', 'parts', 'text', 'units'],
   drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.
   meter: ['circuit', 'build', 'parts', 'units'],

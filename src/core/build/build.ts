@@ -376,6 +376,11 @@ export class SetupTargets {
   @IsOptional() @IsIn(STYLE_NAMES) style?: Style
   /** Room that is kept over the swing of every string, mm; left out: 0.05. */
   @IsOptional() @IsNumber(number) @Min(0) @Max(1) margin?: number
+  /** How far strings swing, where the player knows better than the usual: N on a plain string, contact that is accepted, mm, share towards the board, place from the bridge, mm. */
+  @IsOptional() @IsNumber(number) @Min(0.1) @Max(6) force?: number
+  @IsOptional() @IsNumber(number) @Min(0) @Max(1) accepted?: number
+  @IsOptional() @IsNumber(number) @Min(0.05) @Max(1) share?: number
+  @IsOptional() @IsNumber(number) @Min(10) @Max(400) pluckedAt?: number
   /** Centres of neighbours inside a course, at the nut; left out: 2 mm. */
   @IsOptional() @IsNumber(number) @Min(0.5) @Max(6) courseGap?: number
 }

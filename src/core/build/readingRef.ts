@@ -19,6 +19,8 @@ export type ReadingRef =
   | { kind: 'cents'; string: number; fret: number }
   /** Turns that were made of a screw: the rod tightened, both claw screws let out. */
   | { kind: 'turned'; what: TurnedWhat }
+  /** How far off a string comes back, cents, after the bar was pushed down or pulled up. */
+  | { kind: 'stick'; string: number; way: StickWay }
   /** A fret's crown over those beside it, mm: high +. */
   | { kind: 'fret'; fret: number }
   /** Film of so many coats of a layer, µm: the step on a test panel, or a gauge on a zone; or what left the can for them, g. */
@@ -29,6 +31,8 @@ export type ReadingRef =
   /** Air and surface where coats are put on: °C, and humidity in %. */
   | { kind: 'air'; what: AirWhat }
 
+export const STICK_WAYS = ['dive', 'pull'] as const
+export type StickWay = (typeof STICK_WAYS)[number]
 export const TURNED = ['rod', 'claw'] as const
 export type TurnedWhat = (typeof TURNED)[number]
 export const AIR_WHAT = ['room', 'surface', 'humidity'] as const
@@ -73,6 +77,8 @@ export function readingText(r: ReadingRef): string {
       return `film.${r.how}.${r.how === 'gauge' ? `${slug(r.zone)}.` : ''}${r.layer}.${r.coats}`
     case 'cents':
       return `cents.${r.string}.${r.fret}`
+    case 'stick':
+      return `stick.${r.string}.${r.way}`
     case 'turned':
       return `turned.${r.what}`
     case 'fret':
@@ -107,6 +113,10 @@ const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
   [
     /^cents\.([1-9]|1[0-8])\.(\d|[12]\d|3[0-6])$/,
     m => ({ kind: 'cents', string: Number(m[1]), fret: Number(m[2]) }),
+  ],
+  [
+    new RegExp(`^stick\\.([1-9]|1[0-8])\\.(${STICK_WAYS.join('|')})$`),
+    m => ({ kind: 'stick', string: Number(m[1]), way: m[2] as StickWay }),
   ],
   [new RegExp(`^turned\\.(${TURNED.join('|')})$`), m => ({ kind: 'turned', what: m[1] as TurnedWhat })],
   [/^fret\.([1-9]|[12]\d|3[0-6])$/, m => ({ kind: 'fret', fret: Number(m[1]) })],
@@ -145,4 +155,4 @@ export const EDGES_UNREAD = readingSource('layout.edge')
 
 /** What would be accepted, in words. */
 export const READING_FORMS =
-  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, cents.<string>.<fret>, turned.<rod or claw>, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, cents.<string>.<fret>, stick.<string>.<dive or pull>, turned.<rod or claw>, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'

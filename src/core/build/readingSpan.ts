@@ -34,6 +34,7 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
     case 'hole':
       return ref.axis === 'along' ? SPANS.along : SPANS.across
     case 'cents':
+    case 'stick':
       return SPANS.cents
     case 'turned':
       return SPANS.turns

@@ -1,5 +1,5 @@
 import type { Build } from '../build/build.ts'
-import { COSTED, DRILLED, SHAPED, WIRED } from '../build/docs.ts'
+import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import type { Present } from '../calendar/schedule.ts'
 import { meterAtJack } from '../meter/jack.ts'
@@ -20,6 +20,11 @@ import { trialAssembly } from '../fit/trialAssembly.ts'
 import { layOut } from '../layout/layOut.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
+import { fretLevelling } from '../setup/fretLevelling.ts'
+import { noiseFacts } from '../setup/noises.ts'
+import { nutWork } from '../setup/nutWork.ts'
+import { setupSheet } from '../setup/setupSheet.ts'
+import { stickWork } from '../setup/sticks.ts'
 import { buzzWork } from '../setup/buzz.ts'
 import { intonationWork, tremoloWork } from '../setup/ends.ts'
 import { setupWork } from '../setup/setupWork.ts'
@@ -85,6 +90,15 @@ export const FACTS = {
   buzz: buzzWork,
   intonation: intonationWork,
   tremolo: tremoloWork,
+  /** The nut slot by slot. */
+  nut: nutWork,
+  /** How strings come back after the bar. */
+  sticks: stickWork,
+  /** What the numbers say of each string's noises. */
+  noises: noiseFacts,
+  /** What comes off each fret, where any was read to stand off. */
+  fretLevelling,
+  setupSheet: fact([...LAID, 'climate'], b => setupSheet(b)),
   /** Every setting of the circuit's switches. */
   settings: fact(WIRED, allSettings),
   meter: meterAtJack,

@@ -15,8 +15,8 @@ import {
   type StringOver,
 } from './clearance.ts'
 import { DEEPEST, type NeckShape } from './fretPlane.ts'
-import { newest, setupReading, stringTable } from './setupWork.ts'
-import { STYLES, USUAL_SWING } from './swing.ts'
+import { newest, setupReading, slotReading, stringTable } from './stringTable.ts'
+import { STYLES, USUAL_SWING, type SwingFigures } from './swing.ts'
 
 /** Room that is kept over every swing where the build says nothing, mm [from memory]. */
 const MARGIN = 0.05
@@ -94,7 +94,13 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
     frets = part?.dims.frets?.value ?? 0
   if (!scaleLength || frets < 2 || !rows.length) return undefined
   const t = build.setup,
-    style = STYLES[t.style ?? 'usual'],
+    usual = STYLES[t.style ?? 'usual'],
+    style = { force: t.force ?? usual.force, accepted: t.accepted ?? usual.accepted },
+    figures: SwingFigures = {
+      ...USUAL_SWING,
+      ...(t.share === undefined ? {} : { share: t.share }),
+      ...(t.pluckedAt === undefined ? {} : { place: t.pluckedAt }),
+    },
     margin = t.margin ?? MARGIN,
     read = newest(build, setupReading('relief'))?.value
   const neck: NeckShape = {
@@ -121,11 +127,14 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
   const over = rows.map((r, i): Omit<Over, 'neck'> => {
     const saddleAt = layout?.strings[i]?.saddle[0] ?? scaleLength
     // Gap over fret 1 of the open string; where it is read with fret 3 held, the slot is about as high as the crowns.
-    const atNut = t.nutSchool === 'gap over fret 1' ? between(nut[0], nut[1], i) : 0.25,
+    const atNut =
+        t.nutSchool === 'gap over fret 1'
+          ? (slotReading(build, r.number, rows.length) ?? between(nut[0], nut[1], i))
+          : 0.25,
       open: Omit<StringOver, 'saddleHeight'> = { tension: r.newtons, wound: r.wound, saddleAt, nutHeight: atNut }
     return {
       ...style,
-      figures: USUAL_SWING,
+      figures,
       string: { ...open, saddleHeight: saddleFor(neck, open, where, between(action[0], action[1], i)) },
     }
   })

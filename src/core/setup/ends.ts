@@ -7,13 +7,15 @@ import { buzzWork } from './buzz.ts'
 import { centsOff, saddleBehind, saddleMove, type Sounding } from './intonation.ts'
 import { perTurn, type PerTurn } from './perTurn.ts'
 import { noteHz } from './pitch.ts'
-import { newest, setupReading } from './setupWork.ts'
+import { newest, setupReading, stringTable } from './stringTable.ts'
 import { balanceOf, type Balance } from './tremolo.ts'
 
 /** Where one string's saddle belongs, what was read, and the move. */
 export interface SaddlePlace {
   number: number
   note: string
+  /** The fret at its octave, or the last one of a shorter neck. */
+  fret: number
   /** Behind the scale length, mm: as computed from stretch, stiffness and height. */
   start: number
   /** Read at fret 12, cents; and what that asks of the saddle, mm, back +. */
@@ -48,6 +50,7 @@ export const intonationWork = fact(LAID, (build): SaddlePlace[] | undefined => {
       {
         number: s.number,
         note: s.note,
+        fret,
         start,
         cents,
         move: cents === undefined ? undefined : saddleMove(neck.scaleLength, fret, cents),
@@ -58,7 +61,7 @@ export const intonationWork = fact(LAID, (build): SaddlePlace[] | undefined => {
 })
 
 /** Rear edge of a floating plate above the body, mm [common practice: about 1]. */
-const FLOATS = 1
+export const FLOATS = 1
 /** Springs that are in it where nobody counted [common practice]. */
 const SPRINGS = 3
 
@@ -81,13 +84,13 @@ const turnsOf = (t: number): string => `${Math.abs(t)} turn${Math.abs(t) > 1 ? '
 
 /** The balance of a build's tremolo; undefined where its bridge stands still. */
 export const tremoloWork = fact(LAID, (build): TremoloWork | undefined => {
-  const w = buzzWork(build),
+  const rows = stringTable(build),
     gauges = partIn(build, 'strings')?.gauges
-  if (!TREMOLOS.includes(build.instrument.bridge) || !w || !gauges) return undefined
+  if (!TREMOLOS.includes(build.instrument.bridge) || !rows.length || !gauges) return undefined
   const springs = partIn(build, 'tremolo-springs')?.dims.count?.value ?? SPRINGS,
     balance = balanceOf(
       gauges,
-      w.strings.map(s => s.string.tension),
+      rows.map(s => s.newtons),
       springs,
     ),
     gap = newest(build, setupReading('tremolo.gap'))?.value,

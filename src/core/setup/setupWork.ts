@@ -1,38 +1,32 @@
 import { LAID, type Laid } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
-import { readingText } from '../build/readingRef.ts'
-import type { Reading } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { saddleHeight, wedgeWanted } from '../layout/saddleHeight.ts'
 import { fretPosition } from '../layout/frets.ts'
+import { readingText } from '../build/readingRef.ts'
+import { capital } from '../text/text.ts'
 import { fixed } from '../units/length.ts'
+import { FLOATS, tremoloWork } from './ends.ts'
+import { saddleMove } from './intonation.ts'
 import { perTurn } from './perTurn.ts'
-import { noteHz } from './pitch.ts'
 import { SADDLE_SCREW_PITCH } from './saddleScrews.ts'
-import { tension, unitWeight } from './tension.ts'
-
-/** Name of a reading of an adjustment. */
-export const setupReading = (what: string): string => readingText({ kind: 'setup', what })
-
-export interface StringRow {
-  number: number
-  note: string
-  hz: number
-  diameter: number
-  wound: boolean
-  newtons: number
-  unitWeight: number
-}
+import { newest, setupReading, stringTable, type StringRow } from './stringTable.ts'
 
 /** One adjustment in the handbook's order, with what it was read at and the next move. */
 export type Side = 'bass' | 'treble'
 
 export interface Adjustment {
   id: string
-  of: 'relief' | 'nut' | 'action'
+  of: 'tremolo' | 'relief' | 'nut' | 'action' | 'intonation' | 'pickup'
   side: Side | undefined
-  /** The wish that it is set to. */
-  wish: 'relief' | 'nutBass' | 'nutTreble' | 'actionBass' | 'actionTreble'
+  /** The wish of the build's that it is set to; left out where the trade's own figure holds. */
+  wish?: 'relief' | 'nutBass' | 'nutTreble' | 'actionBass' | 'actionTreble'
+  /** What it is read in, and under which name the reading is kept. */
+  unit: 'mm' | 'cents'
+  reads: string
+  /** The string, or the pickup's place, that it is of. */
+  string?: number
+  place?: string
   title: string
   how: string
   target: number
@@ -56,9 +50,15 @@ export interface SetupWork {
   next: string | undefined
 }
 
-/** The reading of a thing that was taken last. */
-export const newest = (build: Pick<Laid, 'readings'>, of: string): Reading | undefined =>
-  build.readings.filter(r => r.of === of).at(-1)
+/** How near to its gap a floating plate is left, mm [from memory]. */
+const FLOATS_WITHIN = 0.2
+/** Cents within which an octave is in tune [common practice: a good tuner shows one or two]. */
+const IN_TUNE = 2
+/** Pole to string with the last fret held, mm: 5/64 and 4/64 in for single-coils [common practice]; others begin there too [from memory]. */
+const PICKUP_HEIGHT: Record<Side, number> = { bass: (5 / 64) * 25.4, treble: (4 / 64) * 25.4 }
+const PICKUP_WITHIN = 0.25
+/** So much nearer than that a magnet is heard, mm [from memory]. */
+const SOUR = 0.6
 
 /** A rod is turned by a quarter at most before it is read again, by an eighth where little is wanted [common practice]. */
 const MOST_AT_ONCE = 0.25
@@ -71,28 +71,6 @@ const turnsText = (turns: number): string => {
     rest = eighths % 8
   const fraction = ['', '1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'][rest]!
   return `${[whole || '', fraction].filter(Boolean).join(' ')} turn${eighths > 8 ? 's' : ''}`
-}
-
-/** Strings by gauge and tuning with their tension. Empty until neck and strings are chosen. */
-export function stringTable(build: Laid): StringRow[] {
-  const neck = partIn(build, 'neck'),
-    set = partIn(build, 'strings')
-  const scale = neck?.dims.scaleLength?.value
-  return !set?.gauges || !scale
-    ? []
-    : set.gauges.map((g, i) => {
-        const note = build.instrument.tuning[i] ?? ''
-        const hz = noteHz(note) ?? 0
-        return {
-          number: i + 1,
-          note,
-          hz,
-          diameter: g.diameter,
-          wound: g.wound,
-          newtons: tension(g, scale, hz),
-          unitWeight: unitWeight(g),
-        }
-      })
 }
 
 /** Where the parts say that the saddles will be down before the strings are: the wedge that Fit asks for, in its own numbers. */
@@ -121,7 +99,8 @@ export const setupWork = fact(LAID, (build): SetupWork => {
   let before = ''
   const push = (
     id: string,
-    what: Pick<Adjustment, 'of' | 'side' | 'wish'>,
+    what: Pick<Adjustment, 'of' | 'side' | 'wish' | 'string' | 'place'> &
+      Partial<Pick<Adjustment, 'unit' | 'reads'>>,
     title: string,
     how: string,
     target: number,
@@ -129,7 +108,8 @@ export const setupWork = fact(LAID, (build): SetupWork => {
     why: string,
     move: (off: number) => Pick<Adjustment, 'move' | 'turns' | 'mm'>,
   ) => {
-    const r = newest(build, setupReading(id))
+    const reads = what.reads ?? setupReading(id),
+      r = newest(build, reads)
     const off = r && r.value - target
     const stale = r !== undefined && r.at < before
     const state: Adjustment['state'] = !r
@@ -141,7 +121,9 @@ export const setupWork = fact(LAID, (build): SetupWork => {
           : 'adjust'
     adjustments.push({
       id,
+      unit: 'mm',
       ...what,
+      reads,
       title,
       how,
       target,
@@ -171,6 +153,20 @@ export const setupWork = fact(LAID, (build): SetupWork => {
 
   const rod = perTurn(build.readings, 'rod'),
     told = rod.moves ? ` Your rod moves ${fixed(rod.value / 4, 2)} mm per quarter turn.` : ''
+  const tremolo = tremoloWork(build)
+  if (scale > 0 && tremolo)
+    later(
+      push(
+        'tremolo.gap',
+        { of: 'tremolo', side: undefined },
+        'Tremolo, its rear edge',
+        'Tuned to pitch; feeler gauge under the plate’s rear edge.',
+        FLOATS,
+        FLOATS_WITHIN,
+        'Strings against springs: it is balanced before action, since every height moves with it.',
+        off => ({ move: tremolo.says, turns: tremolo.turnsAtPitch, mm: -off }),
+      ),
+    )
   if (scale > 0) {
     later(
       push(
@@ -239,6 +235,50 @@ export const setupWork = fact(LAID, (build): SetupWork => {
         },
       )
     later(action('bass', t.actionBass), action('treble', t.actionTreble))
+    const fret = Math.min(12, frets)
+    later(
+      ...strings.map(s =>
+        push(
+          `cents.${s.number}`,
+          {
+            of: 'intonation',
+            side: undefined,
+            unit: 'cents',
+            reads: readingText({ kind: 'cents', string: s.number, fret }),
+            string: s.number,
+          },
+          `Intonation, string ${s.number} ${s.note}`,
+          `Open string in tune, then held at fret ${fret} as you play it: how many cents it is off, sharp is plus.`,
+          0,
+          IN_TUNE,
+          'After action, since height moves it. Sharp at the octave: the string is too short, and the saddle goes back.',
+          off => {
+            const mm = saddleMove(scale, fret, off)
+            return {
+              move: `Saddle ${mm > 0 ? 'back' : 'forward'} ${fixed(Math.abs(mm), 2)} mm, tune, read again.`,
+              turns: undefined,
+              mm,
+            }
+          },
+        ),
+      ),
+    )
+    for (const place of build.instrument.pickups)
+      for (const side of ['bass', 'treble'] as const)
+        push(
+          `pickup.${place}.${side}`,
+          { of: 'pickup', side, place },
+          `${capital(place)} pickup, ${side} side`,
+          'Outer string held at the last fret; rule from the pole to the string’s underside.',
+          PICKUP_HEIGHT[side],
+          PICKUP_WITHIN,
+          'Too far is weak; too near, and a strong magnet pulls the string sour.',
+          off => ({
+            move: `${off > 0 ? 'Raise' : 'Lower'} that side ${fixed(Math.abs(off), 2)} mm by its screw${off < -SOUR ? ': so near it pulls the string sour' : ''}.`,
+            turns: undefined,
+            mm: off,
+          }),
+        )
   }
   const next = adjustments.find(a => a.state !== 'on target')?.id
   return { strings, totalNewtons: strings.reduce((s, r) => s + r.newtons, 0), adjustments, next }

@@ -5,7 +5,7 @@ import type { Settings } from '../circuit/settings.ts'
 import { transfers } from '../circuit/solve.ts'
 import { layOut } from '../layout/layOut.ts'
 import { inharmonicity } from '../setup/stiffness.ts'
-import { stringTable } from '../setup/setupWork.ts'
+import { stringTable } from '../setup/stringTable.ts'
 import { levelled, partialHz, partialsOf, sounded, type Ear, type Plucked } from './pluck.ts'
 
 export const RATE = 44100

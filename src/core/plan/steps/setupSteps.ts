@@ -1,5 +1,5 @@
 import { SPANS } from '../../build/spans.ts'
-import { setupReading, type SetupWork } from '../../setup/setupWork.ts'
+import { type SetupWork } from '../../setup/setupWork.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
@@ -14,13 +14,15 @@ export function setupSteps(work: SetupWork): Step[] {
     ...IN_PHASE.setup,
     tools: ['feeler gauge', 'steel rule', 'tuner'],
   }
-  const own = work.adjustments.map((a): Step => ({
+  // Intonation and pickups are one step each: their strings and sides are read in one go.
+  const apart = work.adjustments.filter(a => a.of !== 'intonation' && a.of !== 'pickup')
+  const own = apart.map((a): Step => ({
     ...common,
     ref: { kind: 'setup', what: a.id },
     title: a.title,
     why: a.why,
     minutes: 10,
-    read: { of: setupReading(a.id), label: a.title, unit: 'mm', expected: a.target, ...SPANS.setup },
+    read: { of: a.reads, label: a.title, unit: 'mm', expected: a.target, ...SPANS.setup },
   }))
   const chain: Step[] = [
     {

@@ -8,6 +8,8 @@ import { partIn } from '../../../core/build/references.ts'
 import { bend } from '../../../core/setup/bend.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { BuzzWork, StringBuzz } from '../../../core/setup/buzz.ts'
+import { STYLES, USUAL_SWING } from '../../../core/setup/swing.ts'
+import { numberOf } from '../../components/numberOf.ts'
 import { parsed, refused } from '../../../core/units/parsed.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
@@ -152,6 +154,8 @@ export function BuzzView({
       <Clearances s={s} held={held} />
       <BendField work={work} s={s} />
       <HighFretField frets={neck.frets} />
+      <Levelling />
+      <SwingFields />
     </article>
   )
 }
@@ -261,6 +265,101 @@ function BendField({ work, s }: { work: BuzzWork; s: StringBuzz }) {
           : `It is free: pushed ${l.fineText(b.aside)} aside, ${l.fineText(b.gap)} are left over fret ${b.over}.`}
       </p>
     </section>
+  )
+}
+
+/** What comes off each fret, and what that costs in hours. */
+function Levelling() {
+  const work = useFact('fretLevelling'),
+    l = useLength()
+  if (!work) return null
+  return (
+    <section aria-label="Levelling" className="flex flex-col gap-2">
+      <Heading>Levelling</Heading>
+      <p className={`border-l-4 pl-3 text-lead ${work.tooLow.length ? 'border-never' : 'border-hand'}`}>
+        {l.prose(work.says)}
+      </p>
+      <details className="text-plain">
+        <summary className="min-h-8 cursor-pointer text-muted">What comes off each fret, all levelled</summary>
+        <Table
+          fit
+          caption="Frets"
+          hideCaption
+          heads={[
+            'Fret',
+            { label: 'stands', right: true },
+            { label: 'comes off', right: true },
+            { label: 'crown left', right: true },
+          ]}
+        >
+          {work.all.map(f => (
+            <tr key={f.fret} className="rule-row">
+              <th scope="row" className="figure pr-6 text-left font-normal">
+                {f.fret}
+              </th>
+              <td className="figure pr-3 text-right">{f.off ? l.fineText(f.off) : ''}</td>
+              <td className="figure pr-3 text-right">{l.fineText(f.take)}</td>
+              <td className="figure text-right">{f.crown === undefined ? '–' : l.fineText(f.crown)}</td>
+            </tr>
+          ))}
+        </Table>
+      </details>
+    </section>
+  )
+}
+
+/** How far strings are taken to swing: the handbook's figures, to be changed by who knows the player. */
+function SwingFields() {
+  const build = useOpenBuild(),
+    t = build.setup,
+    style = STYLES[t.style ?? 'usual']
+  const set = (patch: Partial<SetupTargets>) =>
+    editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }), 'How strings swing')
+  return (
+    <details className="text-plain">
+      <summary className="min-h-8 cursor-pointer text-muted">How far strings are taken to swing</summary>
+      <div className="flex flex-wrap items-end gap-3 py-2">
+        <ValueField
+          narrow
+          label="Force on a plain string"
+          text={`${t.force ?? style.force} N`}
+          parse={numberOf(SetupTargets, 'force', 'force', ' N')}
+          onValue={force => set({ force })}
+        />
+        <ValueField
+          narrow
+          label="Share towards the board"
+          text={String(t.share ?? USUAL_SWING.share)}
+          parse={numberOf(SetupTargets, 'share', 'share')}
+          onValue={share => set({ share })}
+        />
+        <LengthField
+          narrow
+          label="Plucked from the bridge"
+          mm={t.pluckedAt ?? USUAL_SWING.place}
+          {...rangeOf(SetupTargets, 'pluckedAt')}
+          onMm={pluckedAt => set({ pluckedAt })}
+        />
+        <LengthField
+          narrow
+          label="Contact that is accepted"
+          mm={t.accepted ?? style.accepted}
+          {...rangeOf(SetupTargets, 'accepted')}
+          onMm={accepted => set({ accepted })}
+        />
+        <Button
+          kind="quiet"
+          onClick={() =>
+            editBuild(b => {
+              const { force: _f, share: _s, pluckedAt: _p, accepted: _a, ...setup } = b.setup
+              return { ...b, setup }
+            }, 'Swing as usual')
+          }
+        >
+          Back to the handbook’s
+        </Button>
+      </div>
+    </details>
   )
 }
 

@@ -2,21 +2,21 @@ import { takeReading } from '../../../core/build/edits.ts'
 import { readingText } from '../../../core/build/readingRef.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import type { SaddlePlace, TremoloWork } from '../../../core/setup/ends.ts'
-import { setupReading } from '../../../core/setup/setupWork.ts'
+import type { StickWork } from '../../../core/setup/sticks.ts'
+import { setupReading } from '../../../core/setup/stringTable.ts'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Table } from '../../components/Table.tsx'
-import { ValueField } from '../../components/ValueField.tsx'
-import { within } from '../../components/within.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
+import { CentsField, signed } from './centsField.tsx'
+import { SticksTable } from './SticksTable.tsx'
 
 const FRETS = [1, 3, 5, 7, 12, 15, 19] as const
-const signed = (v: number, digits = 1) => `${v > 0 ? '+' : v < 0 ? '−' : ''}${Math.abs(v).toFixed(digits)}`
 
 /** Where every saddle begins, what it reads, where it goes, and what no saddle mends. */
 export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
@@ -40,25 +40,11 @@ export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
             </th>
             <td className="figure py-1 pr-3 text-right">{l.fineText(p.start)}</td>
             <td className="py-1 pr-3">
-              <ValueField
-                narrow
-                hideLabel
+              <CentsField
                 label={`Cents of string ${p.number} at fret 12`}
-                text={p.cents === undefined ? '' : signed(p.cents)}
-                parse={t => within(SPANS.cents, 'number of cents')(t.replace(/^\+/, '').replace(/\s*cents?$/i, ''))}
-                onValue={value =>
-                  editBuild(
-                    b =>
-                      takeReading(b, {
-                        of: readingText({ kind: 'cents', string: p.number, fret: 12 }),
-                        value,
-                        doubt: 1,
-                        at: now(),
-                        with: 'tuner',
-                      }),
-                    'Intonation read',
-                  )
-                }
+                cents={p.cents}
+                of={readingText({ kind: 'cents', string: p.number, fret: p.fret })}
+                what="Intonation read"
               />
             </td>
             <td className="py-1 text-lead">
@@ -93,7 +79,7 @@ export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
 }
 
 /** Strings against springs: whether it floats, and the next move of the claw. */
-export function TremoloView({ work: w }: { work: TremoloWork }) {
+export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: StickWork | undefined }) {
   const l = useLength(),
     { balance: b } = w
   return (
@@ -183,6 +169,7 @@ export function TremoloView({ work: w }: { work: TremoloWork }) {
           </tr>
         ))}
       </Table>
+      {sticks && <SticksTable work={sticks} />}
       <p className="text-note text-muted">
         Places of pulls and a spring’s rate are usual ones [from memory]; your own readings correct what a turn
         does.

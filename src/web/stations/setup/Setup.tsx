@@ -12,7 +12,7 @@ import { Select } from '../../components/Select.tsx'
 import { StringGauge } from '../../../core/parts/part.ts'
 import { withinOf } from '../../components/numberOf.ts'
 import { rangeOf } from '../../../core/build/rangeOf.ts'
-import { setupReading, type Adjustment } from '../../../core/setup/setupWork.ts'
+import { type Adjustment } from '../../../core/setup/setupWork.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { parseLength } from '../../../core/units/length.ts'
@@ -27,14 +27,27 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { CentsField, signed } from './centsField.tsx'
+import { FeelerFields } from './FeelerFields.tsx'
+import { NoisesView } from './NoisesView.tsx'
 import { NoteField } from './NoteField.tsx'
+import { NutView } from './NutView.tsx'
+import { SetupSheetView } from './SetupSheetView.tsx'
+import { StringsView } from './StringsView.tsx'
+import { TunerView } from './TunerView.tsx'
 import { now } from '../../stores/clock.ts'
 
 const plain = (values: readonly string[]) => values.map(value => ({ value, label: value }))
 const pick = <T extends string>(of: readonly T[], v: string): T => of.find(x => x === v) ?? of[0]!
 
-const placeOf = (a: Pick<Adjustment, 'of' | 'side'>, l: Layout): Point => {
-  const s = a.side === 'treble' ? l.strings[0]! : l.strings.at(-1)!
+const placeOf = (a: Adjustment, l: Layout): Point => {
+  const s = (a.string && l.strings[a.string - 1]) || (a.side === 'treble' ? l.strings[0]! : l.strings.at(-1)!)
+  if (a.of === 'tremolo') return [l.bridge.front, l.bridge.y]
+  if (a.of === 'intonation') return s.saddle
+  if (a.of === 'pickup') {
+    const p = l.pickups.find(x => x.slot === `pickup-${a.place}`)
+    return p ? [p.centre[0], s.nut[1] + (s.saddle[1] - s.nut[1]) * (p.centre[0] / l.scaleLength)] : s.saddle
+  }
   if (a.of === 'relief') return [l.frets[6] ?? l.scaleLength / 3, 0]
   return a.of === 'nut' ? s.nut : [l.scaleLength / 2, s.nut[1] + (s.saddle[1] - s.nut[1]) / 2]
 }
@@ -65,7 +78,11 @@ export function Setup() {
   const l = useLength()
   const buzz = useFact('buzz'),
     tremolo = useFact('tremolo'),
-    intonation = useFact('intonation')
+    intonation = useFact('intonation'),
+    nut = useFact('nut'),
+    sticks = useFact('sticks'),
+    noises = useFact('noises'),
+    sheet = useFact('setupSheet')
   const [params, setParams] = useSearchParams(),
     s = buzz?.strings.find(x => String(x.number) === params.get('string')) ?? buzz?.strings[0],
     asked = Number(params.get('held') ?? s?.worst.held ?? 0),
@@ -81,6 +98,8 @@ export function Setup() {
     )
   const { hand, take } = useHand(work.adjustments)
   const set = (patch: Partial<SetupTargets>) => editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }))
+  const shownIn = (unit: Adjustment['unit'], v: number) =>
+    unit === 'cents' ? signed(v) || '0' : l.fineFigure(v).figure
   const rows = work.adjustments.map(a => ({
     id: a.id,
     label: `${a.title}: ${a.state}`,
@@ -96,14 +115,15 @@ export function Setup() {
           </span>
         </span>
         <span className="figure shrink-0 text-right text-plain leading-tight">
-          {a.reading === undefined ? '–' : l.fineFigure(a.reading).figure}
+          {a.reading === undefined ? '–' : shownIn(a.unit, a.reading)}
           <br />
-          <span className="text-muted">{l.fineFigure(a.target).figure}</span>
+          <span className="text-muted">{shownIn(a.unit, a.target)}</span>
         </span>
       </>
     ),
   }))
-  const reading = hand?.reading === undefined ? undefined : l.fineFigure(hand.reading)
+  const wish = hand?.wish
+  const unit = hand?.unit === 'cents' ? 'cents' : l.unit
   const move = (
     <article className="flex max-w-[780px] flex-col gap-4">
       {hand && (
@@ -114,39 +134,48 @@ export function Setup() {
           </header>
           <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
             <div>
-              <p className="text-note text-muted">{reading ? 'it reads' : 'aim for'}</p>
-              {reading ? (
-                <Figure value={reading.figure} unit={reading.unit} />
-              ) : (
-                <Figure value={l.fineFigure(hand.target).figure} unit={l.unit} />
-              )}
+              <p className="text-note text-muted">{hand.reading === undefined ? 'aim for' : 'it reads'}</p>
+              <Figure value={shownIn(hand.unit, hand.reading ?? hand.target)} unit={unit} />
             </div>
-            <LengthField
-              label="New reading"
-              large
-              clears
-              wide
-              mm={undefined}
-              {...SPANS.setup}
-              onMm={v =>
-                editBuild(b =>
-                  takeReading(b, {
-                    of: setupReading(hand.id),
-                    value: v,
-                    doubt: 0.03,
-                    at: now(),
-                    with: 'feeler gauge',
-                  }),
-                )
-              }
-            />
-            <LengthField
-              label="Target"
-              mm={hand.target}
-              {...rangeOf(SetupTargets, hand.wish)}
-              onMm={v => set({ [hand.wish]: v })}
-            />
+            {hand.unit === 'cents' ? (
+              <CentsField
+                label="New reading, cents"
+                large
+                cents={undefined}
+                of={hand.reads}
+                what="Intonation read"
+              />
+            ) : (
+              <LengthField
+                label="New reading"
+                large
+                clears
+                wide
+                mm={undefined}
+                {...SPANS.setup}
+                onMm={v =>
+                  editBuild(b =>
+                    takeReading(b, {
+                      of: hand.reads,
+                      value: v,
+                      doubt: 0.03,
+                      at: now(),
+                      with: 'feeler gauge',
+                    }),
+                  )
+                }
+              />
+            )}
+            {wish && (
+              <LengthField
+                label="Target"
+                mm={hand.target}
+                {...rangeOf(SetupTargets, wish)}
+                onMm={v => set({ [wish]: v })}
+              />
+            )}
           </div>
+          {hand.unit === 'mm' && <FeelerFields key={hand.id} of={hand.reads} />}
           <p
             className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
           >
@@ -264,10 +293,21 @@ export function Setup() {
                 },
               ]
             : []),
-          ...(tremolo ? [{ id: 'tremolo', label: 'Tremolo', content: <TremoloView work={tremolo} /> }] : []),
+          ...(tremolo
+            ? [{ id: 'tremolo', label: 'Tremolo', content: <TremoloView work={tremolo} sticks={sticks} /> }]
+            : []),
           ...(intonation
             ? [{ id: 'intonation', label: 'Intonation', content: <IntonationView places={intonation} /> }]
             : []),
+          ...(nut ? [{ id: 'nut', label: 'Nut', content: <NutView work={nut} /> }] : []),
+          ...(work.strings.length
+            ? [
+                { id: 'strings', label: 'Strings', content: <StringsView /> },
+                { id: 'tuner', label: 'Tuner', content: <TunerView strings={work.strings} /> },
+              ]
+            : []),
+          ...(noises ? [{ id: 'noises', label: 'Noises', content: <NoisesView facts={noises} /> }] : []),
+          { id: 'sheet', label: 'Sheet', content: <SetupSheetView sheet={sheet} /> },
         ]}
       />
     </StationFrame>

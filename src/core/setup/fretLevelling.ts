@@ -1,0 +1,71 @@
+import { LAID } from '../build/docs.ts'
+import { fact } from '../build/fact.ts'
+import { partIn } from '../build/references.ts'
+import { buzzWork } from './buzz.ts'
+
+/** A crown lower than this is not levelled any more: the fret is replaced, mm [from memory]. */
+export const LOWEST_CROWN = 0.6
+/** What a file takes where it just kisses every fret, mm [from memory]. */
+const KISS = 0.03
+/** Hours: marking and taping, each fret crowned and polished, what is read after [common practice: about two for a neck]. */
+const HOURS = { begin: 0.6, fret: 0.06, after: 0.2 } as const
+/** Frets beside a high one that are blended when only it is dressed [common practice]. */
+const BESIDE = 1
+
+export interface FretTake {
+  fret: number
+  off: number
+  /** What comes off it, and the crown that is left, mm. */
+  take: number
+  crown: number | undefined
+}
+
+export interface FretLevelling {
+  /** All of the neck levelled to one plane. */
+  all: FretTake[]
+  hours: number
+  /** Only the high ones dressed, which is less work where few stand off. */
+  few: { frets: number[]; take: number; hours: number } | undefined
+  /** Frets that would be too low after it. */
+  tooLow: number[]
+  says: string
+}
+
+/**
+ * A levelling of frets from what was read: the file comes down to the lowest crown, so that each loses what it stands over
+ * it and a kiss more. Undefined where no fret was read to stand off.
+ */
+export const fretLevelling = fact(LAID, (build): FretLevelling | undefined => {
+  const w = buzzWork(build),
+    height = partIn(build, 'neck')?.dims.fretHeight?.value
+  if (!w || ![...w.neck.off.values()].some(v => v !== 0)) return undefined
+  const off = (fret: number) => w.neck.off.get(fret) ?? 0,
+    lowest = Math.min(...Array.from({ length: w.neck.frets }, (_, i) => off(i + 1)))
+  const all = Array.from({ length: w.neck.frets }, (_, i): FretTake => {
+    const take = off(i + 1) - lowest + KISS
+    return { fret: i + 1, off: off(i + 1), take, crown: height === undefined ? undefined : height - take }
+  })
+  const tooLow = all.filter(f => f.crown !== undefined && f.crown < LOWEST_CROWN).map(f => f.fret),
+    high = all.filter(f => f.off > 0).map(f => f.fret),
+    hours = HOURS.begin + HOURS.after + HOURS.fret * w.neck.frets
+  // A low fret cannot be dressed up: then all others come down to it.
+  const few =
+    lowest >= 0 && high.length * (1 + 2 * BESIDE) < w.neck.frets / 2
+      ? {
+          frets: high,
+          take: Math.max(...high.map(off)),
+          hours: HOURS.begin / 2 + HOURS.after + HOURS.fret * high.length * (1 + 2 * BESIDE),
+        }
+      : undefined
+  return {
+    all,
+    hours,
+    few,
+    tooLow,
+    says: tooLow.length
+      ? `Fret ${tooLow.join(', ')} would be lower than ${LOWEST_CROWN} mm: replace ${tooLow.length > 1 ? 'those' : 'it'} first.`
+      : few
+        ? `Dress fret ${few.frets.join(', ')} alone, by ${few.take.toFixed(2)} mm, blended into the frets beside: about ${few.hours.toFixed(1)} h. All of them would be ${hours.toFixed(1)} h.`
+        : `Level them all: ${(KISS - lowest).toFixed(2)} mm off most, about ${hours.toFixed(1)} h.`,
+  }
+})
