@@ -119,7 +119,6 @@ export const measuredInstrument = (): Build => {
           openingCorner: 3,
           low: 6,
           tall: 9,
-          footRadius: 2000,
         },
       },
       'ring-neck': {
@@ -132,7 +131,6 @@ export const measuredInstrument = (): Build => {
           openingCorner: 3,
           low: 3,
           tall: 4,
-          footRadius: 2000,
         },
       },
       'pot-volume': { dims: { threadDiameter: 7, threadLength: 9, hardware: 2.7, caseWidth: 24, caseDepth: 14 } },

@@ -280,15 +280,44 @@ describe('the setup', () => {
       doubt: 0.03,
       at: `2026-12-20T10:${String(minute).padStart(2, '0')}:00Z`,
     })
-  it('asks in handbook order: relief, nut, action', () => {
-    expect(setupWork(heron()).adjustments.map(a => a.id)).toEqual([
-      'relief',
-      'nut.bass',
-      'nut.treble',
-      'action.bass',
-      'action.treble',
+  it('asks in handbook order: tremolo, relief, nut, action, intonation, pickups', () => {
+    const common = ['relief', 'nut.bass', 'nut.treble', 'action.bass', 'action.treble'],
+      ids = (b: Build) => setupWork(b).adjustments.map(a => a.id)
+    const cents = [1, 2, 3, 4, 5, 6].map(n => `cents.${n}`)
+    expect(ids(heron())).toEqual([
+      ...common,
+      ...cents,
+      'pickup.bridge.bass',
+      'pickup.bridge.treble',
+      'pickup.neck.bass',
+      'pickup.neck.treble',
     ])
     expect(setupWork(heron()).next).toBe('relief')
+    expect(ids(demo('kestrel')).slice(0, 2)).toEqual(['tremolo.gap', 'relief'])
+    expect(setupWork(demo('kestrel')).next).toBe('tremolo.gap')
+    expect(ids(demo('wren')).filter(i => i.startsWith('cents'))).toHaveLength(4)
+    // The plan has one step for all strings' intonation, and one for the pickups.
+    const steps = plan(demo('kestrel')).steps.map(s => s.id)
+    expect(steps.filter(s => s.startsWith('setup/cents') || s.startsWith('setup/pickup.'))).toEqual([])
+    expect(steps.indexOf('setup/tremolo.gap')).toBeLessThan(steps.indexOf('setup/relief'))
+  })
+  it('moves a saddle and a pickup by what was read of them', () => {
+    const cents = (v: number) => {
+      const b = heron()
+      b.readings.push({ id: 'c', of: 'cents.1.12', value: v, doubt: 1, at: '2026-11-25T10:00:00Z' })
+      return setupWork(b).adjustments.find(a => a.id === 'cents.1')!
+    }
+    // 628 mm: a millimetre is 1200/ln 2 · (2/628 − 1/628) = 2.757 cents.
+    expect(cents(10)).toMatchObject({ state: 'adjust', unit: 'cents' })
+    expect(cents(10).mm).toBeCloseTo(10 / 2.757, 2)
+    expect(cents(-10).move).toMatch(/^Saddle forward/)
+    expect(cents(1.5).state).toBe('on target')
+    const pickup = (v: number) =>
+      setupWork(read(heron(), 'pickup.bridge.treble', v, 0)).adjustments.find(a => a.id === 'pickup.bridge.treble')!
+    // 4/64 in is 1.5875 mm.
+    expect(pickup(2.5875).move).toBe('Raise that side 1.00 mm by its screw.')
+    expect(pickup(0.8).move).toMatch(/^Lower that side 0\.79 mm.*sour/)
+    expect(pickup(1.6).state).toBe('on target')
   })
   it('moves the saddle twice the change at fret 12, in turns of its screw', () => {
     const b = read(heron(), 'action.bass', 2.1, 0)
@@ -321,6 +350,16 @@ describe('the setup', () => {
       ] as const
     ).entries())
       b = read(b, of, v, i)
+    expect(setupWork(b).next).toBe('cents.1')
+    const later = (of: string, value: number) => {
+      b = takeReading(b, { of, value, doubt: 0.5, at: '2027-01-01T10:00:00Z' })
+    }
+    for (let n = 1; n <= 6; n++) later(`cents.${n}.12`, 0.5)
+    expect(setupWork(b).next).toBe('pickup.bridge.bass')
+    for (const place of ['bridge', 'neck']) {
+      later(`setup.pickup.${place}.bass`, 1.98)
+      later(`setup.pickup.${place}.treble`, 1.59)
+    }
     expect(setupWork(b).next).toBeUndefined()
   })
   it('adds the strings’ pull', () => {
