@@ -44,11 +44,11 @@ describe('five strings on 864 mm', () => {
     expect(l.strings[4]!.nut[1]).toBeCloseTo(-17.35, 6)
     expect(l.strings[1]!.nut[1]).toBeCloseTo(18.43 - (18.43 + 17.35) / 4, 6)
   })
-  it('starts 9.12 mm longer under its thickest string: 1.2 + 2.4 × 3.3', () =>
-    expect(l.strings[4]!.compensation).toBeCloseTo(9.12, 6))
-  it('has its plate’s front 209.84 mm from the pocket’s end', () => {
+  it('starts 5.21 mm longer under its thickest string: 1.2 + 6 × 0.669, its core 0.48 + 0.09 × 2.1', () =>
+    expect(l.strings[4]!.compensation).toBeCloseTo(5.214, 6))
+  it('has its plate’s front 210.06 mm from the pocket’s end', () => {
     // Thinnest plain: 0.6 + 4 × 1.14 = 5.16; strings from the fourth on are wound. Between 1 − shortest and 22 − longest − 1 the middle.
-    const c = D.map((d, i) => (i < 3 ? 0.6 + 4 * d : 1.2 + 2.4 * d)),
+    const c = D.map((d, i) => (i < 3 ? 0.6 + 4 * d : 1.2 + 6 * (0.48 + 0.09 * (d - 1.2)))),
       low = 1 - Math.min(...c),
       high = 22 - Math.max(...c) - 1,
       ahead = Math.max((low + high) / 2, Math.min(1, high))

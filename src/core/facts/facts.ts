@@ -23,6 +23,7 @@ import { plan } from '../plan/plan.ts'
 import { fretLevelling } from '../setup/fretLevelling.ts'
 import { noiseFacts } from '../setup/noises.ts'
 import { nutWork } from '../setup/nutWork.ts'
+import { reachable } from '../setup/reachable.ts'
 import { setupSheet } from '../setup/setupSheet.ts'
 import { stickWork } from '../setup/sticks.ts'
 import { buzzWork } from '../setup/buzz.ts'
@@ -90,6 +91,8 @@ export const FACTS = {
   buzz: buzzWork,
   intonation: intonationWork,
   tremolo: tremoloWork,
+  /** The action that saddles and neck allow. */
+  reachable,
   /** The nut slot by slot. */
   nut: nutWork,
   /** How strings come back after the bar. */

@@ -1,10 +1,17 @@
 import type { StringGauge } from '../parts/part.ts'
 
-/** Share of a wound string's diameter that is core when the packet does not say [from memory]. */
-export const CORE_SHARE = 0.4
+/**
+ * Core of a wound string when the packet does not say [from memory]: two fifths of a guitar's; a thicker one's grows slowly,
+ * 0.6 mm in 2.5, 0.67 in 3.3, the rest is more wraps.
+ */
+export const usualCore = (diameter: number): number =>
+  diameter <= THICK ? CORE_SHARE * diameter : CORE_SHARE * THICK + CORE_BEYOND * (diameter - THICK)
+const CORE_SHARE = 0.4,
+  THICK = 1.2,
+  CORE_BEYOND = 0.09
 
 /** Core diameter of a string, mm: its own for a plain one. */
-export const coreOf = (s: StringGauge): number => (s.wound ? (s.core ?? s.diameter * CORE_SHARE) : s.diameter)
+export const coreOf = (s: StringGauge): number => (s.wound ? (s.core ?? usualCore(s.diameter)) : s.diameter)
 
 /**
  * Starting compensation of a saddle behind the scale length, mm. Straight lines through the trade's ranges:

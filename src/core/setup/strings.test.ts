@@ -11,6 +11,9 @@ import { fretLevelling } from './fretLevelling.ts'
 import { NOISE_NAMES, noiseFacts, rankNoise, type NoiseFacts } from './noises.ts'
 import { nutWork } from './nutWork.ts'
 import { noteHz } from './pitch.ts'
+import { reachable, sagitta } from './reachable.ts'
+import { saddleHeight } from '../layout/saddleHeight.ts'
+import { doubtOf } from '../units/quantity.ts'
 import { setupSheet } from './setupSheet.ts'
 import { readSticks, stickWork, type StickRow } from './sticks.ts'
 import { stringTable } from './stringTable.ts'
@@ -279,6 +282,46 @@ describe('levelling', () => {
     })!
     expect(low.tooLow.length).toBeGreaterThan(15)
     expect(low.says).toMatch(/replace/)
+  })
+})
+
+describe('the action that can be reached', () => {
+  const b = () => six({ spread: 52, parts: { neck: { dims: { radius: 241 } } } })
+  it('is what saddles and neck leave, outer saddles lower by the board’s radius', () => {
+    const r = reachable(b())!,
+      h = saddleHeight(b())!
+    // 241 − √(241² − 26²) = 1.406 mm at the outer strings of 52.
+    expect(sagitta(26, 241)).toBeCloseTo(1.4066, 3)
+    const [first, , third] = r.rows
+    expect(first!.above).toBeCloseTo(h.aboveLowest.value - 1.4066, 3)
+    expect(third!.above).toBeCloseTo(h.aboveLowest.value - sagitta(5.2, 241), 3)
+    // A saddle raised by a millimetre raises fret 12 by half of it.
+    expect(first!.lowest).toBeCloseTo(r.wanted - first!.above / 2, 9)
+    expect(first!.highest - first!.lowest).toBeCloseTo(h.range.value / 2, 9)
+    expect(first!.turns).toBeCloseTo(first!.above / 0.5, 6)
+    expect(r.doubt).toBeCloseTo(doubtOf(h.aboveLowest) / 2, 9)
+  })
+  it('says which end of the travel stops a string, and the way out', () => {
+    const x = b(),
+      deeper = (by: number): Build => ({
+        ...x,
+        parts: x.parts.map(p =>
+          p.kind === 'body'
+            ? {
+                ...p,
+                features: p.features.map(f =>
+                  f.role === 'neck-pocket'
+                    ? { ...f, dims: { ...f.dims, depth: { ...f.dims.depth!, value: f.dims.depth!.value + by } } }
+                    : f,
+                ),
+              }
+            : p,
+        ),
+      })
+    expect(reachable(deeper(12))!.says).toMatch(/at its bottom.*shim/)
+    expect(reachable(deeper(-12))!.says).toMatch(/at its top.*[Ss]pacer/)
+    const { bridge: _, ...slots } = x.slots
+    expect(reachable({ ...x, slots })).toBeUndefined()
   })
 })
 

@@ -82,7 +82,8 @@ export function Setup() {
     nut = useFact('nut'),
     sticks = useFact('sticks'),
     noises = useFact('noises'),
-    sheet = useFact('setupSheet')
+    sheet = useFact('setupSheet'),
+    reach = useFact('reachable')
   const [params, setParams] = useSearchParams(),
     s = buzz?.strings.find(x => String(x.number) === params.get('string')) ?? buzz?.strings[0],
     asked = Number(params.get('held') ?? s?.worst.held ?? 0),
@@ -204,6 +205,40 @@ export function Setup() {
           options={plain(SPACINGS)}
         />
       </div>
+      {reach && (
+        <section aria-label="Reach of the saddles" className="flex flex-col gap-2">
+          <p
+            className={`border-l-4 pl-3 text-body ${reach.rows.some(r => r.above < 0) ? 'border-never' : 'border-snug'}`}
+          >
+            {reach.says}
+          </p>
+          <Table
+            fit
+            caption="At fret 12, saddles lowest to highest"
+            heads={[
+              'String',
+              { label: 'lowest', right: true },
+              { label: 'highest', right: true },
+              { label: `± ${l.unit}`, right: true },
+              { label: 'saddle over its bottom', right: true },
+            ]}
+          >
+            {reach.rows.map(r => (
+              <tr key={r.number} className="rule-row">
+                <th scope="row" className="figure pr-6 text-left font-normal">
+                  {r.number} {r.note}
+                </th>
+                <td className="figure pr-3 text-right">{l.fineFigure(r.lowest).figure}</td>
+                <td className="figure pr-3 text-right">{l.fineFigure(r.highest).figure}</td>
+                <td className="figure pr-3 text-right text-muted">{l.fineFigure(reach.doubt).figure}</td>
+                <td className="figure text-right">
+                  {l.fineText(r.above)}, {fixed(r.turns, 2)} turns
+                </td>
+              </tr>
+            ))}
+          </Table>
+        </section>
+      )}
       <Table
         fit
         caption="Strings and tension"
