@@ -59,4 +59,94 @@ describe('setting up', () => {
     ])
     expect(page.troubles).toEqual([])
   })
+
+  it('tells what another tuning does before a string is bought, and takes it', async () => {
+    const id = await copyOf(bench, 'retunes', 'kestrel'),
+      page = await bench.open(`/b/${id}/setup?view=strings`)
+    await page.getByRole('heading', { name: 'Other strings, another tuning' }).waitFor()
+    await page.getByLabel('Tuning').selectOption('a step down')
+    await page.getByRole('row', { name: /^1 E4 → D4/ }).waitFor()
+    const notes = page.getByLabel('Notes, thinnest first')
+    await notes.fill('D4 A3 H3 C3 G2 D2')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: '“H3” is no note' }).waitFor()
+    await notes.fill('D4 A3')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: '2 notes for 6 strings' }).waitFor()
+    await page.getByLabel('Every string pulls').selectOption('alike')
+    await page.getByLabel('Pull of each').fill('70')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: 'Take these strings and this tuning' }).click()
+    await page.getByRole('button', { name: 'These are on it' }).waitFor()
+    await saved(page)
+    const stored = await storedBuild(bench, id)
+    expect(stored.instrument.tuning).toEqual(['D4', 'A3', 'F3', 'C3', 'G2', 'D2'])
+    expect(stored.parts.find(p => p.id === stored.slots.strings)!.gauges![0]!.diameter).toBeGreaterThan(0.26)
+    await page.keyboard.press('Control+z')
+    await page.getByRole('row', { name: /^1 E4/ }).first().waitFor()
+    expect(page.troubles).toEqual([])
+  })
+
+  it('reads the nut slot by slot, a stick test and two blades of a gauge', async () => {
+    const id = await copyOf(bench, 'slots', 'kestrel'),
+      page = await bench.open(`/b/${id}/setup?view=nut`)
+    await page.getByLabel('Gap over fret 1 of string 2').fill('0.2')
+    await page.keyboard.press('Enter')
+    await page.getByText('a sliver under the nut, bass and treble edge').waitFor()
+    await page.getByRole('img', { name: /Strip to lay on the nut/ }).waitFor()
+    await page.getByRole('tab', { name: 'Tremolo' }).click()
+    await page.getByLabel('String 3 after a dive').fill('+8')
+    await page.keyboard.press('Enter')
+    await page.getByText(/3 G3 sticks in the nut/).waitFor()
+    await page.getByRole('tab', { name: 'Next move' }).click()
+    await page.getByText('This blade goes, that one doesn’t').click()
+    await page.getByLabel('goes', { exact: true }).fill('0.9')
+    await page.keyboard.press('Enter')
+    await page.getByLabel('doesn’t', { exact: true }).fill('0.8')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: 'the thinner one' }).waitFor()
+    await page.getByLabel('doesn’t', { exact: true }).fill('1')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: /^Take 0\.95/ }).click()
+    await saved(page)
+    const read = (await storedBuild(bench, id)).readings.slice(-3)
+    expect(read).toMatchObject([
+      { of: 'setup.nut.2', value: 0.2 },
+      { of: 'stick.3.dive', value: 8 },
+      { of: 'setup.tremolo.gap', value: 0.95 },
+    ])
+    expect(read[2]!.doubt).toBeCloseTo(0.05, 9)
+    expect(page.troubles).toEqual([])
+  })
+
+  it('hears the stand-in, takes its octave as a reading, ranks a rattle and prints the sheet', async () => {
+    const id = await copyOf(bench, 'hears', 'bittern'),
+      page = await bench.open(`/b/${id}/setup?view=tuner`)
+    await page.getByLabel('Stand-in, string').selectOption('5')
+    await page.getByRole('radio', { name: 'touched over fret 12' }).click()
+    await page.getByRole('button', { name: 'Sound the stand-in' }).click()
+    await page.getByText(/^string 5 A2, 220\.\d\d Hz/).waitFor()
+    await page.getByRole('radio', { name: 'held at fret 12' }).click()
+    await page.getByRole('button', { name: 'Sound the stand-in' }).click()
+    await page.getByText('against its own harmonic').waitFor()
+    await page.getByRole('button', { name: 'Take it as string 5’s reading at fret 12' }).click()
+    await page.locator('input[type=file][accept*=wav]').setInputFiles({
+      name: 'no.wav',
+      mimeType: 'audio/wav',
+      buffer: Buffer.from('nothing'),
+    })
+    await page.getByRole('alert').filter({ hasText: 'no WAV file' }).waitFor()
+    await page.getByRole('tab', { name: 'Noises' }).click()
+    await page.getByLabel('On string').selectOption('3')
+    await page.getByText(/^Its numbers: it breaks over the nut by/).waitFor()
+    await page.getByRole('tab', { name: 'Sheet', exact: true }).click()
+    await page
+      .getByRole('row', { name: /^Relief/ })
+      .getByText('3×')
+      .waitFor()
+    await page.getByText(/After a season/).waitFor()
+    await saved(page)
+    expect((await storedBuild(bench, id)).readings.at(-1)).toMatchObject({ of: 'cents.5.12', with: 'tuner' })
+    expect(page.troubles).toEqual([])
+  })
 })

@@ -21,6 +21,8 @@ export interface StringChange {
   number: number
   from: { note: string; gauge: StringGauge; newtons: number }
   to: { note: string; gauge: StringGauge; newtons: number }
+  /** Another string than the one that is on it. */
+  other: boolean
   /** How far its saddle's starting place moves, mm, back +. */
   saddle: number | undefined
   /** What the change asks of slot and holes. */
@@ -129,6 +131,7 @@ export function changeOfStrings(
       number: s.number,
       from: { note: s.note, gauge: was, newtons: s.newtons },
       to: { note, gauge, newtons: tension(gauge, scale, hz) },
+      other: gauge.wound !== was.wound || Math.abs(thicker) > 1e-4,
       saddle: before === undefined || after === undefined ? undefined : after - before,
       asks: [
         ...(thicker > BINDS ? ['open its nut slot'] : []),

@@ -45,7 +45,7 @@ export function StringsView() {
     return <p className="text-body">Choose a neck and a set of strings at the Parts station first.</p>
   const more = change.pull.to - change.pull.from,
     same =
-      change.strings.every(s => s.from.gauge === s.to.gauge && s.from.note === s.to.note) &&
+      change.strings.every(s => !s.other && s.from.note === s.to.note) &&
       tuning.every((n, i) => n === build.instrument.tuning[i])
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
@@ -162,9 +162,7 @@ export function StringsView() {
             </th>
             <td className="figure py-1 pr-3 text-right">{l.fineText(s.from.gauge.diameter, 3)}</td>
             <td className="figure py-1 pr-3 text-right text-muted">{fixed(s.from.newtons, 0)}</td>
-            <td
-              className={`figure py-1 pr-3 text-right ${s.from.gauge === s.to.gauge ? 'text-muted' : 'font-semibold'}`}
-            >
+            <td className={`figure py-1 pr-3 text-right ${s.other ? 'font-semibold' : 'text-muted'}`}>
               {l.fineText(s.to.gauge.diameter, 3)}
               {s.to.gauge.wound === s.from.gauge.wound ? '' : s.to.gauge.wound ? ' wound' : ' plain'}
             </td>
