@@ -32,6 +32,8 @@ import { finishWork } from '../src/core/finish/finishWork.ts'
 import { buzzWork } from '../src/core/setup/buzz.ts'
 import { clearances } from '../src/core/setup/clearance.ts'
 import { STYLES, USUAL_SWING } from '../src/core/setup/swing.ts'
+import { changeOfStrings, setFor } from '../src/core/setup/changeOfStrings.ts'
+import { pitchOfPiece } from '../src/core/sound/tuner.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
 import { plan } from '../src/core/plan/plan.ts'
 import { drawing } from '../src/core/ways/drawing.ts'
@@ -178,11 +180,20 @@ for (const name of ['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const) {
 {
   const b = demo('bittern'),
     w = buzzWork(b)!,
+    DOWN = ['D4', 'A3', 'F3', 'C3', 'G2', 'D2'],
+    piece = Float32Array.from({ length: 4096 }, (_, k) => 0.2 * Math.sin((2 * Math.PI * 82.41 * k) / 44100)),
     strings = w.strings.map(s => ({ neck: w.neck, ...STYLES.usual, figures: USUAL_SWING, string: s.string }))
   let n = 0
   bench
     .add('clearances: all strings, all places held, all frets', () => {
       for (const o of strings) clearances(o)
+    })
+    .add('the tuner: one piece of 4,096 samples, 93 ms long', () => {
+      pitchOfPiece(piece, 44100)
+    })
+    .add('another tuning: gauges proposed, and what they do', () => {
+      const x = { ...b, setup: { ...b.setup, margin: 0.05 + (n++ % 40) / 1000 } }
+      changeOfStrings(x, DOWN, setFor(x, DOWN, { kind: 'as now' })!)
     })
     .add('the lowest setup solved: relief, nut, both ends of the action', () => {
       buzzWork({ ...b, setup: { ...b.setup, margin: 0.05 + (n++ % 40) / 1000 } })
@@ -200,6 +211,8 @@ for (const t of bench.tasks) {
   if (t.name.startsWith('re-layout')) BARS[t.name] = 20
   if (t.name.endsWith('schedule, film, dates')) BARS[t.name] = 10
   if (t.name.startsWith('clearances')) BARS[t.name] = 5
+  // A hundred milliseconds behind the sound: half of a piece is heard before its middle, the rest is for computing.
+  if (t.name.startsWith('the tuner')) BARS[t.name] = 50
   if (t.name.startsWith('the lowest setup')) BARS[t.name] = 200
 }
 for (const t of bench.tasks) row(`${t.name} (median)`, t.result?.latency.p50 ?? NaN, 'ms', BARS[t.name])

@@ -1,9 +1,10 @@
 import { useCallback } from 'react'
 import { useSearchParams } from 'react-router'
 
-/** The one thing in hand at a station: kept in the address, so that it can be linked to; the first one by default. */
+/** The one thing in hand at a station: kept in the address, so that it can be linked to; the first one by default, or the one that is named. */
 export function useHand<T extends { id: string }>(
   things: readonly T[],
+  first?: string,
 ): { hand: T | undefined; take: (id: string) => void } {
   const [params, setParams] = useSearchParams()
   const wanted = params.get('hand')
@@ -18,5 +19,5 @@ export function useHand<T extends { id: string }>(
       ),
     [setParams],
   )
-  return { hand: things.find(t => t.id === wanted) ?? things[0], take }
+  return { hand: things.find(t => t.id === wanted) ?? things.find(t => t.id === first) ?? things[0], take }
 }

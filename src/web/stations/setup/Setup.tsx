@@ -97,7 +97,7 @@ export function Setup() {
       },
       { replace: true },
     )
-  const { hand, take } = useHand(work.adjustments)
+  const { hand, take } = useHand(work.adjustments, work.next)
   const set = (patch: Partial<SetupTargets>) => editBuild(b => ({ ...b, setup: { ...b.setup, ...patch } }))
   const shownIn = (unit: Adjustment['unit'], v: number) =>
     unit === 'cents' ? signed(v) || '0' : l.fineFigure(v).figure
@@ -307,7 +307,7 @@ export function Setup() {
       ledger={
         <Ledger
           heading="In this order"
-          aside={`read, target, ${l.unit}`}
+          aside={`read, target, ${l.unit} or cents`}
           rows={rows}
           hand={hand?.id}
           take={take}

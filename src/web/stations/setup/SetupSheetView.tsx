@@ -12,7 +12,7 @@ export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
   const l = useLength(),
     build = useOpenBuild()
   const shown = (v: number | undefined, unit: 'mm' | 'cents') =>
-    v === undefined ? '–' : unit === 'cents' ? `${signed(v)} cents` : l.fineText(v)
+    v === undefined ? '–' : unit === 'cents' ? `${signed(v)}\u202fcents` : l.fineText(v)
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
@@ -44,9 +44,11 @@ export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
             <th scope="row" className="py-1 pr-3 text-left font-normal">
               {r.title}
             </th>
-            <td className="figure py-1 pr-3 text-right">{shown(r.before, r.unit)}</td>
-            <td className="figure py-1 pr-3 text-right">{shown(r.target, r.unit)}</td>
-            <td className="figure py-1 pr-3 text-right font-semibold">{shown(r.after, r.unit)}</td>
+            <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown(r.before, r.unit)}</td>
+            <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown(r.target, r.unit)}</td>
+            <td className="figure py-1 pr-3 text-right font-semibold whitespace-nowrap">
+              {shown(r.after, r.unit)}
+            </td>
             <td className="figure py-1 pr-3 text-right text-muted">{r.times ? `${r.times}×` : ''}</td>
             <td className="py-1 text-note">{r.state}</td>
           </tr>

@@ -6,6 +6,8 @@ import { useSize } from '../../hooks/useSize.ts'
 
 /** Heights are drawn so many times as large as lengths, or as many as there is room for. */
 const HIGHER = 40
+/** Room that a gauge does not tell from none, mm. */
+const JUST = 0.005
 const PAD = { left: 30, right: 40, top: 34, bottom: 30 }
 
 /** The instrument cut along a string and seen from the side: crowns, the string at rest, how far it swings, the tightest fret. */
@@ -101,9 +103,11 @@ export function SideSheet({ work, string: s, held }: { work: BuzzWork; string: S
               className="fill-ink text-plain font-semibold"
               style={{ paintOrder: 'stroke', stroke: 'var(--ground)', strokeWidth: 4 }}
             >
-              {worst.room < 0
-                ? `${l.fineText(-worst.room)} too little over fret ${worst.over}`
-                : `${l.fineText(worst.room)} to spare over fret ${worst.over}`}
+              {Math.abs(worst.room) < JUST
+                ? `just touches fret ${worst.over}`
+                : worst.room < 0
+                  ? `${l.fineText(-worst.room)} too little over fret ${worst.over}`
+                  : `${l.fineText(worst.room)} to spare over fret ${worst.over}`}
             </text>
           </g>
           <text x={width - 12} y={18} textAnchor="end" className="fill-muted text-note">
