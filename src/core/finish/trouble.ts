@@ -1,3 +1,4 @@
+import { ranked, type Likely } from '../units/ranked.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import { DEW_MARGIN } from './air.ts'
 import type { Family } from './materials.ts'
@@ -64,13 +65,9 @@ interface Repair {
   cautions?: readonly CautionId[]
 }
 
-interface Cause {
+interface Cause extends Likely<CoatFacts> {
   id: string
   says: string
-  /** How often it is this, before anything is known [from memory]. */
-  weight: number
-  /** How much more or less likely the log makes it, and in what words; undefined where the log says nothing of it. */
-  log?: (f: CoatFacts) => { times: number; says: string } | undefined
   repair: keyof typeof REPAIRS
 }
 
@@ -273,15 +270,15 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'heavy',
       says: 'Too much in one pass, too near, or held still',
       weight: 6,
-      log: sprayed,
+      told: sprayed,
       repair: 'flatten',
     },
-    { id: 'cold', says: 'Cold: it stays liquid too long', weight: 2, log: cold, repair: 'flatten' },
+    { id: 'cold', says: 'Cold: it stays liquid too long', weight: 2, told: cold, repair: 'flatten' },
   ],
   sag: [
-    { id: 'heavy', says: 'Coats too heavy for an upright face', weight: 5, log: sprayed, repair: 'flatten' },
-    { id: 'soon', says: 'Coats too soon one upon another', weight: 3, log: soon, repair: 'flatten' },
-    { id: 'cold', says: 'Cold: it stays liquid too long', weight: 2, log: cold, repair: 'flatten' },
+    { id: 'heavy', says: 'Coats too heavy for an upright face', weight: 5, told: sprayed, repair: 'flatten' },
+    { id: 'soon', says: 'Coats too soon one upon another', weight: 3, told: soon, repair: 'flatten' },
+    { id: 'cold', says: 'Cold: it stays liquid too long', weight: 2, told: cold, repair: 'flatten' },
   ],
   dust: [
     {
@@ -294,7 +291,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'cloth',
       says: 'Lint from the cloth',
       weight: 2,
-      log: f => (f.sprayed ? { times: 0.2, says: 'sprayed' } : { times: 2, says: 'wiped or brushed' }),
+      told: f => (f.sprayed ? { times: 0.2, says: 'sprayed' } : { times: 2, says: 'wiped or brushed' }),
       repair: 'scuff and coat',
     },
   ],
@@ -303,25 +300,25 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'nozzle',
       says: 'Paint dried on the nozzle: wipe it between passes, turn the can over and clear it',
       weight: 5,
-      log: sprayed,
+      told: sprayed,
       repair: 'scuff and coat',
     },
-    { id: 'empty', says: 'The can ran empty or cold', weight: 3, log: cold, repair: 'scuff and coat' },
+    { id: 'empty', says: 'The can ran empty or cold', weight: 3, told: cold, repair: 'scuff and coat' },
   ],
   peel: [
     {
       id: 'far',
       says: 'Too far off or too fast: it dried on the way',
       weight: 4,
-      log: sprayed,
+      told: sprayed,
       repair: 'level later',
     },
-    { id: 'hot', says: 'Too warm for its thinner', weight: 2, log: hot, repair: 'level later' },
+    { id: 'hot', says: 'Too warm for its thinner', weight: 2, told: hot, repair: 'level later' },
     {
       id: 'cold can',
       says: 'Cold can or thick material: coarse drops',
       weight: 3,
-      log: cold,
+      told: cold,
       repair: 'level later',
     },
   ],
@@ -330,49 +327,49 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'far',
       says: 'Too far off: the mist was dry when it landed',
       weight: 5,
-      log: sprayed,
+      told: sprayed,
       repair: 'scuff and coat',
     },
-    { id: 'hot', says: 'Warm or moving air took the solvent', weight: 3, log: hot, repair: 'scuff and coat' },
+    { id: 'hot', says: 'Warm or moving air took the solvent', weight: 3, told: hot, repair: 'scuff and coat' },
   ],
   blush: [
     {
       id: 'damp',
       says: 'Water from damp air shut in as the solvent cooled the film',
       weight: 6,
-      log: damp,
+      told: damp,
       repair: 'wait for dry air',
     },
     {
       id: 'water',
       says: 'Waterborne, still wet: it clears by itself',
       weight: 2,
-      log: f => (f.waterborne ? { times: 4, says: 'waterborne' } : { times: 0.01, says: 'not waterborne' }),
+      told: f => (f.waterborne ? { times: 4, says: 'waterborne' } : { times: 0.01, says: 'not waterborne' }),
       repair: 'give it time',
     },
   ],
   'fish-eye': [
     { id: 'silicone', says: 'Polish, wax, silicone or skin grease below', weight: 6, repair: 'clean and mist' },
-    { id: 'oil', says: 'Oil or water in the air line', weight: 2, log: sprayed, repair: 'clean and mist' },
-    { id: 'wax', says: 'Waxed or oiled ground below', weight: 2, log: strange, repair: 'clean and mist' },
+    { id: 'oil', says: 'Oil or water in the air line', weight: 2, told: sprayed, repair: 'clean and mist' },
+    { id: 'wax', says: 'Waxed or oiled ground below', weight: 2, told: strange, repair: 'clean and mist' },
   ],
   wrinkle: [
-    { id: 'strange', says: 'Its solvent lifts what is below', weight: 5, log: strange, repair: 'take off' },
+    { id: 'strange', says: 'Its solvent lifts what is below', weight: 5, told: strange, repair: 'take off' },
     {
       id: 'window',
       says: 'Put on after the window had closed and before the film was hard',
       weight: 4,
-      log: late,
+      told: late,
       repair: 'take off',
     },
-    { id: 'heavy', says: 'One coat too wet over one too young', weight: 3, log: soon, repair: 'take off' },
+    { id: 'heavy', says: 'One coat too wet over one too young', weight: 3, told: soon, repair: 'take off' },
   ],
   witness: [
     {
       id: 'separate',
       says: 'Sanded through one coat into the next: coats that do not melt together show their edges',
       weight: 5,
-      log: f =>
+      told: f =>
         f.family === 'nitrocellulose' || f.family === 'shellac'
           ? { times: 0.1, says: `${f.family} melts into itself` }
           : { times: 2, says: `${f.family} lies in separate coats` },
@@ -382,7 +379,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'young',
       says: 'Levelled too early: it went on shrinking',
       weight: 3,
-      log: young,
+      told: young,
       repair: 'give it time',
     },
   ],
@@ -391,10 +388,10 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'edge',
       says: 'Edges carry less film and get more pressure',
       weight: 5,
-      log: sharp,
+      told: sharp,
       repair: 'build again',
     },
-    { id: 'thin', says: 'Film too thin for its peel', weight: 4, log: risky, repair: 'build again' },
+    { id: 'thin', says: 'Film too thin for its peel', weight: 4, told: risky, repair: 'build again' },
     { id: 'hump', says: 'A hump of wood or glue below', weight: 2, repair: 'build again' },
   ],
   blotch: [
@@ -404,7 +401,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'filler',
       says: 'Filler left on the face',
       weight: 3,
-      log: f =>
+      told: f =>
         f.filled ? { times: 3, says: 'grain filler was used' } : { times: 0.1, says: 'no filler was used' },
       repair: 'even out',
     },
@@ -415,7 +412,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'solvent',
       says: 'The clear’s solvent carried it',
       weight: 3,
-      log: f => (f.waterborne ? { times: 0.3, says: 'waterborne' } : { times: 1.5, says: 'carried by solvent' }),
+      told: f => (f.waterborne ? { times: 0.3, says: 'waterborne' } : { times: 1.5, says: 'carried by solvent' }),
       repair: 'scrape',
     },
   ],
@@ -424,7 +421,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'water',
       says: 'Water got into an open hole: the wood swelled',
       weight: 5,
-      log: f => (f.waterborne ? { times: 2, says: 'waterborne' } : undefined),
+      told: f => (f.waterborne ? { times: 2, says: 'waterborne' } : undefined),
       repair: 'stop the hole',
     },
     { id: 'screw', says: 'A screw driven through film without a chamfer', weight: 5, repair: 'stop the hole' },
@@ -432,7 +429,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'thick',
       says: 'Film too thick for the wood’s movement',
       weight: 1,
-      log: f => (f.coats > 10 ? { times: 3, says: `${f.coats} coats` } : undefined),
+      told: f => (f.coats > 10 ? { times: 3, says: `${f.coats} coats` } : undefined),
       repair: 'stop the hole',
     },
   ],
@@ -446,30 +443,30 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
     { id: 'shrunk', says: 'The binding’s solvent left it and it shrank', weight: 3, repair: 'glue again' },
   ],
   soft: [
-    { id: 'young', says: 'Not hard yet', weight: 4, log: young, repair: 'give it time' },
+    { id: 'young', says: 'Not hard yet', weight: 4, told: young, repair: 'give it time' },
     {
       id: 'cold',
       says: 'Cold: everything takes twice as long for each 10 °C',
       weight: 3,
-      log: cold,
+      told: cold,
       repair: 'give it time',
     },
-    { id: 'soon', says: 'Coats too soon: solvent is shut in below', weight: 4, log: soon, repair: 'give it time' },
+    { id: 'soon', says: 'Coats too soon: solvent is shut in below', weight: 4, told: soon, repair: 'give it time' },
     {
       id: 'mixed',
       says: 'Mixed wrongly, too old, or over wax or oil',
       weight: 2,
-      log: strange,
+      told: strange,
       repair: 'take off',
     },
   ],
   print: [
-    { id: 'young', says: 'Levelled before it had shrunk', weight: 4, log: young, repair: 'give it time' },
+    { id: 'young', says: 'Levelled before it had shrunk', weight: 4, told: young, repair: 'give it time' },
     {
       id: 'pores',
       says: 'Pores that were not filled draw the film down',
       weight: 4,
-      log: pores,
+      told: pores,
       repair: 'level later',
     },
     { id: 'coarse', says: 'Scratches of too coarse a grit below', weight: 3, repair: 'scuff and coat' },
@@ -479,19 +476,19 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'early',
       says: 'Coated before the filler was through: it shrinks for days',
       weight: 5,
-      log: pores,
+      told: pores,
       repair: 'scuff and coat',
     },
     {
       id: 'once',
       says: 'Filled once: two or three thin fillings are needed',
       weight: 4,
-      log: pores,
+      told: pores,
       repair: 'scuff and coat',
     },
   ],
   clouds: [
-    { id: 'wet', says: 'Too wet: the metal swims together', weight: 5, log: sprayed, repair: 'mist again' },
+    { id: 'wet', says: 'Too wet: the metal swims together', weight: 5, told: sprayed, repair: 'mist again' },
     { id: 'shake', says: 'Not shaken between passes', weight: 3, repair: 'mist again' },
   ],
 }
@@ -506,22 +503,14 @@ export interface Verdict {
 }
 
 /** Causes of a trouble by their chance, weights times what the log says, made to one. */
-export function explain(trouble: TroubleName, f: CoatFacts): Verdict[] {
-  const all = CAUSES[trouble].map(c => {
-    const told = c.log?.(f)
-    return { c, told, w: c.weight * (told?.times ?? 1) }
+export const explain = (trouble: TroubleName, f: CoatFacts): Verdict[] =>
+  ranked<CoatFacts, Cause>(CAUSES[trouble], f).map(({ cause, chance, because }): Verdict => {
+    const r: Repair = REPAIRS[cause.repair]
+    return {
+      id: cause.id,
+      says: cause.says,
+      chance,
+      because,
+      repair: { steps: r.steps, days: r.days(f), rests: r.rests, coats: r.coats, cautions: r.cautions ?? [] },
+    }
   })
-  const sum = all.reduce((s, x) => s + x.w, 0)
-  return all
-    .map(({ c, told, w }): Verdict => {
-      const r: Repair = REPAIRS[c.repair]
-      return {
-        id: c.id,
-        says: c.says,
-        chance: w / sum,
-        because: told?.says,
-        repair: { steps: r.steps, days: r.days(f), rests: r.rests, coats: r.coats, cautions: r.cautions ?? [] },
-      }
-    })
-    .sort((a, b) => b.chance - a.chance)
-}

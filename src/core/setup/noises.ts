@@ -1,3 +1,4 @@
+import { ranked, type Likely } from '../units/ranked.ts'
 import { fact } from '../build/fact.ts'
 import { LAID, type Laid } from '../build/docs.ts'
 import { layOut } from '../layout/layOut.ts'
@@ -39,13 +40,9 @@ export interface NoiseFacts {
   reliefRead: boolean
 }
 
-interface Cause {
+interface Cause extends Likely<NoiseFacts> {
   id: string
   says: string
-  /** How often it is this, before anything is known [from memory]. */
-  weight: number
-  /** How much more or less likely the numbers make it, and in what words. */
-  told?: (f: NoiseFacts) => { times: number; says: string } | undefined
   /** What to read or try next. */
   next: string
 }
@@ -212,24 +209,11 @@ export interface RankedCause {
   next: string
 }
 
-/** Causes of a noise with their chances, the likeliest first: how often each is met, times what the numbers say [published: Bayes]. */
-export function rankNoise(noise: NoiseName, f: NoiseFacts): RankedCause[] {
-  const all = CAUSES[noise].map(c => {
-    const told = c.told?.(f)
-    return { c, told, weight: c.weight * (told?.times ?? 1) }
-  })
-  const sum = all.reduce((s, x) => s + x.weight, 0)
-  return all
-    .filter(x => x.weight > 0)
-    .map(({ c, told, weight }) => ({
-      id: c.id,
-      says: c.says,
-      chance: weight / sum,
-      because: told?.says,
-      next: c.next,
-    }))
-    .sort((a, b) => b.chance - a.chance)
-}
+/** Causes of a noise with their chances, the likeliest first; what cannot be is left out. */
+export const rankNoise = (noise: NoiseName, f: NoiseFacts): RankedCause[] =>
+  ranked<NoiseFacts, Cause>(CAUSES[noise], f)
+    .filter(r => r.chance > 0)
+    .map(({ cause: { id, says, next }, chance, because }) => ({ id, says, next, chance, because }))
 
 const least = (w: BuzzWork['strings'][number], from: number, to: number) =>
   w.clear.filter(c => c.held >= from && c.held <= to).reduce((a, c) => (c.room < a.room ? c : a), w.clear.at(-1)!)

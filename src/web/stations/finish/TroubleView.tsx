@@ -5,6 +5,7 @@ import { withRepair } from '../../../core/finish/edits.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Title } from '../../components/Heading.tsx'
+import { RankedList } from '../../components/RankedList.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { editBuild } from '../../stores/buildStore.ts'
@@ -25,52 +26,43 @@ export function TroubleView() {
         onChange={v => setTrouble(v as TroubleName)}
         options={TROUBLE_NAMES.map(t => ({ value: t, label: TROUBLES[t] }))}
       />
-      <ol className="flex flex-col gap-4">
-        {all.map((v, i) => (
-          <li key={v.id} className="grid grid-cols-[5.5rem_1fr] gap-x-4 border-t border-line pt-3">
-            <span
-              className={`figure whitespace-nowrap ${i ? 'text-figure text-muted' : 'text-large font-semibold'}`}
-            >
-              {Math.round(100 * v.chance)} %
-            </span>
-            <div className="flex flex-col gap-2">
-              <p className={i ? 'text-body' : 'text-lead font-semibold'}>{v.says}</p>
-              {v.because && <p className="text-plain text-muted">The log: {v.because}.</p>}
-              <ol className="list-decimal pl-5 text-body">
-                {v.repair.steps.map(s => (
-                  <li key={s}>{s}</li>
-                ))}
-              </ol>
-              <p className="text-plain">
-                Costs {v.repair.days ? `${v.repair.days} ${v.repair.days > 1 ? 'days' : 'day'}` : 'no day'}
-                {v.repair.coats
-                  ? ` and ${v.repair.coats} ${v.repair.coats === 1 ? 'coat' : 'coats'} of film`
-                  : ' and no film'}
-                .
-              </p>
-              <CautionNotes ids={v.repair.cautions} />
-              <div>
-                <Button
-                  kind={i ? 'plain' : 'main'}
-                  onClick={() =>
-                    editBuild(
-                      b =>
-                        writeLog(
-                          withRepair(b, TROUBLES[trouble].toLowerCase(), v.repair),
-                          `${TROUBLES[trouble]}. Taken for: ${v.says.toLowerCase()}.`,
-                          now(),
-                        ),
-                      'Repair into the plan',
-                    )
-                  }
-                >
-                  Put this into the plan
-                </Button>
-              </div>
+      <RankedList items={all} because={v => v.because && `The log: ${v.because}.`}>
+        {(v, i) => (
+          <>
+            <ol className="list-decimal pl-5 text-body">
+              {v.repair.steps.map(s => (
+                <li key={s}>{s}</li>
+              ))}
+            </ol>
+            <p className="text-plain">
+              Costs {v.repair.days ? `${v.repair.days} ${v.repair.days > 1 ? 'days' : 'day'}` : 'no day'}
+              {v.repair.coats
+                ? ` and ${v.repair.coats} ${v.repair.coats === 1 ? 'coat' : 'coats'} of film`
+                : ' and no film'}
+              .
+            </p>
+            <CautionNotes ids={v.repair.cautions} />
+            <div>
+              <Button
+                kind={i ? 'plain' : 'main'}
+                onClick={() =>
+                  editBuild(
+                    b =>
+                      writeLog(
+                        withRepair(b, TROUBLES[trouble].toLowerCase(), v.repair),
+                        `${TROUBLES[trouble]}. Taken for: ${v.says.toLowerCase()}.`,
+                        now(),
+                      ),
+                    'Repair into the plan',
+                  )
+                }
+              >
+                Put this into the plan
+              </Button>
             </div>
-          </li>
-        ))}
-      </ol>
+          </>
+        )}
+      </RankedList>
     </article>
   )
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { NOISE_NAMES, NOISES, rankNoise, type NoiseFacts, type NoiseName } from '../../../core/setup/noises.ts'
 import { Title } from '../../components/Heading.tsx'
+import { RankedList } from '../../components/RankedList.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
@@ -32,22 +33,9 @@ export function NoisesView({ facts }: { facts: readonly NoiseFacts[] }) {
           }))}
         />
       </div>
-      <ol className="flex flex-col gap-3">
-        {rankNoise(noise, f).map((c, i) => (
-          <li key={c.id} className="grid grid-cols-[5.5rem_1fr] gap-x-4 border-t border-line pt-3">
-            <span
-              className={`figure whitespace-nowrap ${i ? 'text-figure text-muted' : 'text-large font-semibold'}`}
-            >
-              {Math.round(100 * c.chance)} %
-            </span>
-            <div className="flex flex-col gap-1">
-              <p className={i ? 'text-body' : 'text-lead font-semibold'}>{c.says}</p>
-              {c.because && <p className="text-plain text-muted">Its numbers: {l.prose(c.because)}.</p>}
-              <p className="text-plain">{l.prose(c.next)}</p>
-            </div>
-          </li>
-        ))}
-      </ol>
+      <RankedList items={rankNoise(noise, f)} because={c => c.because && `Its numbers: ${l.prose(c.because)}.`}>
+        {c => <p className="text-plain">{l.prose(c.next)}</p>}
+      </RankedList>
       <p className="text-note text-muted">
         How often each is met is from memory; break angles and gaps are this instrument’s own.
       </p>
