@@ -136,6 +136,17 @@ describe('setting up', () => {
       buffer: Buffer.from('nothing'),
     })
     await page.getByRole('alert').filter({ hasText: 'no WAV file' }).waitFor()
+    await page.getByRole('tab', { name: 'Intonation' }).click()
+    await page.getByRole('img', { name: /^Error of string 1 at every fret/ }).waitFor()
+    await page.getByRole('row', { name: /^6 E2 .* cents .* cents$/ }).waitFor()
+    await page.getByRole('tab', { name: 'Next move' }).click()
+    await page.getByRole('button', { name: /^Relief/ }).click()
+    const turns = page.getByLabel('Turns made, tighter is plus')
+    await turns.fill('half')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: '“half” is no number of turns' }).waitFor()
+    await turns.fill('1/8')
+    await page.keyboard.press('Enter')
     await page.getByRole('tab', { name: 'Noises' }).click()
     await page.getByLabel('On string').selectOption('3')
     await page.getByText(/^Its numbers: it breaks over the nut by/).waitFor()
@@ -146,7 +157,10 @@ describe('setting up', () => {
       .waitFor()
     await page.getByText(/After a season/).waitFor()
     await saved(page)
-    expect((await storedBuild(bench, id)).readings.at(-1)).toMatchObject({ of: 'cents.5.12', with: 'tuner' })
+    expect((await storedBuild(bench, id)).readings.slice(-2)).toMatchObject([
+      { of: 'cents.5.12', with: 'tuner' },
+      { of: 'turned.rod', value: 0.125 },
+    ])
     expect(page.troubles).toEqual([])
   })
 })

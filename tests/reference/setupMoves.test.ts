@@ -1,12 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { centsOff, saddleBehind, saddleMove, stiffened, type Sounding } from '../../src/core/setup/intonation.ts'
+import {
+  centsOff,
+  compensatedNut,
+  saddleBehind,
+  saddleMove,
+  stiffened,
+  type Sounding,
+} from '../../src/core/setup/intonation.ts'
 import type { NeckShape } from '../../src/core/setup/fretPlane.ts'
 import { bend, bendLoss, bendWidth } from '../../src/core/setup/bend.ts'
 import { perTurn, USUAL_PER_TURN } from '../../src/core/setup/perTurn.ts'
 import { inharmonicity } from '../../src/core/setup/stiffness.ts'
 import { tension } from '../../src/core/setup/tension.ts'
-import { balanceOf, USUAL_ROCKER } from '../../src/core/setup/tremolo.ts'
+import { balanceOf, droppedString, USUAL_ROCKER } from '../../src/core/setup/tremolo.ts'
 
 const NECK: NeckShape = {
   scaleLength: 648,
@@ -166,6 +173,56 @@ describe('a rocking tremolo', () => {
         },
       ),
     ))
+})
+
+describe('a string that is dropped', () => {
+  const gauges = SET.map(([diameter, wound]) => ({ diameter, wound })),
+    pulls = SET.map(([diameter, wound, hz]) => tension({ diameter, wound }, 648, hz)),
+    b = balanceOf(gauges, pulls, 3)
+  it('tips the plate until moments are even again, and the others rise by what stretches them [statics]', () => {
+    const d = droppedString(gauges, pulls, 5, 2, b),
+      theta = d.falls / USUAL_ROCKER.rear
+    // Two semitones are a factor of 2^(1/6) in pitch, 2^(1/3) in pull.
+    const lost = pulls[5]! * (1 - 1 / 2 ** (1 / 3))
+    expect(theta * b.loose).toBeCloseTo(lost * USUAL_ROCKER.above, 9)
+    d.others.forEach((cents, i) => {
+      if (i === 5) return expect(cents).toBeUndefined()
+      // E·S·Δl/l with Δl = above · θ; pitch goes with the root of pull.
+      const core = gauges[i]!.wound ? gauges[i]!.diameter * 0.4 : gauges[i]!.diameter,
+        more = (205000 * ((Math.PI * core ** 2) / 4) * USUAL_ROCKER.above * theta) / USUAL_ROCKER.length
+      expect(cents).toBeCloseTo(1200 * Math.log2(Math.sqrt((pulls[i]! + more) / pulls[i]!)), 6)
+      expect(cents).toBeGreaterThan(5)
+    })
+  })
+  it('does less on more springs, and nothing when it is dropped by nothing', () => {
+    const five = droppedString(gauges, pulls, 5, 2, balanceOf(gauges, pulls, 5))
+    expect(five.falls).toBeLessThan(droppedString(gauges, pulls, 5, 2, b).falls)
+    expect(droppedString(gauges, pulls, 5, 0, b).falls).toBe(0)
+  })
+})
+
+describe('a compensated nut', () => {
+  it.each([0, 2, 4, 5])(
+    'leaves string %i no worse, and no nut and saddle on a grid do better by the squares',
+    i => {
+      const s = string(i),
+        start = saddleBehind(s),
+        n = compensatedNut(s, start),
+        errors = (behind: number, nearer: number) =>
+          Array.from(
+            { length: 12 },
+            (_, k) => centsOff({ ...s, saddleAt: 648 + behind }, k + 1) - ((1200 / Math.LN2) * nearer) / 648,
+          ),
+        squares = (e: readonly number[]) => e.reduce((t, x) => t + x * x, 0)
+      expect(n.nearer).toBeGreaterThan(0)
+      expect(n.both).toBeLessThan(n.alone)
+      expect(Math.max(...errors(n.saddle, n.nearer).map(Math.abs))).toBeCloseTo(n.both, 6)
+      const best = squares(errors(n.saddle, n.nearer))
+      for (let behind = start - 4; behind < start + 1; behind += 0.1)
+        for (let nearer = 0; nearer < 2; nearer += 0.05)
+          expect(squares(errors(behind, nearer))).toBeGreaterThan(best - 1e-3)
+    },
+  )
 })
 
 describe('a bend', () => {

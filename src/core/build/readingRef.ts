@@ -17,7 +17,7 @@ export type ReadingRef =
   | { kind: 'dry' }
   /** A note held at a fret, off what it should sound, cents: sharp +; fret 0 is the open string. */
   | { kind: 'cents'; string: number; fret: number }
-  /** Turns that were made of a screw: the rod tightened, both claw screws let out. */
+  /** Turns that were made of a screw: the rod tightened, both claw screws let out, a side's saddle screws raised. */
   | { kind: 'turned'; what: TurnedWhat }
   /** How far off a string comes back, cents, after the bar was pushed down or pulled up. */
   | { kind: 'stick'; string: number; way: StickWay }
@@ -33,7 +33,7 @@ export type ReadingRef =
 
 export const STICK_WAYS = ['dive', 'pull'] as const
 export type StickWay = (typeof STICK_WAYS)[number]
-export const TURNED = ['rod', 'claw'] as const
+export const TURNED = ['rod', 'claw', 'saddle-bass', 'saddle-treble'] as const
 export type TurnedWhat = (typeof TURNED)[number]
 export const AIR_WHAT = ['room', 'surface', 'humidity'] as const
 export type AirWhat = (typeof AIR_WHAT)[number]
@@ -155,4 +155,4 @@ export const EDGES_UNREAD = readingSource('layout.edge')
 
 /** What would be accepted, in words. */
 export const READING_FORMS =
-  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, cents.<string>.<fret>, stick.<string>.<dive or pull>, turned.<rod or claw>, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'
+  'part/<id>/<dimension>, setup.<what>, meter.<position>, probe.<lug>/<lug>@<position>, heard.<what>.<component>@<position>, layout.frets.<low>-<high>, layout.edge.<mouth or bridge>.<at, treble or bass>, layout.dry, cents.<string>.<fret>, stick.<string>.<dive or pull>, turned.<rod, claw, saddle-bass or saddle-treble>, fret.<number>, film.<panel or weight>.<layer>.<coats>, film.gauge.<zone>.<layer>.<coats>, strokes.<grit>, air.<room, surface or humidity>, hole.<id>.<along or across>'

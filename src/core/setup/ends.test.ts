@@ -3,6 +3,7 @@ import { demo } from '../../../tests/support/demo.ts'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../build/build.ts'
 import { readBuild } from '../build/readBuild.ts'
+import { layOut } from '../layout/layOut.ts'
 import { buzzWork } from './buzz.ts'
 import { intonationWork, tremoloWork } from './ends.ts'
 import { setupWork } from './setupWork.ts'
@@ -83,6 +84,49 @@ describe('saddles on this instrument', () => {
     const low = intonationWork(b)!,
       up = intonationWork(high)!
     low.forEach((p, i) => expect(up[i]!.start).toBeGreaterThan(p.start))
+  })
+})
+
+describe('a bridge whose travel ends', () => {
+  it('is told where a saddle’s place lies outside it, and by how much', () => {
+    const b = demo('bittern'),
+      places = intonationWork(b)!
+    expect(places.every(p => p.beyond === 0)).toBe(true)
+    // The same bridge set 6 mm farther back: every saddle would have to stand ahead of its travel.
+    const moved = { ...b, placements: { ...b.placements, bridge: undefined } },
+      l = layOut(moved)!,
+      back = {
+        ...moved,
+        placements: {
+          ...moved.placements,
+          bridge: {
+            x: { value: l.bridge.foremost - l.nutToHeelEnd + 9, doubt: 0.1, basis: 'measured' as const },
+            y: { value: 0, doubt: 0.1, basis: 'measured' as const },
+          },
+        },
+      } as unknown as Build
+    const at = layOut(back)!.bridge.foremost - 648
+    for (const p of intonationWork(back)!)
+      expect(p.beyond).toBeCloseTo(
+        Math.min(0, p.start - at) + Math.max(0, p.start - at - (l.bridge.rearmost - l.bridge.foremost)),
+        6,
+      )
+    expect(intonationWork(back)!.some(p => p.beyond < -1)).toBe(true)
+  })
+})
+
+describe('a saddle that has told what its screw does', () => {
+  it('is asked for the turns that it needs, not those of its thread', () => {
+    const first = read(plainBuild(), 'setup.action.bass', 2.4, '2026-11-01T10:00:00Z', 0.02),
+      turned = read(first, 'turned.saddle-bass', -2, '2026-11-01T10:05:00Z', 0),
+      now = read(turned, 'setup.action.bass', 2, '2026-11-01T10:10:00Z', 0.02)
+    const a = (b: Build) => setupWork(b).adjustments.find(x => x.id === 'action.bass')!
+    // An M3 moves fret 12 by 0.25 a turn; two turns that moved it by 0.4 say 0.2: weighed, between the two.
+    const mm = a(first).target - 2
+    expect(Math.abs(a(now).turns!)).toBeGreaterThan(Math.abs(mm) / 0.25)
+    expect(Math.abs(a(now).turns!)).toBeLessThan(Math.abs(mm) / 0.2)
+    expect(a(now).move).toMatch(/Yours moves 0\.2\d mm a turn at fret 12/)
+    expect(a(first).move).not.toMatch(/Yours/)
   })
 })
 

@@ -3,12 +3,13 @@ import { LAID } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
+import { layOut } from '../layout/layOut.ts'
 import { buzzWork } from './buzz.ts'
-import { centsOff, saddleBehind, saddleMove, type Sounding } from './intonation.ts'
+import { centsOff, compensatedNut, saddleBehind, saddleMove, type NutOption, type Sounding } from './intonation.ts'
 import { perTurn, type PerTurn } from './perTurn.ts'
 import { noteHz } from './pitch.ts'
 import { newest, setupReading, stringTable } from './stringTable.ts'
-import { balanceOf, type Balance } from './tremolo.ts'
+import { balanceOf, droppedString, type Balance, type Dropped } from './tremolo.ts'
 
 /** Where one string's saddle belongs, what was read, and the move. */
 export interface SaddlePlace {
@@ -23,6 +24,10 @@ export interface SaddlePlace {
   move: number | undefined
   /** What stays at every fret with the saddle right at fret 12, cents. */
   left: number[]
+  /** How far its place lies behind the end of the bridge's travel (+), or before its beginning (−), mm; 0 where it is reached. */
+  beyond: number
+  /** With the nut so much nearer to fret 1 and the saddle to match: the best that both together do, as an option. */
+  nut: NutOption
 }
 
 /** Where the saddles belong, string by string; undefined without a neck, strings or notes. */
@@ -30,7 +35,13 @@ export const intonationWork = fact(LAID, (build): SaddlePlace[] | undefined => {
   const w = buzzWork(build),
     gauges = partIn(build, 'strings')?.gauges
   if (!w || !gauges) return undefined
-  const { neck } = w
+  const { neck } = w,
+    travel = partIn(build, 'bridge')?.dims.saddleTravel?.value,
+    foremost = layOut(build)?.bridge.foremost,
+    reach =
+      travel === undefined || foremost === undefined
+        ? undefined
+        : { from: foremost - neck.scaleLength, to: foremost - neck.scaleLength + travel }
   return w.strings.flatMap((s): SaddlePlace[] => {
     const gauge = gauges[s.number - 1],
       hz = noteHz(s.note)
@@ -55,6 +66,8 @@ export const intonationWork = fact(LAID, (build): SaddlePlace[] | undefined => {
         cents,
         move: cents === undefined ? undefined : saddleMove(neck.scaleLength, fret, cents),
         left: Array.from({ length: neck.frets }, (_, i) => centsOff({ ...base, saddleAt }, i + 1)),
+        beyond: reach ? Math.max(0, start - reach.to) + Math.min(0, start - reach.from) : 0,
+        nut: compensatedNut(base, start),
       },
     ]
   })
@@ -62,6 +75,8 @@ export const intonationWork = fact(LAID, (build): SaddlePlace[] | undefined => {
 
 /** Rear edge of a floating plate above the body, mm [common practice: about 1]. */
 export const FLOATS = 1
+/** Semitones that a string is dropped by, for what it does to the others. */
+const DROPPED = 2
 /** Springs that are in it where nobody counted [common practice]. */
 const SPRINGS = 3
 
@@ -76,6 +91,8 @@ export interface TremoloWork {
   turns: number | undefined
   turnsAtPitch: number | undefined
   learned: PerTurn
+  /** Any one string dropped by two semitones, the others left alone, the thinnest first. */
+  dropped: Dropped[]
   says: string
 }
 
@@ -107,6 +124,15 @@ export const tremoloWork = fact(LAID, (build): TremoloWork | undefined => {
     turns,
     turnsAtPitch,
     learned,
+    dropped: rows.map((_, i) =>
+      droppedString(
+        gauges,
+        rows.map(s => s.newtons),
+        i,
+        DROPPED,
+        balance,
+      ),
+    ),
     says:
       balance.perTurnAtPitch === undefined
         ? `On ${springs} spring${springs > 1 ? 's' : ''} it stands nowhere at pitch: fit ${balance.fewest}.`

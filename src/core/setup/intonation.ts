@@ -89,3 +89,50 @@ export function saddleMove(scaleLength: number, fret: number, cents: number): nu
   const rest = scaleLength - fretPosition(scaleLength, fret)
   return cents / ((1200 / Math.LN2) * (1 / rest - 1 / scaleLength))
 }
+
+/** A nut moved towards fret 1 for one string, and what that leaves. */
+export interface NutOption {
+  /** How far nearer to fret 1, mm. */
+  nearer: number
+  /** Where the saddle stands then, behind the scale length, mm. */
+  saddle: number
+  /** The largest error over the frets up to fret 12 with the saddle alone, and with both, cents. */
+  alone: number
+  both: number
+}
+
+/**
+ * What a nut nearer to fret 1 does: the open string is shorter and tuned up again, so that every held note falls by
+ * 1200/ln 2 · δ/L alike [published: intervals in cents]; for each place of the saddle the best δ is the mean of what is left,
+ * and the saddle is looked for where what is left strays least (golden section). An option, never needed [common practice].
+ */
+export function compensatedNut(s: Omit<Sounding, 'saddleAt'>, start: number): NutOption {
+  const { scaleLength, frets } = s.neck,
+    upTo = Math.min(12, frets)
+  const errors = (behind: number) =>
+    Array.from({ length: upTo }, (_, i) => centsOff({ ...s, saddleAt: scaleLength + behind }, i + 1))
+  const mean = (e: readonly number[]) => e.reduce((a, b) => a + b, 0) / e.length,
+    strays = (behind: number) => {
+      const e = errors(behind),
+        m = mean(e)
+      return e.reduce((t, x) => t + (x - m) ** 2, 0)
+    }
+  let a = start - 4,
+    b = start + 1
+  for (let i = 0; i < 24; i++) {
+    const x = a + 0.382 * (b - a),
+      y = a + 0.618 * (b - a)
+    if (strays(x) < strays(y)) b = y
+    else a = x
+  }
+  const saddle = (a + b) / 2,
+    e = errors(saddle),
+    m = mean(e),
+    largest = (of: readonly number[]) => Math.max(...of.map(Math.abs))
+  return {
+    nearer: Math.max(0, (m * scaleLength * Math.LN2) / 1200),
+    saddle,
+    alone: largest(errors(start)),
+    both: m > 0 ? largest(e.map(x => x - m)) : largest(errors(start)),
+  }
+}

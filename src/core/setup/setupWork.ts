@@ -226,10 +226,13 @@ export const setupWork = fact(LAID, (build): SetupWork => {
         0.1,
         `A change at ${t.actionAt} is ${fixed(share, 2)} times as much at the saddle.`,
         off => {
-          const mm = -off * share
+          const mm = -off * share,
+            // A thread turns as it is cut; a reading that says otherwise says so of rule and rod as well.
+            own = perTurn(build.readings, `saddle-${side}`, [pitch / share, (0.1 * pitch) / share]),
+            turns = own.moves ? -off / own.value : mm / pitch
           return {
-            move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(mm / pitch)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${mm < 0 ? shimSays(build) : ''}`,
-            turns: mm / pitch,
+            move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(turns)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${own.moves ? ` Yours moves ${fixed(own.value, 2)} mm a turn at ${t.actionAt}.` : ''}${mm < 0 ? shimSays(build) : ''}`,
+            turns,
             mm,
           }
         },

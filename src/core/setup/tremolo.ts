@@ -85,3 +85,35 @@ export function balanceOf(
     fewest: Math.max(1, Math.ceil((LEAST - geometry) / each)),
   }
 }
+
+/** What dropping one string does to a floating tremolo before the others are tuned again. */
+export interface Dropped {
+  /** How far the rear edge falls, mm. */
+  falls: number
+  /** How sharp every other string goes, cents, the thinnest first; the dropped one is left out. */
+  others: (number | undefined)[]
+}
+
+/**
+ * One string tuned down by semitones while the others are left alone: its pull falls with the square of its pitch, the plate
+ * tips back until the others' stretch holds the springs, ΔT·above/k, and each of them rises by E·S/L·above·θ [statics].
+ */
+export function droppedString(
+  gauges: readonly StringGauge[],
+  tensions: readonly number[],
+  string: number,
+  semitones: number,
+  balance: Balance,
+  r: Rocker = USUAL_ROCKER,
+): Dropped {
+  const lost = tensions[string]! * (1 - 2 ** (-semitones / 6)),
+    theta = (lost * r.above) / balance.loose
+  return {
+    falls: theta * r.rear,
+    others: gauges.map((g, i) => {
+      if (i === string) return undefined
+      const rate = ((STEEL_MODULUS / 1e6) * ((Math.PI * coreOf(g) ** 2) / 4)) / r.length
+      return 600 * Math.log2(1 + (rate * r.above * theta) / tensions[i]!)
+    }),
+  }
+}

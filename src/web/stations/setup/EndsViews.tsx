@@ -9,18 +9,22 @@ import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
+import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
+import { useState } from 'react'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild } from '../../stores/buildStore.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { ErrorsChart } from './ErrorsChart.tsx'
 import { now } from '../../stores/clock.ts'
 import { CentsField, signed } from './centsField.tsx'
 import { SticksTable } from './SticksTable.tsx'
 
-const FRETS = [1, 3, 5, 7, 12, 15, 19] as const
-
 /** Where every saddle begins, what it reads, where it goes, and what no saddle mends. */
 export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
-  const l = useLength()
+  const l = useLength(),
+    [hand, setHand] = useState<number>(),
+    shown = places.find(p => p.number === hand) ?? places[0]!,
+    stuck = places.filter(p => Math.abs(p.beyond) > 0.05)
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <Title>Intonation</Title>
@@ -57,20 +61,44 @@ export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
           </tr>
         ))}
       </Table>
+      {stuck.map(p => (
+        <p key={p.number} className="border-l-4 border-never pl-3 text-lead">
+          String {p.number}: its place lies {l.fineText(Math.abs(p.beyond))}{' '}
+          {p.beyond > 0 ? 'behind the end of' : 'ahead of'} the saddle’s travel. The whole bridge has to move{' '}
+          {p.beyond > 0 ? 'back' : 'forward'}, or a shorter spring or a turned saddle gains a millimetre.
+        </p>
+      ))}
+      <figure className="flex flex-col gap-1">
+        <figcaption className="flex flex-wrap items-end gap-3 text-note text-muted">
+          <span>What stays with fret 12 right, cents over the frets; no saddle mends it.</span>
+          <Select
+            label="String"
+            value={String(shown.number)}
+            onChange={v => setHand(Number(v))}
+            options={places.map(p => ({ value: String(p.number), label: `${p.number} ${p.note}` }))}
+          />
+        </figcaption>
+        <ErrorsChart places={places} hand={shown.number} />
+      </figure>
       <Table
-        caption="What stays, cents, with fret 12 right: a compensated nut is what would mend the first frets"
-        heads={['String', ...FRETS.map(f => ({ label: `fret ${f}`, right: true as const }))]}
+        caption="A compensated nut, as an option"
+        heads={[
+          'String',
+          { label: 'most, saddle alone', right: true },
+          { label: 'nut nearer to fret 1', right: true },
+          { label: 'saddle then', right: true },
+          { label: 'most, both', right: true },
+        ]}
       >
         {places.map(p => (
           <tr key={p.number} className="rule-row">
             <th scope="row" className="figure py-1 pr-3 text-left font-normal">
               {p.number} {p.note}
             </th>
-            {FRETS.map(f => (
-              <td key={f} className="figure py-1 pr-3 text-right">
-                {p.left[f - 1] === undefined ? '' : signed(Math.abs(p.left[f - 1]!) < 0.05 ? 0 : p.left[f - 1]!)}
-              </td>
-            ))}
+            <td className="figure py-1 pr-3 text-right">{p.nut.alone.toFixed(1)} cents</td>
+            <td className="figure py-1 pr-3 text-right">{l.fineText(p.nut.nearer)}</td>
+            <td className="figure py-1 pr-3 text-right">{l.fineText(p.nut.saddle)}</td>
+            <td className="figure py-1 text-right">{p.nut.both.toFixed(1)} cents</td>
           </tr>
         ))}
       </Table>
@@ -81,7 +109,17 @@ export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
 /** Strings against springs: whether it floats, and the next move of the claw. */
 export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: StickWork | undefined }) {
   const l = useLength(),
-    { balance: b } = w
+    { balance: b } = w,
+    build = useOpenBuild()
+  // What is dropped in practice is the lowest.
+  const last = w.dropped.at(-1),
+    risen = last?.others.filter(c => c !== undefined) ?? [],
+    drop = last && {
+      note: build.instrument.tuning[w.dropped.length - 1] ?? 'lowest string',
+      falls: last.falls,
+      least: Math.min(...risen),
+      most: Math.max(...risen),
+    }
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
       <Title>Tremolo, balanced before action</Title>
@@ -169,6 +207,14 @@ export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: St
           </tr>
         ))}
       </Table>
+      {drop && (
+        <p className="max-w-[70ch] text-body">
+          The {drop.note} dropped by a whole tone, the others left alone: the rear edge falls{' '}
+          {l.fineText(drop.falls)} and the others rise by {Math.round(drop.least)} to {Math.round(drop.most)} cents.
+          A block under the plate holds it for dives alone; whoever drops often blocks it, or tunes all of them for
+          it.
+        </p>
+      )}
       {sticks && <SticksTable work={sticks} />}
       <p className="text-note text-muted">
         Places of pulls and a spring’s rate are usual ones [from memory]; your own readings correct what a turn

@@ -35,6 +35,7 @@ import { NutView } from './NutView.tsx'
 import { SetupSheetView } from './SetupSheetView.tsx'
 import { StringsView } from './StringsView.tsx'
 import { TunerView } from './TunerView.tsx'
+import { TurnedField } from './TurnedField.tsx'
 import { now } from '../../stores/clock.ts'
 
 const plain = (values: readonly string[]) => values.map(value => ({ value, label: value }))
@@ -176,7 +177,10 @@ export function Setup() {
               />
             )}
           </div>
-          {hand.unit === 'mm' && <FeelerFields key={hand.id} of={hand.reads} />}
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+            <TurnedField key={hand.id} of={hand} />
+            {hand.unit === 'mm' && <FeelerFields key={hand.id} of={hand.reads} />}
+          </div>
           <p
             className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
           >

@@ -1,7 +1,17 @@
 import { useMemo, useState } from 'react'
 import type { Build } from '../../../core/build/build.ts'
-import { changeOfStrings, setFor, type Wanted } from '../../../core/setup/changeOfStrings.ts'
+import {
+  bendingStiffness,
+  changeOfStrings,
+  elongation,
+  gramsAMetre,
+  setFor,
+  type Wanted,
+} from '../../../core/setup/changeOfStrings.ts'
 import { noteHz } from '../../../core/setup/pitch.ts'
+import { inharmonicity } from '../../../core/setup/stiffness.ts'
+import { partIn } from '../../../core/build/references.ts'
+import { coreOf } from '../../../core/layout/compensation.ts'
 import { tuningsOf } from '../../../core/setup/tunings.ts'
 import type { StringGauge } from '../../../core/parts/part.ts'
 import { parsed, refused } from '../../../core/units/parsed.ts'
@@ -43,7 +53,8 @@ export function StringsView() {
     change = useMemo(() => gauges && changeOfStrings(build, tuning, gauges), [build, tuning, gauges])
   if (!change || !gauges)
     return <p className="text-body">Choose a neck and a set of strings at the Parts station first.</p>
-  const more = change.pull.to - change.pull.from,
+  const scale = partIn(build, 'neck')?.dims.scaleLength?.value ?? 0,
+    more = change.pull.to - change.pull.from,
     same =
       change.strings.every(s => !s.other && s.from.note === s.to.note) &&
       tuning.every((n, i) => n === build.instrument.tuning[i])
@@ -184,6 +195,37 @@ export function StringsView() {
         </Button>
         <Button onClick={() => setTuning(build.instrument.tuning)}>Back to how it is</Button>
       </div>
+      <details className="text-plain">
+        <summary className="min-h-8 cursor-pointer text-muted">What each string is</summary>
+        <Table
+          fit
+          caption="Strings as springs"
+          hideCaption
+          heads={[
+            'String',
+            { label: 'core', right: true },
+            { label: 'g a metre', right: true },
+            { label: 'stretched by', right: true },
+            { label: 'bending, N·mm²', right: true },
+            { label: 'inharmonicity B', right: true },
+          ]}
+        >
+          {change.strings.map(({ number, to }) => (
+            <tr key={number} className="rule-row">
+              <th scope="row" className="figure pr-6 text-left font-normal">
+                {number} {to.note}
+              </th>
+              <td className="figure pr-3 text-right">{l.fineText(coreOf(to.gauge), 3)}</td>
+              <td className="figure pr-3 text-right">{fixed(gramsAMetre(to.gauge), 2)}</td>
+              <td className="figure pr-3 text-right">{l.fineText(elongation(to.gauge, to.newtons, scale))}</td>
+              <td className="figure pr-3 text-right">{fixed(bendingStiffness(to.gauge), 0)}</td>
+              <td className="figure text-right">
+                {(inharmonicity(to.gauge, scale, noteHz(to.note) ?? 1) * 1e4).toFixed(2)}·10⁻⁴
+              </td>
+            </tr>
+          ))}
+        </Table>
+      </details>
       <p className="text-note text-muted">
         Gauges as single strings are sold. What the neck gives is a beam’s [from memory]: read relief again.
       </p>
