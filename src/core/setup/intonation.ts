@@ -16,6 +16,9 @@ export interface Sounding {
   nutHeight: number
 }
 
+/** Cents within which an octave is in tune [common practice: a good tuner shows one or two]. */
+export const IN_TUNE = 2
+
 /** How deep a finger pushes the string below the crown between two frets, mm [from memory]. */
 const PRESSED = 0.25
 

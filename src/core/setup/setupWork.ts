@@ -7,7 +7,7 @@ import { readingText } from '../build/readingRef.ts'
 import { capital } from '../text/text.ts'
 import { fixed } from '../units/length.ts'
 import { FLOATS, tremoloWork } from './ends.ts'
-import { saddleMove } from './intonation.ts'
+import { IN_TUNE, saddleMove } from './intonation.ts'
 import { perTurn } from './perTurn.ts'
 import { SADDLE_SCREW_PITCH } from './saddleScrews.ts'
 import { newest, setupReading, stringTable, type StringRow } from './stringTable.ts'
@@ -52,8 +52,6 @@ export interface SetupWork {
 
 /** How near to its gap a floating plate is left, mm [from memory]. */
 const FLOATS_WITHIN = 0.2
-/** Cents within which an octave is in tune [common practice: a good tuner shows one or two]. */
-const IN_TUNE = 2
 /** Pole to string with the last fret held, mm: 5/64 and 4/64 in for single-coils [common practice]; others begin there too [from memory]. */
 const PICKUP_HEIGHT: Record<Side, number> = { bass: (5 / 64) * 25.4, treble: (4 / 64) * 25.4 }
 const PICKUP_WITHIN = 0.25

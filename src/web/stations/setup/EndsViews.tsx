@@ -3,6 +3,7 @@ import { readingText } from '../../../core/build/readingRef.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import type { SaddlePlace, TremoloWork } from '../../../core/setup/ends.ts'
 import type { StickWork } from '../../../core/setup/sticks.ts'
+import { IN_TUNE } from '../../../core/setup/intonation.ts'
 import { setupReading } from '../../../core/setup/stringTable.ts'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Button } from '../../components/Button.tsx'
@@ -54,7 +55,7 @@ export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
             <td className="py-1 text-lead">
               {p.move === undefined
                 ? ''
-                : Math.abs(p.cents!) < 1
+                : Math.abs(p.cents!) <= IN_TUNE
                   ? 'right'
                   : `${p.move > 0 ? 'back' : 'forward'} ${l.fineText(Math.abs(p.move))}`}
             </td>
