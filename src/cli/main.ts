@@ -24,6 +24,7 @@ import { layoutReport } from './layoutReport.ts'
 import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
 import { setsReport } from './setsReport.ts'
+import { workshopCommands } from './workshopCommands.ts'
 
 const say = (x: unknown): void => {
   process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n')
@@ -269,6 +270,7 @@ export async function main(argv: string[]): Promise<number> {
         )
       },
     )
+  workshopCommands(program, say)
   program
     .command('schema')
     .description('JSON Schema of the build file')

@@ -5,8 +5,11 @@ import helmet from 'helmet'
 import { buildStore } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
 import { ApiError, notFound, sendError } from './middleware/apiError.ts'
+import { roomToWrite } from './middleware/roomToWrite.ts'
 import { ownHost } from './middleware/ownHost.ts'
 import type { DeviceHub } from './devices/deviceHub.ts'
+import { noKeeper, type Keeper } from './keep/keeper.ts'
+import { backupRoutes } from './routes/backup.ts'
 import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
 import { deviceRoutes } from './routes/devices.ts'
@@ -24,10 +27,15 @@ export interface AppOptions {
   /** Folder of the demo workshop's files. */
   demo: string
   devices: DeviceHub
+  /** What keeps writes before they are acknowledged; left out, the database alone does. */
+  keeper?: Keeper
+  /** Folder whose disk has to have room before anything is written; left out, none is asked. */
+  data?: string
 }
 
 /** The whole HTTP application: JSON under /api, the interface at every other address. */
-export function createApp({ db, web, hosts, demo, devices }: AppOptions): Express {
+export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeeper(db) }: AppOptions): Express {
+  const { keep } = keeper
   const app = express()
   app.disable('x-powered-by')
   app.use(ownHost(hosts))
@@ -56,11 +64,13 @@ export function createApp({ db, web, hosts, demo, devices }: AppOptions): Expres
   api.get('/health', (_req, res) => {
     res.json({ ok: true })
   })
-  const builds = buildStore(db)
+  api.use(roomToWrite(data))
+  const builds = buildStore(db, keep)
   api.use('/builds', buildRoutes(builds))
-  api.use('/demo', demoRoutes(db, builds, demo))
-  api.use('/settings', settingsRoutes(settingsStore(db)))
-  api.use('/shelf', shelfRoutes(shelfStore(db)))
+  api.use('/demo', demoRoutes(db, builds, demo, keep))
+  api.use('/settings', settingsRoutes(settingsStore(db, keep)))
+  api.use('/shelf', shelfRoutes(shelfStore(db, keep)))
+  api.use('/backup', backupRoutes(keeper))
   api.use('/devices', deviceRoutes(devices))
   api.use(notFound)
   app.use('/api', api)

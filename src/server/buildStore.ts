@@ -4,6 +4,7 @@ import type { History } from '../core/build/history.ts'
 import { readBuild } from '../core/build/readBuild.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
+import { KEPT_ELSEWHERE, type Keep } from './keep/journal.ts'
 
 export interface StoredBuild {
   build: Build
@@ -39,102 +40,133 @@ const ROW = {
 
 const there = (id: string) => and(eq(builds.id, id), isNull(builds.removedAt))
 
-/** Builds in the database. A write either happens whole at the expected revision, or not at all. */
-export const buildStore = (db: Database) => ({
-  list: () => db.select(ROW).from(builds).where(isNull(builds.removedAt)).orderBy(asc(builds.name), asc(builds.id)),
+type Row = typeof builds.$inferSelect
 
-  read: async (id: string): Promise<StoredBuild | undefined> => {
-    const [row] = await db.select().from(builds).where(there(id))
-    return row && stored(row)
-  },
+/**
+ * Builds in the database. A write either happens whole at the expected revision, or not at all; what it leaves is kept
+ * before it is committed.
+ */
+export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
+  /** Does a write and keeps the rows that it leaves, in one go: what cannot be kept has not happened. */
+  const kept = (work: (tx: Pick<Database, 'insert' | 'update'>) => Promise<Row[]>): Promise<Row[]> =>
+    db.transaction(async tx => {
+      const rows = await work(tx)
+      await keep(rows.map(row => ({ kind: 'build', row })))
+      return rows
+    })
+  return {
+    list: () =>
+      db.select(ROW).from(builds).where(isNull(builds.removedAt)).orderBy(asc(builds.name), asc(builds.id)),
 
-  /** Undefined when the id is taken. */
-  create: async (build: Build, demo = false): Promise<StoredBuild | undefined> => {
-    const [row] = await db
-      .insert(builds)
-      .values({ id: build.id, name: build.name, revision: 1, document: build, demo })
-      .onConflictDoNothing()
-      .returning()
-    return row && stored(row)
-  },
+    read: async (id: string): Promise<StoredBuild | undefined> => {
+      const [row] = await db.select().from(builds).where(there(id))
+      return row && stored(row)
+    },
 
-  /** Undefined when the revision is not the present one, or the build is gone. What it can take back goes with it. */
-  write: async (build: Build, revision: number, history: History | null): Promise<StoredBuild | undefined> => {
-    const [row] = await db
-      .update(builds)
-      .set({
-        name: build.name,
-        document: build,
-        history,
-        revision: sql`${builds.revision} + 1`,
-        updatedAt: sql`now()`,
+    /** Undefined when the id is taken. */
+    create: async (build: Build, demo = false): Promise<StoredBuild | undefined> => {
+      const [row] = await kept(tx =>
+        tx
+          .insert(builds)
+          .values({ id: build.id, name: build.name, revision: 1, document: build, demo })
+          .onConflictDoNothing()
+          .returning(),
+      )
+      return row && stored(row)
+    },
+
+    /** Undefined when the revision is not the present one, or the build is gone. What it can take back goes with it. */
+    write: async (build: Build, revision: number, history: History | null): Promise<StoredBuild | undefined> => {
+      const [row] = await kept(tx =>
+        tx
+          .update(builds)
+          .set({
+            name: build.name,
+            document: build,
+            history,
+            revision: sql`${builds.revision} + 1`,
+            updatedAt: sql`now()`,
+          })
+          .where(and(there(build.id), eq(builds.revision, revision)))
+          .returning(),
+      )
+      return row && stored(row)
+    },
+
+    /** Puts a build away, or takes it out again; false when it is not there. */
+    archive: async (id: string, away: boolean): Promise<boolean> =>
+      (
+        await kept(tx =>
+          tx
+            .update(builds)
+            .set({ archivedAt: away ? sql`now()` : null })
+            .where(there(id))
+            .returning(),
+        )
+      ).length === 1,
+
+    /** Deletes a build so that it can be had back. */
+    remove: async (id: string, revision: number): Promise<boolean> =>
+      (
+        await kept(tx =>
+          tx
+            .update(builds)
+            .set({ removedAt: sql`now()` })
+            .where(and(there(id), eq(builds.revision, revision)))
+            .returning(),
+        )
+      ).length === 1,
+
+    /** Brings a deleted build back; false when it was never deleted, or is cleared away. */
+    restore: async (id: string): Promise<boolean> =>
+      (
+        await kept(tx =>
+          tx
+            .update(builds)
+            .set({ removedAt: null })
+            .where(and(eq(builds.id, id), isNotNull(builds.removedAt)))
+            .returning(),
+        )
+      ).length === 1,
+
+    /** Clears away what was deleted before a time. */
+    clearAway: async (before: Date): Promise<void> => {
+      await db.transaction(async tx => {
+        const gone = await tx.delete(builds).where(lt(builds.removedAt, before)).returning({ id: builds.id })
+        await keep(gone.map(({ id }) => ({ kind: 'build-gone', id })))
       })
-      .where(and(there(build.id), eq(builds.revision, revision)))
-      .returning()
-    return row && stored(row)
-  },
+    },
 
-  /** Puts a build away, or takes it out again; false when it is not there. */
-  archive: async (id: string, away: boolean): Promise<boolean> =>
-    (
-      await db
-        .update(builds)
-        .set({ archivedAt: away ? sql`now()` : null })
-        .where(there(id))
-        .returning({ id: builds.id })
-    ).length === 1,
+    /** Takes the demo workshop's builds away; they can be had back. */
+    removeDemo: async (): Promise<void> => {
+      await kept(tx =>
+        tx
+          .update(builds)
+          .set({ removedAt: sql`now()` })
+          .where(and(eq(builds.demo, true), isNull(builds.removedAt)))
+          .returning(),
+      )
+    },
 
-  /** Deletes a build so that it can be had back. */
-  remove: async (id: string, revision: number): Promise<boolean> =>
-    (
-      await db
-        .update(builds)
-        .set({ removedAt: sql`now()` })
-        .where(and(there(id), eq(builds.revision, revision)))
-        .returning({ id: builds.id })
-    ).length === 1,
+    /** Ids of the demo workshop's builds that were taken away. */
+    removedDemo: async (): Promise<string[]> =>
+      (
+        await db
+          .select({ id: builds.id })
+          .from(builds)
+          .where(and(eq(builds.demo, true), isNotNull(builds.removedAt)))
+      ).map(r => r.id),
 
-  /** Brings a deleted build back; false when it was never deleted, or is cleared away. */
-  restore: async (id: string): Promise<boolean> =>
-    (
-      await db
-        .update(builds)
-        .set({ removedAt: null })
-        .where(and(eq(builds.id, id), isNotNull(builds.removedAt)))
-        .returning({ id: builds.id })
-    ).length === 1,
-
-  /** Clears away what was deleted before a time. */
-  clearAway: async (before: Date): Promise<void> => {
-    await db.delete(builds).where(lt(builds.removedAt, before))
-  },
-
-  /** Takes the demo workshop's builds away; they can be had back. */
-  removeDemo: async (): Promise<void> => {
-    await db
-      .update(builds)
-      .set({ removedAt: sql`now()` })
-      .where(and(eq(builds.demo, true), isNull(builds.removedAt)))
-  },
-
-  /** Ids of the demo workshop's builds that were taken away. */
-  removedDemo: async (): Promise<string[]> =>
-    (
-      await db
-        .select({ id: builds.id })
-        .from(builds)
-        .where(and(eq(builds.demo, true), isNotNull(builds.removedAt)))
-    ).map(r => r.id),
-
-  /** The id itself, or with the first free number behind it. */
-  freeId: async (id: string): Promise<string> => {
-    const taken = new Set((await db.select({ id: builds.id }).from(builds)).map(r => r.id))
-    const stem = id.replace(/-\d+$/, '').slice(0, 42)
-    for (let n = 2; ; n++) {
-      const candidate = n === 2 && !taken.has(id) ? id : `${stem}-${n}`
-      if (!taken.has(candidate)) return candidate
-    }
-  },
-})
+    /** The id itself, or with the first free number behind it. */
+    freeId: async (id: string): Promise<string> => {
+      const taken = new Set((await db.select({ id: builds.id }).from(builds)).map(r => r.id))
+      const stem = id.replace(/-\d+$/, '').slice(0, 42)
+      for (let n = 2; ; n++) {
+        const candidate = n === 2 && !taken.has(id) ? id : `${stem}-${n}`
+        if (!taken.has(candidate)) return candidate
+      }
+    },
+  }
+}
 
 export type BuildStore = ReturnType<typeof buildStore>

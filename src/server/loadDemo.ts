@@ -5,6 +5,7 @@ import type { Build } from '../core/build/build.ts'
 import type { Part } from '../core/parts/part.ts'
 import { buildStore } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
+import type { Keep } from './keep/journal.ts'
 import { shelfStore } from './shelfStore.ts'
 
 /** The demo workshop's builds and shelf, from the same open files that a user would import. */
@@ -36,9 +37,9 @@ function demoFiles(folder: string): { builds: Build[]; parts: Part[] } {
  * Puts the demo workshop beside what is there. Its builds that were taken away come back as they were left; a build or
  * part of the user's own that has the same id stays.
  */
-export async function loadDemo(db: Database, folder: string): Promise<void> {
-  const store = buildStore(db),
-    shelf = shelfStore(db)
+export async function loadDemo(db: Database, folder: string, keep?: Keep): Promise<void> {
+  const store = buildStore(db, keep),
+    shelf = shelfStore(db, keep)
   const { builds, parts } = demoFiles(folder)
   for (const id of await store.removedDemo()) await store.restore(id)
   for (const b of builds) await store.create(b, true)
@@ -50,7 +51,7 @@ export async function loadDemo(db: Database, folder: string): Promise<void> {
 }
 
 /** Takes the demo workshop away: its builds can be had back as they were, its parts come again from the files. */
-export async function removeDemo(db: Database): Promise<void> {
-  await buildStore(db).removeDemo()
-  await shelfStore(db).removeDemo()
+export async function removeDemo(db: Database, keep?: Keep): Promise<void> {
+  await buildStore(db, keep).removeDemo()
+  await shelfStore(db, keep).removeDemo()
 }

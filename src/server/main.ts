@@ -4,6 +4,8 @@ import { createApp } from './app.ts'
 import { DeviceHub } from './devices/deviceHub.ts'
 import { openDatabase } from './db/openDatabase.ts'
 import { loadDemo } from './loadDemo.ts'
+import { noKeeper, openKeeper } from './keep/keeper.ts'
+import { damaged, doesNotOpen, examine, mark } from './keep/workshopFolder.ts'
 import { lockFolder } from './lockFolder.ts'
 import { databaseFolder, prepareFolder, prepareNew } from './prepareFolder.ts'
 import { projectRoot } from './projectRoot.ts'
@@ -28,9 +30,17 @@ async function serve(): Promise<void> {
     throw new Error(`DEVICE_PORT is ${process.env.DEVICE_PORT}; it must be a whole number from 0 to 65535`)
   const url = process.env.DATABASE_URL
   const unlock = url ? () => undefined : lockFolder(data)
-  if (!url) prepareFolder(data, demo)
-  const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) })
-  await buildStore(database.db).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
+  if (!url) {
+    examine(data)
+    prepareFolder(data, demo)
+  }
+  const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) }).catch((e: unknown) => {
+    if (url) throw e
+    throw damaged(data, doesNotOpen(e))
+  })
+  const keeper = url ? noKeeper(database.db) : await openKeeper(database.db, data, t => console.error(t))
+  if (!url) mark(data)
+  await buildStore(database.db, keeper.keep).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
   if (url && demo) await loadDemo(database.db, join(root, 'demo'))
   const hosts = LOOPBACK.includes(host) ? LOOPBACK : (process.env.HOSTS?.split(',') ?? ['*'])
   const devices = new DeviceHub()
@@ -44,6 +54,8 @@ async function serve(): Promise<void> {
     hosts,
     demo: join(root, 'demo'),
     devices,
+    keeper,
+    ...(url ? {} : { data }),
   }).listen(port, host)
   server.on('error', (e: NodeJS.ErrnoException) => {
     unlock()
@@ -63,10 +75,13 @@ async function serve(): Promise<void> {
     server.closeAllConnections()
     server.close(
       () =>
-        void database.close().finally(() => {
-          unlock()
-          process.exit(0)
-        }),
+        void keeper
+          .close()
+          .then(() => database.close())
+          .finally(() => {
+            unlock()
+            process.exit(0)
+          }),
     )
   }
   process.on('SIGINT', stop)

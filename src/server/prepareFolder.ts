@@ -19,7 +19,10 @@ export function prepareFolder(data: string, demo: boolean): void {
   const made = spawnSync(
     process.execPath,
     [...process.execArgv, process.argv[1]!, '--prepare', ...(demo ? ['--demo'] : [])],
-    { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, SNUGBOLT_DATA: data } },
+    {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, SNUGBOLT_DATA: data },
+    },
   )
   if (made.status !== 0) throw new Error(`The data folder ${data} could not be prepared.`)
   renameSync(newFolder(data), databaseFolder(data))
@@ -30,4 +33,11 @@ export async function prepareNew(data: string, demo: boolean): Promise<void> {
   const { db, close } = await openDatabase({ folder: newFolder(data) })
   if (demo) await loadDemo(db, join(projectRoot(), 'demo'))
   await close()
+}
+
+/** The same in this process, empty: for a command that ends when it is done. */
+export async function prepareHere(data: string): Promise<void> {
+  rmSync(newFolder(data), { recursive: true, force: true })
+  await prepareNew(data, false)
+  renameSync(newFolder(data), databaseFolder(data))
 }

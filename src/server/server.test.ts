@@ -6,6 +6,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { heron } from '../../tests/support/heron.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/build/build.ts'
+import { copiesIn, entriesIn } from './keep/copy.ts'
+import { readJournal } from './keep/journal.ts'
+import { lives, placesIn } from './keep/workshopFolder.ts'
+import { roomToWrite } from './middleware/roomToWrite.ts'
 import type { WorkshopSettings } from '../core/build/settings.ts'
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-data-'))
@@ -338,6 +342,42 @@ describe('the data folder', () => {
     server = await startServer(data)
     expect(await stored()).toEqual(last)
     expect(last.build.note).toBe(notes.at(-1))
+  })
+})
+
+describe('the workshop as a whole', () => {
+  it('is to be had as a zip of open files, and says that it lives here', async () => {
+    const res = await call('/backup')
+    expect(res.headers.get('content-type')).toBe('application/zip')
+    const { entries } = entriesIn(new Uint8Array(await res.arrayBuffer())),
+      own = await stored()
+    const kept = entries.find(e => e.kind === 'build' && e.row.id === 'heron')
+    expect(kept).toMatchObject({ row: { revision: own.revision, document: own.build } })
+    expect(lives(data)).toBe(true)
+    expect(copiesIn(placesIn(data).copies)).toHaveLength(1)
+  })
+  it('keeps every acknowledged write in its journal before the answer', async () => {
+    const before = await stored()
+    const res = await call(
+      '/builds/heron',
+      json('PUT', { revision: before.revision, build: { ...before.build, note: 'kept twice' } }),
+    )
+    expect(res.status).toBe(200)
+    const last = readJournal(placesIn(data).journal).entries.at(-1)
+    expect(last).toMatchObject({
+      kind: 'build',
+      row: { revision: before.revision + 1, document: { note: 'kept twice' } },
+    })
+  })
+  it('refuses a write where the disk has no room, and still reads', async () => {
+    const tell = (method: string) =>
+      new Promise<unknown>(done => {
+        void Promise.resolve(
+          roomToWrite(tmpdir(), Number.MAX_VALUE)({ method } as never, {} as never, done as never),
+        ).catch(done)
+      })
+    expect(await tell('PUT')).toMatchObject({ status: 507, code: 'disk-full' })
+    expect(await tell('GET')).toBeUndefined()
   })
 })
 

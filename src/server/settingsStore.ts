@@ -10,6 +10,7 @@ import {
 import { present } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds, settings } from './db/schema.ts'
+import { KEPT_ELSEWHERE, type Entry, type Keep } from './keep/journal.ts'
 
 const ROW = 'workshop'
 
@@ -21,7 +22,7 @@ export interface OtherSettings {
 }
 
 /** The workshop's settings in the database, and the builds that follow them. */
-export const settingsStore = (db: Database) => {
+export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
   /** What is kept; before anything was, what the newest build holds. */
   const readFrom = async (q: Pick<Database, 'select'>): Promise<WorkshopSettings> => {
     const [row] = await q.select().from(settings).where(eq(settings.id, ROW))
@@ -59,19 +60,21 @@ export const settingsStore = (db: Database) => {
           .insert(settings)
           .values({ id: ROW, document: next })
           .onConflictDoUpdate({ target: settings.id, set: { document: next } })
-        let changed = 0
+        const left: Entry[] = [{ kind: 'settings', row: { id: ROW, document: next } }]
         for (const r of await tx.select().from(builds).where(isNull(builds.removedAt))) {
           if (r.id === open) continue
           const was = present(r.document),
             now = following(was, all ? settingsIn(was) : before, next)
           if (now === was) continue
-          changed++
-          await tx
+          const rows = await tx
             .update(builds)
             .set({ document: now, revision: sql`${builds.revision} + 1` })
             .where(eq(builds.id, r.id))
+            .returning()
+          left.push(...rows.map((row): Entry => ({ kind: 'build', row })))
         }
-        return changed
+        await keep(left)
+        return left.length - 1
       }),
   }
 }

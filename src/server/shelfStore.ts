@@ -3,6 +3,7 @@ import type { Part, Stock } from '../core/parts/part.ts'
 import type { PartKind } from '../core/parts/partKinds.ts'
 import type { Database } from './db/openDatabase.ts'
 import { shelf } from './db/schema.ts'
+import { KEPT_ELSEWHERE, type Keep } from './keep/journal.ts'
 
 /** What a list of the shelf shows of a part. */
 export interface ShelfRow {
@@ -17,7 +18,7 @@ export interface ShelfRow {
 const AT_ONCE = 500
 
 /** Parts on the shelf, in the order in which they were put there. */
-export const shelfStore = (db: Database) => ({
+export const shelfStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => ({
   list: async (kinds?: readonly PartKind[]): Promise<Part[]> =>
     (
       await db
@@ -48,7 +49,7 @@ export const shelfStore = (db: Database) => ({
     await db.transaction(async tx => {
       const [n] = await tx.select({ n: count() }).from(shelf)
       for (let at = 0; at < parts.length; at += AT_ONCE) {
-        await tx
+        const rows = await tx
           .insert(shelf)
           .values(
             parts
@@ -56,19 +57,28 @@ export const shelfStore = (db: Database) => ({
               .map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + at + i, part, demo })),
           )
           .onConflictDoUpdate({ target: shelf.id, set: { part: sql`excluded.part` } })
+          .returning()
+        await keep(rows.map(row => ({ kind: 'part', row })))
       }
     })
   },
 
   /** Takes the demo workshop's parts off the shelf. */
   removeDemo: async (): Promise<void> => {
-    await db.delete(shelf).where(eq(shelf.demo, true))
+    await db.transaction(async tx => {
+      const gone = await tx.delete(shelf).where(eq(shelf.demo, true)).returning({ id: shelf.id })
+      await keep(gone.map(({ id }) => ({ kind: 'part-gone', id })))
+    })
   },
 
   ids: async (): Promise<Set<string>> => new Set((await db.select({ id: shelf.id }).from(shelf)).map(r => r.id)),
 
-  remove: async (id: string): Promise<boolean> =>
-    (await db.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })).length === 1,
+  remove: (id: string): Promise<boolean> =>
+    db.transaction(async tx => {
+      const gone = await tx.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })
+      await keep(gone.map(g => ({ kind: 'part-gone', id: g.id })))
+      return gone.length === 1
+    }),
 })
 
 export type ShelfStore = ReturnType<typeof shelfStore>

@@ -37,9 +37,18 @@ export const sendError: ErrorRequestHandler = (err: unknown, _req, res, next) =>
     .json({ error: { code: e.code, message: e.message, problems: e.problems.slice(0, MOST_PROBLEMS) }, ...e.extra })
 }
 
+/** What a disk says that cannot keep anything more. */
+const UNKEPT = new Set(['ENOSPC', 'EDQUOT', 'EROFS', 'EIO'])
+
 function toApiError(err: unknown): ApiError {
   if (err instanceof ApiError) return err
-  const { type, status } = err as { type?: string; status?: number }
+  const { type, status, code } = err as { type?: string; status?: number; code?: string }
+  if (code !== undefined && UNKEPT.has(code))
+    return new ApiError(
+      507,
+      'not-kept',
+      `It could not be kept on the disk (${code}); nothing was changed. Make room, or make the data folder writable, and send it again.`,
+    )
   if (type === 'entity.parse.failed')
     return new ApiError(400, 'not-json', 'The body is not JSON.', [{ path: '', reason: (err as Error).message }])
   if (type === 'entity.too.large')

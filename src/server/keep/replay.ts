@@ -1,0 +1,64 @@
+import { eq } from 'drizzle-orm'
+import type { Database } from '../db/openDatabase.ts'
+import { builds, settings, shelf } from '../db/schema.ts'
+import type { Entry } from './journal.ts'
+
+/** The last that is said of each row: earlier entries of it are overtaken. */
+function lastOf(entries: readonly Entry[]): Entry[] {
+  const out = new Map<string, Entry>()
+  for (const e of entries) {
+    const key =
+      e.kind === 'settings'
+        ? 'settings'
+        : e.kind === 'build' || e.kind === 'part'
+          ? `${e.kind} ${e.row.id}`
+          : `${e.kind.replace('-gone', '')} ${e.id}`
+    const was = out.get(key)
+    // Two writers of one build are put in order by its revision.
+    if (was?.kind === 'build' && e.kind === 'build' && was.row.revision > e.row.revision) continue
+    out.delete(key)
+    out.set(key, e)
+  }
+  return [...out.values()]
+}
+
+/**
+ * Writes entries over what a database has, all or nothing: what is there already stays as it is, and a build that stands at
+ * a later revision is left alone. Tells how many rows were changed.
+ */
+export const replay = (db: Database, entries: readonly Entry[]): Promise<number> =>
+  db.transaction(async tx => {
+    let changed = 0
+    for (const e of lastOf(entries))
+      switch (e.kind) {
+        case 'build': {
+          const [have] = await tx.select().from(builds).where(eq(builds.id, e.row.id))
+          if (have && (have.revision > e.row.revision || same(have, e.row))) break
+          await tx.insert(builds).values(e.row).onConflictDoUpdate({ target: builds.id, set: e.row })
+          changed++
+          break
+        }
+        case 'build-gone':
+          changed += (await tx.delete(builds).where(eq(builds.id, e.id)).returning({ id: builds.id })).length
+          break
+        case 'part': {
+          const [have] = await tx.select().from(shelf).where(eq(shelf.id, e.row.id))
+          if (have && same(have, e.row)) break
+          await tx.insert(shelf).values(e.row).onConflictDoUpdate({ target: shelf.id, set: e.row })
+          changed++
+          break
+        }
+        case 'part-gone':
+          changed += (await tx.delete(shelf).where(eq(shelf.id, e.id)).returning({ id: shelf.id })).length
+          break
+        case 'settings': {
+          const [have] = await tx.select().from(settings).where(eq(settings.id, e.row.id))
+          if (have && same(have, e.row)) break
+          await tx.insert(settings).values(e.row).onConflictDoUpdate({ target: settings.id, set: e.row })
+          changed++
+        }
+      }
+    return changed
+  })
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
