@@ -11,11 +11,11 @@ const STANDS_ON = {
   circuit: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   finish: ['layout', 'cautions', 'build', 'parts', 'geometry', 'text', 'units'],
   setup: ['layout', 'build', 'parts', 'text', 'units'],
-  drill: ['finish', 'layout', 'build', 'parts', 'geometry', 'units'],
+  drill: ['text', 'finish', 'layout', 'build', 'parts', 'geometry', 'units'],
   // Circuit and body together: how wires get from one to another.
   meter: ['circuit', 'build', 'parts', 'units'],
   devices: ['meter', 'finish', 'units'],
-  ways: ['meter', 'circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
+  ways: ['text', 'meter', 'circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
   fit: ['ways', 'circuit', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],

@@ -49,7 +49,9 @@ export function loadShelf(file: string): Part[] {
   try {
     parts = (JSON.parse(body) as { parts?: unknown }).parts
   } catch (e) {
-    throw new InputError(`${file}: is not JSON: ${e instanceof Error ? e.message : 'unreadable'}`)
+    throw new InputError(
+      `${file}: is not JSON: ${e instanceof Error ? e.message.replace(/\s+/g, ' ') : 'unreadable'}`,
+    )
   }
   if (!Array.isArray(parts)) throw new InputError(`${file}: parts must be a list of parts`)
   return parts.map((p, i) => {

@@ -147,6 +147,7 @@ describe('the command line', () => {
   it.each<[string, () => string[] | Promise<string[]>, RegExp]>([
     ['a file that is not there', () => ['fit', join(dir, 'none.json')], /cannot be read/],
     ['a folder', () => ['fit', dir], /cannot be read/],
+    ['a parser’s own line breaks', () => ['fit', file('nan.json', '{"parts": NaN,\n"x":\n1}')], /is not JSON/],
     ['broken JSON', () => ['plan', file('a.json', '{"format":')], /is not JSON/],
     ['another format', () => ['plan', file('b.json', '{}')], /format must be/],
     [

@@ -7,6 +7,7 @@ import type { Database } from './db/openDatabase.ts'
 import { ApiError, notFound, sendError } from './middleware/apiError.ts'
 import { roomToWrite } from './middleware/roomToWrite.ts'
 import { ownHost } from './middleware/ownHost.ts'
+import { ownOrigin } from './middleware/ownOrigin.ts'
 import type { DeviceHub } from './devices/deviceHub.ts'
 import { noKeeper, type Keeper } from './keep/keeper.ts'
 import { backupRoutes } from './routes/backup.ts'
@@ -38,7 +39,7 @@ export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeep
   const { keep } = keeper
   const app = express()
   app.disable('x-powered-by')
-  app.use(ownHost(hosts))
+  app.use(ownHost(hosts), ownOrigin)
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -28,6 +28,12 @@ async function serve(): Promise<void> {
     throw new Error(`PORT is ${process.env.PORT}; it must be a whole number from 0 to 65535`)
   if (!Number.isInteger(devicePort) || devicePort < 0 || devicePort > 65535)
     throw new Error(`DEVICE_PORT is ${process.env.DEVICE_PORT}; it must be a whole number from 0 to 65535`)
+  const named = process.env.HOSTS?.split(',').filter(Boolean)
+  if (!LOOPBACK.includes(host) && !named?.length)
+    throw new Error(
+      `HOST is ${host}: others can reach it. Say by which names, so that no foreign page can: HOSTS=bench.local,192.168.1.20 (or HOSTS=* where you know what you do)`,
+    )
+  const hosts = named?.length ? named : LOOPBACK
   const url = process.env.DATABASE_URL
   const unlock = url ? () => undefined : lockFolder(data)
   if (!url) {
@@ -42,7 +48,6 @@ async function serve(): Promise<void> {
   if (!url) mark(data)
   await buildStore(database.db, keeper.keep).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
   if (url && demo) await loadDemo(database.db, join(root, 'demo'))
-  const hosts = LOOPBACK.includes(host) ? LOOPBACK : (process.env.HOSTS?.split(',') ?? ['*'])
   const devices = new DeviceHub()
   if ((await devices.listen(devicePort)) === undefined)
     console.error(

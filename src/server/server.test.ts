@@ -9,6 +9,7 @@ import type { Build } from '../core/build/build.ts'
 import { copiesIn, entriesIn } from './keep/copy.ts'
 import { readJournal } from './keep/journal.ts'
 import { lives, placesIn } from './keep/workshopFolder.ts'
+import { ownOrigin } from './middleware/ownOrigin.ts'
 import { roomToWrite } from './middleware/roomToWrite.ts'
 import type { WorkshopSettings } from '../core/build/settings.ts'
 
@@ -342,6 +343,44 @@ describe('the data folder', () => {
     server = await startServer(data)
     expect(await stored()).toEqual(last)
     expect(last.build.note).toBe(notes.at(-1))
+  })
+})
+
+describe('a page of another site', () => {
+  const put = async (headers: Record<string, string>) => {
+    const before = await stored()
+    return (
+      await call('/builds/heron', {
+        ...json('PUT', { revision: before.revision, build: before.build }),
+        headers: { 'Content-Type': 'application/json', ...headers },
+      })
+    ).status
+  }
+  it('is refused by where the browser says that it comes from, and by its origin', async () => {
+    expect(await put({ 'sec-fetch-site': 'cross-site' })).toBe(403)
+    expect(await put({ 'sec-fetch-site': 'same-site' })).toBe(403)
+    expect(await put({ origin: 'http://elsewhere.example' })).toBe(403)
+    expect(await put({ origin: 'null' })).toBe(403)
+    expect((await call('/builds', { headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403)
+  })
+  it('is not what its own page is, a program, or a link that is followed', async () => {
+    expect(await put({ 'sec-fetch-site': 'same-origin', origin: server.address })).toBe(200)
+    expect(await put({})).toBe(200)
+    // What a browser says of a link, no program can say by fetch.
+    const told = (mode: string) => {
+      let said: unknown
+      ownOrigin(
+        { method: 'GET', headers: { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': mode } } as never,
+        {} as never,
+        e => (said = e),
+      )
+      return said
+    }
+    expect(told('navigate')).toBeUndefined()
+    expect(told('cors')).toMatchObject({ status: 403 })
+  })
+  it('could only come by a name: listening beyond this machine demands them', async () => {
+    await expect(startServer(join(data, 'beyond'), { HOST: '0.0.0.0' })).rejects.toThrow(/HOSTS=bench\.local/)
   })
 })
 

@@ -1,10 +1,11 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, storedBuild, type Bench } from '../support/browser.ts'
 import { demo } from '../support/demo.ts'
+import { entriesIn } from '../../src/server/keep/copy.ts'
 
 let bench: Bench
 const dir = mkdtempSync(join(tmpdir(), 'snugbolt-settings-'))
@@ -24,6 +25,16 @@ describe('the workshop’s settings', () => {
     await page.getByText('Every build follows').waitFor()
     const axe = await new AxeBuilder({ page }).setLegacyMode(true).analyze()
     expect(axe.violations.map(v => v.id)).toEqual([])
+    const [zip] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Save a backup' }).click(),
+    ])
+    expect(zip.suggestedFilename()).toMatch(/^snugbolt-workshop-\d{4}-\d\d-\d\d\.zip$/)
+    expect(
+      entriesIn(new Uint8Array(readFileSync(await zip.path()))).entries.flatMap(e =>
+        e.kind === 'build' ? [e.row.id] : [],
+      ),
+    ).toEqual(expect.arrayContaining(['bittern', 'heron', 'kestrel', 'plover', 'wren']))
     const field = page.getByLabel('Currency')
     await field.fill('shells')
     await field.press('Enter')

@@ -64,7 +64,9 @@ export function readBuildText(text: string): BuildRead {
   } catch (e) {
     return {
       ok: false,
-      problems: [{ path: '', reason: `is not JSON: ${e instanceof Error ? e.message : 'unreadable'}` }],
+      problems: [
+        { path: '', reason: `is not JSON: ${e instanceof Error ? e.message.replace(/\s+/g, ' ') : 'unreadable'}` },
+      ],
     }
   }
 }

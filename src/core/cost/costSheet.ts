@@ -1,3 +1,4 @@
+import { unmarked, writeCsv } from '../text/csv.ts'
 import type { Costed } from '../build/docs.ts'
 import { cutText } from '../text/text.ts'
 import Papa from 'papaparse'
@@ -78,7 +79,7 @@ export function costSheet(build: Costed): CostSheet {
 /** The sheet as a table for any spreadsheet. */
 export const writeCostCsv = (build: Costed, currency: string): string => {
   const sheet = costSheet(build)
-  return Papa.unparse({
+  return writeCsv({
     fields: ['kind', 'what', 'cost', 'currency', 'owned'],
     data: sheet.lines.map(l => [
       l.kind,
@@ -102,6 +103,7 @@ export function readCostCsv(
   const table = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t', '|'],
+    transform: unmarked,
   })
   const [head, ...rows] = table.data
   const column = (name: string) => (head ?? []).findIndex(h => h.trim().toLowerCase() === name)

@@ -1,4 +1,4 @@
-import Papa from 'papaparse'
+import { writeCsv } from '../text/csv.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import { ownLine, toldAcross, toldLine } from '../layout/lines.ts'
@@ -43,7 +43,7 @@ const COLUMNS = [
  * that is drilled, where it lies [published: RFC 4180].
  */
 export const holeCsv = ({ build, layout, holes, there }: Work): string =>
-  Papa.unparse({
+  writeCsv({
     fields: [...COLUMNS],
     data: [
       ...holes.map(h => ({ ...toDrill(h), ...told(build, layout, h.at) })),

@@ -1,3 +1,4 @@
+import { unmarked, writeCsv } from '../text/csv.ts'
 import { cutText } from '../text/text.ts'
 import Papa from 'papaparse'
 import type { Problem } from '../build/problem.ts'
@@ -77,6 +78,7 @@ export function readPartsCsv(
   const table = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t', '|'],
+    transform: unmarked,
   })
   const [head, ...rows] = table.data
   if (!head || rows.length === 0) {
@@ -210,7 +212,7 @@ export function readPartsCsv(
 export function writePartsCsv(parts: readonly Part[]): string {
   const dims = [...new Set(parts.flatMap(p => Object.keys(p.dims)))],
     traits = [...new Set(parts.flatMap(p => Object.keys(p.traits)))]
-  return Papa.unparse({
+  return writeCsv({
     fields: [
       'id',
       'kind',

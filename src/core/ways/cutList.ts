@@ -1,4 +1,4 @@
-import Papa from 'papaparse'
+import { writeCsv } from '../text/csv.ts'
 import type { Shaped, Wired } from '../build/docs.ts'
 import type { WireKind } from '../build/circuitRecord.ts'
 import { lugRef } from '../build/lugRef.ts'
@@ -152,7 +152,7 @@ const COLUMNS = [
 
 /** The cut list as a table, millimetres [published: RFC 4180]. */
 export const cutCsv = (build: Pick<Wired, 'circuit'>, list: CutList): string =>
-  Papa.unparse({
+  writeCsv({
     fields: [...COLUMNS],
     data: list.wires.map(w => ({
       wire: w.id,
@@ -171,7 +171,7 @@ const JOINT_COLUMNS = ['order', 'stage', 'what', 'at', 'wires', 'state', 'says']
 
 /** What is done with iron and wire as a table, in its turn [published: RFC 4180]. */
 export const jointsCsv = (build: Pick<Wired, 'circuit'>, acts: readonly SolderAct[]): string =>
-  Papa.unparse({
+  writeCsv({
     fields: [...JOINT_COLUMNS],
     data: acts.map(a => {
       const joint = a.kind === 'joint' || a.kind === 'lay' ? a.joint : undefined

@@ -193,6 +193,18 @@ export function Settings() {
               onValue={amplifierOhms => set('load', { amplifierOhms })}
             />
           </Section>
+          <Section
+            title="Backup"
+            hint="The whole workshop as a zip of open files: every build, the shelf, these settings."
+          >
+            <a href="/api/backup" download className={buttonLook()}>
+              Save a backup
+            </a>
+            <p className="max-w-[60ch] text-plain text-muted">
+              A copy a day is kept in the data folder as well, the newest fourteen. One is brought back with{' '}
+              <code className="figure">npx snugbolt restore</code>, which first shows what would change.
+            </p>
+          </Section>
           <p className="border-t-2 border-ink pt-4">
             <Link to="/" className={buttonLook('main')}>
               Back to the workshop

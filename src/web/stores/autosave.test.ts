@@ -13,6 +13,7 @@ function workshop() {
     away: false,
     /** Takes what is sent, and its answers are lost. */
     deaf: false,
+    full: false,
     puts: 0,
     created: [] as Build[],
     history: null as History | null,
@@ -39,6 +40,10 @@ function workshop() {
     if (body!.build.note === 'refuse me')
       return answer(422, {
         error: { code: 'bad-build', message: 'Refused.', problems: [{ path: 'note', reason: 'not this one' }] },
+      })
+    if (at.full)
+      return answer(507, {
+        error: { code: 'disk-full', message: 'The disk is full: 3 MB are left.', problems: [] },
       })
     if (body!.revision !== at.revision)
       return answer(409, {
@@ -83,6 +88,18 @@ afterEach(() => {
 })
 
 describe('saving by itself', () => {
+  it('keeps here what a full disk over there refuses, says why, and sends it when there is room', async () => {
+    at.full = true
+    note('no room')
+    await settle()
+    expect(useBuild.getState()).toMatchObject({ save: 'refused', refusal: 'The disk is full: 3 MB are left.' })
+    expect(localStorage.getItem('snugbolt.draft.heron')).toContain('no room')
+    expect(at.build.note).not.toBe('no room')
+    at.full = false
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(at.build.note).toBe('no room')
+    expect(useBuild.getState().save).toBe('saved')
+  })
   it('opens a build without writing it', async () => {
     await settle()
     expect(at.puts).toBe(0)

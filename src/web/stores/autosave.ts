@@ -38,6 +38,9 @@ const keepDraft = (d: Draft) => {
 }
 const dropDraft = (id: string) => localStorage.removeItem(draftKey(id))
 
+/** The workshop’s disk keeps nothing more [published: RFC 4918, 507 Insufficient Storage]. */
+const DISK_FULL = 507
+
 let timer: ReturnType<typeof setTimeout> | undefined
 let running = false
 /** What was sent and not answered yet. */
@@ -76,6 +79,11 @@ async function saveNow(): Promise<void> {
       sent = undefined
       const [first] = e.problems
       patch({ save: 'refused', refusal: first ? `${first.path}: ${first.reason}` : e.message })
+    } else if (e instanceof Refused && e.status === DISK_FULL) {
+      // Nothing of it was kept over there; here it is, and it goes again when there may be room.
+      sent = undefined
+      patch({ save: 'refused', refusal: e.message })
+      later(RETRY_MS)
     } else {
       patch({ save: 'offline' })
       later(RETRY_MS)
