@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import net from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { heron } from '../../tests/support/heron.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
@@ -344,6 +345,69 @@ describe('the data folder', () => {
     expect(await stored()).toEqual(last)
     expect(last.build.note).toBe(notes.at(-1))
   })
+})
+
+describe('malformed requests, drawn', () => {
+  const odd = fc.oneof(
+    fc.json({ maxDepth: 4 }),
+    fc.string({ unit: 'binary', maxLength: 40 }),
+    fc.constantFrom(
+      '{"__proto__":{"x":1}}',
+      '{"constructor":{"prototype":{}}}',
+      '['.repeat(5000),
+      '{"revision":1e300,"build":null}',
+      '{"revision":2147483648,"build":{}}',
+      '{"parts":[{"id":"\\u0000"}]}',
+      '{"format":"snugbolt-build","version":1}',
+      '{"format":"snugbolt-build","version":6,"parts":7}',
+    ),
+  )
+  const segment = fc.oneof(
+    fc.constantFrom('heron', 'ghost', '%00', '%', '%E0%A4%A', '..%2F..', '__proto__', '-', 'a'.repeat(400)),
+    fc.string({ maxLength: 20 }).map(encodeURIComponent),
+  )
+  const path = fc.oneof(
+    segment.map(s => `/builds/${s}`),
+    segment.map(s => `/builds/${s}/archive`),
+    segment.map(s => `/builds/${s}/restore`),
+    fc.tuple(segment, segment).map(([a, b]) => `/builds/${a}/templates/${b}`),
+    fc.tuple(segment, segment).map(([a, b]) => `/builds/${a}?revision=${b}`),
+    segment.map(s => `/shelf/${s}`),
+    segment.map(s => `/shelf?kind=${s}`),
+    segment.map(s => `/settings?open=${s}`),
+    segment.map(s => `/devices/${s}`),
+    segment.map(s => `/${s}`),
+    fc.constantFrom('/builds', '/builds?copy=1', '/shelf', '/settings'),
+  )
+  it('get an answer under 500, and change nothing', async () => {
+    const all = async () => [
+      await (await call('/builds')).json(),
+      await stored(),
+      await (await call('/shelf/index')).json(),
+      await (await call('/settings')).json(),
+    ]
+    const before = await all()
+    await fc.assert(
+      fc.asyncProperty(
+        path,
+        fc.constantFrom('GET', 'POST', 'PUT', 'DELETE', 'PATCH'),
+        odd,
+        async (p, method, body) => {
+          // Put away, taken out again and deleted by its true revision heron would be by right.
+          fc.pre(!(p.startsWith('/builds/heron') && /true|false/.test(body)) && !/revision=\d/.test(p))
+          const res = await call(p, {
+            method,
+            headers: { 'Content-Type': 'application/json' },
+            ...(method === 'GET' ? {} : { body }),
+          })
+          await res.arrayBuffer()
+          expect(res.status, `${method} ${p} ${body.slice(0, 60)}`).toBeLessThan(500)
+        },
+      ),
+      { numRuns: 2000 },
+    )
+    expect(await all()).toEqual(before)
+  }, 120_000)
 })
 
 describe('a page of another site', () => {

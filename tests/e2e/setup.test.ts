@@ -99,6 +99,11 @@ describe('setting up', () => {
     await page.keyboard.press('Enter')
     await page.getByText(/3 G3 sticks in the nut/).waitFor()
     await page.getByRole('tab', { name: 'Next move' }).click()
+    await page.getByLabel('Grams a metre of string 6').fill('heavy')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').filter({ hasText: 'no mass of a metre' }).waitFor()
+    await page.getByLabel('Grams a metre of string 6').fill('6.1 g')
+    await page.keyboard.press('Enter')
     await page.getByText('This blade goes, that one doesn’t').click()
     await page.getByLabel('goes', { exact: true }).fill('0.9')
     await page.keyboard.press('Enter')
@@ -109,7 +114,9 @@ describe('setting up', () => {
     await page.keyboard.press('Enter')
     await page.getByRole('button', { name: /^Take 0\.95/ }).click()
     await saved(page)
-    const read = (await storedBuild(bench, id)).readings.slice(-3)
+    const kept = await storedBuild(bench, id),
+      read = kept.readings.slice(-3)
+    expect(kept.parts.find(p => p.id === kept.slots.strings)!.gauges![5]!.unitWeight).toBeCloseTo(0.0061, 9)
     expect(read).toMatchObject([
       { of: 'setup.nut.2', value: 0.2 },
       { of: 'stick.3.dive', value: 8 },

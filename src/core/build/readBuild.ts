@@ -34,6 +34,15 @@ const isObject = (x: unknown): x is Record<string, unknown> =>
 /** A plain copy without class instances, as JSON would keep it. */
 const plain = <T>(x: T): T => JSON.parse(JSON.stringify(x)) as T
 
+/** A document brought up to the present version; one that is no document of its own version is refused as that. */
+function migratedFrom(input: Record<string, unknown>): ReturnType<typeof migrate> {
+  try {
+    return migrate(input)
+  } catch {
+    return { ok: false, reason: `is ${String(input.version)}, and the document is none of that version` }
+  }
+}
+
 /**
  * Reads a build document of any known version. Nothing is dropped or mended in silence: unknown fields, NaN,
  * infinities, sizes out of range and dangling references are refused with path and reason.
@@ -42,10 +51,10 @@ export function readBuild(input: unknown): BuildRead {
   if (!isObject(input))
     return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one build' }] }
   if (input.format !== FORMAT) return { ok: false, problems: [{ path: 'format', reason: `must be "${FORMAT}"` }] }
-  const migrated = migrate(input)
-  if (!migrated.ok) return { ok: false, problems: [{ path: 'version', reason: migrated.reason }] }
-  const broken = unreadableTexts(migrated.document)
+  const broken = unreadableTexts(input)
   if (broken.length) return { ok: false, problems: broken }
+  const migrated = migratedFrom(input)
+  if (!migrated.ok) return { ok: false, problems: [{ path: 'version', reason: migrated.reason }] }
   const build = plainToInstance(Build, migrated.document)
   let problems: Problem[]
   try {

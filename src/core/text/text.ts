@@ -22,18 +22,30 @@ export function cutText(text: string, most: number): string {
   return out
 }
 
-/** Paths of texts in a document that cannot be kept, keys included. */
-export function unreadableTexts(x: unknown, at = ''): { path: string; reason: string }[] {
+/** Names that a program's own objects have: no document may carry them. */
+const OWN_NAMES: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype'])
+/** Deeper than this no document goes: the deepest of ours is less than half of it. */
+export const DEEPEST = 40
+
+/**
+ * Paths in a raw document of what cannot be kept, before anything is made of it: texts with half characters, keys
+ * included; names that a program's own objects have; more levels than any document has.
+ */
+export function unreadableTexts(x: unknown, at = '', level = 0): { path: string; reason: string }[] {
+  if (level > DEEPEST) return [{ path: at.slice(0, 120), reason: `lies deeper than ${DEEPEST} levels` }]
   if (typeof x === 'string') {
     const reason = unreadable(x)
     return reason ? [{ path: at, reason }] : []
   }
-  if (Array.isArray(x)) return x.flatMap((v, i) => unreadableTexts(v, `${at}[${i}]`))
+  if (Array.isArray(x)) return x.flatMap((v, i) => unreadableTexts(v, `${at}[${i}]`, level + 1))
   if (typeof x !== 'object' || x === null) return []
   return Object.entries(x).flatMap(([k, v]) => {
-    const reason = unreadable(k)
+    const reason = OWN_NAMES.has(k) ? 'belongs to programs, not to documents' : unreadable(k)
     const path = at ? `${at}.${mended(k)}` : mended(k)
-    return [...(reason ? [{ path, reason: `its name ${reason}` }] : []), ...unreadableTexts(v, path)]
+    return [
+      ...(reason ? [{ path, reason: `its name ${reason}` }] : []),
+      ...(OWN_NAMES.has(k) ? [] : unreadableTexts(v, path, level + 1)),
+    ]
   })
 }
 

@@ -37,7 +37,7 @@ interface BuildRecord {
 
 /** The whole workshop as a zip of open files: each build's document as it is saved, the shelf, the settings, and what is no part of a document. */
 export async function copyOf(db: Database, at: Date): Promise<Uint8Array> {
-  const [all, parts, [own]] = await db.transaction(async tx => [
+  const [made, parts, [own]] = await db.transaction(async tx => [
     await tx.select().from(builds).orderBy(asc(builds.id)),
     await tx.select().from(shelf).orderBy(asc(shelf.position), asc(shelf.id)),
     await tx.select().from(settings),
@@ -46,7 +46,7 @@ export async function copyOf(db: Database, at: Date): Promise<Uint8Array> {
   const put = (name: string, x: unknown) => {
     files[name] = strToU8(JSON.stringify(x, null, 2) + '\n')
   }
-  const records = all.map((r): BuildRecord => ({
+  const records = made.map((r): BuildRecord => ({
     id: r.id,
     revision: r.revision,
     demo: r.demo,
@@ -61,7 +61,7 @@ export async function copyOf(db: Database, at: Date): Promise<Uint8Array> {
     builds: records,
     shelf: parts.map(p => ({ id: p.id, position: p.position, demo: p.demo })),
   })
-  for (const r of all) {
+  for (const r of made) {
     put(`builds/${r.id}.json`, r.document)
     if (r.history) put(`history/${r.id}.json`, r.history)
   }

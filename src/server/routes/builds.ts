@@ -1,3 +1,4 @@
+import { ID } from '../../core/parts/ids.ts'
 import { Router, type Request } from 'express'
 import type { History } from '../../core/build/history.ts'
 import { readBuild } from '../../core/build/readBuild.ts'
@@ -12,14 +13,19 @@ import { templateDrawings } from '../../core/fit/templateDrawings.ts'
 import { calendarFile } from '../../core/plan/calendarFile.ts'
 import { plan } from '../../core/plan/plan.ts'
 import { readHistory } from '../../core/build/readHistory.ts'
-import { tellApart } from '../../core/text/text.ts'
+import { cutText, tellApart } from '../../core/text/text.ts'
 import type { BuildStore, StoredBuild } from '../buildStore.ts'
 import { ApiError } from '../middleware/apiError.ts'
 
 /** Now, on this machine's clock. */
 const present = () => ({ at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() })
 
-const idOf = (req: Request): string => String(req.params.id)
+/** The id in an address; what no build can be called is a build that is not there. */
+function idOf(req: Request): string {
+  const id = String(req.params.id)
+  if (!ID.test(id)) throw new ApiError(404, 'unknown-build', `There is no build “${cutText(id, 60)}”.`)
+  return id
+}
 
 /** The build in a body, or a 4xx that names each bad field. */
 function accepted(input: unknown): Build {
@@ -29,9 +35,12 @@ function accepted(input: unknown): Build {
   return r.build
 }
 
+/** The database counts revisions so far [published: PostgreSQL, integer]. */
+const LAST_REVISION = 2 ** 31 - 1
+
 function revisionOf(value: unknown): number {
   const n = typeof value === 'string' ? Number(value) : value
-  if (!Number.isInteger(n) || (n as number) < 1)
+  if (!Number.isSafeInteger(n) || (n as number) < 1 || (n as number) > LAST_REVISION)
     throw new ApiError(400, 'bad-revision', 'A whole revision number from 1 is needed.', [
       { path: 'revision', reason: 'must be a whole number from 1' },
     ])

@@ -1,4 +1,6 @@
-import { Router } from 'express'
+import { Router, type Request } from 'express'
+import { ID } from '../../core/parts/ids.ts'
+import { cutText } from '../../core/text/text.ts'
 import type { Problem } from '../../core/build/problem.ts'
 import { readPart } from '../../core/build/readBuild.ts'
 import type { Part } from '../../core/parts/part.ts'
@@ -38,7 +40,13 @@ function accepted(body: unknown): Part[] {
 export function shelfRoutes(store: ShelfStore): Router {
   const r = Router()
   const unknown = (id: string) =>
-    new ApiError(404, 'unknown-part', `There is no part “${id.slice(0, 60)}” on the shelf.`)
+    new ApiError(404, 'unknown-part', `There is no part “${cutText(id, 60)}” on the shelf.`)
+  /** The id in an address; what no part can be called is a part that is not there. */
+  const idOf = (req: Request): string => {
+    const id = String(req.params.id)
+    if (!ID.test(id)) throw unknown(id)
+    return id
+  }
   r.get('/', async (req, res) => {
     const kinds = typeof req.query.kind === 'string' ? req.query.kind.split(',') : undefined
     const bad = kinds?.find(k => !PART_KIND_NAMES.includes(k as PartKind))
@@ -52,8 +60,8 @@ export function shelfRoutes(store: ShelfStore): Router {
     res.json(await store.index())
   })
   r.get('/:id', async (req, res) => {
-    const part = await store.read(String(req.params.id))
-    if (!part) throw unknown(String(req.params.id))
+    const part = await store.read(idOf(req))
+    if (!part) throw unknown(idOf(req))
     res.json(part)
   })
   r.post('/', async (req, res) => {
@@ -70,7 +78,7 @@ export function shelfRoutes(store: ShelfStore): Router {
     res.json(read.part)
   })
   r.delete('/:id', async (req, res) => {
-    if (!(await store.remove(String(req.params.id)))) throw unknown(String(req.params.id))
+    if (!(await store.remove(idOf(req)))) throw unknown(idOf(req))
     res.status(204).end()
   })
   return r

@@ -7,6 +7,7 @@ import { SPANS } from '../../../core/build/spans.ts'
 import { partIn } from '../../../core/build/references.ts'
 import { bend } from '../../../core/setup/bend.ts'
 import { takeReading } from '../../../core/build/edits.ts'
+import { actionAt } from '../../../core/setup/clearance.ts'
 import type { BuzzWork, StringBuzz } from '../../../core/setup/buzz.ts'
 import { STYLES, USUAL_SWING } from '../../../core/setup/swing.ts'
 import { numberOf } from '../../components/numberOf.ts'
@@ -107,6 +108,7 @@ export function BuzzView({
         heads={[
           'String',
           { label: 'now, fret 12', right: true },
+          { label: 'now, last fret', right: true },
           { label: 'lowest', right: true },
           { label: 'room', right: true },
           'least room',
@@ -119,6 +121,9 @@ export function BuzzView({
               {x.number} {x.note}
             </th>
             <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.action).figure}</td>
+            <td className="figure py-1 pr-3 text-right">
+              {l.fineFigure(actionAt(neck, x.string, neck.frets)).figure}
+            </td>
             <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.lowest.action).figure}</td>
             <td
               className={`figure py-1 pr-3 text-right ${x.worst.room < 0 ? 'font-semibold text-never' : 'text-snug'}`}

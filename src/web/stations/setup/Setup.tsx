@@ -10,7 +10,7 @@ import { useFact } from '../../hooks/useFact.ts'
 import { ACTION_AT, NUT_SCHOOLS, SetupTargets, SPACINGS } from '../../../core/build/build.ts'
 import { Select } from '../../components/Select.tsx'
 import { StringGauge } from '../../../core/parts/part.ts'
-import { withinOf } from '../../components/numberOf.ts'
+import { numberOf, withinOf } from '../../components/numberOf.ts'
 import { rangeOf } from '../../../core/build/rangeOf.ts'
 import { type Adjustment } from '../../../core/setup/setupWork.ts'
 import { takeReading } from '../../../core/build/edits.ts'
@@ -53,23 +53,25 @@ const placeOf = (a: Adjustment, l: Layout): Point => {
   return a.of === 'nut' ? s.nut : [l.scaleLength / 2, s.nut[1] + (s.saddle[1] - s.nut[1]) / 2]
 }
 
-/** The build with one string of the chosen set in another gauge; a wound string keeps its core's share. */
-const setGauge = (b: Build, number: number, diameter: number): Build => ({
+/** The build with one string of the chosen set changed. */
+const withString = (b: Build, number: number, change: (g: StringGauge) => StringGauge): Build => ({
   ...b,
   parts: b.parts.map(p =>
     p.id !== b.slots.strings
       ? p
-      : {
-          ...p,
-          gauges:
-            p.gauges?.map((g, i) =>
-              i !== number - 1
-                ? g
-                : { diameter, wound: g.wound, ...(g.core ? { core: (g.core * diameter) / g.diameter } : {}) },
-            ) ?? [],
-        },
+      : { ...p, gauges: p.gauges?.map((g, i) => (i === number - 1 ? change(g) : g)) ?? [] },
   ),
 })
+/** In another gauge: a wound string keeps its core's share, and what the packet of the old one said is gone. */
+const setGauge = (b: Build, number: number, diameter: number): Build =>
+  withString(b, number, g => ({
+    diameter,
+    wound: g.wound,
+    ...(g.core ? { core: (g.core * diameter) / g.diameter } : {}),
+  }))
+/** With the mass to its length that its packet says, kg/m. */
+const setUnitWeight = (b: Build, number: number, unitWeight: number): Build =>
+  withString(b, number, g => ({ ...g, unitWeight }))
 
 /** Readings in, the next adjustment out, in handbook order. */
 export function Setup() {
@@ -246,7 +248,7 @@ export function Setup() {
       <Table
         fit
         caption="Strings and tension"
-        heads={['String', 'Note', 'Diameter', { label: 'Pull', right: true }]}
+        heads={['String', 'Note', 'Diameter', 'g a metre, as its packet says', { label: 'Pull', right: true }]}
       >
         {work.strings.map(s => (
           <tr key={s.number} className="rule-row">
@@ -279,6 +281,16 @@ export function Setup() {
                 onValue={v => editBuild(b => setGauge(b, s.number, v))}
               />
               {s.wound ? ' wound' : ' plain'}
+            </td>
+            <td className="figure py-1">
+              <ValueField
+                narrow
+                label={`Grams a metre of string ${s.number}`}
+                hideLabel
+                text={(s.unitWeight * 1000).toPrecision(3)}
+                parse={numberOf(StringGauge, 'unitWeight', 'mass of a metre', ' g', 1e-3)}
+                onValue={v => editBuild(b => setUnitWeight(b, s.number, v))}
+              />
             </td>
             <td className="figure text-right">{fixed(s.newtons, 1)} N</td>
           </tr>
