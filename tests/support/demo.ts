@@ -7,13 +7,20 @@ import type { Part } from '../../src/core/parts/part.ts'
 const file = (name: string) =>
   readFileSync(fileURLToPath(new URL(`../../demo/${name}.json`, import.meta.url)), 'utf8')
 
-/** A fresh copy of a demo build to change. */
 export const DEMO_NAMES = ['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const
 
+/** Read and checked once; every test has a copy of its own. */
+const read = new Map<string, Build>()
+
+/** A fresh copy of a demo build to change. */
 export function demo(name: (typeof DEMO_NAMES)[number]): Build {
-  const r = readBuildText(file(name))
-  if (!r.ok) throw new Error(JSON.stringify(r.problems))
-  return r.build
+  let build = read.get(name)
+  if (!build) {
+    const r = readBuildText(file(name))
+    if (!r.ok) throw new Error(JSON.stringify(r.problems))
+    read.set(name, (build = r.build))
+  }
+  return structuredClone(build)
 }
 
 /** The demo workshop's shelf. */

@@ -1,16 +1,11 @@
-import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { Build } from '../../src/core/build/build.ts'
-import { readBuildText } from '../../src/core/build/readBuild.ts'
+import { demo } from './demo.ts'
 
 export const HERON_FILE = fileURLToPath(new URL('../../demo/heron.json', import.meta.url))
 
 /** A fresh copy of the demo build to change. */
-export function heron(): Build {
-  const r = readBuildText(readFileSync(HERON_FILE, 'utf8'))
-  if (!r.ok) throw new Error(JSON.stringify(r.problems))
-  return r.build
-}
+export const heron = (): Build => demo('heron')
 
 /** The build with one dimension changed to a measured value. */
 export function measuredAt(b: Build, partId: string, path: string, value: number, doubt = 0.02): Build {
