@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
@@ -31,13 +31,14 @@ beforeAll(async () => {
 afterAll(() => rmSync(data, { recursive: true, force: true }))
 
 /** A command run here, with what it says and how it ends. */
-async function run(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+const run = (...args: string[]) => runIn(data, ...args)
+async function runIn(folder: string, ...args: string[]): Promise<{ code: number; out: string; err: string }> {
   let out = '',
     err = ''
   const o = vi.spyOn(process.stdout, 'write').mockImplementation(x => ((out += String(x)), true)),
     e = vi.spyOn(process.stderr, 'write').mockImplementation(x => ((err += String(x)), true))
   try {
-    return { code: await main([...args, '--data', data]), out, err }
+    return { code: await main([...args, '--data', folder]), out, err }
   } finally {
     o.mockRestore()
     e.mockRestore()
@@ -81,6 +82,10 @@ describe('a workshop on the command line', () => {
     writeFileSync(file, 'no zip')
     const bad = await run('restore', file)
     expect(bad).toMatchObject({ code: 2, err: expect.stringMatching(/all\.zip: it is no zip file/) })
+    const typo = join(data, 'typo')
+    for (const c of [['backup', file], ['restore', file], ['rebuild']])
+      expect(await runIn(typo, ...c)).toMatchObject({ code: 2, err: expect.stringMatching(/No workshop lives in/) })
+    expect(existsSync(typo)).toBe(false)
     const unlock = lockFolder(data)
     expect(await run('rebuild')).toMatchObject({ code: 2, err: expect.stringMatching(/in use by process/) })
     unlock()

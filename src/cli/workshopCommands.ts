@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Command } from 'commander'
 import { openDatabase } from '../server/db/openDatabase.ts'
@@ -6,7 +6,7 @@ import { copyOf, entriesIn, NoCopy, writeWhole } from '../server/keep/copy.ts'
 import { openKeeper } from '../server/keep/keeper.ts'
 import { rebuild } from '../server/keep/rebuild.ts'
 import { planRestore, restore, type RestorePlan } from '../server/keep/restore.ts'
-import { examine, FolderTrouble } from '../server/keep/workshopFolder.ts'
+import { examine, FolderTrouble, lives } from '../server/keep/workshopFolder.ts'
 import { FolderInUse, lockFolder } from '../server/lockFolder.ts'
 import { databaseFolder } from '../server/prepareFolder.ts'
 import { projectRoot } from '../server/projectRoot.ts'
@@ -17,6 +17,9 @@ const dataFolder = () => process.env.SNUGBOLT_DATA ?? join(projectRoot(), 'data'
 /** Does something with a data folder that nobody else has open; what is wrong with it is bad input, not a crash. */
 async function alone<T>(data: string, work: () => Promise<T>): Promise<T> {
   try {
+    // A folder of a mistyped name is not made into a workshop.
+    if (!lives(data) && !existsSync(databaseFolder(data)))
+      throw new FolderTrouble(`No workshop lives in ${data}: there is no database, no copy and no journal.`)
     const unlock = lockFolder(data)
     try {
       return await work()

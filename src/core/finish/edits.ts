@@ -146,7 +146,7 @@ export function withRepair(b: Build, trouble: string, { steps, days, rests }: Me
       minutes: REPAIR_MINUTES,
       ...(after ? { after } : {}),
       ...(i === rests && days ? { waitHours: 24 * days } : {}),
-      ...(i === steps.length - 1 && next ? { before: next } : {}),
+      ...(i === steps.length - 1 && next && done >= 0 ? { before: next } : {}),
     })
   }, b)
 }

@@ -578,6 +578,8 @@ describe('edits', () => {
       'Mend a run, 3 of 3: Coat it.',
     ])
     expect(own[1]!.needs).toContain(own[0]!.id)
+    // Before anything is done nothing of the finish waits for it.
+    expect(mended.ownSteps.every(s => s.before === undefined)).toBe(true)
   })
   it('move the dates of all that follows a repair by the days that it costs', () => {
     const acts = finishWork(b).acts.map(a => a.id),

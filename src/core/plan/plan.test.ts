@@ -75,6 +75,17 @@ describe('the order of the plan', () => {
     b.ownSteps = [{ id: 'label', title: 'Glue the label in', after: 'assemble/neck', minutes: 5 }]
     expect(index(b, 'own/label')).toBeGreaterThan(index(b, 'assemble/neck'))
   })
+  it('puts one that follows nothing in front of what waits for it, in its phase', () => {
+    const b = heron(),
+      relief = plan(b).steps.find(s => s.id === 'setup/relief')!
+    const own = { id: 'x', title: 'Fetch the gauge', before: relief.id, minutes: 5, waitHours: 30 },
+      steps = plan({ ...b, ownSteps: [own] }).steps,
+      at = (id: string) => steps.findIndex(s => s.id === id)
+    expect(steps[at('own/x')]).toMatchObject({ phase: relief.phase, waitHours: 30 })
+    expect(at('own/x')).toBeLessThan(at(relief.id))
+    expect(steps[at(relief.id)]!.needs).toContain('own/x')
+    expect(steps[at(relief.id)]!.because['own/x']).toMatch(/before it/)
+  })
   it('puts own steps right behind what they follow, in any phase, in the order they were written', () => {
     const b = heron(),
       first = plan(b).steps[0]!.id

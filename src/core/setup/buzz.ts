@@ -19,7 +19,7 @@ import { newest, setupReading, slotReading, stringTable } from './stringTable.ts
 import { STYLES, USUAL_SWING, type SwingFigures } from './swing.ts'
 
 /** Room that is kept over every swing where the build says nothing, mm [from memory]. */
-const MARGIN = 0.05
+export const MARGIN = 0.05
 /** A bow that is solved for: none of a player's neck is deeper, mm [common practice: 0.1 to 0.3]. */
 const MOST_RELIEF = 0.5
 /** Golden section, and how close the best relief is found, mm. */

@@ -1,16 +1,14 @@
 import { TREMOLOS } from '../build/build.ts'
 import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
-import { coreOf } from '../layout/compensation.ts'
 import type { StringGauge } from '../parts/part.ts'
 import { buzzWork } from './buzz.ts'
 import { DRAWER } from './drawer.ts'
 import { tremoloWork } from './ends.ts'
 import { saddleBehind } from './intonation.ts'
 import { noteHz } from './pitch.ts'
-import { unitWeight, tension } from './tension.ts'
+import { tension } from './tension.ts'
 import { stringTable } from './stringTable.ts'
-import { STEEL_MODULUS } from './stiffness.ts'
 import { balanceOf, USUAL_ROCKER } from './tremolo.ts'
 
 /** What is wanted of a set: a pull for every string, N, or what each pulls today. */
@@ -164,13 +162,3 @@ export function changeOfStrings(
     },
   }
 }
-
-/** Bending stiffness of a string's core, N·mm² [published: E·π·d⁴/64]. */
-export const bendingStiffness = (g: StringGauge): number => ((STEEL_MODULUS / 1e6) * Math.PI * coreOf(g) ** 4) / 64
-
-/** How much longer a string is pulled than it lies slack, mm, over so many mm [published: T·L/(E·S)]. */
-export const elongation = (g: StringGauge, newtons: number, length: number): number =>
-  (newtons * length) / (((STEEL_MODULUS / 1e6) * Math.PI * coreOf(g) ** 2) / 4)
-
-/** Mass of a metre, g. */
-export const gramsAMetre = (g: StringGauge): number => unitWeight(g) * 1000

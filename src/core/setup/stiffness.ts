@@ -15,3 +15,10 @@ export function inharmonicity(s: StringGauge, scaleLength: number, hz: number): 
     L = scaleLength / 1000
   return (Math.PI ** 3 * STEEL_MODULUS * d ** 4) / (64 * tension(s, scaleLength, hz) * L * L)
 }
+
+/** Bending stiffness of a string's core, N·mm² [published: E·π·d⁴/64]. */
+export const bendingStiffness = (g: StringGauge): number => ((STEEL_MODULUS / 1e6) * Math.PI * coreOf(g) ** 4) / 64
+
+/** How much longer a string is pulled than it lies slack, mm, over so many mm [published: T·L/(E·S)]. */
+export const elongation = (g: StringGauge, newtons: number, length: number): number =>
+  (newtons * length) / (((STEEL_MODULUS / 1e6) * Math.PI * coreOf(g) ** 2) / 4)

@@ -19,3 +19,6 @@ export function unitWeight(s: StringGauge): number {
 /** Tension of a string, N: T = μ(2Lf)² [published: string equation]. @param scaleLength mm */
 export const tension = (s: StringGauge, scaleLength: number, hz: number): number =>
   unitWeight(s) * (2 * (scaleLength / 1000) * hz) ** 2
+
+/** Mass of a metre, g. */
+export const gramsAMetre = (g: StringGauge): number => unitWeight(g) * 1000

@@ -36,12 +36,22 @@ export function pitchOfPiece(piece: Float32Array, rate: number): { hz: number; c
 /** Share of a piece's strength that its lowest partial must have to be told apart [our choice]. */
 const STRONG = 0.02
 
+/** Half of the middle two thirds of frequencies in order, cents. */
+const halfSpread = (hz: readonly number[]): number => {
+  const of = (share: number) => hz[Math.min(hz.length - 1, Math.floor(share * hz.length))]!
+  return (1200 * Math.log2(of(5 / 6) / of(1 / 6))) / 2
+}
+
 /**
  * The lowest partial's own frequency near a pitch, Hz, by how far its phase turns from one stretch of sound to the next
  * [published: phase vocoder, Flanagan and Golden 1966]: a stiff string's higher partials are sharp and draw a period with
  * them. Undefined where it is too weak.
  */
-function lowestPartial(samples: Float32Array, rate: number, near: number): number | undefined {
+function lowestPartial(
+  samples: Float32Array,
+  rate: number,
+  near: number,
+): { hz: number; spread: number } | undefined {
   const periods = Math.max(4, Math.floor((PIECE * near) / rate)),
     size = Math.min(samples.length >> 1, Math.round((periods * rate) / near)),
     hop = Math.max(1, size >> 2),
@@ -72,7 +82,8 @@ function lowestPartial(samples: Float32Array, rate: number, near: number): numbe
     before = phase
   }
   if (!seen.length) return undefined
-  return seen.sort((a, b) => a - b)[seen.length >> 1]
+  seen.sort((a, b) => a - b)
+  return { hz: seen[seen.length >> 1]!, spread: halfSpread(seen) }
 }
 
 /**
@@ -93,13 +104,10 @@ export function pitchOf(samples: Float32Array, rate: number): HeardNote | undefi
   }
   if (!seen.length) return undefined
   seen.sort((a, b) => a.hz - b.hz)
-  const of = (share: number) => seen[Math.min(seen.length - 1, Math.floor(share * seen.length))]!,
-    middle = of(0.5)
-  return {
-    hz: lowestPartial(samples, rate, middle.hz) ?? middle.hz,
-    clarity: middle.clarity,
-    spread: (1200 * Math.log2(of(5 / 6).hz / of(1 / 6).hz)) / 2,
-  }
+  const middle = seen[seen.length >> 1]!,
+    // The lowest partial's own strays far less than the period, which its upper ones pull about.
+    own = lowestPartial(samples, rate, middle.hz) ?? { hz: middle.hz, spread: halfSpread(seen.map(p => p.hz)) }
+  return { ...own, clarity: middle.clarity }
 }
 
 /** A string with its open pitch. */

@@ -1,4 +1,4 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync } from 'node:fs'
+import { closeSync, fsyncSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { open, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
@@ -132,16 +132,17 @@ export class Journal {
     this.running = false
   }
 
-  /** Begins a new file and tells the number up to which a copy made from now on holds everything. */
-  async turn(): Promise<number> {
-    const last = this.number
-    await this.begin()
-    return last
+  /** Begins a new file: a copy made from now on holds all that the older ones say. */
+  turn(): Promise<void> {
+    return this.begin()
   }
 
-  /** Cuts off what a copy holds. */
-  cut(upTo: number): void {
-    for (const n of numbersIn(this.folder)) if (n <= upTo) rmSync(join(this.folder, nameOf(n)))
+  /** Cuts off the files that were written to for the last time before a copy was made. */
+  cut(made: Date): void {
+    for (const n of numbersIn(this.folder)) {
+      const file = join(this.folder, nameOf(n))
+      if (n !== this.number && statSync(file).mtimeMs < made.getTime()) rmSync(file)
+    }
     flushFolder(this.folder)
   }
 

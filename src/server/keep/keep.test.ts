@@ -29,7 +29,16 @@ import { openKeeper } from './keeper.ts'
 import { rebuild } from './rebuild.ts'
 import { replay } from './replay.ts'
 import { planRestore, restore } from './restore.ts'
-import { damaged, doesNotOpen, examine, FolderTrouble, lives, mark, placesIn } from './workshopFolder.ts'
+import {
+  damaged,
+  doesNotOpen,
+  examine,
+  FolderTrouble,
+  lives,
+  mark,
+  mayHaveStopped,
+  placesIn,
+} from './workshopFolder.ts'
 
 const folders: string[] = []
 const fresh = (): string => {
@@ -129,14 +138,18 @@ describe('the journal', () => {
     expect(entries.map(e => e.kind === 'build' && e.row.revision)).toEqual([1, 2, 3, 5])
     expect(bad).toBe(1)
   })
-  it('is cut after a copy, and keeps what came while it was made', async () => {
+  it('is cut to what was written after a copy, and keeps what came while it was made', async () => {
     const folder = fresh(),
       j = await Journal.open(folder)
     await j.record([entry(1)])
-    const upTo = await j.turn()
+    await j.turn()
     await j.record([entry(2)])
-    j.cut(upTo)
-    expect(readJournal(folder).entries.map(e => e.kind === 'build' && e.row.revision)).toEqual([2])
+    const revisions = () => readJournal(folder).entries.map(e => e.kind === 'build' && e.row.revision)
+    // A copy that was made before the first was written holds none of them.
+    j.cut(new Date(Date.now() - 60_000))
+    expect(revisions()).toEqual([1, 2])
+    j.cut(new Date(Date.now() + 60_000))
+    expect(revisions()).toEqual([2])
     await j.close()
     await expect(j.record([entry(3)])).rejects.toThrow()
   })
@@ -160,6 +173,36 @@ describe('a power cut', () => {
       expect(await replay(db, readJournal(placesIn(data).journal).entries)).toBe(0),
     )
   })
+  it('brings back from the copy as well what was written before it, after the machine has stopped', async () => {
+    const data = workshop()
+    await worked(data, 5)
+    await within(data, (_o, k) => k.keepCopy())
+    // Nothing of this is in the journal any more once a later copy has been made.
+    for (const f of readdirSync(placesIn(data).journal)) rmSync(join(placesIn(data).journal, f))
+    await within(data, async ({ db }, { keep }) => {
+      expect(await buildStore(db, keep).write(noted(6), 6, null)).toMatchObject({ revision: 7 })
+    })
+    const was = await state(data)
+    rmSync(databaseFolder(data), { recursive: true })
+    cpSync(databaseFolder(empty), databaseFolder(data), { recursive: true })
+    expect(mayHaveStopped(data)).toBe(false)
+    writeFileSync(placesIn(data).running, 'another run of the machine')
+    expect(mayHaveStopped(data)).toBe(true)
+    expect(await state(data)).toEqual(was)
+    expect(mayHaveStopped(data)).toBe(false)
+  })
+  it('is got over with the newest copy damaged: the journal goes back to the one before it', async () => {
+    const data = workshop()
+    await within(data, async (_o, k) => k.keepCopy())
+    await new Promise(done => setTimeout(done, 1100))
+    await worked(data, 4)
+    await within(data, async (_o, k) => k.keepCopy())
+    const was = await state(data)
+    truncateSync(copiesIn(placesIn(data).copies)[0]!, 50)
+    const r = await rebuild(data)
+    expect(r.damagedCopies).toHaveLength(1)
+    expect(await state(data)).toEqual(was)
+  }, 60_000)
   it.each([
     ['PG_VERSION gone', (d: string) => rmSync(join(d, 'PG_VERSION')), /PG_VERSION is missing/],
     [

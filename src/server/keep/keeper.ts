@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm'
 import type { Database } from '../db/openDatabase.ts'
-import { copiesIn, copyOf, keepCopy, madeAt } from './copy.ts'
+import { copiesIn, copyOf, keepCopy, madeAt, newestCopy } from './copy.ts'
 import { Journal, KEPT_ELSEWHERE, readJournal, type Keep } from './journal.ts'
 import { replay } from './replay.ts'
-import { placesIn } from './workshopFolder.ts'
+import { markRun, mayHaveStopped, placesIn } from './workshopFolder.ts'
 
 const DAY = 86_400_000
 const HOUR = 3_600_000
@@ -35,16 +35,21 @@ export const noKeeper = (db: Database): Keeper => ({
  */
 export async function openKeeper(db: Database, data: string, tell: (text: string) => void): Promise<Keeper> {
   const { journal: folder, copies } = placesIn(data)
-  const { entries, bad } = readJournal(folder)
+  const { entries: written, bad } = readJournal(folder)
+  // The engine never flushes: after the machine stopped, what the copy holds may be lost as well.
+  const entries = mayHaveStopped(data) ? [...(newestCopy(copies).found?.entries ?? []), ...written] : written
   if (bad) tell(`${bad} line${bad > 1 ? 's' : ''} of the journal were torn or changed and were left out.`)
   const brought = await replay(db, entries)
   if (brought)
-    tell(`${brought} row${brought > 1 ? 's' : ''} that the database had lost came back from the journal.`)
+    tell(`${brought} row${brought > 1 ? 's' : ''} that the database had lost came back from copy and journal.`)
+  markRun(data)
   const journal = await Journal.open(folder)
   const keep = async () => {
-    const upTo = await journal.turn(),
-      file = await keepCopy(db, copies, new Date())
-    journal.cut(upTo)
+    await journal.turn()
+    const file = await keepCopy(db, copies, new Date()),
+      [, before] = copiesIn(copies)
+    // From the copy before this one on it stays: should this one be damaged, nothing is missing.
+    if (before) journal.cut(madeAt(before))
     return file
   }
   const daily = async () => {

@@ -8,6 +8,7 @@ export const placesIn = (data: string) => ({
   database: join(data, 'postgres'),
   journal: join(data, 'journal'),
   copies: join(data, 'copies'),
+  running: join(data, 'running-since'),
 })
 
 /** Something about a data folder that stops a start, said for whoever has to mend it. */
@@ -33,6 +34,32 @@ export function mark(data: string): void {
         JSON.stringify({ format: 'snugbolt-workshop', since: new Date().toISOString() }, null, 2) + '\n',
       ),
     )
+}
+
+/**
+ * Which run of the machine this is, if the system says so: what a killed process wrote is still there in the same run, and
+ * may be lost after another [published: Linux, random(4), boot_id].
+ */
+function thisRun(): string | undefined {
+  try {
+    return readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim()
+  } catch {
+    return undefined
+  }
+}
+
+/** Whether the machine may have stopped since the database was written: then nothing that it says is taken for whole. */
+export function mayHaveStopped(data: string): boolean {
+  const { running } = placesIn(data),
+    run = thisRun()
+  return run === undefined || !existsSync(running) || readFileSync(running, 'utf8').trim() !== run
+}
+
+/** Says in which run of the machine the database is written from now on. */
+export function markRun(data: string): void {
+  const run = thisRun()
+  if (run !== undefined && mayHaveStopped(data))
+    writeWhole(placesIn(data).running, new TextEncoder().encode(run + '\n'))
 }
 
 /** Files without which no cluster of PostgreSQL opens [published: PostgreSQL, Database File Layout]. */

@@ -23,11 +23,14 @@ export function withOwnSteps(build: Pick<Build, 'ownSteps'>, steps: readonly Ste
     const k = left.findIndex(s => !s.after || !left.some(t => ownStepId(t.id) === s.after))
     const [s] = left.splice(Math.max(0, k), 1)
     const follows = out.findIndex(x => stepText(x.ref) === s!.after)
-    const assembly = out.findLastIndex(x => x.phase === 'assembly')
-    let at = (follows < 0 ? assembly : follows) + 1
+    const assembly = out.findLastIndex(x => x.phase === 'assembly'),
+      // One that follows nothing stands in front of what waits for it, in its phase.
+      waits =
+        s!.after === undefined && s!.before !== undefined ? out.findIndex(x => stepText(x.ref) === s!.before) : -1
+    let at = waits >= 0 ? waits : (follows < 0 ? assembly : follows) + 1
     // Several that follow one step stay in the order in which they were written.
     while (s!.after && out[at] && under(stepText(out[at]!.ref), s!.after)) at++
-    const phase = out[follows]?.phase ?? 'assembly',
+    const phase = out[follows]?.phase ?? (waits >= 0 ? out[waits]!.phase : 'assembly'),
       after = s!.after === undefined ? undefined : stepRef(s!.after)
     out.splice(at, 0, {
       ref: { kind: 'own', id: s!.id },

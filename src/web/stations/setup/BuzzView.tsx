@@ -8,7 +8,7 @@ import { partIn } from '../../../core/build/references.ts'
 import { bend } from '../../../core/setup/bend.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { actionAt } from '../../../core/setup/clearance.ts'
-import type { BuzzWork, StringBuzz } from '../../../core/setup/buzz.ts'
+import { MARGIN, type BuzzWork, type StringBuzz } from '../../../core/setup/buzz.ts'
 import { STYLES, USUAL_SWING } from '../../../core/setup/swing.ts'
 import { numberOf } from '../../components/numberOf.ts'
 import { parsed, refused } from '../../../core/units/parsed.ts'
@@ -95,7 +95,7 @@ export function BuzzView({
         />
         <LengthField
           label="Room kept"
-          mm={build.setup.margin ?? 0.05}
+          mm={build.setup.margin ?? MARGIN}
           {...rangeOf(SetupTargets, 'margin')}
           onMm={margin => set({ margin })}
         />
@@ -168,13 +168,14 @@ export function BuzzView({
 /** Gap and swing along the string, fret by fret. */
 function Clearances({ s, held }: { s: StringBuzz; held: number }) {
   const t = useTokens(),
+    l = useLength(),
     own = s.clear.filter(c => c.held === held)
-  const line = (y: (c: (typeof own)[number]) => number) => own.map(c => ({ x: c.over, y: y(c) }))
+  const line = (y: (c: (typeof own)[number]) => number) => own.map(c => ({ x: c.over, y: y(c) / l.perUnit }))
   return (
     <figure>
       <figcaption className="text-note text-muted">
         <span className="text-ink">gap</span> under string {s.number} and{' '}
-        <span className="text-hand">how far it swings (dashed)</span>, mm over the frets
+        <span className="text-hand">how far it swings (dashed)</span>, {l.unit} over the frets
       </figcaption>
       <div className="h-52">
         <Line
@@ -216,7 +217,7 @@ function Clearances({ s, held }: { s: StringBuzz; held: number }) {
                 min: 0,
                 ticks: { color: t.muted },
                 grid: { color: t.line },
-                title: { display: true, text: 'mm', color: t.muted },
+                title: { display: true, text: l.unit, color: t.muted },
               },
             },
           }}

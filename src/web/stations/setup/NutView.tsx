@@ -17,6 +17,9 @@ const STRIP = { high: 14, end: 4 }
 export function NutView({ work }: { work: NutWork }) {
   const l = useLength(),
     build = useOpenBuild()
+  // Seen from the front, the head up, a left-handed nut has its bass edge at the right.
+  const left = build.instrument.handedness === 'left',
+    onStrip = (fromBassEdge: number) => (left ? work.width - fromBassEdge : fromBassEdge)
   const over = build.setup.nutSchool === 'gap over fret 1'
   return (
     <article className="flex max-w-[860px] flex-col gap-4">
@@ -112,16 +115,29 @@ export function NutView({ work }: { work: NutWork }) {
           <rect x={0} y={1} width={work.width} height={12} fill="none" stroke="var(--ink)" strokeWidth={0.25} />
           {work.slots.map(s => (
             <g key={s.number}>
-              <line x1={s.fromBassEdge} x2={s.fromBassEdge} y1={1} y2={8} stroke="var(--ink)" strokeWidth={0.2} />
-              <text x={s.fromBassEdge} y={11.6} textAnchor="middle" fontSize={3.2} className="figure fill-ink">
+              <line
+                x1={onStrip(s.fromBassEdge)}
+                x2={onStrip(s.fromBassEdge)}
+                y1={1}
+                y2={8}
+                stroke="var(--ink)"
+                strokeWidth={0.2}
+              />
+              <text
+                x={onStrip(s.fromBassEdge)}
+                y={11.6}
+                textAnchor="middle"
+                fontSize={3.2}
+                className="figure fill-ink"
+              >
                 {s.number}
               </text>
             </g>
           ))}
         </svg>
         <figcaption className="text-note text-muted">
-          Printed at 100 % it is true: {l.text(work.width)} wide, bass edge at the left. Lay it on the nut and mark
-          through.
+          Printed at 100 % it is true: {l.text(work.width)} wide, bass edge at the {left ? 'right' : 'left'}, the
+          head up. Lay it on the nut and mark through.
         </figcaption>
       </figure>
     </article>

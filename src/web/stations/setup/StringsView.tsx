@@ -1,15 +1,9 @@
 import { useMemo, useState } from 'react'
 import type { Build } from '../../../core/build/build.ts'
-import {
-  bendingStiffness,
-  changeOfStrings,
-  elongation,
-  gramsAMetre,
-  setFor,
-  type Wanted,
-} from '../../../core/setup/changeOfStrings.ts'
+import { changeOfStrings, setFor, type Wanted } from '../../../core/setup/changeOfStrings.ts'
+import { gramsAMetre } from '../../../core/setup/tension.ts'
 import { noteHz } from '../../../core/setup/pitch.ts'
-import { inharmonicity } from '../../../core/setup/stiffness.ts'
+import { bendingStiffness, elongation, inharmonicity } from '../../../core/setup/stiffness.ts'
 import { partIn } from '../../../core/build/references.ts'
 import { coreOf } from '../../../core/layout/compensation.ts'
 import { tuningsOf } from '../../../core/setup/tunings.ts'
@@ -143,7 +137,7 @@ export function StringsView() {
             <p className="text-note text-muted">the tremolo’s rear edge</p>
             <Figure
               size="large"
-              value={`${change.floats > 0 ? '+' : ''}${l.figure(change.floats).figure}`}
+              value={`${change.floats > 0 ? '+' : ''}${l.fineFigure(change.floats, 1).figure}`}
               unit={l.unit}
             />
             <p className="text-plain text-muted">
@@ -179,7 +173,9 @@ export function StringsView() {
             </td>
             <td className="figure py-1 pr-3 text-right">{fixed(s.to.newtons, 0)}</td>
             <td className="figure py-1 pr-3 text-right">
-              {s.saddle === undefined || Math.abs(s.saddle) < 0.05 ? '' : signed(s.saddle, 2)}
+              {s.saddle === undefined || Math.abs(s.saddle) < 0.05
+                ? ''
+                : `${s.saddle > 0 ? '+' : ''}${l.fineText(s.saddle)}`}
             </td>
             <td className="py-1 text-note">{s.asks.join('; ')}</td>
           </tr>
