@@ -33,6 +33,12 @@ describe('a tremolo on this instrument', () => {
     expect(tremoloWork(read(b, 'setup.tremolo.gap', 2))!.turns).toBeLessThan(0)
     expect(tremoloWork(read(b, 'setup.tremolo.gap', 1))!.says).toMatch(/floats as wanted/)
   })
+  it('is left within two tenths of a millimetre of its gap', () => {
+    const b = demo('kestrel'),
+      state = (gap: number) =>
+        setupWork(read(b, 'setup.tremolo.gap', gap)).adjustments.find(a => a.id === 'tremolo.gap')!.state
+    expect([0.75, 0.85, 1.15, 1.25].map(state)).toEqual(['adjust', 'on target', 'on target', 'adjust'])
+  })
   it('names the springs that it wants where nothing holds it at pitch', () => {
     const w = tremoloWork(springs(demo('kestrel'), 2))!
     expect(w.balance.perTurnAtPitch).toBeUndefined()

@@ -8,6 +8,7 @@ import type { Build } from '../build/build.ts'
 import { changeOfStrings, gaugeFor, RELIEF_PER_NEWTON, setFor } from './changeOfStrings.ts'
 import { DRAWER } from './drawer.ts'
 import { tremoloWork } from './ends.ts'
+import { buzzWork } from './buzz.ts'
 import { fretLevelling } from './fretLevelling.ts'
 import { NOISE_NAMES, noiseFacts, rankNoise, type NoiseFacts } from './noises.ts'
 import { nutWork } from './nutWork.ts'
@@ -150,6 +151,40 @@ describe('other strings', () => {
       (72.5 * 1000) / (205000 * Math.PI * 0.127 ** 2),
       6,
     ))
+})
+
+describe('a hole that a string passes', () => {
+  it('wants a tenth of a millimetre more than the string [common practice]', () => {
+    const b = six({ parts: { bridge: { dims: { stringHole: 1.6 } } } }),
+      asks = (diameter: number) =>
+        changeOfStrings(
+          b,
+          b.instrument.tuning,
+          b.parts.find(p => p.kind === 'strings')!.gauges!.map((g, i) => (i === 5 ? { ...g, diameter } : g)),
+        )!.strings[5]!.asks
+    expect(asks(1.49)).not.toContain('too thick for the bridge’s hole')
+    expect(asks(1.51)).toContain('too thick for the bridge’s hole')
+  })
+})
+
+describe('how a player swings them', () => {
+  const b = six(),
+    room = (setup: Partial<Build['setup']>, readings = b.readings) =>
+      buzzWork({ ...b, readings, setup: { ...b.setup, ...setup } })!.strings.map(s => s.worst.room)
+  it('is the build’s own where it says: force, share, place and accepted contact', () => {
+    const usual = room({})
+    room({ force: 2 }).forEach((r, i) => expect(r).toBeLessThan(usual[i]!))
+    room({ share: 0.2 }).forEach((r, i) => expect(r).toBeGreaterThan(usual[i]!))
+    room({ accepted: 0.07 }).forEach((r, i) => expect(r).toBeCloseTo(usual[i]! + 0.07, 9))
+    // Next to the held fret it swings F·(L − p)/(T·L) a millimetre: plucked nearer to the bridge there is less room.
+    room({ pluckedAt: 50 }).forEach((r, i) => expect(r).not.toBeCloseTo(usual[i]!, 3))
+    expect(room({ pluckedAt: 50 })[0]).toBeLessThan(usual[0]!)
+  })
+  it('goes by each slot’s own reading', () => {
+    const at = (x: Build) => buzzWork(x)!.strings.map(s => s.string.nutHeight)
+    expect(at(read(b, 'setup.nut.3', 0.77))[2]).toBe(0.77)
+    expect(at(read(b, 'setup.nut.3', 0.77))[1]).toBeCloseTo(at(b)[1]!, 9)
+  })
 })
 
 describe('a string as a spring', () => {
@@ -334,6 +369,16 @@ describe('the action that can be reached', () => {
       })
     expect(reachable(deeper(12))!.says).toMatch(/at its bottom.*shim/)
     expect(reachable(deeper(-12))!.says).toMatch(/at its top.*[Ss]pacer/)
+    // Just within and just beyond its range, and its bottom.
+    const { above } = reachable(x)!.rows[2]!,
+      { range } = saddleHeight(x)!
+    const highest = Math.max(...reachable(x)!.rows.map(r => r.above)),
+      lowest = Math.min(...reachable(x)!.rows.map(r => r.above))
+    expect(above).toBeLessThanOrEqual(highest)
+    expect(reachable(deeper(-(range.value - highest) + 0.02))!.says).not.toMatch(/at its top/)
+    expect(reachable(deeper(-(range.value - highest) - 0.02))!.says).toMatch(/at its top/)
+    expect(reachable(deeper(lowest - 0.02))!.says).not.toMatch(/at its bottom/)
+    expect(reachable(deeper(lowest + 0.02))!.says).toMatch(/at its bottom/)
     const { bridge: _, ...slots } = x.slots
     expect(reachable({ ...x, slots })).toBeUndefined()
   })
@@ -349,5 +394,8 @@ describe('the set-up sheet', () => {
     expect(s.rows.find(r => r.id === 'nut.bass')).toMatchObject({ before: undefined, after: undefined, times: 0 })
     expect(s.again.map(a => a.on)).toEqual(['2026-11-27', '2026-12-03', '2027-02-24'])
     expect(setupSheet(six()).again).toEqual([])
+    // Twenty per cent drier at most: 20 · 0.004 mm.
+    const dry = { ...b, climate: { ...b.climate, atBench: 50, driest: 30, dampest: 60 } }
+    expect(setupSheet(dry).again.at(-1)!.says).toBe('from 50 % to 30 … 60 % of humidity relief may move by 0.08 mm')
   })
 })

@@ -157,6 +157,34 @@ describe('the journal', () => {
     expect(readJournal(join(fresh(), 'none'))).toEqual({ entries: [], bad: 0 }))
 })
 
+describe('entries played over a database', () => {
+  it('leave a build that stands at a later revision, and go by revision where two writers crossed', async () => {
+    await within(workshop(), async ({ db }) => {
+      const b = buildStore(db),
+        at = (revision: number): Entry => ({
+          kind: 'build',
+          row: {
+            id: 'wren',
+            name: `At ${revision}`,
+            revision,
+            document: noted(revision),
+            history: null,
+            demo: false,
+            archivedAt: null,
+            removedAt: null,
+            updatedAt: new Date(0),
+          },
+        })
+      await replay(db, [at(3), at(2)])
+      expect(await b.read('wren')).toMatchObject({ revision: 3, build: { name: 'Wren 3' } })
+      expect(await replay(db, [at(1)])).toBe(0)
+      expect(await b.read('wren')).toMatchObject({ revision: 3 })
+      expect(await replay(db, [at(3), { kind: 'build-gone', id: 'wren' }])).toBe(1)
+      expect(await b.read('wren')).toBeUndefined()
+    })
+  })
+})
+
 describe('a power cut', () => {
   it('brings back from the journal what the database lost, and again changes nothing', async () => {
     const data = workshop()
