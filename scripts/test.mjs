@@ -1,5 +1,6 @@
 // Installs what the tests need, then runs format, types, lint, unit, reference and interface tests.
 import { spawnSync } from 'node:child_process'
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { built, packages, root, run } from './prepare.mjs'
 
@@ -10,6 +11,8 @@ const PROGRAMS = [
   ['pdftoppm', 'poppler-utils'],
 ]
 const missing = PROGRAMS.filter(([program]) => spawnSync('which', [program]).status !== 0)
+// Debian keeps the database server's programs out of the path.
+if (!existsSync('/usr/lib/postgresql')) missing.push(['initdb', 'postgresql'])
 
 if (missing.length) {
   const names = missing.map(([, name]) => name)
@@ -21,7 +24,7 @@ if (missing.length) {
     }).status === 0
   if (!(apt(['update', '-qq']) && apt(['install', '-y', '-qq', '--no-install-recommends', ...names]))) {
     console.error(
-      `These tests drive a browser and a circuit simulator. Install them, then run again: apt-get install ${names.join(' ')}`,
+      `These tests drive a browser, a circuit simulator and a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
     )
     process.exit(1)
   }

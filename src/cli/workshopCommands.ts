@@ -2,11 +2,13 @@ import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Command } from 'commander'
 import { openDatabase } from '../server/db/openDatabase.ts'
-import { copyOf, entriesIn, NoCopy, writeWhole } from '../server/keep/copy.ts'
+import { copyOf, entriesIn, NoCopy } from '../server/keep/copy.ts'
+import { writeWhole } from '../server/keep/writeWhole.ts'
+import { filesIn } from '../server/keep/files.ts'
 import { openKeeper } from '../server/keep/keeper.ts'
 import { rebuild } from '../server/keep/rebuild.ts'
 import { planRestore, restore, type RestorePlan } from '../server/keep/restore.ts'
-import { examine, FolderTrouble, lives } from '../server/keep/workshopFolder.ts'
+import { examine, FolderTrouble, lives, placesIn } from '../server/keep/workshopFolder.ts'
 import { FolderInUse, lockFolder } from '../server/lockFolder.ts'
 import { databaseFolder } from '../server/prepareFolder.ts'
 import { projectRoot } from '../server/projectRoot.ts'
@@ -43,6 +45,7 @@ export const planWords = (p: RestorePlan): string[] => [
   `builds that change: ${list(p.change)}`,
   `builds that go among the deleted: ${list(p.go)}`,
   `parts on the shelf: ${p.parts.come} come, ${p.parts.change} change, ${p.parts.go} go`,
+  `photos and other files: ${p.attachments} come`,
   `settings: ${p.settings ? 'change' : 'as they are'}`,
 ]
 
@@ -72,9 +75,9 @@ export function workshopCommands(program: Command, say: (x: unknown) => void): v
     .option('--do', 'do it', false)
     .action(async (file: string, o: { data: string; do: boolean }) => {
       await alone(o.data, async () => {
-        let entries
+        let copy: ReturnType<typeof entriesIn>
         try {
-          entries = entriesIn(readFileSync(file)).entries
+          copy = entriesIn(readFileSync(file))
         } catch (e) {
           throw new InputError(`${file}: ${(e as Error).message}`)
         }
@@ -82,10 +85,18 @@ export function workshopCommands(program: Command, say: (x: unknown) => void): v
         const { db, close } = await openDatabase({ folder: databaseFolder(o.data) })
         try {
           const keeper = await openKeeper(db, o.data, t => process.stderr.write(t + '\n'))
-          for (const line of planWords(await planRestore(db, entries))) say(line)
+          for (const line of planWords(await planRestore(db, copy.entries))) say(line)
           if (o.do) {
             await keeper.keepCopy()
-            await restore(db, entries, keeper.keep)
+            // A copy of the day has no attachments in it: they lie beside it.
+            const beside = filesIn(placesIn(o.data).attachments)
+            await restore(
+              db,
+              copy.entries,
+              keeper.keep,
+              keeper.files,
+              hash => copy.files.get(hash) ?? beside.read(hash),
+            )
             say('Done. A copy of how it was before lies among the copies.')
           } else say('Nothing was changed. With --do it is brought back.')
           await keeper.close()

@@ -10,6 +10,8 @@ import { ownHost } from './middleware/ownHost.ts'
 import { ownOrigin } from './middleware/ownOrigin.ts'
 import type { DeviceHub } from './devices/deviceHub.ts'
 import { noKeeper, type Keeper } from './keep/keeper.ts'
+import { attachmentStore } from './attachmentStore.ts'
+import { attachmentRoutes } from './routes/attachments.ts'
 import { backupRoutes } from './routes/backup.ts'
 import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
@@ -67,7 +69,9 @@ export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeep
   })
   api.use(roomToWrite(data))
   const builds = buildStore(db, keep)
-  api.use('/builds', buildRoutes(builds))
+  const files = attachmentStore(db, keep, keeper.files)
+  api.use('/builds', buildRoutes(builds, files))
+  api.use('/attachments', attachmentRoutes(files))
   api.use('/demo', demoRoutes(db, builds, demo, keep))
   api.use('/settings', settingsRoutes(settingsStore(db, keep)))
   api.use('/shelf', shelfRoutes(shelfStore(db, keep)))
@@ -81,6 +85,8 @@ export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeep
         index: false,
         maxAge: '1h',
         setHeaders: (res, path) => {
+          // Which version of the pages is kept in a browser is asked for each time.
+          if (path.endsWith('sw.js')) res.setHeader('Cache-Control', 'no-cache')
           if (path.includes('/assets/')) res.setHeader('Cache-Control', 'public, max-age=31536000, immutable')
         },
       }),

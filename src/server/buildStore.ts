@@ -2,8 +2,10 @@ import { and, asc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { VERSION, type Build } from '../core/build/build.ts'
 import type { History } from '../core/build/history.ts'
 import { readBuild } from '../core/build/readBuild.ts'
+import { same } from '../core/build/same.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
+import { transact } from './db/transact.ts'
 import { KEPT_ELSEWHERE, type Keep } from './keep/journal.ts'
 
 export interface StoredBuild {
@@ -49,7 +51,7 @@ type Row = typeof builds.$inferSelect
 export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
   /** Does a write and keeps the rows that it leaves, in one go: what cannot be kept has not happened. */
   const kept = (work: (tx: Pick<Database, 'insert' | 'update'>) => Promise<Row[]>): Promise<Row[]> =>
-    db.transaction(async tx => {
+    transact(db, async tx => {
       const rows = await work(tx)
       await keep(rows.map(row => ({ kind: 'build', row })))
       return rows
@@ -63,19 +65,38 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
       return row && stored(row)
     },
 
-    /** Undefined when the id is taken. */
-    create: async (build: Build, demo = false): Promise<StoredBuild | undefined> => {
+    /** What a request made that came before under the same name. */
+    madeBy: async (request: string): Promise<StoredBuild | undefined> => {
+      const [row] = await db.select().from(builds).where(eq(builds.madeBy, request))
+      return row && stored(row)
+    },
+
+    /** Undefined when the id is taken, or the request came before. */
+    create: async (
+      build: Build,
+      { demo = false, madeBy }: { demo?: boolean; madeBy?: string | undefined } = {},
+    ): Promise<StoredBuild | undefined> => {
       const [row] = await kept(tx =>
         tx
           .insert(builds)
-          .values({ id: build.id, name: build.name, revision: 1, document: build, demo })
+          .values({
+            id: build.id,
+            name: build.name,
+            revision: 1,
+            document: build,
+            demo,
+            ...(madeBy === undefined ? {} : { madeBy }),
+          })
           .onConflictDoNothing()
           .returning(),
       )
       return row && stored(row)
     },
 
-    /** Undefined when the revision is not the present one, or the build is gone. What it can take back goes with it. */
+    /**
+     * Undefined when the revision is not the present one, or the build is gone. What it can take back goes with it. The same
+     * document sent again on the same revision was written before, and its answer was lost: that is no other writer.
+     */
     write: async (build: Build, revision: number, history: History | null): Promise<StoredBuild | undefined> => {
       const [row] = await kept(tx =>
         tx
@@ -90,7 +111,9 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
           .where(and(there(build.id), eq(builds.revision, revision)))
           .returning(),
       )
-      return row && stored(row)
+      if (row) return stored(row)
+      const [now] = await db.select().from(builds).where(there(build.id))
+      return now?.revision === revision + 1 && same(now.document, build) ? stored(now) : undefined
     },
 
     /** Puts a build away, or takes it out again; false when it is not there. */
@@ -131,7 +154,7 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
 
     /** Clears away what was deleted before a time. */
     clearAway: async (before: Date): Promise<void> => {
-      await db.transaction(async tx => {
+      await transact(db, async tx => {
         const gone = await tx.delete(builds).where(lt(builds.removedAt, before)).returning({ id: builds.id })
         await keep(gone.map(({ id }) => ({ kind: 'build-gone', id })))
       })

@@ -42,11 +42,11 @@ export async function loadDemo(db: Database, folder: string, keep?: Keep): Promi
     shelf = shelfStore(db, keep)
   const { builds, parts } = demoFiles(folder)
   for (const id of await store.removedDemo()) await store.restore(id)
-  for (const b of builds) await store.create(b, true)
+  for (const b of builds) await store.create(b, { demo: true })
   const have = await shelf.ids()
   await shelf.put(
     parts.filter(p => !have.has(p.id)),
-    true,
+    { demo: true },
   )
 }
 

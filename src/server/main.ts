@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import { attachmentStore } from './attachmentStore.ts'
 import { buildStore } from './buildStore.ts'
 import { createApp } from './app.ts'
 import { DeviceHub } from './devices/deviceHub.ts'
@@ -40,14 +41,19 @@ async function serve(): Promise<void> {
     examine(data)
     prepareFolder(data, demo)
   }
-  const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) }).catch((e: unknown) => {
+  const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) }, t =>
+    console.error(t),
+  ).catch((e: unknown) => {
     if (url) throw e
     throw damaged(data, doesNotOpen(e))
   })
   const keeper = url ? noKeeper(database.db) : await openKeeper(database.db, data, t => console.error(t))
   if (!url) mark(data)
   await buildStore(database.db, keeper.keep).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
-  if (url && demo) await loadDemo(database.db, join(root, 'demo'))
+  await attachmentStore(database.db, keeper.keep, keeper.files).clearAway(
+    new Date(Date.now() - KEPT_DAYS * 86_400_000),
+  )
+  if (url && demo) await database.alone(() => loadDemo(database.db, join(root, 'demo')))
   const devices = new DeviceHub()
   if ((await devices.listen(devicePort)) === undefined)
     console.error(

@@ -1,4 +1,4 @@
-import { desc, eq, isNull, sql } from 'drizzle-orm'
+import { asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import {
   differing,
   following,
@@ -10,6 +10,7 @@ import {
 import { present } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds, settings } from './db/schema.ts'
+import { transact } from './db/transact.ts'
 import { KEPT_ELSEWHERE, type Entry, type Keep } from './keep/journal.ts'
 
 const ROW = 'workshop'
@@ -54,14 +55,19 @@ export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
      * @param all whether builds with values of their own are brought into line as well
      */
     write: (next: WorkshopSettings, open: string | undefined, all: boolean): Promise<number> =>
-      db.transaction(async tx => {
+      transact(db, async tx => {
         const before = await readFrom(tx)
         await tx
           .insert(settings)
           .values({ id: ROW, document: next })
           .onConflictDoUpdate({ target: settings.id, set: { document: next } })
         const left: Entry[] = [{ kind: 'settings', row: { id: ROW, document: next } }]
-        for (const r of await tx.select().from(builds).where(isNull(builds.removedAt))) {
+        for (const r of await tx
+          .select()
+          .from(builds)
+          .where(isNull(builds.removedAt))
+          .orderBy(asc(builds.id))
+          .for('update')) {
           if (r.id === open) continue
           const was = present(r.document),
             now = following(was, all ? settingsIn(was) : before, next)

@@ -2,7 +2,8 @@ import { asc, count, eq, inArray, sql } from 'drizzle-orm'
 import type { Part, Stock } from '../core/parts/part.ts'
 import type { PartKind } from '../core/parts/partKinds.ts'
 import type { Database } from './db/openDatabase.ts'
-import { shelf } from './db/schema.ts'
+import { shelf, SHELF_RECORD } from './db/schema.ts'
+import { transact } from './db/transact.ts'
 import { KEPT_ELSEWHERE, type Keep } from './keep/journal.ts'
 
 /** What a list of the shelf shows of a part. */
@@ -12,6 +13,22 @@ export interface ShelfRow {
   name: string
   stock: Stock | null
   donor: string | null
+  revision: number
+}
+
+/** A part with the revision that it stands at. */
+export interface StoredPart {
+  part: Part
+  revision: number
+}
+
+/** Parts that others wrote since: what is there now. */
+export class StaleParts extends Error {
+  readonly current: StoredPart[]
+  constructor(current: StoredPart[]) {
+    super('parts were written since')
+    this.current = current
+  }
 }
 
 /** Rows that one statement writes; the database takes a bounded number of values at once. */
@@ -24,48 +41,76 @@ export const shelfStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => ({
       await db
         .select({ part: shelf.part })
         .from(shelf)
-        .where(kinds ? inArray(sql`${shelf.part}->>'kind'`, [...kinds]) : undefined)
+        .where(kinds ? inArray(shelf.kind, [...kinds]) : undefined)
         .orderBy(asc(shelf.position), asc(shelf.id))
     ).map(r => r.part),
 
   /** Every part in short: thousands of them are listed and searched in the browser. */
-  index: (): Promise<ShelfRow[]> =>
-    db
-      .select({
-        id: shelf.id,
-        kind: sql<PartKind>`${shelf.part}->>'kind'`,
-        name: sql<string>`${shelf.part}->>'name'`,
-        stock: sql<Stock | null>`${shelf.part}->'stock'`,
-        donor: sql<string | null>`${shelf.part}->>'donor'`,
-      })
-      .from(shelf)
-      .orderBy(asc(shelf.position), asc(shelf.id)),
+  index: async (): Promise<ShelfRow[]> =>
+    (
+      await db
+        .select({
+          id: shelf.id,
+          kind: shelf.kind,
+          name: shelf.name,
+          stock: shelf.stock,
+          donor: shelf.donor,
+          revision: shelf.revision,
+        })
+        .from(shelf)
+        .orderBy(asc(shelf.position), asc(shelf.id))
+    ).map(r => ({ ...r, kind: r.kind!, name: r.name ?? '' })),
 
-  read: async (id: string): Promise<Part | undefined> =>
-    (await db.select({ part: shelf.part }).from(shelf).where(eq(shelf.id, id)))[0]?.part,
+  read: async (id: string): Promise<StoredPart | undefined> =>
+    (await db.select({ part: shelf.part, revision: shelf.revision }).from(shelf).where(eq(shelf.id, id)))[0],
 
-  /** Puts parts on the shelf, all or none; one that is there already is replaced where it lies. */
-  put: async (parts: readonly Part[], demo = false): Promise<void> => {
-    await db.transaction(async tx => {
-      const [n] = await tx.select({ n: count() }).from(shelf)
-      for (let at = 0; at < parts.length; at += AT_ONCE) {
-        const rows = await tx
-          .insert(shelf)
-          .values(
-            parts
-              .slice(at, at + AT_ONCE)
-              .map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + at + i, part, demo })),
+  /**
+   * Puts parts on the shelf, all or none; one that is there already is replaced where it lies. Where the sender says which
+   * revisions it knows and others wrote since, nothing is written: throws StaleParts. Gives the revisions after it.
+   */
+  put: async (
+    parts: readonly Part[],
+    { demo = false, known = {} }: { demo?: boolean; known?: Readonly<Record<string, number>> } = {},
+  ): Promise<Record<string, number>> =>
+    transact(db, async tx => {
+      const asked = Object.keys(known)
+      if (asked.length) {
+        const have = await tx
+          .select({ part: shelf.part, revision: shelf.revision })
+          .from(shelf)
+          .where(inArray(shelf.id, asked))
+          .orderBy(asc(shelf.id))
+          .for('update')
+        const given = new Map(parts.map(p => [p.id, p])),
+          stale = have.filter(
+            h => h.revision !== known[h.part.id] && JSON.stringify(h.part) !== JSON.stringify(given.get(h.part.id)),
           )
-          .onConflictDoUpdate({ target: shelf.id, set: { part: sql`excluded.part` } })
-          .returning()
-        await keep(rows.map(row => ({ kind: 'part', row })))
+        if (stale.length) throw new StaleParts(stale)
       }
-    })
-  },
+      const [n] = await tx.select({ n: count() }).from(shelf),
+        // In one order whoever writes, so that two writers never wait for one another.
+        rows = parts
+          .map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + i, part, demo }))
+          .sort((a, b) => (a.id < b.id ? -1 : 1))
+      const revisions: Record<string, number> = {}
+      for (let at = 0; at < rows.length; at += AT_ONCE) {
+        const left = await tx
+          .insert(shelf)
+          .values(rows.slice(at, at + AT_ONCE))
+          .onConflictDoUpdate({
+            target: shelf.id,
+            set: { part: sql`excluded.part`, revision: sql`${shelf.revision} + 1` },
+          })
+          .returning(SHELF_RECORD)
+        for (const r of left) revisions[r.id] = r.revision
+        await keep(left.map(row => ({ kind: 'part', row })))
+      }
+      return revisions
+    }),
 
   /** Takes the demo workshop's parts off the shelf. */
   removeDemo: async (): Promise<void> => {
-    await db.transaction(async tx => {
+    await transact(db, async tx => {
       const gone = await tx.delete(shelf).where(eq(shelf.demo, true)).returning({ id: shelf.id })
       await keep(gone.map(({ id }) => ({ kind: 'part-gone', id })))
     })
@@ -74,7 +119,7 @@ export const shelfStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => ({
   ids: async (): Promise<Set<string>> => new Set((await db.select({ id: shelf.id }).from(shelf)).map(r => r.id)),
 
   remove: (id: string): Promise<boolean> =>
-    db.transaction(async tx => {
+    transact(db, async tx => {
       const gone = await tx.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })
       await keep(gone.map(g => ({ kind: 'part-gone', id: g.id })))
       return gone.length === 1

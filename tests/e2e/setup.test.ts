@@ -87,6 +87,43 @@ describe('setting up', () => {
     expect(page.troubles).toEqual([])
   })
 
+  it('asks for a wedge once the saddles are down, tries another, and evens the poles', async () => {
+    const id = await copyOf(bench, 'turned-back', 'kestrel', b => {
+        b.readings = []
+        b.setup = { ...b.setup, actionAt: 'fret 12', actionBass: 1.6, actionTreble: 1.4 }
+      }),
+      page = await bench.open(`/b/${id}/setup?hand=action.bass`)
+    await page.getByText('Read with a capo on fret 1').click()
+    await page.getByLabel(/^Gap with the capo on, aim for 1\.4/).fill('2.4')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: /^Action, treble side/ }).click()
+    await page.getByLabel('New reading').fill('2.4')
+    await page.keyboard.press('Enter')
+    await page.getByRole('tab', { name: 'Neck' }).click()
+    await page.getByLabel('Travel left under the saddles').fill('0.6')
+    await page.keyboard.press('Enter')
+    await page.getByText('The saddles are at their bottom before the wanted action: turn the neck back.').waitFor()
+    await page.getByText('A strip, the other school:').waitFor()
+    await page.getByLabel('Try a shim of').fill('0.33')
+    await page.keyboard.press('Enter')
+    await page.getByRole('row', { name: /^Neck turned back 0\.2\d°/ }).waitFor()
+    await page.getByRole('row', { name: /^Bridge pickup: strings farther off its poles/ }).waitFor()
+    await page.getByRole('tab', { name: 'Poles' }).click()
+    await page.getByLabel('Gap of string 3 over the bridge pickup').fill('wide')
+    await page.keyboard.press('Enter')
+    await page.getByRole('alert').waitFor()
+    await page.getByLabel('Gap of string 3 over the bridge pickup').fill('2.6')
+    await page.keyboard.press('Enter')
+    await saved(page)
+    expect((await storedBuild(bench, id)).readings.map(r => r.of)).toEqual([
+      'setup.action.bass',
+      'setup.action.treble',
+      'setup.saddle-left',
+      'setup.pole.bridge.3',
+    ])
+    expect(page.troubles).toEqual([])
+  })
+
   it('reads the nut slot by slot, a stick test and two blades of a gauge', async () => {
     const id = await copyOf(bench, 'slots', 'kestrel'),
       page = await bench.open(`/b/${id}/setup?view=nut`)
@@ -98,7 +135,7 @@ describe('setting up', () => {
     await page.getByLabel('String 3 after a dive').fill('+8')
     await page.keyboard.press('Enter')
     await page.getByText(/3 G3 sticks in the nut/).waitFor()
-    await page.getByRole('tab', { name: 'Next move' }).click()
+    await page.getByRole('tab', { name: 'Next', exact: true }).click()
     await page.getByLabel('Grams a metre of string 6').fill('heavy')
     await page.keyboard.press('Enter')
     await page.getByRole('alert').filter({ hasText: 'no mass of a metre' }).waitFor()
@@ -146,7 +183,7 @@ describe('setting up', () => {
     await page.getByRole('tab', { name: 'Intonation' }).click()
     await page.getByRole('img', { name: /^Error of string 1 at every fret/ }).waitFor()
     await page.getByRole('row', { name: /^6 E2 .* cents .* cents$/ }).waitFor()
-    await page.getByRole('tab', { name: 'Next move' }).click()
+    await page.getByRole('tab', { name: 'Next', exact: true }).click()
     await page.getByRole('button', { name: /^Relief/ }).click()
     const turns = page.getByLabel('Turns made, tighter is plus')
     await turns.fill('half')

@@ -383,6 +383,8 @@ export class SetupTargets {
   @IsOptional() @IsNumber(number) @Min(10) @Max(400) pluckedAt?: number
   /** Centres of neighbours inside a course, at the nut; left out: 2 mm. */
   @IsOptional() @IsNumber(number) @Min(0.5) @Max(6) courseGap?: number
+  /** What a shop asks for levelling the frets. */
+  @IsOptional() @IsNumber(number) @Min(0) @Max(1e6) levellingPrice?: number
 }
 
 /** The air where the instrument is measured, and where it will live. */
@@ -571,6 +573,73 @@ export class LogEntry {
   cost?: number
 }
 
+/** Kinds of files that a build keeps; others are refused before they are sent. */
+export const ATTACHMENT_TYPES = [
+  'image/jpeg',
+  'image/png',
+  'image/webp',
+  'application/pdf',
+  'audio/wav',
+  'text/plain',
+] as const
+export type AttachmentType = (typeof ATTACHMENT_TYPES)[number]
+/** The largest file that is kept, bytes. */
+export const LARGEST_ATTACHMENT = 20_000_000
+
+/** A photo, leaflet or sound that belongs to the build: its bytes are kept beside it, by their hash. */
+export class Attachment {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  /** SHA-256 of its bytes, in hexadecimal [published: FIPS 180-4]. */
+  @Matches(/^[0-9a-f]{64}$/, { message: 'must be a SHA-256 in 64 hexadecimal digits' })
+  hash!: string
+
+  @IsIn(ATTACHMENT_TYPES)
+  type!: AttachmentType
+
+  @IsNumber(number)
+  @Min(1)
+  @Max(LARGEST_ATTACHMENT)
+  size!: number
+
+  @IsString()
+  @MinLength(1)
+  @MaxLength(120)
+  name!: string
+
+  @Matches(STAMP, STAMP_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  at!: string
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(1000)
+  note?: string
+
+  /** What it shows: a step of the plan, a part, a place on the instrument (mm from the nut, and to the treble side). */
+  @IsOptional()
+  @IsString()
+  @MaxLength(160)
+  step?: string
+
+  @IsOptional()
+  @Matches(ID, ID_MESSAGE)
+  part?: string
+
+  @IsOptional()
+  @IsNumber(number)
+  @Min(-900)
+  @Max(2000)
+  x?: number
+
+  @IsOptional()
+  @IsNumber(number)
+  @Min(-1000)
+  @Max(1000)
+  y?: number
+}
+
 /** How this build's numbers are shown, and which bits are in the drawer. */
 export class Preferences {
   @IsIn(LENGTH_DISPLAYS)
@@ -585,6 +654,13 @@ export class Preferences {
   @IsString()
   @MaxLength(16)
   currency!: string
+
+  /** What an hour at the bench is reckoned at; left out: own time is not priced. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(10_000)
+  rate?: number
 }
 
 /** One instrument: chosen parts, places, circuit, finish, setup, readings and what was done. */
@@ -665,6 +741,13 @@ export class Build {
   @ArrayMaxSize(500)
   @NestedEach(() => CostLine)
   costs!: CostLine[]
+
+  /** Photos, leaflets and sounds; left out: none. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @NestedEach(() => Attachment)
+  attachments?: Attachment[]
 
   @IsArray()
   @ArrayMaxSize(50)

@@ -144,6 +144,11 @@ const DESCRIBERS: Record<Exclude<keyof Build, 'format' | 'version' | 'id'>, Desc
   climate: () => flowing('Air'),
   budget: () => flowing('Budget'),
   costs: () => once('Cost sheet'),
+  attachments: (a, b) => {
+    const had = a.attachments?.length ?? 0,
+      has = b.attachments?.length ?? 0
+    return once(has > had ? 'Photo or file added' : has < had ? 'Photo or file taken out' : 'Photo or file')
+  },
   log,
   preferences: () => once('Units, bits or printer'),
   name: (_, b) => flowing(`Name: ${b.name}`),

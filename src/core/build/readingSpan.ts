@@ -4,6 +4,9 @@ import { splitRef } from './quantityAt.ts'
 import type { ReadingRef } from './readingRef.ts'
 import { SPANS, type Span } from './spans.ts'
 
+/** The one setup reading that may be negative. */
+const RELIEF = 'relief'
+
 /** Where nothing closer is known, mm. */
 const ANY_LENGTH: Span = { min: -2000, max: 2000 }
 
@@ -24,7 +27,7 @@ export function readingSpan(build: Pick<Fitted, 'parts'>, ref: ReadingRef): Span
       return build.parts.some(p => p.id === partId) ? dimensionSpan(build, ref.of) : undefined
     }
     case 'setup':
-      return SPANS.setup
+      return ref.what === RELIEF ? SPANS.relief : SPANS.setup
     case 'frets':
       return SPANS.frets
     case 'dry':

@@ -31,7 +31,7 @@ export class WorkshopSettings {
   load!: Load
 }
 
-export const SETTING_NAMES = ['units', 'currency', 'drawer', 'print', 'climate', 'bench', 'load'] as const
+export const SETTING_NAMES = ['units', 'currency', 'rate', 'drawer', 'print', 'climate', 'bench', 'load'] as const
 export type SettingName = (typeof SETTING_NAMES)[number]
 
 /** What a workshop starts with [from memory: evenings and a weekend, a lived-in room, a short cable]. */
@@ -58,6 +58,7 @@ export const settingsIn = (b: Build): WorkshopSettings => ({
 const named = (s: WorkshopSettings): Record<SettingName, unknown> => ({
   units: s.preferences.length,
   currency: s.preferences.currency,
+  rate: s.preferences.rate,
   drawer: s.preferences.drawer,
   print: s.preferences.print,
   climate: s.climate,

@@ -19,6 +19,8 @@ export const SPANS = {
   dry: { min: -10, max: 60 },
   /** Gaps and heights that are read at setting up. */
   setup: { min: 0, max: 12 },
+  /** A neck's bow, negative where it bows back: a straightedge that rocks over its middle. */
+  relief: { min: -1.5, max: 3 },
   /** A note off what it should sound, cents; turns of a screw. */
   cents: { min: -100, max: 100 },
   turns: { min: -10, max: 10 },

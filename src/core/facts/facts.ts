@@ -21,8 +21,10 @@ import { layOut } from '../layout/layOut.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
 import { fretLevelling } from '../setup/fretLevelling.ts'
+import { neckAngle } from '../setup/neckAngle.ts'
 import { noiseFacts } from '../setup/noises.ts'
 import { nutWork } from '../setup/nutWork.ts'
+import { poleWork } from '../setup/poles.ts'
 import { reachable } from '../setup/reachable.ts'
 import { setupSheet } from '../setup/setupSheet.ts'
 import { stickWork } from '../setup/sticks.ts'
@@ -93,6 +95,10 @@ export const FACTS = {
   tremolo: tremoloWork,
   /** The action that saddles and neck allow. */
   reachable,
+  /** The neck's angle, and what goes under heel or bridge. */
+  neckAngle,
+  /** How evenly the strings come over each pickup. */
+  poles: poleWork,
   /** The nut slot by slot. */
   nut: nutWork,
   /** How strings come back after the bar. */

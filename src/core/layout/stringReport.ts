@@ -177,6 +177,16 @@ function crowded(rows: readonly StringRow[], perCourse: number): string[] {
   ]
 }
 
+/** Angle by which a string breaks over its saddle towards its anchor, degrees; undefined where no anchor lies behind it. */
+const breakOver = (s: StringPath, anchor: { x: number; z: number } | undefined, height: number): number | undefined =>
+  anchor && anchor.x > s.saddle[0]
+    ? Math.atan2(height - anchor.z, anchor.x - s.saddle[0]) * DEG
+    : undefined
+
+/** How every string breaks over its saddle with the saddles at a height over the body's top, degrees [geometry]. */
+export const breaksAtSaddle = (build: Laid, l: Layout, height: number): (number | undefined)[] =>
+  l.strings.map(s => breakOver(s, anchorOf(build, l, s), height))
+
 /** Strings with the same thing to do, as one finding: who they are, and from which angle to which they break. */
 function alike(
   rows: readonly StringRow[],
@@ -240,10 +250,7 @@ export function stringReport(build: Laid, l: Layout): StringReport {
       centresAtSaddle: next && s.saddle[1] - next.saddle[1],
       fan: spot && fanAngle(spot, s.nut[1], post),
       breakAtNut: nutAngle(s),
-      breakAtSaddle:
-        anchor && height !== undefined && anchor.x > s.saddle[0]
-          ? Math.atan2(height - anchor.z, anchor.x - s.saddle[0]) * DEG
-          : undefined,
+      breakAtSaddle: height === undefined ? undefined : breakOver(s, anchor, height),
     }
   })
   const perCourse = coursesOf(build).nut.size

@@ -3,7 +3,8 @@ import { LAID } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { readingRef } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
-import { layOut } from '../layout/layOut.ts'
+import { fretPosition } from '../layout/frets.ts'
+import { layOut, type Layout } from '../layout/layOut.ts'
 import {
   actionAt,
   clearances,
@@ -71,6 +72,19 @@ function fretsOff(build: Laid): Map<number, number> {
   return out
 }
 
+/** How far the last fret lies below the line of the others, mm: a straightedge laid on the frets before the body. */
+export const FALL_AWAY = setupReading('fall-away')
+
+/** The last fret before the body's edge, where a board begins to fall away; six frets lie over it where no body says so [from memory]. */
+function overBody(frets: number, scaleLength: number, l: Layout | undefined): number {
+  const pocket = l?.features.find(f => f.role === 'neck-pocket'),
+    mouth = pocket && Math.min(...pocket.polygon.map(p => p[0]))
+  const before = Array.from({ length: frets }, (_, i) => i + 1).filter(
+    n => mouth !== undefined && fretPosition(scaleLength, n) < mouth,
+  )
+  return Math.min(frets - 1, Math.max(1, before.at(-1) ?? frets - 6))
+}
+
 /** The lowest setup of all strings at one relief: each string's gap at fret 12, and its nut. */
 function lowestAll(over: readonly Omit<Over, 'neck'>[], neck: NeckShape, margin: number) {
   return over.map(o => {
@@ -109,8 +123,8 @@ export const buzzWork = fact(LAID, (build): BuzzWork | undefined => {
     relief: read ?? t.relief,
     deepest: DEEPEST,
     off: fretsOff(build),
-    fallAway: 0,
-    fallsFrom: Math.max(1, frets - 6),
+    fallAway: newest(build, FALL_AWAY)?.value ?? 0,
+    fallsFrom: overBody(frets, scaleLength, layout),
   }
   const last = Math.max(1, rows.length - 1),
     bassShare = (i: number) => (rows.length > 1 ? i / last : 0),

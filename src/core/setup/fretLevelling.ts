@@ -26,6 +26,8 @@ export interface FretLevelling {
   hours: number
   /** Only the high ones dressed, which is less work where few stand off. */
   few: { frets: number[]; take: number; hours: number } | undefined
+  /** Own hours at what an hour is reckoned at, and what a shop asks; undefined where neither is known. */
+  price: { own: number | undefined; shop: number | undefined } | undefined
   /** Frets that would be too low after it. */
   tooLow: number[]
   says: string
@@ -35,7 +37,7 @@ export interface FretLevelling {
  * A levelling of frets from what was read: the file comes down to the lowest crown, so that each loses what it stands over
  * it and a kiss more. Undefined where no fret was read to stand off.
  */
-export const fretLevelling = fact(LAID, (build): FretLevelling | undefined => {
+export const fretLevelling = fact([...LAID, 'preferences'], (build): FretLevelling | undefined => {
   const w = buzzWork(build),
     height = partIn(build, 'neck')?.dims.fretHeight?.value
   if (!w || ![...w.neck.off.values()].some(v => v !== 0)) return undefined
@@ -57,10 +59,14 @@ export const fretLevelling = fact(LAID, (build): FretLevelling | undefined => {
           hours: HOURS.begin / 2 + HOURS.after + HOURS.fret * high.length * (1 + 2 * BESIDE),
         }
       : undefined
+  const { rate } = build.preferences,
+    shop = build.setup.levellingPrice,
+    own = rate === undefined ? undefined : rate * (few?.hours ?? hours)
   return {
     all,
     hours,
     few,
+    price: own === undefined && shop === undefined ? undefined : { own, shop },
     tooLow,
     says: tooLow.length
       ? `Fret ${tooLow.join(', ')} would be lower than ${LOWEST_CROWN} mm: replace ${tooLow.length > 1 ? 'those' : 'it'} first.`

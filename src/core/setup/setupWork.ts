@@ -53,7 +53,7 @@ export interface SetupWork {
 /** How near to its gap a floating plate is left, mm [from memory]. */
 const FLOATS_WITHIN = 0.2
 /** Pole to string with the last fret held, mm: 5/64 and 4/64 in for single-coils [common practice]; others begin there too [from memory]. */
-const PICKUP_HEIGHT: Record<Side, number> = { bass: (5 / 64) * 25.4, treble: (4 / 64) * 25.4 }
+export const PICKUP_HEIGHT: Record<Side, number> = { bass: (5 / 64) * 25.4, treble: (4 / 64) * 25.4 }
 const PICKUP_WITHIN = 0.25
 /** So much nearer than that a magnet is heard, mm [from memory]. */
 const SOUR = 0.6
@@ -178,7 +178,7 @@ export const setupWork = fact(LAID, (build): SetupWork => {
         off => {
           const turns = Math.abs(off) / rod.value > A_QUARTER_FROM ? MOST_AT_ONCE : MOST_AT_ONCE / 2
           return {
-            move: `${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
+            move: `${off + t.relief < 0 ? `The neck bows back by ${fixed(-(off + t.relief), 2)} mm: open strings buzz on the first frets. ` : ''}${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
             turns: off > 0 ? -turns : turns,
             mm: Math.min(Math.abs(off), turns * rod.value),
           }

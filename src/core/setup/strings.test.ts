@@ -325,6 +325,22 @@ describe('levelling', () => {
     expect(all.hours).toBeGreaterThan(1.5)
     expect(all.hours).toBeLessThan(2.6)
   })
+  it('is set against a shop’s price once an hour is priced or a shop has said its own', () => {
+    const b = read(six(), 'fret.9', -0.08),
+      priced = (rate: number | undefined, levellingPrice: number | undefined) =>
+        fretLevelling({
+          ...b,
+          preferences: { ...b.preferences, ...(rate === undefined ? {} : { rate }) },
+          setup: { ...b.setup, ...(levellingPrice === undefined ? {} : { levellingPrice }) },
+        })!
+    expect(priced(undefined, undefined).price).toBeUndefined()
+    expect(priced(undefined, 120).price).toEqual({ own: undefined, shop: 120 })
+    expect(priced(30, undefined).price!.own).toBeCloseTo(30 * priced(undefined, undefined).hours, 9)
+    // One high fret is dressed alone: fewer hours, less money.
+    expect(
+      fretLevelling({ ...read(six(), 'fret.14', 0.06), preferences: { ...b.preferences, rate: 30 } })!.price!.own,
+    ).toBeLessThan(priced(30, undefined).price!.own!)
+  })
   it('says which frets would be too low', () => {
     const low = fretLevelling({
       ...read(six({ parts: { neck: { dims: { fretHeight: 0.75 } } } }), 'fret.3', -0.2),

@@ -1,4 +1,5 @@
 import { join } from 'node:path'
+import { sql } from 'drizzle-orm'
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
 import { projectRoot } from '../projectRoot.ts'
 import * as schema from './schema.ts'
@@ -6,6 +7,8 @@ import * as schema from './schema.ts'
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>
 export interface OpenDatabase {
   db: Database
+  /** Does work that no other server on this database does at the same time. */
+  alone: <T>(work: () => Promise<T>) => Promise<T>
   close: () => Promise<void>
 }
 
@@ -13,22 +16,61 @@ const migrationsFolder = join(projectRoot(), 'src/server/db/migrations')
 
 /** Pages kept in memory: a workshop's documents are small, the default of 128 MB is for servers. */
 const MEMORY = ['shared_buffers=16MB']
+/** How long a server's answer is waited for before it is said that it is away, ms. */
+const PATIENCE = 8000
+/** Names the lock that servers take from one another while they bring the database up to date [our choice]. */
+const LOCK = 0x5b017
+
+/** A server's address without what opens it. */
+const shown = (url: string): string => {
+  try {
+    const u = new URL(url)
+    return `${u.hostname}${u.port ? `:${u.port}` : ''}${u.pathname}`
+  } catch {
+    return 'DATABASE_URL'
+  }
+}
 
 /**
  * Opens the workshop's database and brings it up to the present schema: PostgreSQL embedded on a data folder, or a
  * PostgreSQL server when an address is given (several benches). The only file that knows which one it is.
+ * @param tell what there is to say to whoever reads the log
  */
-export async function openDatabase(where: { folder: string } | { url: string }): Promise<OpenDatabase> {
+export async function openDatabase(
+  where: { folder: string } | { url: string },
+  tell: (text: string) => void = () => undefined,
+): Promise<OpenDatabase> {
   if ('url' in where) {
     const [{ Pool }, { drizzle }, { migrate }] = await Promise.all([
       import('pg').then(m => m.default),
       import('drizzle-orm/node-postgres'),
       import('drizzle-orm/node-postgres/migrator'),
     ])
-    const pool = new Pool({ connectionString: where.url })
+    const pool = new Pool({ connectionString: where.url, connectionTimeoutMillis: PATIENCE, keepAlive: true })
+    // A connection that breaks while nobody uses it is replaced when the next is asked for.
+    pool.on('error', e => tell(`A connection to the database broke: ${e.message}`))
     const db = drizzle(pool, { schema })
-    await migrate(db, { migrationsFolder })
-    return { db, close: () => pool.end() }
+    const alone = async <T>(work: () => Promise<T>): Promise<T> => {
+      const own = await pool.connect()
+      try {
+        await own.query('select pg_advisory_lock($1)', [LOCK])
+        return await work()
+      } finally {
+        // A broken connection has given its lock back already.
+        await own.query('select pg_advisory_unlock($1)', [LOCK]).catch(() => undefined)
+        own.release()
+      }
+    }
+    try {
+      await alone(() => migrate(db, { migrationsFolder }))
+    } catch (e) {
+      await pool.end()
+      throw new Error(
+        `The database at ${shown(where.url)} cannot be used: ${whyNot(e)}. Look at DATABASE_URL, and whether the server runs.`,
+        { cause: e },
+      )
+    }
+    return { db, alone, close: () => pool.end() }
   }
   const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
     import('@electric-sql/pglite'),
@@ -38,5 +80,25 @@ export async function openDatabase(where: { folder: string } | { url: string }):
   const client = await PGlite.create(where.folder, { postgresqlconf: MEMORY })
   const db = drizzle(client, { schema })
   await migrate(db, { migrationsFolder })
-  return { db: db as unknown as Database, close: () => client.close() }
+  return {
+    db: db as unknown as Database,
+    // The folder's lock keeps others away.
+    alone: work => work(),
+    close: () => client.close(),
+  }
 }
+
+/** Why a server could not be reached, in one line: what lies deepest says most. */
+export function whyNot(e: unknown): string {
+  let at = e
+  while (at instanceof Error && at.cause instanceof Error) at = at.cause
+  if (at instanceof AggregateError && at.errors[0] instanceof Error) at = at.errors[0]
+  return (at instanceof Error && (at.message || (at as { code?: string }).code)) || 'it does not answer'
+}
+
+/** Whether the database answers at all. */
+export const answers = (db: Database): Promise<boolean> =>
+  db.execute(sql`select 1`).then(
+    () => true,
+    () => false,
+  )

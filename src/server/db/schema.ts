@@ -1,8 +1,10 @@
-import { boolean, integer, json, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
+import { sql } from 'drizzle-orm'
+import { boolean, customType, integer, json, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
 import type { WorkshopSettings } from '../../core/build/settings.ts'
-import type { Part } from '../../core/parts/part.ts'
+import type { Part, Stock } from '../../core/parts/part.ts'
+import type { PartKind } from '../../core/parts/partKinds.ts'
 
 /** One instrument a row: the whole document, and the revision it stands at. Kept as json, not jsonb: that keeps the keys in order. */
 export const builds = pgTable('builds', {
@@ -17,8 +19,18 @@ export const builds = pgTable('builds', {
   archivedAt: timestamp('archived_at', { withTimezone: true }),
   /** Deleted, and to be had back until it is cleared away. */
   removedAt: timestamp('removed_at', { withTimezone: true }),
+  /** The request that made it, as its sender named it: the same request again finds it here. */
+  madeBy: text('made_by').unique(),
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 })
+
+/** What the index of the shelf shows, taken out of each part by the database: thousands are listed without reading one. */
+const inPart = {
+  kind: sql`(part->>'kind')`,
+  name: sql`(part->>'name')`,
+  stock: sql`(part->'stock')`,
+  donor: sql`(part->>'donor')`,
+}
 
 /** Parts on the workshop's shelf, free for any build. */
 export const shelf = pgTable('shelf', {
@@ -26,6 +38,37 @@ export const shelf = pgTable('shelf', {
   position: integer('position').notNull(),
   part: json('part').$type<Part>().notNull(),
   demo: boolean('demo').notNull().default(false),
+  revision: integer('revision').notNull().default(1),
+  kind: text('kind').$type<PartKind>().generatedAlwaysAs(inPart.kind),
+  name: text('name').generatedAlwaysAs(inPart.name),
+  stock: json('stock').$type<Stock>().generatedAlwaysAs(inPart.stock),
+  donor: text('donor').generatedAlwaysAs(inPart.donor),
+})
+/** A row of the shelf as it is kept and brought back: what the database makes of it is left out. */
+export type ShelfRecord = Pick<typeof shelf.$inferSelect, 'id' | 'position' | 'part' | 'demo' | 'revision'>
+export const SHELF_RECORD = {
+  id: shelf.id,
+  position: shelf.position,
+  part: shelf.part,
+  demo: shelf.demo,
+  revision: shelf.revision,
+}
+
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({
+  dataType: () => 'bytea',
+  // One driver hands out a view of its own memory.
+  fromDriver: v => new Uint8Array(v),
+  toDriver: v => Buffer.from(v),
+})
+
+/** Photos, leaflets, sounds: what builds speak of by the hash of what is in it, so that the same file is here once. */
+export const attachments = pgTable('attachments', {
+  /** SHA-256 of the bytes, in hexadecimal [published: FIPS 180-4]. */
+  hash: text('hash').primaryKey(),
+  type: text('type').notNull(),
+  size: integer('size').notNull(),
+  bytes: bytes('bytes').notNull(),
+  addedAt: timestamp('added_at', { withTimezone: true }).notNull().defaultNow(),
 })
 
 /** The workshop's settings, in one row. */

@@ -1,21 +1,13 @@
-import {
-  closeSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  readdirSync,
-  renameSync,
-  rmSync,
-  writeSync,
-} from 'node:fs'
-import { dirname, join } from 'node:path'
+import { readFileSync, readdirSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
 import { asc } from 'drizzle-orm'
+import { readBytes } from '../attachmentStore.ts'
 import type { Database } from '../db/openDatabase.ts'
-import { builds, settings, shelf } from '../db/schema.ts'
-import type { Entry } from './journal.ts'
-import { flushFolder } from './journal.ts'
+import { attachments, builds, settings, shelf, SHELF_RECORD } from '../db/schema.ts'
+import type { AttachmentRecord, Entry } from './journal.ts'
+import { hashOf } from './files.ts'
+import { writeWhole } from './writeWhole.ts'
 
 /** Copies that are kept of a workshop. */
 export const KEPT_COPIES = 14
@@ -35,12 +27,25 @@ interface BuildRecord {
   removedAt: string | null
 }
 
-/** The whole workshop as a zip of open files: each build's document as it is saved, the shelf, the settings, and what is no part of a document. */
-export async function copyOf(db: Database, at: Date): Promise<Uint8Array> {
-  const [made, parts, [own]] = await db.transaction(async tx => [
+/** What is known of every attachment, without its bytes. */
+const ATTACHED = {
+  hash: attachments.hash,
+  type: attachments.type,
+  size: attachments.size,
+  addedAt: attachments.addedAt,
+}
+
+/**
+ * The whole workshop as a zip of open files: each build's document as it is saved, the shelf, the settings, what is no part
+ * of a document, and the attachments.
+ * @param bare leaves the attachments' bytes out, for a copy that lies beside them
+ */
+export async function copyOf(db: Database, at: Date, { bare = false } = {}): Promise<Uint8Array> {
+  const [made, parts, [own], attached] = await db.transaction(async tx => [
     await tx.select().from(builds).orderBy(asc(builds.id)),
-    await tx.select().from(shelf).orderBy(asc(shelf.position), asc(shelf.id)),
+    await tx.select(SHELF_RECORD).from(shelf).orderBy(asc(shelf.position), asc(shelf.id)),
     await tx.select().from(settings),
+    await tx.select(ATTACHED).from(attachments).orderBy(asc(attachments.hash)),
   ])
   const files: Zippable = {}
   const put = (name: string, x: unknown) => {
@@ -59,7 +64,8 @@ export async function copyOf(db: Database, at: Date): Promise<Uint8Array> {
     version: 1,
     at: at.toISOString(),
     builds: records,
-    shelf: parts.map(p => ({ id: p.id, position: p.position, demo: p.demo })),
+    shelf: parts.map(p => ({ id: p.id, position: p.position, demo: p.demo, revision: p.revision })),
+    attachments: attached.map((a): AttachmentRecord => ({ ...a, addedAt: a.addedAt.toISOString() })),
   })
   for (const r of made) {
     put(`builds/${r.id}.json`, r.document)
@@ -67,11 +73,17 @@ export async function copyOf(db: Database, at: Date): Promise<Uint8Array> {
   }
   put('shelf.json', { parts: parts.map(p => p.part) })
   if (own) put('settings.json', own.document)
+  // Photos are packed as they are.
+  if (!bare)
+    for (const a of attached) {
+      const bytes = await readBytes(db, a.hash)
+      if (bytes) files[`attachments/${a.hash}`] = [bytes, { level: 0 }]
+    }
   return zipSync(files, { level: 6, mtime: at })
 }
 
-/** The rows that a copy holds, as entries; throws NoCopy where it is none, is damaged, or lacks a file that it names. */
-export function entriesIn(bytes: Uint8Array): { at: string; entries: Entry[] } {
+/** The rows that a copy holds, as entries, and the attachments that came with it; throws NoCopy where it is none, is damaged, or lacks a file that it names. */
+export function entriesIn(bytes: Uint8Array): { at: string; entries: Entry[]; files: Map<string, Uint8Array> } {
   let files: Record<string, Uint8Array>
   try {
     files = unzipSync(bytes)
@@ -91,7 +103,8 @@ export function entriesIn(bytes: Uint8Array): { at: string; entries: Entry[] } {
     format?: string
     at: string
     builds: BuildRecord[]
-    shelf: { id: string; position: number; demo: boolean }[]
+    shelf: { id: string; position: number; demo: boolean; revision?: number }[]
+    attachments?: AttachmentRecord[]
   }>('workshop.json')
   if (head.format !== FORMAT) throw new NoCopy('it is no copy of a workshop')
   const entries: Entry[] = head.builds.map(r => {
@@ -115,27 +128,27 @@ export function entriesIn(bytes: Uint8Array): { at: string; entries: Entry[] } {
   head.shelf.forEach((s, i) => {
     const part = parts[i]
     if (part?.id !== s.id) throw new NoCopy(`shelf.json lacks the part ${s.id}`)
-    entries.push({ kind: 'part', row: { id: s.id, position: s.position, part, demo: s.demo } })
+    entries.push({
+      kind: 'part',
+      row: {
+        id: s.id,
+        position: s.position,
+        part,
+        demo: s.demo,
+        ...(s.revision === undefined ? {} : { revision: s.revision }),
+      },
+    })
   })
   if (files['settings.json'])
     entries.push({ kind: 'settings', row: { id: 'workshop', document: read('settings.json') } })
-  return { at: head.at, entries }
-}
-
-/** Writes a file whole or not at all: under a temporary name, flushed, then renamed, and the folder flushed. */
-export function writeWhole(file: string, bytes: Uint8Array): void {
-  const folder = dirname(file),
-    made = `${file}.part`
-  mkdirSync(folder, { recursive: true })
-  const f = openSync(made, 'w')
-  try {
-    writeSync(f, bytes)
-    fsyncSync(f)
-  } finally {
-    closeSync(f)
+  const own = new Map<string, Uint8Array>()
+  for (const row of head.attachments ?? []) {
+    entries.push({ kind: 'attachment', row })
+    const held = files[`attachments/${row.hash}`]
+    if (held && hashOf(held) !== row.hash) throw new NoCopy(`the attachment ${row.hash} in it is damaged`)
+    if (held) own.set(row.hash, held)
   }
-  renameSync(made, file)
-  flushFolder(folder)
+  return { at: head.at, entries, files: own }
 }
 
 /** Copies in a folder, newest first. */
@@ -161,14 +174,14 @@ export const madeAt = (file: string): Date => {
 /** Keeps a copy in a folder and takes away all but the newest. */
 export async function keepCopy(db: Database, folder: string, at: Date): Promise<string> {
   const file = join(folder, `copy-${at.toISOString().slice(0, 19).replaceAll(':', '-')}Z.zip`)
-  writeWhole(file, await copyOf(db, at))
+  writeWhole(file, await copyOf(db, at, { bare: true }))
   for (const old of copiesIn(folder).slice(KEPT_COPIES)) rmSync(old)
   return file
 }
 
 /** The newest copy that can be read, and those newer ones that cannot, with what is wrong with each. */
 export function newestCopy(folder: string): {
-  found: { file: string; at: string; entries: Entry[] } | undefined
+  found: { file: string; at: string; entries: Entry[]; files: Map<string, Uint8Array> } | undefined
   damaged: { file: string; why: string }[]
 } {
   const damaged: { file: string; why: string }[] = []

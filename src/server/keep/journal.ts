@@ -1,16 +1,28 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs'
+import { mkdirSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { open, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
-import type { builds, settings, shelf } from '../db/schema.ts'
+import { flushFolder } from './flushFolder.ts'
+import type { builds, settings, ShelfRecord } from '../db/schema.ts'
+
+type BuildRow = typeof builds.$inferSelect
+/** What is known of an attachment; its bytes lie in a file of their own. */
+export interface AttachmentRecord {
+  hash: string
+  type: string
+  size: number
+  addedAt: string
+}
 
 /** What one acknowledged write left: rows as they stand after it, so that writing them again changes nothing. */
 export type Entry =
-  | { kind: 'build'; row: typeof builds.$inferSelect }
+  | { kind: 'build'; row: Omit<BuildRow, 'madeBy'> & Partial<Pick<BuildRow, 'madeBy'>> }
   | { kind: 'build-gone'; id: string }
-  | { kind: 'part'; row: typeof shelf.$inferSelect }
+  | { kind: 'part'; row: Omit<ShelfRecord, 'revision'> & Partial<Pick<ShelfRecord, 'revision'>> }
   | { kind: 'part-gone'; id: string }
   | { kind: 'settings'; row: typeof settings.$inferSelect }
+  | { kind: 'attachment'; row: AttachmentRecord }
+  | { kind: 'attachment-gone'; id: string }
 
 /** Keeps entries on disk before a write is acknowledged. */
 export type Keep = (entries: readonly Entry[]) => Promise<void>
@@ -38,16 +50,6 @@ export function entryIn(line: string): Entry | undefined {
   return {
     ...e,
     row: { ...e.row, archivedAt: time(archivedAt), removedAt: time(removedAt), updatedAt: new Date(updatedAt) },
-  }
-}
-
-/** Flushes a folder's own list of names. */
-export function flushFolder(folder: string): void {
-  const f = openSync(folder, 'r')
-  try {
-    fsyncSync(f)
-  } finally {
-    closeSync(f)
   }
 }
 

@@ -13,11 +13,14 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { createHash } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import { unzipSync, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
 import { USUAL_SETTINGS } from '../../core/build/settings.ts'
+import type { Attachment } from '../../core/build/build.ts'
+import { attachmentStore, readBytes } from '../attachmentStore.ts'
 import { buildStore } from '../buildStore.ts'
 import { openDatabase, type OpenDatabase } from '../db/openDatabase.ts'
 import { databaseFolder, prepareHere } from '../prepareFolder.ts'
@@ -373,6 +376,7 @@ describe('copies', () => {
         go: [],
         parts: { come: 0, change: 0, go: 0 },
         settings: false,
+        attachments: 0,
       })
       const b = buildStore(db, k.keep),
         s = shelfStore(db, k.keep),
@@ -387,6 +391,7 @@ describe('copies', () => {
         go: ['Heron'],
         parts: { come: 1, change: 0, go: 1 },
         settings: false,
+        attachments: 0,
       })
       await restore(db, then, k.keep)
       expect((await b.read('wren'))!.build.name).toBe('Wren 2')
@@ -396,6 +401,84 @@ describe('copies', () => {
       expect(await b.restore('heron')).toBe(true)
       expect((await s.list()).map(p => p.id)).toContain(part!.id)
     })
+  })
+})
+
+describe('attachments', () => {
+  const photo = (n: number) =>
+    new Uint8Array([0xff, 0xd8, 0xff, ...Array.from({ length: 5000 }, (_, i) => (i * n) % 251)])
+  const put = (data: string, ...all: Uint8Array[]) =>
+    within(data, async ({ db }, k) => {
+      const out = []
+      for (const b of all) out.push(await attachmentStore(db, k.keep, k.files).put(b, 'image/jpeg'))
+      return out
+    })
+  const bytes = (data: string, hash: string) => within(data, ({ db }) => readBytes(db, hash))
+  it('are flushed to a file of their own before they are acknowledged, and each is there once', async () => {
+    const data = workshop(),
+      [a, again, b] = await put(data, photo(3), photo(3), photo(7))
+    expect(again).toEqual(a)
+    expect(readdirSync(placesIn(data).attachments).sort()).toEqual([a!.hash, b!.hash].sort())
+    // FIPS 180-4, as another implementation has it.
+    expect(createHash('sha256').update(photo(3)).digest('hex')).toBe(a!.hash)
+    expect(await bytes(data, a!.hash)).toEqual(photo(3))
+  })
+  it('come back with a rebuilt database, and one whose file was damaged does not', async () => {
+    const data = workshop(),
+      [a, b] = await put(data, photo(3), photo(7))
+    writeFileSync(join(placesIn(data).attachments, b!.hash), 'not the photo')
+    rmSync(placesIn(data).database, { recursive: true })
+    await rebuild(data)
+    expect(await bytes(data, a!.hash)).toEqual(photo(3))
+    expect(await bytes(data, b!.hash)).toBeUndefined()
+  })
+  it('go with a backup, and come back from it into an empty workshop', async () => {
+    const data = workshop(),
+      [a] = await put(data, photo(3)),
+      copy = entriesIn(await within(data, (_, k) => k.copy())),
+      other = workshop()
+    expect(copy.files.get(a!.hash)).toEqual(photo(3))
+    await within(other, async ({ db }, k) => {
+      expect((await planRestore(db, copy.entries)).attachments).toBe(1)
+      await restore(db, copy.entries, k.keep, k.files, h => copy.files.get(h))
+      expect((await planRestore(db, copy.entries)).attachments).toBe(0)
+    })
+    expect(await bytes(other, a!.hash)).toEqual(photo(3))
+    expect(readdirSync(placesIn(other).attachments)).toEqual([a!.hash])
+    // The copy of the day lies beside them and does not hold them again.
+    const daily = await within(data, ({ db }) => copyOf(db, new Date(), { bare: true }))
+    expect(Object.keys(unzipSync(daily)).filter(n => n.startsWith('attachments'))).toEqual([])
+    expect(entriesIn(daily).entries).toContainEqual({ kind: 'attachment', row: a })
+  })
+  it('are refused in a backup whose bytes are others than its hash says', async () => {
+    const data = workshop(),
+      [a] = await put(data, photo(3)),
+      files = unzipSync(await within(data, (_, k) => k.copy()))
+    files[`attachments/${a!.hash}`]![100]! ^= 1
+    expect(() => entriesIn(zipSync(files))).toThrow(`the attachment ${a!.hash} in it is damaged`)
+  })
+  it('are cleared away when no build has spoken of them for a time, and only then', async () => {
+    const data = workshop(),
+      [a, b] = await put(data, photo(3), photo(7)),
+      of = (hash: string): Attachment => ({
+        id: 'p-1',
+        hash,
+        type: 'image/jpeg',
+        size: 5003,
+        name: 'pocket.jpg',
+        at: '2026-11-28T10:00:00Z',
+      })
+    await within(data, async ({ db }, k) => {
+      await buildStore(db, k.keep).create({ ...wren, attachments: [of(a!.hash)] })
+      const store = attachmentStore(db, k.keep, k.files)
+      expect(await store.clearAway(new Date(Date.now() - 60_000))).toEqual([])
+      expect(await store.clearAway(new Date(Date.now() + 60_000))).toEqual([b!.hash])
+      // Deleted, a build can be had back, and so can its photos.
+      await buildStore(db, k.keep).remove('wren', 1)
+      expect(await store.clearAway(new Date(Date.now() + 60_000))).toEqual([])
+    })
+    expect(readdirSync(placesIn(data).attachments)).toEqual([a!.hash])
+    expect(await bytes(data, b!.hash)).toBeUndefined()
   })
 })
 

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Database } from '../db/openDatabase.ts'
+import { NO_FILES, type KeepFiles } from '../attachmentStore.ts'
+import { filesIn } from './files.ts'
 import { copiesIn, copyOf, keepCopy, madeAt, newestCopy } from './copy.ts'
 import { Journal, KEPT_ELSEWHERE, readJournal, type Keep } from './journal.ts'
 import { replay } from './replay.ts'
@@ -13,6 +15,8 @@ const TIDY_AFTER = 40
 /** What keeps a workshop beside its database: the journal, and a copy a day. */
 export interface Keeper {
   keep: Keep
+  /** Bytes of attachments, kept beside the database. */
+  files: KeepFiles
   /** The whole workshop as it stands, as a zip. */
   copy: () => Promise<Uint8Array>
   /** Keeps a copy in the data folder and cuts the journal to what came after it. */
@@ -23,6 +27,7 @@ export interface Keeper {
 /** A server of its own keeps its own promise: copies are to be had, a journal is not needed. */
 export const noKeeper = (db: Database): Keeper => ({
   keep: KEPT_ELSEWHERE,
+  files: NO_FILES,
   copy: () => copyOf(db, new Date()),
   keepCopy: () => Promise.reject(new Error('The database server keeps its own copies.')),
   close: () => Promise.resolve(),
@@ -34,12 +39,13 @@ export const noKeeper = (db: Database): Keeper => ({
  * @param tell what there is to say to whoever reads the log
  */
 export async function openKeeper(db: Database, data: string, tell: (text: string) => void): Promise<Keeper> {
-  const { journal: folder, copies } = placesIn(data)
+  const { journal: folder, copies, attachments } = placesIn(data),
+    files = filesIn(attachments)
   const { entries: written, bad } = readJournal(folder)
   // The engine never flushes: after the machine stopped, what the copy holds may be lost as well.
   const entries = mayHaveStopped(data) ? [...(newestCopy(copies).found?.entries ?? []), ...written] : written
   if (bad) tell(`${bad} line${bad > 1 ? 's' : ''} of the journal were torn or changed and were left out.`)
-  const brought = await replay(db, entries)
+  const brought = await replay(db, entries, files.read)
   if (brought)
     tell(`${brought} row${brought > 1 ? 's' : ''} that the database had lost came back from copy and journal.`)
   markRun(data)
@@ -77,6 +83,7 @@ export async function openKeeper(db: Database, data: string, tell: (text: string
   timer.unref()
   return {
     keep: kept,
+    files,
     copy: () => copyOf(db, new Date()),
     keepCopy: keep,
     close: async () => {

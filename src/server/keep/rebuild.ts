@@ -3,6 +3,7 @@ import { databaseFolder, prepareHere } from '../prepareFolder.ts'
 import { buildStore } from '../buildStore.ts'
 import { shelfStore } from '../shelfStore.ts'
 import { newestCopy } from './copy.ts'
+import { filesIn } from './files.ts'
 import { readJournal, type Entry } from './journal.ts'
 import { replay } from './replay.ts'
 import { FolderTrouble, lives, mark, placesIn, setAside } from './workshopFolder.ts'
@@ -26,7 +27,7 @@ export async function rebuild(data: string): Promise<Rebuilt> {
     throw new FolderTrouble(
       `No workshop lives in ${data}: there is neither a copy nor a journal to rebuild one from.`,
     )
-  const { journal, copies } = placesIn(data),
+  const { journal, copies, attachments } = placesIn(data),
     { found, damaged } = newestCopy(copies),
     { entries, bad } = readJournal(journal)
   const aside = setAside(data, new Date())
@@ -35,7 +36,7 @@ export async function rebuild(data: string): Promise<Rebuilt> {
     { db, close } = await openDatabase({ folder: databaseFolder(data) })
   let made: { builds: number; parts: number }
   try {
-    await replay(db, all)
+    await replay(db, all, hash => filesIn(attachments).read(hash) ?? found?.files.get(hash))
     made = { builds: (await buildStore(db).list()).length, parts: (await shelfStore(db).ids()).size }
   } finally {
     await close()

@@ -1,6 +1,7 @@
 import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, renameSync } from 'node:fs'
 import { join } from 'node:path'
-import { copiesIn, writeWhole } from './copy.ts'
+import { copiesIn } from './copy.ts'
+import { writeWhole } from './writeWhole.ts'
 
 /** The data folder's own places. */
 export const placesIn = (data: string) => ({
@@ -8,6 +9,7 @@ export const placesIn = (data: string) => ({
   database: join(data, 'postgres'),
   journal: join(data, 'journal'),
   copies: join(data, 'copies'),
+  attachments: join(data, 'attachments'),
   running: join(data, 'running-since'),
 })
 

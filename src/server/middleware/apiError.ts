@@ -1,4 +1,5 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
+import { codeOf, NO_ANSWER } from '../db/transact.ts'
 import type { Problem } from '../../core/build/problem.ts'
 
 /** An expected refusal, sent in the one error shape. */
@@ -40,14 +41,25 @@ export const sendError: ErrorRequestHandler = (err: unknown, _req, res, next) =>
 /** What a disk says that cannot keep anything more. */
 const UNKEPT = new Set(['ENOSPC', 'EDQUOT', 'EROFS', 'EIO'])
 
+/** What a connection says that is not there, or breaks; and what a server says that stops or takes no more [published: PostgreSQL, error classes 08, 53 and 57P]. */
+const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', 'EPIPE', 'EHOSTUNREACH', NO_ANSWER])
+const AWAY_CLASS = /^(08|53|57P)/
+
 function toApiError(err: unknown): ApiError {
   if (err instanceof ApiError) return err
-  const { type, status, code } = err as { type?: string; status?: number; code?: string }
+  const { type, status, code, limit } = err as { type?: string; status?: number; code?: string; limit?: number }
   if (code !== undefined && UNKEPT.has(code))
     return new ApiError(
       507,
       'not-kept',
       `It could not be kept on the disk (${code}); nothing was changed. Make room, or make the data folder writable, and send it again.`,
+    )
+  const database = codeOf(err)
+  if (database !== undefined && (AWAY.has(database) || AWAY_CLASS.test(database)))
+    return new ApiError(
+      503,
+      'database-away',
+      'The database does not answer; nothing was changed. It is tried again with the next request.',
     )
   if (type === 'entity.parse.failed')
     return new ApiError(400, 'not-json', 'The body is not JSON.', [{ path: '', reason: (err as Error).message }])
@@ -55,7 +67,7 @@ function toApiError(err: unknown): ApiError {
     return new ApiError(
       413,
       'too-large',
-      'The body is larger than 4 MB. A build file is far smaller: is it the right file?',
+      `The body is larger than ${Math.floor((limit ?? 0) / 1e6)} MB, the most that is taken here. Is it the right file?`,
     )
   if (type === 'request.aborted' || type === 'request.size.invalid')
     return new ApiError(400, 'cut-short', 'The upload ended early; nothing was changed. Send it again.')

@@ -1,7 +1,7 @@
 import { ID } from '../../core/parts/ids.ts'
-import { Router, type Request } from 'express'
+import express, { Router, type Request } from 'express'
 import type { History } from '../../core/build/history.ts'
-import { readBuild } from '../../core/build/readBuild.ts'
+import { readBuild, readBuildText } from '../../core/build/readBuild.ts'
 import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
 import {
   TEMPLATE_FORMATS,
@@ -14,7 +14,9 @@ import { calendarFile } from '../../core/plan/calendarFile.ts'
 import { plan } from '../../core/plan/plan.ts'
 import { readHistory } from '../../core/build/readHistory.ts'
 import { cutText, tellApart } from '../../core/text/text.ts'
+import type { AttachmentStore } from '../attachmentStore.ts'
 import type { BuildStore, StoredBuild } from '../buildStore.ts'
+import { buildZip, NoBuildZip, readBuildZip } from '../buildZip.ts'
 import { ApiError } from '../middleware/apiError.ts'
 
 /** Now, on this machine's clock. */
@@ -33,6 +35,40 @@ function accepted(input: unknown): Build {
   const r = readBuild(input)
   if (!r.ok) throw new ApiError(422, 'bad-build', 'The build was refused; nothing was changed.', r.problems)
   return r.build
+}
+
+/** A build that comes with its files, as a zip. */
+const ZIP = 'application/zip'
+/** The largest of them [our choice: some fifty photos as they leave a camera]. */
+const LARGEST_ZIP = '256mb'
+
+/** The build in a zip, its files kept; or a 4xx. */
+async function unpacked(bytes: Buffer, files: AttachmentStore): Promise<Build> {
+  try {
+    const { document, fileOf } = readBuildZip(bytes),
+      r = readBuildText(document)
+    if (!r.ok) throw new ApiError(422, 'bad-build', 'The build was refused; nothing was changed.', r.problems)
+    const own = (r.build.attachments ?? []).map(a => ({ a, bytes: fileOf(a) }))
+    for (const { a, bytes } of own) if (bytes) await files.put(bytes, a.type)
+    return r.build
+  } catch (e) {
+    if (e instanceof NoBuildZip) throw new ApiError(422, 'bad-zip', `The zip was refused: ${e.message}.`)
+    throw e
+  }
+}
+
+/** Free names that are tried for a copy while others take them. */
+const MOST_TRIES = 20
+
+/** How a sender names a request, so that the same one again is told from another [published: IETF draft, Idempotency-Key]. */
+function requestName(req: Request): string | undefined {
+  const name = req.get('Idempotency-Key')
+  if (name === undefined) return undefined
+  if (!/^[\w.-]{8,80}$/.test(name))
+    throw new ApiError(400, 'bad-key', 'The Idempotency-Key has to be 8 to 80 letters, digits, dots, dashes.', [
+      { path: 'Idempotency-Key', reason: 'has another form' },
+    ])
+  return name
 }
 
 /** The database counts revisions so far [published: PostgreSQL, integer]. */
@@ -56,7 +92,7 @@ function historyOf(input: unknown): History | null {
   return r.history
 }
 
-export function buildRoutes(store: BuildStore): Router {
+export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
   const r = Router()
   const existing = async (id: string): Promise<StoredBuild> => {
     const found = await store.read(id)
@@ -77,21 +113,42 @@ export function buildRoutes(store: BuildStore): Router {
     res.json(await store.list())
   })
 
-  r.post('/', async (req, res) => {
-    const build = accepted(req.body)
-    const names = (await store.list()).map(b => b.name)
-    const wanted =
-      req.query.copy === '1'
-        ? { ...build, id: await store.freeId(build.id), name: tellApart(build.name, names) }
-        : build
-    const created = await store.create(wanted)
-    if (!created)
-      throw new ApiError(
-        409,
-        'id-taken',
-        `There is a build “${build.id}” already. Bring this one in as a copy instead.`,
-      )
-    res.status(201).json(created)
+  r.post('/', express.raw({ type: ZIP, limit: LARGEST_ZIP }), async (req, res) => {
+    const madeBy = requestName(req),
+      before = madeBy === undefined ? undefined : await store.madeBy(madeBy)
+    // The same request again: its answer was lost.
+    if (before) return void res.status(200).json(before)
+    const build = Buffer.isBuffer(req.body) ? await unpacked(req.body, files) : accepted(req.body)
+    if (req.query.copy !== '1') {
+      const created = await store.create(build, { madeBy })
+      if (!created)
+        throw new ApiError(
+          409,
+          'id-taken',
+          `There is a build “${build.id}” already. Bring this one in as a copy instead.`,
+        )
+      return void res.status(201).json(created)
+    }
+    // Another may take the free name first: then the next one is taken.
+    for (let n = 0; n < MOST_TRIES; n++) {
+      const names = (await store.list()).map(b => b.name),
+        copy = { ...build, id: await store.freeId(build.id), name: tellApart(build.name, names) },
+        created = (await store.create(copy, { madeBy })) ?? (madeBy && (await store.madeBy(madeBy)))
+      if (created) return void res.status(201).json(created)
+    }
+    throw new ApiError(
+      409,
+      'id-taken',
+      'Others brought builds in at the same time; nothing was changed. Send it again.',
+    )
+  })
+
+  r.get('/:id/file.zip', async (req, res) => {
+    const { build } = await existing(idOf(req))
+    res
+      .type(ZIP)
+      .attachment(`${build.id}.zip`)
+      .send(Buffer.from(await buildZip(build, files, new Date())))
   })
 
   r.get('/:id', async (req, res) => {

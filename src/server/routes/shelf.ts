@@ -6,7 +6,7 @@ import { readPart } from '../../core/build/readBuild.ts'
 import type { Part } from '../../core/parts/part.ts'
 import { PART_KIND_NAMES, type PartKind } from '../../core/parts/partKinds.ts'
 import { ApiError } from '../middleware/apiError.ts'
-import type { ShelfStore } from '../shelfStore.ts'
+import { StaleParts, type ShelfStore } from '../shelfStore.ts'
 
 /** Parts that one request may bring. */
 const MOST_PARTS = 1000
@@ -37,6 +37,17 @@ function accepted(body: unknown): Part[] {
   return parts
 }
 
+/** Revisions that the sender knows of, by part; where it says none, it writes over whatever is there. */
+function knownIn(body: unknown): Record<string, number> {
+  const known = (body as { known?: unknown }).known
+  if (known === undefined) return {}
+  if (typeof known !== 'object' || known === null || Array.isArray(known))
+    throw refused([{ path: 'known', reason: 'must be an object of revisions by part' }])
+  const bad = Object.entries(known).find(([, v]) => !Number.isSafeInteger(v) || (v as number) < 1)
+  if (bad) throw refused([{ path: `known.${bad[0].slice(0, 60)}`, reason: 'must be a whole number from 1' }])
+  return known as Record<string, number>
+}
+
 export function shelfRoutes(store: ShelfStore): Router {
   const r = Router()
   const unknown = (id: string) =>
@@ -60,14 +71,22 @@ export function shelfRoutes(store: ShelfStore): Router {
     res.json(await store.index())
   })
   r.get('/:id', async (req, res) => {
-    const part = await store.read(idOf(req))
-    if (!part) throw unknown(idOf(req))
-    res.json(part)
+    const stored = await store.read(idOf(req))
+    if (!stored) throw unknown(idOf(req))
+    res.setHeader('X-Revision', stored.revision)
+    res.json(stored.part)
   })
   r.post('/', async (req, res) => {
-    const parts = accepted(req.body)
-    await store.put(parts)
-    res.status(201).json({ put: parts.length })
+    const parts = accepted(req.body),
+      known = knownIn(req.body)
+    try {
+      res.status(201).json({ put: parts.length, revisions: await store.put(parts, { known }) })
+    } catch (e) {
+      if (!(e instanceof StaleParts)) throw e
+      throw new ApiError(409, 'stale', 'Somebody wrote these parts since; nothing of yours was written.', [], {
+        parts: e.current,
+      })
+    }
   })
   r.put('/:id', async (req, res) => {
     if (req.body === undefined) throw new ApiError(415, 'not-json', 'Send a part as application/json.')

@@ -14,6 +14,7 @@ import {
 import { LENGTH_DISPLAYS, fixed } from '../../core/units/length.ts'
 import { parseResistance, formatResistance } from '../../core/units/electrical.ts'
 import { Button, buttonLook } from '../components/Button.tsx'
+import { money, parseAmount } from '../components/money.ts'
 import { numberOf, withinOf } from '../components/numberOf.ts'
 import { Select } from '../components/Select.tsx'
 import { TextField } from '../components/TextField.tsx'
@@ -111,6 +112,14 @@ export function Settings() {
               value={preferences.currency}
               max={longest(Preferences, 'currency')}
               onText={currency => set('preferences', { currency })}
+            />
+            <ValueField
+              narrow
+              label="An hour at the bench"
+              text={preferences.rate === undefined ? '' : money(preferences.rate)}
+              parse={parseAmount}
+              check={withinOf(Preferences, 'rate', money)}
+              onValue={rate => set('preferences', { rate })}
             />
           </Section>
           <Section title="Drawer of bits" hint="Holes are drilled with what is there.">

@@ -3,6 +3,7 @@ import type { SettingName } from '../../core/build/settings.ts'
 /** The settings in words, where they are listed. */
 export const SETTING_WORDS: Record<SettingName, string> = {
   units: 'units',
+  rate: 'what an hour is reckoned at',
   currency: 'currency',
   drawer: 'drawer of bits',
   print: 'paper and printer',

@@ -20,6 +20,8 @@ import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { rangeOf } from '../../../core/build/rangeOf.ts'
+import { fixed } from '../../../core/units/length.ts'
+import { money, parseAmount } from '../../components/money.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
@@ -277,7 +279,9 @@ function BendField({ work, s }: { work: BuzzWork; s: StringBuzz }) {
 /** What comes off each fret, and what that costs in hours. */
 function Levelling() {
   const work = useFact('fretLevelling'),
-    l = useLength()
+    l = useLength(),
+    build = useOpenBuild(),
+    { currency } = build.preferences
   if (!work) return null
   return (
     <section aria-label="Levelling" className="flex flex-col gap-2">
@@ -285,6 +289,26 @@ function Levelling() {
       <p className={`border-l-4 pl-3 text-lead ${work.tooLow.length ? 'border-never' : 'border-hand'}`}>
         {l.prose(work.says)}
       </p>
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <ValueField
+          narrow
+          label={`What a shop asks for it${currency ? `, ${currency}` : ''}`}
+          text={build.setup.levellingPrice === undefined ? '' : money(build.setup.levellingPrice)}
+          parse={parseAmount}
+          onValue={levellingPrice =>
+            editBuild(b => ({ ...b, setup: { ...b.setup, levellingPrice } }), 'Price of levelling')
+          }
+        />
+        {work.price && (
+          <p className="pb-1 text-body">
+            {work.price.own === undefined
+              ? `Against ${fixed(work.few?.hours ?? work.hours, 1)} h of your own, and files and stones.`
+              : work.price.shop === undefined
+                ? `Your own hours come to ${money(work.price.own)} ${currency}.`
+                : `Your own hours come to ${money(work.price.own)} ${currency}: ${work.price.shop <= work.price.own ? 'the shop is cheaper, and has the stones.' : `${money(work.price.shop - work.price.own)} less than the shop, if you have the files and stones.`}`}
+          </p>
+        )}
+      </div>
       <details className="text-plain">
         <summary className="min-h-8 cursor-pointer text-muted">What comes off each fret, all levelled</summary>
         <Table

@@ -31,7 +31,10 @@ import { CentsField, signed } from './centsField.tsx'
 import { FeelerFields } from './FeelerFields.tsx'
 import { NoisesView } from './NoisesView.tsx'
 import { NoteField } from './NoteField.tsx'
+import { CapoField } from './CapoField.tsx'
+import { NeckView } from './NeckView.tsx'
 import { NutView } from './NutView.tsx'
+import { PolesView } from './PolesView.tsx'
 import { SetupSheetView } from './SetupSheetView.tsx'
 import { StringsView } from './StringsView.tsx'
 import { TunerView } from './TunerView.tsx'
@@ -86,7 +89,9 @@ export function Setup() {
     sticks = useFact('sticks'),
     noises = useFact('noises'),
     sheet = useFact('setupSheet'),
-    reach = useFact('reachable')
+    reach = useFact('reachable'),
+    neckAngle = useFact('neckAngle'),
+    poles = useFact('poles')
   const [params, setParams] = useSearchParams(),
     s = buzz?.strings.find(x => String(x.number) === params.get('string')) ?? buzz?.strings[0],
     asked = Number(params.get('held') ?? s?.worst.held ?? 0),
@@ -156,7 +161,7 @@ export function Setup() {
                 clears
                 wide
                 mm={undefined}
-                {...SPANS.setup}
+                {...(hand.of === 'relief' ? SPANS.relief : SPANS.setup)}
                 onMm={v =>
                   editBuild(b =>
                     takeReading(b, {
@@ -182,6 +187,9 @@ export function Setup() {
           <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
             <TurnedField key={hand.id} of={hand} />
             {hand.unit === 'mm' && <FeelerFields key={hand.id} of={hand.reads} />}
+            {hand.of === 'action' && hand.side && buzz && (
+              <CapoField key={`${hand.id}-capo`} of={hand} work={buzz} />
+            )}
           </div>
           <p
             className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
@@ -334,7 +342,7 @@ export function Setup() {
       <Views
         label="Sheets of the setup"
         views={[
-          { id: 'move', label: 'Next move', content: move },
+          { id: 'move', label: 'Next', content: move },
           ...(buzz && s
             ? [
                 {
@@ -350,6 +358,7 @@ export function Setup() {
           ...(intonation
             ? [{ id: 'intonation', label: 'Intonation', content: <IntonationView places={intonation} /> }]
             : []),
+          ...(neckAngle ? [{ id: 'neck', label: 'Neck', content: <NeckView work={neckAngle} /> }] : []),
           ...(nut ? [{ id: 'nut', label: 'Nut', content: <NutView work={nut} /> }] : []),
           ...(work.strings.length
             ? [
@@ -357,6 +366,7 @@ export function Setup() {
                 { id: 'tuner', label: 'Tuner', content: <TunerView strings={work.strings} /> },
               ]
             : []),
+          ...(poles.length ? [{ id: 'poles', label: 'Poles', content: <PolesView work={poles} /> }] : []),
           ...(noises ? [{ id: 'noises', label: 'Noises', content: <NoisesView facts={noises} /> }] : []),
           { id: 'sheet', label: 'Sheet', content: <SetupSheetView sheet={sheet} /> },
         ]}
