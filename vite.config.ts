@@ -1,10 +1,54 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { fileURLToPath } from 'node:url'
+import { defineConfig, type Plugin } from 'vite'
+import { generateSW } from 'workbox-build'
+
+const out = fileURLToPath(new URL('dist/web', import.meta.url))
+
+/**
+ * Writes the service worker that keeps the application's own files, so that it opens while the workshop is away. A new
+ * version waits until every page of the old one is closed: a page never meets files of two versions.
+ */
+const keptInTheBrowser = (): Plugin => ({
+  name: 'kept-in-the-browser',
+  apply: 'build',
+  async closeBundle() {
+    await generateSW({
+      globDirectory: out,
+      globPatterns: ['**/*.{html,js,css,woff2,svg,png}'],
+      swDest: `${out}/sw.js`,
+      sourcemap: false,
+      inlineWorkboxRuntime: true,
+      maximumFileSizeToCacheInBytes: 16_000_000,
+      // Names of built files hold their own hash.
+      dontCacheBustURLsMatching: /\/assets\//,
+      navigateFallback: '/index.html',
+      navigateFallbackDenylist: [/^\/api\//],
+      runtimeCaching: [
+        {
+          // What was read last stands in for a workshop that does not answer.
+          urlPattern: /\/api\/(builds|settings|shelf|demo)(\/[a-z0-9-]+)?(\?.*)?$/,
+          handler: 'NetworkFirst',
+          options: { cacheName: 'snugbolt-answers', cacheableResponse: { statuses: [200] } },
+        },
+        {
+          urlPattern: /\/api\/attachments\/[0-9a-f]{64}$/,
+          handler: 'CacheFirst',
+          options: {
+            cacheName: 'snugbolt-attachments',
+            cacheableResponse: { statuses: [200] },
+            expiration: { maxEntries: 200, purgeOnQuotaError: true },
+          },
+        },
+      ],
+    })
+  },
+})
 
 export default defineConfig({
   root: 'src/web',
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), keptInTheBrowser()],
   build: { outDir: '../../dist/web', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 900 },
   worker: { format: 'es' },
   server: { host: '127.0.0.1', port: 4182, proxy: { '/api': 'http://127.0.0.1:4180' } },

@@ -10,6 +10,9 @@ import { App } from './app/App.tsx'
 import { startAutosave } from './stores/autosave.ts'
 
 startAutosave()
+// Where a page is trusted, the browser keeps the application for when the workshop is away.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined)
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <App />

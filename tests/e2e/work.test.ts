@@ -268,21 +268,35 @@ describe('files and copies', () => {
 
   it('keep both copies when two benches save', async () => {
     const id = await copy('two')
-    const one = await bench.open(`/b/${id}/log`),
-      two = await bench.open(`/b/${id}/log`)
+    const one = await bench.open(`/b/${id}/setup?hand=relief`),
+      two = await bench.open(`/b/${id}/setup?hand=relief`)
     for (const [page, text] of [
-      [one, 'from one'],
-      [two, 'from two'],
+      [one, '0.25'],
+      [two, '0.3'],
     ] as const) {
-      await page.getByLabel('Write a line').fill(text)
-      await page.getByRole('button', { name: 'Write it down' }).click()
+      await page.getByLabel('Target').fill(text)
+      await page.keyboard.press('Enter')
       if (page === one) await saved(one)
     }
     await two.getByRole('dialog', { name: /saved from another place/ }).waitFor()
     await two.getByRole('button', { name: /Keep both/ }).click()
     await two.waitForURL(/two-2/)
-    expect((await api('two')).build.log.map(l => l.text)).toEqual(['from one'])
-    expect((await api('two-2')).build.log.map(l => l.text)).toEqual(['from two'])
+    expect((await api('two')).build.setup.relief).toBe(0.25)
+    expect((await api('two-2')).build.setup.relief).toBe(0.3)
+  })
+
+  it('bring together what two benches did to different things, without asking', async () => {
+    const id = await copy('apart')
+    const one = await bench.open(`/b/${id}/log`),
+      two = await bench.open(`/b/${id}/log`)
+    for (const page of [one, two]) {
+      await page.getByLabel('Write a line').fill(page === one ? 'from one' : 'from two')
+      await page.getByRole('button', { name: 'Write it down' }).click()
+      await saved(page)
+    }
+    await two.getByText('from one').first().waitFor()
+    await two.getByText('Both copies brought together').first().waitFor()
+    expect((await api('apart')).build.log.map(l => l.text)).toEqual(['from one', 'from two'])
   })
 
   it('lose nothing that was typed when the workshop is away', async () => {

@@ -48,6 +48,8 @@ export async function openBench({ empty = false } = {}): Promise<Bench> {
           viewport: o.viewport ?? DESKTOP,
           colorScheme: o.dark ? 'dark' : 'light',
           acceptDownloads: true,
+          // What a browser keeps is tested where it is meant; elsewhere every answer is the server's own.
+          serviceWorkers: 'block',
         }))
       context.setDefaultTimeout(60_000)
       const page = Object.assign(await context.newPage(), { troubles: [] as string[], hosts: new Set<string>() })

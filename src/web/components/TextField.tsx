@@ -1,4 +1,5 @@
-import { useEffect, useId, useState } from 'react'
+import { useId } from 'react'
+import { useTyped } from '../hooks/useTyped.ts'
 
 /** A field for plain words; what is typed counts when the field is left or Enter is pressed. */
 export function TextField({
@@ -14,9 +15,8 @@ export function TextField({
   max: number
   wide?: boolean
 }) {
-  const [typed, setTyped] = useState<string>()
+  const [typed, setTyped] = useTyped(label, value)
   const id = useId()
-  useEffect(() => setTyped(undefined), [value])
   const commit = () => {
     if (typed !== undefined && typed.trim() !== value) onText(typed.trim())
   }

@@ -1,5 +1,6 @@
 import { useEffect, useId, useState } from 'react'
 import type { Parsed } from '../../core/units/parsed.ts'
+import { useTyped } from '../hooks/useTyped.ts'
 
 interface Props {
   label: string
@@ -36,13 +37,10 @@ export function ValueField({
   clears,
   onTyping,
 }: Props) {
-  const [typed, setTyped] = useState<string>()
+  const [typed, setTyped] = useTyped(label, text)
   const [problem, setProblem] = useState<string>()
   const id = useId()
-  useEffect(() => {
-    setTyped(undefined)
-    setProblem(undefined)
-  }, [text, label])
+  useEffect(() => setProblem(undefined), [text, label])
   const commit = () => {
     if (typed === undefined || typed === text || (typed.trim() === '' && clears)) {
       setProblem(undefined)

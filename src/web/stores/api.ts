@@ -3,6 +3,7 @@ import type { History } from '../../core/build/history.ts'
 import type { SettingName, WorkshopSettings } from '../../core/build/settings.ts'
 import type { Problem } from '../../core/build/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
+import { randomName } from './randomName.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
 export interface StoredBuild {
@@ -18,6 +19,7 @@ export interface ShelfRow {
   name: string
   stock: Stock | null
   donor: string | null
+  revision: number
 }
 export interface BuildRow {
   id: string
@@ -41,15 +43,22 @@ export class Refused extends Error {
   readonly code: string
   readonly problems: Problem[]
   readonly current: StoredBuild | undefined
+  /** Parts of the shelf that others wrote since. */
+  readonly parts: { part: Part; revision: number }[]
   constructor(
     status: number,
-    body: { error?: { code?: string; message?: string; problems?: Problem[] }; current?: StoredBuild },
+    body: {
+      error?: { code?: string; message?: string; problems?: Problem[] }
+      current?: StoredBuild
+      parts?: { part: Part; revision: number }[]
+    },
   ) {
     super(body.error?.message ?? `The workshop answered ${status}.`)
     this.status = status
     this.code = body.error?.code ?? 'unknown'
     this.problems = body.error?.problems ?? []
     this.current = body.current
+    this.parts = body.parts ?? []
   }
 }
 
@@ -64,6 +73,20 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
 
 const body = (x: unknown) => JSON.stringify(x)
 
+/** Does a request that makes something, and once more under the same name where its answer was lost. */
+async function once<T>(send: (key: string) => Promise<T>): Promise<T> {
+  const key = randomName()
+  try {
+    return await send(key)
+  } catch (e) {
+    if (e instanceof Refused) throw e
+    return send(key)
+  }
+}
+
+/** Where an attachment is to be had. */
+export const attachmentAddress = (hash: string): string => `/api/attachments/${hash}`
+
 export const api = {
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
@@ -72,10 +95,22 @@ export const api = {
       method: 'PUT',
       body: body({ revision, build, history }),
     }),
-  create: (document: string | Build, copy = false) =>
-    call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, {
+  create: (document: string | Build | Blob, copy = false) =>
+    once(key =>
+      call<StoredBuild>(`/builds${copy ? '?copy=1' : ''}`, {
+        method: 'POST',
+        headers: {
+          'Idempotency-Key': key,
+          ...(document instanceof Blob ? { 'Content-Type': 'application/zip' } : {}),
+        },
+        body: typeof document === 'string' || document instanceof Blob ? document : body(document),
+      }),
+    ),
+  attach: (bytes: Blob, type: string) =>
+    call<{ hash: string; size: number; type: string }>('/attachments', {
       method: 'POST',
-      body: typeof document === 'string' ? document : body(document),
+      headers: { 'Content-Type': type },
+      body: bytes,
     }),
   archive: (id: string, away: boolean) =>
     call<{ away: boolean }>(`/builds/${encodeURIComponent(id)}/archive`, { method: 'POST', body: body({ away }) }),
@@ -94,7 +129,10 @@ export const api = {
   shelf: (kinds?: readonly PartKind[]) => call<Part[]>(`/shelf${kinds ? `?kind=${kinds.join(',')}` : ''}`),
   shelfIndex: () => call<ShelfRow[]>('/shelf/index'),
   shelfPart: (id: string) => call<Part>(`/shelf/${encodeURIComponent(id)}`),
-  putOnShelf: (parts: readonly Part[]) =>
-    call<{ put: number }>('/shelf', { method: 'POST', body: body({ parts }) }),
+  putOnShelf: (parts: readonly Part[], known: Readonly<Record<string, number>> = {}) =>
+    call<{ put: number; revisions: Record<string, number> }>('/shelf', {
+      method: 'POST',
+      body: body({ parts, known }),
+    }),
   takeOffShelf: (id: string) => call<void>(`/shelf/${encodeURIComponent(id)}`, { method: 'DELETE' }),
 }

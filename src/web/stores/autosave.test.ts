@@ -2,7 +2,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
 import { withEffect, type History } from '../../core/build/history.ts'
 import type { Build } from '../../core/build/build.ts'
-import { keepBoth, openBuild, readDraft, startAutosave, takeTheirs } from './autosave.ts'
+import { keepBoth, openBuild, startAutosave, takeTheirs } from './autosave.ts'
+import { readDraft } from './drafts.ts'
+import { tab } from './tab.ts'
 import { editBuild, redo, undo, useBuild } from './buildStore.ts'
 
 /** A workshop in memory behind fetch: one build with its revision, and a switch that takes the line away. */
@@ -75,6 +77,10 @@ beforeEach(async () => {
     removeItem: (k: string) => {
       kept.delete(k)
     },
+    key: (i: number) => [...kept.keys()][i] ?? null,
+    get length() {
+      return kept.size
+    },
   })
   at = workshop()
   useBuild.setState({ build: undefined, known: undefined, revision: 0, save: 'saved', theirs: undefined })
@@ -93,7 +99,7 @@ describe('saving by itself', () => {
     note('no room')
     await settle()
     expect(useBuild.getState()).toMatchObject({ save: 'refused', refusal: 'The disk is full: 3 MB are left.' })
-    expect(localStorage.getItem('snugbolt.draft.heron')).toContain('no room')
+    expect(localStorage.getItem(`snugbolt.draft.heron.${tab()}`)).toContain('no room')
     expect(at.build.note).not.toBe('no room')
     at.full = false
     await vi.advanceTimersByTimeAsync(60_000)
@@ -163,6 +169,7 @@ describe('saving by itself', () => {
     note('mine')
     await settle()
     at.away = false
+    at.build = { ...at.build, note: 'theirs' }
     at.revision = 9
     useBuild.setState({ build: undefined, save: 'saved' })
     await openBuild('heron')
@@ -200,6 +207,95 @@ describe('saving by itself', () => {
     await vi.advanceTimersByTimeAsync(8000)
     expect(at.build.note).toBe('and more')
     expect(useBuild.getState()).toMatchObject({ save: 'saved', theirs: undefined })
+  })
+})
+
+describe('what two pages do', () => {
+  it('is brought together where they did not change the same thing, and can be taken back', async () => {
+    at.build = { ...at.build, setup: { ...at.build.setup, relief: 0.31 } }
+    at.revision = 7
+    note('mine')
+    await settle()
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 8, theirs: undefined })
+    expect(at.build).toMatchObject({ note: 'mine', setup: { relief: 0.31 } })
+    expect(useBuild.getState().last?.title).toBe('Both copies brought together')
+    undo()
+    expect(useBuild.getState().build).toMatchObject({ note: heron().note, setup: { relief: 0.31 } })
+  })
+  it('is brought together from a draft too, that stands on an older revision', async () => {
+    at.away = true
+    note('mine, kept')
+    await settle()
+    at.away = false
+    at.build = { ...at.build, log: [{ id: 'l-1', at: '2026-11-28T10:00:00Z', text: 'theirs' }] }
+    at.revision = 9
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    await settle()
+    expect(at.build.note).toBe('mine, kept')
+    expect(at.build.log.map(l => l.text)).toEqual(['theirs'])
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 10 })
+  })
+  it('comes in at once where nothing is unsaved, and each page keeps a draft of its own', async () => {
+    const other = new BroadcastChannel('snugbolt')
+    at.build = { ...at.build, note: 'from the other page' }
+    at.revision = 6
+    other.postMessage({ kind: 'saved', id: 'heron', revision: 6, from: 'other' })
+    vi.useRealTimers()
+    await vi.waitFor(() => expect(useBuild.getState().build?.note).toBe('from the other page'))
+    expect(useBuild.getState()).toMatchObject({ save: 'saved', revision: 6 })
+    other.close()
+    localStorage.setItem(
+      'snugbolt.draft.heron.other',
+      JSON.stringify({ revision: 6, build: { ...at.build, note: 'the other’s, unsaved' }, at: Date.now() }),
+    )
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    // It lives: what it has not saved yet is neither shown here nor dropped.
+    expect(useBuild.getState().build?.note).toBe('from the other page')
+    expect(localStorage.getItem('snugbolt.draft.heron.other')).toContain('the other’s, unsaved')
+  })
+  it('is taken up here when the page that did it has been gone for a time', async () => {
+    localStorage.setItem(
+      'snugbolt.draft.heron.gone',
+      JSON.stringify({ revision: 5, build: { ...at.build, note: 'left behind' }, at: Date.now() - 200_000 }),
+    )
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    expect(useBuild.getState().build?.note).toBe('left behind')
+    expect(localStorage.getItem('snugbolt.draft.heron.gone')).toBeNull()
+    await settle()
+    expect(at.build.note).toBe('left behind')
+  })
+  it('says so when this browser keeps nothing more', async () => {
+    at.away = true
+    const full = vi.spyOn(localStorage, 'setItem').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    note('kept nowhere yet')
+    await settle()
+    expect(useBuild.getState()).toMatchObject({ save: 'offline', kept: false })
+    full.mockRestore()
+    note('kept again')
+    expect(useBuild.getState().kept).toBe(true)
+    at.away = false
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(at.build.note).toBe('kept again')
+  })
+  it('goes on from the draft when the workshop’s last answer, kept here, is older than it', async () => {
+    note('one')
+    await settle()
+    at.away = true
+    note('two')
+    await settle()
+    at.away = false
+    // The answer of an earlier time stands in for the workshop.
+    at.build = heron()
+    at.revision = 5
+    useBuild.setState({ build: undefined, save: 'saved' })
+    await openBuild('heron')
+    expect(useBuild.getState()).toMatchObject({ save: 'unsaved', revision: 6 })
+    expect(useBuild.getState().build?.note).toBe('two')
   })
 })
 

@@ -1,50 +1,61 @@
-import jsonpatch from 'fast-json-patch'
 import type { Build } from '../../core/build/build.ts'
-import type { History } from '../../core/build/history.ts'
+import { NO_HISTORY, recorded } from '../../core/build/history.ts'
+import { merge } from '../../core/build/merge.ts'
+import { same } from '../../core/build/same.ts'
 import { api, Refused, type StoredBuild } from './api.ts'
 import { allKnown, useBuild } from './buildStore.ts'
+import { now } from './clock.ts'
+import { adoptDraft, dropDraft, keepDraft, type Draft } from './drafts.ts'
+import { rememberStored } from './remember.ts'
+import { claimTab, listen, tellSaved } from './tab.ts'
 
 const PAUSE_MS = 350
 const RETRY_MS = 3000
-const draftKey = (id: string) => `snugbolt.draft.${id}`
-
-interface Draft {
-  revision: number
-  build: Build
-  history?: History | undefined
-  /** The document that was on its way to the workshop: it may have arrived without an answer. */
-  sent?: Build | undefined
-}
 
 /** Whether the workshop's newer copy is nobody else's: the document sent on that revision, whose answer was lost. */
 const isOwn = (stored: StoredBuild, { revision, sent }: Pick<Draft, 'revision' | 'sent'>): boolean =>
-  sent !== undefined && stored.revision === revision + 1 && jsonpatch.compare(stored.build, sent).length === 0
-
-/** What was typed but not yet acknowledged when the tab was closed. */
-export function readDraft(id: string): Draft | undefined {
-  try {
-    return (JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as Draft | undefined) ?? undefined
-  } catch {
-    return undefined
-  }
-}
-
-const keepDraft = (d: Draft) => {
-  try {
-    localStorage.setItem(draftKey(d.build.id), JSON.stringify(d))
-  } catch {
-    /* storage full or refused: the server copy still follows */
-  }
-}
-const dropDraft = (id: string) => localStorage.removeItem(draftKey(id))
+  sent !== undefined && stored.revision === revision + 1 && same(stored.build, sent)
 
 /** The workshop’s disk keeps nothing more [published: RFC 4918, 507 Insufficient Storage]. */
 const DISK_FULL = 507
+const BOTH = 'Both copies brought together'
 
 let timer: ReturnType<typeof setTimeout> | undefined
 let running = false
 /** What was sent and not answered yet. */
 let sent: Build | undefined
+
+/** Keeps what is not acknowledged in this browser, and says whether the browser took it. */
+function hold(): void {
+  const { build, revision, history, known, kept, patch } = useBuild.getState()
+  if (!build) return
+  const held = keepDraft({ revision, build, history, base: known, sent })
+  if (held !== kept) patch({ kept: held })
+}
+
+/**
+ * Another's newer copy comes in: where nothing is unsaved it takes this one's place; what both did is brought together where
+ * they did not change the same thing; else both are kept and asked about.
+ */
+function takeIn(stored: StoredBuild): void {
+  const { build, known, revision, patch, open } = useBuild.getState()
+  if (build?.id !== stored.build.id || stored.revision <= revision) return
+  if (allKnown(useBuild.getState())) return open(stored)
+  const both = known && merge(known, build, stored.build)
+  if (!both || both.clashes.length) return patch({ save: 'conflict', theirs: stored })
+  useBuild.setState({
+    build: both.merged,
+    history: recorded(stored.history ?? NO_HISTORY, stored.build, both.merged, BOTH, now()),
+    last: { what: 'done', title: BOTH, at: now(), before: build, after: both.merged },
+    known: stored.build,
+    knownHistory: stored.history ?? NO_HISTORY,
+    revision: stored.revision,
+    save: 'unsaved',
+    theirs: undefined,
+  })
+  hold()
+  later(0)
+}
 
 async function saveNow(): Promise<void> {
   const state = useBuild.getState(),
@@ -54,17 +65,19 @@ async function saveNow(): Promise<void> {
   // A try whose answer was lost may have arrived: what it sent is told from somebody else's copy by that.
   const tried = sent
   sent = build
-  keepDraft({ revision, build, history, sent })
+  hold()
   patch({ save: 'saving' })
   try {
     const r = await api.save(build, revision, history)
     sent = undefined
+    tellSaved(build.id, r.revision)
+    void rememberStored({ build, revision: r.revision, updatedAt: r.updatedAt, history })
     const current = useBuild.getState()
     if (current.build?.id !== build.id) return
     const more = current.build !== build || current.history !== history
     patch({ known: build, knownHistory: history, revision: r.revision, save: more ? 'unsaved' : 'saved' })
     if (more) {
-      keepDraft({ revision: r.revision, build: current.build, history: current.history })
+      hold()
       later(current.build === build ? PAUSE_MS : 0)
     } else dropDraft(build.id)
   } catch (e) {
@@ -73,7 +86,7 @@ async function saveNow(): Promise<void> {
       if (isOwn(e.current, { revision, sent: tried })) {
         patch({ known: e.current.build, revision: e.current.revision, save: 'unsaved' })
         later(0)
-      } else patch({ save: 'conflict', theirs: e.current })
+      } else takeIn(e.current)
     } else if (e instanceof Refused && e.status < 500) {
       // Sending it again would be refused again: say why, and wait for the next change.
       sent = undefined
@@ -98,9 +111,19 @@ function later(ms: number) {
   timer = setTimeout(() => void saveNow(), ms)
 }
 
+/** Another page of this browser saved: what it did comes in at once. */
+async function heard(id: string, revision: number): Promise<void> {
+  const s = useBuild.getState()
+  // A save of our own that is on its way meets theirs over there.
+  if (s.build?.id !== id || revision <= s.revision || running || s.save === 'conflict') return
+  const stored = await api.build(id).catch(() => undefined)
+  if (stored && !running) takeIn(stored)
+}
+
 /** Saves the open build as it changes; what is not acknowledged yet is also kept in this browser. */
 export function startAutosave(): () => void {
-  return useBuild.subscribe((s, before) => {
+  const deaf = listen(s => void heard(s.id, s.revision))
+  const stop = useBuild.subscribe((s, before) => {
     if (!s.build || (s.build === before.build && s.history === before.history)) return
     if (allKnown(s)) {
       if (s.save !== 'saved' && s.save !== 'conflict') {
@@ -109,21 +132,37 @@ export function startAutosave(): () => void {
       }
       return
     }
-    keepDraft({ revision: s.revision, build: s.build, history: s.history, sent })
+    hold()
     if (s.save === 'conflict') return
     if (s.save === 'saved' || s.save === 'refused') s.patch({ save: 'unsaved' })
     later(PAUSE_MS)
   })
+  return () => {
+    deaf()
+    stop()
+  }
 }
 
 /** Opens a build from the server, with what was left unsaved in this browser on top of it. */
 export async function openBuild(id: string): Promise<void> {
-  const stored = await api.build(id)
-  const draft = readDraft(id),
-    older = draft !== undefined && draft.revision !== stored.revision && !isOwn(stored, draft)
+  await claimTab()
+  const [answer, draft] = await Promise.all([api.build(id), adoptDraft(id)])
+  // While the workshop is away its last answer stands in for it, and the draft may be ahead of that.
+  const stored =
+    draft?.base && draft.revision > answer.revision
+      ? { ...answer, build: draft.base, revision: draft.revision, history: null }
+      : answer
   sent = undefined
-  useBuild.getState().open(stored, draft && { ...draft, revision: older ? draft.revision : stored.revision, older })
-  if (draft && !older) later(0)
+  const { open } = useBuild.getState()
+  if (!draft) return open(stored)
+  if (draft.revision === stored.revision || isOwn(stored, draft)) {
+    open(stored, { ...draft, revision: stored.revision, older: false })
+    return later(0)
+  }
+  // Somebody saved since: from where this page began, what both did is brought together.
+  if (!draft.base) return open(stored, { ...draft, older: true })
+  open({ ...stored, build: draft.base, revision: draft.revision, history: null }, { ...draft, older: false })
+  takeIn(stored)
 }
 
 /** Settles a conflict: mine goes to a build of its own, theirs is opened; both are kept. */

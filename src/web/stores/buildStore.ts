@@ -40,6 +40,8 @@ interface BuildState {
   save: SaveState
   /** The newer copy somebody else saved, while both are kept. */
   theirs: StoredBuild | undefined
+  /** Whether this browser kept what is not saved yet: false where its storage is full, or there is none. */
+  kept: boolean
   /** Why the workshop refused the document, in its words. */
   refusal: string | undefined
   /** Opens what the workshop holds; or what this browser kept, which stands on its revision or on an older one. */
@@ -51,7 +53,10 @@ interface BuildState {
   redo: () => void
   patch: (
     s: Partial<
-      Pick<BuildState, 'known' | 'knownHistory' | 'revision' | 'save' | 'theirs' | 'refusal' | 'history' | 'last'>
+      Pick<
+        BuildState,
+        'known' | 'knownHistory' | 'revision' | 'save' | 'theirs' | 'refusal' | 'history' | 'last' | 'kept'
+      >
     >,
   ) => void
 }
@@ -77,6 +82,7 @@ export const useBuild = create<BuildState>()(set => ({
   revision: 0,
   save: 'saved',
   theirs: undefined,
+  kept: true,
   refusal: undefined,
   open: (stored, draft) =>
     set({

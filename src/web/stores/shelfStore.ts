@@ -1,3 +1,4 @@
+import { merge } from '../../core/build/merge.ts'
 import { asOnShelf } from '../../core/shelf/asOnShelf.ts'
 import { create } from 'zustand'
 import type { Part } from '../../core/parts/part.ts'
@@ -29,13 +30,37 @@ const word = (e: unknown): string =>
         .map(p => `${p.path}: ${p.reason}`)
         .join('; ')}`
     : AWAY
-const rowOf = (p: Part): ShelfRow => ({
+const rowOf = (p: Part, revision: number): ShelfRow => ({
   id: p.id,
   kind: p.kind,
   name: p.name,
   stock: p.stock ?? null,
   donor: p.donor ?? null,
+  revision,
 })
+
+/** Parts that somebody else wrote since, with what was done here: and in words where both changed the same thing. */
+function together(
+  mine: readonly Part[],
+  theirs: readonly { part: Part }[],
+  known: ReadonlyMap<string, Part>,
+): { parts: Part[]; word: string | undefined } {
+  const clashed: string[] = []
+  const parts = mine.map(p => {
+    const their = theirs.find(t => t.part.id === p.id)?.part,
+      base = known.get(p.id)
+    if (!their || !base) return p
+    const { merged, clashes } = merge(base, p, their)
+    if (clashes.length) clashed.push(p.name)
+    return merged
+  })
+  return {
+    parts,
+    word: clashed.length
+      ? `Somebody changed the same of ${clashed.join(', ')} at the same time: what was entered here stands.`
+      : undefined,
+  }
+}
 
 /** The workshop's shelf as the browser knows it: all of it in short, whole parts as they are needed. */
 export const useShelf = create<ShelfState>()((set, get) => ({
@@ -74,20 +99,36 @@ export const useShelf = create<ShelfState>()((set, get) => ({
     }
   },
   put: async given => {
-    const parts = given.map(asOnShelf)
+    let parts = given.map(asOnShelf),
+      trouble: string | undefined
+    const revisions: Record<string, number> = {}
     try {
-      for (let at = 0; at < parts.length; at += AT_ONCE) await api.putOnShelf(parts.slice(at, at + AT_ONCE))
+      const known = new Map((get().rows ?? []).map(r => [r.id, r.revision]))
+      const send = (some: readonly Part[], at: ReadonlyMap<string, number>) =>
+        api.putOnShelf(some, Object.fromEntries(some.flatMap(p => (at.has(p.id) ? [[p.id, at.get(p.id)!]] : []))))
+      for (let at = 0; at < parts.length; at += AT_ONCE) {
+        const some = parts.slice(at, at + AT_ONCE)
+        const put = await send(some, known).catch((e: unknown) => {
+          if (!(e instanceof Refused) || e.status !== 409 || !e.parts.length) throw e
+          // Somebody wrote them since: what both did is brought together, and where both did the same, this stands.
+          const both = together(some, e.parts, get().parts)
+          trouble = both.word
+          parts = parts.map(p => both.parts.find(x => x.id === p.id) ?? p)
+          return send(both.parts, new Map([...known, ...e.parts.map(x => [x.part.id, x.revision] as const)]))
+        })
+        Object.assign(revisions, put.revisions)
+      }
     } catch (e) {
       set({ trouble: word(e) })
       return false
     }
     const byId = new Map(parts.map(p => [p.id, p]))
     set(s => ({
-      trouble: undefined,
+      trouble,
       parts: new Map([...s.parts, ...byId]),
       rows: [
-        ...(s.rows ?? []).map(r => (byId.has(r.id) ? rowOf(byId.get(r.id)!) : r)),
-        ...parts.filter(p => !s.rows?.some(r => r.id === p.id)).map(rowOf),
+        ...(s.rows ?? []).map(r => (byId.has(r.id) ? rowOf(byId.get(r.id)!, revisions[r.id] ?? r.revision) : r)),
+        ...parts.filter(p => !s.rows?.some(r => r.id === p.id)).map(p => rowOf(p, revisions[p.id] ?? 1)),
       ],
     }))
     return true

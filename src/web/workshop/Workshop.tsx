@@ -17,6 +17,9 @@ import { present } from '../stores/clock.ts'
 import { lookAt, sayProblem } from './sayProblem.ts'
 
 const MOST_BYTES = 4 * 1024 * 1024
+const MOST_ZIPPED = 256 * 1024 * 1024
+/** Whether a file is a zip, by how it begins [published: PKWARE, APPNOTE]. */
+const isZip = async (f: File): Promise<boolean> => (await f.slice(0, 4).text()) === 'PK\u0003\u0004'
 const AWAY = {
   title: 'The workshop does not answer.',
   lines: ['Start it with npm run demo, then load this page again.'],
@@ -213,8 +216,29 @@ export function Workshop() {
       })
     }
   }
+  /** A build with its photos and other files. */
+  const bringInZip = async (file: Blob & { name: string }): Promise<void> => {
+    try {
+      const { build } = await api.create(file, true)
+      const differs = differing(settingsIn(build), useSettings.getState().settings)
+      void navigate(differs.length ? `/settings?from=${build.id}` : `/b/${build.id}/fit`)
+    } catch (e) {
+      if (!(e instanceof Refused)) return setTrouble(AWAY)
+      setTrouble({
+        title: `${file.name} could not be brought in; nothing was changed.`,
+        lines: [e.message, ...e.problems.slice(0, 8).map(p => `${p.path}: ${p.reason}`)],
+      })
+    }
+  }
   const pick = async (file: File | undefined) => {
     if (!file) return
+    const zipped = await isZip(file)
+    if (zipped && file.size > MOST_ZIPPED)
+      return setTrouble({
+        title: `${file.name} is larger than 256 MB.`,
+        lines: ['A build with its photos is far smaller: is it the right one?'],
+      })
+    if (zipped) return bringInZip(file)
     if (file.size > MOST_BYTES)
       return setTrouble({
         title: `${file.name} is larger than 4 MB.`,
@@ -363,7 +387,7 @@ export function Workshop() {
         <input
           ref={input}
           type="file"
-          accept=".json,.csv,.txt,application/json,text/plain,text/csv"
+          accept=".json,.zip,.csv,.txt,application/json,application/zip,text/plain,text/csv"
           className="sr-only"
           aria-label="Build file"
           tabIndex={-1}

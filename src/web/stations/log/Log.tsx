@@ -5,7 +5,6 @@ import { download } from '../../components/download.ts'
 import { Link } from 'react-router'
 import { readingRef } from '../../../core/build/readingRef.ts'
 import { FileDown } from 'lucide-react'
-import { useState } from 'react'
 import { writeLog } from '../../../core/build/edits.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
@@ -15,6 +14,7 @@ import { StationFrame } from '../../app/StationFrame.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
+import { useTyped } from '../../hooks/useTyped.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -89,7 +89,8 @@ export function Log() {
     })),
   ].sort((a, b) => b.at.localeCompare(a.at))
   const { hand, take } = useHand(entries)
-  const [text, setText] = useState('')
+  const [typed, setText] = useTyped('Write a line', ''),
+    text = typed ?? ''
   const spent =
     build.parts.reduce((s, p) => s + (Object.values(build.slots).includes(p.id) ? (p.stock?.price ?? 0) : 0), 0) +
     build.log.reduce((s, e) => s + (e.cost ?? 0), 0)
@@ -147,7 +148,7 @@ export function Log() {
             e.preventDefault()
             if (text.trim()) {
               editBuild(b => writeLog(b, text.trim(), now()))
-              setText('')
+              setText(undefined)
             }
           }}
         >
@@ -167,6 +168,11 @@ export function Log() {
             <FileDown size={18} aria-hidden="true" />
             Save the build file
           </Button>
+          {Boolean(build.attachments?.length) && (
+            <a href={`/api/builds/${build.id}/file.zip`} download className={buttonLook()}>
+              With its photos, as a zip
+            </a>
+          )}
           <Link to="/settings" className={buttonLook()}>
             Settings of the workshop
           </Link>

@@ -1,0 +1,128 @@
+import { rmSync } from 'node:fs'
+import type { BrowserContext, Page } from 'playwright-core'
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { copyOf, DESKTOP, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+import { startServer } from '../support/server.ts'
+import { workshopFolder } from '../support/workshops.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+beforeEach(() => bench.clear())
+afterAll(() => bench.close())
+
+const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log'] as const
+/** As a browser is at home: it keeps the application. */
+const keeping = (): Promise<BrowserContext> => bench.browser.newContext({ viewport: DESKTOP })
+const openIn = async (context: BrowserContext, path: string): Promise<Page> => {
+  const page = await context.newPage()
+  page.setDefaultTimeout(60_000)
+  await page.goto(path)
+  return page
+}
+
+describe('while the server is away', () => {
+  it('every station opens, edits wait here, and go when it is back', async () => {
+    const data = workshopFolder(inject('workshops').demo)
+    let server = await startServer(data, {}, { demo: false, dist: true })
+    const { port } = new URL(server.address)
+    try {
+      const context = await keeping(),
+        page = await openIn(context, `${server.address}/b/wren/fit`)
+      await saved(page)
+      await page.evaluate(async () => {
+        await navigator.serviceWorker.ready
+      })
+      // Under the worker now: what is read is kept.
+      await page.reload()
+      await saved(page)
+      await server.kill('SIGKILL')
+      for (const station of STATIONS) {
+        await page.goto(`${server.address}/b/wren/${station}`)
+        await page.locator('main h1').first().waitFor()
+        await saved(page)
+      }
+      await page.goto(`${server.address}/b/wren/setup`)
+      await page.getByLabel('New reading').fill('0.33')
+      await page.keyboard.press('Enter')
+      await page.getByText('Not saved: the workshop does not answer. Kept here, trying again.').waitFor()
+      // It outlives a reload, though nobody answers.
+      await page.reload()
+      await page.getByText('Not saved: the workshop does not answer. Kept here, trying again.').waitFor()
+      server = await startServer(data, { PORT: port }, { demo: false, dist: true })
+      await saved(page)
+      const stored = (await (await fetch(`${server.address}/api/builds/wren`)).json()) as {
+        build: { readings: { value: number }[] }
+      }
+      expect(stored.build.readings.at(-1)!.value).toBe(0.33)
+      await context.close()
+    } finally {
+      await server.kill('SIGKILL')
+      rmSync(data, { recursive: true, force: true })
+    }
+  })
+
+  it('what is half-typed in a field outlives a reload, and goes with Escape', async () => {
+    const id = await copyOf(bench, 'half-typed', 'wren'),
+      page = await bench.open(`/b/${id}/setup`)
+    const field = page.getByLabel('New reading')
+    await field.fill('0.2')
+    await page.reload()
+    await page.getByRole('heading', { name: 'Setup' }).waitFor()
+    await expect.poll(() => field.inputValue()).toBe('0.2')
+    await field.press('Escape')
+    await page.reload()
+    await page.getByRole('heading', { name: 'Setup' }).waitFor()
+    await expect.poll(() => field.inputValue()).toBe('')
+    expect((await storedBuild(bench, id)).readings).toHaveLength((await storedBuild(bench, 'wren')).readings.length)
+  })
+})
+
+describe('two pages of one build', () => {
+  it('tell one another at once, and what both add is there', async () => {
+    const id = await copyOf(bench, 'two-pages', 'wren'),
+      context = await keeping(),
+      a = await openIn(context, `${bench.server.address}/b/${id}/log`),
+      b = await openIn(context, `${bench.server.address}/b/${id}/log`)
+    const write = async (page: Page, text: string) => {
+      await page.getByLabel('Write a line').fill(text)
+      await page.keyboard.press('Enter')
+    }
+    await write(a, 'Written in the first.')
+    await saved(a)
+    await b.getByText('Written in the first.').first().waitFor()
+    // Both at the same time, neither knowing of the other's.
+    await Promise.all([write(a, 'First again.'), write(b, 'And the second.')])
+    for (const page of [a, b]) {
+      await page.getByText('First again.').first().waitFor()
+      await page.getByText('And the second.').first().waitFor()
+      await saved(page)
+    }
+    const texts = (await storedBuild(bench, id)).log.map(l => l.text)
+    expect(texts.slice(-3).sort()).toEqual(['And the second.', 'First again.', 'Written in the first.'])
+    await context.close()
+  })
+
+  it('keep what each has not saved: reloading one neither shows nor drops the other’s', async () => {
+    const id = await copyOf(bench, 'two-drafts', 'wren'),
+      context = await keeping(),
+      a = await openIn(context, `${bench.server.address}/b/${id}/log`),
+      b = await openIn(context, `${bench.server.address}/b/${id}/log`)
+    await context.route(/\/api\/builds\//, route =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    )
+    await a.getByLabel('Write a line').fill('Only in the first.')
+    await a.keyboard.press('Enter')
+    await a.getByText(/^Not saved/).waitFor()
+    await b.reload()
+    await saved(b)
+    expect(await b.getByText('Only in the first.').count()).toBe(0)
+    await a.reload()
+    await a.getByText('Only in the first.').first().waitFor()
+    await context.unroute(/\/api\/builds\//)
+    await saved(a)
+    await b.getByText('Only in the first.').first().waitFor()
+    await context.close()
+  })
+})
