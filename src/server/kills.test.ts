@@ -58,7 +58,7 @@ it(`loses nothing acknowledged in ${KILLS} kills while it writes`, async () => {
         return undefined
       })()
       // Once it writes, every kill at another moment, spread evenly.
-      for (const before = acknowledged; acknowledged === before; ) await new Promise(r => setTimeout(r, 5))
+      for (const before = acknowledged; acknowledged === before;) await new Promise(r => setTimeout(r, 5))
       await new Promise(r => setTimeout(r, (WRITES * ((kill * 17) % KILLS)) / KILLS))
       await server.kill('SIGKILL')
       on = false

@@ -7,6 +7,7 @@ import { openDatabase } from './db/openDatabase.ts'
 import { loadDemo } from './loadDemo.ts'
 import { noKeeper, openKeeper } from './keep/keeper.ts'
 import { damaged, doesNotOpen, examine, mark } from './keep/workshopFolder.ts'
+import { watch } from './keep/watchdog.ts'
 import { lockFolder } from './lockFolder.ts'
 import { databaseFolder, prepareFolder, prepareNew } from './prepareFolder.ts'
 import { projectRoot } from './projectRoot.ts'
@@ -54,6 +55,7 @@ async function serve(): Promise<void> {
     new Date(Date.now() - KEPT_DAYS * 86_400_000),
   )
   if (url && demo) await database.alone(() => loadDemo(database.db, join(root, 'demo')))
+  if (!url) watch()
   const devices = new DeviceHub()
   if ((await devices.listen(devicePort)) === undefined)
     console.error(

@@ -31,7 +31,7 @@ export type StepRef =
   | { kind: 'trial'; number: number }
   /** A stage of the finish; what is done to a layer names it, and a coat carries its number. */
   | { kind: 'finish'; stage: FinishStage; layer?: string; nth?: number }
-  | { kind: 'solder' | 'assemble' | 'test' | 'setup'; what: string }
+  | { kind: 'place' | 'solder' | 'assemble' | 'test' | 'setup'; what: string }
   | { kind: 'own'; id: string }
   | { kind: 'close' }
 
@@ -59,7 +59,7 @@ export function stepText(s: StepRef): string {
   }
 }
 
-const WHAT = ['solder', 'assemble', 'test', 'setup'] as const
+const WHAT = ['place', 'solder', 'assemble', 'test', 'setup'] as const
 
 /** Which step a document names; undefined when no form of reference fits. */
 export function stepRef(text: string): StepRef | undefined {
@@ -99,4 +99,4 @@ export function stepRef(text: string): StepRef | undefined {
 
 /** What would be accepted, in words. */
 export const STEP_FORMS =
-  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, finish/<stage>/<layer>/<1, 2, …>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'
+  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, finish/<stage>/<layer>/<1, 2, …>, place/<what>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'

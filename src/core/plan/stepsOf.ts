@@ -12,9 +12,11 @@ import type { Step } from './step.ts'
 import { assemblySteps } from './steps/assemblySteps.ts'
 import { finishSteps } from './steps/finishSteps.ts'
 import { fixSteps } from './steps/fixSteps.ts'
+import { hardwareSteps, lastSteps } from './steps/hardwareSteps.ts'
 import { IN_PHASE } from './steps/inPhase.ts'
 import { measureSteps } from './steps/measureSteps.ts'
 import { withOwnSteps } from './steps/ownSteps.ts'
+import { placeSteps } from './steps/placeSteps.ts'
 import { setupSteps } from './steps/setupSteps.ts'
 import { testSteps } from './steps/testSteps.ts'
 import { trialSteps } from './steps/trialSteps.ts'
@@ -41,19 +43,23 @@ export function stepsOf(build: Build): Step[] {
     work = drillWork(build),
     acts = solderActs(build),
     finish = finishSteps(build, finishWork(build))
+  const fixes = fixSteps(build, fit)
   return withOwnSteps(build, [
     ...measureSteps(build, fit),
-    ...fixSteps(build, fit),
+    ...fixes,
     ...cutSteps(work?.cuts ?? []),
     ...plugSteps(work?.plugs ?? []),
-    ...drillSteps(work?.holes ?? [], drilledSteps(build)),
+    ...placeSteps(build, work, fixes),
+    ...drillSteps(work?.holes ?? [], drilledSteps(build), work?.cuts),
     ...finish.before,
     ...trialSteps(build, sinceLastTrial(build, fit.now)),
     ...finish.coats,
     ...shieldSteps(build.circuit.shield, build.circuit.shield && shieldingOf(build)),
     ...wiringSteps(acts, build.circuit.shield !== undefined),
+    ...hardwareSteps(build),
     ...assemblySteps(build, acts),
     ...testSteps(build, meterAtJack(build)),
+    ...lastSteps(build),
     ...setupSteps(setupWork(build)),
     CLOSE,
   ])

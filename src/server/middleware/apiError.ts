@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { codeOf, NO_ANSWER } from '../db/transact.ts'
+import { isPanic } from '../keep/watchdog.ts'
 import type { Problem } from '../../core/build/problem.ts'
 
 /** An expected refusal, sent in the one error shape. */
@@ -33,10 +34,19 @@ export const sendError: ErrorRequestHandler = (err: unknown, _req, res, next) =>
   if (res.headersSent) return next(err)
   const e = toApiError(err)
   if (e.status >= 500) console.error(err)
+  if (isPanic(err)) {
+    console.error('The database engine broke. What was acknowledged is in the journal: start again.')
+    // The answer first.
+    res.on('close', () => process.exit(1))
+    setTimeout(() => process.exit(1), LAST_WORD).unref()
+  }
   res
     .status(e.status)
     .json({ error: { code: e.code, message: e.message, problems: e.problems.slice(0, MOST_PROBLEMS) }, ...e.extra })
 }
+
+/** How long the last answer may take to go out, ms. */
+const LAST_WORD = 2000
 
 /** What a disk says that cannot keep anything more. */
 const UNKEPT = new Set(['ENOSPC', 'EDQUOT', 'EROFS', 'EIO'])

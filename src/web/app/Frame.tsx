@@ -6,6 +6,7 @@ import { redo, undo, useBuild } from '../stores/buildStore.ts'
 import { Refused } from '../stores/api.ts'
 import { ActsBar } from './ActsBar.tsx'
 import { AskedDialog } from './AskedDialog.tsx'
+import { TurnDialog } from './TurnDialog.tsx'
 import { ConflictDialog } from './ConflictDialog.tsx'
 import { KeysDialog } from './KeysDialog.tsx'
 import { SearchDialog } from './SearchDialog.tsx'
@@ -100,6 +101,7 @@ function Opened() {
       <SearchDialog open={searching} onClose={() => setSearching(false)} />
       <ConflictDialog />
       <AskedDialog />
+      <TurnDialog />
     </div>
   )
 }

@@ -7,7 +7,8 @@ import { partIn } from '../../build/references.ts'
 import type { SolderAct } from '../../ways/solderActs.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
-import { BONDS, CONTROLS, HARNESS_TEST } from './wiringSteps.ts'
+import { SHIM_STEP } from './hardwareSteps.ts'
+import { CONTROLS, HARNESS_TEST } from './wiringSteps.ts'
 
 /** Screwed on at assembly, or glued in before the first coat. */
 export const NECK_STEP = { kind: 'assemble', what: 'neck' } as const
@@ -92,23 +93,12 @@ export function assemblySteps(build: Laid, acts: readonly SolderAct[]): Step[] {
           {
             ...common,
             ref: NECK_STEP,
-            ...(build.instrument.neckJoint === 'screwed' ? SCREW_THE_NECK : GLUE_THE_NECK),
-          },
-        ]
-      : []),
-    ...(has('bridge')
-      ? [
-          {
-            ...common,
-            ref: { kind: 'assemble' as const, what: 'bridge' },
-            title: 'Screw the bridge down',
-            why: 'The ground wire lies bare and flat under the plate.',
-            minutes: 15,
-            tools: ['screwdriver'],
-            needs: [
-              ...IN_PHASE.assembly.needs,
-              needs(BONDS, 'The strings’ ground lies under it, or in the hole that its post is pressed into.'),
-            ],
+            ...(build.instrument.neckJoint === 'screwed'
+              ? {
+                  ...SCREW_THE_NECK,
+                  needs: [...IN_PHASE.assembly.needs, needs(SHIM_STEP, 'It lies under the heel.')],
+                }
+              : GLUE_THE_NECK),
           },
         ]
       : []),

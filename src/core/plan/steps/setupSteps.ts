@@ -1,6 +1,7 @@
 import { SPANS } from '../../build/spans.ts'
 import { type SetupWork } from '../../setup/setupWork.ts'
 import type { Step } from '../step.ts'
+import { UNDER_STRINGS } from './hardwareSteps.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
 /** Setting up, each adjustment after the one that moves it. */
@@ -31,6 +32,7 @@ export function setupSteps(work: SetupWork): Step[] {
       title: 'String up and tune',
       why: 'Stretch each string and tune again until it stays.',
       minutes: 20,
+      needs: [...common.needs, ...UNDER_STRINGS.map(r => needs(r, 'Strings lie over it, or pull on it.'))],
     },
     ...own,
     {

@@ -17,6 +17,7 @@ import { setupSteps } from './setupSteps.ts'
 import { testSteps } from './testSteps.ts'
 import { trialSteps } from './trialSteps.ts'
 import { wiringSteps } from './wiringSteps.ts'
+import type { CutWork } from '../../drill/cutting.ts'
 import { cutSteps, drillSteps } from './woodSteps.ts'
 import { PHASES } from '../step.ts'
 
@@ -67,17 +68,20 @@ describe('what the engines want done', () => {
   })
   it('holes are a step for each group, four minutes a hole, after every rout', () => {
     const holes = drillWork(plainBuild())!.holes,
-      steps = drillSteps(holes)
+      cut: CutWork = { ...drillWork(plainBuild())!.cuts[0]!, id: 'r', binding: undefined },
+      routed = { kind: 'cut' as const, cut: 'r' },
+      steps = drillSteps(holes, [], [cut, { ...cut, id: 'b', binding: 1 }])
     for (const s of steps) {
       const group = s.ref.kind === 'drill' ? s.ref.group : ''
       const count = holes.filter(h => h.group === group).length
       expect(s.minutes).toBe(8 + 4 * count)
       expect(s.title).toContain(`${count} hole`)
-      expect(s.needs).toContainEqual(expect.objectContaining({ which: { kind: 'all', of: 'cut' } }))
+      // A binding is glued in after the holes, not before them.
+      expect(s.needs.map(n => n.which).filter(w => w.kind === 'cut')).toEqual([routed])
     }
     const late = drillSteps(holes.map(h => ({ ...h, when: 'after finish' as const })))
     expect(late.every(s => s.phase === 'assembly' && s.ref.kind === 'drill' && s.ref.after)).toBe(true)
-    expect(late[0]!.needs).not.toContainEqual(expect.objectContaining({ which: { kind: 'all', of: 'cut' } }))
+    expect(late[0]!.needs.map(n => n.which)).not.toContainEqual(routed)
   })
   it('coats go one upon another, the first after a glued neck, dye after its panel', () => {
     const act = (stage: FinishStage, layer?: string, nth?: number) => {

@@ -16,6 +16,7 @@ export function trialSteps(
   const common = {
     phase: 'trial' as const,
     station: 'fit' as const,
+    how: 'Neck on, bridge at its place, two outer strings; pickups, controls and covers dry. Then apart: each step’s screws and parts in a bag of their own with its label.',
     minutes: 60,
     waitHours: 0,
     whole: false,

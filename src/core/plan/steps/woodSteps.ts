@@ -1,10 +1,11 @@
 import type { CutWork } from '../../drill/cutting.ts'
-import { stepRef } from '../../build/stepRef.ts'
+import { stepRef, type StepRef } from '../../build/stepRef.ts'
 import { GROUP_NAMES, HOLE_GROUPS, type Hole, type HoleGroup } from '../../drill/hole.ts'
 import { PLUGS, type Plug } from '../../drill/plugs.ts'
 import { PLUG_MINUTES } from '../../fit/families/bridgeLine.ts'
 import { GLUE_RESTS } from '../../fit/family.ts'
 import type { Step } from '../step.ts'
+import { PUNCH } from './placeSteps.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
 /** Minutes for cutting work [from memory]: setting up, and the time that the wood takes. */
@@ -16,10 +17,22 @@ const BIND =
   'Channel brushed clean to its corner, the binding’s gluing face scuffed with P120. Dry fit all round first, with its waste over. Then cement a hand at a time, pressed down and in, tape across every 3 cm; 12 to 24 hours. It is scraped level after colour, not before.'
 const BOUND = 'No gap that takes a card, nothing that clicks when it is pressed; a hair proud on both faces.'
 
+/** Wood that a slip spoils: the deepest and largest first, while little work is in it; a binding last, since it is what every other cut would break. */
+const risk = (c: CutWork): number => (c.binding === undefined ? c.area * Math.max(c.deeper, 1) : -1)
+
+/** What a cutter or a bit near the edge would tear out again. */
+const BOUND_LAST = HOLE_GROUPS.map(group =>
+  needs(
+    { kind: 'drill', group, after: false },
+    'A hole near the edge is drilled before the binding that it could split.',
+  ),
+)
+
 /** Routs that have to be cut anew and what the builder means to cut; what the fixes open is a step of theirs. Cutting comes before drilling. */
 export function cutSteps(cuts: readonly CutWork[]): Step[] {
   return cuts
     .filter(c => c.because !== 'fix' && !c.drilled)
+    .sort((a, b) => risk(b) - risk(a))
     .map((c): Step => ({
       ref: { kind: 'cut', cut: c.id },
       phase: 'wood',
@@ -33,6 +46,7 @@ export function cutSteps(cuts: readonly CutWork[]): Step[] {
       tools: c.tools,
       cautions: ['cutters'],
       ...IN_PHASE.wood,
+      needs: [...IN_PHASE.wood.needs, ...(c.binding === undefined ? [] : BOUND_LAST)],
     }))
 }
 
@@ -60,7 +74,8 @@ const AFTER_PLUGS = needs(
   { kind: 'drill', group: PLUGS, after: false },
   'A new hole beside an old one runs into it: the plug comes first.',
 )
-const AFTER_CUTS = needs({ kind: 'all', of: 'cut' }, 'A cutter runs out of a hole that is there before the rout.')
+const PROVED = needs(PUNCH, 'A bridge that is drilled before neck and scale are proved stays where it is.')
+const AFTER_CUT = 'A cutter runs out of a hole that is there before the rout.'
 
 /** Holes drilled by one step. */
 interface Sitting {
@@ -72,7 +87,7 @@ interface Sitting {
   open: readonly Hole[]
 }
 
-const stepOf = ({ group, after, nth, count, open }: Sitting): Step => {
+const stepOf = ({ group, after, nth, count, open }: Sitting, cuts: readonly StepRef[]): Step => {
   const warnings = open.flatMap(h => h.warnings).length,
     phase = after ? 'assembly' : 'wood'
   return {
@@ -91,8 +106,8 @@ const stepOf = ({ group, after, nth, count, open }: Sitting): Step => {
     ...IN_PHASE[phase],
     needs: [
       ...IN_PHASE[phase].needs,
-      ...(phase === 'wood' ? [AFTER_CUTS] : []),
-      ...(group === 'bridge' ? [AFTER_PLUGS] : []),
+      ...(phase === 'wood' ? cuts.map(c => needs(c, AFTER_CUT)) : []),
+      ...(group === 'bridge' ? [AFTER_PLUGS, ...(after ? [] : [PROVED])] : []),
     ],
   }
 }
@@ -107,6 +122,7 @@ const isAfter = (h: Hole): boolean => h.when === 'after finish'
 export function drillSteps(
   holes: readonly Hole[],
   there: readonly { step: string; fitted: boolean }[] = [],
+  cuts: readonly CutWork[] = [],
 ): Step[] {
   const all = [...new Set(there.map(t => t.step))].flatMap((id): Sitting[] => {
     const ref = stepRef(id)
@@ -142,7 +158,14 @@ export function drillSteps(
     }),
   )
   const names: readonly string[] = HOLE_GROUPS
-  return [...over, ...open].sort((a, b) => names.indexOf(a.group) - names.indexOf(b.group)).map(stepOf)
+  return [...over, ...open]
+    .sort((a, b) => names.indexOf(a.group) - names.indexOf(b.group))
+    .map(s =>
+      stepOf(
+        s,
+        cuts.flatMap(c => (c.binding === undefined ? [{ kind: 'cut', cut: c.id } as const] : [])),
+      ),
+    )
 }
 
 const isGroup = (g: string): g is HoleGroup => (HOLE_GROUPS as readonly string[]).includes(g)

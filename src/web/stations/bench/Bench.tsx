@@ -1,3 +1,4 @@
+import { tickAsked } from '../../stores/tickAsked.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { Link, useSearchParams } from 'react-router'
 import type { Build } from '../../../core/build/build.ts'
@@ -6,7 +7,6 @@ import { dimensionRead, splitRef } from '../../../core/build/quantityAt.ts'
 import { dimensionAt } from '../../../core/parts/dimensionAt.ts'
 import { isFar } from '../../../core/shelf/farReading.ts'
 import { actsOfStep } from '../../../core/plan/solderTick.ts'
-import { tickStep } from '../../../core/plan/tickStep.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { GateNote } from '../../components/GateNote.tsx'
@@ -16,8 +16,7 @@ import { FarReadingAt } from '../../components/FarReading.tsx'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
 import { stepPlace } from '../plan/stepPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
@@ -61,10 +60,11 @@ export function Bench() {
   const next = order[i + 1]?.thing
   const dimension = step.read && dimensionRead(step.read.of)
   const tick = (reading?: number) => {
-    editBuild(b => tickStep(b, step, now(), reading), `Step done: ${step.title}`)
-    // A reading far from its claim is asked about before going on.
-    if (dimension && farAt(useBuild.getState().build, dimension)) take(step.id)
-    else if (next) take(next.id)
+    tickAsked(step, reading, after => {
+      // A reading far from its claim is asked about before going on.
+      if (dimension && farAt(after, dimension)) take(step.id)
+      else if (next) take(next.id)
+    })
   }
   const expected = step.read?.expected
   const ref = stepRef(step.id)

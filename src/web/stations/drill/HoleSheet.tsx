@@ -1,3 +1,4 @@
+import { tickAsked } from '../../stores/tickAsked.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { FactTable } from '../../components/Table.tsx'
@@ -10,7 +11,6 @@ import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { readingOf } from '../../../core/layout/readingOf.ts'
-import { tickStep } from '../../../core/plan/tickStep.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
@@ -129,7 +129,7 @@ function GroupStep({ hole: h }: { hole: Hole }) {
       ) : (
         <>
           <span className="min-w-40 flex-1">{step.title}</span>
-          <Button onClick={() => editBuild(b => tickStep(b, step, now()))}>All of them are drilled</Button>
+          <Button onClick={() => tickAsked(step)}>All of them are drilled</Button>
         </>
       )}
     </p>

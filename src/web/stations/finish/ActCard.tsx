@@ -1,5 +1,6 @@
+import { tickAsked } from '../../stores/tickAsked.ts'
 import { doneAt } from '../../../core/finish/edits.ts'
-import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
+import { reopenStep, skipStep } from '../../../core/plan/tickStep.ts'
 import { parsed, refused, type Parsed } from '../../../core/units/parsed.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
@@ -72,15 +73,9 @@ export function ActCard({ row }: { row: FinishRow }) {
         {row.next && step && (
           <>
             {step.read ? (
-              <ReadingField
-                step={step}
-                onReading={v => editBuild(b => tickStep(b, step, now(), v), `Step done: ${step.title}`)}
-              />
+              <ReadingField step={step} onReading={v => tickAsked(step, v)} />
             ) : (
-              <Button
-                kind="main"
-                onClick={() => editBuild(b => tickStep(b, step, now()), `Step done: ${step.title}`)}
-              >
+              <Button kind="main" onClick={() => tickAsked(step)}>
                 Done now
               </Button>
             )}

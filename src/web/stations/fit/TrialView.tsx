@@ -1,11 +1,9 @@
+import { tickAsked } from '../../stores/tickAsked.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
-import { tickStep } from '../../../core/plan/tickStep.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
 
 /** The gate before finish: what is fitted dry, what to look at, what changed since the last time. */
 export function TrialView({ open }: { open: (joint: string) => void }) {
@@ -69,11 +67,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
         </ol>
       </section>
       <div className="flex gap-2">
-        <Button
-          kind="main"
-          disabled={!step || bars.length > 0}
-          onClick={() => step && editBuild(b => tickStep(b, step, now()))}
-        >
+        <Button kind="main" disabled={!step || bars.length > 0} onClick={() => step && tickAsked(step)}>
           {step ? 'Everything was fitted dry' : 'Nothing to repeat'}
         </Button>
         <Button onClick={() => window.print()}>Print the list</Button>

@@ -1,3 +1,4 @@
+import { tickAsked } from '../../stores/tickAsked.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
 import { Calendar, OwnStep } from '../../../core/build/build.ts'
@@ -8,7 +9,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../core/build/edits.ts'
 import { dimensionRead } from '../../../core/build/quantityAt.ts'
-import { reopenStep, skipStep, tickStep } from '../../../core/plan/tickStep.ts'
+import { reopenStep, skipStep } from '../../../core/plan/tickStep.ts'
 import type { PlannedStep } from '../../../core/plan/step.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
@@ -107,7 +108,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const l = useLength()
   const [own, setOwn] = useState('')
   const over = step.status === 'done' || step.status === 'skipped'
-  const done = () => editBuild(b => tickStep(b, step, now()), `Step done: ${step.title}`)
+  const done = () => tickAsked(step)
   useKeys({
     '1': () => {
       if (!over) done()
@@ -161,13 +162,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
       {dimension && <FarReadingAt at={dimension} />}
       {step.own && <OwnStepEditor key={step.own} id={step.own} />}
       <div className="flex flex-wrap items-end gap-3">
-        {!over && step.read && (
-          <ReadingField
-            key={step.id}
-            step={step}
-            onReading={v => editBuild(b => tickStep(b, step, now(), v), `Step done: ${step.title}`)}
-          />
-        )}
+        {!over && step.read && <ReadingField key={step.id} step={step} onReading={v => tickAsked(step, v)} />}
         {!over && (
           <Button kind={step.read ? 'plain' : 'main'} onClick={done}>
             {step.read ? 'Done without a reading' : 'Done'} <span className="figure opacity-70">1</span>

@@ -1,0 +1,41 @@
+import { create } from 'zustand'
+import type { Build } from '../../core/build/build.ts'
+import { localTime } from '../../core/calendar/schedule.ts'
+import { outOfTurn, type OutOfTurn } from '../../core/plan/outOfTurn.ts'
+import type { PlannedStep } from '../../core/plan/step.ts'
+import { tickStep } from '../../core/plan/tickStep.ts'
+import { factOf } from '../hooks/useFact.ts'
+import { editBuild, useBuild } from './buildStore.ts'
+import { now, present } from './clock.ts'
+
+/** A step that would be done out of its turn: to be answered before it is. */
+interface Turn {
+  title: string
+  against: OutOfTurn
+  go: () => void
+}
+
+export const useTurn = create<{ turn: Turn | undefined; settle: () => void }>()(set => ({
+  turn: undefined,
+  settle: () => set({ turn: undefined }),
+}))
+
+/**
+ * Ticks a step of the open build; where it is out of its turn, asks first and says what it costs.
+ * @param then what follows once it is done
+ */
+export function tickAsked(step: PlannedStep, reading?: number, then: (b: Build) => void = () => undefined): void {
+  const { build } = useBuild.getState()
+  if (!build) return
+  const { at, offset } = present(),
+    against = outOfTurn(factOf('plan', build), step.id, localTime(at, offset))
+  const go = () => {
+    useTurn.getState().settle()
+    editBuild(b => tickStep(b, step, now(), reading), `Step done: ${step.title}`)
+    const after = useBuild.getState().build
+    if (after) then(after)
+  }
+  // What is read tells something whenever it is read.
+  if (!against || step.ref.kind === 'measure') return go()
+  useTurn.setState({ turn: { title: step.title, against, go } })
+}
