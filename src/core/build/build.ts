@@ -39,6 +39,8 @@ const number = { allowNaN: false, allowInfinity: false }
 const NOTE = /^[A-G](#|b)?-?\d$/
 const DAY = /^\d{4}-\d{2}-\d{2}$/
 const DAY_MESSAGE = { message: 'must be a day, YYYY-MM-DD' }
+const LOCAL = /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/
+const LOCAL_MESSAGE = { message: 'must be a day and a time, YYYY-MM-DDTHH:MM' }
 /** Times of day are kept in UTC in one form, so that they sort as text. */
 const STAMP = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{3})?Z$/
 const STAMP_MESSAGE = { message: 'must be a time in UTC, YYYY-MM-DDTHH:MM:SSZ' }
@@ -455,7 +457,53 @@ export const HoursOfWeek = (): PropertyDecorator => (of, key) => {
 export const TimeOfDay = (): PropertyDecorator =>
   Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day, HH:MM' })
 
-/** When the work starts and how many hours there are on each day of the week, Monday first. */
+/** A day with hours of its own; 0 is a day off. */
+export class CalendarDay {
+  @Matches(DAY, DAY_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
+  on!: string
+
+  @IsNumber(number)
+  @Min(0)
+  @Max(24)
+  hours!: number
+
+  @IsOptional()
+  @TimeOfDay()
+  from?: string
+}
+
+/** Days without bench work. */
+export class CalendarOff {
+  @Matches(DAY, DAY_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
+  from!: string
+
+  @Matches(DAY, DAY_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
+  to!: string
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  why?: string
+}
+
+/** A time that is taken, on the bench's clock: YYYY-MM-DDTHH:MM. */
+export class CalendarBusy {
+  @Matches(LOCAL, LOCAL_MESSAGE)
+  start!: string
+
+  @Matches(LOCAL, LOCAL_MESSAGE)
+  end!: string
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  what?: string
+}
+
+/** When the work starts, how many hours there are on each day of the week, Monday first, and what is otherwise. */
 export class Calendar {
   @Matches(DAY, DAY_MESSAGE)
   @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
@@ -467,6 +515,30 @@ export class Calendar {
   /** Time of day when bench work starts, HH:MM. */
   @TimeOfDay()
   from!: string
+
+  /** Days with hours of their own. */
+  @IsOptional()
+  @ArrayMaxSize(400)
+  @NestedEach(() => CalendarDay)
+  days?: CalendarDay[]
+
+  /** Days off, both ends in. */
+  @IsOptional()
+  @ArrayMaxSize(100)
+  @NestedEach(() => CalendarOff)
+  off?: CalendarOff[]
+
+  /** Times that something else takes, as they came from a calendar file. */
+  @IsOptional()
+  @ArrayMaxSize(2000)
+  @NestedEach(() => CalendarBusy)
+  busy?: CalendarBusy[]
+
+  /** Day on which it has to be over. */
+  @IsOptional()
+  @Matches(DAY, DAY_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
+  deadline?: string
 }
 
 /** Something read off the instrument. `of` names what: `setup.relief`, `meter.bridge`, `part/<id>/<path>`. */
@@ -516,6 +588,13 @@ export class StepState {
   @IsString()
   @MaxLength(1000)
   note?: string
+
+  /** How long it took at the bench, minutes, where it was timed. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(10_000)
+  minutes?: number
 }
 
 /** A step that the builder added, placed after another. */

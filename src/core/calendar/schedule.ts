@@ -1,3 +1,7 @@
+import { minuteOf, stamp, Windows, type WorkingHours } from './windows.ts'
+
+export type { WorkingHours } from './windows.ts'
+
 /** One piece of work for one person. */
 export interface WorkItem {
   id: string
@@ -7,15 +11,8 @@ export interface WorkItem {
   needs: readonly string[]
   /** Must not be broken off: a coat, a glue-up. */
   whole?: boolean
-  /** Local time before which it cannot start: what it waits for was done before today. */
+  /** Local time before which it cannot start: what it waits for was done before today, or a part comes then. */
   notBefore?: string
-}
-
-/** When there is time: hours on each day of the week, Monday first, from a time of day. */
-export interface WorkingHours {
-  startOn: string
-  hours: readonly number[]
-  from: string
 }
 
 /** The present: a time in UTC and how far the bench's clock is ahead of it, minutes. Engines read no clock. */
@@ -28,6 +25,16 @@ export interface Present {
 export const localTime = (at: string, offset: number): string =>
   new Date(Date.parse(at) + offset * MINUTE).toISOString().slice(0, 16)
 
+/** Why an item starts when it does: what it waited for last. */
+export type Cause =
+  | { kind: 'first' }
+  /** The person was busy with another. */
+  | { kind: 'after'; id: string }
+  /** What it needs was done, or dry, no earlier. */
+  | { kind: 'needs'; id: string }
+  /** Its own earliest time. */
+  | { kind: 'not before' }
+
 /** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
 export interface Slot {
   id: string
@@ -35,107 +42,162 @@ export interface Slot {
   end: string
   parts: { start: string; end: string }[]
   readyAt: string
+  cause: Cause
 }
 
 const MINUTE = 60_000
-const DAY = 1440
 
-/** Minutes since the first day's midnight as local date and time. */
-const stamp = (startOn: string, minutes: number): string =>
-  new Date(Date.parse(`${startOn}T00:00:00Z`) + Math.round(minutes) * MINUTE).toISOString().slice(0, 16)
+/** Work as the reckoning takes it: minutes from the first day's midnight, needs as places in the list. */
+export interface Load {
+  minutes: number
+  wait: number
+  needs: readonly number[]
+  whole: boolean
+  earliest: number
+}
 
-/** Minutes from the first day's midnight to a local time. */
-const minuteOf = (startOn: string, local: string): number =>
-  (Date.parse(`${local}:00Z`) - Date.parse(`${startOn}T00:00:00Z`)) / MINUTE
-
-/** Longest calendar that is laid out, days: beyond it the hours are too few for the work. */
-const HORIZON = 3660
+/** An item laid out, minutes from the first day's midnight; by which other it started when it did. */
+export interface Laid {
+  item: number
+  start: number
+  end: number
+  ready: number
+  parts: { from: number; to: number }[]
+  cause: { kind: Cause['kind']; by: number }
+}
 
 /**
- * Lays items out one after another in the hours there are. Of the items whose needs are met and whose waiting is over,
- * the earliest in the given order goes first; waiting time is used for others. Items may be broken off at a day's end
- * unless they are whole; a whole item longer than every day's hours is started at a day's beginning and runs over.
- * Undefined when there are no hours at all, or needs that lead nowhere.
- * @param from the present on the bench's clock, YYYY-MM-DDTHH:MM; before the first day it changes nothing
+ * Lays work out one piece after another in the time there is. Of the pieces whose needs are met and whose waiting is over,
+ * the earliest in the given order goes first; waiting time is used for others. Pieces may be broken off at a stretch's end
+ * unless they are whole; a whole one longer than every stretch is started at a stretch's beginning and runs over.
+ * Undefined when there is no time at all, or needs lead nowhere.
  */
-export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?: string): Slot[] | undefined {
-  // Work that is still to do is never dated before the present.
-  const late = from !== undefined && from.slice(0, 10) >= hours.startOn
-  const w = late ? { ...hours, startOn: from.slice(0, 10) } : hours
-  if (w.hours.every(h => h <= 0)) return undefined
-  const [hh = 0, mm = 0] = w.from.split(':').map(Number)
-  const open = hh * 60 + mm
-  const weekday = (new Date(`${w.startOn}T00:00:00Z`).getUTCDay() + 6) % 7
-  const longest = Math.max(...w.hours) * 60
-  const window = (day: number) => ({
-    from: day * DAY + open,
-    to: day * DAY + open + (w.hours[(weekday + day) % 7] ?? 0) * 60,
-  })
-  const at = new Map(items.map((i, k) => [i.id, k]))
-  const needs = items.map(i => i.needs.map(n => at.get(n) ?? -1))
-  const earliest = items.map(i => (i.notBefore ? minuteOf(w.startOn, i.notBefore) : 0))
-  /** When what needs an item may start; never while it is not done. */
-  const ready = new Float64Array(items.length).fill(Infinity)
-  const left = items.map((_, k) => k)
-  const out: Slot[] = []
-  let day = 0,
-    now = Math.max(window(0).from, late ? minuteOf(w.startOn, from) : 0)
-  const advance = () => {
-    day++
-    now = window(day).from
+export function layOutWork(items: readonly Load[], windows: Windows, from = 0): Laid[] | undefined {
+  const ready = new Float64Array(items.length).fill(Infinity),
+    left = items.map((_, k) => k),
+    out: Laid[] = []
+  let n = 0,
+    w = windows.at(0)
+  if (!w) return items.length ? undefined : []
+  let now = Math.max(w.from, from),
+    last = -1
+  const advance = (): boolean => {
+    w = windows.at(++n)
+    if (w) now = w.from
+    return w !== undefined
   }
   while (left.length) {
-    if (day > HORIZON) return undefined
-    const { from, to } = window(day)
-    now = Math.max(now, from)
-    if (now >= to) {
-      advance()
+    now = Math.max(now, w!.from)
+    if (now >= w!.to) {
+      if (!advance()) return undefined
       continue
     }
-    const fits = (i: WorkItem) => !i.whole || now + i.minutes <= to || (i.minutes > longest && now === from)
     let k = -1,
       soonest = Infinity,
-      possible = false
+      possible = false,
+      held = 0,
+      by = -1
     for (let j = 0; j < left.length; j++) {
-      const n = left[j]!
-      let wait = earliest[n]!
-      for (const m of needs[n]!) wait = Math.max(wait, m < 0 ? Infinity : ready[m]!)
+      const i = items[left[j]!]!
+      let wait = i.earliest,
+        of = -1
+      for (const m of i.needs) {
+        const r = m < 0 ? Infinity : ready[m]!
+        if (r > wait || (r === wait && of < 0)) {
+          wait = r
+          of = m
+        }
+      }
       if (wait !== Infinity) possible = true
       if (wait > now) soonest = Math.min(soonest, wait)
-      else if (fits(items[n]!)) {
+      else if (!i.whole || now + i.minutes <= w!.to || (i.minutes > windows.longest && now === w!.from)) {
         k = j
+        held = wait
+        by = of
         break
       }
     }
     if (k < 0 && !possible) return undefined
     if (k < 0) {
-      if (soonest < to) now = soonest
-      else advance()
+      if (soonest < w!.to) now = soonest
+      else if (!advance()) return undefined
       continue
     }
     const [taken] = left.splice(k, 1),
-      item = items[taken!]
-    const parts: Slot['parts'] = []
-    let rest = item!.minutes
+      item = items[taken!]!
+    const before = out.at(-1)
+    // The later of the two is what it waited for: the person, or what it needs.
+    const cause: Laid['cause'] =
+      before && before.end >= held
+        ? { kind: 'after', by: last }
+        : by >= 0 && held > 0
+          ? { kind: 'needs', by }
+          : item.earliest > 0 && item.earliest >= held
+            ? { kind: 'not before', by: -1 }
+            : { kind: 'first', by: -1 }
+    const parts: Laid['parts'] = []
+    const start = now
+    let rest = item.minutes
     for (;;) {
-      const end = window(day).to
-      const take = item!.whole ? rest : Math.min(rest, end - now)
-      if (take > 0) parts.push({ start: stamp(w.startOn, now), end: stamp(w.startOn, now + take) })
+      const take = item.whole ? rest : Math.min(rest, w!.to - now)
+      if (take > 0) parts.push({ from: now, to: now + take })
       now += take
       rest -= take
       if (rest <= 0) break
-      do advance()
-      while (window(day).to <= window(day).from)
+      if (!advance()) return undefined
     }
-    const readyAt = now + item!.waitHours * 60
-    ready[taken!] = readyAt
-    out.push({
-      id: item!.id,
-      start: parts[0]?.start ?? stamp(w.startOn, now),
-      end: stamp(w.startOn, now),
-      parts,
-      readyAt: stamp(w.startOn, readyAt),
-    })
+    ready[taken!] = now + item.wait
+    last = taken!
+    out.push({ item: taken!, start: parts[0]?.from ?? start, end: now, ready: ready[taken!]!, parts, cause })
   }
+  return out
+}
+
+/** Hours from the present on, where the first day is over already. */
+export const fromNow = (hours: WorkingHours, from: string | undefined): WorkingHours =>
+  from !== undefined && from.slice(0, 10) >= hours.startOn ? { ...hours, startOn: from.slice(0, 10) } : hours
+
+/** Items as the reckoning takes them. */
+export function loadsOf(items: readonly WorkItem[], startOn: string): Load[] {
+  const at = new Map(items.map((i, k) => [i.id, k]))
+  return items.map(i => ({
+    minutes: i.minutes,
+    wait: i.waitHours * 60,
+    needs: i.needs.map(n => at.get(n) ?? -1),
+    whole: i.whole === true,
+    earliest: i.notBefore ? Math.max(0, minuteOf(startOn, i.notBefore)) : 0,
+  }))
+}
+
+/**
+ * Lays items out in the hours there are, with local dates: see layOutWork.
+ * @param from the present on the bench's clock, YYYY-MM-DDTHH:MM; before the first day it changes nothing
+ */
+export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?: string): Slot[] | undefined {
+  // Work that is still to do is never dated before the present.
+  const w = fromNow(hours, from),
+    late = from !== undefined && from.slice(0, 10) >= hours.startOn
+  if (w.hours.every(h => h <= 0) && !w.days?.some(d => d.hours > 0)) return undefined
+  const laid = layOutWork(loadsOf(items, w.startOn), new Windows(w), late ? minuteOf(w.startOn, from) : 0),
+    local = (minutes: number) => stamp(w.startOn, minutes)
+  return laid?.map(l => ({
+    id: items[l.item]!.id,
+    start: local(l.start),
+    end: local(l.end),
+    parts: l.parts.map(p => ({ start: local(p.from), end: local(p.to) })),
+    readyAt: local(l.ready),
+    cause:
+      l.cause.kind === 'after' || l.cause.kind === 'needs'
+        ? { kind: l.cause.kind, id: items[l.cause.by]!.id }
+        : { kind: l.cause.kind },
+  }))
+}
+
+/** The chain that decides the end: from the last item back over what each waited for, the first first. */
+export function chainOf(slots: readonly Slot[]): Slot[] {
+  const by = new Map(slots.map(s => [s.id, s])),
+    last = slots.reduce<Slot | undefined>((m, s) => (!m || s.end > m.end ? s : m), undefined),
+    out: Slot[] = []
+  for (let s = last; s; s = 'id' in s.cause ? by.get(s.cause.id) : undefined) out.unshift(s)
   return out
 }

@@ -178,10 +178,12 @@ function crowded(rows: readonly StringRow[], perCourse: number): string[] {
 }
 
 /** Angle by which a string breaks over its saddle towards its anchor, degrees; undefined where no anchor lies behind it. */
-const breakOver = (s: StringPath, anchor: { x: number; z: number } | undefined, height: number): number | undefined =>
-  anchor && anchor.x > s.saddle[0]
-    ? Math.atan2(height - anchor.z, anchor.x - s.saddle[0]) * DEG
-    : undefined
+const breakOver = (
+  s: StringPath,
+  anchor: { x: number; z: number } | undefined,
+  height: number,
+): number | undefined =>
+  anchor && anchor.x > s.saddle[0] ? Math.atan2(height - anchor.z, anchor.x - s.saddle[0]) * DEG : undefined
 
 /** How every string breaks over its saddle with the saddles at a height over the body's top, degrees [geometry]. */
 export const breaksAtSaddle = (build: Laid, l: Layout, height: number): (number | undefined)[] =>

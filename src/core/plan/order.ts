@@ -6,6 +6,8 @@ function meant(w: Which, by: ReadonlyMap<string, readonly string[]>): readonly s
   return by.get(w.kind === 'all' ? `all ${w.of}` : w.kind === 'phase' ? `phase ${w.of}` : stepText(w)) ?? []
 }
 
+const isBroad = (w: Which): boolean => w.kind === 'all' || w.kind === 'phase'
+
 /** Steps by their own names, by kind and by phase. */
 function index(steps: readonly Step[]): Map<string, string[]> {
   const by = new Map<string, string[]>()
@@ -33,7 +35,9 @@ export function withArrows(steps: readonly Step[]): OrderedStep[] {
   }
   for (const s of steps) {
     const id = stepText(s.ref)
-    for (const n of s.needs) for (const before of meant(n.which, by)) arrow(before, id, n.why)
+    // What names one step says more of it than what is true of a whole phase.
+    for (const n of [...s.needs].sort((a, b) => Number(isBroad(a.which)) - Number(isBroad(b.which))))
+      for (const before of meant(n.which, by)) arrow(before, id, n.why)
     for (const n of s.spoils) for (const after of meant(n.which, by)) arrow(after, id, n.why)
   }
   return steps.map(({ spoils, ...s }) => {

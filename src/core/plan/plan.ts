@@ -1,11 +1,20 @@
 import type { Build } from '../build/build.ts'
-import { localTime, schedule, type Present } from '../calendar/schedule.ts'
+import { chainOf, localTime, schedule, type Present } from '../calendar/schedule.ts'
+import { fit } from '../fit/applyFixes.ts'
 import { inOrder } from './order.ts'
+import { paceOf, type Pace, type Work } from './pace.ts'
+import { expectedOn, slotsOfStep, type Expected } from './partsOfStep.ts'
 import type { OrderedStep, PlannedStep } from './step.ts'
 import { stepsOf } from './stepsOf.ts'
 
 export interface Plan {
   steps: PlannedStep[]
+  /** Joints that will not go together as they stand and with the fixes that are chosen: no end is promised before they are decided. */
+  undecided: number
+  /** Steps that decide the end, by id, the first first. */
+  chain: string[]
+  /** This person's own pace, by kind of work. */
+  pace: ReadonlyMap<Work, Pace>
   next: PlannedStep | undefined
   minutesLeft: number
   endsOn: string | undefined
@@ -19,30 +28,53 @@ export interface Plan {
  * @param now the present; left out, work starts on the calendar's first day
  */
 export function plan(build: Build, now?: Present): Plan {
-  const ordered = inOrder(stepsOf(build))
+  const usual = inOrder(stepsOf(build)),
+    pace = paceOf(usual, build.steps),
+    ordered = usual.map(s => {
+      const own = pace.get(s.ref.kind)
+      return own ? { ...s, minutes: Math.max(1, Math.round(s.minutes * own.factor)), usual: s.minutes } : s
+    })
   const states = new Map(build.steps.map(s => [s.step, s]))
   const over = new Set(ordered.filter(s => states.has(s.id)).map(s => s.id))
   const open = ordered.filter(s => !over.has(s.id))
   const waits = now && waitsOf(ordered, states, now.offset)
+  const fits = fit(build),
+    jointSlots = new Map(fits.now.map(j => [j.id, j.slots])),
+    local = now && localTime(now.at, now.offset),
+    arrivals = arrivalsOf(build, (local ?? `${build.calendar.startOn}T00:00`).slice(0, 10))
+  const expects = new Map(
+    open.flatMap(s => {
+      const of = arrivals.size
+        ? slotsOfStep(s.ref, build, s.ref.kind === 'fix' ? (jointSlots.get(s.ref.joint) ?? []) : [])
+        : []
+      const latest = of
+        .flatMap(slot => arrivals.get(slot) ?? [])
+        .sort((a, b) => (a.day < b.day ? 1 : -1))
+        .at(0)
+      return latest ? [[s.id, latest] as const] : []
+    }),
+  )
   const slots = schedule(
     open.map(s => {
-      const since = s.needs.flatMap(n => waits?.get(n) ?? []).sort()
-      const notBefore = since.at(-1)
+      const since = s.needs.flatMap(n => waits?.get(n) ?? [])
+      const part = expects.get(s.id)
+      const notBefore = [...since, ...(part ? [`${part.day}T00:00`] : [])].sort().at(-1)
       return { ...s, needs: s.needs.filter(n => !over.has(n)), ...(notBefore ? { notBefore } : {}) }
     }),
     build.calendar,
-    now && localTime(now.at, now.offset),
+    local,
   )
   const dates = new Map(slots?.map(s => [s.id, s]))
   const first = slots?.[0]?.id ?? open[0]?.id
   const steps = ordered.map((s): PlannedStep => {
     const state = states.get(s.id),
-      d = dates.get(s.id)
+      d = dates.get(s.id),
+      part = expects.get(s.id)
     const status = state
       ? state.state
       : s.id === first
         ? 'next'
-        : s.needs.every(n => over.has(n))
+        : s.needs.every(n => over.has(n)) && !part
           ? 'ready'
           : 'waiting'
     return {
@@ -51,6 +83,8 @@ export function plan(build: Build, now?: Present): Plan {
       ...(d ? { start: d.start, end: d.end, readyAt: d.readyAt } : {}),
       ...(state ? { overAt: localTime(state.at, now?.offset ?? 0) } : {}),
       ...(state?.note ? { note: state.note } : {}),
+      ...(state?.minutes === undefined ? {} : { took: state.minutes }),
+      ...(part ? { expects: part } : {}),
     }
   })
   const rank = new Map(slots?.map((x, i) => [x.id, i]))
@@ -58,11 +92,26 @@ export function plan(build: Build, now?: Present): Plan {
   steps.sort((a, b) => place(a) - place(b))
   return {
     steps,
+    undecided: fits.planned.filter(j => j.state === "won't go").length,
+    chain: slots ? chainOf(slots).map(s => s.id) : [],
+    pace,
     next: steps.find(s => s.status === 'next'),
     minutesLeft: open.reduce((m, s) => m + s.minutes, 0),
     endsOn: slots?.at(-1)?.end.slice(0, 10),
     trouble: slots ? undefined : 'No hours on any day of the week: enter some to get dates.',
   }
+}
+
+/** Parts that are not here yet, by slot. */
+const arrivalsOf = (build: Build, today: string): Map<string, Expected> => {
+  const by = new Map(build.parts.map(p => [p.id, p]))
+  return new Map(
+    Object.entries(build.slots).flatMap(([slot, id]) => {
+      const part = by.get(id),
+        expected = part && expectedOn(part, slot, today)
+      return expected ? [[slot, expected] as const] : []
+    }),
+  )
 }
 
 /** Until when each step that is done keeps others waiting, on the bench's clock. */

@@ -1,4 +1,5 @@
 import type { StepRef } from '../build/stepRef.ts'
+import type { Expected } from './partsOfStep.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 
 /** Phases in working order. */
@@ -73,4 +74,10 @@ export interface PlannedStep extends OrderedStep {
   /** When it was done or left out, on the bench's clock. */
   overAt?: string
   note?: string
+  /** What it usually takes, where this person's own pace says otherwise. */
+  usual?: number
+  /** What it took, where it was timed. */
+  took?: number
+  /** A part that it waits for. */
+  expects?: Expected
 }

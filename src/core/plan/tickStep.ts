@@ -27,8 +27,9 @@ const doubtOfReading = (unit: ReadUnit, of: string, value: number): number =>
 /**
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
  * dimensions: to the values it aimed at, with the tolerance of the method, until a reading says better.
+ * @param minutes how long it took, where it was timed
  */
-export function tickStep(build: Build, step: OrderedStep, at: string, reading?: number): Build {
+export function tickStep(build: Build, step: OrderedStep, at: string, reading?: number, minutes?: number): Build {
   let next = build
   const planned = fit(build).fixes.find(f => fixStepId(f.chosen) === step.id)
   if (planned?.fix)
@@ -56,7 +57,13 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
         step.read.unit === 'Ω' ? 'meter' : (TOOLS[readingRef(step.read.of)?.kind ?? 'dimension'] ?? CALLIPER).name,
     })
   if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
-  return { ...next, steps: [...next.steps.filter(s => s.step !== step.id), { step: step.id, state: 'done', at }] }
+  return {
+    ...next,
+    steps: [
+      ...next.steps.filter(s => s.step !== step.id),
+      { step: step.id, state: 'done', at, ...(minutes ? { minutes } : {}) },
+    ],
+  }
 }
 
 /** The build with a step open again. What was read stays read, save of holes and joints that were not made after all. */

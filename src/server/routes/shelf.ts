@@ -68,7 +68,7 @@ export function shelfRoutes(store: ShelfStore): Router {
     res.json(await store.list(kinds as PartKind[] | undefined))
   })
   r.get('/index', async (_req, res) => {
-    res.json(await store.index())
+    res.type('application/json').send(await store.index())
   })
   r.get('/:id', async (req, res) => {
     const stored = await store.read(idOf(req))

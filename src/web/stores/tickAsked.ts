@@ -7,6 +7,7 @@ import { tickStep } from '../../core/plan/tickStep.ts'
 import { factOf } from '../hooks/useFact.ts'
 import { editBuild, useBuild } from './buildStore.ts'
 import { now, present } from './clock.ts'
+import { clearTimer, minutesTaken } from './stepTimer.ts'
 
 /** A step that would be done out of its turn: to be answered before it is. */
 interface Turn {
@@ -25,13 +26,15 @@ export const useTurn = create<{ turn: Turn | undefined; settle: () => void }>()(
  * @param then what follows once it is done
  */
 export function tickAsked(step: PlannedStep, reading?: number, then: (b: Build) => void = () => undefined): void {
+  const minutes = minutesTaken(step.id)
   const { build } = useBuild.getState()
   if (!build) return
   const { at, offset } = present(),
     against = outOfTurn(factOf('plan', build), step.id, localTime(at, offset))
   const go = () => {
     useTurn.getState().settle()
-    editBuild(b => tickStep(b, step, now(), reading), `Step done: ${step.title}`)
+    editBuild(b => tickStep(b, step, now(), reading, minutes), `Step done: ${step.title}`)
+    clearTimer(step.id)
     const after = useBuild.getState().build
     if (after) then(after)
   }

@@ -1,0 +1,120 @@
+import type { Build } from '../build/build.ts'
+import type { Part } from '../parts/part.ts'
+import { splitRef } from '../build/quantityAt.ts'
+import type { StepRef } from '../build/stepRef.ts'
+import type { HoleGroup } from '../drill/hole.ts'
+import { slotsOf } from '../build/slots.ts'
+
+/** Slots whose parts have to be there for the holes of a group: they are drilled after the part, not its drawing. */
+const BY_GROUP: Record<HoleGroup, readonly string[]> = {
+  neck: ['body', 'neck', 'neck-screws'],
+  bridge: ['body', 'neck', 'bridge', 'bridge-screws', 'posts', 'tail-posts'],
+  strings: ['body', 'bridge', 'ferrules'],
+  tuners: ['neck', 'tuners', 'tuner-screws'],
+  head: ['neck', 'trees', 'locking-nut'],
+  guard: ['body', 'guard', 'guard-screws'],
+  pickups: ['body'],
+  controls: ['body'],
+  channels: ['body'],
+  ground: ['body'],
+  buttons: ['body', 'buttons', 'button-screws'],
+}
+const BY_ASSEMBLY: Record<string, readonly string[]> = {
+  shim: ['shim'],
+  ferrules: ['ferrules'],
+  posts: ['posts', 'bridge'],
+  bridge: ['bridge', 'bridge-screws'],
+  tailpiece: ['tailpiece', 'tail-posts', 'tail-screws'],
+  springs: ['tremolo-springs'],
+  nut: ['nut', 'locking-nut'],
+  trees: ['trees'],
+  rings: [],
+  guard: ['guard', 'guard-screws'],
+  knobs: ['knob-volume', 'knob-tone'],
+  tuners: ['tuners', 'tuner-screws'],
+  neck: ['neck', 'neck-screws', 'neck-plate'],
+  'neck-dry': ['neck', 'body'],
+  controls: [],
+  buttons: ['buttons', 'button-screws'],
+  shield: ['body', 'guard'],
+}
+/** Kinds of parts that are soldered. */
+const ELECTRIC = new Set(['pickup', 'pot', 'switch', 'capacitor', 'resistor', 'jack', 'battery', 'mini-switch'])
+
+/** Slots whose parts a step needs in hand. */
+export function slotsOfStep(
+  ref: StepRef,
+  build: Pick<Build, 'instrument' | 'slots'>,
+  jointSlots: readonly string[],
+): readonly string[] {
+  const all = () => slotsOf(build.instrument)
+  switch (ref.kind) {
+    case 'measure': {
+      const { partId } = splitRef(ref.of)
+      return Object.keys(build.slots).filter(s => build.slots[s] === partId)
+    }
+    case 'fix':
+      return jointSlots
+    case 'cut':
+      return ['body']
+    case 'drill':
+      return BY_GROUP[ref.group as HoleGroup] ?? ['body']
+    case 'place':
+      return ['body', 'neck', 'bridge']
+    case 'trial':
+      // Everything but what is only soldered, strung or pushed on at the end.
+      return all().flatMap(s =>
+        ELECTRIC.has(s.kind) && s.kind !== 'pickup' ? [] : ['strings', 'knob'].includes(s.kind) ? [] : [s.id],
+      )
+    case 'finish':
+      return ['body']
+    case 'solder':
+      return all().flatMap(s => (ELECTRIC.has(s.kind) ? [s.id] : []))
+    case 'assemble':
+      return ref.what === 'controls' || ref.what === 'rings'
+        ? all().flatMap(s => (ELECTRIC.has(s.kind) || s.kind === 'ring' ? [s.id] : []))
+        : (BY_ASSEMBLY[ref.what] ?? [])
+    case 'setup':
+      return ref.what === 'strings' ? ['strings'] : []
+    case 'test':
+    case 'own':
+    case 'close':
+      return []
+  }
+}
+
+/** A part that is not here yet, and the day on which it is expected. */
+export interface Expected {
+  slot: string
+  part: string
+  day: string
+  /** Days that it may come later. */
+  lateDays: number
+  /** Nobody has ordered it: the day holds when it is ordered today. */
+  order: boolean
+}
+
+/** Days that an ordered part takes where nobody says: days to eight weeks [handbook], two weeks as a rule [from memory]. */
+export const USUAL_DAYS = 14
+/** How late a part may be: where its day was said, and where it is only usual [from memory]. */
+const LATE = { said: 7, usual: 28 } as const
+const DAY = 86_400_000
+const daysOn = (day: string, n: number): string =>
+  new Date(Date.parse(`${day}T12:00:00Z`) + n * DAY).toISOString().slice(0, 10)
+
+/** When a part is there; undefined when it is here. @param today on the bench's clock */
+export function expectedOn(part: Part, slot: string, today: string): Expected | undefined {
+  const { stock } = part
+  if (!stock || stock.arrived || (stock.state ?? 'here') === 'here') return undefined
+  const order = stock.state === 'to buy',
+    said = order ? undefined : stock.due,
+    day = said ?? daysOn(order ? today : (stock.ordered ?? today), USUAL_DAYS)
+  // A day that is over has not kept its word: it may be tomorrow.
+  return {
+    slot,
+    part: part.name,
+    day: day < today ? daysOn(today, 1) : day,
+    lateDays: said ? LATE.said : LATE.usual,
+    order,
+  }
+}
