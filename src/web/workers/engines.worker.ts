@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import './held.ts'
 import type { Present } from '../../core/calendar/schedule.ts'
+import { planOutlook, type PlanOutlook } from '../../core/plan/outlook.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
@@ -409,6 +410,9 @@ const engines = {
       fewest: fewestReadings(p.model, p.table, fault, hidden.seed),
     }
   },
+
+  /** When the plan may be over, the chance of its deadline, and what would help. */
+  outlook: (build: Build, now: Present): PlanOutlook | undefined => planOutlook(build, now),
 
   /** Ends the search for sounds that is running. */
   stopSounds: () => {

@@ -20,6 +20,7 @@ import { useOpenBuild } from '../../stores/buildStore.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
 import { stepPlace } from '../plan/stepPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
+import { StepTimer } from './StepTimer.tsx'
 
 /** Whether the build's own figure at a name is a reading that has to be asked about. */
 const farAt = (b: Build | undefined, ref: string): boolean => {
@@ -128,6 +129,12 @@ export function Bench() {
       {step.how && <p className="max-w-[60ch] text-figure leading-snug">{l.prose(step.how)}</p>}
       {step.good && (
         <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.prose(step.good)}</p>
+      )}
+      {!over && <StepTimer key={`${step.id}-clock`} step={step.id} minutes={step.minutes} usual={step.usual} />}
+      {step.took !== undefined && (
+        <p className="text-figure text-muted">
+          It took <span className="figure">{step.took}</span> min.
+        </p>
       )}
       <GateNote step={step.id} large />
       {dimension && <FarReadingAt large at={dimension} />}

@@ -1,7 +1,7 @@
 import { tickAsked } from '../../stores/tickAsked.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
-import { Calendar, OwnStep } from '../../../core/build/build.ts'
+import { OwnStep } from '../../../core/build/build.ts'
 import { numberOf } from '../../components/numberOf.ts'
 import { cutText } from '../../../core/text/text.ts'
 import { CalendarDown, Maximize2, Plus } from './icons.ts'
@@ -11,7 +11,6 @@ import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../co
 import { dimensionRead } from '../../../core/build/quantityAt.ts'
 import { reopenStep, skipStep } from '../../../core/plan/tickStep.ts'
 import type { PlannedStep } from '../../../core/plan/step.ts'
-import { fixed } from '../../../core/units/length.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -30,9 +29,9 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { day } from './dates.ts'
 import { ReadingField } from './ReadingField.tsx'
+import { CalendarEditor } from './CalendarEditor.tsx'
 import { stepPlace } from './stepPlace.ts'
-
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+import { WhenOver } from './WhenOver.tsx'
 
 /** All steps in one order that holds, with dates, and the step in hand. */
 export function Plan() {
@@ -48,7 +47,7 @@ export function Plan() {
     minutes = plan.minutesLeft % 60
   const summary =
     plan.trouble ??
-    `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
+    `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.undecided ? `; no end before ${plan.undecided} joint${plan.undecided > 1 ? 's that won’t go are' : ' that won’t go is'} decided` : plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
   const rows = plan.steps.map((s, i) => ({
     id: s.id,
     label: `${s.title}: ${s.status}`,
@@ -67,7 +66,7 @@ export function Plan() {
           <span className="text-note text-muted">
             {s.status === 'done' || s.status === 'skipped'
               ? `${s.status}${s.overAt ? ` ${day(s.overAt)}` : ''}`
-              : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}`}
+              : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}${s.expects ? `; waits for ${s.expects.part}` : ''}`}
           </span>
         </span>
         <span className="figure shrink-0 text-note">{s.minutes} min</span>
@@ -98,6 +97,7 @@ export function Plan() {
       }
     >
       {step && <StepSheet key={step.id} step={step} number={plan.steps.indexOf(step) + 1} />}
+      <WhenOver plan={plan} />
       <CalendarEditor />
     </StationFrame>
   )
@@ -127,11 +127,28 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         <h2 className="text-head font-semibold leading-tight">{l.prose(step.title)}</h2>
       </header>
       <p className="text-lead">{l.prose(step.why)}</p>
+      {step.how && <p className="max-w-[70ch] text-body">{l.prose(step.how)}</p>}
+      {step.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{l.prose(step.good)}</p>}
+      {step.expects && !over && (
+        <p className="border-l-4 border-tight pl-3 text-body">
+          {step.expects.part}{' '}
+          {step.expects.order
+            ? `is still to buy: ordered today it is there about ${day(step.expects.day)}.`
+            : `is due ${day(step.expects.day)}.`}{' '}
+          This waits for it; what does not is dated before.
+        </p>
+      )}
       <GateNote step={step.id} />
       <div className="flex flex-wrap gap-x-10 gap-y-2">
         <div>
-          <p className="text-note text-muted">hands-on</p>
-          <Figure size="large" value={String(step.minutes)} unit="min" />
+          <p className="text-note text-muted">
+            {step.took !== undefined
+              ? 'it took'
+              : step.usual === undefined
+                ? 'hands-on'
+                : `at your pace; ${step.usual} is usual`}
+          </p>
+          <Figure size="large" value={String(step.took ?? step.minutes)} unit="min" />
         </div>
         {step.waitHours > 0 && (
           <div>
@@ -284,47 +301,5 @@ function OwnStepEditor({ id }: { id: string }) {
         Take it out
       </Button>
     </fieldset>
-  )
-}
-
-/** First day and the hours there are on each day of the week. */
-function CalendarEditor() {
-  const { calendar } = useOpenBuild()
-  const [problem, setProblem] = useState<string>()
-  const set = (patch: Partial<typeof calendar>) => editBuild(b => ({ ...b, calendar: { ...b.calendar, ...patch } }))
-  return (
-    <details className="mt-4 border-t border-line pt-2 text-plain">
-      <summary className="min-h-8 cursor-pointer text-muted">Start day and hours at the bench</summary>
-      <div className="flex flex-wrap items-end gap-4 py-2">
-        <label className="flex flex-col text-note text-muted">
-          Start on
-          <input
-            type="date"
-            defaultValue={calendar.startOn}
-            onChange={e => {
-              if (/^\d{4}-\d\d-\d\d$/.test(e.target.value)) {
-                setProblem(undefined)
-                set({ startOn: e.target.value })
-              } else setProblem('Start on: not a day yet. Accepted: a day of the calendar.')
-            }}
-            className="figure min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-          />
-        </label>
-        {DAYS.map((d, i) => (
-          <ValueField
-            key={d}
-            label={d}
-            text={fixed(calendar.hours[i] ?? 0, 1)}
-            parse={numberOf(Calendar, 'hours', 'number of hours', ' h')}
-            onValue={v => set({ hours: calendar.hours.map((h, k) => (k === i ? v : h)) })}
-          />
-        ))}
-      </div>
-      {problem && (
-        <p role="alert" className="text-never">
-          {problem}
-        </p>
-      )}
-    </details>
   )
 }

@@ -1,0 +1,141 @@
+import { useState } from 'react'
+import { orderBy } from '../../../core/plan/outlook.ts'
+import { USUAL_DAYS } from '../../../core/plan/partsOfStep.ts'
+import type { Plan } from '../../../core/plan/plan.ts'
+import { localTime } from '../../../core/calendar/schedule.ts'
+import { Figure } from '../../components/Figure.tsx'
+import { Heading } from '../../components/Heading.tsx'
+import { Table } from '../../components/Table.tsx'
+import { useHeavy } from '../../hooks/useHeavy.ts'
+import { useLength } from '../../hooks/useLength.ts'
+import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
+import { present, useStretch } from '../../stores/clock.ts'
+import { DayField } from './DayField.tsx'
+import { day } from './dates.ts'
+
+/** Links of the chain that are shown before the rest is unfolded. */
+const SHOWN = 8
+/** The hand rests before it is simulated anew, ms. */
+const REST = 600
+
+const percent = (share: number): string =>
+  share > 0.995 ? 'over 99 %' : share < 0.005 ? 'under 1 %' : `${Math.round(share * 100)} %`
+
+/** When it is over and how sure that is, what decides it, what would help, and what has to be ordered. */
+export function WhenOver({ plan }: { plan: Plan }) {
+  const build = useOpenBuild(),
+    l = useLength(),
+    stretch = useStretch(s => s.stretch),
+    [all, setAll] = useState(false),
+    now = present()
+  const { result } = useHeavy(e => e.outlook(build, now), [build, stretch], REST)
+  const { deadline } = build.calendar,
+    set = (v: string | undefined) =>
+      editBuild(b => {
+        const { deadline: _, ...rest } = b.calendar
+        return { ...b, calendar: v === undefined ? rest : { ...rest, deadline: v } }
+      }, 'Deadline')
+  if (!plan.steps.length || plan.trouble) return null
+  const by = new Map(plan.steps.map(s => [s.id, s])),
+    chain = plan.chain.flatMap(id => by.get(id) ?? []),
+    today = localTime(now.at, now.offset).slice(0, 10),
+    order = orderBy(plan, build, today, USUAL_DAYS),
+    open = plan.steps.some(s => s.status !== 'done' && s.status !== 'skipped')
+  if (!open) return null
+  return (
+    <section
+      aria-label="When it is over"
+      className="mt-6 flex max-w-[780px] flex-col gap-3 border-t-2 border-ink pt-4"
+    >
+      <Heading>When it is over</Heading>
+      {plan.undecided > 0 && (
+        <p className="border-l-4 border-never pl-3 text-lead">
+          {plan.undecided} joint{plan.undecided > 1 ? 's' : ''} won’t go as{' '}
+          {plan.undecided > 1 ? 'they stand' : 'it stands'} and no way to mend {plan.undecided > 1 ? 'them' : 'it'}{' '}
+          is chosen: no day holds before that.
+        </p>
+      )}
+      <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
+        <div>
+          <p className="text-note text-muted">if nothing takes longer than usual</p>
+          <Figure value={plan.endsOn ? day(plan.endsOn) : '–'} size="large" />
+        </div>
+        {result && (
+          <div>
+            <p className="text-note text-muted">in eight of ten courses between</p>
+            <Figure value={`${day(result.early)} – ${day(result.late)}`} size="large" />
+          </div>
+        )}
+        <DayField label="Has to be over on" day={deadline} onDay={set} />
+        {result?.chance !== undefined && (
+          <div>
+            <p className="text-note text-muted">chance to make it</p>
+            <Figure value={percent(result.chance)} size="large" />
+          </div>
+        )}
+      </div>
+      {result && result.levers.length > 0 && (
+        <Table fit caption="What would bring it nearer" heads={['', { label: 'days', right: true }, 'over on']}>
+          {result.levers.map(x => (
+            <tr key={x.id} className="rule-row">
+              <th scope="row" className="py-1 pr-6 text-left font-normal">
+                {x.says}
+              </th>
+              <td className="figure py-1 pr-6 text-right">{x.days}</td>
+              <td className="py-1">{day(x.endsOn)}</td>
+            </tr>
+          ))}
+        </Table>
+      )}
+      {order.length > 0 && (
+        <Table
+          fit
+          caption="To order, so that nothing waits for it"
+          heads={['Part', 'order by', 'first wanted for']}
+        >
+          {order.map(o => (
+            <tr key={o.slot} className="rule-row">
+              <th scope="row" className="py-1 pr-6 text-left font-normal">
+                {o.part}
+              </th>
+              <td className={`py-1 pr-6 ${o.late ? 'font-semibold text-never' : ''}`}>
+                {o.late ? 'today, it holds things up' : day(o.by)}
+              </td>
+              <td className="py-1">{l.prose(o.step)}</td>
+            </tr>
+          ))}
+        </Table>
+      )}
+      {chain.length > 1 && (
+        <div className="flex flex-col gap-1">
+          <Heading>What decides the day</Heading>
+          <ol className="flex list-none flex-col border-l-2 border-ink">
+            {(all ? chain : chain.slice(-SHOWN)).map(s => (
+              <li key={s.id} className="relative pb-1.5 pl-5 text-plain">
+                <span aria-hidden="true" className="absolute -left-[5px] top-2 size-2 bg-ink" />
+                <span className="figure text-note text-muted">{s.start ? day(s.start) : ''}</span>{' '}
+                {l.prose(s.title)}
+                {s.waitHours > 0 && <span className="text-muted">, then {s.waitHours} h</span>}
+                {s.expects && <span className="text-muted">, waits for {s.expects.part}</span>}
+              </li>
+            ))}
+          </ol>
+          {chain.length > SHOWN && (
+            <button
+              type="button"
+              className="min-h-8 self-start text-plain underline"
+              aria-expanded={all}
+              onClick={() => setAll(!all)}
+            >
+              {all ? 'The last of them' : `All ${chain.length} from today on`}
+            </button>
+          )}
+        </div>
+      )}
+      <p className="text-note text-muted">
+        From 2,000 courses: steps take 0.7 to 2.5 times their usual minutes until your own pace is known, waits up
+        to 1.6 times, parts up to a week after their day [from memory].
+      </p>
+    </section>
+  )
+}
