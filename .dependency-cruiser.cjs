@@ -35,6 +35,7 @@ const STANDS_ON = {
     'build',
     'parts',
     'units',
+    'text',
   ],
   sound: ['meter', 'circuit', 'setup', 'layout', 'build'],
   print: ['ways', 'circuit', 'drill', 'layout', 'build', 'geometry', 'units'],

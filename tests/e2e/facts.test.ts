@@ -20,6 +20,8 @@ describe('what is drilled', () => {
     const id = await copyOf(bench, 'drilled'),
       page = await bench.open(`/b/${id}/drill?hand=bridge-1`)
     await page.getByRole('button', { name: 'All of them are drilled' }).click()
+    // Nothing is proved yet: it is asked about.
+    await page.getByRole('button', { name: 'It is done all the same' }).click()
     await saved(page)
     const body = (await storedBuild(bench, id)).parts.find(p => p.kind === 'body')!,
       own = body.features.filter(f => f.drilled?.step === 'drill/bridge')

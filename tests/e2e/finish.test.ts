@@ -55,6 +55,7 @@ describe('the finish', () => {
     const id = await copyOf(bench, 'coated', 'kestrel'),
       page = await bench.open(`/b/${id}/finish?hand=layer/colour`)
     await page.getByRole('button', { name: 'Done now' }).click()
+    await page.getByRole('button', { name: 'It is done all the same' }).click()
     await page.getByText(/^Not before .* from now/).waitFor()
     await page.getByLabel(/When coat 1 was really done/).fill('2026-11-16 10:00')
     await page.keyboard.press('Enter')

@@ -339,7 +339,7 @@ describe('changes that can be seen and taken back', () => {
     const id = await copyOf(bench, 'own')
     const page = await bench.open(`/b/${id}/plan?hand=trial`)
     await page.getByLabel('A step of your own after this one').fill('Stamp the number')
-    await page.getByRole('button', { name: 'Add' }).click()
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
     await page.getByRole('button', { name: /^Stamp the number/ }).click()
     const minutes = page.getByLabel('Minutes')
     await minutes.fill('5')

@@ -650,6 +650,19 @@ export class LogEntry {
   @Min(0)
   @Max(1e7)
   cost?: number
+
+  /** Why it was struck out; it stays to be read. */
+  @IsOptional()
+  @IsString()
+  @MinLength(1)
+  @MaxLength(300)
+  struck?: string
+
+  /** What it said before it was corrected. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(2000)
+  was?: string
 }
 
 /** Kinds of files that a build keeps; others are refused before they are sent. */

@@ -1,7 +1,7 @@
 import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
-import type { Build, OwnStep, Reading } from './build.ts'
+import type { Attachment, Build, OwnStep, Reading } from './build.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
 import { stepText } from './stepRef.ts'
 
@@ -160,4 +160,32 @@ export const ownStepId = (id: string): string => stepText({ kind: 'own', id })
 export const writeLog = (build: Build, text: string, at: string, cost?: number): Build => ({
   ...build,
   log: [...build.log, { id: freshId('l', build.log), at, text, ...(cost === undefined ? {} : { cost }) }],
+})
+
+/** The build with a line of the log corrected; what it said first is kept beside it. */
+export const correctLog = (build: Build, id: string, text: string): Build => ({
+  ...build,
+  log: build.log.map(e => (e.id === id && e.text !== text ? { ...e, text, was: e.was ?? e.text } : e)),
+})
+
+/** The build with a line of the log struck out for a reason, or let stand again. */
+export const strikeLog = (build: Build, id: string, why: string | undefined): Build => ({
+  ...build,
+  log: build.log.map(e => {
+    if (e.id !== id) return e
+    const { struck: _, ...rest } = e
+    return why === undefined ? rest : { ...rest, struck: why }
+  }),
+})
+
+/** The build with a photo or another file that belongs to it. */
+export const attach = (build: Build, a: Omit<Attachment, 'id'>): Build => ({
+  ...build,
+  attachments: [...(build.attachments ?? []), { id: freshId('p', build.attachments ?? []), ...a }],
+})
+
+/** The build with an attachment's words changed, or without it; its bytes stay for as long as undo may want them. */
+export const changeAttachment = (build: Build, id: string, patch: Partial<Attachment> | undefined): Build => ({
+  ...build,
+  attachments: (build.attachments ?? []).flatMap(a => (a.id !== id ? [a] : patch ? [{ ...a, ...patch }] : [])),
 })

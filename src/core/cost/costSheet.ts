@@ -62,7 +62,8 @@ export function costSheet(build: Costed): CostSheet {
       typed: true,
     })
   for (const e of build.log)
-    if (e.cost) lines.push({ id: `log/${e.id}`, kind: 'log', what: e.text, cost: e.cost, paid: true, typed: false })
+    if (e.cost && e.struck === undefined)
+      lines.push({ id: `log/${e.id}`, kind: 'log', what: e.text, cost: e.cost, paid: true, typed: false })
   const byKind = { part: 0, 'part freight': 0, freight: 0, consumable: 0, tool: 0, log: 0 }
   for (const l of lines) byKind[l.kind] += l.cost
   const total = lines.reduce((s, l) => s + l.cost, 0)

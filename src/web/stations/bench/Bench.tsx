@@ -9,6 +9,7 @@ import { isFar } from '../../../core/shelf/farReading.ts'
 import { actsOfStep } from '../../../core/plan/solderTick.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
+import { PhotoButton } from '../../components/PhotoButton.tsx'
 import { GateNote } from '../../components/GateNote.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { ShakeTimer } from '../../components/ShakeTimer.tsx'
@@ -131,6 +132,7 @@ export function Bench() {
         <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.prose(step.good)}</p>
       )}
       {!over && <StepTimer key={`${step.id}-clock`} step={step.id} minutes={step.minutes} usual={step.usual} />}
+      <PhotoButton large of={{ step: step.id }} label="Photo of this step" />
       {step.took !== undefined && (
         <p className="text-figure text-muted">
           It took <span className="figure">{step.took}</span> min.

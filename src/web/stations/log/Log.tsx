@@ -1,145 +1,154 @@
-import { factOf } from '../../hooks/useFact.ts'
-import { Select } from '../../components/Select.tsx'
-import { writeBuild } from '../../../core/build/readBuild.ts'
-import { download } from '../../components/download.ts'
-import { Link } from 'react-router'
-import { readingRef } from '../../../core/build/readingRef.ts'
 import { FileDown } from 'lucide-react'
-import { writeLog } from '../../../core/build/edits.ts'
-import { formatResistance } from '../../../core/units/electrical.ts'
-import { labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
-import { splitRef } from '../../../core/build/quantityAt.ts'
-import type { Build } from '../../../core/build/build.ts'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { LogEntry } from '../../../core/build/build.ts'
+import { correctLog, strikeLog, writeLog } from '../../../core/build/edits.ts'
+import { longest } from '../../../core/build/rangeOf.ts'
+import { writeBuild } from '../../../core/build/readBuild.ts'
+import { spentOf, storyOf, type StoryKind, type StoryLine } from '../../../core/plan/story.ts'
+import { formatCapacitance, formatInductance, formatResistance } from '../../../core/units/electrical.ts'
+import { fixed } from '../../../core/units/length.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
+import { STATIONS } from '../../app/stations.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
+import { download } from '../../components/download.ts'
 import { Figure } from '../../components/Figure.tsx'
+import { Heading, Title } from '../../components/Heading.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
-import { useTyped } from '../../hooks/useTyped.ts'
+import { money } from '../../components/money.ts'
+import { PhotoButton } from '../../components/PhotoButton.tsx'
+import { Select } from '../../components/Select.tsx'
+import { TextField } from '../../components/TextField.tsx'
+import { useFact } from '../../hooks/useFact.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
+import { useTyped } from '../../hooks/useTyped.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
+import { moment } from '../plan/dates.ts'
+import { Photos } from './Photos.tsx'
 
-interface Entry {
-  id: string
-  at: string
-  what: string
-  text: string
-  figure: string
+const ALL = 'all'
+const KINDS: readonly StoryKind[] = ['read', 'done', 'left out', 'note', 'photo']
+const KIND_WORDS: Record<StoryKind, string> = {
+  read: 'what was read',
+  done: 'what was done',
+  'left out': 'what was left out',
+  note: 'what was written',
+  photo: 'photos',
 }
 
-/** The words of a reading's subject. */
-function subject(build: Build, of: string): string {
-  const r = readingRef(of)
-  switch (r?.kind) {
-    case 'hole':
-      return `Hole ${r.hole.replace(/-/g, ' ')}, where it came out ${r.axis}`
-    case 'edge':
-      return r.edge === 'at' ? `Neck edges read at the ${r.station}` : `Neck’s ${r.edge} edge at the ${r.station}`
-    case 'dry':
-      return 'Neck clamped dry: straightedge over the top at the bridge'
-    case 'frets':
-      return `${r.low === 0 ? 'Nut' : `Fret ${r.low}`} to fret ${r.high}`
-    case 'dimension': {
-      const { partId, path } = splitRef(r.of)
-      const part = build.parts.find(p => p.id === partId)
-      return part ? `${part.name}: ${labelAt(part, path)}` : of
-    }
-    default:
-      return of.replace(/[._]/g, ' ')
-  }
-}
-
-/** Whether a reading is of a resistance, so that it is shown in ohms. */
-function inOhms(build: Build, of: string): boolean {
-  const r = readingRef(of)
-  if (r?.kind === 'meter') return true
-  if (r?.kind !== 'dimension') return false
-  const { partId, path } = splitRef(r.of)
-  const part = build.parts.find(p => p.id === partId)
-  return part !== undefined && specAt(part, path)?.quantity === 'resistance'
-}
-
-/** What was done, measured and spent, newest first; the file that goes with the instrument. */
+/** What was done, read, written, photographed and spent, newest first; the file that goes with the instrument. */
 export function Log() {
-  const build = useOpenBuild()
-  const l = useLength()
-  const steps = new Map(factOf('plan', build).steps.map(s => [s.id, s.title]))
-  const entries: Entry[] = [
-    ...build.readings.map(r => ({
-      id: r.id,
-      at: r.at,
-      what: 'read',
-      text: subject(build, r.of),
-      figure: inOhms(build, r.of) ? formatResistance(r.value) : l.fineText(r.value),
-    })),
-    ...build.steps.map(s => ({
-      id: `done-${s.step}`,
-      at: s.at,
-      what: s.state,
-      text: steps.get(s.step) ?? s.step,
-      figure: '',
-    })),
-    ...build.log.map(e => ({
-      id: e.id,
-      at: e.at,
-      what: 'note',
-      text: e.text,
-      figure: e.cost === undefined ? '' : `${e.cost} ${build.preferences.currency}`,
-    })),
-  ].sort((a, b) => b.at.localeCompare(a.at))
-  const { hand, take } = useHand(entries)
-  const [typed, setText] = useTyped('Write a line', ''),
+  const build = useOpenBuild(),
+    plan = useFact('plan'),
+    l = useLength(),
+    story = storyOf(build, plan),
+    spent = spentOf(build, plan)
+  const [kind, setKind] = useState<string>(ALL),
+    [place, setPlace] = useState<string>(ALL),
+    [part, setPart] = useState<string>(ALL)
+  const shown = story.filter(
+    e =>
+      (kind === ALL || e.kind === kind) &&
+      (place === ALL || e.place === place) &&
+      (part === ALL || e.part === part),
+  )
+  const { hand, take } = useHand(shown)
+  const [typed, setTyped] = useTyped('Write a line', ''),
     text = typed ?? ''
-  const spent =
-    build.parts.reduce((s, p) => s + (Object.values(build.slots).includes(p.id) ? (p.stock?.price ?? 0) : 0), 0) +
-    build.log.reduce((s, e) => s + (e.cost ?? 0), 0)
-  const save = () => download(`${build.id}.json`, writeBuild(build), 'application/json')
-  const rows = entries.map(e => ({
+  const titles = new Map(plan.steps.map(s => [s.id, l.prose(s.title)])),
+    { currency } = build.preferences
+  const figure = (e: StoryLine): string => {
+    if (e.cost !== undefined) return `${money(e.cost)} ${currency}`
+    if (e.minutes !== undefined) return `${e.minutes} min`
+    const v = e.value
+    if (!v) return ''
+    switch (v.in) {
+      case 'mm':
+        return l.fineText(v.of)
+      case 'Ω':
+        return formatResistance(v.of)
+      case 'H':
+        return formatInductance(v.of)
+      case 'F':
+        return formatCapacitance(v.of)
+      case 'cents':
+      case 'turns':
+        return `${v.of > 0 ? '+' : ''}${fixed(v.of, v.in === 'turns' ? 2 : 1)} ${v.in}`
+      case 'heard':
+      case '':
+        return ''
+      default:
+        return `${fixed(v.of, 0)} ${v.in}`
+    }
+  }
+  const rows = shown.map(e => ({
     id: e.id,
-    label: `${e.what}: ${e.text}`,
+    label: `${e.kind}: ${e.text}`,
     content: (
       <>
         <span className="figure w-[5.2em] shrink-0 text-note text-muted">
           {e.at.slice(5, 16).replace('T', ' ')}
         </span>
-        <span className="min-w-0 flex-1 text-plain leading-tight">{e.text}</span>
-        <span className="figure shrink-0 text-note">{e.figure || e.what}</span>
+        <span className={`min-w-0 flex-1 text-plain leading-tight ${e.struck ? 'text-muted line-through' : ''}`}>
+          {l.prose(e.text)}
+        </span>
+        <span className="figure shrink-0 text-note">{figure(e) || e.kind}</span>
       </>
     ),
   }))
+  const save = () => download(`${build.id}.json`, writeBuild(build), 'application/json')
+  const parts = [...new Set(story.flatMap(e => e.part ?? []))].flatMap(id => {
+      const p = build.parts.find(x => x.id === id)
+      return p ? [{ value: id, label: p.name }] : []
+    }),
+    places = [...new Set(story.map(e => e.place))]
+  const photos = (build.attachments ?? []).filter(
+    a => (part === ALL || a.part === part) && (place === ALL || shown.some(e => e.id === a.id)),
+  )
   return (
     <StationFrame
       map={{
         title: 'Log',
-        summary: `${entries.length} entries`,
+        summary: `${story.length} entries`,
         hand: undefined,
         take: () => undefined,
         marks: [],
       }}
       ledger={
         <Ledger
-          heading="Newest first"
+          heading={shown.length === story.length ? 'Newest first' : `${shown.length} of ${story.length}`}
           rows={rows}
           hand={hand?.id}
           take={take}
-          empty="Nothing yet. Readings and finished steps are written here by themselves."
+          empty={
+            story.length
+              ? 'Nothing of that sort yet.'
+              : 'Nothing yet. Readings and finished steps are written here by themselves.'
+          }
         />
       }
     >
       <article className="flex max-w-[760px] flex-col gap-4">
         <div className="flex flex-wrap gap-x-10 gap-y-3">
           <div>
-            <p className="text-note text-muted">spent on parts and notes</p>
-            <Figure value={String(spent)} unit={build.preferences.currency} />
+            <p className="text-note text-muted">spent</p>
+            <Figure size="large" value={money(spent.paid)} unit={currency} />
           </div>
           <div>
-            <p className="text-note text-muted">readings</p>
-            <Figure value={String(build.readings.length)} />
+            <p className="text-note text-muted">still to pay</p>
+            <Figure size="large" value={money(spent.toPay)} unit={currency} />
           </div>
           <div>
-            <p className="text-note text-muted">steps done</p>
-            <Figure value={String(build.steps.filter(s => s.state === 'done').length)} />
+            <p className="text-note text-muted">
+              at the bench{spent.timed ? `, ${spent.timed} steps timed` : ', as planned'}
+            </p>
+            <Figure size="large" value={fixed(spent.hoursDone, 1)} unit="h" />
+          </div>
+          <div>
+            <p className="text-note text-muted">left</p>
+            <Figure size="large" value={fixed(spent.hoursLeft, 1)} unit="h" />
           </div>
         </div>
         <form
@@ -148,7 +157,7 @@ export function Log() {
             e.preventDefault()
             if (text.trim()) {
               editBuild(b => writeLog(b, text.trim(), now()))
-              setText(undefined)
+              setTyped(undefined)
             }
           }}
         >
@@ -156,13 +165,45 @@ export function Log() {
             Write a line
             <input
               value={text}
-              maxLength={2000}
-              onChange={e => setText(e.target.value)}
+              maxLength={longest(LogEntry, 'text')}
+              onChange={e => setTyped(e.target.value)}
               className="min-h-10 border border-line bg-paper px-2 text-body text-ink"
             />
           </label>
           <Button type="submit">Write it down</Button>
+          <PhotoButton of={part === ALL ? {} : { part }} />
         </form>
+        <div className="flex flex-wrap items-end gap-3" role="group" aria-label="What is shown">
+          <Select
+            label="Show"
+            value={kind}
+            onChange={setKind}
+            options={[{ value: ALL, label: 'everything' }, ...KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))]}
+          />
+          <Select
+            label="Of station"
+            value={place}
+            onChange={setPlace}
+            options={[
+              { value: ALL, label: 'any' },
+              ...places.map(p => ({ value: p, label: STATIONS.find(s => s.id === p)?.label ?? p })),
+            ]}
+          />
+          <Select
+            label="Of part"
+            className="max-w-60"
+            value={part}
+            onChange={setPart}
+            options={[{ value: ALL, label: 'any' }, ...parts]}
+          />
+        </div>
+        {hand && <Entry key={hand.id} of={hand} figure={figure(hand)} />}
+        {photos.length > 0 && (
+          <section aria-label="Photos of it" className="flex flex-col gap-2">
+            <Heading>Photos</Heading>
+            <Photos photos={photos} titles={titles} />
+          </section>
+        )}
         <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">
           <Button kind="main" onClick={save}>
             <FileDown size={18} aria-hidden="true" />
@@ -193,5 +234,59 @@ export function Log() {
         </div>
       </article>
     </StationFrame>
+  )
+}
+
+/** The line in hand: when, with what, and what of it can be corrected or struck out. */
+function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
+  const l = useLength(),
+    [why, setWhy] = useState('')
+  return (
+    <section aria-label="The entry in hand" className="flex flex-col gap-2 border-l-4 border-hand pl-3">
+      <Title>{l.prose(e.text)}</Title>
+      <p className="text-plain text-muted">
+        {moment(e.at)}
+        {figure ? `: ${figure}` : ''}
+        {e.value?.with ? `, ${e.value.with}` : ''}
+      </p>
+      {e.was !== undefined && <p className="text-plain">Before it was corrected: {e.was}</p>}
+      {e.struck !== undefined && <p className="text-plain">Struck out: {e.struck}</p>}
+      {e.kind === 'note' && (
+        <div className="flex flex-wrap items-end gap-3">
+          <TextField
+            label="Correct it"
+            wide
+            value={e.text}
+            max={longest(LogEntry, 'text')}
+            onText={text => {
+              if (text) editBuild(b => correctLog(b, e.id, text), 'Log corrected')
+            }}
+          />
+          {e.struck === undefined ? (
+            <>
+              <label className="flex flex-1 flex-col text-note text-muted">
+                Strike it out, because
+                <input
+                  value={why}
+                  maxLength={longest(LogEntry, 'struck')}
+                  onChange={x => setWhy(x.target.value)}
+                  className="min-h-10 border border-line bg-paper px-2 text-plain text-ink"
+                />
+              </label>
+              <Button
+                disabled={!why.trim()}
+                onClick={() => editBuild(b => strikeLog(b, e.id, why.trim()), 'Log struck out')}
+              >
+                Strike out
+              </Button>
+            </>
+          ) : (
+            <Button onClick={() => editBuild(b => strikeLog(b, e.id, undefined), 'Log stands again')}>
+              Let it stand again
+            </Button>
+          )}
+        </div>
+      )}
+    </section>
   )
 }

@@ -1,0 +1,81 @@
+import { Camera } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { attach } from '../../core/build/edits.ts'
+import { api, Refused } from '../stores/api.ts'
+import { editBuild } from '../stores/buildStore.ts'
+import { now } from '../stores/clock.ts'
+import { NoPhoto, scalePhoto } from './scalePhoto.ts'
+import { Button } from './Button.tsx'
+
+/** A photo from the camera or a file, scaled here and kept with the build: of a step, a part, or nothing more. */
+export function PhotoButton({
+  of = {},
+  label = 'Photo',
+  large,
+}: {
+  of?: { step?: string; part?: string }
+  label?: string
+  large?: boolean
+}) {
+  const input = useRef<HTMLInputElement>(null),
+    [busy, setBusy] = useState(false),
+    [problem, setProblem] = useState<string>()
+  const take = async (files: readonly File[]) => {
+    setBusy(true)
+    setProblem(undefined)
+    for (const file of files)
+      try {
+        const scaled = await scalePhoto(file),
+          { hash, size } = await api.attach(scaled, 'image/jpeg')
+        editBuild(
+          b =>
+            attach(b, {
+              hash,
+              type: 'image/jpeg',
+              size,
+              name: file.name.slice(0, 120) || 'photo.jpg',
+              at: now(),
+              ...of,
+            }),
+          'Photo added',
+        )
+      } catch (e) {
+        setProblem(
+          e instanceof NoPhoto || e instanceof Refused
+            ? e.message
+            : `${file.name} was not kept: the workshop does not answer. Choose it again when it does.`,
+        )
+      }
+    setBusy(false)
+  }
+  return (
+    <span className="inline-flex flex-col gap-1">
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        multiple
+        className="sr-only"
+        aria-label={`${label}: file or camera`}
+        tabIndex={-1}
+        onChange={e => {
+          void take([...(e.target.files ?? [])])
+          e.target.value = ''
+        }}
+      />
+      <Button
+        disabled={busy}
+        className={large ? 'min-h-14 px-5 text-figure' : ''}
+        onClick={() => input.current?.click()}
+      >
+        <Camera size={large ? 24 : 18} aria-hidden="true" />
+        {busy ? 'Keeping it' : label}
+      </Button>
+      {problem && (
+        <span role="alert" className="max-w-80 text-note text-never">
+          {problem}
+        </span>
+      )}
+    </span>
+  )
+}
