@@ -1,9 +1,9 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
 import { demo } from '../../tests/support/demo.ts'
-import { ROOT, startServer, type Running } from '../../tests/support/server.ts'
+import { startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/build/build.ts'
 import type { Part } from '../core/parts/part.ts'
 import { typicalPart } from '../core/parts/typicalPart.ts'
@@ -19,9 +19,7 @@ interface Stored {
 
 it(`loses nothing acknowledged in ${KILLS} kills while it writes`, async () => {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-kills-')),
-    // As it is shipped, where it is built: it opens in half the time.
-    dist = existsSync(join(ROOT, 'dist/server/main.js')),
-    start = () => startServer(data, {}, { demo: false, dist })
+    start = () => startServer(data, {}, { demo: false })
   const send = (server: Running, path: string, method: string, body: unknown) =>
     fetch(`${server.address}/api${path}`, {
       method,

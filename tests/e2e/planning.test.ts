@@ -157,3 +157,26 @@ describe('at the bench and in the log', () => {
     ])
   })
 })
+
+describe('the workshop’s evenings', () => {
+  it('say which evening is for which build, what fits into a quarter of an hour, and print', async () => {
+    const page = await bench.open('/evenings')
+    const days = page.getByRole('region', { name: 'Day by day' })
+    await days.getByText('Bittern').first().waitFor()
+    await page.getByRole('row', { name: /^Plover / }).waitFor()
+    await page.getByLabel('I have').selectOption('15')
+    const fits = page.getByRole('region', { name: 'What fits in' }).getByRole('listitem')
+    await fits.first().waitFor()
+    for (const text of await fits.allTextContents())
+      expect(Number(/(\d+) min$/.exec(text)![1])).toBeLessThanOrEqual(15)
+    await page
+      .getByRole('row', { name: /^Heron / })
+      .getByRole('link')
+      .click()
+    await page.waitForURL(/\/b\/heron\/plan/)
+    await page.getByRole('link', { name: 'Labels' }).click()
+    await page.getByText('4 × Neck screws 4.2 × 45 (neck screws)').waitFor()
+    await page.getByText('Volume, 2 → Jack, tip (white)').waitFor()
+    expect(page.troubles).toEqual([])
+  })
+})

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { join } from 'node:path'
 
@@ -11,11 +12,22 @@ export interface Running {
   kill: (signal?: NodeJS.Signals) => Promise<void>
 }
 
-/** Starts the server on a free port, from its sources or as it is built, and waits until it is open. */
+const newest = (path: string): number => {
+  const s = statSync(path)
+  return s.isDirectory() ? Math.max(0, ...readdirSync(path).map(f => newest(join(path, f)))) : s.mtimeMs
+}
+let known: boolean | undefined
+/** Whether what is built is of these sources: then it is started as it is shipped, in half the time. */
+const isBuilt = (): boolean =>
+  (known ??=
+    existsSync(join(ROOT, 'dist/built')) &&
+    Number(readFileSync(join(ROOT, 'dist/built'), 'utf8')) >= newest(join(ROOT, 'src')))
+
+/** Starts the server on a free port, as it is built, or from its sources where they are newer, and waits until it is open. */
 export function startServer(
   data: string,
   env: Record<string, string> = {},
-  { demo = true, dist = false } = {},
+  { demo = true, dist = isBuilt() }: { demo?: boolean; dist?: boolean } = {},
 ): Promise<Running> {
   const child = spawn(
     process.execPath,

@@ -34,6 +34,8 @@ export type Cause =
   | { kind: 'needs'; id: string }
   /** Its own earliest time. */
   | { kind: 'not before' }
+  /** Its dust would have fallen on another's wet coat. */
+  | { kind: 'air'; id: string }
 
 /** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
 export interface Slot {
@@ -54,6 +56,8 @@ export interface Load {
   needs: readonly number[]
   whole: boolean
   earliest: number
+  /** What it does to the air, among others in the same room: whose it is, whether it throws dust, how long after it none may fall, minutes. */
+  air?: { group: number; dust: boolean; wet: number }
 }
 
 /** An item laid out, minutes from the first day's midnight; by which other it started when it did. */
@@ -76,6 +80,10 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
   const ready = new Float64Array(items.length).fill(Infinity),
     left = items.map((_, k) => k),
     out: Laid[] = []
+  /** Pieces that waited for the air, and the wet one that they waited for. */
+  const blocked = new Map<number, number>()
+  /** Until when each group's coat is wet, and which piece that was. */
+  const wet = new Map<number, { until: number; by: number }>()
   let n = 0,
     w = windows.at(0)
   if (!w) return items.length ? undefined : []
@@ -96,7 +104,8 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
       soonest = Infinity,
       possible = false,
       held = 0,
-      by = -1
+      by = -1,
+      dusty = false
     for (let j = 0; j < left.length; j++) {
       const i = items[left[j]!]!
       let wait = i.earliest,
@@ -108,12 +117,22 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
           of = m
         }
       }
+      let air = false
+      if (i.air?.dust)
+        for (const [group, x] of wet)
+          if (group !== i.air.group && x.until > now && x.until > wait) {
+            wait = x.until
+            of = x.by
+            air = true
+          }
+      if (air && wait > now) blocked.set(left[j]!, of)
       if (wait !== Infinity) possible = true
       if (wait > now) soonest = Math.min(soonest, wait)
       else if (!i.whole || now + i.minutes <= w!.to || (i.minutes > windows.longest && now === w!.from)) {
         k = j
         held = wait
         by = of
+        dusty = blocked.has(left[j]!)
         break
       }
     }
@@ -127,8 +146,9 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
       item = items[taken!]!
     const before = out.at(-1)
     // The later of the two is what it waited for: the person, or what it needs.
-    const cause: Laid['cause'] =
-      before && before.end >= held
+    const cause: Laid['cause'] = dusty
+      ? { kind: 'air', by: blocked.get(taken!)! }
+      : before && before.end >= held
         ? { kind: 'after', by: last }
         : by >= 0 && held > 0
           ? { kind: 'needs', by }
@@ -147,6 +167,7 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
       if (!advance()) return undefined
     }
     ready[taken!] = now + item.wait
+    if (item.air && item.air.wet > 0) wet.set(item.air.group, { until: now + item.air.wet, by: taken! })
     last = taken!
     out.push({ item: taken!, start: parts[0]?.from ?? start, end: now, ready: ready[taken!]!, parts, cause })
   }
@@ -187,7 +208,7 @@ export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?:
     parts: l.parts.map(p => ({ start: local(p.from), end: local(p.to) })),
     readyAt: local(l.ready),
     cause:
-      l.cause.kind === 'after' || l.cause.kind === 'needs'
+      l.cause.kind === 'after' || l.cause.kind === 'needs' || l.cause.kind === 'air'
         ? { kind: l.cause.kind, id: items[l.cause.by]!.id }
         : { kind: l.cause.kind },
   }))

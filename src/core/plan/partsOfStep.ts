@@ -19,7 +19,8 @@ const BY_GROUP: Record<HoleGroup, readonly string[]> = {
   ground: ['body'],
   buttons: ['body', 'buttons', 'button-screws'],
 }
-const BY_ASSEMBLY: Record<string, readonly string[]> = {
+/** Slots whose parts go with an assembly step, and into its bag. */
+export const BY_ASSEMBLY: Record<string, readonly string[]> = {
   shim: ['shim'],
   ferrules: ['ferrules'],
   posts: ['posts', 'bridge'],

@@ -1,8 +1,14 @@
-import { spawn } from 'node:child_process'
+import { spawn, type ChildProcess } from 'node:child_process'
 import { join } from 'node:path'
-import { describe, expect, it } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
 import { ROOT } from '../../../tests/support/server.ts'
 import { isPanic } from './watchdog.ts'
+
+/** Nothing that spins is left behind, whatever a test says. */
+const children: ChildProcess[] = []
+afterEach(() => {
+  for (const c of children.splice(0)) c.kill('SIGKILL')
+})
 
 /** Runs a script with the watchdog in a process of its own. */
 const run = (script: string): Promise<{ code: number | null; signal: string | null; said: string }> =>
@@ -18,6 +24,7 @@ const run = (script: string): Promise<{ code: number | null; signal: string | nu
       ],
       { cwd: ROOT },
     )
+    children.push(child)
     let said = ''
     child.stderr.on('data', (c: Buffer) => (said += c.toString()))
     child.on('exit', (code, signal) => done({ code, signal, said }))

@@ -7,6 +7,7 @@ import { Frame } from './Frame.tsx'
 const Workshop = lazy(() => import('../workshop/Workshop.tsx').then(m => ({ default: m.Workshop })))
 const StartPage = lazy(() => import('../start/StartPage.tsx').then(m => ({ default: m.StartPage })))
 const WorkshopShelf = lazy(() => import('../workshop/WorkshopShelf.tsx').then(m => ({ default: m.WorkshopShelf })))
+const Evenings = lazy(() => import('../workshop/Evenings.tsx').then(m => ({ default: m.Evenings })))
 const Settings = lazy(() => import('../settings/Settings.tsx').then(m => ({ default: m.Settings })))
 const Measure = lazy(() => import('../stations/bench/Measure.tsx').then(m => ({ default: m.Measure })))
 const Shelf = lazy(() => import('../stations/shelf/Shelf.tsx').then(m => ({ default: m.Shelf })))
@@ -19,6 +20,7 @@ const Finish = lazy(() => import('../stations/finish/Finish.tsx').then(m => ({ d
 const Setup = lazy(() => import('../stations/setup/Setup.tsx').then(m => ({ default: m.Setup })))
 const Plan = lazy(() => import('../stations/plan/Plan.tsx').then(m => ({ default: m.Plan })))
 const Log = lazy(() => import('../stations/log/Log.tsx').then(m => ({ default: m.Log })))
+const Labels = lazy(() => import('../stations/plan/Labels.tsx').then(m => ({ default: m.Labels })))
 const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ default: m.Bench })))
 const Soldering = lazy(() => import('../stations/bench/Soldering.tsx').then(m => ({ default: m.Soldering })))
 const Testing = lazy(() => import('../stations/bench/Testing.tsx').then(m => ({ default: m.Testing })))
@@ -35,6 +37,7 @@ export function App() {
           <Route path="/new" element={<StartPage />} />
           <Route path="/shelf" element={<WorkshopShelf />} />
           <Route path="/settings" element={<Settings />} />
+          <Route path="/evenings" element={<Evenings />} />
           <Route path="/b/:id" element={<Frame />}>
             <Route index element={<Navigate to="fit" replace />} />
             <Route path="shelf" element={<Shelf />} />
@@ -47,6 +50,7 @@ export function App() {
             <Route path="setup" element={<Setup />} />
             <Route path="plan" element={<Plan />} />
             <Route path="log" element={<Log />} />
+            <Route path="labels" element={<Labels />} />
             <Route path="marking" element={<Marking />} />
             <Route path="measure" element={<Measure />} />
             <Route path="soldering" element={<Soldering />} />

@@ -1,6 +1,8 @@
 import { expose } from 'comlink'
 import './held.ts'
-import type { Present } from '../../core/calendar/schedule.ts'
+import type { Present, WorkingHours } from '../../core/calendar/schedule.ts'
+import { plan } from '../../core/plan/plan.ts'
+import { meanwhile, workshopPlan, type Meanwhile, type WorkshopPlan } from '../../core/plan/workshopPlan.ts'
 import { planOutlook, type PlanOutlook } from '../../core/plan/outlook.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
@@ -410,6 +412,20 @@ const engines = {
       fewest: fewestReadings(p.model, p.table, fault, hidden.seed),
     }
   },
+
+  /** All builds on one person's evenings, and what of them fits into so many minutes now. */
+  evenings: (
+    builds: Build[],
+    hours: WorkingHours,
+    now: Present,
+    minutes: number | undefined,
+  ): { plan: WorkshopPlan; meanwhile: Meanwhile[] } => ({
+    plan: workshopPlan(builds, hours, now),
+    meanwhile: meanwhile(
+      builds.map(build => ({ build, plan: plan(build, now) })),
+      minutes === undefined ? {} : { minutes },
+    ),
+  }),
 
   /** When the plan may be over, the chance of its deadline, and what would help. */
   outlook: (build: Build, now: Present): PlanOutlook | undefined => planOutlook(build, now),

@@ -295,6 +295,11 @@ export function Workshop() {
             {away ? 'Hide those put away' : 'Show those put away'}
           </Button>
         )}
+        {rows && rows.length > 0 && (
+          <Link to="/evenings" className={buttonLook()}>
+            Evenings
+          </Link>
+        )}
         <Link to="/shelf" className={buttonLook()}>
           Shelf of the workshop
         </Link>

@@ -226,6 +226,9 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           <Plus size={18} aria-hidden="true" />
           Add
         </Button>
+        <Link to="../labels" className={buttonLook()}>
+          Labels
+        </Link>
         <a href={`/api/builds/${build.id}/plan.ics`} className={buttonLook()}>
           <CalendarDown size={18} aria-hidden="true" />
           Calendar file
