@@ -35,7 +35,10 @@ import { STYLES, USUAL_SWING } from '../src/core/setup/swing.ts'
 import { changeOfStrings, setFor } from '../src/core/setup/changeOfStrings.ts'
 import { pitchOfPiece } from '../src/core/sound/tuner.ts'
 import { layOut } from '../src/core/layout/layOut.ts'
+import { schedule, type WorkItem } from '../src/core/calendar/schedule.ts'
+import { planOutlook } from '../src/core/plan/outlook.ts'
 import { plan } from '../src/core/plan/plan.ts'
+import { workshopPlan } from '../src/core/plan/workshopPlan.ts'
 import { drawing } from '../src/core/ways/drawing.ts'
 import { synthesize } from '../src/core/circuit/synthesis/search.ts'
 import { ROOT } from '../tests/support/server.ts'
@@ -592,6 +595,39 @@ const rss = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${second.child.pid}
 row('server’s resident memory, 20,000 parts on the shelf', rss, 'MB')
 await stop(second.child)
 rmSync(data, { recursive: true, force: true })
+
+{
+  const now = { at: '2026-11-30T17:00:00Z', offset: 0 },
+    five = (['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const).map(id => demo(id)),
+    hours = { startOn: '2026-11-30', hours: [1, 0, 1, 0, 0, 1, 0], from: '18:00' },
+    // Four hundred steps of five builds on three hours a week: two years of evenings.
+    steps = five.flatMap(b =>
+      Array.from({ length: 80 }, (_, i): WorkItem => ({
+        id: `${b.id} ${i}`,
+        minutes: 30 + (i % 5) * 10,
+        waitHours: i % 7 === 0 ? 24 : 0,
+        needs: i ? [`${b.id} ${i - 1}`] : [],
+        whole: i % 7 === 0,
+      })),
+    )
+  row(
+    'five builds, 400 steps, two years scheduled (median of 15)',
+    timed(15, () => schedule(steps, hours)),
+    'ms',
+    100,
+  )
+  row(
+    'Kestrel’s end in 2,000 courses, with what would help (median of 5)',
+    timed(5, () => planOutlook(structuredClone(five[1]!), now)),
+    'ms',
+    2000,
+  )
+  row(
+    'five demo builds on one person’s evenings (median of 9)',
+    timed(9, () => workshopPlan(structuredClone(five), hours, now)),
+    'ms',
+  )
+}
 
 console.log(`\n${hostname()}: ${cpus().length} × ${cpus()[0]?.model ?? 'processor'}, Node ${process.version}\n`)
 const width = Math.max(...rows.map(r => r[0].length))

@@ -55,7 +55,7 @@ export function PhotoButton({
         type="file"
         accept="image/*"
         multiple
-        className="sr-only"
+        className="hidden"
         aria-label={`${label}: file or camera`}
         tabIndex={-1}
         onChange={e => {
