@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { spawnSync } from 'node:child_process'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { FolderInUse, lockFolder } from './lockFolder.ts'
+import { FolderInUse, inPlainWords, lockFolder } from './lockFolder.ts'
 
 let dir: string
 beforeEach(() => {
@@ -38,5 +38,18 @@ describe('one process a data folder', () => {
   it('takes over from a lock that says nothing', () => {
     writeFileSync(join(dir, 'in-use'), '')
     expect(() => lockFolder(dir)()).not.toThrow()
+  })
+  it('says in plain words where nothing can be written, and what else would do', () => {
+    // A file on the way: the one that holds for any user, root too.
+    writeFileSync(join(dir, 'file'), '')
+    expect(() => lockFolder(join(dir, 'file', 'data'))).toThrow(
+      /cannot be written: something on the way to it is a file\. Nothing was changed\..*SNUGBOLT_DATA/,
+    )
+    for (const code of ['EACCES', 'EROFS', 'ENOSPC'])
+      expect((inPlainWords('/data', Object.assign(new Error('raw'), { code })) as Error).message).toMatch(
+        /^The data folder \/data cannot be written: .*/,
+      )
+    const other = new Error('something else')
+    expect(inPlainWords('/data', other)).toBe(other)
   })
 })
