@@ -3,6 +3,7 @@ import react from '@vitejs/plugin-react'
 import { fileURLToPath } from 'node:url'
 import { defineConfig, type Plugin } from 'vite'
 import { generateSW } from 'workbox-build'
+import { ANSWERS } from './src/web/stores/remember.ts'
 
 const out = fileURLToPath(new URL('dist/web', import.meta.url))
 
@@ -30,7 +31,7 @@ const keptInTheBrowser = (): Plugin => ({
           // What was read last stands in for a workshop that does not answer.
           urlPattern: /\/api\/(builds|settings|shelf|demo)(\/[a-z0-9-]+)?(\?.*)?$/,
           handler: 'NetworkFirst',
-          options: { cacheName: 'snugbolt-answers', cacheableResponse: { statuses: [200] } },
+          options: { cacheName: ANSWERS, cacheableResponse: { statuses: [200] } },
         },
         {
           urlPattern: /\/api\/attachments\/[0-9a-f]{64}$/,

@@ -43,9 +43,9 @@ export function outOfTurn(plan: Pick<Plan, 'steps'>, id: string, now: string): O
   })
   const waiting = step.needs.flatMap(n => {
     const s = by.get(n)
-    if (s?.status !== 'done' || s.waitHours === 0 || !s.overAt) return []
-    const until = new Date(Date.parse(`${s.overAt}:00Z`) + s.waitHours * 3_600_000).toISOString().slice(0, 16)
-    return until > now ? [{ id: n, title: s.title, until }] : []
+    return s?.status === 'done' && s.readyAt !== undefined && s.readyAt > now
+      ? [{ id: n, title: s.title, until: s.readyAt }]
+      : []
   })
   const late = behind(id, plan.steps).filter(s => s.status === 'done')
   const overtaken = late.flatMap(s =>

@@ -81,7 +81,7 @@ export function plan(build: Build, now?: Present): Plan {
       ...s,
       status,
       ...(d ? { start: d.start, end: d.end, readyAt: d.readyAt } : {}),
-      ...(state ? { overAt: localTime(state.at, now?.offset ?? 0) } : {}),
+      ...(state ? overOf(s, state, now?.offset ?? 0) : {}),
       ...(state?.note ? { note: state.note } : {}),
       ...(state?.minutes === undefined ? {} : { took: state.minutes }),
       ...(part ? { expects: part } : {}),
@@ -114,6 +114,12 @@ const arrivalsOf = (build: Build, today: string): Map<string, Expected> => {
   )
 }
 
+/** When a step was over, and from when on what it kept waiting can be done; on the bench's clock. */
+const overOf = (s: OrderedStep, state: { state: string; at: string }, offset: number) => ({
+  overAt: localTime(state.at, offset),
+  ...(state.state === 'done' && s.waitHours > 0 ? { readyAt: localTime(state.at, offset + s.waitHours * 60) } : {}),
+})
+
 /** Until when each step that is done keeps others waiting, on the bench's clock. */
 const waitsOf = (
   steps: readonly OrderedStep[],
@@ -123,7 +129,7 @@ const waitsOf = (
   new Map(
     steps.flatMap(s => {
       const state = states.get(s.id)
-      if (state?.state !== 'done' || s.waitHours === 0) return []
-      return [[s.id, localTime(new Date(Date.parse(state.at) + s.waitHours * 3_600_000).toISOString(), offset)]]
+      const until = state && overOf(s, state, offset).readyAt
+      return until === undefined ? [] : [[s.id, until]]
     }),
   )

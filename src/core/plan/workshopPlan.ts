@@ -132,18 +132,7 @@ const rank = (b: Build): string => `${b.calendar.deadline ?? '9999-12-31'} ${b.c
 
 /** Until when what is done keeps its followers waiting. */
 const readyOf = (p: Plan): Map<string, string> =>
-  new Map(
-    p.steps.flatMap(s =>
-      s.status === 'done' && s.waitHours > 0 && s.overAt
-        ? [
-            [
-              s.id,
-              new Date(Date.parse(`${s.overAt}:00Z`) + s.waitHours * 3_600_000).toISOString().slice(0, 16),
-            ] as const,
-          ]
-        : [],
-    ),
-  )
+  new Map(p.steps.flatMap(s => (s.status === 'done' && s.readyAt ? [[s.id, s.readyAt] as const] : [])))
 
 /** The same work that several builds could do now: each one's steps that nothing holds up. */
 function togetherOf(plans: readonly { build: Build; plan: Plan }[]): Together[] {

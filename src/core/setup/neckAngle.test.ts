@@ -99,6 +99,18 @@ describe('the neck’s angle', () => {
     // The strings rise by twice the action less the nut's gap over the straightedge: 2 · 1.5 − nut.
     expect(dry.below).toBeCloseTo(9 + 3 - nut - low, 9)
   })
+  it('is sure only where its doubt is smaller than what it is off by', () => {
+    const b = fresh('kestrel'),
+      range = saddleHeight(b)!.range.value
+    // ± 0.122 at the saddle: 0.05 off the reserve is no answer, 0.3 is one; at either end.
+    for (const [left, sure] of [
+      [0.55, false],
+      [0.8, true],
+      [range - 0.55, false],
+      [range - 0.8, true],
+    ] as const)
+      expect(neckAngle(strung(b, 1.6, 1.4, left))!.sure, `${left}`).toBe(sure)
+  })
   it('puts no shim under a glued neck, and asks nothing without a bridge', () => {
     const screwed = strung(fresh('kestrel'), 2.6, 2.4, 0.6),
       b: Build = { ...screwed, instrument: { ...screwed.instrument, neckJoint: 'glued' } }

@@ -53,6 +53,8 @@ export interface NeckAngle {
   /** The bridge is lifted instead: sheet of this thickness under it, mm. */
   spacer: number | undefined
   glued: boolean
+  /** Its doubt is smaller than what it is off by: nothing has to be read before it is cut. */
+  sure: boolean
 }
 
 /** What a shim of a thickness does here; undefined where neck, pocket, bridge or strings are not known. */
@@ -127,6 +129,7 @@ export const neckAngle = fact(LAID, (build): NeckAngle | undefined => {
     ...room,
     above,
     glued,
+    sure: Math.min(Math.abs(room.below - SADDLE_RESERVE), Math.abs(above - SADDLE_RESERVE)) > room.doubt,
     wedge:
       room.below < SADDLE_RESERVE && !glued
         ? shimEffect(build, shimFor(SADDLE_RESERVE + BEYOND - room.below, h))

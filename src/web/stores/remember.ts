@@ -1,6 +1,6 @@
 import type { StoredBuild } from './api.ts'
 
-/** Where the service worker keeps the workshop's last answers, for when it is away: the same name in vite.config.ts. */
+/** Where the service worker keeps the workshop's last answers, for when it is away. */
 export const ANSWERS = 'snugbolt-answers'
 
 /** The last acknowledged state of a build as the answer that will stand in for the workshop while it is away. */

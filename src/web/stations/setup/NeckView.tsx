@@ -136,6 +136,12 @@ export function NeckView({ work: w }: { work: NeckAngle }) {
       >
         {said}
       </p>
+      {!w.sure && (
+        <p className="border-l-4 border-tight pl-3 text-body">
+          It may be otherwise: the doubt of ±{l.fineText(w.doubt)} is larger than what it is off by. Read the travel
+          and the action, or lay a straightedge over the clamped neck, before anything is cut.
+        </p>
+      )}
       {w.wedge && (
         <ul className="flex max-w-[70ch] list-none flex-col gap-1 text-body">
           <li>
