@@ -255,12 +255,15 @@ function once(work: () => void): number {
     all = allSettings(largest)
   const own = timed(9, () => all.forEach(s => response(largest, s, hz)))
   row(`all ${all.length} settings of the largest recipe, 400 points each (median of 9)`, own, 'ms', 15)
-  row(
-    'drawing to solder from, Kestrel (median of 5)',
-    timed(5, () => drawing(structuredClone(kestrel))),
-    'ms',
-    100,
-  )
+  for (const name of ['kestrel', 'bittern'] as const) {
+    const b = demo(name)
+    row(
+      `drawing to solder from, ${b.name} (median of 9)`,
+      timed(9, () => drawing(structuredClone(b))),
+      'ms',
+      100,
+    )
+  }
   const bars: Record<string, number> = {
     'three single-coils with two tones': 2000,
     'two doubles and a single, split in 2 and 4': 4000,

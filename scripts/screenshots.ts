@@ -9,21 +9,21 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
   [
     ['workshop', '/', 1280, 800],
     ['start', '/new?have=kit', 1280, 800],
-    ['measure-tablet', '/b/heron/measure', 834, 1112],
+    ['plan-telephone', '/b/heron/plan', 390, 844],
     ['shelf', '/b/heron/shelf?hand=heron-double', 1280, 800, { focus: 'cover across the strings' }],
     ['soldering-tablet', '/b/plover/soldering?hand=switch.common%40through%20the%20body', 834, 1112],
     ['parts', '/b/heron/parts?hand=pickup-bridge', 1280, 800],
     ['parts-sets', '/b/heron/parts?view=sets', 1280, 800, { press: 'Find the best sets', until: /no better one/ }],
     ['fit', '/b/heron/fit', 1280, 800],
     ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800],
-    ['drill-templates', '/b/bittern/drill?view=templates', 1280, 800],
+    ['sheet', '/b/bittern/sheet', 1280, 800],
     ['wiring', '/b/kestrel/wiring?hand=switch%3D2', 1280, 800],
     ['meter', '/b/wren/meter', 1280, 800, { until: /2 taken, 1 off/ }],
     ['finish', '/b/bittern/finish?hand=finish/level', 1280, 800],
     ['finish-colour', '/b/plover/finish?show=colour&view=colour', 1280, 800],
     ['setup', '/b/bittern/setup?view=buzz', 1280, 800],
     ['plan', '/b/heron/plan', 1280, 800],
-    ['log', '/b/heron/log', 1280, 800],
+    ['log', '/b/bittern/log', 1280, 800],
     ['bench-tablet', '/b/heron/bench', 834, 1112],
     ['marking-tablet', '/b/heron/marking?hand=bridge-1', 834, 1112],
   ]
@@ -51,7 +51,7 @@ for (const [name, path, width, height, act] of VIEWS) {
   await page.waitForLoadState('networkidle')
   if (act?.tab) await page.getByRole('tab', { name: act.tab }).click()
   if (act?.press) await page.getByRole('button', { name: act.press }).click()
-  if (act?.until) await page.getByText(act.until).waitFor()
+  if (act?.until) await page.getByText(act.until).filter({ visible: true }).first().waitFor()
   if (act?.focus) await page.getByLabel(act.focus, { exact: true }).focus()
   await page.waitForTimeout(600)
   await page.screenshot({ path: `${folder}/${name}.png` })

@@ -18,6 +18,9 @@ import { TEMPLATE_FORMATS } from '../core/drill/templates/templateFile.ts'
 import { cheapestFixesNow } from '../core/fit/fixSet.ts'
 import { fitReport, inputsReport } from '../core/fit/report.ts'
 import { deviceHygrometer, type HygrometerOptions } from './deviceHygrometer.ts'
+import { SUPPLIER_PORT } from '../core/supplier/supplier.ts'
+import { deviceSupplier, openingDay, type SupplierOptions } from './deviceSupplier.ts'
+import { deviceCalliper, deviceScale } from './deviceSizes.ts'
 import { deviceMeter } from './deviceMeter.ts'
 import type { DeviceOptions } from './deviceSession.ts'
 import { layoutReport } from './layoutReport.ts'
@@ -188,6 +191,25 @@ export async function main(argv: string[]): Promise<number> {
     .option('--name <name>', 'what it is called on the page', 'Bench meter')
     .option('--pace <ms>', 'how long each display stands', '300')
     .action((o: DeviceOptions) => deviceMeter(o))
+  for (const [sort, what, run] of [
+    ['calliper', 'a calliper: reads the dimension in hand of the part that stands in', deviceCalliper],
+    ['scale', 'a kitchen scale: weighs the part in hand', deviceScale],
+  ] as const)
+    device
+      .command(sort)
+      .description(what)
+      .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')
+      .option('--name <name>', 'what it is called on the page', sort === 'calliper' ? 'Bench calliper' : 'Scale')
+      .option('--pace <ms>', 'how long each display stands', '300')
+      .action((o: DeviceOptions) => run(o))
+  device
+    .command('supplier')
+    .description('a supplier with invented parts, for the Parts station; prices and days change with its calendar')
+    .option('--port <port>', 'where it is asked, on this machine', String(SUPPLIER_PORT))
+    .option('--name <name>', 'what it is called', 'The corner shop')
+    .option('--seed <n>', 'another seed, other prices and other delays', '1')
+    .option('--today <day>', 'the day on which it opens', openingDay())
+    .action((o: SupplierOptions) => deviceSupplier(o))
   onBuild('finish', 'layers, film on each face, work, what to buy, air', finishReport)
   onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
   onBuild('plan', 'all steps in order with dates', b => fact('plan', b))

@@ -17,6 +17,7 @@ import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
 import { deviceRoutes } from './routes/devices.ts'
 import { settingsRoutes } from './routes/settings.ts'
+import { supplierRoutes } from './routes/supplier.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { settingsStore } from './settingsStore.ts'
 import { shelfStore } from './shelfStore.ts'
@@ -77,6 +78,7 @@ export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeep
   api.use('/shelf', shelfRoutes(shelfStore(db, keep)))
   api.use('/backup', backupRoutes(keeper))
   api.use('/devices', deviceRoutes(devices))
+  api.use('/supplier', supplierRoutes())
   api.use(notFound)
   app.use('/api', api)
   if (web && existsSync(join(web, 'index.html'))) {

@@ -28,11 +28,11 @@ describe('the interface', () => {
     const scale = [...styles.matchAll(/--text-([a-z]+):/g)].map(m => m[1]!)
     const two = sources.flatMap(({ f, text }) =>
       [...text.matchAll(/`[^`]*\$\{(?:className|extra)\}[^`]*`|`[^`]*\$\{buttonLook\([^`]*`/g)]
-        .filter(m => f.endsWith('Button.tsx') && scale.some(s => new RegExp(`\\btext-${s}\\b`).test(m[0])))
+        .filter(m => f.endsWith('/Button.tsx') && scale.some(s => new RegExp(`\\btext-${s}\\b`).test(m[0])))
         .map(m => `${f}: ${m[0].slice(0, 60)}`),
     )
     expect(two).toEqual([])
-    expect(sources.find(s => s.f.endsWith('Button.tsx'))!.text).toContain('button-text')
+    expect(sources.find(s => s.f.endsWith('/Button.tsx'))!.text).toContain('button-text')
   })
   it('has no text smaller than 15 px', () => {
     const rem = [...styles.matchAll(/--text-[a-z]+: ([\d.]+)rem/g)].map(m => Number(m[1]))

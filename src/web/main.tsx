@@ -7,8 +7,10 @@ import './styles.css'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App.tsx'
+import { fetchPageOf } from './app/pages.tsx'
 import { startAutosave } from './stores/autosave.ts'
 
+fetchPageOf(location.pathname)
 startAutosave()
 // Where a page is trusted, the browser keeps the application for when the workshop is away.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -1,7 +1,10 @@
+import { createHash } from 'node:crypto'
 import { rmSync } from 'node:fs'
 import type { BrowserContext, Page } from 'playwright-core'
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
 import { copyOf, DESKTOP, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+import type { Build } from '../../src/core/build/build.ts'
+import { png } from '../support/png.ts'
 import { startServer } from '../support/server.ts'
 import { workshopFolder } from '../support/workshops.ts'
 
@@ -50,12 +53,24 @@ describe('while the server is away', () => {
       // It outlives a reload, though nobody answers.
       await page.reload()
       await page.getByText('Not saved: the workshop does not answer. Kept here, trying again.').waitFor()
+      // A photo taken meanwhile is kept here by its own hash, shown, and goes before the build that names it.
+      await page.goto(`${server.address}/b/wren/log`)
+      await page
+        .getByLabel('Photo: file or camera')
+        .setInputFiles({ name: 'heel.png', mimeType: 'image/png', buffer: png(400, 300) })
+      const shown = page.getByRole('list', { name: 'Photos' }).getByRole('img')
+      await shown.waitFor()
+      await expect
+        .poll(() => shown.evaluate(i => (i as HTMLImageElement).naturalWidth), { timeout: 20_000 })
+        .toBe(400)
       server = await startServer(data, { PORT: port }, { demo: false, dist: true })
       await saved(page)
-      const stored = (await (await fetch(`${server.address}/api/builds/wren`)).json()) as {
-        build: { readings: { value: number }[] }
-      }
-      expect(stored.build.readings.at(-1)!.value).toBe(0.33)
+      const { build } = (await (await fetch(`${server.address}/api/builds/wren`)).json()) as { build: Build }
+      expect(build.readings.at(-1)!.value).toBe(0.33)
+      const [photo] = build.attachments!,
+        bytes = Buffer.from(await (await fetch(`${server.address}/api/attachments/${photo!.hash}`)).arrayBuffer())
+      expect(createHash('sha256').update(bytes).digest('hex')).toBe(photo!.hash)
+      expect(bytes.length).toBe(photo!.size)
       await context.close()
     } finally {
       await server.kill('SIGKILL')

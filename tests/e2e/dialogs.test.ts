@@ -91,7 +91,7 @@ describe('hands on a tablet', () => {
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
     ).toBeLessThanOrEqual(0)
-    await page.getByRole('link', { name: /^Log/ }).click()
+    await page.getByLabel('Station', { exact: true }).selectOption('log')
     await page.getByRole('button', { name: 'Save the build file' }).waitFor()
   })
 })

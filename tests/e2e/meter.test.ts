@@ -134,7 +134,7 @@ describe('practice', () => {
     await saved(page)
     const after = await storedBuild(bench, id)
     expect(after.circuit.standIn).toBeUndefined()
-    expect(after.readings.filter(r => !r.of.startsWith('air.'))).toHaveLength(2)
+    expect(after.readings.filter(r => !/^(air\.|part\/)/.test(r.of))).toHaveLength(2)
     expect(page.troubles).toEqual([])
   })
   it('is won by naming what is hidden', async () => {

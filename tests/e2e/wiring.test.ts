@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { apart } from '../support/demo.ts'
 import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
 
 let bench: Bench
@@ -103,7 +104,7 @@ describe('a circuit', () => {
     await lug('Jack, tip').click()
     await page.getByText(/touch the lug or case that the wire goes to/).waitFor()
     await lug('Jack, tip').click()
-    await page.getByText(/^Seen from behind/).waitFor()
+    await page.getByText(/^Seen from behind, to scale/).waitFor()
     await lug('Jack, tip').press('Enter')
     await lug('Jack, sleeve').press('Enter')
     await page.getByRole('button', { name: /^As it is: Silent: the tip is on ground/ }).waitFor()
@@ -227,7 +228,7 @@ describe('a circuit', () => {
 
 describe('soldering', () => {
   it('goes joint by joint at the bench; the plan’s step is done with its last joint', async () => {
-    const id = await copyOf(bench, 'bench-joints', 'wren'),
+    const id = await copyOf(bench, 'bench-joints', 'wren', b => Object.assign(b, apart(b))),
       page = await bench.open(`/b/${id}/wiring?view=order`)
     await page.getByText('0 of 12 joints are made', { exact: false }).waitFor()
     await page.getByRole('link', { name: 'One by one, at the bench' }).click()

@@ -33,3 +33,10 @@ export const demoShelf = (): Part[] =>
 
 /** A build with nothing of its finish done yet. */
 export const uncoated = (b: Build): Build => ({ ...b, steps: b.steps.filter(s => !s.step.startsWith('finish/')) })
+
+/** A build that was never together: neither finished, nor tried, nor wired. */
+export function apart(b: Build): Build {
+  const { joints: _, ...circuit } = b.circuit,
+    kinds = /^(trial|finish|solder|assemble|test|setup)(\/|$)/
+  return { ...b, circuit, trials: [], steps: b.steps.filter(s => !kinds.test(s.step)) }
+}

@@ -51,6 +51,19 @@ export class Page {
       meant = along === 'x' ? x : y
     return places.length ? places.reduce((a, c) => (Math.abs(c - meant) < Math.abs(a - meant) ? c : a)) : undefined
   }
+  /** Share of the page that is paper, from nothing to all. */
+  get white(): number {
+    return this.raw.subarray(this.start).filter(g => g > 235).length / (this.width * this.height)
+  }
+  /** Whether nothing is printed so near to any edge, mm. */
+  clearTo(mm: number): boolean {
+    const edge = Math.floor(this.px(mm))
+    for (let y = 0; y < this.height; y++)
+      for (let x = 0; x < this.width; x++)
+        if (x < edge || y < edge || x >= this.width - edge || y >= this.height - edge)
+          if (this.grey(x, y) < 200) return false
+    return true
+  }
   /** Place of an upright hair near a place, mm. */
   hairX = (at: readonly [number, number], reach = 1): number | undefined => this.ink(at, reach, 'x')
   /** Place of a lying hair near a place, mm. */

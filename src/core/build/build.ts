@@ -516,6 +516,13 @@ export class Calendar {
   @TimeOfDay()
   from!: string
 
+  /** Whose hands it is on, where a workshop has several. */
+  @IsOptional()
+  @IsString()
+  @MinLength(1)
+  @MaxLength(40)
+  person?: string
+
   /** Days with hours of their own. */
   @IsOptional()
   @ArrayMaxSize(400)
@@ -732,6 +739,113 @@ export class Attachment {
   y?: number
 }
 
+export const CLIENT_LINE_KINDS = ['work', 'part', 'sent out'] as const
+export type ClientLineKind = (typeof CLIENT_LINE_KINDS)[number]
+
+/** Something that is offered to the client beside what the build holds already. */
+export class ClientLine {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @IsIn(CLIENT_LINE_KINDS)
+  kind!: ClientLineKind
+
+  @IsString()
+  @MinLength(1)
+  @MaxLength(160)
+  what!: string
+
+  /** What is asked for it; work without one is priced by its minutes. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(1e7)
+  price?: number
+
+  /** Own minutes: of the work, or what a job that is sent out would take here. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(60_000)
+  minutes?: number
+
+  /** Days that a job which is sent out is away. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(730)
+  days?: number
+}
+
+/** What the client approved, and when. */
+export class Approval {
+  @Matches(ID, ID_MESSAGE)
+  id!: string
+
+  @Matches(STAMP, STAMP_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no time of the calendar' })
+  at!: string
+
+  /** Up to which sum in all. */
+  @IsNumber(number)
+  @Min(0)
+  @Max(1e9)
+  sum!: number
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(1000)
+  note?: string
+}
+
+/** An instrument that is built or mended for somebody else: how it came, what is wanted, what was agreed. */
+export class ClientJob {
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  who?: string
+
+  @IsOptional()
+  @Matches(DAY, DAY_MESSAGE)
+  @IsISO8601(REAL_DAY, { message: 'is no day of the calendar' })
+  cameOn?: string
+
+  /** Its condition as it came in. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(4000)
+  condition?: string
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(2000)
+  wanted?: string
+
+  /** What is put on the price of parts, %. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(500)
+  onParts?: number
+
+  /** Tax on the whole, %. */
+  @IsOptional()
+  @IsNumber(number)
+  @Min(0)
+  @Max(50)
+  tax?: number
+
+  @IsArray()
+  @ArrayMaxSize(100)
+  @NestedEach(() => ClientLine)
+  lines!: ClientLine[]
+
+  @IsArray()
+  @ArrayMaxSize(50)
+  @NestedEach(() => Approval)
+  approvals!: Approval[]
+}
+
 /** How this build's numbers are shown, and which bits are in the drawer. */
 export class Preferences {
   @IsIn(LENGTH_DISPLAYS)
@@ -840,6 +954,11 @@ export class Build {
   @ArrayMaxSize(1000)
   @NestedEach(() => Attachment)
   attachments?: Attachment[]
+
+  /** For whom it is, where it is not one's own. */
+  @IsOptional()
+  @Nested(() => ClientJob)
+  client?: ClientJob
 
   @IsArray()
   @ArrayMaxSize(50)

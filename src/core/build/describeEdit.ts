@@ -149,6 +149,7 @@ const DESCRIBERS: Record<Exclude<keyof Build, 'format' | 'version' | 'id'>, Desc
       has = b.attachments?.length ?? 0
     return once(has > had ? 'Photo or file added' : has < had ? 'Photo or file taken out' : 'Photo or file')
   },
+  client: () => flowing('What was agreed'),
   log,
   preferences: () => once('Units, bits or printer'),
   name: (_, b) => flowing(`Name: ${b.name}`),

@@ -2,16 +2,9 @@ import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Attachment, Build, OwnStep, Reading } from './build.ts'
+import { freshId } from './freshId.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
 import { stepText } from './stepRef.ts'
-
-/** A short id that no reading of the build has yet. */
-const freshId = (prefix: string, taken: readonly { id: string }[]): string => {
-  const ids = new Set(taken.map(t => t.id))
-  let n = taken.length + 1
-  while (ids.has(`${prefix}-${n}`)) n++
-  return `${prefix}-${n}`
-}
 
 /** The build with one dimension of a part replaced. */
 export function setDimension(build: Build, ref: string, d: Dimension): Build {

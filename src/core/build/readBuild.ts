@@ -84,35 +84,39 @@ export function readBuildText(text: string): BuildRead {
 export const writeBuild = (build: Build): string =>
   JSON.stringify({ ...build, format: FORMAT, version: VERSION }, null, 2) + '\n'
 
-/** Reads one part, as the shelf keeps it. */
-export function readPart(input: unknown): { ok: true; part: Part } | { ok: false; problems: Problem[] } {
-  if (!isObject(input))
-    return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one part' }] }
+/**
+ * Reads plain data as a class of documents, strictly: unknown fields, broken text and values out of range are refused
+ * with path and reason.
+ * @param what it has to be, for a refusal: `a JSON object holding one part`
+ */
+export function readAs<T extends object>(
+  Of: new () => T,
+  input: unknown,
+  what: string,
+): { ok: true; value: T } | { ok: false; problems: Problem[] } {
+  if (!isObject(input)) return { ok: false, problems: [{ path: '', reason: `must be ${what}` }] }
   const broken = unreadableTexts(input)
   if (broken.length) return { ok: false, problems: broken }
-  const part = plainToInstance(Part, input)
+  const read = plainToInstance(Of, input)
   let problems: Problem[]
   try {
-    problems = problemsOf(validateSync(part, STRICT))
+    problems = problemsOf(validateSync(read, STRICT))
   } catch {
     problems = [{ path: '', reason: 'has a field of a wrong type where an object or a list is needed' }]
   }
-  return problems.length ? { ok: false, problems } : { ok: true, part: plain(part) }
+  return problems.length ? { ok: false, problems } : { ok: true, value: plain(read) }
+}
+
+/** Reads one part, as the shelf keeps it. */
+export function readPart(input: unknown): { ok: true; part: Part } | { ok: false; problems: Problem[] } {
+  const r = readAs(Part, input, 'a JSON object holding one part')
+  return r.ok ? { ok: true, part: r.value } : r
 }
 
 /** Reads the workshop's settings. */
 export function readSettings(
   input: unknown,
 ): { ok: true; settings: WorkshopSettings } | { ok: false; problems: Problem[] } {
-  if (!isObject(input)) return { ok: false, problems: [{ path: '', reason: 'must be a JSON object of settings' }] }
-  const broken = unreadableTexts(input)
-  if (broken.length) return { ok: false, problems: broken }
-  const settings = plainToInstance(WorkshopSettings, input)
-  let problems: Problem[]
-  try {
-    problems = problemsOf(validateSync(settings, STRICT))
-  } catch {
-    problems = [{ path: '', reason: 'has a field of a wrong type where an object or a list is needed' }]
-  }
-  return problems.length ? { ok: false, problems } : { ok: true, settings: plain(settings) }
+  const r = readAs(WorkshopSettings, input, 'a JSON object of settings')
+  return r.ok ? { ok: true, settings: r.value } : r
 }

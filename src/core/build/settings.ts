@@ -1,3 +1,4 @@
+import { ArrayMaxSize, ArrayUnique, IsArray, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
 import { same } from './same.ts'
 import { Nested } from '../parts/validators/nested.ts'
 import type { LengthDisplay } from '../units/length.ts'
@@ -12,6 +13,9 @@ export class BenchHours {
   @TimeOfDay()
   from!: string
 }
+
+/** People that one workshop names at most. */
+export const MOST_PEOPLE = 12
 
 /**
  * What belongs to the workshop and not to one instrument. Units, currency, paper, printer and the drawer of bits are the
@@ -29,6 +33,16 @@ export class WorkshopSettings {
 
   @Nested(() => Load)
   load!: Load
+
+  /** Who works here; left out: one person, whose name nobody asks. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(MOST_PEOPLE)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MinLength(1, { each: true })
+  @MaxLength(40, { each: true })
+  people?: string[]
 }
 
 export const SETTING_NAMES = ['units', 'currency', 'rate', 'drawer', 'print', 'climate', 'bench', 'load'] as const

@@ -55,8 +55,16 @@ function bridgeSlots(i: Instrument): Slot[] {
   }
 }
 
-/** The slots of an instrument, from its own description. */
-export function slotsOf(i: Instrument): Slot[] {
+const known = new WeakMap<Instrument, readonly Slot[]>()
+
+/** The slots of an instrument, from its own description: the same list for the same description. */
+export function slotsOf(i: Instrument): readonly Slot[] {
+  let slots = known.get(i)
+  if (!slots) known.set(i, (slots = described(i)))
+  return slots
+}
+
+function described(i: Instrument): Slot[] {
   const places = i.pickups
   const has = (x: Instrument['extras'][number]) => i.extras.includes(x)
   const guard = has('guard') || i.mounting === 'on the guard'

@@ -1,3 +1,5 @@
+import { FEATURE_ROLE_NAMES, type FeatureRole } from '../parts/featureRoles.ts'
+
 /** What is done for a finish, in the order that it is usually done in. */
 export const FINISH_STAGES = [
   'inspect',
@@ -23,7 +25,10 @@ export type FinishStage = (typeof FINISH_STAGES)[number]
 
 /** Which step of the plan, as a record; documents keep it as one line of text. */
 export type StepRef =
+  /** One dimension that was read by itself. */
   | { kind: 'measure'; of: string }
+  /** Everything that is read at one place of a part: a sort of feature, or the part as a whole; again later with its number. */
+  | { kind: 'visit'; part: string; place: FeatureRole | 'part'; nth: number }
   | { kind: 'fix'; joint: string; method: string }
   | { kind: 'cut'; cut: string }
   /** A group of holes; one that is asked for again when some of it was drilled carries its number, 2 and up. */
@@ -40,6 +45,8 @@ export function stepText(s: StepRef): string {
   switch (s.kind) {
     case 'measure':
       return `measure/${s.of}`
+    case 'visit':
+      return `visit/${s.part}/${s.place}${s.nth === 1 ? '' : `/${s.nth}`}`
     case 'fix':
       return `fix/${s.joint}/${s.method}`
     case 'cut':
@@ -59,6 +66,7 @@ export function stepText(s: StepRef): string {
   }
 }
 
+const PLACES = ['part', ...FEATURE_ROLE_NAMES] as const
 const WHAT = ['place', 'solder', 'assemble', 'test', 'setup'] as const
 
 /** Which step a document names; undefined when no form of reference fits. */
@@ -72,6 +80,11 @@ export function stepRef(text: string): StepRef | undefined {
   }
   if (!a) return undefined
   if (kind === 'measure') return b ? { kind, of: rest } : undefined
+  if (kind === 'visit') {
+    const [, part, where, nth] = /^([a-z0-9-]+)\/([a-z-]+)(?:\/([2-9]|[1-9]\d+))?$/.exec(rest) ?? [],
+      place = PLACES.find(x => x === where)
+    return part === undefined || place === undefined ? undefined : { kind, part, place, nth: Number(nth ?? 1) }
+  }
   if (kind === 'fix') return b && text === `fix/${a}/${b}` ? { kind, joint: a, method: b } : undefined
   if (kind === 'drill') {
     const [, group, after, nth] = /^([^/]+)(\/after)?(?:\/([2-9]|[1-9]\d+))?$/.exec(rest) ?? []
@@ -99,4 +112,4 @@ export function stepRef(text: string): StepRef | undefined {
 
 /** What would be accepted, in words. */
 export const STEP_FORMS =
-  'measure/<part>/<dimension>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, finish/<stage>/<layer>/<1, 2, …>, place/<what>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'
+  'measure/<part>/<dimension>, visit/<part>/<sort of feature, or part>, visit/<part>/…/<2, 3, …>, fix/<joint>/<method>, cut/<id>, drill/<group>, drill/<group>/after, drill/<group>/<2, 3, …>, trial, finish/<stage>, finish/<stage>/<layer>/<1, 2, …>, place/<what>, solder/<stage>, assemble/<what>, test/<reading>, setup/<what>, own/<id>, close'

@@ -2,7 +2,7 @@ import { addDays, formatISO, parseISO } from 'date-fns'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { chainOf, schedule, type WorkItem } from './schedule.ts'
-import { chanceBy, outlook, seeded, triangle } from './simulate.ts'
+import { chanceBy, outlook, seeded, triangleQuantile } from './simulate.ts'
 import { stamp, Windows, type WorkingHours } from './windows.ts'
 
 const WEEK: WorkingHours = { startOn: '2026-11-30', hours: [2, 2, 0, 2, 2, 4, 0], from: '18:00' }
@@ -113,13 +113,13 @@ describe('the simulation', () => {
     const random = seeded(7),
       n = 40_000
     let sum = 0
-    for (let i = 0; i < n; i++) sum += triangle([0.7, 1, 2.5], random())
+    for (let i = 0; i < n; i++) sum += triangleQuantile([0.7, 1, 2.5], random())
     expect(sum / n).toBeCloseTo((0.7 + 1 + 2.5) / 3, 2)
-    expect(triangle([0.7, 1, 2.5], 0)).toBe(0.7)
-    expect(triangle([0.7, 1, 2.5], 1)).toBeCloseTo(2.5, 12)
+    expect(triangleQuantile([0.7, 1, 2.5], 0)).toBe(0.7)
+    expect(triangleQuantile([0.7, 1, 2.5], 1)).toBeCloseTo(2.5, 12)
     // Below its mode lie (1 − 0.7) / (2.5 − 0.7) of it.
-    expect(triangle([0.7, 1, 2.5], 1 / 6)).toBeCloseTo(1, 12)
-    expect(triangle([2, 2, 2], 0.4)).toBe(2)
+    expect(triangleQuantile([0.7, 1, 2.5], 1 / 6)).toBeCloseTo(1, 12)
+    expect(triangleQuantile([2, 2, 2], 0.4)).toBe(2)
   })
   it('meets the exact distribution of a small case', () => {
     // One step of 100 min on evenings of 120: it is over on the first day where it takes at most 1.2 times as long.

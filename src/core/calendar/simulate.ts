@@ -32,8 +32,8 @@ export function seeded(seed: number): () => number {
   }
 }
 
-/** A draw from a triangle [published: inverse of its distribution function]. @param u between 0 and 1 */
-export function triangle([least, likely, most]: readonly [number, number, number], u: number): number {
+/** The value that a share u of a triangle's draws stays below [published: inverse of its distribution function]. @param u between 0 and 1 */
+export function triangleQuantile([least, likely, most]: readonly [number, number, number], u: number): number {
   if (most <= least) return least
   const c = (likely - least) / (most - least)
   return u < c
@@ -65,8 +65,8 @@ export function outlook(
       const { spread, waitSpread, lateDays } = items[i]!
       return {
         ...l,
-        minutes: spread ? Math.max(1, Math.round(l.minutes * triangle(spread, random()))) : l.minutes,
-        wait: waitSpread ? l.wait * triangle(waitSpread, random()) : l.wait,
+        minutes: spread ? Math.max(1, Math.round(l.minutes * triangleQuantile(spread, random()))) : l.minutes,
+        wait: waitSpread ? l.wait * triangleQuantile(waitSpread, random()) : l.wait,
         earliest: lateDays && l.earliest > 0 ? l.earliest + Math.round(random() * lateDays) * DAY : l.earliest,
       }
     })

@@ -45,9 +45,23 @@ const minuteOfDay = (hhmm: string): number => {
 export const minuteOf = (startOn: string, local: string): number =>
   (Date.parse(`${local}:00Z`) - Date.parse(`${startOn}T00:00:00Z`)) / MINUTE
 
+const DAY_MINUTES = 1440
+/** Days by their number since 1970, as they are written: a plan writes the same few hundred again and again. */
+const dayTexts = new Map<number, string>()
+const two = (n: number): string => (n < 10 ? `0${n}` : String(n))
+
 /** Minutes from a first day's midnight as a local date and time. */
-export const stamp = (startOn: string, minutes: number): string =>
-  new Date(Date.parse(`${startOn}T00:00:00Z`) + Math.round(minutes) * MINUTE).toISOString().slice(0, 16)
+export function stamp(startOn: string, minutes: number): string {
+  const all = Date.parse(`${startOn}T00:00:00Z`) / MINUTE + Math.round(minutes),
+    day = Math.floor(all / DAY_MINUTES),
+    rest = all - day * DAY_MINUTES
+  let text = dayTexts.get(day)
+  if (text === undefined) {
+    text = new Date(day * DAY_MINUTES * MINUTE).toISOString().slice(0, 10)
+    dayTexts.set(day, text)
+  }
+  return `${text}T${two(Math.floor(rest / 60))}:${two(rest % 60)}`
+}
 
 /** Longest calendar that is laid out, days: beyond it the hours are too few for the work. */
 const HORIZON = 3660

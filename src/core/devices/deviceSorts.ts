@@ -1,5 +1,7 @@
 import { parseAir } from '../finish/airText.ts'
 import { parseMeter } from '../meter/meterText.ts'
+import { parseLength } from '../units/length.ts'
+import { parseMass } from '../units/mass.ts'
 import type { Parsed } from '../units/parsed.ts'
 
 /** A sort of device that gives readings: what it is called, and how what it shows is read. */
@@ -15,6 +17,10 @@ export const DEVICE_SORTS = {
   meter: { label: 'Meter', parse: parseMeter },
   /** Warmth and humidity of the air: `19.5 C 55 %`. */
   hygrometer: { label: 'Hygrometer', parse: parseAir },
+  /** A length between the jaws: `57.93 mm`, `2.281 in`. */
+  calliper: { label: 'Calliper', parse: text => parseLength(text) },
+  /** What a part weighs: `1912 g`, `4.2 lb`. */
+  scale: { label: 'Scale', parse: parseMass },
 } as const satisfies Record<string, DeviceSort>
 
 export type DeviceSortName = keyof typeof DEVICE_SORTS

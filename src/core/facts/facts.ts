@@ -1,7 +1,8 @@
 import type { Build } from '../build/build.ts'
 import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
-import type { Present } from '../calendar/schedule.ts'
+import { localTime, type Present } from '../calendar/schedule.ts'
+import { billOf, quoteOf } from '../client/quote.ts'
 import { meterAtJack } from '../meter/jack.ts'
 import { allSettings } from '../circuit/settings.ts'
 import { costSheet } from '../cost/costSheet.ts'
@@ -15,9 +16,11 @@ import { fit } from '../fit/applyFixes.ts'
 import { balance } from '../fit/balance.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { jointsAsTheyStand } from '../fit/findJoints.ts'
-import { measureNext } from '../fit/measureNext.ts'
+import { measureNext, OFFERED } from '../fit/measureNext.ts'
 import { trialAssembly } from '../fit/trialAssembly.ts'
+import { handoverSheet } from '../handover/handoverSheet.ts'
 import { layOut } from '../layout/layOut.ts'
+import { buyList } from '../plan/buyList.ts'
 import { gatesOf } from '../plan/gates.ts'
 import { plan } from '../plan/plan.ts'
 import { fretLevelling } from '../setup/fretLevelling.ts'
@@ -36,9 +39,6 @@ import { groundOf } from '../ways/ground.ts'
 import { shieldingOf } from '../ways/shielding.ts'
 import { solderActs } from '../ways/solderActs.ts'
 import { wireWays } from '../ways/wireWays.ts'
-
-/** How many readings are offered at once. */
-const READINGS = 12
 
 /** A fact that hangs on the present too: computed again when that is another. */
 function dated<T>(compute: (b: Build, now: Present) => T): (b: Build, now: Present) => T {
@@ -74,7 +74,7 @@ export const FACTS = {
     return work ? markList(work, b) : []
   }),
   /** Readings that settle most. */
-  next: fact([...SHAPED, 'fixes'], b => measureNext(b, fit(b).now, READINGS).map(m => ({ ...m, id: m.ref }))),
+  next: fact([...SHAPED, 'fixes'], b => measureNext(b, fit(b).now, OFFERED).map(m => ({ ...m, id: m.ref }))),
   trial: fact([...SHAPED, 'fixes', 'trials'], b => trialAssembly(b, fit(b).now)),
   balance: fact(SHAPED, balance),
   finish: finishWork,
@@ -122,6 +122,13 @@ export const FACTS = {
   shielding: shieldingOf,
   costs: fact(COSTED, costSheet),
   plan: planned,
+  /** The sheet that goes with the instrument. */
+  handover: dated((b, now) => handoverSheet(b, planned(b, now))),
+  /** What the whole will cost a client, and what it has come to. */
+  quote: dated((b, now) => quoteOf(b, planned(b, now))),
+  bill: dated((b, now) => billOf(b, planned(b, now))),
+  /** What is not here yet, shop by shop. */
+  toBuy: dated((b, now) => buyList(planned(b, now), b, localTime(now.at, now.offset).slice(0, 10))),
   gates: dated((b, now) => gatesOf(planned(b, now).steps, fit(b).now)),
 } as const satisfies Record<string, (b: Build, now: Present) => unknown>
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
-import { demo, demoShelf, uncoated } from '../../../tests/support/demo.ts'
+import { demo, demoShelf, apart } from '../../../tests/support/demo.ts'
 import { measuredAt } from '../../../tests/support/heron.ts'
 import { chooseFix, choosePart } from '../build/edits.ts'
 import type { Build } from '../build/build.ts'
@@ -103,7 +103,7 @@ describe('balance', () => {
 })
 
 describe('the trial assembly', () => {
-  const b = uncoated(demo('wren')),
+  const b = apart(demo('wren')),
     at = '2026-11-24T18:00:00Z'
   it('lists what is fitted dry, with what to look at', () => {
     const t = trialAssembly(b)

@@ -28,6 +28,8 @@ export interface MeasureItem {
 const READING = 0.05
 /** Below this share of a joint's squared doubt an input is not worth a reading. */
 const WORTH = 0.01
+/** Readings that are offered at once: the rest is asked for when these have told what they tell [our choice]. */
+export const OFFERED = 12
 /** Where a standard normal reading may fall, and how likely: a fine even grid, since a verdict is a step. */
 const GRID: readonly (readonly [number, number])[] = (() => {
   const at = Array.from({ length: 41 }, (_, i) => (i - 20) * 0.18),

@@ -108,8 +108,13 @@ describe('complete sets', () => {
   const b = demo('heron')
   const SLOTS = ['body', 'neck', 'bridge', 'tuners', 'pickup-bridge', 'pickup-neck']
   const WISHES = [{}, { budget: 330 }, { maxWaitDays: 10 }, { hourly: 60, weekly: 0 }]
-  // The first catalogue takes longest to enumerate: it is asked for one wish, the others for all.
-  const cases = [1, 2, 3].flatMap(seed => (seed === 1 ? WISHES.slice(0, 1) : WISHES).map(w => [seed, w] as const))
+  // Enumerating takes long: one catalogue is asked for all wishes, the others for one or two.
+  const ASKED: Readonly<Record<number, readonly object[]>> = {
+    1: WISHES.slice(0, 1),
+    2: WISHES,
+    3: WISHES.slice(2, 3),
+  }
+  const cases = [1, 2, 3].flatMap(seed => ASKED[seed]!.map(w => [seed, w] as const))
   it.each(cases)('are the best there are: catalogue %i, %o', (seed, wish) => {
     const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, seed), { ...WISH, ...wish }, TODAY, SLOTS)
     const found = run(p, 12),

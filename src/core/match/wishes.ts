@@ -1,6 +1,7 @@
 import { differenceInCalendarDays, isValid, parseISO } from 'date-fns'
 import type { Build } from '../build/build.ts'
 import { type Slot } from '../build/slots.ts'
+import { daysToCome } from '../parts/arrival.ts'
 import type { Part } from '../parts/part.ts'
 
 /** What a set of parts is wanted to be, and what time and waiting are worth. */
@@ -23,15 +24,15 @@ export interface Wishes {
   use?: readonly string[]
 }
 
-/** Days from today until a part is at hand. To buy without a word from the supplier: two weeks [from memory]. */
+/** Days from today until a part is at hand; where the supplier says nothing, as is usual. */
 export function waitDays(p: Part, today: string): number {
   const s = p.stock
   if (!s || s.state === undefined || s.state === 'here') return 0
   if (s.state === 'ordered' && s.due) {
     const due = parseISO(s.due)
-    return isValid(due) ? Math.max(0, differenceInCalendarDays(due, parseISO(today))) : 14
+    return isValid(due) ? Math.max(0, differenceInCalendarDays(due, parseISO(today))) : daysToCome(s)
   }
-  return s.waitDays ?? 14
+  return daysToCome(s)
 }
 
 /** What a part costs with its share of freight; a part at hand costs what was paid for it. */

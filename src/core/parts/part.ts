@@ -135,6 +135,11 @@ export class StringGauge {
   unitWeight?: number
 }
 
+/** Addresses that a page may link to: nothing that runs. */
+const WEB_ADDRESS = /^https?:\/\/[^\s<>"']+$/
+export const isWebAddress = (text: string): boolean => WEB_ADDRESS.test(text)
+const WEB_ADDRESS_MESSAGE = { message: 'must be an address that begins with http:// or https://' }
+
 /** What a part cost, where it lies and when it comes. */
 export class Stock {
   @IsOptional()
@@ -153,6 +158,21 @@ export class Stock {
   @IsString()
   @MaxLength(80)
   supplier?: string
+
+  /** Where it is offered. */
+  @IsOptional()
+  @Matches(WEB_ADDRESS, WEB_ADDRESS_MESSAGE)
+  @MaxLength(300)
+  link?: string
+
+  /** The supplier's own number of it, and of the order that it comes with. */
+  @IsOptional()
+  @Matches(ID, ID_MESSAGE)
+  item?: string
+
+  @IsOptional()
+  @Matches(ID, ID_MESSAGE)
+  order?: string
 
   /** Share of the parcel's freight. */
   @IsOptional()

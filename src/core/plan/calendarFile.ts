@@ -1,6 +1,7 @@
 import ical from 'ical-generator'
 import type { Build } from '../build/build.ts'
 import type { Plan } from './plan.ts'
+import type { BenchDay } from './workshopPlan.ts'
 
 /**
  * The plan as an iCalendar file (RFC 5545), one event a step, floating local times.
@@ -29,5 +30,28 @@ export function calendarFile(build: Build, p: Plan, stamp: string): string {
         .join('\n'),
     })
   }
+  return cal.toString()
+}
+
+/**
+ * The evenings of all builds as an iCalendar file: one event for each piece of work, floating local times.
+ * @param names of the builds, by id
+ */
+export function eveningsFile(days: readonly BenchDay[], names: ReadonlyMap<string, string>, stamp: string): string {
+  const cal = ical({
+    name: 'Evenings at the bench',
+    prodId: { company: 'Snug Bolt', product: 'evenings', language: 'EN' },
+  })
+  for (const { pieces } of days)
+    for (const p of pieces)
+      cal.createEvent({
+        // A step that takes two evenings is two events.
+        id: `${p.build}-${`${p.step} ${p.start}`.replace(/[^a-z0-9]+/gi, '-')}@snugbolt`,
+        start: new Date(`${p.start}:00Z`),
+        end: new Date(`${p.end}:00Z`),
+        floating: true,
+        stamp: new Date(stamp),
+        summary: `${names.get(p.build) ?? p.build}: ${p.title}`,
+      })
   return cal.toString()
 }

@@ -1,6 +1,6 @@
 import type { Joint } from '../fit/joint.ts'
 import { NECK_STEP } from './steps/assemblySteps.ts'
-import type { PlannedStep } from './step.ts'
+import { isOver, type PlannedStep } from './step.ts'
 
 export const GATES = ['trial', 'glue', 'colour', 'closing'] as const
 export type GateId = (typeof GATES)[number]
@@ -16,8 +16,6 @@ export interface Gate {
   /** Steps that have to be over first, by id. */
   steps: readonly string[]
 }
-
-const isOver = (s: PlannedStep): boolean => s.status === 'done' || s.status === 'skipped'
 
 /** The step that each gate is about: the trial that is asked for, glue in the neck's joint, the first coat, the closing of the covers. */
 const AT: Record<GateId, (s: PlannedStep) => boolean> = {

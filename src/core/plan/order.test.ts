@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
-import { demo, uncoated } from '../../../tests/support/demo.ts'
+import { apart, demo } from '../../../tests/support/demo.ts'
 import { stepRef, stepText, type StepRef } from '../build/stepRef.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { gatesOf } from './gates.ts'
@@ -93,11 +93,11 @@ describe('the gates', () => {
   const gates = (b: Parameters<typeof plan>[0]) =>
     Object.fromEntries(gatesOf(plan(b).steps, fit(b).now).map(g => [g.id, g]))
   it('name what keeps them shut: parts that will not go, and steps that are open', () => {
-    const b = demo('kestrel'),
+    const b = apart(demo('kestrel')),
       g = gates(b)
     expect(g.trial!.joints).toContain('pickup-bridge-rout')
     expect(
-      g.trial!.steps.every(id => ['measure', 'fix', 'cut', 'drill', 'finish'].includes(stepRef(id)!.kind)),
+      g.trial!.steps.every(id => ['visit', 'fix', 'cut', 'drill', 'place', 'finish'].includes(stepRef(id)!.kind)),
     ).toBe(true)
     expect(g.colour!.steps).toContain('trial')
     expect(g.closing!.steps).toEqual(
@@ -107,7 +107,7 @@ describe('the gates', () => {
     )
   })
   it('open one after another as steps are done or left out', () => {
-    let b = uncoated(demo('wren'))
+    let b = apart(demo('wren'))
     const at = '2026-12-01T18:00:00Z'
     for (const s of plan(b).steps) if (s.phase === 'measure' || s.phase === 'wood') b = skipStep(b, s.id, at)
     expect(gates(b).trial!.steps).toEqual([])

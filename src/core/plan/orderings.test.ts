@@ -16,7 +16,7 @@ const bare = (b: Build): Build => ({ ...uncoated(b), steps: [], trials: [] })
  */
 const ORDERINGS: readonly (readonly [before: RegExp, after: RegExp])[] = [
   // Wood: routs before holes beside them, all of it before colour; the bridge's line proved before its holes.
-  [/^measure\//, /^(fix|cut|drill|place)\//],
+  [/^place\/line$/, /^drill\/bridge$/],
   [/^cut\/(?!.*binding)/, /^drill\/[a-z-]+$/],
   [/^drill\/plugs$/, /^drill\/bridge$/],
   [/^place\/line$/, /^place\/saddles$/],

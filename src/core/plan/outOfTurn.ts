@@ -1,5 +1,5 @@
 import type { Plan } from './plan.ts'
-import type { PlannedStep } from './step.ts'
+import { isOver, type PlannedStep } from './step.ts'
 
 /** What is passed over when a step is done now, and what that costs. */
 export interface OutOfTurn {
@@ -13,8 +13,6 @@ export interface OutOfTurn {
   minutes: number
   waitHours: number
 }
-
-const isOver = (s: PlannedStep): boolean => s.status === 'done' || s.status === 'skipped'
 
 /** Every step that comes after one, at once or through others. */
 function behind(id: string, steps: readonly PlannedStep[]): PlannedStep[] {

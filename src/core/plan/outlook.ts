@@ -3,9 +3,12 @@ import type { Build } from '../build/build.ts'
 import { localTime, type Present } from '../calendar/schedule.ts'
 import { chanceBy, outlook, type Outlook, type UncertainItem } from '../calendar/simulate.ts'
 import { startFrom } from '../finish/edits.ts'
+import { MATERIALS } from '../finish/materials.ts'
 import { SCHOOLS } from '../finish/schools.ts'
 import { stepRef } from '../build/stepRef.ts'
+import { daysToCome } from '../parts/arrival.ts'
 import { plan, type Plan } from './plan.ts'
+import { isOver, type PlannedStep } from './step.ts'
 
 /** Shares of its usual time that a step takes, least, likely and most: work that is new takes up to two and a half times as long [from memory]. */
 const NEW_WORK = [0.7, 1, 2.5] as const
@@ -31,8 +34,15 @@ export interface PlanOutlook extends Omit<Outlook, 'ends'> {
   levers: Lever[]
 }
 
+/** Shares of its minutes that a step takes at the least, most likely and at the most. */
+export const spreadOf = (
+  p: Pick<Plan, 'pace'>,
+  s: Pick<PlannedStep, 'ref'>,
+): readonly [least: number, likely: number, most: number] =>
+  (p.pace.get(s.ref.kind)?.from ?? 0) >= KNOWN_FROM ? OWN_PACE : NEW_WORK
+
 const itemsOf = (p: Plan): UncertainItem[] => {
-  const open = p.steps.filter(s => s.status !== 'done' && s.status !== 'skipped'),
+  const open = p.steps.filter(s => !isOver(s)),
     ids = new Set(open.map(s => s.id))
   return open.map(s => ({
     id: s.id,
@@ -40,7 +50,7 @@ const itemsOf = (p: Plan): UncertainItem[] => {
     waitHours: s.waitHours,
     needs: s.needs.filter(n => ids.has(n)),
     whole: s.whole,
-    spread: (p.pace.get(s.ref.kind)?.from ?? 0) >= KNOWN_FROM ? OWN_PACE : NEW_WORK,
+    spread: spreadOf(p, s),
     ...(s.waitHours > 0 ? { waitSpread: WAITS } : {}),
     ...(s.expects ? { notBefore: `${s.expects.day}T00:00`, lateDays: s.expects.lateDays } : {}),
   }))
@@ -89,6 +99,27 @@ function tried(build: Build, p: Plan): { id: string; says: string; build: Build 
           says: `${SCHOOLS[school].label} instead of ${SCHOOLS[own].label.toLowerCase()}`,
           build: startFrom(build, school),
         })
+  const begun = build.steps.some(s => isCoat(s.step)),
+    { levelling: _, ...unlevelled } = build.finish
+  if (build.finish.levelling && p.steps.some(s => s.ref.kind === 'finish' && s.ref.stage === 'level' && !isOver(s)))
+    out.push({
+      id: 'unlevelled',
+      says: 'Left as it comes, not levelled and polished',
+      build: { ...build, finish: unlevelled },
+    })
+  const top = build.finish.layers.at(-1)
+  if (top && top.coats > 2 && !begun)
+    out.push({
+      id: 'coat',
+      says: `One coat of ${MATERIALS[top.material].label} fewer`,
+      build: {
+        ...build,
+        finish: {
+          ...build.finish,
+          layers: build.finish.layers.map(l => (l === top ? { ...l, coats: l.coats - 1 } : l)),
+        },
+      },
+    })
   for (const e of new Map(p.steps.flatMap(s => (s.expects ? [[s.expects.slot, s.expects] as const] : []))).values())
     out.push({
       id: `part ${e.slot}`,
@@ -134,8 +165,9 @@ export interface ToOrder {
 }
 
 /** What is still to buy, by the day on which it has to be ordered so that it is there when its first step could begin. */
-export function orderBy(p: Plan, build: Build, today: string, days: number): ToOrder[] {
-  const slots = new Map<string, ToOrder>()
+export function orderBy(p: Plan, build: Build, today: string): ToOrder[] {
+  const slots = new Map<string, ToOrder>(),
+    waits = new Map(build.parts.map(x => [x.id, daysToCome(x.stock)]))
   // Without waiting for any part: when each step could begin.
   const free = plan(
     { ...build, parts: build.parts.map(x => ({ ...x, stock: { ...x.stock, state: 'here' as const } })) },
@@ -149,7 +181,7 @@ export function orderBy(p: Plan, build: Build, today: string, days: number): ToO
     if (!s.expects?.order) continue
     const begin = begins.get(s.id)
     if (!begin) continue
-    const by = earlier(begin, days),
+    const by = earlier(begin, waits.get(build.slots[s.expects.slot] ?? '') ?? daysToCome(undefined)),
       have = slots.get(s.expects.slot)
     if (!have || by < have.by)
       slots.set(s.expects.slot, { slot: s.expects.slot, part: s.expects.part, by, step: s.title, late: by < today })

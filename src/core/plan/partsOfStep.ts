@@ -3,6 +3,7 @@ import type { Part } from '../parts/part.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import type { StepRef } from '../build/stepRef.ts'
 import type { HoleGroup } from '../drill/hole.ts'
+import { daysToCome } from '../parts/arrival.ts'
 import { slotsOf } from '../build/slots.ts'
 
 /** Slots whose parts have to be there for the holes of a group: they are drilled after the part, not its drawing. */
@@ -54,6 +55,8 @@ export function slotsOfStep(
       const { partId } = splitRef(ref.of)
       return Object.keys(build.slots).filter(s => build.slots[s] === partId)
     }
+    case 'visit':
+      return Object.keys(build.slots).filter(s => build.slots[s] === ref.part)
     case 'fix':
       return jointSlots
     case 'cut':
@@ -84,6 +87,33 @@ export function slotsOfStep(
   }
 }
 
+/** Holes whose places and sizes come from parts that need not be there when they are drilled. */
+const SERVED: Partial<Record<HoleGroup, (kind: string) => boolean>> = {
+  controls: kind => ELECTRIC.has(kind),
+  channels: kind => ELECTRIC.has(kind),
+  pickups: kind => kind === 'pickup' || kind === 'ring' || kind === 'guard',
+}
+
+/**
+ * Which joints a step makes fact: those whose parts it brings together, or cuts for. Undefined for what goes on whatever
+ * is not read yet: coats, tests, setting up.
+ */
+export function slotsRead(
+  ref: StepRef,
+  build: Pick<Build, 'instrument' | 'slots'>,
+  jointSlots: readonly string[],
+): { meets: (slots: readonly string[]) => boolean } | undefined {
+  // Wood that is cut away does not come back: every joint that the body has a share in counts.
+  if (ref.kind === 'cut') return { meets: slots => slots.includes('body') }
+  if (!['fix', 'drill', 'place', 'trial', 'solder', 'assemble'].includes(ref.kind)) return undefined
+  const serves = ref.kind === 'drill' ? SERVED[ref.group as HoleGroup] : undefined,
+    own = new Set([
+      ...slotsOfStep(ref, build, jointSlots),
+      ...(serves ? slotsOf(build.instrument).flatMap(s => (serves(s.kind) ? [s.id] : [])) : []),
+    ])
+  return { meets: slots => slots.length > 0 && slots.every(s => own.has(s)) }
+}
+
 /** A part that is not here yet, and the day on which it is expected. */
 export interface Expected {
   slot: string
@@ -95,8 +125,6 @@ export interface Expected {
   order: boolean
 }
 
-/** Days that an ordered part takes where nobody says: days to eight weeks [handbook], two weeks as a rule [from memory]. */
-export const USUAL_DAYS = 14
 /** How late a part may be: where its day was said, and where it is only usual [from memory]. */
 const LATE = { said: 7, usual: 28 } as const
 const DAY = 86_400_000
@@ -109,13 +137,13 @@ export function expectedOn(part: Part, slot: string, today: string): Expected | 
   if (!stock || stock.arrived || (stock.state ?? 'here') === 'here') return undefined
   const order = stock.state === 'to buy',
     said = order ? undefined : stock.due,
-    day = said ?? daysOn(order ? today : (stock.ordered ?? today), USUAL_DAYS)
+    day = said ?? daysOn(order ? today : (stock.ordered ?? today), daysToCome(stock))
   // A day that is over has not kept its word: it may be tomorrow.
   return {
     slot,
     part: part.name,
     day: day < today ? daysOn(today, 1) : day,
-    lateDays: said ? LATE.said : LATE.usual,
+    lateDays: said || stock.waitDays !== undefined ? LATE.said : LATE.usual,
     order,
   }
 }

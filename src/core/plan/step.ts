@@ -28,6 +28,21 @@ export interface Arrow {
 /** What a step's reading is typed in. */
 export type ReadUnit = 'mm' | 'Ω' | 'µm'
 
+/** A dimension that is worth reading, and what hangs on it. */
+export interface WantedReading {
+  /** The dimension. */
+  ref: string
+  /** The name that its reading is kept under. */
+  of: string
+  label: string
+  value: number
+  doubt: number
+  basis: string
+  how: string
+  /** Joints that it may settle, by their titles. */
+  settles: readonly string[]
+}
+
 /** One step of the plan, as an engine gives it. */
 export interface Step {
   ref: StepRef
@@ -52,9 +67,11 @@ export interface Step {
   colours?: true
   /** The builder's own step that it is. */
   own?: string
-  /** What to read when it is done, and the unit it is typed in. */
   /** Something that is shaken or waited for by the clock, s. */
   timer?: { label: string; seconds: number }
+  /** Everything that is read at this place, where it is more than the step's own reading. */
+  reads?: readonly WantedReading[]
+  /** What to read when it is done, and the unit it is typed in. */
   read?: { of: string; label: string; unit: ReadUnit; expected: number | undefined; min: number; max: number }
 }
 
@@ -66,6 +83,9 @@ export interface OrderedStep extends Omit<Step, 'needs' | 'spoils'> {
 }
 
 export type StepStatus = 'done' | 'skipped' | 'next' | 'ready' | 'waiting'
+/** Whether a step is done or was left out. */
+export const isOver = (s: Pick<PlannedStep, 'status'>): boolean => s.status === 'done' || s.status === 'skipped'
+
 export interface PlannedStep extends OrderedStep {
   status: StepStatus
   start?: string

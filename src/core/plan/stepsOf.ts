@@ -14,7 +14,7 @@ import { finishSteps } from './steps/finishSteps.ts'
 import { fixSteps } from './steps/fixSteps.ts'
 import { hardwareSteps, lastSteps } from './steps/hardwareSteps.ts'
 import { IN_PHASE } from './steps/inPhase.ts'
-import { measureSteps } from './steps/measureSteps.ts'
+import { heldByReadings, measureSteps, visitsOf } from './steps/measureSteps.ts'
 import { withOwnSteps } from './steps/ownSteps.ts'
 import { placeSteps } from './steps/placeSteps.ts'
 import { setupSteps } from './steps/setupSteps.ts'
@@ -43,9 +43,9 @@ export function stepsOf(build: Build): Step[] {
     work = drillWork(build),
     acts = solderActs(build),
     finish = finishSteps(build, finishWork(build))
-  const fixes = fixSteps(build, fit)
-  return withOwnSteps(build, [
-    ...measureSteps(build, fit),
+  const fixes = fixSteps(build, fit),
+    visits = visitsOf(build, fit)
+  const worked = heldByReadings(build, fit, visits, [
     ...fixes,
     ...cutSteps(work?.cuts ?? []),
     ...plugSteps(work?.plugs ?? []),
@@ -63,4 +63,5 @@ export function stepsOf(build: Build): Step[] {
     ...setupSteps(setupWork(build)),
     CLOSE,
   ])
+  return withOwnSteps(build, [...measureSteps(build, fit, visits), ...worked])
 }

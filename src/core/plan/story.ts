@@ -105,6 +105,8 @@ export interface Spent {
   toPay: number
   /** Hours at the bench: timed where they were, as planned where not. */
   hoursDone: number
+  /** Steps that are done, and those of them that were timed. */
+  done: number
   timed: number
   hoursLeft: number
 }
@@ -118,6 +120,7 @@ export function spentOf(build: Build, plan: Pick<Plan, 'steps' | 'minutesLeft'>)
     paid: sheet.total - sheet.toPay,
     toPay: sheet.toPay,
     hoursDone: done.reduce((m, s) => m + (s.took ?? s.minutes), 0) / 60,
+    done: done.length,
     timed: done.filter(s => s.took !== undefined).length,
     hoursLeft: plan.minutesLeft / 60,
   }

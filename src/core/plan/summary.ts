@@ -1,3 +1,4 @@
+import { isOver } from './step.ts'
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import type { Present } from '../calendar/schedule.ts'
@@ -46,7 +47,7 @@ export function buildSummary(build: Build, now: Present): BuildSummary {
     },
     states: countStates(f.planned),
     joints: f.planned.length,
-    done: p.steps.filter(s => s.status === 'done' || s.status === 'skipped').length,
+    done: p.steps.filter(isOver).length,
     steps: p.steps.length,
     next: p.next && { title: p.next.title, start: p.next.start },
     endsOn: p.endsOn,

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build, Reading } from '../build/build.ts'
 import { DEFAULT_DOUBT } from '../units/doubt.ts'
 import { readingRef, type ReadingRef } from '../build/readingRef.ts'
 import { plugHoles, takeReading } from '../build/edits.ts'
@@ -64,6 +64,29 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
       { step: step.id, state: 'done', at, ...(minutes ? { minutes } : {}) },
     ],
   }
+}
+
+/**
+ * The build with one of a visit's readings taken; with the last of them the visit is over.
+ * @param minutes how long the visit took, where it was timed
+ */
+export function readAtVisit(
+  build: Build,
+  step: Pick<OrderedStep, 'id' | 'reads'>,
+  reading: Omit<Reading, 'id'>,
+  minutes?: number,
+): Build {
+  const next = takeReading(build, reading),
+    left = (step.reads ?? []).filter(r => r.of !== reading.of)
+  return left.length
+    ? next
+    : {
+        ...next,
+        steps: [
+          ...next.steps.filter(s => s.step !== step.id),
+          { step: step.id, state: 'done', at: reading.at, ...(minutes ? { minutes } : {}) },
+        ],
+      }
 }
 
 /** The build with a step open again. What was read stays read, save of holes and joints that were not made after all. */

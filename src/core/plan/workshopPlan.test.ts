@@ -1,8 +1,10 @@
+import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
 import { demo, uncoated } from '../../../tests/support/demo.ts'
 import type { Build } from '../build/build.ts'
 import { layOutWork, type Load } from '../calendar/schedule.ts'
 import { Windows } from '../calendar/windows.ts'
+import { eveningsFile } from './calendarFile.ts'
 import { plan } from './plan.ts'
 import { meanwhile, workshopPlan } from './workshopPlan.ts'
 
@@ -141,5 +143,52 @@ describe('what goes together, and what fits in', () => {
     for (const m of iron) expect(m.tools).toContain('iron')
     expect(meanwhile(plans, {}).length).toBeGreaterThanOrEqual(short.length)
     expect(meanwhile(plans, { minutes: 0 })).toEqual([])
+  })
+})
+
+describe('the evenings as a calendar file', () => {
+  it('are read back by another library: each piece of work once, at its own time, under its build’s name', () => {
+    const w = workshopPlan(builds, HOURS, NOW),
+      names = new Map(builds.map(b => [b.id, b.name])),
+      text = eveningsFile(w.days, names, '2026-11-30T12:00:00Z'),
+      events = new ICAL.Component(ICAL.parse(text) as unknown[])
+        .getAllSubcomponents('vevent')
+        .map(e => new ICAL.Event(e)),
+      pieces = w.days.flatMap(d => d.pieces)
+    expect(events).toHaveLength(pieces.length)
+    expect(new Set(events.map(e => e.uid)).size).toBe(pieces.length)
+    const told = new Set(
+      events.map(e => `${e.startDate.toString().slice(0, 16)} ${e.endDate.toString().slice(0, 16)}`),
+    )
+    for (const p of pieces) expect(told.has(`${p.start} ${p.end}`), p.title).toBe(true)
+    for (const e of events)
+      expect(
+        [...names.values()].some(n => e.summary.startsWith(`${n}: `)),
+        e.summary,
+      ).toBe(true)
+    // Times of the bench's own clock: no zone moves them.
+    expect(events.every(e => e.startDate.zone.tzid === 'floating')).toBe(true)
+  })
+})
+
+describe('two people', () => {
+  const two = builds.map((b, i) => ({ ...b, calendar: { ...b.calendar, person: i === 0 ? 'Ada' : 'Bo' } }))
+  it('work side by side: each on their own builds, as if the other were not there', () => {
+    const both = workshopPlan(two, HOURS, NOW),
+      alone = workshopPlan(two.slice(0, 1), HOURS, NOW)
+    expect(both.ends.get('heron')).toBe(alone.ends.get('heron'))
+    expect(both.days.flatMap(d => d.pieces).filter(p => p.build === 'heron')).toEqual(
+      alone.days.flatMap(d => d.pieces),
+    )
+    // One person for all of them is later, or no sooner.
+    expect(workshopPlan(builds, HOURS, NOW).ends.get('heron')! >= both.ends.get('heron')!).toBe(true)
+    for (const d of both.days) {
+      expect(d.pieces.map(p => p.start)).toEqual([...d.pieces.map(p => p.start)].sort())
+      for (const p of d.pieces) expect(p.person).toBe(p.build === 'heron' ? 'Ada' : 'Bo')
+    }
+    expect(new Set(both.days.map(d => d.day)).size).toBe(both.days.length)
+  })
+  it('are one where nobody is named', () => {
+    expect(workshopPlan(builds, HOURS, NOW).days[0]!.pieces[0]!.person).toBeUndefined()
   })
 })

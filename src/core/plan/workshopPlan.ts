@@ -2,7 +2,7 @@ import type { Build } from '../build/build.ts'
 import { fromNow, layOutWork, localTime, type Load, type Present } from '../calendar/schedule.ts'
 import { minuteOf, stamp, Windows, type WorkingHours } from '../calendar/windows.ts'
 import { plan, type Plan } from './plan.ts'
-import type { PlannedStep } from './step.ts'
+import { isOver, type PlannedStep } from './step.ts'
 
 /** A piece of one evening: which build, which step, from when to when; local times. */
 export interface BenchPiece {
@@ -11,6 +11,8 @@ export interface BenchPiece {
   title: string
   start: string
   end: string
+  /** Whose hands; undefined where there is one person alone. */
+  person?: string
 }
 
 /** A day at the bench, and what is done on it. */
@@ -53,8 +55,6 @@ const isDusty = (s: PlannedStep): boolean =>
 const wetMinutes = (s: PlannedStep): number =>
   s.ref.kind === 'finish' && s.ref.stage === 'coat' ? Math.min(s.waitHours, WET_HOURS) * 60 : 0
 
-const isOpen = (s: PlannedStep): boolean => s.status !== 'done' && s.status !== 'skipped'
-
 /** What of several builds is alike enough to be done in one go: the same act of a finish, the same soldering, the same readings. */
 function alike(s: PlannedStep): string | undefined {
   const { ref } = s
@@ -64,11 +64,49 @@ function alike(s: PlannedStep): string | undefined {
 }
 
 /**
- * All builds on one person's evenings: the nearest deadline first, then the one that was begun first; while one waits the
- * others go on. Dust of one waits until the wet coat of another is past it.
+ * All builds on the evenings of those who build them: each person's builds one after another on that person's hands, and
+ * everyone's beside each other's. The air is looked after among one person's builds.
  * @param hours the workshop's hours, with what is off and busy in any of the builds
  */
 export function workshopPlan(builds: readonly Build[], hours: WorkingHours, now: Present): WorkshopPlan {
+  const by = new Map<string, Build[]>()
+  for (const b of builds) {
+    const person = b.calendar.person ?? ''
+    by.set(person, [...(by.get(person) ?? []), b])
+  }
+  const days = new Map<string, BenchPiece[]>(),
+    ends = new Map<string, string>(),
+    heldByAir: WorkshopPlan['heldByAir'] = []
+  for (const [person, own] of by) {
+    const w = onOnePair(own, hours, now)
+    for (const d of w.days)
+      days.set(d.day, [...(days.get(d.day) ?? []), ...d.pieces.map(p => (person ? { ...p, person } : p))])
+    for (const [id, end] of w.ends) ends.set(id, end)
+    heldByAir.push(...w.heldByAir)
+  }
+  return {
+    days: [...days]
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([day, pieces]) => ({
+        day,
+        pieces: pieces.sort((a, b) => (a.start < b.start ? -1 : a.start > b.start ? 1 : 0)),
+      })),
+    ends,
+    heldByAir,
+    together: togetherOf(
+      builds
+        .map(build => ({ build, plan: plan(build, now) }))
+        .sort((a, b) => rank(a.build).localeCompare(rank(b.build))),
+    ),
+  }
+}
+
+/**
+ * Builds on one person's evenings: the nearest deadline first, then the one that was begun first; while one waits the
+ * others go on. Dust of one waits until the wet coat of another is past it.
+ * @param hours the workshop's hours, with what is off and busy in any of the builds
+ */
+function onOnePair(builds: readonly Build[], hours: WorkingHours, now: Present): Omit<WorkshopPlan, 'together'> {
   const local = localTime(now.at, now.offset),
     w = fromNow({ ...hours, startOn: local.slice(0, 10) }, local),
     plans = builds
@@ -77,7 +115,7 @@ export function workshopPlan(builds: readonly Build[], hours: WorkingHours, now:
   const items: { of: (typeof plans)[number]; step: PlannedStep }[] = [],
     loads: Load[] = []
   plans.forEach((p, group) => {
-    const open = p.plan.steps.filter(isOpen),
+    const open = p.plan.steps.filter(s => !isOver(s)),
       at = new Map(open.map((s, i) => [s.id, items.length + i])),
       waits = readyOf(p.plan)
     for (const s of open) {
@@ -123,7 +161,6 @@ export function workshopPlan(builds: readonly Build[], hours: WorkingHours, now:
     days: [...days].sort(([a], [b]) => (a < b ? -1 : 1)).map(([day, pieces]) => ({ day, pieces })),
     ends,
     heldByAir,
-    together: togetherOf(plans),
   }
 }
 

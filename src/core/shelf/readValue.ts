@@ -2,6 +2,7 @@ import type { DimensionSpec } from '../parts/dimensionSpec.ts'
 import { parseAngle } from '../units/angle.ts'
 import { parseCapacitance, parseInductance, parseResistance } from '../units/electrical.ts'
 import { parseLength } from '../units/length.ts'
+import { parseMass } from '../units/mass.ts'
 import { parseDecimal, parsed, refused, type Parsed } from '../units/parsed.ts'
 
 /** Reads a value of a dimension as people write it, in the unit its kind is stored in; a bare number is in `bare`. */
@@ -21,11 +22,8 @@ export function readValue(spec: DimensionSpec, text: string, bare: 'mm' | 'inch'
       return parseInductance(text)
     case 'capacitance':
       return parseCapacitance(text)
-    case 'mass': {
-      const kg = /kg$/i.test(text.trim())
-      const r = plain(text.replace(/\s*(kg|g|grams?)$/i, ''))
-      return r.ok ? parsed(kg ? r.value * 1000 : r.value) : r
-    }
+    case 'mass':
+      return parseMass(text)
     default:
       return plain(text)
   }

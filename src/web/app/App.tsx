@@ -1,30 +1,35 @@
-import { lazy, Suspense, useEffect } from 'react'
+import { Suspense, useEffect } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { loadSettings } from '../stores/settingsStore.ts'
 import { watchTheClock } from '../stores/clock.ts'
 import { Frame } from './Frame.tsx'
+import { page } from './pages.tsx'
 
-const Workshop = lazy(() => import('../workshop/Workshop.tsx').then(m => ({ default: m.Workshop })))
-const StartPage = lazy(() => import('../start/StartPage.tsx').then(m => ({ default: m.StartPage })))
-const WorkshopShelf = lazy(() => import('../workshop/WorkshopShelf.tsx').then(m => ({ default: m.WorkshopShelf })))
-const Evenings = lazy(() => import('../workshop/Evenings.tsx').then(m => ({ default: m.Evenings })))
-const Settings = lazy(() => import('../settings/Settings.tsx').then(m => ({ default: m.Settings })))
-const Measure = lazy(() => import('../stations/bench/Measure.tsx').then(m => ({ default: m.Measure })))
-const Shelf = lazy(() => import('../stations/shelf/Shelf.tsx').then(m => ({ default: m.Shelf })))
-const Parts = lazy(() => import('../stations/parts/Parts.tsx').then(m => ({ default: m.Parts })))
-const Fit = lazy(() => import('../stations/fit/Fit.tsx').then(m => ({ default: m.Fit })))
-const Drill = lazy(() => import('../stations/drill/Drill.tsx').then(m => ({ default: m.Drill })))
-const Wiring = lazy(() => import('../stations/wiring/Wiring.tsx').then(m => ({ default: m.Wiring })))
-const Meter = lazy(() => import('../stations/meter/Meter.tsx').then(m => ({ default: m.Meter })))
-const Finish = lazy(() => import('../stations/finish/Finish.tsx').then(m => ({ default: m.Finish })))
-const Setup = lazy(() => import('../stations/setup/Setup.tsx').then(m => ({ default: m.Setup })))
-const Plan = lazy(() => import('../stations/plan/Plan.tsx').then(m => ({ default: m.Plan })))
-const Log = lazy(() => import('../stations/log/Log.tsx').then(m => ({ default: m.Log })))
-const Labels = lazy(() => import('../stations/plan/Labels.tsx').then(m => ({ default: m.Labels })))
-const Bench = lazy(() => import('../stations/bench/Bench.tsx').then(m => ({ default: m.Bench })))
-const Soldering = lazy(() => import('../stations/bench/Soldering.tsx').then(m => ({ default: m.Soldering })))
-const Testing = lazy(() => import('../stations/bench/Testing.tsx').then(m => ({ default: m.Testing })))
-const Marking = lazy(() => import('../stations/bench/Marking.tsx').then(m => ({ default: m.Marking })))
+const Workshop = page('workshop')
+const StartPage = page('new')
+const WorkshopShelf = page('workshop-shelf')
+const Evenings = page('evenings')
+const Settings = page('settings')
+const About = page('about')
+const Measure = page('measure')
+const Shelf = page('shelf')
+const Parts = page('parts')
+const Fit = page('fit')
+const Drill = page('drill')
+const Wiring = page('wiring')
+const Meter = page('meter')
+const Finish = page('finish')
+const Setup = page('setup')
+const Plan = page('plan')
+const Log = page('log')
+const GoesWith = page('sheet')
+const Packing = page('packing')
+const QuotePage = page('quote')
+const Labels = page('labels')
+const Bench = page('bench')
+const Soldering = page('soldering')
+const Testing = page('testing')
+const Marking = page('marking')
 
 export function App() {
   useEffect(watchTheClock, [])
@@ -37,6 +42,7 @@ export function App() {
           <Route path="/new" element={<StartPage />} />
           <Route path="/shelf" element={<WorkshopShelf />} />
           <Route path="/settings" element={<Settings />} />
+          <Route path="/about" element={<About />} />
           <Route path="/evenings" element={<Evenings />} />
           <Route path="/b/:id" element={<Frame />}>
             <Route index element={<Navigate to="fit" replace />} />
@@ -51,6 +57,9 @@ export function App() {
             <Route path="plan" element={<Plan />} />
             <Route path="log" element={<Log />} />
             <Route path="labels" element={<Labels />} />
+            <Route path="sheet" element={<GoesWith />} />
+            <Route path="packing" element={<Packing />} />
+            <Route path="quote" element={<QuotePage />} />
             <Route path="marking" element={<Marking />} />
             <Route path="measure" element={<Measure />} />
             <Route path="soldering" element={<Soldering />} />

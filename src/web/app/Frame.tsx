@@ -1,11 +1,13 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router'
+import { useTitle } from '../hooks/useTitle.ts'
 import { useKeys } from '../hooks/useKeys.ts'
 import { openBuild } from '../stores/autosave.ts'
 import { redo, undo, useBuild } from '../stores/buildStore.ts'
 import { Refused } from '../stores/api.ts'
 import { ActsBar } from './ActsBar.tsx'
 import { AskedDialog } from './AskedDialog.tsx'
+import { Tour } from './Tour.tsx'
 import { TurnDialog } from './TurnDialog.tsx'
 import { ConflictDialog } from './ConflictDialog.tsx'
 import { KeysDialog } from './KeysDialog.tsx'
@@ -27,6 +29,19 @@ const BENCH: Record<string, string> = {
 /** Stations whose bench view has the same things in hand. */
 const SAME_HAND: ReadonlySet<string> = new Set(['plan', 'drill', 'marking', 'bench'])
 const BENCHES: ReadonlySet<string> = new Set(['bench', 'marking', 'measure', 'soldering', 'testing'])
+
+/** What pages of a build are called that are no stations. */
+const PAGE_NAMES: Readonly<Record<string, string>> = {
+  bench: 'Bench',
+  marking: 'Numbers to mark',
+  measure: 'Readings',
+  soldering: 'Joints',
+  testing: 'Test sheet',
+  labels: 'Labels',
+  sheet: 'The sheet that goes with it',
+  packing: 'Into the parcel',
+  quote: 'Quote and bill',
+}
 
 /** Opens the build that the address names and frames its stations. */
 export function Frame() {
@@ -88,8 +103,28 @@ function Opened() {
     'ctrl+shift+z': () => redo(),
     'ctrl+y': () => redo(),
   })
+  const name = useBuild(s => s.build?.name)
+  useTitle(STATIONS.find(s => s.id === station)?.label ?? PAGE_NAMES[station], name)
+  // After a change of station a reader begins at its heading, not at the top of the page.
+  const before = useRef(station)
+  useEffect(() => {
+    if (before.current === station) return
+    before.current = station
+    const heading = document.querySelector<HTMLElement>('main h1')
+    if (!heading) return
+    heading.tabIndex = -1
+    heading.focus({ preventScroll: true })
+  }, [station])
   return (
     <div className="flex h-dvh min-h-0 max-[900px]:flex-col">
+      {STATIONS.some(s => s.id === station) && (
+        <a
+          href="#sheet"
+          className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:bg-ink focus:px-4 focus:py-3 focus:text-ground"
+        >
+          To the sheet
+        </a>
+      )}
       {!bench && <Spine />}
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <main className="min-h-0 min-w-0 flex-1">
@@ -102,6 +137,7 @@ function Opened() {
       <ConflictDialog />
       <AskedDialog />
       <TurnDialog />
+      <Tour />
     </div>
   )
 }

@@ -1,8 +1,11 @@
 import { useDeferredValue } from 'react'
-import { NavLink } from 'react-router'
+import { NavLink, useLocation, useNavigate } from 'react-router'
+import { Select } from '../components/Select.tsx'
+import { useNarrow } from '../hooks/useNarrow.ts'
 import { hexPoints } from '../components/Hex.tsx'
 import { useStretch } from '../stores/clock.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
+import { fetchPageOf } from './pages.tsx'
 import { progressOf, STATIONS } from './stations.ts'
 import { SaveMark } from './SaveMark.tsx'
 
@@ -25,6 +28,32 @@ export function Spine() {
   useStretch(s => s.stretch)
   // How far stations are comes a frame after what was changed: it is the sheet that is looked at.
   const progress = progressOf(useDeferredValue(build))
+  const narrow = useNarrow(),
+    navigate = useNavigate(),
+    station = useLocation().pathname.split('/')[3] ?? ''
+  if (narrow)
+    return (
+      <nav
+        aria-label="Stations"
+        className="no-print flex flex-wrap items-center gap-x-3 border-b-2 border-ink px-3 py-1.5"
+      >
+        <NavLink to="/" className="text-section font-semibold leading-tight" title="All builds">
+          Snug Bolt
+        </NavLink>
+        <span className="min-w-0 flex-1 truncate text-note text-muted">{build.name}</span>
+        <Select
+          label="Station"
+          hideLabel
+          value={station}
+          onChange={to => void navigate(`/b/${build.id}/${to}`)}
+          options={[
+            ...(STATIONS.some(s => s.id === station) ? [] : [{ value: station, label: 'to a station' }]),
+            ...STATIONS.map(s => ({ value: s.id, label: `${s.label}, ${Math.round(progress[s.id] * 100)} %` })),
+          ]}
+        />
+        <SaveMark />
+      </nav>
+    )
   return (
     <nav
       aria-label="Stations"
@@ -40,6 +69,8 @@ export function Spine() {
         <NavLink
           key={s.id}
           to={`/b/${build.id}/${s.id}`}
+          onPointerEnter={() => fetchPageOf(`/b/${build.id}/${s.id}`)}
+          onFocus={() => fetchPageOf(`/b/${build.id}/${s.id}`)}
           className={({ isActive }) =>
             `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-plain max-[900px]:border-l max-[900px]:border-t-0 max-[900px]:border-b max-[900px]:px-2.5 max-[900px]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`
           }

@@ -1,6 +1,9 @@
 import clsx from 'clsx'
 import { useContext, type ReactNode } from 'react'
-import { StandIn } from '../stores/buildStore.ts'
+import { StandIn, useBuild } from '../stores/buildStore.ts'
+import { useNarrow } from '../hooks/useNarrow.ts'
+import { HowItWorks } from './HowItWorks.tsx'
+import { PlainDrawing } from '../map/PlainDrawing.tsx'
 import { InstrumentMap } from '../map/InstrumentMap.tsx'
 
 type MapProps = Parameters<typeof InstrumentMap>[0]
@@ -10,6 +13,7 @@ export function StationFrame({
   map,
   sheet,
   corner,
+  printed,
   low,
   ledger,
   children,
@@ -19,12 +23,16 @@ export function StationFrame({
   sheet?: ReactNode
   /** What is chosen for it, at its corner. */
   corner?: ReactNode
+  /** What stands for it on paper; left out: the instrument. */
+  printed?: ReactNode
   /** Less height for that, where the numbers below are the work. */
   low?: boolean
   ledger: ReactNode
   children: ReactNode
 }) {
-  const alone = useContext(StandIn) !== undefined
+  const alone = useContext(StandIn) !== undefined,
+    narrow = useNarrow(),
+    build = useBuild(s => s.build)
   // Without an instrument there is nothing to draw: the map folds to a strip.
   if (alone)
     return (
@@ -33,7 +41,7 @@ export function StationFrame({
           <h1 className="text-section font-semibold">{map.title}</h1>
           <p className="text-plain text-muted">{map.summary}</p>
         </header>
-        <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr]">
+        <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr] max-[700px]:grid-cols-1">
           {ledger}
           <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
             {children}
@@ -41,10 +49,47 @@ export function StationFrame({
         </div>
       </div>
     )
+  // On paper: what it is, the drawing once, then everything that is listed, and the sheet of what is in hand.
+  const onPaper = (
+    <div className="on-paper" data-title={`${build?.name ?? ''}: ${map.title}`} data-summary={map.summary}>
+      <div className="my-3 break-inside-avoid">{printed ?? (build ? <PlainDrawing /> : null)}</div>
+    </div>
+  )
+  // On a telephone one thing lies under another; the map is folded away until it is asked for.
+  if (narrow)
+    return (
+      <div className="flex h-full min-h-0 flex-col overflow-y-auto print:block">
+        {onPaper}
+        <header className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-4 py-2 print:hidden">
+          <h1 className="text-section font-semibold">{map.title}</h1>
+          <p className="min-w-0 text-plain text-muted">{map.summary}</p>
+        </header>
+        <details className="no-print border-b border-line">
+          <summary className="min-h-10 cursor-pointer px-4 py-2 text-plain underline underline-offset-4">
+            {sheet ? 'Drawing' : 'Map'}
+          </summary>
+          <div className="h-[52dvh]">
+            {sheet ? (
+              <div className="flex h-full min-h-0 flex-col">
+                {corner}
+                <div className="min-h-0 flex-1">{sheet}</div>
+              </div>
+            ) : (
+              <InstrumentMap {...map} title="" />
+            )}
+          </div>
+        </details>
+        <div className="max-h-[34dvh] shrink-0 overflow-y-auto border-b-2 border-ink">{ledger}</div>
+        <section aria-label="Sheet" id="sheet" tabIndex={-1} className="bg-paper px-4 py-4">
+          {children}
+          <HowItWorks />
+        </section>
+      </div>
+    )
   return (
     <div
       className={clsx(
-        'grid h-full min-h-0 grid-cols-[minmax(0,1fr)]',
+        'grid h-full min-h-0 grid-cols-[minmax(0,1fr)] print:block',
         sheet
           ? low
             ? 'grid-rows-[minmax(230px,42%)_1fr]'
@@ -52,7 +97,8 @@ export function StationFrame({
           : 'grid-rows-[minmax(210px,36%)_1fr]',
       )}
     >
-      <div className="min-h-0 min-w-0 border-b-2 border-ink">
+      {onPaper}
+      <div className="min-h-0 min-w-0 border-b-2 border-ink print:hidden">
         {sheet ? (
           <div className="flex h-full min-h-0 flex-col">
             <header className="flex items-baseline gap-3 px-5 pt-2">
@@ -66,10 +112,16 @@ export function StationFrame({
           <InstrumentMap {...map} />
         )}
       </div>
-      <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr]">
+      <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr] print:block">
         {ledger}
-        <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
+        <section
+          aria-label="Sheet"
+          id="sheet"
+          tabIndex={-1}
+          className="min-h-0 overflow-y-auto bg-paper px-6 py-4 outline-none"
+        >
           {children}
+          <HowItWorks />
         </section>
       </div>
     </div>

@@ -1,6 +1,7 @@
 import { factOf } from '../hooks/useFact.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { StepRef } from '../../core/build/stepRef.ts'
+import { isOver } from '../../core/plan/step.ts'
 import { slotsOf } from '../../core/build/slots.ts'
 
 /** The stations in working order. */
@@ -28,7 +29,7 @@ export function progressOf(b: Build): Record<StationId, number> {
   const steps = factOf('plan', b).steps
   const over = (...kinds: StepRef['kind'][]) => {
     const own = steps.filter(s => kinds.includes(s.ref.kind))
-    return share(own.filter(s => s.status === 'done' || s.status === 'skipped').length, own.length)
+    return share(own.filter(isOver).length, own.length)
   }
   const readings = factOf('meter', b)
   const adjustments = factOf('setup', b).adjustments
@@ -41,7 +42,7 @@ export function progressOf(b: Build): Record<StationId, number> {
     finish: over('finish'),
     meter: share(readings.filter(r => r.verdict === 'as expected').length, readings.length),
     setup: share(adjustments.filter(a => a.state === 'on target').length, adjustments.length),
-    plan: share(steps.filter(s => s.status === 'done' || s.status === 'skipped').length, steps.length),
+    plan: share(steps.filter(isOver).length, steps.length),
     log: b.log.length + b.readings.length + b.steps.length > 0 ? 0.5 : 0,
   }
 }

@@ -4,8 +4,21 @@ import { attach } from '../../core/build/edits.ts'
 import { api, Refused } from '../stores/api.ts'
 import { editBuild } from '../stores/buildStore.ts'
 import { now } from '../stores/clock.ts'
+import { keepUnsent } from '../stores/unsent.ts'
 import { NoPhoto, scalePhoto } from './scalePhoto.ts'
 import { Button } from './Button.tsx'
+
+/** Sends bytes to the workshop; while it is away they are kept here, and go with the next save. */
+async function attachOrKeep(bytes: Blob, type: string): Promise<{ hash: string; size: number }> {
+  try {
+    return await api.attach(bytes, type)
+  } catch (e) {
+    if (e instanceof Refused) throw e
+    const hash = await keepUnsent(bytes, type)
+    if (hash === undefined) throw e
+    return { hash, size: bytes.size }
+  }
+}
 
 /** A photo from the camera or a file, scaled here and kept with the build: of a step, a part, or nothing more. */
 export function PhotoButton({
@@ -13,7 +26,7 @@ export function PhotoButton({
   label = 'Photo',
   large,
 }: {
-  of?: { step?: string; part?: string }
+  of?: { step?: string; part?: string; x?: number; y?: number; note?: string }
   label?: string
   large?: boolean
 }) {
@@ -26,7 +39,7 @@ export function PhotoButton({
     for (const file of files)
       try {
         const scaled = await scalePhoto(file),
-          { hash, size } = await api.attach(scaled, 'image/jpeg')
+          { hash, size } = await attachOrKeep(scaled, 'image/jpeg')
         editBuild(
           b =>
             attach(b, {

@@ -1,3 +1,4 @@
+import { useTitle } from '../hooks/useTitle.ts'
 import { parseTemperature } from '../../core/units/temperature.ts'
 import { longest } from '../../core/build/rangeOf.ts'
 import { useEffect, useState, type ReactNode } from 'react'
@@ -7,9 +8,10 @@ import { Load } from '../../core/build/circuitRecord.ts'
 import {
   BenchHours,
   inUnits,
+  MOST_PEOPLE,
   settingsIn,
   type SettingName,
-  type WorkshopSettings,
+  WorkshopSettings,
 } from '../../core/build/settings.ts'
 import { LENGTH_DISPLAYS, fixed } from '../../core/units/length.ts'
 import { parseResistance, formatResistance } from '../../core/units/electrical.ts'
@@ -46,6 +48,7 @@ const list = (names: readonly SettingName[]) => names.map(n => SETTING_WORDS[n])
 
 /** What belongs to the workshop and not to one instrument, on one page. */
 export function Settings() {
+  useTitle('Settings')
   const { settings, others, trouble, known } = useSettings()
   const [params] = useSearchParams(),
     from = params.get('from')
@@ -74,6 +77,9 @@ export function Settings() {
           Snug Bolt
         </Link>
         <h1 className="flex-1 text-title font-semibold">Settings of the workshop</h1>
+        <Link to="/about" className={buttonLook()}>
+          About
+        </Link>
         <p role="status" className={`text-plain ${trouble ? 'font-semibold text-never' : 'text-muted'}`}>
           {trouble ?? (known ? 'Every build follows' : 'Opening')}
         </p>
@@ -180,6 +186,22 @@ export function Settings() {
                 className="figure min-h-10 border border-line bg-paper px-2 text-plain text-ink"
               />
             </label>
+          </Section>
+          <Section
+            title="People"
+            hint="Whose hands there are. A build names its own at the Plan station; Evenings lays each one’s work beside the others’."
+          >
+            <TextField
+              label="Names, parted by commas"
+              value={(settings.people ?? []).join(', ')}
+              max={longest(WorkshopSettings, 'people') * MOST_PEOPLE}
+              onText={text => {
+                const people = [...new Set(text.split(',').map(t => t.trim().slice(0, 40)))]
+                  .filter(Boolean)
+                  .slice(0, MOST_PEOPLE)
+                editSettings(({ people: _, ...s }) => (people.length ? { ...s, people } : s))
+              }}
+            />
           </Section>
           <Section title="Cable and amplifier" hint="What a circuit plays into. A build may have its own.">
             <ValueField

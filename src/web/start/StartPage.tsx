@@ -1,3 +1,4 @@
+import { useTitle } from '../hooks/useTitle.ts'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import type { Build } from '../../core/build/build.ts'
@@ -60,6 +61,7 @@ const FILLED: Answers = {
 
 /** A build begun: what there is, a few drawn questions, the leaflet if there is one, then straight to measuring. */
 export function StartPage() {
+  useTitle('A new build')
   const [params] = useSearchParams()
   const wanted = params.get('have')
   const have: Have | 'copy' = wanted === 'copy' ? 'copy' : (HAVES.find(h => h === wanted) ?? 'kit')

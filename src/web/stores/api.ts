@@ -3,6 +3,7 @@ import type { History } from '../../core/build/history.ts'
 import type { SettingName, WorkshopSettings } from '../../core/build/settings.ts'
 import type { Problem } from '../../core/build/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
+import type { Catalogue, Orders, OrderState } from '../../core/supplier/supplier.ts'
 import { randomName } from './randomName.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
@@ -134,5 +135,9 @@ export const api = {
       method: 'POST',
       body: body({ parts, known }),
     }),
+  catalogue: (port: number) => call<Catalogue>(`/supplier/catalogue?port=${port}`),
+  orders: (port: number) => call<Orders>(`/supplier/orders?port=${port}`),
+  order: (port: number, item: string) =>
+    call<OrderState>(`/supplier/orders?port=${port}`, { method: 'POST', body: body({ item }) }),
   takeOffShelf: (id: string) => call<void>(`/shelf/${encodeURIComponent(id)}`, { method: 'DELETE' }),
 }

@@ -6,6 +6,7 @@ import { api, Refused, type StoredBuild } from './api.ts'
 import { allKnown, useBuild } from './buildStore.ts'
 import { now } from './clock.ts'
 import { adoptDraft, dropDraft, keepDraft, type Draft } from './drafts.ts'
+import { sendUnsent } from './unsent.ts'
 import { rememberStored } from './remember.ts'
 import { claimTab, listen, tellSaved } from './tab.ts'
 
@@ -68,6 +69,8 @@ async function saveNow(): Promise<void> {
   hold()
   patch({ save: 'saving' })
   try {
+    // What the build names has to be there before it.
+    await sendUnsent()
     const r = await api.save(build, revision, history)
     sent = undefined
     tellSaved(build.id, r.revision)

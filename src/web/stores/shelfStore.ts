@@ -1,4 +1,4 @@
-import { merge } from '../../core/build/merge.ts'
+import { together } from '../../core/shelf/together.ts'
 import { asOnShelf } from '../../core/shelf/asOnShelf.ts'
 import { create } from 'zustand'
 import type { Part } from '../../core/parts/part.ts'
@@ -38,29 +38,6 @@ const rowOf = (p: Part, revision: number): ShelfRow => ({
   donor: p.donor ?? null,
   revision,
 })
-
-/** Parts that somebody else wrote since, with what was done here: and in words where both changed the same thing. */
-function together(
-  mine: readonly Part[],
-  theirs: readonly { part: Part }[],
-  known: ReadonlyMap<string, Part>,
-): { parts: Part[]; word: string | undefined } {
-  const clashed: string[] = []
-  const parts = mine.map(p => {
-    const their = theirs.find(t => t.part.id === p.id)?.part,
-      base = known.get(p.id)
-    if (!their || !base) return p
-    const { merged, clashes } = merge(base, p, their)
-    if (clashes.length) clashed.push(p.name)
-    return merged
-  })
-  return {
-    parts,
-    word: clashed.length
-      ? `Somebody changed the same of ${clashed.join(', ')} at the same time: what was entered here stands.`
-      : undefined,
-  }
-}
 
 /** The workshop's shelf as the browser knows it: all of it in short, whole parts as they are needed. */
 export const useShelf = create<ShelfState>()((set, get) => ({

@@ -39,6 +39,6 @@ export function tickAsked(step: PlannedStep, reading?: number, then: (b: Build) 
     if (after) then(after)
   }
   // What is read tells something whenever it is read.
-  if (!against || step.ref.kind === 'measure') return go()
+  if (!against || step.phase === 'measure') return go()
   useTurn.setState({ turn: { title: step.title, against, go } })
 }

@@ -3,6 +3,7 @@ import './held.ts'
 import type { Present, WorkingHours } from '../../core/calendar/schedule.ts'
 import { plan } from '../../core/plan/plan.ts'
 import { meanwhile, workshopPlan, type Meanwhile, type WorkshopPlan } from '../../core/plan/workshopPlan.ts'
+import { mustMeet, type Demands } from '../../core/fit/mustMeet.ts'
 import { planOutlook, type PlanOutlook } from '../../core/plan/outlook.ts'
 import { buildSummary, type BuildSummary } from '../../core/plan/summary.ts'
 import type { Build } from '../../core/build/build.ts'
@@ -428,6 +429,7 @@ const engines = {
   }),
 
   /** When the plan may be over, the chance of its deadline, and what would help. */
+  mustMeet: (build: Build, slot: string): Demands => mustMeet(build, slot),
   outlook: (build: Build, now: Present): PlanOutlook | undefined => planOutlook(build, now),
 
   /** Ends the search for sounds that is running. */

@@ -1,15 +1,17 @@
+import { useTitle } from '../hooks/useTitle.ts'
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Build } from '../../core/build/build.ts'
 import type { BenchPiece, WorkshopPlan } from '../../core/plan/workshopPlan.ts'
 import { Button, buttonLook } from '../components/Button.tsx'
+import { download } from '../components/download.ts'
 import { Heading } from '../components/Heading.tsx'
 import { Select } from '../components/Select.tsx'
 import { Table } from '../components/Table.tsx'
 import { useHeavy } from '../hooks/useHeavy.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { api } from '../stores/api.ts'
-import { present, useStretch } from '../stores/clock.ts'
+import { now, present, useStretch } from '../stores/clock.ts'
 import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { day } from '../stations/plan/dates.ts'
 
@@ -20,6 +22,7 @@ const TIMES = [15, 30, 60, 120] as const
 
 /** All builds on one person's evenings: which evening for which, what waits for the air, what goes in one go, what fits in. */
 export function Evenings() {
+  useTitle('Evenings')
   const [builds, setBuilds] = useState<Build[]>(),
     [away, setAway] = useState(false),
     [more, setMore] = useState(1),
@@ -54,7 +57,8 @@ export function Evenings() {
       [builds, hours, minutes, stretch],
     ),
     plan: WorkshopPlan | undefined = result?.plan,
-    names = new Map(builds?.map(b => [b.id, b.name]))
+    names = new Map(builds?.map(b => [b.id, b.name])),
+    hands = new Set(builds?.map(b => b.calendar.person ?? '')).size
   const days = plan?.days.slice(0, SHOWN * more) ?? []
   return (
     <div className="flex h-dvh flex-col">
@@ -65,14 +69,25 @@ export function Evenings() {
             ? away
               ? 'The workshop does not answer. Load this page again when it does.'
               : 'Reading the builds.'
-            : `${builds.length} build${builds.length === 1 ? '' : 's'}, one pair of hands`}
+            : `${builds.length} build${builds.length === 1 ? '' : 's'}, ${hands > 1 ? `${hands} people` : 'one pair of hands'}`}
         </p>
         <Link to="/" className={buttonLook()}>
           Workshop
         </Link>
+        <Button
+          disabled={!plan?.days.length}
+          onClick={() => {
+            // What writes calendars is fetched when one is wanted.
+            void import('../../core/plan/calendarFile.ts').then(m =>
+              download('evenings.ics', m.eveningsFile(plan?.days ?? [], names, now()), 'text/calendar'),
+            )
+          }}
+        >
+          Calendar file
+        </Button>
         <Button onClick={() => window.print()}>Print</Button>
       </header>
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 overflow-y-auto px-6 py-5 max-[900px]:grid-cols-1">
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 overflow-y-auto px-6 py-5 max-[900px]:grid-cols-[minmax(0,1fr)]">
         <section aria-label="Day by day" className="flex flex-col gap-2">
           <Heading>Day by day</Heading>
           {plan && days.length === 0 && (
@@ -88,7 +103,11 @@ export function Evenings() {
                 <span className="text-plain font-semibold">{day(d.day)}</span>
                 <ul className="flex list-none flex-col gap-1">
                   {joined(d.pieces).map(p => (
-                    <Piece key={`${p.build} ${p.step} ${p.start}`} of={p} name={names.get(p.build) ?? p.build} />
+                    <Piece
+                      key={`${p.build} ${p.step} ${p.start}`}
+                      of={p}
+                      name={`${p.person ? `${p.person}: ` : ''}${names.get(p.build) ?? p.build}`}
+                    />
                   ))}
                 </ul>
               </li>
@@ -100,7 +119,7 @@ export function Evenings() {
             </Button>
           )}
         </section>
-        <div className="flex flex-col gap-6">
+        <div className="flex min-w-0 flex-col gap-6">
           {plan && plan.ends.size > 0 && (
             <Table fit caption="Over on, one after another" heads={['Build', 'over on', 'has to be']}>
               {[...plan.ends]

@@ -1,3 +1,5 @@
+import { useTour } from '../stores/tour.ts'
+import { useTitle } from '../hooks/useTitle.ts'
 import { differing, settingsIn } from '../../core/build/settings.ts'
 import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { FileUp, GitFork, Package, Puzzle, ShoppingCart, Wrench } from 'lucide-react'
@@ -58,6 +60,8 @@ type Order = 'due' | 'name' | 'saved'
 
 /** All builds of the workshop, each with its next move; where builds begin, come in, are put away and had back. */
 export function Workshop() {
+  useTitle()
+  const tour = useTour()
   const [rows, setRows] = useState<BuildRow[]>()
   const [loaded, setLoaded] = useState<ReadonlyMap<string, Loaded>>(new Map())
   const [trouble, setTrouble] = useState<Trouble>()
@@ -261,7 +265,9 @@ export function Workshop() {
   )
   const demo = rows?.some(r => r.demo) ?? false,
     put = (rows ?? []).filter(r => r.archivedAt).length
-  const last = done[0]
+  const last = done[0],
+    // The reader's own build, where there is one.
+    first = shown.find(r => !r.demo) ?? shown[0]
   return (
     <div className="flex h-dvh flex-col">
       <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b-2 border-ink px-5 py-2.5">
@@ -317,6 +323,27 @@ export function Workshop() {
             </Button>
           ) : null)}
       </header>
+      {tour.offered && first && (
+        <aside
+          aria-label="A tour"
+          className="flex flex-wrap items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-plain"
+        >
+          <span className="flex-1">
+            New here? Five stops over {first.name}, two minutes, to be left at any time.
+          </span>
+          <Button
+            onClick={() => {
+              tour.begin()
+              void navigate(`/b/${first.id}/fit`)
+            }}
+          >
+            Show me round
+          </Button>
+          <Button kind="quiet" onClick={tour.decline}>
+            Not now
+          </Button>
+        </aside>
+      )}
       <div aria-live="polite" className="empty:hidden">
         {last && (
           <p role="status" className="flex items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-plain">

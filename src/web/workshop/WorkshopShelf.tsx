@@ -1,3 +1,4 @@
+import { useTitle } from '../hooks/useTitle.ts'
 import { useMemo } from 'react'
 import type { Build } from '../../core/build/build.ts'
 import type { WorkshopSettings } from '../../core/build/settings.ts'
@@ -17,6 +18,7 @@ const nobodys = (settings: WorkshopSettings): Build => ({
 
 /** The workshop's shelf with no build open. */
 export function WorkshopShelf() {
+  useTitle('Shelf')
   const settings = useSettings(s => s.settings),
     nobody = useMemo(() => nobodys(settings), [settings])
   return (

@@ -18,12 +18,12 @@ const DEMOS = ['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const
 const CROSSINGS: Readonly<Record<(typeof DEMOS)[number], number>> = {
   // Leads go by the channels that they are pulled through, and cross where they leave them.
   heron: 15,
-  kestrel: 17,
+  kestrel: 12,
   wren: 2,
-  bittern: 18,
+  bittern: 14,
   plover: 8,
 }
-const RECIPE_CROSSINGS = [0, 2, 9, 1, 2, 6, 1, 11, 11, 6, 14, 10, 14, 11, 3, 3, 7, 9, 22, 12, 16, 2, 11, 2, 3]
+const RECIPE_CROSSINGS = [0, 2, 5, 1, 2, 6, 1, 10, 9, 5, 10, 8, 14, 10, 2, 2, 6, 8, 22, 10, 13, 2, 9, 2, 3]
 
 const ring = (at: readonly [number, number]): Box => boxAbout(at, 2 * LUG, 2 * LUG)
 

@@ -11,7 +11,7 @@ const KEEP = 2.2
 const MARGIN = 14
 /** What a corner, a crossing, a lane beside another wire, a way over somebody else's pickup and one through wood count for, in lanes [our choice]. */
 const CORNER = 0.7,
-  CROSS = 9,
+  CROSS = 12,
   BESIDE = 0.8,
   OVER = 4,
   OVER_OWN = 1,
@@ -112,32 +112,65 @@ interface End {
   of: number
 }
 
-/** A queue by price in tenths of a lane: of one price the newest first, which goes on where it was going. */
+/** What a way costs is counted in tenths of a lane: all prices are. */
+const TENTHS = 10
+const inTenths = (lanes: number): number => Math.round(lanes * TENTHS)
+const STEP = inTenths(1),
+  SIDE = inTenths(BESIDE),
+  TURN = inTenths(CORNER),
+  ACROSS = inTenths(CROSS),
+  WOOD = inTenths(IN_WOOD),
+  PASSING = inTenths(OVER),
+  PASSING_OWN = inTenths(OVER_OWN)
+
+/**
+ * A queue by whole price: of one price the newest first, which goes on where it was going. Each price has a chain of the
+ * things that cost it, in two plain arrays that are kept from search to search.
+ */
 class Buckets {
-  private readonly lists: number[][] = []
+  private heads = new Int32Array(4096).fill(NONE)
+  private things = new Int32Array(4096)
+  private below = new Int32Array(4096)
+  private count = 0
   private at = 0
   private last = 0
   length = 0
-  push(s: number, price: number): void {
-    const i = Math.max(this.at, Math.floor(price * 10))
-    ;(this.lists[i] ??= []).push(s)
+  push(thing: number, price: number): void {
+    const i = price > this.at ? price : this.at
+    if (i >= this.heads.length) {
+      const more = new Int32Array(Math.max(i + 1, 2 * this.heads.length)).fill(NONE)
+      more.set(this.heads)
+      this.heads = more
+    }
+    if (this.count === this.things.length) {
+      const things = new Int32Array(2 * this.count),
+        below = new Int32Array(2 * this.count)
+      things.set(this.things)
+      below.set(this.below)
+      this.things = things
+      this.below = below
+    }
+    this.things[this.count] = thing
+    this.below[this.count] = this.heads[i]!
+    this.heads[i] = this.count++
     if (i > this.last) this.last = i
     this.length++
   }
-  /** Empty again: its lists are kept, so that a search makes none. */
+  /** Empty again; its arrays are kept. */
   clear(): void {
-    for (let i = this.at; i <= this.last; i++) {
-      const l = this.lists[i]
-      if (l?.length) l.length = 0
-    }
+    this.heads.fill(NONE, this.at, this.last + 1)
+    this.count = 0
     this.at = 0
     this.last = 0
     this.length = 0
   }
   pop(): number {
-    while (!this.lists[this.at]?.length) this.at++
+    const { heads } = this
+    while (heads[this.at]! === NONE) this.at++
+    const top = heads[this.at]!
+    heads[this.at] = this.below[top]!
     this.length--
-    return this.lists[this.at]!.pop()!
+    return this.things[top]!
   }
 }
 
@@ -154,10 +187,16 @@ class Router {
   private readonly routes = new Map<string, Route>()
   /** Joints on wide lugs, by wire and end. */
   private readonly joints = new Map<string, Point>()
-  private readonly best: Float32Array
+  /** Of each place and way that leads to it: what it costs, where it comes from, and in which search it was met or shut. */
+  private readonly best: Int32Array
   private readonly from: Int32Array
-  private readonly seen: Int32Array
-  private readonly shut: Int32Array
+  private readonly met: Int32Array
+  /** What lies ahead of a cell, as far as it was asked in a search. */
+  private readonly ahead: Int32Array
+  private readonly asked: Int32Array
+  /** The least that a cell was reached for, from wherever, in a search. */
+  private readonly least: Int32Array
+  private readonly leastIn: Int32Array
   private readonly landA: Uint8Array
   private readonly landB: Uint8Array
   private readonly col: Int16Array
@@ -190,10 +229,13 @@ class Router {
     this.lugOf = new Int16Array(this.n).fill(NONE)
     this.axis = new Uint8Array(this.n)
     this.load = new Uint8Array(this.n)
-    this.best = new Float32Array(this.n * 8)
+    this.best = new Int32Array(this.n * 8)
     this.from = new Int32Array(this.n * 8)
-    this.seen = new Int32Array(this.n * 8)
-    this.shut = new Int32Array(this.n * 8)
+    this.met = new Int32Array(this.n * 8)
+    this.ahead = new Int32Array(this.n)
+    this.asked = new Int32Array(this.n)
+    this.least = new Int32Array(this.n)
+    this.leastIn = new Int32Array(this.n)
     this.landA = new Uint8Array(this.n)
     this.landB = new Uint8Array(this.n)
     this.col = Int16Array.from({ length: this.n }, (_, i) => i % g.cols)
@@ -415,10 +457,13 @@ class Router {
 
   /** Cells of the cheapest way, or undefined when there is none. */
   private search(start: End, goal: End, inWood = false): number[] | undefined {
-    const { g, col, row, best, seen, shut, from, load, axis, way, wood, block, n } = this,
+    const { g, col, row, best, met, from, load, axis, way, wood, block, ahead, asked, least, leastIn, queue, n } =
+        this,
       { cols } = g,
-      round = ++this.round
-    const queue = this.queue
+      round = ++this.round,
+      // Met in this search; one more: shut in it.
+      open = 2 * round,
+      shut = open + 1
     queue.clear()
     const landed = this.landing(goal, this.landA),
       begins = start.lug.wide ? this.landing(start, this.landB) : undefined
@@ -428,15 +473,26 @@ class Router {
       gy = (to[1] - g.box.y0) / LANE - 0.5
     const coarse = inWood ? this.wayRound(gx, gy) : undefined
     const guess = (cell: number): number => {
+      if (asked[cell] === round) return ahead[cell]!
       const straight = Math.abs(col[cell]! - gx) + Math.abs(row[cell]! - gy) - slack,
         // What lies between in wood is gone round or paid for: the coarse way knows.
         far = coarse ? Math.max(straight, coarse[block[cell]!]! - 2 * BLOCK - slack) : straight
-      return far > 0 ? far * HURRY : 0
+      asked[cell] = round
+      return (ahead[cell] = far > 0 ? Math.ceil(far * HURRY * TENTHS) : 0)
     }
     const put = (cell: number, dir: number, cost: number, before: number) => {
-      const s = (cell << 3) | dir
-      if (seen[s] === round && best[s]! <= cost) return
-      seen[s] = round
+      const s = (cell << 3) | dir,
+        m = met[s]!
+      // Shut, or met at a better price.
+      if (m === shut || (m === open && best[s]! <= cost)) return
+      // Where one may turn, a way that comes later by a corner's price leads nowhere that the first does not: it turns there.
+      if (load[cell] === 0) {
+        if (leastIn[cell] !== round || cost < least[cell]!) {
+          leastIn[cell] = round
+          least[cell] = cost
+        } else if (cost >= least[cell]! + TURN) return
+      }
+      met[s] = open
       best[s] = cost
       from[s] = before
       queue.push(s, cost + guess(cell))
@@ -465,8 +521,8 @@ class Router {
         cell = s >> 3,
         dir = s & 7,
         cost = best[s]!
-      if (shut[s] === round) continue
-      shut[s] = round
+      if (met[s] === shut) continue
+      met[s] = shut
       if (landed[cell] && from[s] !== NONE) return this.back(s)
       const c = col[cell]!,
         crossing = load[cell]! > 0 && dir < 4
@@ -477,24 +533,24 @@ class Router {
         if ((d === 0 && c === cols - 1) || (d === 2 && c === 0)) continue
         const next = cell + steps[d]!
         if (next < 0 || next >= n) continue
-        const open = way[next]!
-        if (open === 0) continue
+        const passable = way[next]!
+        if (passable === 0) continue
         const along = d & 1 ? VERTICAL : HORIZONTAL
-        let price = 1
+        let price = STEP
         if (load[next]! > 0) {
           // A lug takes more than one wire; elsewhere wires meet at right angles only, and not in a corner.
           if (wideGoal || landed[next] !== 1) {
             if (axis[next]! & along || load[next]! > 1) continue
-            price += CROSS
+            price += ACROSS
           }
         } else {
           const by = d & 1 ? 1 : cols
-          if (axis[next - by]! & along || axis[next + by]! & along) price = BESIDE
+          if (axis[next - by]! & along || axis[next + by]! & along) price = SIDE
         }
-        if (dir < 4 && d !== dir) price += CORNER
-        if (inWood && wood[next]) price += IN_WOOD
-        if (open === 2) price += OVER
-        else if (open === 3) price += OVER_OWN
+        if (dir < 4 && d !== dir) price += TURN
+        if (inWood && wood[next]) price += WOOD
+        if (passable === 2) price += PASSING
+        else if (passable === 3) price += PASSING_OWN
         put(next, d, cost + price, s)
       }
     }
@@ -521,7 +577,7 @@ class Router {
         const d = out[b]! + (blockCost[b]! + blockCost[next]!) / 2
         if (d < out[next]!) {
           out[next] = d
-          queue.push(next, d)
+          queue.push(next, Math.floor(d * TENTHS))
         }
       }
     }

@@ -25,6 +25,8 @@ export interface Drawing {
   marks: Mark[]
   /** What stands beside it as a list: holes with bits and depth. */
   table: readonly (readonly string[])[]
+  /** The slot whose part it is of, where it is of one part alone. */
+  slot?: string
   /** What the list is of; left out: holes. */
   listed?: string
 }

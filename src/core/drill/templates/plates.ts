@@ -107,6 +107,7 @@ export function plateDrawing(w: Work, slot: string, part: Part): Drawing | undef
   ]
   return {
     id: `plate-${slot}`,
+    slot,
     title: `${w.build.name}: ${part.name}`,
     face: 'seen from the front',
     mirrored: false,

@@ -2,7 +2,6 @@ import type { Arrow, Phase } from '../step.ts'
 
 const after = (of: Phase, why: string): Arrow => ({ which: { kind: 'phase', of }, why })
 
-const READ = after('measure', 'What is cut and ordered hangs on what is read.')
 const CUT = after('wood', 'Everything in wood is cut and drilled before it is fitted.')
 const TRIED = after('trial', 'What was never together dry is not made fast.')
 const COATED = after('finish', 'What is screwed on is in the way of every coat.')
@@ -20,17 +19,17 @@ const UNDER_COATS: readonly Arrow[] = [
 /** What closing the covers makes impossible: everything that lies behind them. */
 const BEHIND_COVERS: readonly Arrow[] = [TESTED, SET]
 
-/** What every step of a phase needs and spoils; an engine's own step may say more. */
+/** What every step of a phase needs and spoils; an engine's own step may say more. Readings hold up only what hangs on them (measureSteps). */
 export const IN_PHASE: Record<Phase, { needs: readonly Arrow[]; spoils: readonly Arrow[] }> = {
   measure: { needs: [], spoils: [] },
-  wood: { needs: [READ], spoils: [] },
-  trial: { needs: [READ, CUT], spoils: [] },
-  finish: { needs: [READ], spoils: UNDER_COATS },
-  wiring: { needs: [READ, CUT, TRIED], spoils: [] },
-  assembly: { needs: [READ, CUT, TRIED, COATED, WIRED], spoils: [] },
-  test: { needs: [READ, CUT, TRIED, COATED, WIRED, BUILT], spoils: [] },
-  setup: { needs: [READ, CUT, TRIED, COATED, WIRED, BUILT, TESTED], spoils: [] },
-  close: { needs: [READ, CUT, TRIED, COATED, WIRED, BUILT], spoils: BEHIND_COVERS },
+  wood: { needs: [], spoils: [] },
+  trial: { needs: [CUT], spoils: [] },
+  finish: { needs: [], spoils: UNDER_COATS },
+  wiring: { needs: [CUT, TRIED], spoils: [] },
+  assembly: { needs: [CUT, TRIED, COATED, WIRED], spoils: [] },
+  test: { needs: [CUT, TRIED, COATED, WIRED, BUILT], spoils: [] },
+  setup: { needs: [CUT, TRIED, COATED, WIRED, BUILT, TESTED], spoils: [] },
+  close: { needs: [CUT, TRIED, COATED, WIRED, BUILT], spoils: BEHIND_COVERS },
 }
 
 /** A need of one step. */

@@ -1,48 +1,151 @@
 import type { Build } from '../../build/build.ts'
-import { readingOf } from '../../build/quantityAt.ts'
-import { stepRef } from '../../build/stepRef.ts'
-import type { FitResult } from '../../fit/applyFixes.ts'
-import { measureNext } from '../../fit/measureNext.ts'
-import { fixed } from '../../units/length.ts'
-import type { Step } from '../step.ts'
-import { IN_PHASE } from './inPhase.ts'
-import { dimensionSpan } from '../../build/readingSpan.ts'
 import { dimensionName } from '../../build/dimensionName.ts'
+import { dimensionRead, readingOf, splitRef } from '../../build/quantityAt.ts'
+import { stepRef, stepText, type StepRef } from '../../build/stepRef.ts'
+import type { FitResult } from '../../fit/applyFixes.ts'
+import type { Joint } from '../../fit/joint.ts'
+import { measureNext, OFFERED, type MeasureItem } from '../../fit/measureNext.ts'
+import { featureAt } from '../../parts/dimensionAt.ts'
+import { FEATURE_ROLES } from '../../parts/featureRoles.ts'
+import type { Part } from '../../parts/part.ts'
+import { slotsRead } from '../partsOfStep.ts'
+import type { Step, WantedReading } from '../step.ts'
+import { IN_PHASE, needs } from './inPhase.ts'
 
-/** Measurements that would settle joints, best first. Those already taken stay in the plan as done. */
-export function measureSteps(build: Build, fit: FitResult): Step[] {
-  const open = measureNext(build, fit.now).map(m => ({
-    ref: m.ref,
-    title: `Measure: ${m.label}`,
-    why: `${m.partName}: ${m.basis} ${fixed(m.value, 2)} ± ${fixed(m.doubt, 2)}. Settles ${m.joints.length} joint${m.joints.length > 1 ? 's' : ''}. ${m.how}`,
-    expected: m.value as number | undefined,
-  }))
-  const done = build.steps
-    .flatMap(s => {
-      const step = stepRef(s.step)
-      return step?.kind === 'measure' && !open.some(o => o.ref === step.of) ? [step.of] : []
+type VisitRef = Extract<StepRef, { kind: 'visit' }>
+
+/** Minutes to get the tool out and find the place, and for each reading there [from memory]. */
+const TO_START = 2,
+  EACH = 1.5
+
+const BASE = {
+  phase: 'measure',
+  station: 'fit',
+  waitHours: 0,
+  whole: false,
+  tools: ['calliper', 'steel rule'],
+  cautions: [],
+  ...IN_PHASE.measure,
+} as const
+
+/** Where on a part a dimension is: at a sort of its features, or at the part as a whole. */
+const placeOf = (part: Part, ref: string): VisitRef['place'] => featureAt(part, splitRef(ref).path)?.role ?? 'part'
+
+/**
+ * Which visit of a place it is. One that was finished by reading stays finished, and what is asked for later is another;
+ * one that was ticked with nothing read is over: what it asked for is not wanted.
+ */
+function visitOf(build: Build, part: Part, place: VisitRef['place']): VisitRef {
+  let last: { nth: number; at: string } | undefined
+  for (const s of build.steps) {
+    const r = s.state === 'done' ? stepRef(s.step) : undefined
+    if (r?.kind === 'visit' && r.part === part.id && r.place === place && r.nth > (last?.nth ?? 0))
+      last = { nth: r.nth, at: s.at }
+  }
+  const again =
+    last &&
+    build.readings.some(r => {
+      const ref = dimensionRead(r.of)
+      return (
+        ref !== undefined && r.at >= last.at && splitRef(ref).partId === part.id && placeOf(part, ref) === place
+      )
     })
-    .map(ref => {
-      return { ref, title: `Measure: ${dimensionName(build, ref)}`, why: 'Taken.', expected: undefined }
-    })
-  return [...done, ...open].map(m => ({
-    ref: { kind: 'measure', of: m.ref },
-    phase: 'measure',
-    title: m.title,
-    why: m.why,
-    station: 'fit',
-    minutes: 3,
-    waitHours: 0,
-    whole: false,
-    tools: ['calliper', 'steel rule'],
-    cautions: [],
-    ...IN_PHASE.measure,
-    read: {
-      of: readingOf(m.ref),
-      label: dimensionName(build, m.ref),
-      unit: 'mm',
-      expected: m.expected,
-      ...dimensionSpan(build, m.ref),
-    },
-  }))
+  return { kind: 'visit', part: part.id, place, nth: (last?.nth ?? 0) + (last && !again ? 0 : 1) }
+}
+
+const where = (part: Part | undefined, { place }: VisitRef): string =>
+  `${part?.name ?? 'a part that is gone'}${place === 'part' ? '' : `, ${FEATURE_ROLES[place].label.toLowerCase()}`}`
+
+/** What is read at one place, with the joints that it would settle. */
+interface Visit {
+  ref: VisitRef
+  part: Part
+  items: MeasureItem[]
+}
+
+/** Readings that would settle joints, put together by the place where they are taken; the place that settles most first. */
+export function visitsOf(build: Build, fit: Pick<FitResult, 'now'>): Visit[] {
+  const visits = new Map<string, Visit>()
+  for (const item of measureNext(build, fit.now, OFFERED)) {
+    const part = build.parts.find(p => p.id === splitRef(item.ref).partId)
+    if (!part) continue
+    const ref = visitOf(build, part, placeOf(part, item.ref)),
+      have = visits.get(stepText(ref))
+    if (have) have.items.push(item)
+    else visits.set(stepText(ref), { ref, part, items: [item] })
+  }
+  return [...visits.values()]
+}
+
+const titles = (ids: readonly string[], joints: ReadonlyMap<string, Joint>): string[] =>
+  ids.flatMap(id => joints.get(id)?.title ?? [])
+
+/** A step for each place that is worth a visit, with the list of its readings. What was read before stays as done. */
+export function measureSteps(build: Build, fit: FitResult, visits = visitsOf(build, fit)): Step[] {
+  const joints = new Map(fit.now.map(j => [j.id, j]))
+  const open = visits.map(({ ref, part, items }): Step => {
+    const settled = [...new Set(items.flatMap(i => titles(i.joints, joints)))]
+    return {
+      ...BASE,
+      ref,
+      title:
+        items.length === 1
+          ? `Measure: ${items[0]!.label}`
+          : `Measure ${where(part, ref)}: ${items.length} readings`,
+      why: `Settles ${settled.length === 1 ? settled[0]! : `${settled.length} joints: ${settled.slice(0, 3).join('; ')}${settled.length > 3 ? ' and more' : ''}`}.`,
+      minutes: Math.round(TO_START + EACH * items.length),
+      reads: items.map((i): WantedReading => ({
+        ref: i.ref,
+        of: readingOf(i.ref),
+        label: i.label,
+        value: i.value,
+        doubt: i.doubt,
+        basis: i.basis,
+        how: i.how,
+        settles: titles(i.joints, joints),
+      })),
+    }
+  })
+  const ids = new Set(visits.map(v => stepText(v.ref)))
+  const done = build.steps.flatMap((s): Step[] => {
+    const ref = stepRef(s.step)
+    if ((ref?.kind !== 'measure' && ref?.kind !== 'visit') || ids.has(s.step)) return []
+    const title =
+      ref.kind === 'measure'
+        ? `Measure: ${dimensionName(build, ref.of)}`
+        : `Measure ${where(
+            build.parts.find(p => p.id === ref.part),
+            ref,
+          )}`
+    return [{ ...BASE, ref, title, why: 'Taken.', minutes: TO_START }]
+  })
+  return [...done, ...open]
+}
+
+/**
+ * Steps with what each waits for among the readings: one alone whose verdict is about the very parts that the step brings
+ * together. What a reading does not touch goes on without it.
+ */
+export function heldByReadings(
+  build: Build,
+  fit: Pick<FitResult, 'now'>,
+  visits: readonly Visit[],
+  steps: readonly Step[],
+): Step[] {
+  if (!visits.length) return [...steps]
+  const slots = new Map(fit.now.map(j => [j.id, j.slots]))
+  return steps.map(s => {
+    const own = slotsRead(s.ref, build, s.ref.kind === 'fix' ? (slots.get(s.ref.joint) ?? []) : [])
+    if (!own) return s
+    const held = visits.filter(v => v.items.some(i => i.joints.some(j => own.meets(slots.get(j) ?? []))))
+    return held.length
+      ? {
+          ...s,
+          needs: [
+            ...s.needs,
+            ...held.map(v => needs(v.ref, 'What it brings together may not fit before that is read.')),
+          ],
+        }
+      : s
+  })
 }

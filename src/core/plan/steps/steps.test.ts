@@ -1,3 +1,4 @@
+import type { Build } from '../../build/build.ts'
 import type { SolderStage } from '../../build/circuitRecord.ts'
 import type { SolderAct } from '../../ways/solderActs.ts'
 import { describe, expect, it } from 'vitest'
@@ -12,7 +13,10 @@ import { stepsOf } from '../stepsOf.ts'
 import { finishSteps } from './finishSteps.ts'
 import { fixSteps } from './fixSteps.ts'
 import { IN_PHASE } from './inPhase.ts'
-import { measureSteps } from './measureSteps.ts'
+import { measureSteps, visitsOf } from './measureSteps.ts'
+import { readAtVisit } from '../tickStep.ts'
+import { splitRef } from '../../build/quantityAt.ts'
+import { dimensionAt, withDimension } from '../../parts/dimensionAt.ts'
 import { setupSteps } from './setupSteps.ts'
 import { testSteps } from './testSteps.ts'
 import { trialSteps } from './trialSteps.ts'
@@ -24,20 +28,83 @@ import { PHASES } from '../step.ts'
 const at = '2026-12-01T18:00:00Z'
 
 describe('what the engines want done', () => {
-  it('readings come with what they settle, the range that the document takes, and stay when taken', () => {
+  it('readings come place by place, each with what it settles, and stay when taken', () => {
     const b = demo('heron'),
-      steps = measureSteps(b, fit(b))
+      steps = measureSteps(b, fit(b)),
+      wanted = steps.flatMap(s => s.reads ?? [])
     expect(steps.length).toBeGreaterThan(3)
+    // Each reading is asked for at one place alone, and all of a place are one visit.
+    expect(new Set(wanted.map(r => r.ref)).size).toBe(wanted.length)
+    expect(steps.some(s => s.reads!.length > 1)).toBe(true)
+    expect(new Set(steps.map(s => stepText(s.ref))).size).toBe(steps.length)
     for (const s of steps) {
-      expect(s.ref.kind).toBe('measure')
-      expect(s.read!.unit).toBe('mm')
-      expect(s.read!.min).toBeLessThan(s.read!.max)
-      expect(s.why).toMatch(/Settles \d+ joint/)
+      expect(s.ref.kind).toBe('visit')
+      expect(s.why).toMatch(/^Settles /)
+      for (const r of s.reads!) expect(r.settles.length).toBeGreaterThan(0)
       expect(s.needs).toEqual([])
+      // Getting the tool out is paid once.
+      expect(s.minutes).toBeLessThanOrEqual(4 * s.reads!.length)
     }
     const done = { ...b, steps: [{ step: 'measure/heron-body/dims.thickness', state: 'done' as const, at }] }
     const own = measureSteps(done, fit(done)).find(s => stepText(s.ref) === 'measure/heron-body/dims.thickness')!
     expect(own.title).toMatch(/^Measure: .*thickness/)
+  })
+  it('a visit is over with its last reading; what is asked for there later is another; ticked unread it is over too', () => {
+    const b = { ...demo('heron'), steps: [] },
+      visit = stepsOf(b).find(s => (s.reads?.length ?? 0) > 1)!,
+      id = stepText(visit.ref)
+    const open = (x: Build) => measureSteps(x, fit(x)).find(s => stepText(s.ref) === id && s.why !== 'Taken.')
+    let x: Build = b
+    for (let k = 0; open(x); k++) {
+      const s = open(x)!,
+        r = s.reads![0]!
+      x = readAtVisit(x, { id, reads: s.reads! }, { of: r.of, value: r.value, doubt: 0.02, at })
+      const over = x.steps.some(st => st.step === id)
+      expect(over, `reading ${k + 1}`).toBe(s.reads!.length === 1)
+      expect(x.readings.some(q => q.of === r.of)).toBe(true)
+      if (over) break
+    }
+    expect(x.steps.at(-1)).toEqual({ step: id, state: 'done', at })
+    // Read anew with much doubt: the place is worth another visit, which has its number.
+    const ref = visit.reads![0]!.ref,
+      { partId, path } = splitRef(ref)
+    const vague: Build = {
+      ...x,
+      parts: x.parts.map(p =>
+        p.id === partId ? withDimension(p, path, { ...dimensionAt(p, path)!, doubt: 3, basis: 'claimed' }) : p,
+      ),
+    }
+    expect(measureSteps(vague, fit(vague)).map(s => stepText(s.ref))).toContain(`${id}/2`)
+    const unread: Build = { ...b, steps: [{ step: id, state: 'done', at: '2027-12-01T18:00:00Z' }] }
+    expect(measureSteps(unread, fit(unread)).map(s => stepText(s.ref))).not.toContain(`${id}/2`)
+  })
+  it('readings hold up what brings their parts together, and nothing else', () => {
+    const b = { ...demo('heron'), steps: [] },
+      joints = new Map(fit(b).now.map(j => [j.id, j])),
+      visits = visitsOf(b, fit(b)),
+      steps = stepsOf(b)
+    const waits = (id: string, v: string) =>
+      steps.find(s => stepText(s.ref) === id)!.needs.some(n => n.which.kind === 'visit' && stepText(n.which) === v)
+    const about = (v: (typeof visits)[number], ...slots: string[]) =>
+      v.items.some(i => i.joints.some(j => joints.get(j)!.slots.every(s => slots.includes(s))))
+    let held = 0,
+      free = 0
+    for (const v of visits) {
+      const id = stepText(v.ref)
+      for (const [step, slots] of [
+        ['drill/tuners', ['neck', 'tuners', 'tuner-screws']],
+        ['drill/neck', ['body', 'neck', 'neck-screws']],
+        ['drill/buttons', ['body', 'buttons', 'button-screws']],
+      ] as const) {
+        const is = waits(step, id)
+        expect(is, `${step} for ${id}`).toBe(about(v, ...slots))
+        if (is) held++
+        else free++
+      }
+      expect(waits('setup/strings', id) || waits('close', id)).toBe(false)
+    }
+    expect(held).toBeGreaterThan(0)
+    expect(free).toBeGreaterThan(held)
   })
   it('a chosen fix is a step of its time, with its reading; done, it stays though the joint asks for nothing', () => {
     const b = chooseFix(demo('heron'), 'tuner-bushing', 'ream-holes'),
@@ -239,11 +306,11 @@ describe('what the engines want done', () => {
         expect(a.why).toMatch(/^[A-Z].*\.$/)
         expect(a.which.kind === 'phase' && PHASES.indexOf(a.which.of) < PHASES.indexOf(p)).toBe(true)
       }
-      // Between them, everything before is named.
+      // Between them, everything before is named but readings: they hold up what hangs on them.
       const named = [...IN_PHASE[p].needs, ...IN_PHASE[p].spoils].map(a =>
         a.which.kind === 'phase' ? a.which.of : '',
       )
-      if (p === 'close') expect(new Set(named).size).toBe(PHASES.length - 1)
+      if (p === 'close') expect(new Set(named).size).toBe(PHASES.length - 2)
     }
   })
   it('come from an empty instrument too: nothing to fit, and what every instrument ends with', () => {

@@ -19,8 +19,10 @@ import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
+import { VisitList } from '../plan/VisitList.tsx'
 import { stepPlace } from '../plan/stepPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
+import { WentWrong } from './WentWrong.tsx'
 import { StepTimer } from './StepTimer.tsx'
 
 /** Whether the build's own figure at a name is a reading that has to be asked about. */
@@ -60,6 +62,7 @@ export function Bench() {
     )
   const at = layout && stepPlace(step, build, layout)
   const next = order[i + 1]?.thing
+  const photo = { step: step.id, ...(at ? { x: at[0], y: at[1] } : {}) }
   const dimension = step.read && dimensionRead(step.read.of)
   const tick = (reading?: number) => {
     tickAsked(step, reading, after => {
@@ -99,7 +102,7 @@ export function Bench() {
       middle={
         <>
           {!over && step.read && <ReadingField key={step.id} step={step} onReading={tick} />}
-          {!over && (
+          {!over && !step.reads && (
             <Button kind={step.read ? 'plain' : 'main'} className="min-h-16 px-6 text-title" onClick={() => tick()}>
               {step.read ? 'Not measured, done' : 'Done'}
             </Button>
@@ -126,13 +129,17 @@ export function Bench() {
         </p>
       )}
       <p className="text-bench leading-snug">{l.prose(step.why)}</p>
+      {step.reads && !gone && <VisitList key={`${step.id}-readings`} step={step} large />}
       {step.timer && !over && <ShakeTimer key={step.id} large {...step.timer} />}
       {step.how && <p className="max-w-[60ch] text-figure leading-snug">{l.prose(step.how)}</p>}
       {step.good && (
         <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.prose(step.good)}</p>
       )}
       {!over && <StepTimer key={`${step.id}-clock`} step={step.id} minutes={step.minutes} usual={step.usual} />}
-      <PhotoButton large of={{ step: step.id }} label="Photo of this step" />
+      <div className="flex flex-wrap items-start gap-5">
+        <PhotoButton large of={photo} label="Photo of this step" />
+        <WentWrong key={`${step.id}-wrong`} step={step} photo={photo} />
+      </div>
       {step.took !== undefined && (
         <p className="text-figure text-muted">
           It took <span className="figure">{step.took}</span> min.

@@ -44,7 +44,7 @@ export function BenchFrame({
         role="region"
         aria-label="In hand"
         tabIndex={0}
-        className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6"
+        className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6 max-[700px]:px-4"
       >
         {children}
       </div>

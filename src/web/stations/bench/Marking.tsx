@@ -6,6 +6,7 @@ import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
+import { useNarrow } from '../../hooks/useNarrow.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -20,7 +21,8 @@ export function Marking() {
   const build = useOpenBuild(),
     work = useFact('drill'),
     items = useFact('marks'),
-    l = useLength()
+    l = useLength(),
+    narrow = useNarrow()
   const { hand: item, take: open } = useHand(items)
   if (!item)
     return (
@@ -85,14 +87,14 @@ export function Marking() {
           ))}
         </ul>
       )}
-      <dl className="grid grid-cols-2 gap-x-8 gap-y-6">
+      <dl className="grid grid-cols-2 gap-x-8 gap-y-6 max-[700px]:grid-cols-1">
         {item.numbers.map((n, k) => {
           const f = n.mm === undefined ? undefined : l.figure(n.mm, 1)
           return (
             <div key={k} className="flex flex-col gap-1">
               <dt className="text-figure leading-tight">{n.label}</dt>
               <dd
-                className={`figure font-semibold leading-none ${f ? (many ? 'text-far' : 'text-farthest') : 'text-large leading-tight'}`}
+                className={`figure font-semibold leading-none ${f ? (many || narrow ? 'text-far' : 'text-farthest') : 'text-large leading-tight'}`}
               >
                 {f ? (
                   <>

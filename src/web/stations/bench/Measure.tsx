@@ -4,13 +4,16 @@ import { Link } from 'react-router'
 import { takeReading, setDimension } from '../../../core/build/edits.ts'
 import { readingOf, splitRef } from '../../../core/build/quantityAt.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
+import { asRead } from '../../../core/shelf/dimensionReading.ts'
 import { outOfRange, readValue } from '../../../core/shelf/readValue.ts'
-import { claimed, DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
+import { claimed } from '../../../core/units/doubt.ts'
 import { parseLength } from '../../../core/units/length.ts'
 import type { Build } from '../../../core/build/build.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { SnugGauge } from '../../components/SnugGauge.tsx'
+import { DeviceLine } from '../../devices/DeviceLine.tsx'
+import { useDevice } from '../../devices/useDevice.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -29,12 +32,26 @@ export function Measure() {
     last = useBuild(s => s.last)
   const [at, setAt] = useState(0),
     [typed, setTyped] = useState(''),
+    [by, setBy] = useState<string>(),
     [problem, setProblem] = useState<string>(),
     [taken, setTaken] = useState<ReadonlySet<string>>(new Set()),
     [joints, setJoints] = useState<readonly string[]>([])
-  const here = items[at]
+  const here = items[at],
+    inHand = here?.thing
+  useDevice(
+    'calliper',
+    inHand && { build: build.id, of: readingOf(inHand.ref), label: `${inHand.partName}: ${inHand.label}` },
+    r => {
+      const p = parseLength(r.text)
+      if (p.ok && inHand) {
+        setTyped(l.fineText(p.value, l.display === 'mm' ? 2 : 4))
+        setBy(r.device)
+      }
+    },
+  )
   const move = (to: number) => {
     setTyped('')
+    setBy(undefined)
     setProblem(undefined)
     setAt(to)
   }
@@ -92,9 +109,9 @@ export function Measure() {
         takeReading(b, {
           of: readingOf(item.ref),
           value: v,
-          doubt: spec?.quantity === 'count' ? 0 : length ? DEFAULT_DOUBT.calliper() : Math.abs(v) * 0.01,
+          ...asRead(spec, v),
           at: now(),
-          with: length ? 'calliper' : 'meter',
+          ...(by === undefined ? {} : { with: by }),
         }),
     )
   const said = () => {
@@ -157,7 +174,10 @@ export function Measure() {
               placeholder="measured…"
               autoComplete="off"
               inputMode="decimal"
-              onChange={e => setTyped(e.target.value)}
+              onChange={e => {
+                setTyped(e.target.value)
+                setBy(undefined)
+              }}
               aria-describedby={problem ? 'reading-problem' : undefined}
               className="figure min-h-16 w-56 border-2 border-ink bg-paper px-3 text-head"
             />
@@ -191,6 +211,7 @@ export function Measure() {
           {problem}
         </p>
       )}
+      {length && <DeviceLine sort="calliper" />}
       <FarReadingAt large at={item.ref} />
       {told.length > 0 && (
         <p role="status" className="text-title font-semibold">

@@ -10,10 +10,14 @@ import { templatesOf } from '../../../core/drill/templates/templates.ts'
 import { CHECK_BAR, correction, tile } from '../../../core/drill/templates/tile.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { GROUP_NAMES, HOLE_GROUPS } from '../../../core/drill/hole.ts'
+import { MENDED } from '../../../core/build/docs.ts'
+import { useHeavy } from '../../hooks/useHeavy.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
 import { LengthField } from '../../components/LengthField.tsx'
+import { useLength } from '../../hooks/useLength.ts'
+import { Table } from '../../components/Table.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { editSettings } from '../../stores/settingsStore.ts'
@@ -120,6 +124,7 @@ export function TemplatesView({ work }: { work: Work }) {
               src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown, 4))}`}
             />
             <figcaption className="text-note text-muted">{shown.lay}</figcaption>
+            {shown.slot && <MustMeetTable slot={shown.slot} />}
           </figure>
         )}
       </div>
@@ -185,5 +190,47 @@ function CheckBar({ print }: { print: Printing }) {
         <Button onClick={() => setPrint({ ...print, short: 1, long: 1 })}>Back to true size</Button>
       )}
     </section>
+  )
+}
+
+/** The sizes that a part which is sent for has to come back with, and the joints that say so. */
+function MustMeetTable({ slot }: { slot: string }) {
+  const build = useOpenBuild(),
+    l = useLength(),
+    { result } = useHeavy(e => e.mustMeet(build, slot), [...MENDED.map(k => build[k]), slot])
+  if (!result) return <p className="text-plain text-muted">Its sizes are being tried against its joints.</p>
+  return (
+    <div className="flex flex-col gap-1">
+      {result.sizes.length > 0 && (
+        <Table
+          caption="What it has to come back with"
+          heads={['Size', { label: 'from', right: true }, { label: 'to', right: true }, 'so that it meets']}
+        >
+          {result.sizes.map(r => (
+            <tr key={r.ref} className="rule-row">
+              <th scope="row" className="py-1 pr-3 text-left align-top font-normal first-letter:uppercase">
+                {r.label}
+              </th>
+              <td className="figure py-1 pr-3 text-right align-top">
+                {r.low === undefined ? '' : l.fineNum(r.low)}
+              </td>
+              <td className="figure py-1 pr-3 text-right align-top">
+                {r.high === undefined ? '' : l.fineNum(r.high)}
+              </td>
+              <td className="py-1 align-top text-note">{r.because.join('; ')}</td>
+            </tr>
+          ))}
+        </Table>
+      )}
+      {result.broken.length > 0 && (
+        <p className="border-l-4 border-tight pl-3 text-plain">
+          Not snug as it is drawn, whatever the shop holds: {result.broken.join('; ')}.
+        </p>
+      )}
+      <p className="text-note text-muted">
+        In {l.unit}, each by itself and the others as drawn. Sent along with the drawing; when it comes back, read
+        it at the Shelf station and the same joints tell.
+      </p>
+    </div>
   )
 }

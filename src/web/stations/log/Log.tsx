@@ -2,7 +2,7 @@ import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { LogEntry } from '../../../core/build/build.ts'
-import { correctLog, strikeLog, writeLog } from '../../../core/build/edits.ts'
+import { changeAttachment, correctLog, strikeLog, writeLog } from '../../../core/build/edits.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
 import { writeBuild } from '../../../core/build/readBuild.ts'
 import { spentOf, storyOf, type StoryKind, type StoryLine } from '../../../core/plan/story.ts'
@@ -10,6 +10,7 @@ import { formatCapacitance, formatInductance, formatResistance } from '../../../
 import { fixed } from '../../../core/units/length.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { STATIONS } from '../../app/stations.ts'
+import { AttachButton } from '../../components/AttachButton.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
 import { Figure } from '../../components/Figure.tsx'
@@ -19,13 +20,16 @@ import { money } from '../../components/money.ts'
 import { PhotoButton } from '../../components/PhotoButton.tsx'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
+import { Views } from '../../components/Views.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useTyped } from '../../hooks/useTyped.ts'
+import { attachmentAddress } from '../../stores/api.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { moment } from '../plan/dates.ts'
+import { ClientView } from './ClientView.tsx'
 import { Photos } from './Photos.tsx'
 
 const ALL = 'all'
@@ -107,14 +111,126 @@ export function Log() {
   const photos = (build.attachments ?? []).filter(
     a => (part === ALL || a.part === part) && (place === ALL || shown.some(e => e.id === a.id)),
   )
+  const written = (
+    <article className="flex max-w-[760px] flex-col gap-4">
+      <div className="flex flex-wrap gap-x-10 gap-y-3">
+        <div>
+          <p className="text-note text-muted">spent</p>
+          <Figure size="large" value={money(spent.paid)} unit={currency} />
+        </div>
+        <div>
+          <p className="text-note text-muted">still to pay</p>
+          <Figure size="large" value={money(spent.toPay)} unit={currency} />
+        </div>
+        <div>
+          <p className="text-note text-muted">
+            at the bench{spent.timed ? `, ${spent.timed} steps timed` : ', as planned'}
+          </p>
+          <Figure size="large" value={fixed(spent.hoursDone, 1)} unit="h" />
+        </div>
+        <div>
+          <p className="text-note text-muted">left</p>
+          <Figure size="large" value={fixed(spent.hoursLeft, 1)} unit="h" />
+        </div>
+      </div>
+      <form
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={e => {
+          e.preventDefault()
+          if (text.trim()) {
+            editBuild(b => writeLog(b, text.trim(), now()))
+            setTyped(undefined)
+          }
+        }}
+      >
+        <label className="flex min-w-56 flex-1 flex-col text-note text-muted">
+          Write a line
+          <input
+            value={text}
+            maxLength={longest(LogEntry, 'text')}
+            onChange={e => setTyped(e.target.value)}
+            className="min-h-10 border border-line bg-paper px-2 text-body text-ink"
+          />
+        </label>
+        <Button type="submit">Write it down</Button>
+        <PhotoButton of={part === ALL ? {} : { part }} />
+        <AttachButton of={part === ALL ? {} : { part }} />
+      </form>
+      <div className="flex flex-wrap items-end gap-3" role="group" aria-label="What is shown">
+        <Select
+          label="Show"
+          value={kind}
+          onChange={setKind}
+          options={[{ value: ALL, label: 'everything' }, ...KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))]}
+        />
+        <Select
+          label="Of station"
+          value={place}
+          onChange={setPlace}
+          options={[
+            { value: ALL, label: 'any' },
+            ...places.map(p => ({ value: p, label: STATIONS.find(s => s.id === p)?.label ?? p })),
+          ]}
+        />
+        <Select
+          label="Of part"
+          className="max-w-60"
+          value={part}
+          onChange={setPart}
+          options={[{ value: ALL, label: 'any' }, ...parts]}
+        />
+      </div>
+      {hand && <Entry key={hand.id} of={hand} figure={figure(hand)} />}
+      {photos.length > 0 && (
+        <section aria-label="Photos of it" className="flex flex-col gap-2">
+          <Heading>Photos</Heading>
+          <Photos photos={photos} titles={titles} />
+        </section>
+      )}
+      <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">
+        <Button kind="main" onClick={save}>
+          <FileDown size={18} aria-hidden="true" />
+          Save the build file
+        </Button>
+        {Boolean(build.attachments?.length) && (
+          <a href={`/api/builds/${build.id}/file.zip`} download className={buttonLook()}>
+            With its photos, as a zip
+          </a>
+        )}
+        <Link to="../sheet" className={buttonLook()}>
+          The sheet that goes with it
+        </Link>
+        <Link to="/settings" className={buttonLook()}>
+          Settings of the workshop
+        </Link>
+        <Select
+          label="Played"
+          value={build.instrument.handedness}
+          onChange={v =>
+            editBuild(b => ({
+              ...b,
+              instrument: { ...b.instrument, handedness: v === 'left' ? 'left' : 'right' },
+            }))
+          }
+          options={[
+            { value: 'right', label: 'right-handed' },
+            { value: 'left', label: 'left-handed' },
+          ]}
+        />
+      </div>
+    </article>
+  )
   return (
     <StationFrame
       map={{
         title: 'Log',
         summary: `${story.length} entries`,
-        hand: undefined,
-        take: () => undefined,
-        marks: [],
+        hand: hand?.attachment?.x === undefined ? undefined : hand.id,
+        take,
+        reach: 60,
+        caption: hand && l.prose(hand.text),
+        // Where photos were taken: the newest of a place stands for those before it.
+        marks: photoMarks(shown),
       }}
       ledger={
         <Ledger
@@ -130,111 +246,27 @@ export function Log() {
         />
       }
     >
-      <article className="flex max-w-[760px] flex-col gap-4">
-        <div className="flex flex-wrap gap-x-10 gap-y-3">
-          <div>
-            <p className="text-note text-muted">spent</p>
-            <Figure size="large" value={money(spent.paid)} unit={currency} />
-          </div>
-          <div>
-            <p className="text-note text-muted">still to pay</p>
-            <Figure size="large" value={money(spent.toPay)} unit={currency} />
-          </div>
-          <div>
-            <p className="text-note text-muted">
-              at the bench{spent.timed ? `, ${spent.timed} steps timed` : ', as planned'}
-            </p>
-            <Figure size="large" value={fixed(spent.hoursDone, 1)} unit="h" />
-          </div>
-          <div>
-            <p className="text-note text-muted">left</p>
-            <Figure size="large" value={fixed(spent.hoursLeft, 1)} unit="h" />
-          </div>
-        </div>
-        <form
-          className="flex items-end gap-2"
-          onSubmit={e => {
-            e.preventDefault()
-            if (text.trim()) {
-              editBuild(b => writeLog(b, text.trim(), now()))
-              setTyped(undefined)
-            }
-          }}
-        >
-          <label className="flex flex-1 flex-col text-note text-muted">
-            Write a line
-            <input
-              value={text}
-              maxLength={longest(LogEntry, 'text')}
-              onChange={e => setTyped(e.target.value)}
-              className="min-h-10 border border-line bg-paper px-2 text-body text-ink"
-            />
-          </label>
-          <Button type="submit">Write it down</Button>
-          <PhotoButton of={part === ALL ? {} : { part }} />
-        </form>
-        <div className="flex flex-wrap items-end gap-3" role="group" aria-label="What is shown">
-          <Select
-            label="Show"
-            value={kind}
-            onChange={setKind}
-            options={[{ value: ALL, label: 'everything' }, ...KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))]}
-          />
-          <Select
-            label="Of station"
-            value={place}
-            onChange={setPlace}
-            options={[
-              { value: ALL, label: 'any' },
-              ...places.map(p => ({ value: p, label: STATIONS.find(s => s.id === p)?.label ?? p })),
-            ]}
-          />
-          <Select
-            label="Of part"
-            className="max-w-60"
-            value={part}
-            onChange={setPart}
-            options={[{ value: ALL, label: 'any' }, ...parts]}
-          />
-        </div>
-        {hand && <Entry key={hand.id} of={hand} figure={figure(hand)} />}
-        {photos.length > 0 && (
-          <section aria-label="Photos of it" className="flex flex-col gap-2">
-            <Heading>Photos</Heading>
-            <Photos photos={photos} titles={titles} />
-          </section>
-        )}
-        <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">
-          <Button kind="main" onClick={save}>
-            <FileDown size={18} aria-hidden="true" />
-            Save the build file
-          </Button>
-          {Boolean(build.attachments?.length) && (
-            <a href={`/api/builds/${build.id}/file.zip`} download className={buttonLook()}>
-              With its photos, as a zip
-            </a>
-          )}
-          <Link to="/settings" className={buttonLook()}>
-            Settings of the workshop
-          </Link>
-          <Select
-            label="Played"
-            value={build.instrument.handedness}
-            onChange={v =>
-              editBuild(b => ({
-                ...b,
-                instrument: { ...b.instrument, handedness: v === 'left' ? 'left' : 'right' },
-              }))
-            }
-            options={[
-              { value: 'right', label: 'right-handed' },
-              { value: 'left', label: 'left-handed' },
-            ]}
-          />
-        </div>
-      </article>
+      <Views
+        label="Views of the log"
+        views={[
+          { id: 'story', label: 'Story', content: written },
+          { id: 'client', label: 'Client', content: <ClientView /> },
+        ]}
+      />
     </StationFrame>
   )
+}
+
+/** Photos that have a place on the instrument, one mark to a place. */
+function photoMarks(lines: readonly StoryLine[]) {
+  const marks = new Map<string, { id: string; at: [number, number]; label: string; title: string }>()
+  for (const e of lines) {
+    const { x, y } = e.attachment ?? {}
+    if (x === undefined || y === undefined) continue
+    const key = `${Math.round(x)} ${Math.round(y)}`
+    if (!marks.has(key)) marks.set(key, { id: e.id, at: [x, y], label: '', title: `Photo: ${e.text}` })
+  }
+  return [...marks.values()].map((m, i) => ({ ...m, label: String(i + 1) }))
 }
 
 /** The line in hand: when, with what, and what of it can be corrected or struck out. */
@@ -249,6 +281,29 @@ function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
         {figure ? `: ${figure}` : ''}
         {e.value?.with ? `, ${e.value.with}` : ''}
       </p>
+      {e.attachment?.type.startsWith('image/') && (
+        <img
+          src={attachmentAddress(e.attachment.hash)}
+          alt={l.prose(e.text)}
+          className="max-h-[46vh] max-w-full self-start object-contain"
+        />
+      )}
+      {e.attachment && !e.attachment.type.startsWith('image/') && (
+        <p className="flex flex-wrap items-center gap-3 text-plain">
+          {e.attachment.type === 'audio/wav' && (
+            <audio controls src={attachmentAddress(e.attachment.hash)} aria-label={e.attachment.name} />
+          )}
+          <a href={attachmentAddress(e.attachment.hash)} download={e.attachment.name} className={buttonLook()}>
+            {e.attachment.name}
+          </a>
+          <Button
+            kind="quiet"
+            onClick={() => editBuild(b => changeAttachment(b, e.attachment!.id, undefined), 'File taken out')}
+          >
+            Take it out
+          </Button>
+        </p>
+      )}
       {e.was !== undefined && <p className="text-plain">Before it was corrected: {e.was}</p>}
       {e.struck !== undefined && <p className="text-plain">Struck out: {e.struck}</p>}
       {e.kind === 'note' && (

@@ -51,13 +51,13 @@ export function Candidates({
         {candidates.slice(0, SHOWN).map(c => (
           <li
             key={c.part.id}
-            className={`rule-row grid grid-cols-[1fr_auto] items-center ${c.chosen ? 'bg-shade' : ''}`}
+            className={`rule-row grid grid-cols-[minmax(0,1fr)_auto] max-[700px]:grid-cols-1 items-center ${c.chosen ? 'bg-shade' : ''}`}
           >
             <button
               type="button"
               aria-pressed={c.chosen}
               onClick={() => (c.chosen ? undefined : chooseAsked(slot.id, c.part))}
-              className="grid w-full grid-cols-[1.6rem_1fr_auto_5.5em] items-center gap-x-3 py-2 text-left hover:bg-shade"
+              className="grid w-full grid-cols-[1.6rem_minmax(0,1fr)_auto_5.5em] max-[700px]:grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-2 text-left hover:bg-shade"
             >
               <span
                 className={`grid size-5 place-items-center rounded-full border-2 ${c.chosen ? 'border-hand' : 'border-ink'}`}
@@ -76,6 +76,8 @@ export function Candidates({
                       ? 'no work'
                       : `about ${Math.round(c.minutes)} min of work`}
                   {c.wait > 0 ? ` · ${c.wait} days to wait` : ''}
+                  {c.part.stock?.supplier && c.part.stock.state === 'to buy' ? ` · ${c.part.stock.supplier}` : ''}
+                  {c.part.stock?.count === 0 && c.part.stock.state === 'to buy' ? ', sold out for now' : ''}
                 </span>
               </span>
               {c.worst ? (
@@ -90,7 +92,7 @@ export function Candidates({
               ) : (
                 <span />
               )}
-              <span className="figure text-right text-plain">
+              <span className="figure text-right text-plain max-[700px]:col-start-2 max-[700px]:text-left">
                 {Math.round(c.cost * 100) / 100}
                 <span className="block text-note text-muted">{build.preferences.currency}</span>
               </span>
@@ -103,7 +105,7 @@ export function Candidates({
                 aria-label={`Compare ${c.part.name}`}
                 className="size-5 accent-[var(--hand)]"
               />
-              <span className="max-[1100px]:sr-only">compare</span>
+              <span className="max-[1100px]:sr-only max-[700px]:not-sr-only">compare</span>
             </label>
           </li>
         ))}

@@ -13,6 +13,9 @@ import { useHand } from '../../hooks/useHand.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
 import { shelfParts, useShelf } from '../../stores/shelfStore.ts'
+import { BuyList } from './BuyList.tsx'
+import { SupplierLine } from './SupplierLine.tsx'
+import { useSupplier } from '../../stores/supplierStore.ts'
 import { Candidates } from './Candidates.tsx'
 import { Compare } from './Compare.tsx'
 import { CostView } from './CostView.tsx'
@@ -47,6 +50,7 @@ export function Parts() {
   const { hand: slot, take } = useHand(slots)
   const loaded = useShelf(s => s.parts),
     trouble = useShelf(s => s.trouble)
+  const sold = useSupplier(s => s.parts)
   const [compared, setCompared] = useState<readonly string[]>([])
   useEffect(() => {
     void useShelf.getState().load()
@@ -56,8 +60,8 @@ export function Parts() {
   }, [slot])
   const candidates = useMemo(() => {
     void loaded
-    return slot ? candidatesFor(build, slot, shelfParts([slot.kind]), today()) : []
-  }, [build, slot, loaded])
+    return slot ? candidatesFor(build, slot, [...shelfParts([slot.kind]), ...sold], today()) : []
+  }, [build, slot, loaded, sold])
   const filled = slots.filter(s => build.slots[s.id]).length
   const rows = slots.map(s => {
     const part = build.parts.find(p => p.id === build.slots[s.id])
@@ -121,12 +125,15 @@ export function Parts() {
             id: 'candidates',
             label: 'Candidates',
             content: slot && (
-              <Candidates
-                slot={slot}
-                candidates={candidates}
-                compared={pair.map(c => c.part.id)}
-                compare={compare}
-              />
+              <>
+                <Candidates
+                  slot={slot}
+                  candidates={candidates}
+                  compared={pair.map(c => c.part.id)}
+                  compare={compare}
+                />
+                <SupplierLine />
+              </>
             ),
           },
           {
@@ -135,6 +142,7 @@ export function Parts() {
             content: slot && <Compare slot={slot} pair={pair} />,
           },
           { id: 'sets', label: 'Complete sets', content: <Sets /> },
+          { id: 'buy', label: 'To buy', content: <BuyList /> },
           { id: 'cost', label: 'Cost sheet', content: <CostView /> },
           { id: 'instrument', label: 'Instrument', content: <InstrumentForm /> },
         ]}

@@ -8,6 +8,8 @@ import { Button } from '../../components/Button.tsx'
 import { FileButton } from '../../components/FileButton.tsx'
 import { numberOf } from '../../components/numberOf.ts'
 import { ValueField } from '../../components/ValueField.tsx'
+import { Select } from '../../components/Select.tsx'
+import { useSettings } from '../../stores/settingsStore.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { present } from '../../stores/clock.ts'
 import { day } from './dates.ts'
@@ -17,9 +19,12 @@ const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 /** The largest calendar file that is read. */
 const MOST_BYTES = 4 * 1024 * 1024
 
+const NOBODY: readonly string[] = []
+
 /** First day, the hours on each day of the week, days off, days of their own, and what else takes time. */
 export function CalendarEditor() {
-  const { calendar } = useOpenBuild()
+  const { calendar } = useOpenBuild(),
+    people = useSettings(s => s.settings.people) ?? NOBODY
   const [problem, setProblem] = useState<string>(),
     [from, setFrom] = useState<string>(),
     [to, setTo] = useState<string>(),
@@ -48,6 +53,25 @@ export function CalendarEditor() {
     <details className="mt-4 border-t border-line pt-2 text-plain">
       <summary className="min-h-8 cursor-pointer text-muted">Start day, hours at the bench and days off</summary>
       <div className="flex flex-wrap items-end gap-4 py-2">
+        {(people.length > 1 || calendar.person) && (
+          <Select
+            label="On whose hands"
+            value={calendar.person ?? ''}
+            onChange={person =>
+              editBuild(b => {
+                const { person: _, ...rest } = b.calendar
+                return { ...b, calendar: person ? { ...rest, person } : rest }
+              }, 'Whose hands')
+            }
+            options={[
+              { value: '', label: 'nobody named' },
+              ...[...new Set([...people, ...(calendar.person ? [calendar.person] : [])])].map(p => ({
+                value: p,
+                label: p,
+              })),
+            ]}
+          />
+        )}
         <DayField
           needed
           label="Start on"

@@ -31,6 +31,7 @@ import { day } from './dates.ts'
 import { ReadingField } from './ReadingField.tsx'
 import { CalendarEditor } from './CalendarEditor.tsx'
 import { stepPlace } from './stepPlace.ts'
+import { VisitList } from './VisitList.tsx'
 import { WhenOver } from './WhenOver.tsx'
 
 /** All steps in one order that holds, with dates, and the step in hand. */
@@ -55,7 +56,7 @@ export function Plan() {
       <>
         <span
           aria-hidden="true"
-          className={`figure grid size-7 shrink-0 place-items-center border text-note ${s.status === 'done' ? 'border-snug bg-snug text-paper' : s.status === 'next' ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
+          className={`figure grid size-7 shrink-0 place-items-center border text-note ${s.status === 'done' ? 'border-snug bg-snug text-paper print:text-ink' : s.status === 'next' ? 'border-hand bg-hand text-on-hand print:text-ink' : 'border-line'}`}
         >
           {s.status === 'done' ? '✓' : s.status === 'skipped' ? '–' : i + 1}
         </span>
@@ -111,7 +112,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const done = () => tickAsked(step)
   useKeys({
     '1': () => {
-      if (!over) done()
+      if (!over && !step.reads) done()
     },
   })
   const expected = step.read?.expected,
@@ -176,11 +177,12 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         )}
       </div>
       <CautionNotes ids={step.cautions} />
+      {step.reads && !over && <VisitList key={step.id} step={step} />}
       {dimension && <FarReadingAt at={dimension} />}
       {step.own && <OwnStepEditor key={step.own} id={step.own} />}
       <div className="flex flex-wrap items-end gap-3">
         {!over && step.read && <ReadingField key={step.id} step={step} onReading={v => tickAsked(step, v)} />}
-        {!over && (
+        {!over && !step.reads && (
           <Button kind={step.read ? 'plain' : 'main'} onClick={done}>
             {step.read ? 'Done without a reading' : 'Done'} <span className="figure opacity-70">1</span>
           </Button>
@@ -190,7 +192,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
             kind="quiet"
             onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${step.title}`)}
           >
-            Leave it out
+            {step.reads ? 'Leave the rest unread' : 'Leave it out'}
           </Button>
         )}
         {over && (
@@ -204,7 +206,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         </Link>
       </div>
       <form
-        className="flex items-end gap-2 text-plain"
+        className="flex flex-wrap items-end gap-2 text-plain"
         onSubmit={e => {
           e.preventDefault()
           if (own.trim()) {
@@ -213,7 +215,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           }
         }}
       >
-        <label className="flex flex-1 flex-col text-note text-muted">
+        <label className="flex min-w-56 flex-1 flex-col text-note text-muted">
           A step of your own after this one
           <input
             value={own}

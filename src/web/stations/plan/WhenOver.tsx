@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { orderBy } from '../../../core/plan/outlook.ts'
-import { USUAL_DAYS } from '../../../core/plan/partsOfStep.ts'
 import type { Plan } from '../../../core/plan/plan.ts'
+import { isOver } from '../../../core/plan/step.ts'
 import { localTime } from '../../../core/calendar/schedule.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Heading } from '../../components/Heading.tsx'
@@ -39,8 +39,8 @@ export function WhenOver({ plan }: { plan: Plan }) {
   const by = new Map(plan.steps.map(s => [s.id, s])),
     chain = plan.chain.flatMap(id => by.get(id) ?? []),
     today = localTime(now.at, now.offset).slice(0, 10),
-    order = orderBy(plan, build, today, USUAL_DAYS),
-    open = plan.steps.some(s => s.status !== 'done' && s.status !== 'skipped')
+    order = orderBy(plan, build, today),
+    open = plan.steps.some(s => !isOver(s))
   if (!open) return null
   return (
     <section

@@ -22,6 +22,10 @@ export function stepPlace(step: PlannedStep, build: Build, l: Layout): Point | u
       return l.features.find(f => f.role === 'jack-hole')?.centre
     case 'measure':
       return dimensionPlace(build, ref.of, l)?.at
+    case 'visit': {
+      const first = step.reads?.[0]
+      return first && dimensionPlace(build, first.ref, l)?.at
+    }
     default:
       return undefined
   }

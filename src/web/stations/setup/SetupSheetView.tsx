@@ -11,8 +11,6 @@ import { signed } from './centsField.tsx'
 export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
   const l = useLength(),
     build = useOpenBuild()
-  const shown = (v: number | undefined, unit: 'mm' | 'cents') =>
-    v === undefined ? '–' : unit === 'cents' ? `${signed(v)}\u202fcents` : l.fineText(v)
   return (
     <article className="flex max-w-[780px] flex-col gap-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
@@ -27,33 +25,7 @@ export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
           .map(g => l.fineText(g.diameter, 3))
           .join(', ')}
       </p>
-      <Table
-        caption="Readings"
-        hideCaption
-        heads={[
-          'What',
-          { label: 'as it came', right: true },
-          { label: 'wanted', right: true },
-          { label: 'as it was left', right: true },
-          { label: 'read', right: true },
-          'stands',
-        ]}
-      >
-        {sheet.rows.map(r => (
-          <tr key={r.id} className="rule-row">
-            <th scope="row" className="py-1 pr-3 text-left font-normal">
-              {r.title}
-            </th>
-            <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown(r.before, r.unit)}</td>
-            <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown(r.target, r.unit)}</td>
-            <td className="figure py-1 pr-3 text-right font-semibold whitespace-nowrap">
-              {shown(r.after, r.unit)}
-            </td>
-            <td className="figure py-1 pr-3 text-right text-muted">{r.times ? `${r.times}×` : ''}</td>
-            <td className="py-1 text-note">{r.state}</td>
-          </tr>
-        ))}
-      </Table>
+      <SetupReadings rows={sheet.rows} />
       {sheet.again.length > 0 && (
         <section aria-label="Read again" className="flex flex-col gap-1">
           <Heading>Read everything again</Heading>
@@ -67,5 +39,39 @@ export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
         </section>
       )}
     </article>
+  )
+}
+
+/** Each reading as it came, as it is wanted, as it was left. */
+export function SetupReadings({ rows }: { rows: SetupSheet['rows'] }) {
+  const l = useLength()
+  const shown = (v: number | undefined, unit: 'mm' | 'cents') =>
+    v === undefined ? '–' : unit === 'cents' ? `${signed(v)}\u202fcents` : l.fineText(v)
+  return (
+    <Table
+      caption="Readings"
+      hideCaption
+      heads={[
+        'What',
+        { label: 'as it came', right: true },
+        { label: 'wanted', right: true },
+        { label: 'as it was left', right: true },
+        { label: 'read', right: true },
+        'stands',
+      ]}
+    >
+      {rows.map(r => (
+        <tr key={r.id} className="rule-row">
+          <th scope="row" className="py-1 pr-3 text-left font-normal">
+            {r.title}
+          </th>
+          <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown(r.before, r.unit)}</td>
+          <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown(r.target, r.unit)}</td>
+          <td className="figure py-1 pr-3 text-right font-semibold whitespace-nowrap">{shown(r.after, r.unit)}</td>
+          <td className="figure py-1 pr-3 text-right text-muted">{r.times ? `${r.times}×` : ''}</td>
+          <td className="py-1 text-note">{r.state}</td>
+        </tr>
+      ))}
+    </Table>
   )
 }

@@ -12,6 +12,14 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { FarReading } from '../../components/FarReading.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
+import { DeviceLine } from '../../devices/DeviceLine.tsx'
+import type { DeviceReading } from '../../devices/deviceStore.ts'
+import { useDevice } from '../../devices/useDevice.ts'
+import { readingOf, refOf } from '../../../core/build/quantityAt.ts'
+import { parseLength } from '../../../core/units/length.ts'
+import { parseMass } from '../../../core/units/mass.ts'
+import type { Parsed } from '../../../core/units/parsed.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { PartDrawing } from './PartDrawing.tsx'
 import { Places } from './Places.tsx'
@@ -21,10 +29,23 @@ import { useKeeper } from './useKeeper.ts'
 /** Every dimension of a part with its doubt and basis beside a drawing that marks the one in hand. */
 export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean }) {
   const l = useLength(),
+    build = useOpenBuild(),
     { enter, replace } = useKeeper(part, inBuild)
   const [as, setAs] = useState<'measured' | 'claimed'>('measured')
   const [inHand, setInHand] = useState<string>(),
     [typing, setTyping] = useState<{ path: string; value: number }>()
+  const hand = inHand === undefined ? undefined : specAt(part, inHand),
+    wanted = (quantity: 'length' | 'mass') =>
+      hand?.quantity === quantity && inHand !== undefined
+        ? { build: build.id, of: readingOf(refOf(part, inHand)), label: `${part.name}: ${labelAt(part, inHand)}` }
+        : undefined
+  /** A device's reading lands in the row in hand, as measured, with its name. */
+  const land = (r: DeviceReading, value: Parsed) => {
+    if (value.ok && hand && inHand !== undefined && !outOfRange(hand, value.value))
+      enter(inHand, value.value, 'measured', r.device)
+  }
+  useDevice('calliper', wanted('length'), r => land(r, parseLength(r.text)))
+  useDevice('scale', wanted('mass'), r => land(r, parseMass(r.text)))
   const draft = typing
     ? withDimension(part, typing.path, { ...dimensionAt(part, typing.path)!, value: typing.value })
     : part
@@ -36,7 +57,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
   const traits = Object.entries((PART_KINDS[part.kind] as PartKindSpec).traits)
   return (
     <div className="flex flex-col gap-3">
-      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2">
+      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2 max-[700px]:-mx-4 max-[700px]:px-4">
         <PartDrawing part={draft} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} />
       </div>
       {traits.length > 0 && (
@@ -77,6 +98,10 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
           </label>
         ))}
       </fieldset>
+      <div className="flex flex-wrap gap-x-8">
+        <DeviceLine sort="calliper" />
+        <DeviceLine sort="scale" />
+      </div>
       <Table hideCaption caption="Dimensions" heads={['Dimension', 'Value', 'Doubt', 'Basis']}>
         {dimensionPaths(part).map(path => {
           const d = dimensionAt(part, path)!,
@@ -104,7 +129,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
                     min={spec.min}
                     max={spec.max}
                     onTyping={typed(path)}
-                    onMm={v => enter(path, v, as, 'calliper')}
+                    onMm={v => enter(path, v, as)}
                   />
                 ) : (
                   <ValueField
@@ -114,7 +139,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
                     parse={t => readValue(spec, t)}
                     check={v => outOfRange(spec, v)}
                     onTyping={typed(path)}
-                    onValue={v => enter(path, v, as, 'meter')}
+                    onValue={v => enter(path, v, as)}
                   />
                 )}
               </td>

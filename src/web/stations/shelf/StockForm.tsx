@@ -1,7 +1,8 @@
+import { useState } from 'react'
 import { numberOf } from '../../components/numberOf.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
 import { parseAmount } from '../../components/money.ts'
-import { Part, Stock } from '../../../core/parts/part.ts'
+import { isWebAddress, Part, Stock } from '../../../core/parts/part.ts'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
@@ -83,6 +84,7 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
           max={longest(Stock, 'supplier')}
           onText={v => set({ supplier: v })}
         />
+        <LinkField link={s.link ?? ''} onLink={link => set({ link: link || undefined })} />
         <TextField
           label="Where it lies"
           value={s.place ?? ''}
@@ -110,5 +112,29 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
         wide
       />
     </div>
+  )
+}
+
+/** Where a part is offered: an address that a page may link to, or nothing. */
+function LinkField({ link, onLink }: { link: string; onLink: (link: string) => void }) {
+  const [problem, setProblem] = useState<string>()
+  return (
+    <span className="flex flex-col">
+      <TextField
+        label="Address of the offer"
+        value={link}
+        max={longest(Stock, 'link')}
+        onText={t => {
+          const ok = t === '' || isWebAddress(t)
+          setProblem(ok ? undefined : `“${t}” is no address. Accepted: https://shop.example/part`)
+          if (ok) onLink(t)
+        }}
+      />
+      {problem && (
+        <span role="alert" className="max-w-56 text-note text-never">
+          {problem}
+        </span>
+      )}
+    </span>
   )
 }

@@ -4,6 +4,7 @@ import { measuredDimension, putPart, takeReading } from '../../../core/build/edi
 import { readingOf, refOf } from '../../../core/build/quantityAt.ts'
 import { dimensionAt, specAt, withDimension } from '../../../core/parts/dimensionAt.ts'
 import { claimed } from '../../../core/units/doubt.ts'
+import { asRead } from '../../../core/shelf/dimensionReading.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
@@ -18,15 +19,15 @@ export function useKeeper(part: Part, inBuild: boolean) {
     [inBuild],
   )
   const enter = useCallback(
-    (path: string, value: number, as: 'measured' | 'claimed', tool: string) => {
+    (path: string, value: number, as: 'measured' | 'claimed', tool?: string) => {
       const spec = specAt(part, path),
         length = spec?.quantity === 'length'
       if (as === 'measured') {
         const reading = {
           value,
-          doubt: spec?.quantity === 'count' ? 0 : length ? 0.05 : Math.abs(value) * 0.01,
+          ...asRead(spec, value),
           at: now(),
-          with: tool,
+          ...(tool === undefined ? {} : { with: tool }),
         }
         if (inBuild) editBuild(b => takeReading(b, { of: readingOf(refOf(part, path)), ...reading }))
         else replace(withDimension(part, path, measuredDimension(dimensionAt(part, path), reading)))

@@ -17,6 +17,7 @@ import { LeadsView } from './LeadsView.tsx'
 import { GroundView } from './GroundView.tsx'
 import { RecipeView } from './RecipeView.tsx'
 import { SolderList } from './SolderList.tsx'
+import { CircuitOnPaper } from './CircuitDrawing.tsx'
 import { SolderView } from './SolderView.tsx'
 import { SoundSheet } from './SoundSheet.tsx'
 import { ValuesView } from './ValuesView.tsx'
@@ -99,7 +100,7 @@ export function Wiring() {
         take: noTake,
         marks,
       }}
-      {...(wired ? { sheet: <SolderView settings={hand?.settings} /> } : {})}
+      {...(wired ? { sheet: <SolderView settings={hand?.settings} />, printed: <CircuitOnPaper /> } : {})}
       ledger={
         <Ledger
           heading="Settings"

@@ -1,0 +1,53 @@
+import { api, Refused } from './api.ts'
+
+/** Where this browser keeps the bytes of photos that the workshop has not got yet, and those that it shows of all. */
+const UNSENT = 'snugbolt-unsent',
+  SHOWN = 'snugbolt-attachments'
+
+const addressOf = (hash: string): string => `/api/attachments/${hash}`
+
+/** SHA-256 of bytes, in hexadecimal [published: FIPS 180-4]; undefined where a page is not trusted to compute it. */
+async function hashOf(bytes: Blob): Promise<string | undefined> {
+  if (!('crypto' in globalThis) || !crypto.subtle) return undefined
+  const sum = new Uint8Array(await crypto.subtle.digest('SHA-256', await bytes.arrayBuffer()))
+  return [...sum].map(b => b.toString(16).padStart(2, '0')).join('')
+}
+
+/**
+ * Keeps bytes in this browser until the workshop answers again, and shows them meanwhile.
+ * @returns their hash; undefined where this browser cannot keep them
+ */
+export async function keepUnsent(bytes: Blob, type: string): Promise<string | undefined> {
+  try {
+    const hash = await hashOf(bytes)
+    if (hash === undefined) return undefined
+    const answer = () => new Response(bytes, { headers: { 'Content-Type': type } })
+    await (await caches.open(UNSENT)).put(addressOf(hash), answer())
+    await (await caches.open(SHOWN)).put(addressOf(hash), answer())
+    return hash
+  } catch {
+    return undefined
+  }
+}
+
+/**
+ * Sends what was kept, before a build that names it is saved. What the workshop refuses stays here and is tried again with
+ * the next save: it holds nothing else up.
+ * @throws when the workshop does not answer
+ */
+export async function sendUnsent(): Promise<void> {
+  if (!('caches' in globalThis) || !(await caches.has(UNSENT))) return
+  const cache = await caches.open(UNSENT)
+  for (const request of await cache.keys()) {
+    const kept = await cache.match(request)
+    if (!kept) continue
+    const bytes = await kept.blob()
+    try {
+      await api.attach(bytes, bytes.type)
+    } catch (e) {
+      if (e instanceof Refused && e.status < 500) continue
+      throw e
+    }
+    await cache.delete(request)
+  }
+}

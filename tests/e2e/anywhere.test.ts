@@ -1,0 +1,171 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openBench, type Bench } from '../support/browser.ts'
+import { faults } from '../support/faults.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+afterAll(() => bench.close())
+
+const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log']
+const OTHERS = ['bench', 'marking', 'measure', 'testing', 'sheet', 'packing', 'quote', 'labels']
+const WORKSHOP = ['/', '/new', '/shelf', '/settings', '/evenings', '/about']
+/** A telephone, and a page enlarged to four times: as narrow as a page is asked to be [published: WCAG 2.2, 1.4.10]. */
+const WIDTHS = [390, 320] as const
+
+/** Goes on inside the application, as a link does. */
+async function visit(page: Page, path: string): Promise<void> {
+  await page.evaluate(p => {
+    history.pushState(null, '', p)
+    dispatchEvent(new PopStateEvent('popstate', { state: null }))
+  }, path)
+  await page.waitForFunction(p => location.pathname + location.search === p, path)
+  await page.locator('h1, h2').first().waitFor()
+  await page.waitForTimeout(350)
+}
+
+/** What sticks out of the page to the right, with where; what scrolls in a box of its own does not. */
+const sticksOut = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const wide = document.documentElement.clientWidth,
+      out: string[] = []
+    if (document.documentElement.scrollWidth > wide + 1)
+      out.push(`the page: ${document.documentElement.scrollWidth}`)
+    for (const e of document.querySelectorAll<HTMLElement>('main *, nav *, footer *')) {
+      const r = e.getBoundingClientRect()
+      if (r.width === 0 || r.height === 0 || r.right <= wide + 1) continue
+      if (e.closest('svg') && e.tagName.toLowerCase() !== 'svg') continue
+      // Unseen words for readers, and what lies in a box that scrolls by itself.
+      let held = false
+      for (let p = e.parentElement; p && !held; p = p.parentElement) {
+        const s = getComputedStyle(p)
+        held = s.overflowX === 'auto' || s.overflowX === 'scroll' || s.overflowX === 'hidden' || s.clip !== 'auto'
+      }
+      if (!held && getComputedStyle(e).clip === 'auto')
+        out.push(
+          `${e.tagName.toLowerCase()} ${e.className.toString().slice(0, 50)} “${(e.textContent ?? '').slice(0, 30)}” ${Math.round(r.right)}`,
+        )
+    }
+    // A table or a drawing may be wider than its own box; nothing else makes one scroll sideways.
+    for (const e of document.querySelectorAll<HTMLElement>('body *')) {
+      const { overflowX } = getComputedStyle(e)
+      if ((overflowX !== 'auto' && overflowX !== 'scroll') || e.scrollWidth <= e.clientWidth + 1) continue
+      if (
+        !e.querySelector(':scope > table, :scope > svg, :scope > canvas') &&
+        e.tagName !== 'PRE' &&
+        e.clientWidth > 0
+      )
+        out.push(`${e.tagName.toLowerCase()} ${e.className.slice(0, 60)} is ${e.scrollWidth} in ${e.clientWidth}`)
+    }
+    return out.slice(0, 4)
+  })
+
+describe.each(WIDTHS)('at %i px', width => {
+  it('nothing scrolls sideways, and nothing is cut off at the edge', async () => {
+    const page = await bench.open('/b/heron/log', { viewport: { width, height: 844 } }),
+      wrong: Record<string, string[]> = {}
+    await page.getByRole('heading', { level: 1 }).first().waitFor()
+    for (const path of [...[...STATIONS, ...OTHERS].map(s => `/b/heron/${s}`), ...WORKSHOP]) {
+      await visit(page, path)
+      const own = await sticksOut(page)
+      if (own.length) wrong[path] = own
+    }
+    expect(wrong).toEqual({})
+    expect(page.troubles).toEqual([])
+  }, 240_000)
+})
+
+describe('a telephone', () => {
+  it('holds what axe asks of a page at every station', async () => {
+    const page = await bench.open('/b/kestrel/plan', { viewport: { width: 390, height: 844 } }),
+      wrong: Record<string, string[]> = {}
+    await page.getByRole('heading', { level: 1 }).first().waitFor()
+    for (const s of STATIONS) {
+      await visit(page, `/b/kestrel/${s}`)
+      const own = await faults(page, 'but colours')
+      if (own.length) wrong[s] = own
+    }
+    expect(wrong).toEqual({})
+  }, 240_000)
+  it('goes from station to station by one list, and the bench takes a reading with a thumb', async () => {
+    const page = await bench.open('/b/heron/plan', { viewport: { width: 390, height: 844 } })
+    await page.getByLabel('Station', { exact: true }).selectOption('setup')
+    await page.waitForURL(/setup/)
+    await page.getByRole('heading', { level: 1, name: 'Setup' }).waitFor()
+    await page.goto(`${bench.server.address}/b/heron/bench`)
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    expect(await sticksOut(page)).toEqual([])
+    for (const b of await page.getByRole('button').all()) {
+      const box = await b.boundingBox()
+      if (box) expect(Math.min(box.width, box.height), (await b.textContent()) ?? '').toBeGreaterThanOrEqual(24)
+    }
+  })
+})
+
+describe('by keys and by ear', () => {
+  it('pages are named by station and build, a change of station begins at its heading, and the list can be skipped', async () => {
+    const page = await bench.open('/b/heron/fit')
+    await page.getByRole('heading', { level: 1, name: 'Fit' }).waitFor()
+    expect(await page.title()).toBe('Fit · Heron · Snug Bolt')
+    await page.keyboard.press(']')
+    await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor()
+    await expect.poll(() => page.title()).toBe('Layout & drill · Heron · Snug Bolt')
+    await expect.poll(() => page.evaluate(() => document.activeElement?.tagName)).toBe('H1')
+    await page.goto(`${bench.server.address}/b/heron/fit`)
+    await page.getByRole('heading', { level: 1, name: 'Fit' }).waitFor()
+    await page.keyboard.press('Tab')
+    expect(await page.evaluate(() => document.activeElement?.textContent)).toBe('To the sheet')
+    await page.keyboard.press('Enter')
+    await expect.poll(() => page.evaluate(() => document.activeElement?.id)).toBe('sheet')
+    await visit(page, '/settings')
+    expect(await page.title()).toBe('Settings · Snug Bolt')
+  })
+  it('colours of the reader’s own leave what is current with a rim', async () => {
+    const page = await bench.open('/b/heron/fit')
+    await page.emulateMedia({ forcedColors: 'active' })
+    await page.getByRole('heading', { level: 1, name: 'Fit' }).waitFor()
+    for (const current of [page.locator('nav [aria-current="page"]'), page.locator('ol [aria-current="true"]')])
+      expect(await current.first().evaluate(e => getComputedStyle(e).outlineStyle)).toBe('solid')
+  })
+  it('each station tells how it works, with its sources and its limits', async () => {
+    const page = await bench.open('/b/heron/plan')
+    for (const s of STATIONS) {
+      await visit(page, `/b/heron/${s}`)
+      await page.getByText('How this works', { exact: true }).click()
+      await page
+        .getByText(/^\[(published|common practice|from memory|our choice|minutes|usual)/)
+        .first()
+        .waitFor()
+    }
+    await visit(page, '/about')
+    await page.getByText(/packages; made from what is installed/).waitFor()
+    expect(await page.getByLabel('Licences of what is shipped').innerText()).toContain('MIT')
+  })
+})
+
+describe('the tour', () => {
+  it('is offered once, goes over the reader’s own build in its own words, and is left at any time', async () => {
+    const page = await bench.open('/')
+    await page.getByRole('button', { name: 'Show me round' }).click()
+    const tour = page.getByRole('region', { name: 'Tour' })
+    await tour.getByText('1 of 5').waitFor()
+    await page.waitForURL(/\/fit/)
+    // It speaks of a joint of this build.
+    const said = await tour.innerText(),
+      titles = await page.locator('main ol > li > button').evaluateAll(rows => rows.map(r => r.ariaLabel ?? ''))
+    expect(titles.some(t => said.includes(t.replace(/^\d+, /, '').split(':')[0]!))).toBe(true)
+    expect(await faults(page, 'but colours')).toEqual([])
+    await tour.getByRole('button', { name: 'Next stop' }).click()
+    await page.waitForURL(/\/drill/)
+    await tour.getByText('2 of 5').waitFor()
+    await page.keyboard.press('Escape')
+    await expect.poll(() => tour.count()).toBe(0)
+    await page.goto(bench.server.address)
+    await page.getByRole('heading', { level: 1, name: 'Snug Bolt' }).waitFor()
+    await page.waitForTimeout(400)
+    expect(await page.getByRole('button', { name: 'Show me round' }).count()).toBe(0)
+    expect(page.troubles).toEqual([])
+  })
+})
