@@ -1,3 +1,5 @@
+import { layOutWork, type Cause, type Load } from './layOutWork.ts'
+import { slackOf } from './slack.ts'
 import { minuteOf, stamp, Windows, type WorkingHours } from './windows.ts'
 
 export type { WorkingHours } from './windows.ts'
@@ -25,18 +27,6 @@ export interface Present {
 export const localTime = (at: string, offset: number): string =>
   new Date(Date.parse(at) + offset * MINUTE).toISOString().slice(0, 16)
 
-/** Why an item starts when it does: what it waited for last. */
-export type Cause =
-  | { kind: 'first' }
-  /** The person was busy with another. */
-  | { kind: 'after'; id: string }
-  /** What it needs was done, or dry, no earlier. */
-  | { kind: 'needs'; id: string }
-  /** Its own earliest time. */
-  | { kind: 'not before' }
-  /** Its dust would have fallen on another's wet coat. */
-  | { kind: 'air'; id: string }
-
 /** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
 export interface Slot {
   id: string
@@ -45,134 +35,12 @@ export interface Slot {
   parts: { start: string; end: string }[]
   readyAt: string
   cause: Cause
+  /** The latest begin that leaves the end where it is, and the latest that leaves every other begin: see slackOf. */
+  latest: string
+  free: string
 }
 
 const MINUTE = 60_000
-
-/** Work as the reckoning takes it: minutes from the first day's midnight, needs as places in the list. */
-export interface Load {
-  minutes: number
-  wait: number
-  needs: readonly number[]
-  whole: boolean
-  earliest: number
-  /** What it does to the air, among others in the same room: whose it is, whether it throws dust, how long after it none may fall, minutes. */
-  air?: { group: number; dust: boolean; wet: number }
-}
-
-/** An item laid out, minutes from the first day's midnight; by which other it started when it did. */
-export interface Laid {
-  item: number
-  start: number
-  end: number
-  ready: number
-  parts: { from: number; to: number }[]
-  cause: { kind: Cause['kind']; by: number }
-}
-
-/**
- * Lays work out one piece after another in the time there is. Of the pieces whose needs are met and whose waiting is over,
- * the earliest in the given order goes first; waiting time is used for others. Pieces may be broken off at a stretch's end
- * unless they are whole; a whole one longer than every stretch is started at a stretch's beginning and runs over.
- * Undefined when there is no time at all, or needs lead nowhere.
- */
-export function layOutWork(items: readonly Load[], windows: Windows, from = 0): Laid[] | undefined {
-  const ready = new Float64Array(items.length).fill(Infinity),
-    left = items.map((_, k) => k),
-    out: Laid[] = []
-  /** Pieces that waited for the air, and the wet one that they waited for. */
-  const blocked = new Map<number, number>()
-  /** Until when each group's coat is wet, and which piece that was. */
-  const wet = new Map<number, { until: number; by: number }>()
-  let n = 0,
-    w = windows.at(0)
-  if (!w) return items.length ? undefined : []
-  let now = Math.max(w.from, from),
-    last = -1
-  const advance = (): boolean => {
-    w = windows.at(++n)
-    if (w) now = w.from
-    return w !== undefined
-  }
-  while (left.length) {
-    now = Math.max(now, w!.from)
-    if (now >= w!.to) {
-      if (!advance()) return undefined
-      continue
-    }
-    let k = -1,
-      soonest = Infinity,
-      possible = false,
-      held = 0,
-      by = -1,
-      dusty = false
-    for (let j = 0; j < left.length; j++) {
-      const i = items[left[j]!]!
-      let wait = i.earliest,
-        of = -1
-      for (const m of i.needs) {
-        const r = m < 0 ? Infinity : ready[m]!
-        if (r > wait || (r === wait && of < 0)) {
-          wait = r
-          of = m
-        }
-      }
-      let air = false
-      if (i.air?.dust)
-        for (const [group, x] of wet)
-          if (group !== i.air.group && x.until > now && x.until > wait) {
-            wait = x.until
-            of = x.by
-            air = true
-          }
-      if (air && wait > now) blocked.set(left[j]!, of)
-      if (wait !== Infinity) possible = true
-      if (wait > now) soonest = Math.min(soonest, wait)
-      else if (!i.whole || now + i.minutes <= w!.to || (i.minutes > windows.longest && now === w!.from)) {
-        k = j
-        held = wait
-        by = of
-        dusty = blocked.has(left[j]!)
-        break
-      }
-    }
-    if (k < 0 && !possible) return undefined
-    if (k < 0) {
-      if (soonest < w!.to) now = soonest
-      else if (!advance()) return undefined
-      continue
-    }
-    const [taken] = left.splice(k, 1),
-      item = items[taken!]!
-    const before = out.at(-1)
-    // The later of the two is what it waited for: the person, or what it needs.
-    const cause: Laid['cause'] = dusty
-      ? { kind: 'air', by: blocked.get(taken!)! }
-      : before && before.end >= held
-        ? { kind: 'after', by: last }
-        : by >= 0 && held > 0
-          ? { kind: 'needs', by }
-          : item.earliest > 0 && item.earliest >= held
-            ? { kind: 'not before', by: -1 }
-            : { kind: 'first', by: -1 }
-    const parts: Laid['parts'] = []
-    const start = now
-    let rest = item.minutes
-    for (;;) {
-      const take = item.whole ? rest : Math.min(rest, w!.to - now)
-      if (take > 0) parts.push({ from: now, to: now + take })
-      now += take
-      rest -= take
-      if (rest <= 0) break
-      if (!advance()) return undefined
-    }
-    ready[taken!] = now + item.wait
-    if (item.air && item.air.wet > 0) wet.set(item.air.group, { until: now + item.air.wet, by: taken! })
-    last = taken!
-    out.push({ item: taken!, start: parts[0]?.from ?? start, end: now, ready: ready[taken!]!, parts, cause })
-  }
-  return out
-}
 
 /** Hours from the present on, where the first day is over already. */
 export const fromNow = (hours: WorkingHours, from: string | undefined): WorkingHours =>
@@ -199,9 +67,12 @@ export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?:
   const w = fromNow(hours, from),
     late = from !== undefined && from.slice(0, 10) >= hours.startOn
   if (w.hours.every(h => h <= 0) && !w.days?.some(d => d.hours > 0)) return undefined
-  const laid = layOutWork(loadsOf(items, w.startOn), new Windows(w), late ? minuteOf(w.startOn, from) : 0),
+  const loads = loadsOf(items, w.startOn),
+    windows = new Windows(w),
+    laid = layOutWork(loads, windows, late ? minuteOf(w.startOn, from) : 0),
+    slack = laid && slackOf(loads, laid, windows),
     local = (minutes: number) => stamp(w.startOn, minutes)
-  return laid?.map(l => ({
+  return laid?.map((l, k) => ({
     id: items[l.item]!.id,
     start: local(l.start),
     end: local(l.end),
@@ -211,6 +82,8 @@ export function schedule(items: readonly WorkItem[], hours: WorkingHours, from?:
       l.cause.kind === 'after' || l.cause.kind === 'needs' || l.cause.kind === 'air'
         ? { kind: l.cause.kind, id: items[l.cause.by]!.id }
         : { kind: l.cause.kind },
+    latest: local(slack![k]!.latest),
+    free: local(slack![k]!.free),
   }))
 }
 

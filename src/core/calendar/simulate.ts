@@ -1,4 +1,5 @@
-import { fromNow, layOutWork, loadsOf, type WorkItem } from './schedule.ts'
+import { layOutWork } from './layOutWork.ts'
+import { fromNow, loadsOf, type WorkItem } from './schedule.ts'
 import { minuteOf, stamp, Windows, type WorkingHours } from './windows.ts'
 
 /** A piece of work whose time is not known. */

@@ -1,5 +1,6 @@
 import { SCHOOL_NAMES } from '../build/finishNames.ts'
 import type { Build } from '../build/build.ts'
+import { dayAfter, daysFrom } from '../calendar/days.ts'
 import { localTime, type Present } from '../calendar/schedule.ts'
 import { chanceBy, outlook, type Outlook, type UncertainItem } from '../calendar/simulate.ts'
 import { startFrom } from '../finish/edits.ts'
@@ -55,12 +56,6 @@ const itemsOf = (p: Plan): UncertainItem[] => {
     ...(s.expects ? { notBefore: `${s.expects.day}T00:00`, lateDays: s.expects.lateDays } : {}),
   }))
 }
-
-const DAY = 86_400_000
-const daysBetween = (a: string, b: string): number =>
-  Math.round((Date.parse(`${b}T12:00:00Z`) - Date.parse(`${a}T12:00:00Z`)) / DAY)
-const earlier = (day: string, n: number): string =>
-  new Date(Date.parse(`${day}T12:00:00Z`) - n * DAY).toISOString().slice(0, 10)
 
 /** Days by which a late part is taken to be had sooner, from a shop nearby or by a faster parcel [our choice]. */
 const SOONER = 7
@@ -128,7 +123,7 @@ function tried(build: Build, p: Plan): { id: string; says: string; build: Build 
         ...build,
         parts: build.parts.map(x =>
           x.id === build.slots[e.slot]
-            ? { ...x, stock: { ...x.stock, state: 'ordered', due: earlier(e.day, SOONER) } }
+            ? { ...x, stock: { ...x.stock, state: 'ordered', due: dayAfter(e.day, -SOONER) } }
             : x,
         ),
       },
@@ -146,7 +141,7 @@ export function planOutlook(build: Build, now: Present, runs = 2000): PlanOutloo
   const levers = tried(build, p)
     .flatMap((t): Lever[] => {
       const { endsOn } = plan(t.build, now)
-      return endsOn && endsOn < from ? [{ id: t.id, says: t.says, days: daysBetween(endsOn, from), endsOn }] : []
+      return endsOn && endsOn < from ? [{ id: t.id, says: t.says, days: daysFrom(endsOn, from), endsOn }] : []
     })
     .sort((a, b) => b.days - a.days)
     .slice(0, TOLD)
@@ -181,7 +176,7 @@ export function orderBy(p: Plan, build: Build, today: string): ToOrder[] {
     if (!s.expects?.order) continue
     const begin = begins.get(s.id)
     if (!begin) continue
-    const by = earlier(begin, waits.get(build.slots[s.expects.slot] ?? '') ?? daysToCome(undefined)),
+    const by = dayAfter(begin, -(waits.get(build.slots[s.expects.slot] ?? '') ?? daysToCome(undefined))),
       have = slots.get(s.expects.slot)
     if (!have || by < have.by)
       slots.set(s.expects.slot, { slot: s.expects.slot, part: s.expects.part, by, step: s.title, late: by < today })

@@ -1,3 +1,4 @@
+import { dayAfter } from '../calendar/days.ts'
 import type { Build } from '../build/build.ts'
 import type { Part } from '../parts/part.ts'
 import { splitRef } from '../build/quantityAt.ts'
@@ -127,9 +128,6 @@ export interface Expected {
 
 /** How late a part may be: where its day was said, and where it is only usual [from memory]. */
 const LATE = { said: 7, usual: 28 } as const
-const DAY = 86_400_000
-const daysOn = (day: string, n: number): string =>
-  new Date(Date.parse(`${day}T12:00:00Z`) + n * DAY).toISOString().slice(0, 10)
 
 /** When a part is there; undefined when it is here. @param today on the bench's clock */
 export function expectedOn(part: Part, slot: string, today: string): Expected | undefined {
@@ -137,12 +135,12 @@ export function expectedOn(part: Part, slot: string, today: string): Expected | 
   if (!stock || stock.arrived || (stock.state ?? 'here') === 'here') return undefined
   const order = stock.state === 'to buy',
     said = order ? undefined : stock.due,
-    day = said ?? daysOn(order ? today : (stock.ordered ?? today), daysToCome(stock))
+    day = said ?? dayAfter(order ? today : (stock.ordered ?? today), daysToCome(stock))
   // A day that is over has not kept its word: it may be tomorrow.
   return {
     slot,
     part: part.name,
-    day: day < today ? daysOn(today, 1) : day,
+    day: day < today ? dayAfter(today, 1) : day,
     lateDays: said || stock.waitDays !== undefined ? LATE.said : LATE.usual,
     order,
   }

@@ -80,7 +80,9 @@ export function plan(build: Build, now?: Present): Plan {
     return {
       ...s,
       status,
-      ...(d ? { start: d.start, end: d.end, readyAt: d.readyAt } : {}),
+      ...(d
+        ? { start: d.start, end: d.end, parts: d.parts, readyAt: d.readyAt, latest: d.latest, free: d.free }
+        : {}),
       ...(state ? overOf(s, state, now?.offset ?? 0) : {}),
       ...(state?.note ? { note: state.note } : {}),
       ...(state?.minutes === undefined ? {} : { took: state.minutes }),

@@ -90,7 +90,12 @@ export interface PlannedStep extends OrderedStep {
   status: StepStatus
   start?: string
   end?: string
+  /** Stretches that it is worked on: it may be broken off at an evening's end. */
+  parts?: readonly { start: string; end: string }[]
   readyAt?: string
+  /** The latest begin that leaves the end where it is, and the latest that leaves every other step, on the bench's clock. */
+  latest?: string
+  free?: string
   /** When it was done or left out, on the bench's clock. */
   overAt?: string
   note?: string

@@ -19,6 +19,8 @@ export interface StoryLine {
   place: StoryPlace
   /** Part that it is of, by id. */
   part?: string
+  /** Dimension that was read. */
+  dimension?: string
   value?: { of: number; doubt: number; in: ReadIn; with?: string }
   cost?: number
   minutes?: number
@@ -60,7 +62,7 @@ export function storyOf(build: Build, plan: Pick<Plan, 'steps'>): StoryLine[] {
         kind: 'read',
         text: readingWords(build, r.of),
         place: ref ? PLACES[ref.kind] : 'log',
-        ...(ref?.kind === 'dimension' ? { part: splitRef(ref.of).partId } : {}),
+        ...(ref?.kind === 'dimension' ? { part: splitRef(ref.of).partId, dimension: ref.of } : {}),
         value: { of: r.value, doubt: r.doubt, in: readIn(build, r.of), ...(r.with ? { with: r.with } : {}) },
       }
     }),

@@ -1,5 +1,6 @@
 import type { Build } from '../build/build.ts'
-import { fromNow, layOutWork, localTime, type Load, type Present } from '../calendar/schedule.ts'
+import { layOutWork, type Load } from '../calendar/layOutWork.ts'
+import { fromNow, localTime, type Present } from '../calendar/schedule.ts'
 import { minuteOf, stamp, Windows, type WorkingHours } from '../calendar/windows.ts'
 import { plan, type Plan } from './plan.ts'
 import { isOver, type PlannedStep } from './step.ts'

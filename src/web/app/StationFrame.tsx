@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import { useContext, type ReactNode } from 'react'
+import { useContext, useState, type ReactNode } from 'react'
 import { StandIn, useBuild } from '../stores/buildStore.ts'
 import { useNarrow } from '../hooks/useNarrow.ts'
 import { HowItWorks } from './HowItWorks.tsx'
@@ -32,7 +32,10 @@ export function StationFrame({
 }) {
   const alone = useContext(StandIn) !== undefined,
     narrow = useNarrow(),
-    build = useBuild(s => s.build)
+    build = useBuild(s => s.build),
+    [unfolded, unfold] = useState(false),
+    // A map that carries nothing of its station is wasted room: it folds to a strip.
+    bare = !sheet && !map.marks.length && !map.overlay && !map.dims?.length
   // Without an instrument there is nothing to draw: the map folds to a strip.
   if (alone)
     return (
@@ -90,16 +93,30 @@ export function StationFrame({
     <div
       className={clsx(
         'grid h-full min-h-0 grid-cols-[minmax(0,1fr)] print:block',
-        sheet
-          ? low
-            ? 'grid-rows-[minmax(230px,42%)_1fr]'
-            : 'grid-rows-[minmax(280px,56%)_1fr]'
-          : 'grid-rows-[minmax(210px,36%)_1fr]',
+        bare && !unfolded
+          ? 'grid-rows-[auto_1fr]'
+          : sheet
+            ? low
+              ? 'grid-rows-[minmax(230px,42%)_1fr]'
+              : 'grid-rows-[minmax(280px,56%)_1fr]'
+            : 'grid-rows-[minmax(210px,36%)_1fr]',
       )}
     >
       {onPaper}
       <div className="min-h-0 min-w-0 border-b-2 border-ink print:hidden">
-        {sheet ? (
+        {bare && !unfolded ? (
+          <header className="flex items-baseline gap-3 px-5 py-1.5">
+            <h1 className="text-section font-semibold">{map.title}</h1>
+            <p className="min-w-0 flex-1 text-plain text-muted">{map.summary}</p>
+            <button
+              type="button"
+              className="min-h-8 shrink-0 text-plain underline underline-offset-4"
+              onClick={() => unfold(true)}
+            >
+              Show the map
+            </button>
+          </header>
+        ) : sheet ? (
           <div className="flex h-full min-h-0 flex-col">
             <header className="flex items-baseline gap-3 px-5 pt-2">
               <h1 className="text-section font-semibold">{map.title}</h1>

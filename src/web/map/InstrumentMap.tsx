@@ -5,6 +5,7 @@ import { useLength } from '../hooks/useLength.ts'
 import { useSize } from '../hooks/useSize.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { HexMark, hexPoints } from '../components/Hex.tsx'
+import { CloseUp } from './CloseUp.tsx'
 import { DimensionLine, type MapDim } from './DimensionLine.tsx'
 import { InstrumentDrawing } from './InstrumentDrawing.tsx'
 import { placeMarks, type MapMark } from './marks.ts'
@@ -44,9 +45,7 @@ export const InstrumentMap = memo(function InstrumentMap({
   const layout = useFact('layout')
   const build = useOpenBuild(),
     right = build.instrument.handedness === 'right'
-  const { text, display } = useLength()
-  /** The close-up's scale bar: a round length in the user's unit, mm. */
-  const bar = display === 'mm' ? 10 : 12.7
+  const { text } = useLength()
   const { ref, width, height } = useSize<HTMLDivElement>()
   const inHand = marks.find(m => m.id === hand)
   const header = title && (
@@ -88,8 +87,6 @@ export const InstrumentMap = memo(function InstrumentMap({
   const [nutX] = toPx([0, 0]),
     [endX] = toPx([layout.scaleLength, 0]),
     dimY = Math.max(PAD.top + 2, toPx([0, right ? box.y1 : box.y0])[1] + 12)
-  const zoom = (height - 2 * 14) / (2 * reach)
-  const centre = inHand?.at
   return (
     <div ref={ref} className="relative h-full overflow-hidden">
       {header}
@@ -204,60 +201,19 @@ export const InstrumentMap = memo(function InstrumentMap({
           ))}
         </svg>
       )}
-      {width > 0 && centre && (
-        <figure
-          className="absolute bottom-0 right-0 top-0 overflow-hidden border-l border-line bg-paper"
-          style={{ width: loupe }}
-        >
-          <svg width={loupe} height={height} role="img" aria-label={`Close-up: ${inHand?.title ?? ''}`}>
-            <g
-              transform={`translate(${loupe / 2 - centre[0] * zoom} ${height / 2 - flip * centre[1] * zoom}) scale(${zoom} ${flip * zoom})`}
-            >
-              <InstrumentDrawing layout={layout} build={build} fine />
-              {overlay && <g className="drawing">{overlay}</g>}
-            </g>
-            {dims.map((d, i) => {
-              const near = ([x, y]: Point): readonly [number, number] => [
-                  loupe / 2 + (x - centre[0]) * zoom,
-                  height / 2 + flip * (y - centre[1]) * zoom,
-                ],
-                from = near(d.from),
-                to = near(d.to)
-              return [from, to].every(([x, y]) => x >= 0 && x <= loupe && y >= 0 && y <= height) ? (
-                <DimensionLine key={i} from={from} to={to} text={d.text} ground="var(--paper)" least={0} />
-              ) : null
-            })}
-            <circle cx={loupe / 2} cy={height / 2} r={9} className="line-hand" />
-            <path
-              d={`M${loupe / 2 - 16} ${height / 2}h32M${loupe / 2} ${height / 2 - 16}v32`}
-              stroke="var(--hand)"
-              strokeWidth={1}
-            />
-            <g>
-              <path
-                d={`M12 ${height - 14}h${bar * zoom}m0 -4v8m${-bar * zoom} -8v8`}
-                stroke="var(--ink)"
-                strokeWidth={1.4}
-                fill="none"
-              />
-              <text
-                x={12}
-                y={height - 21}
-                fontSize="13"
-                fill="var(--ink)"
-                className="figure"
-                style={{ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 4 }}
-              >
-                {text(bar, display === 'mm' ? 0 : 1)}
-              </text>
-            </g>
-          </svg>
-          {caption && (
-            <figcaption className="absolute left-0 right-0 top-0 bg-paper/90 px-3 py-1.5 text-note font-medium">
-              {caption}
-            </figcaption>
-          )}
-        </figure>
+      {width > 0 && inHand && (
+        <div className="absolute bottom-0 right-0 top-0">
+          <CloseUp
+            at={inHand.at}
+            title={inHand.title}
+            caption={caption}
+            reach={reach}
+            width={loupe}
+            height={height}
+            overlay={overlay}
+            dims={dims}
+          />
+        </div>
       )}
     </div>
   )

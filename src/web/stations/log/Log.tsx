@@ -1,10 +1,12 @@
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { LogEntry } from '../../../core/build/build.ts'
+import { LogEntry, type Build } from '../../../core/build/build.ts'
 import { changeAttachment, correctLog, strikeLog, writeLog } from '../../../core/build/edits.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
 import { writeBuild } from '../../../core/build/readBuild.ts'
+import type { Point } from '../../../core/geometry/outline.ts'
+import type { Layout } from '../../../core/layout/layOut.ts'
 import { spentOf, storyOf, type StoryKind, type StoryLine } from '../../../core/plan/story.ts'
 import { formatCapacitance, formatInductance, formatResistance } from '../../../core/units/electrical.ts'
 import { fixed } from '../../../core/units/length.ts'
@@ -25,6 +27,7 @@ import { useFact } from '../../hooks/useFact.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useTyped } from '../../hooks/useTyped.ts'
+import { dimensionPlace } from '../../map/partPlace.ts'
 import { attachmentAddress } from '../../stores/api.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -46,6 +49,7 @@ const KIND_WORDS: Record<StoryKind, string> = {
 export function Log() {
   const build = useOpenBuild(),
     plan = useFact('plan'),
+    layout = useFact('layout'),
     l = useLength(),
     story = storyOf(build, plan),
     spent = spentOf(build, plan)
@@ -225,12 +229,11 @@ export function Log() {
       map={{
         title: 'Log',
         summary: `${story.length} entries`,
-        hand: hand?.attachment?.x === undefined ? undefined : hand.id,
+        hand: hand?.id,
         take,
         reach: 60,
         caption: hand && l.prose(hand.text),
-        // Where photos were taken: the newest of a place stands for those before it.
-        marks: photoMarks(shown),
+        marks: placeMarks(shown, build, layout, hand?.id),
       }}
       ledger={
         <Ledger
@@ -257,16 +260,34 @@ export function Log() {
   )
 }
 
-/** Photos that have a place on the instrument, one mark to a place. */
-function photoMarks(lines: readonly StoryLine[]) {
-  const marks = new Map<string, { id: string; at: [number, number]; label: string; title: string }>()
+/** Photos and readings at their places on the instrument, one mark to a place with how many lie there; the newest is taken by it. */
+function placeMarks(
+  lines: readonly StoryLine[],
+  build: Build,
+  layout: Layout | undefined,
+  hand: string | undefined,
+) {
+  const marks = new Map<string, { id: string; at: Point; title: string; count: number }>()
   for (const e of lines) {
     const { x, y } = e.attachment ?? {}
-    if (x === undefined || y === undefined) continue
-    const key = `${Math.round(x)} ${Math.round(y)}`
-    if (!marks.has(key)) marks.set(key, { id: e.id, at: [x, y], label: '', title: `Photo: ${e.text}` })
+    const at: Point | undefined =
+      x !== undefined && y !== undefined
+        ? [x, y]
+        : e.dimension && layout
+          ? dimensionPlace(build, e.dimension, layout)?.at
+          : undefined
+    if (!at) continue
+    const key = at.map(Math.round).join(' '),
+      there = marks.get(key)
+    marks.set(key, {
+      // What is in hand stands for its place.
+      id: there && e.id !== hand ? there.id : e.id,
+      at,
+      title: there?.title ?? `${e.kind === 'photo' ? 'Photo' : 'Reading'}: ${e.text}`,
+      count: (there?.count ?? 0) + 1,
+    })
   }
-  return [...marks.values()].map((m, i) => ({ ...m, label: String(i + 1) }))
+  return [...marks.values()].map(({ count, ...m }) => ({ ...m, label: String(count) }))
 }
 
 /** The line in hand: when, with what, and what of it can be corrected or struck out. */

@@ -13,7 +13,8 @@ import { useSounding } from '../../hooks/useSounding.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { HeardField } from './HeardField.tsx'
 import { takeBench, takeOhms } from './takeReadings.ts'
-import { percent, readText, shownSpan, shownValue } from './words.ts'
+import { percent } from '../../components/percent.ts'
+import { readText, shownSpan, shownValue } from './words.ts'
 
 /** What is heard at this place: of the instrument on the bench, and as it should be beside it. */
 function HearBench({ id, standsIn }: { id: string; standsIn: boolean }) {

@@ -28,10 +28,6 @@ export function shownSpan(v: Pick<ProbeView, 'heard'>, o: Pick<Outcome, 'from' |
   return `${shownOhms(o.from)} … ${shownOhms(o.to)}`
 }
 
-/** A chance in per cent that never says none or all. */
-export const percent = (chance: number): string =>
-  chance >= 0.995 ? '> 99 %' : chance < 0.01 ? '< 1 %' : `${Math.round(chance * 100)} %`
-
 /** What was read, as a field shows it. */
 export const readText = (v: ProbeView): string =>
   v.value === undefined ? '' : v.value >= NOTHING ? 'OL' : formatResistance(v.value, 4).replace('\u202f', ' ')

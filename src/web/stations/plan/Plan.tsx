@@ -23,16 +23,21 @@ import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
+import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useKeys } from '../../hooks/useKeys.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { now, present, useStretch } from '../../stores/clock.ts'
 import { day } from './dates.ts'
 import { ReadingField } from './ReadingField.tsx'
+import { DaysAlong } from './DaysAlong.tsx'
 import { CalendarEditor } from './CalendarEditor.tsx'
 import { stepPlace } from './stepPlace.ts'
 import { VisitList } from './VisitList.tsx'
 import { WhenOver } from './WhenOver.tsx'
+
+/** The hand rests before it is simulated anew, ms. */
+const REST = 600
 
 /** All steps in one order that holds, with dates, and the step in hand. */
 export function Plan() {
@@ -46,6 +51,9 @@ export function Plan() {
   const at = step && layout ? stepPlace(step, build, layout) : undefined
   const hours = Math.floor(plan.minutesLeft / 60),
     minutes = plan.minutesLeft % 60
+  const stretch = useStretch(s => s.stretch),
+    moment = present(),
+    { result: outlook } = useHeavy(e => e.outlook(build, moment), [build, stretch], REST)
   const summary =
     plan.trouble ??
     `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.undecided ? `; no end before ${plan.undecided} joint${plan.undecided > 1 ? 's that won’t go are' : ' that won’t go is'} decided` : plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
@@ -76,16 +84,13 @@ export function Plan() {
   }))
   return (
     <StationFrame
-      map={{
-        title: 'Plan',
-        summary,
-        hand: at ? step?.id : undefined,
-        take,
-        caption: step?.title,
-        reach: 60,
-        marks:
-          at && step ? [{ id: step.id, at, label: String(plan.steps.indexOf(step) + 1), title: step.title }] : [],
-      }}
+      map={{ title: 'Plan', summary, hand: undefined, take, marks: [] }}
+      low
+      sheet={
+        plan.trouble ? undefined : (
+          <DaysAlong plan={plan} outlook={outlook} hand={step?.id} take={take} at={at} title={step?.title} />
+        )
+      }
       ledger={
         <Ledger
           heading="Steps in order"
@@ -98,7 +103,7 @@ export function Plan() {
       }
     >
       {step && <StepSheet key={step.id} step={step} number={plan.steps.indexOf(step) + 1} />}
-      <WhenOver plan={plan} />
+      <WhenOver plan={plan} outlook={outlook} />
       <CalendarEditor />
     </StationFrame>
   )
@@ -155,6 +160,13 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           <div>
             <p className="text-note text-muted">then wait</p>
             <Figure size="large" value={String(step.waitHours)} unit="h" />
+          </div>
+        )}
+        {step.latest && step.start && !over && (
+          <div>
+            <p className="text-note text-muted">can be put off till</p>
+            <Figure size="large" value={day(step.latest)} />
+            <p className="max-w-56 text-note">{slackWords(step.start, step.latest, step.free ?? step.start)}</p>
           </div>
         )}
         {expected !== undefined && (
@@ -238,6 +250,16 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
       </form>
     </article>
   )
+}
+
+/** What putting a step off moves; local times. */
+function slackWords(start: string, latest: string, free: string): string {
+  if (day(latest) === day(start)) return 'The end hangs on it.'
+  return day(free) === day(latest)
+    ? 'Until then it moves nothing.'
+    : day(free) === day(start)
+      ? 'It moves others, not the end.'
+      : `Till ${day(free)} it moves nothing, then others, not the end.`
 }
 
 /** In place of a step where none waits. */

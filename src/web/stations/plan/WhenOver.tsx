@@ -1,34 +1,26 @@
 import { useState } from 'react'
-import { orderBy } from '../../../core/plan/outlook.ts'
+import { orderBy, type PlanOutlook } from '../../../core/plan/outlook.ts'
 import type { Plan } from '../../../core/plan/plan.ts'
 import { isOver } from '../../../core/plan/step.ts'
 import { localTime } from '../../../core/calendar/schedule.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Heading } from '../../components/Heading.tsx'
+import { percent } from '../../components/percent.ts'
 import { Table } from '../../components/Table.tsx'
-import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { present, useStretch } from '../../stores/clock.ts'
+import { present } from '../../stores/clock.ts'
 import { DayField } from './DayField.tsx'
 import { day } from './dates.ts'
 
 /** Links of the chain that are shown before the rest is unfolded. */
 const SHOWN = 8
-/** The hand rests before it is simulated anew, ms. */
-const REST = 600
-
-const percent = (share: number): string =>
-  share > 0.995 ? 'over 99 %' : share < 0.005 ? 'under 1 %' : `${Math.round(share * 100)} %`
-
 /** When it is over and how sure that is, what decides it, what would help, and what has to be ordered. */
-export function WhenOver({ plan }: { plan: Plan }) {
+export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanOutlook | undefined }) {
   const build = useOpenBuild(),
     l = useLength(),
-    stretch = useStretch(s => s.stretch),
     [all, setAll] = useState(false),
     now = present()
-  const { result } = useHeavy(e => e.outlook(build, now), [build, stretch], REST)
   const { deadline } = build.calendar,
     set = (v: string | undefined) =>
       editBuild(b => {
