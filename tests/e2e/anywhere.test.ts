@@ -1,7 +1,8 @@
-import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
+import { sticksOut } from '../support/sticksOut.ts'
+import { visit } from '../support/visit.ts'
 
 let bench: Bench
 beforeAll(async () => {
@@ -10,85 +11,8 @@ beforeAll(async () => {
 afterAll(() => bench.close())
 
 const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log']
-const OTHERS = ['bench', 'marking', 'measure', 'testing', 'sheet', 'packing', 'quote', 'labels']
-const WORKSHOP = ['/', '/new', '/shelf', '/settings', '/evenings', '/about']
-/** A telephone, and a page enlarged to four times: as narrow as a page is asked to be [published: WCAG 2.2, 1.4.10]. */
-const WIDTHS = [390, 320] as const
-
-/** Goes on inside the application, as a link does. */
-async function visit(page: Page, path: string): Promise<void> {
-  await page.evaluate(p => {
-    history.pushState(null, '', p)
-    dispatchEvent(new PopStateEvent('popstate', { state: null }))
-  }, path)
-  await page.waitForFunction(p => location.pathname + location.search === p, path)
-  await page.locator('h1, h2').first().waitFor()
-  await page.waitForTimeout(350)
-}
-
-/** What sticks out of the page to the right, with where; what scrolls in a box of its own does not. */
-const sticksOut = (page: Page): Promise<string[]> =>
-  page.evaluate(() => {
-    const wide = document.documentElement.clientWidth,
-      out: string[] = []
-    if (document.documentElement.scrollWidth > wide + 1)
-      out.push(`the page: ${document.documentElement.scrollWidth}`)
-    for (const e of document.querySelectorAll<HTMLElement>('main *, nav *, footer *')) {
-      const r = e.getBoundingClientRect()
-      if (r.width === 0 || r.height === 0 || r.right <= wide + 1) continue
-      if (e.closest('svg') && e.tagName.toLowerCase() !== 'svg') continue
-      // Unseen words for readers, and what lies in a box that scrolls by itself.
-      let held = false
-      for (let p = e.parentElement; p && !held; p = p.parentElement) {
-        const s = getComputedStyle(p)
-        held = s.overflowX === 'auto' || s.overflowX === 'scroll' || s.overflowX === 'hidden' || s.clip !== 'auto'
-      }
-      if (!held && getComputedStyle(e).clip === 'auto')
-        out.push(
-          `${e.tagName.toLowerCase()} ${e.className.toString().slice(0, 50)} “${(e.textContent ?? '').slice(0, 30)}” ${Math.round(r.right)}`,
-        )
-    }
-    // A table or a drawing may be wider than its own box; nothing else makes one scroll sideways.
-    for (const e of document.querySelectorAll<HTMLElement>('body *')) {
-      const { overflowX } = getComputedStyle(e)
-      if ((overflowX !== 'auto' && overflowX !== 'scroll') || e.scrollWidth <= e.clientWidth + 1) continue
-      if (
-        !e.querySelector(':scope > table, :scope > svg, :scope > canvas') &&
-        e.tagName !== 'PRE' &&
-        e.clientWidth > 0
-      )
-        out.push(`${e.tagName.toLowerCase()} ${e.className.slice(0, 60)} is ${e.scrollWidth} in ${e.clientWidth}`)
-    }
-    return out.slice(0, 4)
-  })
-
-describe.each(WIDTHS)('at %i px', width => {
-  it('nothing scrolls sideways, and nothing is cut off at the edge', async () => {
-    const page = await bench.open('/b/heron/log', { viewport: { width, height: 844 } }),
-      wrong: Record<string, string[]> = {}
-    await page.getByRole('heading', { level: 1 }).first().waitFor()
-    for (const path of [...[...STATIONS, ...OTHERS].map(s => `/b/heron/${s}`), ...WORKSHOP]) {
-      await visit(page, path)
-      const own = await sticksOut(page)
-      if (own.length) wrong[path] = own
-    }
-    expect(wrong).toEqual({})
-    expect(page.troubles).toEqual([])
-  }, 240_000)
-})
 
 describe('a telephone', () => {
-  it('holds what axe asks of a page at every station', async () => {
-    const page = await bench.open('/b/kestrel/plan', { viewport: { width: 390, height: 844 } }),
-      wrong: Record<string, string[]> = {}
-    await page.getByRole('heading', { level: 1 }).first().waitFor()
-    for (const s of STATIONS) {
-      await visit(page, `/b/kestrel/${s}`)
-      const own = await faults(page, 'but colours')
-      if (own.length) wrong[s] = own
-    }
-    expect(wrong).toEqual({})
-  }, 240_000)
   it('goes from station to station by one list, and the bench takes a reading with a thumb', async () => {
     const page = await bench.open('/b/heron/plan', { viewport: { width: 390, height: 844 } })
     await page.getByLabel('Station', { exact: true }).selectOption('setup')

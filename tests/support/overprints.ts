@@ -16,6 +16,8 @@ export const overprints = (page: Page): Promise<string[]> =>
     }
     /** How much two lines may share, px: letters hang over their boxes' edges. */
     const SHARED = 2
+    /** Share of a line's height that is empty above and below. */
+    const EMPTY = 0.18
     const lines: Line[] = [],
       walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT),
       range = document.createRange()
@@ -30,7 +32,8 @@ export const overprints = (page: Page): Promise<string[]> =>
     for (let n = walker.nextNode(); n; n = walker.nextNode()) {
       const element = n.parentElement!,
         text = (n.textContent ?? '').trim()
-      if (!text || element.closest('script, style, noscript, title, desc, option, [aria-hidden="true"] input')) continue
+      if (!text || element.closest('script, style, noscript, title, desc, option, [aria-hidden="true"] input'))
+        continue
       if (!element.checkVisibility({ checkOpacity: true, checkVisibilityCSS: true })) continue
       // Clipped by each box around it that hides what sticks out.
       let clip = { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity }
@@ -48,14 +51,16 @@ export const overprints = (page: Page): Promise<string[]> =>
       }
       range.selectNodeContents(n)
       for (const r of range.getClientRects()) {
-        const l = {
-          text,
-          element,
-          left: Math.max(r.left, clip.left),
-          top: Math.max(r.top, clip.top),
-          right: Math.min(r.right, clip.right),
-          bottom: Math.min(r.bottom, clip.bottom),
-        }
+        // A line's box holds room for accents and tails: letters and digits stand in its middle.
+        const room = r.height * EMPTY,
+          l = {
+            text,
+            element,
+            left: Math.max(r.left, clip.left),
+            top: Math.max(r.top + room, clip.top),
+            right: Math.min(r.right, clip.right),
+            bottom: Math.min(r.bottom - room, clip.bottom),
+          }
         // A box of one pixel holds words for readers alone.
         if (l.right - l.left > 3 && l.bottom - l.top > 3) lines.push(l)
       }

@@ -29,7 +29,7 @@ const TAGS = [
 export function About() {
   useTitle('About')
   return (
-    <main className="mx-auto flex max-w-[820px] flex-col gap-5 bg-paper px-6 py-6">
+    <main className="mx-auto flex max-w-[51.25rem] flex-col gap-5 bg-paper px-6 py-6">
       <header className="flex flex-wrap items-baseline gap-4 border-b-4 border-ink pb-3">
         <h1 className="flex-1 text-bench font-semibold">Snug Bolt</h1>
         <span className="figure text-lead">version {version}</span>
@@ -38,7 +38,7 @@ export function About() {
         </Link>
       </header>
       <section aria-label="What is promised" className="flex flex-col gap-2">
-        <Heading>What is promised</Heading>
+        <Heading level={2}>What is promised</Heading>
         <ul className="list-disc pl-5 text-body">
           {PROMISES.map(p => (
             <li key={p}>{p}</li>
@@ -51,8 +51,8 @@ export function About() {
         </p>
       </section>
       <section aria-label="Where numbers come from" className="flex flex-col gap-2">
-        <Heading>Where numbers come from</Heading>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1 text-body">
+        <Heading level={2}>Where numbers come from</Heading>
+        <dl className="grid grid-cols-[minmax(0,auto)_minmax(0,1fr)] gap-x-6 gap-y-1 text-body">
           {TAGS.map(([tag, says]) => (
             <div key={tag} className="contents">
               <dt className="font-semibold">{tag}</dt>
@@ -65,7 +65,7 @@ export function About() {
         </p>
       </section>
       <section aria-label="Licences" className="flex flex-col gap-2">
-        <Heading>Packages and fonts, and their licences</Heading>
+        <Heading level={2}>Packages and fonts, and their licences</Heading>
         <pre
           tabIndex={0}
           aria-label="Licences of what is shipped"

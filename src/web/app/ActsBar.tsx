@@ -50,7 +50,7 @@ export function ActsBar() {
   return (
     <footer
       aria-label="What was done"
-      className="no-print flex min-h-11 items-center gap-2 border-t-2 border-ink bg-ground px-3 max-[900px]:flex-wrap"
+      className="no-print flex min-h-11 items-center gap-2 border-t-2 border-ink bg-ground px-3 max-[56.25em]:flex-wrap"
     >
       <p
         role="status"
@@ -85,7 +85,7 @@ export function ActsBar() {
         title={past ? `Undo: ${past.title}` : 'Nothing to undo'}
       >
         <Undo2 size={18} aria-hidden="true" />
-        <span className="max-w-44 truncate max-[1100px]:hidden">{past ? prose(past.title) : 'Undo'}</span>
+        <span className="max-w-44 truncate max-[68.75em]:hidden">{past ? prose(past.title) : 'Undo'}</span>
       </button>
       <button
         type="button"
@@ -96,7 +96,7 @@ export function ActsBar() {
         title={future ? `Redo: ${future.title}` : 'Nothing to redo'}
       >
         <Redo2 size={18} aria-hidden="true" />
-        <span className="max-w-44 truncate max-[1100px]:hidden">{future ? prose(future.title) : 'Redo'}</span>
+        <span className="max-w-44 truncate max-[68.75em]:hidden">{future ? prose(future.title) : 'Redo'}</span>
       </button>
       <button type="button" className={FOOT} onClick={() => setListed(true)}>
         <History size={18} aria-hidden="true" />

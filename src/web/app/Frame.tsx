@@ -116,7 +116,7 @@ function Opened() {
     heading.focus({ preventScroll: true })
   }, [station])
   return (
-    <div className="flex h-dvh min-h-0 max-[900px]:flex-col">
+    <div className="flex h-dvh min-h-0 max-[56.25em]:flex-col">
       {STATIONS.some(s => s.id === station) && (
         <a
           href="#sheet"
@@ -127,7 +127,7 @@ function Opened() {
       )}
       {!bench && <Spine />}
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-        <main className="min-h-0 min-w-0 flex-1">
+        <main className="min-h-0 min-w-0 flex-1 overflow-y-auto print:overflow-visible">
           <Outlet />
         </main>
         {!bench && <ActsBar />}

@@ -14,13 +14,13 @@ export function HowItWorks() {
     <details
       open={open}
       onToggle={e => setOpen(e.currentTarget.open)}
-      className="no-print mt-8 max-w-[780px] border-t border-line pt-2"
+      className="no-print mt-8 max-w-[48.75rem] border-t border-line pt-2"
     >
       <summary className="min-h-10 cursor-pointer text-plain underline underline-offset-4">How this works</summary>
       {open && (
         <>
           <p className="max-w-[70ch] text-body">{does}</p>
-          <dl className="mt-2 grid grid-cols-[minmax(8em,auto)_1fr] gap-x-6 gap-y-1 text-plain max-[700px]:grid-cols-1">
+          <dl className="mt-2 grid grid-cols-[minmax(8em,auto)_1fr] gap-x-6 gap-y-1 text-plain max-[43.75em]:grid-cols-1">
             {reckons.map(r => (
               <div key={r.what} className="contents">
                 <dt className="font-semibold">{r.what}</dt>

@@ -57,9 +57,9 @@ export function Spine() {
   return (
     <nav
       aria-label="Stations"
-      className="no-print flex shrink-0 flex-col border-r-2 border-ink max-[900px]:grid max-[900px]:w-full max-[900px]:grid-cols-6 max-[900px]:border-b-2 max-[900px]:border-r-0 min-[901px]:w-[148px]"
+      className="no-print flex shrink-0 flex-col border-r-2 border-ink max-[56.25em]:grid max-[56.25em]:w-full max-[56.25em]:grid-cols-6 max-[56.25em]:border-b-2 max-[56.25em]:border-r-0 min-[56.3125em]:w-[9.25rem]"
     >
-      <div className="flex flex-col px-3.5 pb-3 pt-3 max-[900px]:justify-center max-[900px]:border-b max-[900px]:border-line max-[900px]:py-0">
+      <div className="flex flex-col px-3.5 pb-3 pt-3 max-[56.25em]:justify-center max-[56.25em]:border-b max-[56.25em]:border-line max-[56.25em]:py-0">
         <NavLink to="/" className="text-section font-semibold leading-tight" title="All builds">
           Snug Bolt
         </NavLink>
@@ -72,7 +72,7 @@ export function Spine() {
           onPointerEnter={() => fetchPageOf(`/b/${build.id}/${s.id}`)}
           onFocus={() => fetchPageOf(`/b/${build.id}/${s.id}`)}
           className={({ isActive }) =>
-            `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-plain max-[900px]:border-l max-[900px]:border-t-0 max-[900px]:border-b max-[900px]:px-2.5 max-[900px]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`
+            `flex min-h-11 shrink-0 items-center gap-2.5 border-t border-line px-3.5 text-plain max-[56.25em]:border-l max-[56.25em]:border-t-0 max-[56.25em]:border-b max-[56.25em]:px-2.5 max-[56.25em]:gap-2 ${isActive ? 'bg-ink font-semibold text-ground' : 'hover:bg-shade'}`
           }
         >
           <Filling share={progress[s.id]} />
@@ -80,7 +80,7 @@ export function Spine() {
           <span className="sr-only">, {Math.round(progress[s.id] * 100)} per cent</span>
         </NavLink>
       ))}
-      <div className="mt-auto border-t border-line px-3.5 py-2.5 max-[900px]:mt-0 max-[900px]:flex max-[900px]:items-center max-[900px]:border-l max-[900px]:border-t-0">
+      <div className="mt-auto border-t border-line px-3.5 py-2.5 max-[56.25em]:mt-0 max-[56.25em]:flex max-[56.25em]:items-center max-[56.25em]:border-l max-[56.25em]:border-t-0">
         <SaveMark />
       </div>
     </nav>

@@ -44,7 +44,7 @@ export function StationFrame({
           <h1 className="text-section font-semibold">{map.title}</h1>
           <p className="text-plain text-muted">{map.summary}</p>
         </header>
-        <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr] max-[700px]:grid-cols-1">
+        <div className="grid min-h-0 grid-cols-[minmax(18.75rem,38%)_1fr] max-[43.75em]:grid-cols-1">
           {ledger}
           <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
             {children}
@@ -97,9 +97,9 @@ export function StationFrame({
           ? 'grid-rows-[auto_1fr]'
           : sheet
             ? low
-              ? 'grid-rows-[minmax(230px,42%)_1fr]'
-              : 'grid-rows-[minmax(280px,56%)_1fr]'
-            : 'grid-rows-[minmax(210px,36%)_1fr]',
+              ? 'grid-rows-[minmax(14.375rem,42%)_1fr]'
+              : 'grid-rows-[minmax(17.5rem,56%)_1fr]'
+            : 'grid-rows-[minmax(13.125rem,36%)_1fr]',
       )}
     >
       {onPaper}
@@ -129,7 +129,7 @@ export function StationFrame({
           <InstrumentMap {...map} />
         )}
       </div>
-      <div className="grid min-h-0 grid-cols-[minmax(300px,38%)_1fr] print:block">
+      <div className="grid min-h-0 grid-cols-[minmax(18.75rem,38%)_1fr] print:block">
         {ledger}
         <section
           aria-label="Sheet"

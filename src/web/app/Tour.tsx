@@ -72,7 +72,7 @@ function AtStop({ at }: { at: number }) {
   return (
     <section
       aria-label="Tour"
-      className="no-print fixed bottom-16 right-4 z-40 max-w-sm border-2 border-ink bg-paper p-4 shadow-none max-[700px]:left-4"
+      className="no-print fixed bottom-16 right-4 z-40 max-w-sm border-2 border-ink bg-paper p-4 shadow-none max-[43.75em]:left-4"
     >
       <p className="text-note text-muted">
         {at + 1} of {stops.length}

@@ -17,10 +17,12 @@ export function Figure({
         ? 'text-large leading-none font-semibold'
         : 'text-body'
   return (
-    <span className="inline-flex items-baseline gap-[0.25em] whitespace-nowrap">
+    <span className="inline-flex flex-wrap items-baseline gap-x-[0.25em]">
       <span className={`figure ${cls}`}>{value}</span>
       {doubt && (
-        <span className={`figure ${size === 'key' ? 'text-figure' : 'text-plain'} text-muted`}>±{doubt}</span>
+        <span className={`figure ${size === 'key' ? 'text-figure' : 'text-plain'} whitespace-nowrap text-muted`}>
+          ±{doubt}
+        </span>
       )}
       {unit && <span className={size === 'row' ? 'text-note text-muted' : 'text-section text-muted'}>{unit}</span>}
     </span>

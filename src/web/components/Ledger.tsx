@@ -55,7 +55,7 @@ export function Ledger({
                 aria-current={r.id === hand}
                 aria-label={r.label}
                 onClick={() => take(r.id)}
-                className={`flex min-h-14 w-full items-center gap-x-3 gap-y-1 max-[900px]:flex-wrap border-l-[5px] px-3 py-2 text-left ${r.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}
+                className={`flex min-h-14 w-full items-center gap-x-3 gap-y-1 max-[56.25em]:flex-wrap border-l-[5px] px-3 py-2 text-left ${r.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}
               >
                 {r.content}
               </button>

@@ -1,8 +1,31 @@
 import clsx from 'clsx'
-import type { ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 
 /** A column's heading: to the right over figures, unseen over buttons. */
 export type Head = string | { label: string; right?: true; unseen?: true }
+
+/** Scrolls sideways where what it holds is wider, and can be reached by keys then. */
+function Sideways({ label, children }: { label: string; children: ReactNode }) {
+  const box = useRef<HTMLDivElement>(null),
+    [wide, setWide] = useState(false)
+  useEffect(() => {
+    const el = box.current
+    if (!el) return
+    const look = new ResizeObserver(() => setWide(el.scrollWidth > el.clientWidth))
+    look.observe(el)
+    for (const child of el.children) look.observe(child)
+    return () => look.disconnect()
+  }, [])
+  return (
+    <div
+      ref={box}
+      className="relative overflow-x-auto"
+      {...(wide ? { tabIndex: 0, role: 'group', 'aria-label': label } : {})}
+    >
+      {children}
+    </div>
+  )
+}
 
 /**
  * The one sort of table: a caption, headings where there are columns to tell apart, and rows that the caller writes with
@@ -23,7 +46,7 @@ export function Table({
   children: ReactNode
 }) {
   return (
-    <div className="overflow-x-auto">
+    <Sideways label={caption}>
       <table className={clsx('text-plain', !fit && 'w-full')}>
         <caption
           className={hideCaption ? 'sr-only' : 'border-b-2 border-ink pb-1 text-left text-body font-semibold'}
@@ -53,7 +76,7 @@ export function Table({
         )}
         <tbody>{children}</tbody>
       </table>
-    </div>
+    </Sideways>
   )
 }
 

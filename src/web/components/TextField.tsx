@@ -36,7 +36,7 @@ export function TextField({
           if (e.key === 'Enter') commit()
           if (e.key === 'Escape') setTyped(undefined)
         }}
-        className={`min-h-10 border border-line bg-paper px-2 text-plain ${wide ? 'w-full' : 'w-56'}`}
+        className={`min-h-10 border border-line bg-paper px-2 text-plain ${wide ? 'w-full' : 'w-56 max-w-full'}`}
       />
     </span>
   )

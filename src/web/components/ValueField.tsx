@@ -88,7 +88,7 @@ export function ValueField({
             setProblem(undefined)
           }
         }}
-        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-head h-14' : 'text-body'} ${wide ? 'w-44' : narrow ? 'w-30' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`}
+        className={`figure min-h-10 border bg-paper px-2 ${large ? 'text-head h-14' : 'text-body'} ${wide ? 'w-44 max-w-full' : narrow ? 'w-30' : 'w-32'} ${problem ? 'border-never border-2' : 'border-line'}`}
       />
       {problem && (
         <span id={`${id}-why`} role="alert" className="max-w-72 text-note text-never">

@@ -32,7 +32,7 @@ export function Views({ label, views }: { label: string; views: readonly View[] 
           <Tabs.Trigger
             key={v.id}
             value={v.id}
-            className="min-h-10 px-3 max-[900px]:px-2 text-plain data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground"
+            className="min-h-10 px-3 max-[56.25em]:px-2 text-plain data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-ground"
           >
             {v.label}
           </Tabs.Trigger>

@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react'
 
-/** Narrower than this a page is a telephone's: one thing under another. */
-const NARROW = '(max-width: 700px)'
+/** Narrower than this, in the reader's own size of letters, a page is a telephone's: one thing under another. */
+const NARROW = '(max-width: 43.75em)'
 
 const query = () => window.matchMedia(NARROW)
 

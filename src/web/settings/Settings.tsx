@@ -34,7 +34,7 @@ const set = <K extends keyof WorkshopSettings>(key: K, patch: Partial<WorkshopSe
 
 function Section({ title, hint, children }: { title: string; hint: string; children: ReactNode }) {
   return (
-    <section className="grid grid-cols-[15rem_1fr] gap-x-8 gap-y-2 border-t-2 border-ink py-4 first:border-t-0 max-[900px]:grid-cols-1">
+    <section className="grid grid-cols-[15rem_1fr] gap-x-8 gap-y-2 border-t-2 border-ink py-4 first:border-t-0 max-[56.25em]:grid-cols-1">
       <div>
         <h2 className="text-section font-semibold leading-tight">{title}</h2>
         <p className="text-plain text-muted">{hint}</p>
@@ -85,7 +85,7 @@ export function Settings() {
         </p>
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto px-6 pb-10">
-        <div className="mx-auto max-w-[980px]">
+        <div className="mx-auto max-w-[61.25rem]">
           {build && from && <FromFile build={build} offered={settingsIn(build)} settings={settings} />}
           {others.length > 0 && (
             <aside className="my-4 flex flex-wrap items-center gap-3 border-l-4 border-tight bg-paper py-2 pl-4 pr-3 text-plain">

@@ -94,7 +94,7 @@ function Asked({
           type="button"
           aria-pressed={open}
           onClick={onOpen}
-          className={`flex min-w-28 flex-col items-center justify-center gap-1 border-2 border-dashed px-3 text-note ${open ? 'border-hand font-semibold text-hand' : 'border-line hover:border-ink'}`}
+          className={`flex min-w-[min(7rem,100%)] flex-col items-center justify-center gap-1 border-2 border-dashed px-3 text-note ${open ? 'border-hand font-semibold text-hand' : 'border-line hover:border-ink'}`}
         >
           <span aria-hidden="true" className="figure text-bench">
             ?

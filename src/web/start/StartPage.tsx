@@ -137,7 +137,7 @@ export function StartPage() {
         </Link>
         <div className="min-w-0 flex-1">
           <h1 className="whitespace-nowrap text-bench font-semibold leading-tight">{t.title}</h1>
-          <p className="text-plain text-muted max-[1000px]:hidden">{t.hint}</p>
+          <p className="text-plain text-muted max-[62.5em]:hidden">{t.hint}</p>
         </div>
         <Select
           label="Units"
@@ -166,7 +166,7 @@ export function StartPage() {
             onKeyDown={e => {
               if (e.key === 'Enter') void begin()
             }}
-            className="min-h-10 w-52 border border-line bg-paper px-2 text-plain text-ink"
+            className="min-h-10 w-52 max-w-full border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <Button
@@ -185,7 +185,7 @@ export function StartPage() {
       )}
       <main className="min-h-0 flex-1 overflow-y-auto">
         {have === 'copy' ? (
-          <div className="max-w-[720px] px-6 py-6">
+          <div className="max-w-[45rem] px-6 py-6">
             {rows.length === 0 ? (
               <p className="text-body">
                 There is no build to copy yet.{' '}
@@ -213,13 +213,13 @@ export function StartPage() {
             )}
           </div>
         ) : (
-          <div className="grid grid-cols-[1fr_minmax(300px,36%)] max-[1000px]:grid-cols-1">
+          <div className="grid grid-cols-[1fr_minmax(18.75rem,36%)] max-[62.5em]:grid-cols-1">
             <section aria-label="Questions" className="px-6 py-4">
               <Questions answers={answers} onAnswers={setAnswers} />
             </section>
             <section
               aria-label="As it is assumed so far"
-              className="flex flex-col gap-4 border-l border-line bg-paper px-5 py-4 max-[1000px]:border-l-0 max-[1000px]:border-t"
+              className="flex flex-col gap-4 border-l border-line bg-paper px-5 py-4 max-[62.5em]:border-l-0 max-[62.5em]:border-t"
             >
               <MiniDrawing build={build} width="100%" height={150} />
               <p className="text-plain">

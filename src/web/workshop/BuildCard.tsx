@@ -93,7 +93,10 @@ export const BuildCard = memo(function BuildCard({
               </button>
             </DropdownMenu.Trigger>
             <DropdownMenu.Portal>
-              <DropdownMenu.Content align="end" className="z-50 min-w-52 border-2 border-ink bg-paper py-1">
+              <DropdownMenu.Content
+                align="end"
+                className="z-50 min-w-[min(13rem,100%)] border-2 border-ink bg-paper py-1"
+              >
                 <DropdownMenu.Item className={ITEM} onSelect={() => setAsking('rename')}>
                   Rename
                 </DropdownMenu.Item>
@@ -114,7 +117,7 @@ export const BuildCard = memo(function BuildCard({
           </DropdownMenu.Root>
         </span>
       </div>
-      <div className="my-1 h-[116px]">
+      <div className="my-1 h-[7.25rem]">
         {loaded && <MiniDrawing build={loaded.build} width="100%" height={116} />}
       </div>
       {s ? (
@@ -145,7 +148,7 @@ export const BuildCard = memo(function BuildCard({
             <div className="col-span-2 flex items-center gap-3 border-t border-line pt-1.5 text-note">
               {/* Pieces have no gauge. */}
               {!s.worst.counts && (
-                <span className="w-[108px] shrink-0">
+                <span className="w-[6.75rem] shrink-0">
                   <SnugGauge size="ledger" {...s.worst} />
                 </span>
               )}

@@ -87,9 +87,9 @@ export function Evenings() {
         </Button>
         <Button onClick={() => window.print()}>Print</Button>
       </header>
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 overflow-y-auto px-6 py-5 max-[900px]:grid-cols-[minmax(0,1fr)]">
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 overflow-y-auto px-6 py-5 max-[56.25em]:grid-cols-[minmax(0,1fr)]">
         <section aria-label="Day by day" className="flex flex-col gap-2">
-          <Heading>Day by day</Heading>
+          <Heading level={2}>Day by day</Heading>
           {plan && days.length === 0 && (
             <p className="text-body">
               {builds?.length
@@ -143,7 +143,7 @@ export function Evenings() {
             </Table>
           )}
           <section aria-label="What fits in" className="flex flex-col gap-2">
-            <Heading>What fits in now</Heading>
+            <Heading level={2}>What fits in now</Heading>
             <Select
               label="I have"
               value={minutes}
@@ -169,7 +169,7 @@ export function Evenings() {
           </section>
           {plan && plan.together.length > 0 && (
             <section aria-label="In one go" className="flex flex-col gap-2">
-              <Heading>In one go</Heading>
+              <Heading level={2}>In one go</Heading>
               <ul className="flex list-none flex-col gap-1 text-plain">
                 {plan.together.map(t => (
                   <li key={t.title} className="rule-row py-1">
@@ -183,7 +183,7 @@ export function Evenings() {
           )}
           {plan && plan.heldByAir.length > 0 && (
             <section aria-label="One room’s air" className="flex flex-col gap-2">
-              <Heading>One room’s air</Heading>
+              <Heading level={2}>One room’s air</Heading>
               <ul className="flex list-none flex-col gap-1 text-plain">
                 {plan.heldByAir.slice(0, 6).map(h => (
                   <li key={`${h.build} ${h.step}`} className="rule-row py-1">

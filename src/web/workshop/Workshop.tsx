@@ -371,7 +371,7 @@ export function Workshop() {
       </div>
       <main className="min-h-0 flex-1 overflow-y-auto">
         {rows?.length === 0 && (
-          <section className="mx-auto flex max-w-[760px] flex-col gap-3 px-6 py-10 text-lead">
+          <section className="mx-auto flex max-w-[47.5rem] flex-col gap-3 px-6 py-10 text-lead">
             <h2 className="text-head font-semibold leading-tight">What have you got?</h2>
             <p>
               Pick below what is on your table. A few drawn questions later there is a whole instrument of assumed
@@ -386,7 +386,7 @@ export function Workshop() {
           </section>
         )}
         {rows && rows.length > 0 && <h2 className="sr-only">Builds on the bench</h2>}
-        <ul className="grid grid-cols-2 max-[900px]:grid-cols-1">
+        <ul className="grid grid-cols-2 max-[56.25em]:grid-cols-1">
           {sorted.map(r => (
             <BuildCard key={r.id} row={r} loaded={loaded.get(r.id)} actions={actions} />
           ))}
@@ -394,7 +394,7 @@ export function Workshop() {
       </main>
       <nav
         aria-label="Start a build"
-        className="grid grid-cols-6 border-t-2 border-ink bg-paper max-[900px]:grid-cols-3"
+        className="grid grid-cols-6 border-t-2 border-ink bg-paper max-[56.25em]:grid-cols-3"
       >
         {STARTS.map(s => (
           <Link

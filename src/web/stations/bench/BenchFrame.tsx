@@ -44,7 +44,7 @@ export function BenchFrame({
         role="region"
         aria-label="In hand"
         tabIndex={0}
-        className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6 max-[700px]:px-4"
+        className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto px-8 py-6 max-[43.75em]:px-4"
       >
         {children}
       </div>
@@ -54,7 +54,7 @@ export function BenchFrame({
           Back
         </Button>
         {/* On a narrow screen what is typed stands above back and next. */}
-        <span className="flex items-end gap-3 max-[1000px]:order-first max-[1000px]:basis-full">{middle}</span>
+        <span className="flex items-end gap-3 max-[62.5em]:order-first max-[62.5em]:basis-full">{middle}</span>
         <Button className="min-h-16 px-6 text-title" onClick={next} disabled={!next}>
           Next
           <ArrowRight aria-hidden="true" />

@@ -87,7 +87,7 @@ export function Marking() {
           ))}
         </ul>
       )}
-      <dl className="grid grid-cols-2 gap-x-8 gap-y-6 max-[700px]:grid-cols-1">
+      <dl className="grid grid-cols-2 gap-x-8 gap-y-6 max-[43.75em]:grid-cols-1">
         {item.numbers.map((n, k) => {
           const f = n.mm === undefined ? undefined : l.figure(n.mm, 1)
           return (
@@ -137,7 +137,7 @@ export function Marking() {
             onY={v => take('across', v)}
           />
           {off && (
-            <p className="min-w-60 flex-1 text-title font-semibold leading-snug">
+            <p className="min-w-[min(15rem,100%)] flex-1 text-title font-semibold leading-snug">
               {l.text(off.off)} off: {off.ways.find(w => w.best)?.way ?? 'live with it'}.{' '}
               <Link className="underline" to={`../drill?hand=${encodeURIComponent(item.id)}`}>
                 What it does

@@ -57,7 +57,7 @@ export function Measure() {
   }
   if (!here)
     return (
-      <main className="flex h-dvh flex-col items-start gap-4 bg-paper p-10 text-title">
+      <div className="flex h-dvh flex-col items-start gap-4 bg-paper p-10 text-title">
         <h1 className="text-banner font-semibold">
           {items.length ? 'That was the last of them' : 'Nothing to measure'}
         </h1>
@@ -72,7 +72,7 @@ export function Measure() {
           </Link>
           {items.length > 0 && <Button onClick={() => move(0)}>From the first again</Button>}
         </p>
-      </main>
+      </div>
     )
   const item = here.thing,
     { partId, path } = splitRef(item.ref)
@@ -179,7 +179,7 @@ export function Measure() {
                 setBy(undefined)
               }}
               aria-describedby={problem ? 'reading-problem' : undefined}
-              className="figure min-h-16 w-56 border-2 border-ink bg-paper px-3 text-head"
+              className="figure min-h-16 w-56 max-w-full border-2 border-ink bg-paper px-3 text-head"
             />
           </span>
           <Button type="submit" kind="main" className="min-h-16 px-5 text-figure">
@@ -221,7 +221,7 @@ export function Measure() {
       <div className="mt-auto flex flex-wrap gap-8 border-t border-line pt-3">
         {shown.slice(0, 3).map(j => (
           <div key={j.id} className="flex items-center gap-3 text-lead">
-            <span className="w-[108px]">
+            <span className="w-[6.75rem]">
               <SnugGauge
                 size="ledger"
                 value={j.clearance.value}

@@ -39,7 +39,7 @@ export function Testing() {
   )
   if (!v)
     return (
-      <main className="p-8 text-title">
+      <div className="p-8 text-title">
         <h1>
           {build.circuit.components.length === 0
             ? 'Nothing to test yet: the instrument has no circuit.'
@@ -48,7 +48,7 @@ export function Testing() {
         <Link className="underline" to="../meter">
           Back to the meter
         </Link>
-      </main>
+      </div>
     )
   const proven = work!.sheet.proven
   return (

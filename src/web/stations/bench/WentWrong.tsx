@@ -79,7 +79,7 @@ export function WentWrong({ step, photo }: { step: PlannedStep; photo: { step: s
             value={text}
             maxLength={most - step.title.length - 2}
             onChange={e => setText(e.target.value)}
-            className="min-h-14 min-w-60 border-2 border-ink bg-paper px-3 text-section text-ink"
+            className="min-h-14 min-w-[min(15rem,100%)] border-2 border-ink bg-paper px-3 text-section text-ink"
           />
         </label>
         <Button type="submit" className="min-h-14 px-5 text-figure" disabled={!text.trim()}>

@@ -46,7 +46,7 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
   const room = saddleRoom(layout),
     short = room.filter(r => r.ahead < 0 || r.behind < 0)
   return (
-    <article className="flex max-w-[800px] flex-col gap-4">
+    <article className="flex max-w-[50rem] flex-col gap-4">
       <Title>{item.title}</Title>
       <Numbers of={item.numbers} trail={trail} />
       <div className="flex flex-wrap items-end gap-4">
@@ -57,7 +57,7 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
           {...SPANS.across}
           onMm={v => setPlace('y', v)}
         />
-        <p className="min-w-56 flex-1 text-plain">
+        <p className="min-w-[min(14rem,100%)] flex-1 text-plain">
           {layout.line.from === 'drilled'
             ? `On the holes that the body has. The middle of the saddles’ travel would be at ${l.text(ideal)}.`
             : layout.line.proposed
@@ -140,7 +140,7 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
       <ScaleCheck frets={layout.frets.length} />
       <details>
         <summary className="min-h-8 cursor-pointer text-plain">Frets, from the nut</summary>
-        <ol className="grid grid-cols-4 gap-x-4 text-plain max-[900px]:grid-cols-3">
+        <ol className="grid grid-cols-4 gap-x-4 text-plain max-[56.25em]:grid-cols-3">
           {layout.frets.map((x, i) => (
             <li key={i} className="rule-row figure py-1">
               <span className="text-muted">{i + 1}</span> {l.text(x, 2)}

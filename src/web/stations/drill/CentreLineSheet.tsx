@@ -62,12 +62,12 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
   const anyRead = build.readings.some(r => readingRef(r.of)?.kind === 'edge')
   const drift = found && l.figure(Math.abs(found.drift.value), 1)
   return (
-    <article className="flex max-w-[800px] flex-col gap-4">
+    <article className="flex max-w-[50rem] flex-col gap-4">
       <Title>{item.title}</Title>
       {found && drift ? (
         <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
           <Figure value={drift.figure} unit={drift.unit} doubt={l.figure(found.driftDoubt, 1).figure} />
-          <p className="min-w-56 flex-1 text-body">
+          <p className="min-w-[min(14rem,100%)] flex-1 text-body">
             off the body’s centre line at the bridge, to the {found.drift.value >= 0 ? 'treble' : 'bass'} side. Neck
             turned{' '}
             <span className="figure font-semibold">
@@ -145,7 +145,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
                 {LINES[t]}
               </Button>
             ))}
-            <p className="min-w-56 flex-1 text-plain">
+            <p className="min-w-[min(14rem,100%)] flex-1 text-plain">
               {build.placements.toldFrom === 'neck'
                 ? 'Carry the neck’s line over the body and draw it: sheets, paper, map and the numbers to mark are told from it.'
                 : 'The line that is drawn on the body: sheets, paper, map and the numbers to mark are told from it. Strings run on the neck’s.'}

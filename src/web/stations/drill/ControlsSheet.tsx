@@ -64,7 +64,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
     </span>
   )
   return (
-    <article className="flex max-w-[880px] flex-col gap-4">
+    <article className="flex max-w-[55rem] flex-col gap-4">
       <Title>{item.title}</Title>
       <Findings
         of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))}
@@ -99,7 +99,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
               </>
             ),
             cells: [
-              <span key="place" className="flex min-w-[252px] flex-wrap gap-x-3 gap-y-1 max-[900px]:min-w-0">
+              <span key="place" className="flex min-w-[15.75rem] flex-wrap gap-x-3 gap-y-1 max-[56.25em]:min-w-0">
                 {(['x', 'y'] as const).map(axis =>
                   s.from === 'drilled' ? (
                     <span key={axis} className="figure">

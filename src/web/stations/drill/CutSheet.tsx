@@ -57,7 +57,7 @@ export function CutSheet({ cut, item, trail }: { cut: CutWork; item: MarkItem; t
     ['tools', cut.tools.join(', ')],
   ]
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <header>
         <Title>{cut.title}</Title>
         <p className="text-plain text-muted">

@@ -65,7 +65,7 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
     open(`cut-${id}`)
   }
   return (
-    <article className="flex max-w-[820px] flex-col gap-4">
+    <article className="flex max-w-[51.25rem] flex-col gap-4">
       <Title>Cutting work</Title>
       {work.cuts.length === 0 ? (
         <p className="text-body">Nothing to cut: every pickup has its rout, and no chosen fix opens one.</p>
@@ -103,7 +103,7 @@ export function CuttingView({ work, open }: { work: Work; open: (id: string) => 
         />
       )}
       <Heading>Add</Heading>
-      <ul className="grid grid-cols-2 gap-2 max-[900px]:grid-cols-1">
+      <ul className="grid grid-cols-2 gap-2 max-[56.25em]:grid-cols-1">
         {CUT_SORTS.map(s => (
           <li key={s}>
             <Button

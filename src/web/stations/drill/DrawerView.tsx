@@ -28,7 +28,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
   }
   const sizes = [...wanted.values()].sort((a, b) => a.wanted - b.wanted)
   return (
-    <article className="flex max-w-[820px] flex-col gap-4">
+    <article className="flex max-w-[51.25rem] flex-col gap-4">
       <Title>Bits in the drawer</Title>
       <DrawerEditor drawer={drawer} />
       {sizes.length > 0 && (

@@ -46,7 +46,7 @@ export function HoleSheet({
     l = useLength(),
     sheets = useSheets()
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <header>
         <Title>{h.label}</Title>
         <p className="text-plain text-muted">
@@ -124,11 +124,11 @@ function GroupStep({ hole: h }: { hole: Hole }) {
       {done ? (
         <>
           <Check size={20} aria-hidden="true" className="text-snug" />
-          <span className="min-w-40 flex-1">{step.title}: done.</span>
+          <span className="min-w-[min(10rem,100%)] flex-1">{step.title}: done.</span>
         </>
       ) : (
         <>
-          <span className="min-w-40 flex-1">{step.title}</span>
+          <span className="min-w-[min(10rem,100%)] flex-1">{step.title}</span>
           <Button onClick={() => tickAsked(step)}>All of them are drilled</Button>
         </>
       )}

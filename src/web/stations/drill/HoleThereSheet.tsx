@@ -50,7 +50,7 @@ export function HoleThereSheet({ work, item, hole: t }: { work: Work; item: Mark
     </div>
   )
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <header>
         <Title>{t.label}</Title>
         <p className="text-plain text-muted">

@@ -7,7 +7,7 @@ import { Findings } from './Findings.tsx'
 /** What of the parts as described cannot be drawn or cut, and where it is mended. */
 export function ImpossibleSheet({ item }: { item: MarkItem }) {
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <Title>{item.title}</Title>
       <p className="text-body">
         Places and templates are drawn from this all the same. Put it right before you trust them.

@@ -16,7 +16,9 @@ export function Numbers({ of, trail, columns = 2 }: { of: readonly MarkNumber[];
     return mm !== undefined && mm >= 0.05 ? l.figure(mm, 1).figure : undefined
   }
   return (
-    <dl className={`grid gap-x-8 gap-y-4 ${columns === 3 ? 'grid-cols-3 max-[900px]:grid-cols-2' : 'grid-cols-2'}`}>
+    <dl
+      className={`grid gap-x-8 gap-y-4 ${columns === 3 ? 'grid-cols-3 max-[56.25em]:grid-cols-2' : 'grid-cols-2'}`}
+    >
       {of.map((n, i) => {
         const f = n.mm === undefined ? undefined : l.figure(n.mm, 1),
           d = doubt(n, i)

@@ -54,7 +54,7 @@ export function OtherNeckView({ work }: { work: Work }) {
     )
   const f = l.figure(Math.abs(c.shift), 1)
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <Title>Another neck on this body</Title>
       <div className="flex flex-wrap items-end gap-4">
         {necks.length > 0 && (
@@ -96,7 +96,7 @@ export function OtherNeckView({ work }: { work: Work }) {
           parse={count}
           onValue={v => setOther(o => ({ ...o, frets: v }))}
         />
-        <p className="min-w-48 flex-1 text-note text-muted">
+        <p className="min-w-[min(12rem,100%)] flex-1 text-note text-muted">
           Heel end follows the scale until you type the neck’s own.
         </p>
       </div>
@@ -106,7 +106,7 @@ export function OtherNeckView({ work }: { work: Work }) {
           unit={f.unit}
           doubt={l.figure(c.doubt).figure}
         />
-        <p className="min-w-56 flex-1 text-body">
+        <p className="min-w-[min(14rem,100%)] flex-1 text-body">
           for the bridge, {c.shift >= 0 ? 'towards the tail' : 'towards the neck'}. Plate front at{' '}
           <span className="figure font-semibold">{l.text(c.front)}</span>, scale line at{' '}
           <span className="figure font-semibold">{l.text(c.scaleLine)}</span> from the pocket’s end wall. Fret{' '}

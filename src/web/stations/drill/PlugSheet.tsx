@@ -14,7 +14,7 @@ export function PlugSheet({ work, item, plug, trail }: { work: Work; item: MarkI
   const l = useLength(),
     all = work.plugs
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <Title>{item.title}</Title>
       <Numbers of={item.numbers} trail={trail} />
       <p className="text-body">

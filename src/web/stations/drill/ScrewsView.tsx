@@ -11,7 +11,7 @@ export function ScrewsView({ work }: { work: Work }) {
     rows = screwsWanted(work.build, holesMeant(work)),
     buy = rows.filter(r => r.missing > 0)
   return (
-    <article className="flex max-w-[820px] flex-col gap-4">
+    <article className="flex max-w-[51.25rem] flex-col gap-4">
       <Title>Screws</Title>
       <p className="text-body">
         {rows.length === 0

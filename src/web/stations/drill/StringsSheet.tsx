@@ -32,9 +32,9 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
   ]
   const gaps = r.rows.flatMap(x => (x.gapAtNut === undefined ? [] : [x.gapAtNut]))
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>{item.title}</Title>
-      <dl className="grid grid-cols-4 gap-x-6 gap-y-3 max-[900px]:grid-cols-2">
+      <dl className="grid grid-cols-4 gap-x-6 gap-y-3 max-[56.25em]:grid-cols-2">
         {margins.map(([label, mm]) => {
           const f = l.figure(mm, 1)
           return (
@@ -71,7 +71,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
             onMm={v => set({ courseGap: v })}
           />
         )}
-        <p className="min-w-52 flex-1 text-note text-muted">
+        <p className="min-w-[min(13rem,100%)] flex-1 text-note text-muted">
           {build.setup.spacing === 'equal gaps'
             ? `Every gap ${l.fineText(Math.min(...gaps))}: fingers feel the same room everywhere.`
             : `Gaps from ${l.fineText(Math.min(...gaps))} to ${l.fineText(Math.max(...gaps))}: thick strings stand closer.`}
@@ -142,7 +142,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
           <ol className="flex flex-col">
             {r.trees.map((t, i) => (
               <li key={i} className="rule-row flex flex-wrap items-end gap-4 py-2">
-                <span className="w-40 text-plain">
+                <span className="w-40 max-w-full text-plain">
                   Tree {i + 1}, string{t.strings.length > 1 ? 's' : ''} {t.strings.join(' and ') || '–'}
                 </span>
                 {(['x', 'y'] as const).map((axis, k) => (

@@ -35,7 +35,7 @@ export function TemplatesView({ work }: { work: Work }) {
     shown = drawings.find(d => d.id === hand) ?? drawings[0]
   const busy = sheets.share !== undefined
   return (
-    <article className="flex max-w-[880px] flex-col gap-4">
+    <article className="flex max-w-[55rem] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-3">
         <Title>Full-size templates</Title>
         <span className="flex flex-wrap items-end gap-2">
@@ -78,7 +78,7 @@ export function TemplatesView({ work }: { work: Work }) {
             : 'Print at 100 %, without fitting. Measure the bars on the first sheet before you mark anything.')}
       </p>
       <CheckBar print={print} />
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(220px,38%)] gap-5 max-[900px]:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(13.75rem,38%)] gap-5 max-[56.25em]:grid-cols-1">
         <ol className="flex flex-col">
           {drawings.map(d => {
             const n = tile(d, print).length
@@ -91,7 +91,7 @@ export function TemplatesView({ work }: { work: Work }) {
                   type="button"
                   aria-pressed={d.id === shown?.id}
                   onClick={() => setHand(d.id)}
-                  className="min-h-10 min-w-44 flex-1 text-left hover:bg-shade"
+                  className="min-h-10 min-w-[min(11rem,100%)] flex-1 text-left hover:bg-shade"
                 >
                   <span className="block text-plain font-medium leading-tight">
                     {d.title.replace(`${build.name}: `, '').replace(/^./, c => c.toUpperCase())}
@@ -120,7 +120,7 @@ export function TemplatesView({ work }: { work: Work }) {
           <figure className="flex flex-col gap-2 self-start">
             <img
               alt={`${shown.title}, as it is drawn`}
-              className="max-h-[420px] w-full border border-line bg-white object-contain p-2"
+              className="max-h-[26.25rem] w-full border border-line bg-white object-contain p-2"
               src={`data:image/svg+xml,${encodeURIComponent(drawingSvg(shown, 4))}`}
             />
             <figcaption className="text-note text-muted">{shown.lay}</figcaption>
@@ -172,7 +172,7 @@ function CheckBar({ print }: { print: Printing }) {
         onMm={v => take('short', v)}
       />
       <LengthField label="… along its long side" mm={undefined} clears {...BAR} onMm={v => take('long', v)} />
-      <p className="min-w-52 flex-1 text-plain">
+      <p className="min-w-[min(13rem,100%)] flex-1 text-plain">
         {word ? (
           <span role="alert" className="font-semibold text-never">
             {word}

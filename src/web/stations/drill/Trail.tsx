@@ -11,7 +11,7 @@ export function Trail({ of }: { of: readonly TracedNumber[] | undefined }) {
   if (of.length === 0) return null
   const inputs = byWeight(...of.map(n => n.quantity))
   return (
-    <section aria-label="Where these numbers come from" className="flex max-w-[780px] flex-col gap-3">
+    <section aria-label="Where these numbers come from" className="flex max-w-[48.75rem] flex-col gap-3">
       <Table caption="Where these numbers come from">
         {of.map((n, i) => {
           const [most] = byWeight(n.quantity)

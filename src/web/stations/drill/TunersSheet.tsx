@@ -68,7 +68,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
     ev = l.figure(even, 1)
   const neckId = build.slots.neck
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <header>
         <Title>{item.title}</Title>
         <p className="text-plain text-muted">
@@ -166,7 +166,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
                         {s.string} {build.instrument.tuning[s.string - 1]}
                       </span>,
                     ]),
-                <span key="place" className="flex min-w-[252px] flex-wrap gap-x-3 gap-y-1 max-[900px]:min-w-0">
+                <span key="place" className="flex min-w-[15.75rem] flex-wrap gap-x-3 gap-y-1 max-[56.25em]:min-w-0">
                   {(['x', 'y'] as const).map(axis => {
                     const mm = axis === 'x' ? -s.at[0] : s.at[1]
                     return drilled ? (

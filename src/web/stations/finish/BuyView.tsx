@@ -37,7 +37,7 @@ export function BuyView() {
   const buy = needs.filter(n => n.buy > 0),
     cost = buy.reduce((s, n) => s + (n.cost ?? 0), 0)
   return (
-    <article className="flex max-w-[900px] flex-col gap-4">
+    <article className="flex max-w-[56.25rem] flex-col gap-4">
       <header className="flex flex-wrap items-center justify-between gap-3">
         <Title>To buy</Title>
         {buy.length > 0 && (

@@ -46,7 +46,7 @@ export function ColourView({ kept, keep }: { kept: boolean; keep: (on: boolean) 
   const top = colourAt(build, 'body top'),
     [L, a, b] = labOf(top)
   return (
-    <article className="flex max-w-[860px] flex-col gap-5">
+    <article className="flex max-w-[53.75rem] flex-col gap-5">
       <header className="flex flex-wrap items-center justify-between gap-4">
         <Title>Colour</Title>
         <Button onClick={() => keep(!kept)}>{kept ? 'Stop comparing' : 'Keep this to compare'}</Button>

@@ -136,7 +136,7 @@ export function Finish() {
             id: 'work',
             label: 'Work',
             content: hand ? (
-              <div className="flex max-w-[900px] flex-col gap-5">
+              <div className="flex max-w-[56.25rem] flex-col gap-5">
                 <Findings findings={stops} />
                 {levels && film && <LevelCard film={film} layer={work.layers.at(-1)?.facts.layer.id} />}
                 <ActCard key={hand.id} row={hand} />

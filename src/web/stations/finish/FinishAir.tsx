@@ -58,7 +58,7 @@ export function FinishAir() {
     .slice(0, 12)
   const next = ahead.fit[0]
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Air</Title>
       <div className="flex flex-wrap gap-x-10 gap-y-3">
         <div>
@@ -75,7 +75,7 @@ export function FinishAir() {
             at {formatTemperature(air.surface)} and {Math.round(air.humidity)} %
           </p>
         </div>
-        <div className="min-w-52">
+        <div className="min-w-[min(13rem,100%)]">
           <p className="text-note text-muted">next fit hours{ahead.material ? ` for ${ahead.material}` : ''}</p>
           <p className="text-title font-semibold">
             {next ? `${moment(next.from)} – ${endOf(next)}` : 'none in two days'}

@@ -79,7 +79,7 @@ export function LayersView() {
     return ref?.kind === 'finish' && ref.stage === 'coat'
   })
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Layers</Title>
       <Findings findings={work.findings} />
       {build.finish.layers.length > 0 && (

@@ -57,7 +57,7 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
     )
   return (
     <section aria-label="Levelling" className="flex flex-col gap-4">
-      <div className="grid gap-x-8 gap-y-3 min-[1150px]:grid-cols-[1fr_auto]">
+      <div className="grid gap-x-8 gap-y-3 min-[71.875em]:grid-cols-[1fr_auto]">
         <div className="flex min-w-0 flex-col gap-2">
           <p className="text-note text-muted">chance to go through somewhere while levelling</p>
           <Figure value={l ? percent(film.chance) : '–'} unit="%" />

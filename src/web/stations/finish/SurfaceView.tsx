@@ -24,7 +24,7 @@ export function SurfaceView() {
       return setSurface(b, { ...now, ...patch })
     }, 'Surface')
   return (
-    <article className="flex max-w-[900px] flex-col gap-4">
+    <article className="flex max-w-[56.25rem] flex-col gap-4">
       <Title>Surface first</Title>
       <p className="max-w-[70ch] text-body">
         Put drops of water at several points of each face and wait ten seconds. Where they soak in the wood is bare

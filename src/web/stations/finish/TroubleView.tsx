@@ -18,7 +18,7 @@ export function TroubleView() {
   if (!facts) return <p className="text-body">No layer yet, so nothing can have gone wrong with one.</p>
   const all = explain(trouble, facts)
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Something went wrong</Title>
       <Select
         label="What you see"

@@ -51,7 +51,7 @@ export function AirView() {
     })
   const moisture = (h: number) => fixed(equilibriumMoisture(c.celsius, h), 1)
   return (
-    <article className="flex max-w-[760px] flex-col gap-4">
+    <article className="flex max-w-[47.5rem] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-4">
         <Title>Air and film</Title>
         <Figure

@@ -21,7 +21,7 @@ export function BalanceView() {
   const dives = behind !== undefined && behind.value < 0
   const guessed = b.masses.filter(m => m.assumed).length
   return (
-    <article className="flex max-w-[760px] flex-col gap-3">
+    <article className="flex max-w-[47.5rem] flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-6">
         <Title>On the strap</Title>
         <span className="flex gap-8">

@@ -27,7 +27,7 @@ export function CheapestFixes({ fit }: { fit: FitResult }) {
     result.chosen.every(c => build.fixes.some(f => f.joint === c.joint && f.method === c.method))
   const untold = fit.now.filter(j => j.state === "can't tell").length
   return (
-    <article className="flex max-w-[760px] flex-col gap-3" aria-busy={busy}>
+    <article className="flex max-w-[47.5rem] flex-col gap-3" aria-busy={busy}>
       <header className="flex flex-wrap items-end justify-between gap-4">
         <Title>Cheapest way to snug</Title>
         <Figure value={String(result.minutes)} unit="minutes at the bench" />

@@ -52,7 +52,7 @@ export function Fit() {
       content: (
         <>
           <span className="figure w-6 shrink-0 text-center text-note font-semibold">{i + 1}</span>
-          <span className="min-w-0 flex-1 max-[900px]:basis-[75%]">
+          <span className="min-w-0 flex-1 max-[56.25em]:basis-[75%]">
             <span className="block text-plain font-medium leading-tight">{j.title}</span>
             <span className="flex items-center gap-1.5 text-note text-muted">
               <Hex state={j.state} size={15} />

@@ -48,7 +48,7 @@ export function JointSheet({
     : []
   const inputs = byWeight(joint.clearance)
   return (
-    <article className="flex max-w-[760px] flex-col gap-3" aria-labelledby="joint">
+    <article className="flex max-w-[47.5rem] flex-col gap-3" aria-labelledby="joint">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
         <Title id="joint">
           <span className="figure mr-2 text-body text-muted">{number}</span>
@@ -58,7 +58,7 @@ export function JointSheet({
       </header>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <Figure value={figure.figure} unit={figure.unit} {...(joint.counts ? {} : { doubt })} />
-        <p className="min-w-60 flex-1 text-body">
+        <p className="min-w-[min(15rem,100%)] flex-1 text-body">
           {!joint.counts && (
             <b className="font-semibold">{stateWord(joint)[0]!.toUpperCase() + stateWord(joint).slice(1)}. </b>
           )}

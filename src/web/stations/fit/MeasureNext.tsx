@@ -32,7 +32,7 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
       </>
     )
   return (
-    <article className="flex max-w-[800px] flex-col gap-3">
+    <article className="flex max-w-[50rem] flex-col gap-3">
       <header className="flex flex-wrap items-center justify-between gap-3">
         <Title>Measure next</Title>
         <Link to="../measure" className={buttonLook('main')}>

@@ -14,7 +14,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
   const joints = useFact('fit').now
   const title = (id: string) => joints.find(j => j.id === id)?.title ?? id
   return (
-    <article className="flex max-w-[760px] flex-col gap-3">
+    <article className="flex max-w-[47.5rem] flex-col gap-3">
       <header>
         <Title>Trial assembly</Title>
         <p className="text-body">

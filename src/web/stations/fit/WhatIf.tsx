@@ -61,12 +61,12 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
       c,
     ])
   return (
-    <article className="flex max-w-[800px] flex-col gap-4">
+    <article className="flex max-w-[50rem] flex-col gap-4">
       <header>
         <Title>What if</Title>
         <p className="text-plain text-muted">Nothing is changed until you say so.</p>
       </header>
-      <div className="grid gap-3 min-[1000px]:grid-cols-2">
+      <div className="grid gap-3 min-[62.5em]:grid-cols-2">
         <fieldset className="flex min-w-0 flex-col gap-2">
           <legend className="text-body font-semibold">Another part</legend>
           <Select

@@ -67,7 +67,7 @@ export function ClientView() {
   const set = (patch: Parameters<typeof changeClient>[1]) =>
     editBuild(b => changeClient(b, patch), 'What was agreed')
   return (
-    <article className="flex max-w-[820px] flex-col gap-5">
+    <article className="flex max-w-[51.25rem] flex-col gap-5">
       <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
         <div>
           <p className="text-note text-muted">quote, in all</p>
@@ -284,7 +284,7 @@ function Offered() {
             value={what}
             maxLength={longest(ClientLine, 'what')}
             onChange={e => setWhat(e.target.value)}
-            className="min-h-10 min-w-48 border border-line bg-paper px-2 text-plain text-ink"
+            className="min-h-10 min-w-[min(12rem,100%)] border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <ValueField
@@ -350,7 +350,7 @@ function Approvals() {
             value={note}
             maxLength={longest(Approval, 'note')}
             onChange={e => setNote(e.target.value)}
-            className="min-h-10 min-w-48 border border-line bg-paper px-2 text-plain text-ink"
+            className="min-h-10 min-w-[min(12rem,100%)] border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <ValueField

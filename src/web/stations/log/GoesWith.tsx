@@ -22,7 +22,7 @@ const MOST_PHOTOS = 12
 
 const Part = ({ title, children }: { title: string; children: ReactNode }) => (
   <section aria-label={title} className="flex break-inside-avoid-page flex-col gap-2">
-    <Heading>{title}</Heading>
+    <Heading level={2}>{title}</Heading>
     {children}
   </section>
 )
@@ -33,7 +33,7 @@ export function GoesWith() {
     sheet = useFact('handover'),
     circuit = useSolderDrawing(),
     l = useLength(),
-    page = useRef<HTMLElement>(null),
+    page = useRef<HTMLDivElement>(null),
     [busy, setBusy] = useState(false),
     [trouble, setTrouble] = useState<string>()
   const save = async () => {
@@ -48,7 +48,7 @@ export function GoesWith() {
   }
   const photos = [...sheet.photos].sort((a, b) => (a.at < b.at ? 1 : -1)).slice(0, MOST_PHOTOS)
   return (
-    <main ref={page} className="mx-auto flex max-w-[900px] flex-col gap-6 bg-paper px-6 py-6 print:p-0">
+    <div ref={page} className="mx-auto flex max-w-[56.25rem] flex-col gap-6 bg-paper px-6 py-6 print:p-0">
       <div className="no-print flex flex-wrap items-center gap-3">
         <Link to="../log" className={buttonLook()}>
           Back to the log
@@ -81,7 +81,7 @@ export function GoesWith() {
       </header>
       <PlainDrawing />
       <Part title="Measures">
-        <dl className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-6 gap-y-2">
+        <dl className="grid grid-cols-[repeat(auto-fill,minmax(9.375rem,1fr))] gap-x-6 gap-y-2">
           {sheet.figures.map(f => (
             <div key={f.label}>
               <dt className="text-note text-muted">
@@ -96,7 +96,7 @@ export function GoesWith() {
         <Table caption="Parts" hideCaption heads={['Place', 'Part', 'What is known of it']}>
           {sheet.parts.map(p => (
             <tr key={p.slot} className="rule-row break-inside-avoid">
-              <th scope="row" className="w-40 py-1 pr-3 text-left align-top font-normal text-muted">
+              <th scope="row" className="w-40 max-w-full py-1 pr-3 text-left align-top font-normal text-muted">
                 {p.label}
               </th>
               <td className="py-1 pr-3 align-top font-semibold">{p.part}</td>
@@ -140,7 +140,7 @@ export function GoesWith() {
           >
             {sheet.settings.map(s => (
               <tr key={s.label} className="rule-row break-inside-avoid">
-                <th scope="row" className="w-40 py-1 pr-3 text-left align-top font-semibold">
+                <th scope="row" className="w-40 max-w-full py-1 pr-3 text-left align-top font-semibold">
                   {s.label}
                 </th>
                 <td className="py-1 pr-3">{s.says}</td>
@@ -231,6 +231,6 @@ export function GoesWith() {
       <p className="text-note text-muted">
         Written {day(new Date().toISOString().slice(0, 10))} from what was chosen, read and done.
       </p>
-    </main>
+    </div>
   )
 }

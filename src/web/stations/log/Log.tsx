@@ -116,7 +116,7 @@ export function Log() {
     a => (part === ALL || a.part === part) && (place === ALL || shown.some(e => e.id === a.id)),
   )
   const written = (
-    <article className="flex max-w-[760px] flex-col gap-4">
+    <article className="flex max-w-[47.5rem] flex-col gap-4">
       <div className="flex flex-wrap gap-x-10 gap-y-3">
         <div>
           <p className="text-note text-muted">spent</p>
@@ -147,7 +147,7 @@ export function Log() {
           }
         }}
       >
-        <label className="flex min-w-56 flex-1 flex-col text-note text-muted">
+        <label className="flex min-w-[min(14rem,100%)] flex-1 flex-col text-note text-muted">
           Write a line
           <input
             value={text}

@@ -23,10 +23,10 @@ export function Packing() {
   const build = useOpenBuild(),
     { things, acts } = packingList(build)
   return (
-    <main className="mx-auto flex max-w-[720px] flex-col gap-5 bg-paper px-6 py-6 print:p-0">
+    <div className="mx-auto flex max-w-[45rem] flex-col gap-5 bg-paper px-6 py-6 print:p-0">
       <header className="flex flex-wrap items-end gap-3">
         <span className="flex-1">
-          <Title>{build.name}: into the parcel</Title>
+          <Title level={1}>{build.name}: into the parcel</Title>
         </span>
         <Link to="../sheet" className={`${buttonLook()} no-print`}>
           The sheet that goes with it
@@ -36,13 +36,13 @@ export function Packing() {
         </Button>
       </header>
       <section aria-label="Things" className="flex flex-col gap-1">
-        <Heading>Goes in</Heading>
+        <Heading level={2}>Goes in</Heading>
         <Lines lines={things} />
       </section>
       <section aria-label="Before the lid is shut" className="flex flex-col gap-1">
-        <Heading>Before the lid is shut, in this order</Heading>
+        <Heading level={2}>Before the lid is shut, in this order</Heading>
         <Lines lines={acts} />
       </section>
-    </main>
+    </div>
   )
 }

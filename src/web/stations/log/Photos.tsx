@@ -26,7 +26,7 @@ export function Photos({ photos, titles }: { photos: readonly Attachment[]; titl
   if (!shown.length) return null
   return (
     <>
-      <ul className="grid list-none grid-cols-[repeat(auto-fill,minmax(120px,1fr))] gap-2" aria-label="Photos">
+      <ul className="grid list-none grid-cols-[repeat(auto-fill,minmax(7.5rem,1fr))] gap-2" aria-label="Photos">
         {shown.map(p => (
           <li key={p.id}>
             <button

@@ -43,7 +43,7 @@ export function QuotePage() {
     </tr>
   )
   return (
-    <main className="mx-auto flex max-w-[760px] flex-col gap-5 bg-paper px-6 py-6 print:p-0">
+    <div className="mx-auto flex max-w-[47.5rem] flex-col gap-5 bg-paper px-6 py-6 print:p-0">
       <div className="no-print flex flex-wrap items-center gap-3">
         <Link to="../log?view=client" className={buttonLook()}>
           Back to the client
@@ -118,6 +118,6 @@ export function QuotePage() {
             : 'Nothing is said of a client at the Log station.'}
         </p>
       )}
-    </main>
+    </div>
   )
 }

@@ -187,7 +187,7 @@ export function Meter() {
         </>
       )}
       {work && hand && view === 'fault' && (
-        <div className="grid gap-x-8 gap-y-4 min-[1150px]:grid-cols-2">
+        <div className="grid gap-x-8 gap-y-4 min-[71.875em]:grid-cols-2">
           <div className="min-w-0">
             <ProbeSheet key={hand.id} v={hand.v} />
             {!hand.v.heard && <DeviceLine sort="meter" />}

@@ -62,7 +62,7 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
                 className={`flex flex-wrap items-center gap-x-5 gap-y-1 border-l-[5px] pl-2 ${v.id === hand ? 'border-hand' : 'border-transparent'}`}
                 onFocus={() => take(v.id)}
               >
-                <span className="min-w-52 flex-1">
+                <span className="min-w-[min(13rem,100%)] flex-1">
                   <span className="block text-body font-medium leading-tight">{v.title}</span>
                   <span className="figure text-plain">{shownSpan(v, v)}</span>
                   <details className="text-note text-muted">
@@ -94,7 +94,7 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
           <ul>
             {sheet.heard.map((v, i) => (
               <li key={v.id} className="rule-row flex flex-wrap items-center gap-x-5 gap-y-1 py-2">
-                <span className="min-w-52 flex-1">
+                <span className="min-w-[min(13rem,100%)] flex-1">
                   {v.setting !== sheet.heard[i - 1]?.setting && (
                     <span className="block text-lead font-semibold">{v.setting}</span>
                   )}

@@ -36,7 +36,7 @@ export function BuyList() {
       </section>
     )
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <header className="flex flex-wrap items-end justify-between gap-6">
         <Title>To buy</Title>
         <span className="flex flex-wrap gap-8">

@@ -33,7 +33,7 @@ export function Candidates({
   }, [build])
   const name = (id: string) => titles.get(id) ?? 'a joint of this part alone'
   return (
-    <article className="flex max-w-[820px] flex-col gap-3">
+    <article className="flex max-w-[51.25rem] flex-col gap-3">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4">
         <Title>{slot.label}</Title>
         <Figure
@@ -51,13 +51,13 @@ export function Candidates({
         {candidates.slice(0, SHOWN).map(c => (
           <li
             key={c.part.id}
-            className={`rule-row grid grid-cols-[minmax(0,1fr)_auto] max-[700px]:grid-cols-1 items-center ${c.chosen ? 'bg-shade' : ''}`}
+            className={`rule-row grid grid-cols-[minmax(0,1fr)_auto] max-[43.75em]:grid-cols-1 items-center ${c.chosen ? 'bg-shade' : ''}`}
           >
             <button
               type="button"
               aria-pressed={c.chosen}
               onClick={() => (c.chosen ? undefined : chooseAsked(slot.id, c.part))}
-              className="grid w-full grid-cols-[1.6rem_minmax(0,1fr)_auto_5.5em] max-[700px]:grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-2 text-left hover:bg-shade"
+              className="grid w-full grid-cols-[1.6rem_minmax(0,1fr)_auto_5.5em] max-[43.75em]:grid-cols-[1.6rem_minmax(0,1fr)_auto] items-center gap-x-3 py-2 text-left hover:bg-shade"
             >
               <span
                 className={`grid size-5 place-items-center rounded-full border-2 ${c.chosen ? 'border-hand' : 'border-ink'}`}
@@ -92,7 +92,7 @@ export function Candidates({
               ) : (
                 <span />
               )}
-              <span className="figure text-right text-plain max-[700px]:col-start-2 max-[700px]:text-left">
+              <span className="figure text-right text-plain max-[43.75em]:col-start-2 max-[43.75em]:text-left">
                 {Math.round(c.cost * 100) / 100}
                 <span className="block text-note text-muted">{build.preferences.currency}</span>
               </span>
@@ -105,7 +105,7 @@ export function Candidates({
                 aria-label={`Compare ${c.part.name}`}
                 className="size-5 accent-[var(--hand)]"
               />
-              <span className="max-[1100px]:sr-only max-[700px]:not-sr-only">compare</span>
+              <span className="max-[68.75em]:sr-only max-[43.75em]:not-sr-only">compare</span>
             </label>
           </li>
         ))}

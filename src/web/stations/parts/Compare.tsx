@@ -88,7 +88,7 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
       <span className="text-muted">no such joint</span>
     )
   return (
-    <article className="flex max-w-[860px] flex-col gap-3">
+    <article className="flex max-w-[53.75rem] flex-col gap-3">
       <Title>{slot.label}, side by side</Title>
       <div className="grid grid-cols-2 gap-4">
         {sides.map(s => (

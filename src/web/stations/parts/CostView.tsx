@@ -37,7 +37,7 @@ export function CostView() {
     if (r.lines.length) editBuild(b => ({ ...b, costs: [...b.costs, ...r.lines].slice(0, 500) }))
   }
   return (
-    <article className="flex max-w-[800px] flex-col gap-3">
+    <article className="flex max-w-[50rem] flex-col gap-3">
       <header className="flex flex-wrap items-end justify-between gap-6">
         <Title>Cost sheet</Title>
         <span className="flex flex-wrap gap-8">
@@ -134,7 +134,7 @@ export function CostView() {
             value={what}
             maxLength={120}
             onChange={e => setWhat(e.target.value)}
-            className="min-h-10 min-w-48 border border-line bg-paper px-2 text-plain text-ink"
+            className="min-h-10 min-w-[min(12rem,100%)] border border-line bg-paper px-2 text-plain text-ink"
           />
         </label>
         <ValueField

@@ -151,7 +151,7 @@ export function Sets() {
       b => (bridge === b.instrument.bridge ? b : setInstrument(b, { bridge })),
     )
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <header>
         <Title>Complete sets</Title>
         <p className="text-plain text-muted">
@@ -288,7 +288,7 @@ export function Sets() {
             >
               Stop
             </Button>
-            <progress aria-label="Search" className="h-3 w-40" value={answer?.share ?? 0} max={1} />
+            <progress aria-label="Search" className="h-3 w-40 max-w-full" value={answer?.share ?? 0} max={1} />
           </>
         )}
         <p
@@ -397,7 +397,7 @@ export function Sets() {
               <Figure size="large" value={String(set.wait)} unit="days" />
             </span>
           </header>
-          <ul className="grid gap-x-6 min-[1100px]:grid-cols-2">
+          <ul className="grid gap-x-6 min-[68.75em]:grid-cols-2">
             {Object.entries(set.parts).map(([slot, p]) => (
               <li key={slot} className="rule-row flex justify-between gap-3 py-1 text-plain">
                 <span>

@@ -21,7 +21,7 @@ export function SetsChart({
   const t = useTokens()
   const colour = (i: number) => (i === hand ? t.hand : t.ink)
   return (
-    <div className="h-[220px]">
+    <div className="h-[13.75rem]">
       <Scatter
         role="img"
         aria-label={`${sets.length} sets by cost and work; set ${hand + 1} costs ${sets[hand]?.cost.toFixed(0)} ${currency} and takes ${sets[hand]?.minutes.toFixed(0)} minutes. The table below holds the same figures.`}

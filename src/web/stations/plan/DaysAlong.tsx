@@ -33,12 +33,12 @@ const GATES: Record<GateId, string> = {
 }
 
 /** Room for the lanes' names, for the days' above them and for what lies at the right edge, px. */
-const SIDE = 138
+const SIDE = 160
 const HEAD = 38
 const EDGE = 16
 /** A day is never narrower, so that an evening can be hit, nor wider than it needs. */
 const NARROWEST = 5
-const WIDEST = 34
+const WIDEST = 56
 /** Apart enough to be read side by side, px. */
 const APART = 62
 

@@ -14,10 +14,10 @@ export function Labels() {
     bags = bagLabels(build, plan),
     wires = wireLabels(build)
   return (
-    <main className="mx-auto flex max-w-[900px] flex-col gap-5 bg-paper px-6 py-6">
+    <div className="mx-auto flex max-w-[56.25rem] flex-col gap-5 bg-paper px-6 py-6">
       <header className="flex flex-wrap items-end gap-3 print:hidden">
         <span className="flex-1">
-          <Title>{build.name}: labels</Title>
+          <Title level={1}>{build.name}: labels</Title>
         </span>
         <Link to="../plan" className={buttonLook()}>
           Back to the plan
@@ -27,7 +27,7 @@ export function Labels() {
         </Button>
       </header>
       <section aria-label="Bags" className="flex flex-col gap-2">
-        <Heading>Bags, in the order in which they are opened</Heading>
+        <Heading level={2}>Bags, in the order in which they are opened</Heading>
         {bags.length === 0 && (
           <p className="text-body">Nothing to pack yet: choose hardware at the Parts station.</p>
         )}
@@ -50,7 +50,7 @@ export function Labels() {
       </section>
       {wires.length > 0 && (
         <section aria-label="Wires" className="flex flex-col gap-2">
-          <Heading>Wires: fold round the end, number out</Heading>
+          <Heading level={2}>Wires: fold round the end, number out</Heading>
           <ul className="grid list-none grid-cols-3 gap-0">
             {wires.map(w => (
               <li key={w.id} className="flex break-inside-avoid items-center gap-2 border border-ink px-2 py-1">
@@ -64,6 +64,6 @@ export function Labels() {
           </ul>
         </section>
       )}
-    </main>
+    </div>
   )
 }

@@ -123,7 +123,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const expected = step.read?.expected,
     dimension = step.read && dimensionRead(step.read.of)
   return (
-    <article className="flex max-w-[780px] flex-col gap-3">
+    <article className="flex max-w-[48.75rem] flex-col gap-3">
       <header>
         <p className="text-note text-muted">
           Step {number}, {step.status}
@@ -164,9 +164,15 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         )}
         {step.latest && step.start && !over && (
           <div>
-            <p className="text-note text-muted">can be put off till</p>
-            <Figure size="large" value={day(step.latest)} />
-            <p className="max-w-56 text-note">{slackWords(step.start, step.latest, step.free ?? step.start)}</p>
+            <p className="text-note text-muted">can be put off</p>
+            {day(step.latest) === day(step.start) ? (
+              <p className="max-w-56 text-body">Not by a day: the end hangs on it.</p>
+            ) : (
+              <>
+                <Figure size="large" value={`till ${day(step.latest)}`} />
+                <p className="max-w-56 text-note">{moves(step.start, step.latest, step.free ?? step.start)}</p>
+              </>
+            )}
           </div>
         )}
         {expected !== undefined && (
@@ -227,7 +233,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           }
         }}
       >
-        <label className="flex min-w-56 flex-1 flex-col text-note text-muted">
+        <label className="flex min-w-[min(14rem,100%)] flex-1 flex-col text-note text-muted">
           A step of your own after this one
           <input
             value={own}
@@ -252,15 +258,13 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   )
 }
 
-/** What putting a step off moves; local times. */
-function slackWords(start: string, latest: string, free: string): string {
-  if (day(latest) === day(start)) return 'The end hangs on it.'
-  return day(free) === day(latest)
+/** What putting a step off moves before it moves the end; local times. */
+const moves = (start: string, latest: string, free: string): string =>
+  day(free) === day(latest)
     ? 'Until then it moves nothing.'
     : day(free) === day(start)
       ? 'It moves others, not the end.'
       : `Till ${day(free)} it moves nothing, then others, not the end.`
-}
 
 /** In place of a step where none waits. */
 const NOTHING = 'nothing'

@@ -37,7 +37,7 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
   return (
     <section
       aria-label="When it is over"
-      className="mt-6 flex max-w-[780px] flex-col gap-3 border-t-2 border-ink pt-4"
+      className="mt-6 flex max-w-[48.75rem] flex-col gap-3 border-t-2 border-ink pt-4"
     >
       <Heading>When it is over</Heading>
       {plan.undecided > 0 && (

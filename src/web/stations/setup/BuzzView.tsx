@@ -60,7 +60,7 @@ export function BuzzView({
       actionTreble: round(best.actionTreble + 0.005, 0.01),
     })
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>{work.buzzing.length ? 'It buzzes' : 'It plays clean'}</Title>
       <div className="flex flex-wrap gap-x-10 gap-y-3">
         <div>

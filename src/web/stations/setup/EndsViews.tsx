@@ -27,7 +27,7 @@ export function IntonationView({ places }: { places: readonly SaddlePlace[] }) {
     shown = places.find(p => p.number === hand) ?? places[0]!,
     stuck = places.filter(p => Math.abs(p.beyond) > 0.05)
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Intonation</Title>
       <p className="max-w-[70ch] text-body">
         After action, since height moves it. Tune the open string, hold fret 12 as you play it, and enter how many
@@ -122,7 +122,7 @@ export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: St
       most: Math.max(...risen),
     }
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Tremolo, balanced before action</Title>
       <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
         <div>

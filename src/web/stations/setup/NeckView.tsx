@@ -104,7 +104,7 @@ export function NeckView({ work: w }: { work: NeckAngle }) {
         ? 'The saddles are at their top before the wanted action: lift the bridge.'
         : 'The saddles reach the wanted action with travel left: no shim.'
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Neck angle</Title>
       <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
         {w.wedge ? (

@@ -14,7 +14,7 @@ export function NoisesView({ facts }: { facts: readonly NoiseFacts[] }) {
     [string, setString] = useState(facts[0]?.string ?? 1)
   const f = facts.find(x => x.string === string) ?? facts[0]!
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Something rattles</Title>
       <div className="flex flex-wrap items-end gap-3">
         <Select

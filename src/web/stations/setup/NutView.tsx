@@ -22,7 +22,7 @@ export function NutView({ work }: { work: NutWork }) {
     onStrip = (fromBassEdge: number) => (left ? work.width - fromBassEdge : fromBassEdge)
   const over = build.setup.nutSchool === 'gap over fret 1'
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>The nut, slot by slot</Title>
       <p className="max-w-[70ch] text-body">
         {over

@@ -17,7 +17,7 @@ export function PolesView({ work }: { work: readonly PoleWork[] }) {
     way = (mm: number) =>
       Math.abs(mm) < 0.05 ? 'leave it' : `${mm > 0 ? 'up' : 'down'} ${l.fineText(Math.abs(mm))}`
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Poles and balance</Title>
       <p className="max-w-[70ch] text-body">
         String held at the last fret, rule from its own pole to its underside. Poles that turn or can be pushed go

@@ -134,7 +134,7 @@ export function Setup() {
   const wish = hand?.wish
   const unit = hand?.unit === 'cents' ? 'cents' : l.unit
   const move = (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       {hand && (
         <>
           <header className="flex flex-col">

@@ -12,7 +12,7 @@ export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
   const l = useLength(),
     build = useOpenBuild()
   return (
-    <article className="flex max-w-[780px] flex-col gap-4">
+    <article className="flex max-w-[48.75rem] flex-col gap-4">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <Title>Set-up sheet: {build.name}</Title>
         <Button className="no-print" onClick={() => print()}>

@@ -53,7 +53,7 @@ export function StringsView() {
       change.strings.every(s => !s.other && s.from.note === s.to.note) &&
       tuning.every((n, i) => n === build.instrument.tuning[i])
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Other strings, another tuning</Title>
       <div className="flex flex-wrap items-end gap-3">
         <Select

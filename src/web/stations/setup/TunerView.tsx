@@ -102,7 +102,7 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
     cents = shown && shown.cents - against
   const needle = cents === undefined ? 0 : Math.max(-SCALE, Math.min(SCALE, cents))
   return (
-    <article className="flex max-w-[860px] flex-col gap-4">
+    <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Tuner</Title>
       <Segments
         label="Sounded"
@@ -118,7 +118,7 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
         ]}
       />
       <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
-        <div className="min-w-56" aria-live="polite">
+        <div className="min-w-[min(14rem,100%)]" aria-live="polite">
           <p className="text-note text-muted">
             {shown
               ? `string ${shown.number} ${strings.find(s => s.number === shown.number)?.note ?? ''}, ${shown.hz.toFixed(2)} Hz`
@@ -137,7 +137,7 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
           role="img"
           aria-label={cents === undefined ? 'no note yet' : `${signed(cents)} cents`}
           viewBox="-55 -6 110 26"
-          className="h-20 w-full max-w-[420px]"
+          className="h-20 w-full max-w-[26.25rem]"
         >
           {Array.from({ length: 21 }, (_, i) => (i - 10) * 5).map(v => (
             <line

@@ -57,7 +57,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
   const traits = Object.entries((PART_KINDS[part.kind] as PartKindSpec).traits)
   return (
     <div className="flex flex-col gap-3">
-      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2 max-[700px]:-mx-4 max-[700px]:px-4">
+      <div className="sticky -top-4 z-10 -mx-6 border-b border-line bg-paper px-6 py-2 max-[43.75em]:-mx-4 max-[43.75em]:px-4">
         <PartDrawing part={draft} inHand={inHand} take={setInHand} text={mm => l.fineText(mm)} />
       </div>
       {traits.length > 0 && (

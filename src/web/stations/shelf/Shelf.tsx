@@ -234,7 +234,7 @@ function PartSheet({ part, inBuild, take }: { part: Part; inBuild: boolean; take
   const open = alone ? [] : slotsOf(build.instrument).filter(s => s.kind === (part.kind as PartKind))
   const shaped = ['body', 'neck', 'guard', 'pickup', 'plate'].includes(part.kind)
   return (
-    <article className="flex max-w-[800px] flex-col gap-3">
+    <article className="flex max-w-[50rem] flex-col gap-3">
       <header className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-title font-semibold leading-tight">{part.name}</h2>

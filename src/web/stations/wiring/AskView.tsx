@@ -32,7 +32,7 @@ export function AskView() {
     [beside, setBeside] = useState<string>()
   if (!own || !have.pickups.length)
     return (
-      <p className="max-w-[720px] text-body">
+      <p className="max-w-[45rem] text-body">
         To ask for sounds there has to be a switch and a pickup. Choose both at Parts: a switch with as many
         positions as you want sounds.
       </p>
@@ -63,7 +63,7 @@ export function AskView() {
     setAnswer(found)
   }
   return (
-    <div className="flex max-w-[860px] flex-col gap-4">
+    <div className="flex max-w-[53.75rem] flex-col gap-4">
       <p className="text-body">
         Say what each position should do. The wiring with the fewest wires that does exactly that is looked for;
         when the switch cannot, the smallest one that can is named.
@@ -101,7 +101,7 @@ export function AskView() {
             setAnswer(undefined)
           }}
           options={[{ value: '', label: 'none' }, ...seconds.map(p => ({ value: p.slot, label: p.label }))]}
-          className="w-56"
+          className="w-56 max-w-full"
         />
       )}
       <Table
@@ -133,7 +133,7 @@ export function AskView() {
                       setAnswer(undefined)
                     }}
                     options={(p.coils === 2 ? PICKUP_USES : SINGLE).map(u => ({ value: u, label: WORDS[u] }))}
-                    className="w-36"
+                    className="w-36 max-w-full"
                   />
                   {(w.pickups[p.slot] ?? 'off') !== 'off' && (
                     <label className="flex min-h-8 items-center gap-1.5 text-note">

@@ -39,7 +39,7 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
   }
   const wired = build.circuit.components.length > 0
   return (
-    <div className="flex max-w-[860px] flex-col gap-5">
+    <div className="flex max-w-[53.75rem] flex-col gap-5">
       {list && (
         <>
           <section className="flex flex-col gap-2">

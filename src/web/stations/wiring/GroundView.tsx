@@ -38,7 +38,7 @@ export function GroundView({ settings }: { settings: Settings | undefined }) {
       <p className="text-body">No circuit yet: there is nothing that could be bonded. Take one under Circuit.</p>
     )
   return (
-    <div className="flex max-w-[860px] flex-col gap-6">
+    <div className="flex max-w-[53.75rem] flex-col gap-6">
       <Metal />
       <Loops />
       <Lining />

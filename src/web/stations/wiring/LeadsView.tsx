@@ -40,14 +40,14 @@ export function LeadsView() {
   const hand = pickups.find(p => p.slot === slot) ?? pickups[0]
   if (!hand) return <p className="text-body">There is no pickup yet: choose one at Parts.</p>
   return (
-    <div className="flex max-w-[820px] flex-col gap-4">
+    <div className="flex max-w-[51.25rem] flex-col gap-4">
       {pickups.length > 1 && (
         <Select
           label="Pickup"
           value={hand.slot}
           onChange={setSlot}
           options={pickups.map(p => ({ value: p.slot, label: p.part.name }))}
-          className="w-72"
+          className="w-72 max-w-full"
         />
       )}
       <OnePickup key={hand.part.id} part={hand.part} />

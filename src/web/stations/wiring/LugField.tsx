@@ -62,14 +62,14 @@ export function LugField({
           }
           if (e.key === 'Escape') setTyped(undefined)
         }}
-        className={`min-h-10 w-64 border bg-paper px-2 text-body ${none ? 'border-2 border-never' : 'border-line'}`}
+        className={`min-h-10 w-64 max-w-full border bg-paper px-2 text-body ${none ? 'border-2 border-never' : 'border-line'}`}
       />
       {open && found.length > 0 && (
         <ul
           id={`${id}-list`}
           role="listbox"
           aria-label={`Lugs for ${label.toLowerCase()}`}
-          className="absolute left-0 top-full z-20 w-80 border border-ink bg-paper"
+          className="absolute left-0 top-full z-20 w-80 max-w-full border border-ink bg-paper"
         >
           {found.map((t, i) => (
             <li

@@ -18,7 +18,7 @@ export function RecipeView() {
   const can = offers.filter(o => o.circuit),
     cannot = offers.filter(o => !o.circuit)
   return (
-    <div className="flex max-w-[820px] flex-col gap-5">
+    <div className="flex max-w-[51.25rem] flex-col gap-5">
       {can.length > 0 ? (
         <ul className="border-t border-line">
           {can.map(o => (

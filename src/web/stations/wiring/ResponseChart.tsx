@@ -140,7 +140,7 @@ export function ResponseChart({
     bottom = Math.max(top - 50, Math.floor(Math.min(...shown, 0) / 10) * 10)
   const options = useMemo(() => optionsOf(t, bottom, top, named), [t, bottom, top, named])
   return (
-    <div className="h-[230px]">
+    <div className="h-[14.375rem]">
       <Line
         aria-label={`Response of ${labels[index] ?? ''}: ${fixed(curves[index]?.base ?? 0, 2)} dB at 100 Hz, ${curves[index]?.peak ? `peak of ${fixed(curves[index].peak.gain, 1)} dB at ${Math.round(curves[index].peak.hz)} Hz` : 'no peak'}`}
         role="img"

@@ -64,7 +64,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
     named = other < 0 ? 'a level-1 coil' : against
   const spread = result?.spread
   return (
-    <div className="flex max-w-[820px] flex-col gap-3">
+    <div className="flex max-w-[51.25rem] flex-col gap-3">
       <header className="flex flex-col gap-1">
         <Title>{labels[index]}</Title>
         <p className="text-lead" aria-live="polite">
@@ -131,7 +131,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
             travel = result?.travels[i]
           const half = travel && travel.low[Math.round((travel.low.length - 1) / 2)]! - travel.low.at(-1)!
           return (
-            <label key={k.id} className="flex min-w-44 flex-1 flex-col text-note text-muted">
+            <label key={k.id} className="flex min-w-[min(11rem,100%)] flex-1 flex-col text-note text-muted">
               <span>
                 {k.label} at <span className="figure text-ink">{fixed(at * 10, 1)}</span>
                 {acts === 'nothing' ? ': does nothing here' : ''}

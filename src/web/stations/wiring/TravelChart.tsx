@@ -70,7 +70,7 @@ export function TravelChart({
         {acts[i] === 'volume' && seven.treble < -1 ? ' A treble bleed gives that back.' : ''}{' '}
         <span className="text-note text-muted">Line: 100 Hz; dashed: 4 kHz.</span>
       </p>
-      <div className="h-[190px]">
+      <div className="h-[11.875rem]">
         <Line
           role="img"
           aria-label={`${labels[i] ?? ''} along its turn`}

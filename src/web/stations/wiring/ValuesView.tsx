@@ -38,7 +38,7 @@ export function ValuesView() {
   const loose = build.circuit.components.filter(c => c.slot === undefined)
   if (!build.circuit.components.length) return null
   return (
-    <div className="flex max-w-[820px] flex-col gap-5">
+    <div className="flex max-w-[51.25rem] flex-col gap-5">
       <section className="flex flex-col gap-2">
         <Heading>Values by their marking</Heading>
         {printed.map(({ c, part }) => (
@@ -111,7 +111,7 @@ function ValueRow({ c, part }: { c: Component; part: Part }) {
     may = d.candidates ?? [d.value]
   return (
     <div className="rule-row flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
-      <span className="min-w-56 flex-1">
+      <span className="min-w-[min(14rem,100%)] flex-1">
         <span className="block text-body font-medium">{c.label}</span>
         <span className="figure text-body">
           {d.candidates ? d.candidates.map(v => textOf(kind, v)).join(' or ') : textOf(kind, d.value)}

@@ -60,7 +60,7 @@ export function WiresView() {
       </div>
     )
   return (
-    <div className="flex max-w-[820px] flex-col gap-4">
+    <div className="flex max-w-[51.25rem] flex-col gap-4">
       {findings.length > 0 && (
         <ul role="alert" className="border-l-[5px] border-never pl-3 text-body">
           {findings.map(f => (
@@ -125,7 +125,7 @@ function WireRow({ wire, open, take }: { wire: Wire; open: boolean; take: () => 
         value: t,
         label: words(t),
       }))}
-      className="w-56"
+      className="w-56 max-w-full"
     />
   )
   return (
@@ -154,7 +154,7 @@ function WireRow({ wire, open, take }: { wire: Wire; open: boolean; take: () => 
             value={wire.kind}
             onChange={k => set({ kind: k as WireKind }, `Wire ${wire.id}: ${KIND_WORDS[k as WireKind]}`)}
             options={WIRE_KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))}
-            className="w-40"
+            className="w-40 max-w-full"
           />
           <TextField
             label={`Colour of wire ${wire.id}`}
@@ -181,7 +181,7 @@ function WireRow({ wire, open, take }: { wire: Wire; open: boolean; take: () => 
               )
             }}
             options={SHIELDS.map(s => ({ value: s, label: s === 'none' ? 'not shielded' : s }))}
-            className="w-44"
+            className="w-44 max-w-full"
           />
           <Button
             aria-label={`Take off wire ${wire.id}, ${words(wire.from)} to ${words(wire.to)}`}

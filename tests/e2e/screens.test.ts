@@ -1,0 +1,144 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openBench, type Bench } from '../support/browser.ts'
+import { faults, type Look } from '../support/faults.ts'
+import { overprints } from '../support/overprints.ts'
+import { sticksOut } from '../support/sticksOut.ts'
+import { visit } from '../support/visit.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+afterAll(() => bench.close())
+
+const PAGES = [
+  ...[
+    ...['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log'],
+    ...['bench', 'marking', 'measure', 'testing', 'soldering', 'sheet', 'packing', 'quote', 'labels'],
+  ].map(s => `/b/heron/${s}`),
+  ...['/', '/new', '/shelf', '/settings', '/evenings', '/about'],
+]
+/** Views of stations beside their first. */
+const SHEETS = [
+  'fit?view=fixes',
+  'fit?view=measure',
+  'fit?view=what-if',
+  'fit?view=air',
+  'fit?view=balance',
+  'fit?view=trial',
+  'parts?view=compare',
+  'parts?view=sets',
+  'parts?view=cost',
+  'parts?view=instrument',
+  'shelf?of=workshop',
+  'shelf?of=workshop&hand=donor-plank&view=donor',
+  'shelf?hand=heron-body&view=inspection',
+  'shelf?hand=heron-neck&view=listing',
+  'shelf?hand=heron-body&view=outline',
+  'shelf?hand=heron-double&view=stock',
+  ...['centre-line', 'strings', 'tuners', 'controls', 'cut-to-pickup-neck', 'bridge-1'].map(h => `drill?hand=${h}`),
+  ...['cutting', 'templates', 'bits', 'screws', 'neck'].map(v => `drill?view=${v}`),
+  'marking?hand=strings',
+].map(s => `/b/heron/${s}`)
+
+/** A laptop, a tablet, a page at twice the size, a telephone, a page at four times [published: WCAG 2.2, 1.4.4 and 1.4.10]. */
+const WIDTHS = [1280, 834, 640, 390, 320] as const
+const HEIGHTS: Readonly<Record<number, number>> = { 1280: 800, 834: 1112, 640: 800, 390: 844, 320: 640 }
+/** All combinations, which take a quarter of an hour, instead of a turn that meets each on some pages. */
+const EVERY = process.env['EVERY_SCREEN'] !== undefined
+
+async function as(page: Page, width: number): Promise<void> {
+  await page.setViewportSize({ width, height: HEIGHTS[width]! })
+  // What follows a size is drawn in the frame after it is told.
+  await page.evaluate(
+    () => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 40)))),
+  )
+}
+
+/** Words on words and what sticks out, at every width. */
+async function geometry(paths: readonly string[], widths: (i: number) => readonly number[], letters = 16) {
+  const page = await bench.open('/about'),
+    wrong: Record<string, string[]> = {},
+    cdp = await page.context().newCDPSession(page)
+  await cdp.send('Page.setFontSizes', { fontSizes: { standard: letters, fixed: letters } })
+  await page.goto(`${bench.server.address}/b/heron/log`)
+  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  for (const [i, path] of paths.entries()) {
+    await as(page, widths(i)[0]!)
+    await visit(page, path)
+    for (const width of widths(i)) {
+      await as(page, width)
+      const own = [...(await sticksOut(page)), ...(await overprints(page))]
+      if (own.length) wrong[`${path} at ${width}`] = own
+    }
+  }
+  expect(page.troubles).toEqual([])
+  expect([...page.hosts]).toEqual([new URL(bench.server.address).host])
+  await page.context().close()
+  return wrong
+}
+
+interface Sight {
+  width: number
+  dark?: boolean
+  forced?: boolean
+  look: Look
+}
+
+/** What axe finds on pages, each in the sights that it is given. */
+async function found(paths: readonly string[], sights: (i: number) => readonly Sight[]) {
+  const page = await bench.open('/b/heron/log'),
+    wrong: Record<string, string[]> = {}
+  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  for (const [i, path] of paths.entries()) {
+    await visit(page, path)
+    for (const s of sights(i)) {
+      await page.emulateMedia({
+        colorScheme: s.dark ? 'dark' : 'light',
+        forcedColors: s.forced ? 'active' : 'none',
+      })
+      await as(page, s.width)
+      const own = await faults(page, s.look)
+      if (own.length)
+        wrong[`${path} at ${s.width}${s.dark ? ' by night' : ''}${s.forced ? ' in own colours' : ''}`] = own
+    }
+  }
+  expect(page.troubles).toEqual([])
+  await page.context().close()
+  return wrong
+}
+const turn = (i: number, by: number): number => WIDTHS[(i + by) % WIDTHS.length]!
+/** By day with every rule, by night the colours, in the reader's own colours everything but those. */
+const inTurn = (i: number): Sight[] =>
+  EVERY
+    ? WIDTHS.flatMap((width): Sight[] => [
+        { width, look: 'all' },
+        { width, dark: true, look: 'all' },
+        { width, forced: true, look: 'but colours' },
+      ])
+    : [
+        { width: turn(i, 0), look: 'all' },
+        { width: turn(i, 2), dark: true, look: 'colours' },
+        { width: turn(i, 4), forced: true, look: 'but colours' },
+      ]
+
+describe.concurrent('on any screen', () => {
+  it('no words lie on others, nothing sticks out or scrolls sideways', async () => {
+    expect(await geometry(PAGES, () => WIDTHS)).toEqual({})
+  }, 600_000)
+  it('nor with letters of twice the size', async () => {
+    expect(await geometry(PAGES, i => (EVERY ? WIDTHS : [1280, turn(i, 1), 320]), 32)).toEqual({})
+  }, 600_000)
+  it('axe finds nothing by day, by night, and in the reader’s own colours', async () => {
+    expect(await found(PAGES, inTurn)).toEqual({})
+  }, 1_200_000)
+  it('and no more on the stations’ other views', async () => {
+    expect(await geometry(SHEETS, i => (EVERY ? WIDTHS : [1280, turn(i, 1)]))).toEqual({})
+    expect(
+      await found(SHEETS, i =>
+        EVERY ? inTurn(i) : [{ width: turn(i, 0), dark: i % 3 === 0, look: i % 2 ? 'but colours' : 'all' }],
+      ),
+    ).toEqual({})
+  }, 1_200_000)
+})
