@@ -44,6 +44,7 @@ import { synthesize } from '../src/core/circuit/synthesis/search.ts'
 import { ROOT } from '../tests/support/server.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../tests/support/electric.ts'
 import { LONG_TABLES, TABLES } from '../tests/support/soundTables.ts'
+import { paints } from './paints.ts'
 
 const root = ROOT
 const read = readBuildText(readFileSync(join(root, 'demo/heron.json'), 'utf8'))
@@ -411,6 +412,10 @@ const browser = await chromium.launch({
     '--disable-sync',
   ],
 })
+for (const [station, seen] of Object.entries(await paints(browser, address))) {
+  row(`${station}: first paint, nothing cached, worst of 3`, seen.paint, 'ms', 1000)
+  row(`${station}: largest shift`, seen.shift, '', 0.02)
+}
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const scripts = new Set<string>()
 page.on('request', r => {

@@ -137,8 +137,11 @@ export function StationFrame({
           tabIndex={-1}
           className="min-h-0 overflow-y-auto bg-paper px-6 py-4 outline-none"
         >
-          {children}
-          <HowItWorks />
+          {/* What comes late never pushes it: it stands at the foot of the page until the sheet is longer. */}
+          <div className="flex min-h-full flex-col print:block">
+            <div className="flex-1">{children}</div>
+            <HowItWorks />
+          </div>
         </section>
       </div>
     </div>

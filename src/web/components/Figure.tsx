@@ -17,7 +17,9 @@ export function Figure({
         ? 'text-large leading-none font-semibold'
         : 'text-body'
   return (
-    <span className="inline-flex flex-wrap items-baseline gap-x-[0.25em]">
+    <span
+      className={`inline-flex items-baseline gap-x-[0.25em] ${size === 'row' ? 'whitespace-nowrap' : 'flex-wrap'}`}
+    >
       <span className={`figure ${cls}`}>{value}</span>
       {doubt && (
         <span className={`figure ${size === 'key' ? 'text-figure' : 'text-plain'} whitespace-nowrap text-muted`}>

@@ -38,7 +38,7 @@ export function Views({ label, views }: { label: string; views: readonly View[] 
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      <Tabs.Content value={open.id} className="outline-none">
+      <Tabs.Content value={open.id} tabIndex={-1} className="outline-none">
         {open.content}
       </Tabs.Content>
     </Tabs.Root>

@@ -99,7 +99,10 @@ export function Evenings() {
           )}
           <ol className="flex list-none flex-col">
             {days.map(d => (
-              <li key={d.day} className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-3 border-b border-line py-2">
+              <li
+                key={d.day}
+                className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-3 gap-y-1 border-b border-line py-2 max-[43.75em]:grid-cols-1"
+              >
                 <span className="text-plain font-semibold">{day(d.day)}</span>
                 <ul className="flex list-none flex-col gap-1">
                   {joined(d.pieces).map(p => (
@@ -217,10 +220,13 @@ function joined(pieces: readonly BenchPiece[]): BenchPiece[] {
 function Piece({ of: p, name }: { of: BenchPiece; name: string }) {
   const l = useLength()
   return (
-    <li className="flex gap-3 text-plain leading-tight">
+    <li className="flex flex-wrap gap-x-3 text-plain leading-tight">
       <span className="figure w-[3.2rem] shrink-0 text-note text-muted">{p.start.slice(11)}</span>
       <span className="w-[6rem] shrink-0 truncate font-semibold">{name}</span>
-      <Link className="min-w-0 flex-1 hover:underline" to={`/b/${p.build}/plan?hand=${encodeURIComponent(p.step)}`}>
+      <Link
+        className="min-w-[min(9rem,100%)] flex-1 hover:underline"
+        to={`/b/${p.build}/plan?hand=${encodeURIComponent(p.step)}`}
+      >
         {l.prose(p.title)}
       </Link>
     </li>

@@ -152,8 +152,8 @@ export function Drill() {
       plug = plugs.find(p => p.id === hand.id),
       drilled = there.find(t => t.id === hand.id)
     return (
-      <div className="relative flex flex-col gap-4 [&>article>h2]:pr-56 [&_header]:pr-56">
-        <p className="no-print absolute right-0 top-0">
+      <div className="relative flex flex-col gap-4 min-[43.75em]:[&>article>h2]:pr-56 min-[43.75em]:[&_header]:pr-56">
+        <p className="no-print min-[43.75em]:absolute min-[43.75em]:right-0 min-[43.75em]:top-0">
           <Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}>
             <Ruler size={18} aria-hidden="true" />
             Numbers to mark, large

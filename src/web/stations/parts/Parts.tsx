@@ -49,6 +49,7 @@ export function Parts() {
   const slots = useMemo(() => slotsOf(build.instrument), [build.instrument])
   const { hand: slot, take } = useHand(slots)
   const loaded = useShelf(s => s.parts),
+    kinds = useShelf(s => s.kinds),
     trouble = useShelf(s => s.trouble)
   const sold = useSupplier(s => s.parts)
   const [compared, setCompared] = useState<readonly string[]>([])
@@ -62,6 +63,8 @@ export function Parts() {
     void loaded
     return slot ? candidatesFor(build, slot, [...shelfParts([slot.kind]), ...sold], today()) : []
   }, [build, slot, loaded, sold])
+  // What came late would push what is read already.
+  const looking = slot && !kinds.has(slot.kind) && !trouble
   const filled = slots.filter(s => build.slots[s.id]).length
   const rows = slots.map(s => {
     const part = build.parts.find(p => p.id === build.slots[s.id])
@@ -124,16 +127,20 @@ export function Parts() {
           {
             id: 'candidates',
             label: 'Candidates',
-            content: slot && (
-              <>
-                <Candidates
-                  slot={slot}
-                  candidates={candidates}
-                  compared={pair.map(c => c.part.id)}
-                  compare={compare}
-                />
-                <SupplierLine />
-              </>
+            content: looking ? (
+              <p className="min-h-dvh text-body text-muted">Looking on the shelf.</p>
+            ) : (
+              slot && (
+                <>
+                  <Candidates
+                    slot={slot}
+                    candidates={candidates}
+                    compared={pair.map(c => c.part.id)}
+                    compare={compare}
+                  />
+                  <SupplierLine />
+                </>
+              )
             ),
           },
           {

@@ -12,10 +12,17 @@ const BAR = { width: 7, height: 20, gap: 2, between: 7 }
  * Which coils sound at a setting, from the neck to the bridge as they lie on the instrument: full where a coil sounds,
  * crossed where it sounds against the others.
  */
-export function CoilSign({ pickups, sound }: { pickups: readonly SignPickup[]; sound: HeardSetting }) {
+export function CoilSign({
+  pickups,
+  sound,
+}: {
+  pickups: readonly SignPickup[]
+  /** Left out while it is reckoned: nothing sounds yet, and the sign keeps its room. */
+  sound: HeardSetting | undefined
+}) {
   let x = 1
   const bars = pickups.flatMap(p => {
-    const heard = sound.coils.filter(c => c.of === p.id)
+    const heard = (sound?.coils ?? []).filter(c => c.of === p.id)
     const own = Array.from({ length: p.coils }, (_, i) => {
       const at = x
       x += BAR.width + BAR.gap
@@ -30,7 +37,12 @@ export function CoilSign({ pickups, sound }: { pickups: readonly SignPickup[]; s
       height={BAR.height + 2}
       className="shrink-0"
       role="img"
-      aria-label={`${sound.coils.length} of ${pickups.reduce((s, p) => s + p.coils, 0)} coils sound`}
+      aria-label={
+        sound
+          ? `${sound.coils.length} of ${pickups.reduce((s, p) => s + p.coils, 0)} coils sound`
+          : 'not reckoned yet'
+      }
+      opacity={sound ? 1 : 0.3}
     >
       {bars.map(b => (
         <g key={b.x}>

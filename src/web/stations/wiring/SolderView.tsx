@@ -89,7 +89,6 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
   const w = d.box.x1 - d.box.x0,
     h = d.box.y1 - d.box.y0
   const scale = Math.max(0.1, Math.min(width / w, height / h)) * zoom
-  const order = [...d.wires].sort((a, b) => Number(lit(a.from)) - Number(lit(b.from)))
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="no-print flex items-center gap-2 px-5">
@@ -161,7 +160,7 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
               <Case c={c} on={c.id === component} />
             </a>
           ))}
-          {order.map(x => {
+          {d.wires.map(x => {
             const path = pathOf(x.points),
               on = lit(x.from)
             return (
@@ -183,6 +182,14 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
               </a>
             )
           })}
+          {/* What is lit lies on top; moving the wires themselves would lead the Tab key past some. */}
+          <g aria-hidden="true" pointerEvents="none">
+            {d.wires
+              .filter(x => lit(x.from))
+              .map(x => (
+                <WirePath key={x.id} x={x} on wide={wide} />
+              ))}
+          </g>
           {d.components.flatMap(c =>
             c.lugs
               .filter(l => !l.wide)

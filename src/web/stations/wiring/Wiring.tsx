@@ -62,10 +62,10 @@ export function Wiring() {
           label: `${label}: ${s?.words ?? ''}`,
           content: (
             <>
-              {s && <CoilSign pickups={pickups} sound={s} />}
+              <CoilSign pickups={pickups} sound={s} />
               <span className="min-w-0 flex-1">
                 <span className="block text-body font-medium leading-tight">{label}</span>
-                <span className="line-clamp-2 text-note leading-tight text-muted">{s?.words}</span>
+                <span className="line-clamp-2 min-h-[2lh] text-note leading-tight text-muted">{s?.words}</span>
               </span>
               {s && !s.silence && (
                 <span className="figure shrink-0 text-right text-plain leading-tight">

@@ -1,0 +1,195 @@
+import type { Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+
+let bench: Bench
+beforeAll(async () => {
+  bench = await openBench()
+})
+afterAll(() => bench.close())
+
+const STATIONS = ['Shelf', 'Parts', 'Fit', 'Layout & drill', 'Wiring', 'Meter', 'Finish', 'Setup', 'Plan', 'Log']
+
+/** Presses Tab until what has the focus is called so, or is of such a sort; the mouse is never used. */
+async function tabTo(page: Page, name: RegExp, sort = '*'): Promise<void> {
+  for (let i = 0; i < 220; i++) {
+    await page.keyboard.press('Tab')
+    const label = await page.evaluate(of => {
+      const e = document.activeElement as HTMLElement | null
+      return e?.matches(of)
+        ? (e.ariaLabel ?? (e as HTMLInputElement).labels?.[0]?.textContent ?? e.textContent ?? '')
+        : ''
+    }, sort)
+    if (label && name.test(label.trim())) return
+  }
+  throw new Error(`no way by Tab to ${name}`)
+}
+
+/** Goes once round the page by Tab and tells what can be used but was not met, and what had the focus without a sign of it. */
+async function round(page: Page): Promise<{ unmet: string[]; unseen: string[] }> {
+  const stops = await page.evaluate(() => {
+    let n = 0
+    for (const e of document.querySelectorAll<HTMLElement>(
+      'a[href], button, input, select, textarea, summary, [tabindex="0"]',
+    )) {
+      // A group that hands the focus on to the one of its own that is chosen.
+      if (e.matches('[role=tablist], [role=group], [role=radiogroup]') && e.tagName === 'DIV') continue
+      if (e.tabIndex < 0 || (e as HTMLButtonElement).disabled || !e.checkVisibility({ visibilityProperty: true }))
+        continue
+      e.dataset['stop'] = String(n++)
+    }
+    ;(document.activeElement as HTMLElement | null)?.blur()
+    return n
+  })
+  const unseen = new Set<string>()
+  // Some have stops of their own while they have the focus: on until the round is closed.
+  for (let i = 0, closed = 0; closed < 2 && i < 2 * stops + 20; i++) {
+    await page.keyboard.press('Tab')
+    if (await page.evaluate(() => document.activeElement === document.body || !document.activeElement)) closed++
+    const blind = await page.evaluate(() => {
+      const e = document.activeElement as HTMLElement
+      if (!e || e === document.body) return ''
+      delete e.dataset['stop']
+      const s = getComputedStyle(e)
+      return s.outlineStyle === 'none' && s.boxShadow === 'none'
+        ? (e.ariaLabel ?? e.textContent ?? e.tagName).slice(0, 40)
+        : ''
+    })
+    if (blind) unseen.add(blind)
+  }
+  const unmet = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('[data-stop]')]
+      // Of radio buttons of one name the keys meet the chosen one; arrows lead to the others.
+      .filter(e => !(e instanceof HTMLInputElement && e.type === 'radio'))
+      .map(e => `${e.tagName.toLowerCase()} ${(e.ariaLabel ?? e.textContent ?? '').trim().slice(0, 40)}`),
+  )
+  return { unmet, unseen: [...unseen] }
+}
+
+describe('by the keys alone', () => {
+  it('everything at every station is met by Tab, and is seen to have the focus', async () => {
+    const page = await bench.open('/b/heron/shelf'),
+      wrong: Record<string, unknown> = {}
+    for (const station of STATIONS) {
+      await page.getByRole('heading', { level: 1, name: station }).waitFor()
+      // What is reckoned late adds its own.
+      await page.waitForTimeout(900)
+      const r = await round(page)
+      if (r.unmet.length || r.unseen.length) wrong[station] = r
+      await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+      await page.keyboard.press(']')
+    }
+    expect(wrong).toEqual({})
+    expect(page.troubles).toEqual([])
+  }, 240_000)
+
+  it('each station’s work is done', async () => {
+    const id = await copyOf(bench, 'by-keys'),
+      page = await bench.open(`/b/${id}/shelf`),
+      build = () => storedBuild(bench, id),
+      next = async (name: string) => {
+        await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+        await page.keyboard.press(']')
+        await page.getByRole('heading', { level: 1, name }).waitFor()
+      },
+      type = async (text: string) => {
+        await page.keyboard.press('ControlOrMeta+a')
+        await page.keyboard.type(text)
+        await page.keyboard.press('Enter')
+      }
+    await page.getByRole('heading', { level: 1, name: 'Shelf' }).waitFor()
+    await tabTo(page, /^body thickness$/i)
+    await type('39.6')
+    await saved(page)
+    expect((await build()).parts.find(p => p.kind === 'body')!.dims['thickness']!.value).toBe(39.6)
+
+    await next('Parts')
+    const { slots } = await build()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('ArrowDown')
+    await tabTo(page, /./, '[role=tabpanel] button[aria-pressed=false]')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await build()).slots).not.toEqual(slots)
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    await page.keyboard.press('ControlOrMeta+z')
+    await expect.poll(async () => (await build()).slots).toEqual(slots)
+
+    await next('Fit')
+    const fixes = (await build()).fixes.length
+    await tabTo(page, /min/, '[aria-label=Fixes] button')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await build()).fixes.length).toBe(fixes + 1)
+
+    await next('Layout & drill')
+    await page.keyboard.press('b')
+    await page.waitForURL(/marking/)
+    await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor({ state: 'detached' })
+    await page.locator('h1').first().waitFor()
+    await page.keyboard.press('b')
+    await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor()
+
+    await next('Wiring')
+    await next('Meter')
+    await next('Finish')
+    await next('Setup')
+    await tabTo(page, /^New reading/)
+    await type('0.3')
+    await expect.poll(async () => (await build()).readings.length).toBeGreaterThan(1)
+
+    await next('Plan')
+    const done = (await build()).steps.length
+    await tabTo(page, /^Leave (it out|the rest unread)/)
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await build()).steps.length).toBe(done + 1)
+
+    await next('Log')
+    await tabTo(page, /^Write a line/)
+    await page.keyboard.type('All of it by keys')
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await build()).log.map(e => e.text)).toContain('All of it by keys')
+    expect(page.troubles).toEqual([])
+  }, 240_000)
+})
+
+describe('by touch alone', () => {
+  it('every station is come to, every view opens, a row is taken, and what was done is taken back', async () => {
+    const id = await copyOf(bench, 'by-touch'),
+      context = await bench.browser.newContext({ viewport: TABLET, hasTouch: true, serviceWorkers: 'block' }),
+      page = await bench.open(`/b/${id}/shelf`, { context })
+    for (const station of STATIONS) {
+      await page.getByRole('link', { name: new RegExp(`^${station}`) }).tap()
+      await page.getByRole('heading', { level: 1, name: station }).waitFor()
+      const rows = page.locator('main ol > li > button[aria-current]')
+      if ((await rows.count()) > 1) {
+        await rows.nth(1).tap()
+        await expect.poll(() => rows.nth(1).getAttribute('aria-current'), { message: station }).toBe('true')
+      }
+      for (const tab of await page.getByRole('tab').all()) {
+        await tab.tap()
+        await expect.poll(() => tab.getAttribute('aria-selected')).toBe('true')
+        await page.getByRole('tabpanel').first().waitFor()
+      }
+      // Nothing that is used by a finger is smaller than a finger finds [published: WCAG 2.2, 2.5.8].
+      const small = await page.evaluate(() =>
+        [
+          ...document.querySelectorAll<HTMLElement>(
+            'button, select, input:not([type=checkbox], [type=radio]), nav a',
+          ),
+        ]
+          .filter(e => e.checkVisibility())
+          .map(e => [e.ariaLabel ?? e.textContent ?? '', e.getBoundingClientRect()] as const)
+          .filter(([, r]) => r.width > 1 && (r.width < 24 || r.height < 24))
+          .map(([name]) => name.slice(0, 40)),
+      )
+      expect({ station, small }).toEqual({ station, small: [] })
+    }
+    await page.getByRole('tab', { name: 'Story' }).tap()
+    await page.getByLabel('Write a line').tap()
+    await page.keyboard.type('By thumb')
+    await page.getByRole('button', { name: 'Write it down' }).tap()
+    await expect.poll(async () => (await storedBuild(bench, id)).log.some(e => e.text === 'By thumb')).toBe(true)
+    await page.getByRole('button', { name: /^Undo/ }).tap()
+    await expect.poll(async () => (await storedBuild(bench, id)).log.some(e => e.text === 'By thumb')).toBe(false)
+    expect(page.troubles).toEqual([])
+  }, 240_000)
+})
