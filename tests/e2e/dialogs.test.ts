@@ -1,5 +1,5 @@
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import { openBench, TABLET, type Bench } from '../support/browser.ts'
+import { copyOf, openBench, TABLET, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
 
 let bench: Bench
@@ -57,6 +57,31 @@ describe('the snug gauge', () => {
     await field.fill('3.0')
     await field.press('Enter')
     await expect.poll(offset).toBeGreaterThan(0)
+  })
+  it('a chosen fix takes the head to its place before one’s eyes, unless less motion is asked for', async () => {
+    for (const reducedMotion of ['no-preference', 'reduce'] as const) {
+      const page = await bench.open(`/b/${await copyOf(bench, `moves-${reducedMotion}`)}/fit`)
+      await page.emulateMedia({ reducedMotion })
+      const fix = page.getByRole('region', { name: 'Fixes' }).getByRole('button').first()
+      await fix.waitFor()
+      const moving = page.evaluate(
+        () =>
+          new Promise<boolean>(done => {
+            const until = Date.now() + 3000
+            const look = () => {
+              const is = document.getAnimations().some(a => (a as CSSAnimation).animationName === 'seats')
+              if (is || Date.now() > until) done(is)
+              else requestAnimationFrame(look)
+            }
+            look()
+          }),
+      )
+      await fix.click()
+      expect({ reducedMotion, moving: await moving }).toEqual({
+        reducedMotion,
+        moving: reducedMotion === 'no-preference',
+      })
+    }
   })
 })
 

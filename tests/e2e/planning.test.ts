@@ -46,7 +46,7 @@ describe('the plan', () => {
     await over.getByText('in eight of ten courses between').waitFor()
     await over.getByLabel('Has to be over on').fill('2029-01-01')
     await over.getByLabel('Has to be over on').press('Enter')
-    await over.getByText('over 99 %').waitFor()
+    await over.getByText('> 99 %').waitFor()
     await page.getByText('Start day, hours at the bench and days off').click()
     await page.getByLabel('Off from').fill('2027-02-01')
     await page.getByLabel('Off from').press('Enter')

@@ -4,6 +4,7 @@ import { openBench, type Bench } from '../support/browser.ts'
 import { faults, type Look } from '../support/faults.ts'
 import { overprints } from '../support/overprints.ts'
 import { sticksOut } from '../support/sticksOut.ts'
+import { unspeakable } from '../support/unspeakable.ts'
 import { visit } from '../support/visit.ts'
 
 let bench: Bench
@@ -67,6 +68,9 @@ async function geometry(paths: readonly string[], widths: (i: number) => readonl
   for (const [i, path] of paths.entries()) {
     await as(page, widths(i)[0]!)
     await visit(page, path)
+    // Licences are written in their own words.
+    const words = path === '/about' ? [] : await unspeakable(page)
+    if (words.length) wrong[path] = words
     for (const width of widths(i)) {
       await as(page, width)
       const own = [...(await sticksOut(page)), ...(await overprints(page))]

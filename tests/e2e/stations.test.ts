@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
+import { overprints } from '../support/overprints.ts'
+import { unspeakable } from '../support/unspeakable.ts'
 import { visit } from '../support/visit.ts'
 
 const STATIONS = [
@@ -25,13 +27,22 @@ beforeAll(async () => {
 afterAll(() => bench.close())
 
 describe.concurrent('without a fault', () => {
-  it.each(['kestrel', 'wren', 'bittern'])('%s shows itself at every station', async build => {
-    const page = await bench.open(`/b/${build}/shelf`)
-    await page.getByRole('heading', { level: 1 }).first().waitFor()
-    for (const station of STATIONS) await visit(page, `/b/${build}/${station}`)
-    expect(page.troubles).toEqual([])
-    await page.context().close()
-  })
+  it.each(['kestrel', 'wren', 'bittern', 'plover'])(
+    '%s shows itself at every station, in words a builder says',
+    async build => {
+      const page = await bench.open(`/b/${build}/shelf`)
+      await page.getByRole('heading', { level: 1 }).first().waitFor()
+      const wrong: Record<string, string[]> = {}
+      for (const station of STATIONS) {
+        await visit(page, `/b/${build}/${station}`)
+        const own = [...(await overprints(page)), ...(await unspeakable(page))]
+        if (own.length) wrong[station] = own
+      }
+      expect(wrong).toEqual({})
+      expect(page.troubles).toEqual([])
+      await page.context().close()
+    },
+  )
   it('every view of the wiring shows itself', async () => {
     const page = await bench.open('/b/heron/wiring')
     for (const tab of ['Circuit', 'Wires', 'Ask', 'Solder order', 'Cut list', 'Leads', 'Ground']) {

@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import { sizeAt } from '../build/assumed.ts'
 import type { Shaped } from '../build/docs.ts'
@@ -266,7 +267,7 @@ function own(build: Shaped, l: Layout, c: AnyCut, hollows: readonly Hollow[]): C
         stops: said(stops, ['far face']),
         tools: ['drill with guide', 'two templates', 'brad-point bit'],
         notes: [
-          `${ys.length} holes in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`,
+          `${counted(ys.length, 'hole')} in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`,
           ...(behind === undefined
             ? [
                 'The bridge does not say where its string holes are: taken 10 mm behind the rearmost saddle [from memory]. Measure them.',

@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { Point } from '../geometry/outline.ts'
 import { bridgeOnBody } from '../layout/bridgeLine.ts'
@@ -163,7 +164,7 @@ function cutNumbers(c: CutWork, { line, across, place }: Telling): MarkNumber[] 
   if (c.row)
     return [
       ...start,
-      { label: `${c.row.count} holes, apart`, mm: c.row.pitch },
+      { label: `${counted(c.row.count, 'hole')}, apart`, mm: c.row.pitch },
       { label: 'outer to outer', mm: c.size.width },
     ]
   return [

@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import type { Build } from '../build/build.ts'
 import { ownStepId } from '../build/edits.ts'
 import { dryingFactor } from './drying.ts'
@@ -26,7 +27,7 @@ const days = (hours: number): string => {
     ? `${Math.round(h * 60)} min`
     : h < 48
       ? `${h < 10 ? Math.round(h * 10) / 10 : Math.round(h)} h`
-      : `${Math.round(h / 24)} days`
+      : `${counted(Math.round(h / 24), 'day')}`
 }
 
 const isCoat = (a: FinishAct) => a.ref.stage === 'coat'

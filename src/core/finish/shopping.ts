@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import type { GritName } from '../parts/grits.ts'
 import { gritLadder, WOOD_PREPARATION } from '../parts/grits.ts'
 import type { Supply } from '../parts/kinds/finishing.ts'
@@ -99,7 +100,7 @@ export function shoppingList(
           is,
           amount: Math.ceil(mL / (f.contents ?? 400)),
           unit: 'cans',
-          how: `${Math.round(mL)} mL out of the can for ${area.toFixed(2)} m², ${l.coats} coats: ${(mL / (f.contents ?? 400)).toFixed(1)} cans of ${f.contents ?? 400} mL`,
+          how: `${Math.round(mL)} mL out of the can for ${area.toFixed(2)} m², ${counted(l.coats, 'coat')}: ${(mL / (f.contents ?? 400)).toFixed(1)} cans of ${f.contents ?? 400} mL`,
         },
         f.contents ?? 400,
       )
@@ -111,7 +112,7 @@ export function shoppingList(
           is,
           amount: roundUp(mL),
           unit: 'mL',
-          how: `${area.toFixed(2)} m², ${l.coats} coats, ${Math.round(f.value('lands'))} % of it lands`,
+          how: `${area.toFixed(2)} m², ${counted(l.coats, 'coat')}, ${Math.round(f.value('lands'))} % of it lands`,
         },
         f.contents ?? roundUp(mL),
       )

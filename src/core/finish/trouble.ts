@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import { ranked, type Likely } from '../units/ranked.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import { DEW_MARGIN } from './air.ts'
@@ -240,8 +241,8 @@ const young = (f: CoatFacts) =>
   f.hours === undefined
     ? undefined
     : f.hours < f.harden
-      ? { times: 3, says: `${Math.round(f.hours / 24)} days old of ${Math.round(f.harden / 24)}` }
-      : { times: 0.2, says: `${Math.round(f.hours / 24)} days old: it should be hard` }
+      ? { times: 3, says: `${counted(Math.round(f.hours / 24), 'day')} old of ${Math.round(f.harden / 24)}` }
+      : { times: 0.2, says: `${counted(Math.round(f.hours / 24), 'day')} old: it should be hard` }
 const sprayed = (f: CoatFacts) =>
   f.sprayed ? { times: 1.5, says: 'sprayed' } : { times: 0.1, says: 'not sprayed' }
 const strange = (f: CoatFacts) =>

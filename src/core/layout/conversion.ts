@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import { placeAt } from '../build/assumed.ts'
 import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
@@ -93,7 +94,7 @@ export function conversion(build: Laid, other: OtherNeck): Conversion | undefine
       : `The bridge moves ${fixed(Math.abs(shift), 1)} mm ${shift > 0 ? 'towards the tail' : 'towards the neck'}.`,
     ...(drilled.length && Math.abs(shift) > travel / 2
       ? [
-          `Its ${drilled.length} holes no longer serve: plug them and drill anew. The saddles’ travel makes up for ${fixed(Math.max(travel / 2, 0), 1)} mm at most.`,
+          `Its ${counted(drilled.length, 'hole')} no longer serve: plug them and drill anew. The saddles’ travel makes up for ${fixed(Math.max(travel / 2, 0), 1)} mm at most.`,
         ]
       : []),
     ...(routs.some(f => f.role === 'tremolo-rout') && Math.abs(shift) > 1

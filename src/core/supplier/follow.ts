@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import type { Build } from '../build/build.ts'
 import type { Part, Stock } from '../parts/part.ts'
 import type { Catalogue, Orders, OrderState } from './supplier.ts'
@@ -54,7 +55,7 @@ export function followSupplier(build: Build, catalogue: Catalogue, orders: Order
     if (offer.price === stock.price && offer.days === stock.waitDays && offer.stock === stock.count) return p
     if (offer.price !== stock.price)
       says.push(`${p.name} costs ${offer.price} now${stock.price === undefined ? '' : `, was ${stock.price}`}.`)
-    if (offer.days !== stock.waitDays) says.push(`${p.name} takes ${offer.days} days to come now.`)
+    if (offer.days !== stock.waitDays) says.push(`${p.name} takes ${counted(offer.days, 'day')} to come now.`)
     if (offer.stock === 0) says.push(`${p.name} is sold out for now.`)
     return withStock(p, { price: offer.price, waitDays: offer.days, count: offer.stock })
   })

@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import { SOLDER_STAGES, stringsIn, type SolderStage, type Wire } from '../build/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
@@ -104,7 +105,7 @@ function actsOf(build: Shaped): SolderAct[] {
     stage: 'on the controls',
     lugs: tinned,
     after: [],
-    says: `Tin ${tinned.length} lugs and cases and every wire’s end, before anything is joined: a scuffed case takes solder in three seconds, a bare one drinks heat until the track is spoiled.`,
+    says: `Tin ${counted(tinned.length, 'lug')} and cases and every wire’s end, before anything is joined: a scuffed case takes solder in three seconds, a bare one drinks heat until the track is spoiled.`,
   })
   // Bonds lie before what covers them is pressed or screwed down.
   for (const j of joints.filter(onStrings)) {

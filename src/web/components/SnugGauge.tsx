@@ -1,10 +1,11 @@
+import type { CSSProperties } from 'react'
 import { gaugeScale } from '../../core/fit/gaugeScale.ts'
 import type { State } from '../../core/fit/verdict.ts'
 import type { Limits } from '../../core/fit/verdict.ts'
 import { fixed } from '../../core/units/length.ts'
 import { useSize } from '../hooks/useSize.ts'
 import { useLength } from '../hooks/useLength.ts'
-import { HexMark, stateColour } from './Hex.tsx'
+import { HexMark, hexPoints, stateColour } from './Hex.tsx'
 
 interface Props {
   value: number
@@ -142,11 +143,19 @@ export function SnugGauge({ value, doubt, limits, state, title, size, planned }:
             stroke="var(--hand)"
             strokeWidth="2"
           />
+          {/* It comes from where the head is now: that is what the fix does. */}
           <polygon
-            points={Array.from({ length: 6 }, (_, i) => {
-              const a = ((i - 0.5) * Math.PI) / 3
-              return `${clamp(x(planned.value)) + r * 0.8 * Math.cos(a)},${base - r + (big ? 8 : 2) + r * 0.8 * Math.sin(a)}`
-            }).join(' ')}
+            key={`${planned.value} ${state}`}
+            className={big ? 'seats' : undefined}
+            style={
+              big
+                ? ({
+                    '--from-x': `${at - clamp(x(planned.value))}px`,
+                    '--from-y': `${head(value, state) - (base - r + 8)}px`,
+                  } as CSSProperties)
+                : undefined
+            }
+            points={hexPoints(clamp(x(planned.value)), base - r + (big ? 8 : 2), r * 0.8)}
             fill="var(--paper)"
             stroke="var(--hand)"
             strokeWidth={big ? 2.5 : 1.6}

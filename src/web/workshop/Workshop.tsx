@@ -5,7 +5,7 @@ import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { FileUp, GitFork, Package, Puzzle, ShoppingCart, Wrench } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { tellApart } from '../../core/text/text.ts'
+import { counted, tellApart } from '../../core/text/text.ts'
 import type { Build } from '../../core/build/build.ts'
 import { readPartsCsv } from '../../core/shelf/partsCsv.ts'
 import type { Part } from '../../core/parts/part.ts'
@@ -202,10 +202,10 @@ export function Workshop() {
           title: `${name} is a table, and not all of it could be read as parts.`,
           lines: r.problems.slice(0, 8).map(p => `${p.path}: ${p.reason}`),
         })
-      return act(`${r.parts.length} parts put on the shelf.`, () => api.putOnShelf(r.parts))
+      return act(`${counted(r.parts.length, 'part')} put on the shelf.`, () => api.putOnShelf(r.parts))
     }
     if (d.sort === 'shelf')
-      return act(`${d.parts.length} parts put on the shelf.`, () => api.putOnShelf(d.parts as Part[]))
+      return act(`${counted(d.parts.length, 'part')} put on the shelf.`, () => api.putOnShelf(d.parts as Part[]))
     try {
       const { build } = await api.create(d.text, copy)
       // What a result depends on came with the file: it is offered to the workshop, and the build keeps it meanwhile.

@@ -1,3 +1,4 @@
+import { counted } from '../../text/text.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { leastBite, SCREW_LENGTHS } from '../../drill/screws.ts'
 import type { Point } from '../../geometry/outline.ts'
@@ -158,7 +159,7 @@ const joinedOf = (h: Holding): readonly Joined[] => {
           to = (view.part(h.screws)!.dims.diameter?.value ?? 0) + 0.5
         return [
           mend(mountingTab, 'open-tabs', {
-            title: `Open ${holes.length} holes to ${fixed(to, 1)} mm`,
+            title: `Open ${counted(holes.length, 'hole')} to ${fixed(to, 1)} mm`,
             changes: holes.map(f => change(refOf(holder, `features.${f.id}.diameter`), to, 0.1)),
           }),
         ]

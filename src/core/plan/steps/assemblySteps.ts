@@ -1,3 +1,4 @@
+import { counted } from '../../text/text.ts'
 import type { Laid } from '../../build/docs.ts'
 import { SPANS } from '../../build/spans.ts'
 import { viewOf } from '../../build/view.ts'
@@ -141,7 +142,7 @@ function controls(
   return {
     ...common,
     ref: CONTROLS,
-    title: `Pull the harness in, ${brought.length} pieces`,
+    title: `Pull the harness in, ${counted(brought.length, 'piece')}`,
     why: brought.map(a => [a.says, a.why].filter(Boolean).join(' ')).join(' '),
     minutes: 20 + 10 * brought.length,
     tools: ['waxed line', 'tube over the shafts', 'spanner', 'mirror and light', 'tape'],

@@ -1,3 +1,4 @@
+import { counted } from '../../text/text.ts'
 import { SOLDER_STAGES, type ShieldSort, type SolderStage } from '../../build/circuitRecord.ts'
 import type { StepRef } from '../../build/stepRef.ts'
 import { SHIELD_RULES, type Shielding } from '../../ways/shielding.ts'
@@ -61,7 +62,7 @@ export function wiringSteps(acts: readonly SolderAct[], shielded = false): Step[
       ...common,
       ref: TIN,
       phase: 'wiring',
-      title: `Tin ${tin.lugs.length} lugs and cases, and every wire’s end`,
+      title: `Tin ${counted(tin.lugs.length, 'lug')} and cases, and every wire’s end`,
       why: 'What is tinned takes a joint in two seconds; a part that is heated longer than that is spoiled.',
       minutes: Math.round(WARM_UP + MINUTES.tin * tin.lugs.length),
       ...IN_PHASE.wiring,
@@ -136,8 +137,8 @@ export function shieldSteps(sort: ShieldSort | undefined, s: Shielding | undefin
       phase: 'wiring',
       station: 'wiring',
       title: paint
-        ? `Shield ${s.faces.length} faces with paint: ${rule.coats} coats, ${Math.ceil(s.paint)} mL`
-        : `Shield ${s.faces.length} faces with foil: ${Math.ceil(s.foil / 100)} cm²`,
+        ? `Shield ${counted(s.faces.length, 'face')} with paint: ${counted(rule.coats, 'coat')}, ${Math.ceil(s.paint)} mL`
+        : `Shield ${counted(s.faces.length, 'face')} with foil: ${Math.ceil(s.foil / 100)} cm²`,
       why: `${paint ? `${rule.between} h between coats, ${rule.before} h before anything is wired; the tin wins.` : 'Overlaps pressed or soldered.'} A lug or a tongue of foil joins hollow to hollow and guard to hollow; corner to corner it reads under ${rule.ohms} Ω. Tape over it wherever a hot lug comes near.`,
       minutes: LINING.more + LINING.each * rule.coats * s.faces.length,
       waitHours: rule.before + rule.between * (rule.coats - 1),

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { servedWord } from '../../../core/parts/servedWord.ts'
@@ -283,7 +284,7 @@ function FromDonor({ work }: { work: Work }) {
               ]}
             />
             <Button disabled={free.length === 0} onClick={() => editBuild(b => placeAt(b, free))}>
-              Take {free.length === 1 ? 'its place' : `its ${free.length} places`}
+              Take {free.length === 1 ? 'its place' : `its ${counted(free.length, 'place')}`}
             </Button>
           </div>
           <p className="text-note text-muted">

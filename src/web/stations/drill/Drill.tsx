@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { stepText } from '../../../core/build/stepRef.ts'
 import { Ruler } from 'lucide-react'
@@ -190,7 +191,7 @@ export function Drill() {
       map={{
         title: 'Layout & drill',
         summary: work
-          ? `${holes.length || !there.length ? `${holes.length} holes` : 'no hole left'}${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${plugs.length ? `, ${plugs.length} to plug` : ''}${there.length ? `, ${there.length} drilled` : ''}${warned ? `, ${warned} with a warning` : ''}`
+          ? `${holes.length || !there.length ? `${counted(holes.length, 'hole')}` : 'no hole left'}${cuts.length ? `, ${cuts.length} cut${cuts.length > 1 ? 's' : ''}` : ''}${plugs.length ? `, ${plugs.length} to plug` : ''}${there.length ? `, ${there.length} drilled` : ''}${warned ? `, ${warned} with a warning` : ''}`
           : 'nothing to lay out yet',
         hand: hand?.id,
         take: open,

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { format, isSameDay, parseISO } from 'date-fns'
 import { readingRef, readingText, type AirWhat } from '../../../core/build/readingRef.ts'
 import { SPANS } from '../../../core/build/spans.ts'
@@ -82,7 +83,7 @@ export function FinishAir() {
           </p>
           <p className="text-plain text-muted">
             {ahead.curve.readings
-              ? `from ${ahead.curve.readings} readings of the last week`
+              ? `from ${counted(ahead.curve.readings, 'reading')} of the last week`
               : 'nothing read in the last week: what is usual at this bench'}
           </p>
         </div>

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Check } from '../../components/Check.tsx'
 import { WAYS, ZONES, type Way, type Zone } from '../../../core/build/finishNames.ts'
 import { FinishLayer } from '../../../core/build/finishRecord.ts'
@@ -92,7 +93,7 @@ export function LayerFields({ state }: { state: LayerState }) {
         <Heading>Readings</Heading>
         <div className="flex flex-wrap gap-3">
           <ValueField
-            label={`Step on the panel, ${f.layer.coats} coats, µm`}
+            label={`Step on the panel, ${counted(f.layer.coats, 'coat')}, µm`}
             text=""
             clears
             parse={within(SPANS.microns, 'film', 'µm')}
@@ -113,7 +114,7 @@ export function LayerFields({ state }: { state: LayerState }) {
             />
           )}
           <ValueField
-            label={`Left the can for ${f.layer.coats} coats, g`}
+            label={`Left the can for ${counted(f.layer.coats, 'coat')}, g`}
             text=""
             clears
             parse={within(SPANS.grams, 'weight', 'g')}

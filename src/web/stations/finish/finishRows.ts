@@ -1,4 +1,4 @@
-import { capital } from '../../../core/text/text.ts'
+import { counted, capital } from '../../../core/text/text.ts'
 import type { FinishAct } from '../../../core/finish/acts.ts'
 import type { FinishDate } from '../../../core/finish/dates.ts'
 import type { FinishWork } from '../../../core/finish/finishWork.ts'
@@ -41,7 +41,7 @@ export function finishRows(work: FinishWork, dates: readonly FinishDate[]): Fini
       id,
       title: capital(
         of
-          ? `${of.facts.material.label}, ${acts.length > 1 ? `${acts.length} coats` : 'one coat'}`
+          ? `${of.facts.material.label}, ${acts.length > 1 ? `${counted(acts.length, 'coat')}` : 'one coat'}`
           : acts[0]!.title,
       ),
       acts,

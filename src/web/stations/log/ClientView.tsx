@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -234,7 +235,7 @@ function Offered() {
                 </td>
                 <td className="py-1 pr-3 text-note">
                   {s
-                    ? `${s.here === undefined ? 'no minutes or no hour’s price to compare' : `${money(s.here)} here${s.cheaper === 'here' ? ', cheaper' : ''}`}${s.days ? `; away ${s.days} days` : ''}`
+                    ? `${s.here === undefined ? 'no minutes or no hour’s price to compare' : `${money(s.here)} here${s.cheaper === 'here' ? ', cheaper' : ''}`}${s.days ? `; away ${counted(s.days, 'day')}` : ''}`
                     : ''}
                 </td>
                 <td className="text-right">

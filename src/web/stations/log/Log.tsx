@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -228,7 +229,7 @@ export function Log() {
     <StationFrame
       map={{
         title: 'Log',
-        summary: `${story.length} entries`,
+        summary: `${counted(story.length, 'entry', 'entries')}`,
         hand: hand?.id,
         take,
         reach: 60,

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Title } from '../../components/Heading.tsx'
 import { useMemo } from 'react'
 import { dropFromSlot } from '../../../core/build/edits.ts'
@@ -75,7 +76,7 @@ export function Candidates({
                     : c.minutes < 0.5
                       ? 'no work'
                       : `about ${Math.round(c.minutes)} min of work`}
-                  {c.wait > 0 ? ` · ${c.wait} days to wait` : ''}
+                  {c.wait > 0 ? ` · ${counted(c.wait, 'day')} to wait` : ''}
                   {c.part.stock?.supplier && c.part.stock.state === 'to buy' ? ` · ${c.part.stock.supplier}` : ''}
                   {c.part.stock?.count === 0 && c.part.stock.state === 'to buy' ? ', sold out for now' : ''}
                 </span>

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
@@ -98,7 +99,7 @@ export function Compare({ slot, pair }: { slot: Slot; pair: readonly Candidate[]
             <p className="text-plain">
               <span className="figure">{s.c.cost}</span> {build.preferences.currency},{' '}
               {s.c.minutes === Infinity ? 'will not go' : `${Math.round(s.c.minutes)} min of work`}
-              {s.c.wait ? `, ${s.c.wait} days to wait` : ', at hand'}
+              {s.c.wait ? `, ${counted(s.c.wait, 'day')} to wait` : ', at hand'}
             </p>
             {s.c.chosen ? (
               <p className="min-h-10 py-2 text-plain font-semibold">Chosen</p>

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Chart as Registry, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js'
 import { Scatter } from 'react-chartjs-2'
 import { chartAxis } from '../../components/chartAxis.ts'
@@ -55,7 +56,7 @@ export function SetsChart({
               callbacks: {
                 label: i => {
                   const s = sets[i.dataIndex]!
-                  return `set ${i.dataIndex + 1}: ${s.cost.toFixed(0)} ${currency}, ${s.minutes.toFixed(0)} min, ${s.wait} days`
+                  return `set ${i.dataIndex + 1}: ${s.cost.toFixed(0)} ${currency}, ${s.minutes.toFixed(0)} min, ${counted(s.wait, 'day')}`
                 },
               },
             },

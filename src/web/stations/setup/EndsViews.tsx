@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { readingText } from '../../../core/build/readingRef.ts'
 import { SPANS } from '../../../core/build/spans.ts'
@@ -192,7 +193,7 @@ export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: St
         {(
           [
             ['strings, as they stretch', b.strings, false],
-            [`${w.springs} springs`, b.spring, false],
+            [`${counted(w.springs, 'spring')}`, b.spring, false],
             ['both pulls as they turn', b.geometry, false],
             ['left as it stands', b.loose, true],
             ['left at pitch', b.atPitch, true],

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { useMemo, useState } from 'react'
 import type { Build } from '../../../core/build/build.ts'
 import { changeOfStrings, setFor, type Wanted } from '../../../core/setup/changeOfStrings.ts'
@@ -142,7 +143,7 @@ export function StringsView() {
             />
             <p className="text-plain text-muted">
               {change.springs && change.springs.fewest > change.springs.count
-                ? `not stable on ${change.springs.count}: fit ${change.springs.fewest} springs`
+                ? `not stable on ${change.springs.count}: fit ${counted(change.springs.fewest, 'spring')}`
                 : 'claw to match, a quarter at a time'}
             </p>
           </div>

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { Dimension } from '../../../core/units/dimension.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
@@ -90,7 +91,7 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
                 setDone(true)
               }}
             >
-              {done ? 'Taken over' : `Take ${read.understood.length} claims over`}
+              {done ? 'Taken over' : `Take ${counted(read.understood.length, 'claim')} over`}
             </Button>
           </div>
         </>

@@ -1,3 +1,4 @@
+import { servedWord } from '../../../core/parts/servedWord.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -73,7 +74,12 @@ export function Places({
       <ul>
         {part.features.map(f => {
           const options = serves(f),
-            label = `${FEATURE_ROLES[f.role].label} ${f.id}`
+            alike = part.features.filter(x => x.role === f.role && x.serves === f.serves),
+            which = [
+              ...(f.serves ? [`for the ${servedWord(f.serves)}`] : []),
+              ...(alike.length > 1 ? [String(alike.indexOf(f) + 1)] : []),
+            ].join(', '),
+            label = `${FEATURE_ROLES[f.role].label}${which ? `, ${which}` : ''}`
           return (
             <li key={f.id} className="rule-row flex flex-wrap items-end gap-3 py-1.5">
               <button
@@ -81,7 +87,7 @@ export function Places({
                 onClick={() => take(`features.${f.id}.x`)}
                 className="min-h-10 flex-1 text-left text-plain underline decoration-line underline-offset-4"
               >
-                {FEATURE_ROLES[f.role].label} <span className="text-muted">{f.id.replace(/-/g, ' ')}</span>
+                {FEATURE_ROLES[f.role].label} <span className="text-muted">{which}</span>
               </button>
               {options.length > 0 && (
                 <Select

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useCallback, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react'
@@ -128,8 +129,8 @@ export function Shelf() {
       map={{
         title: 'Shelf',
         summary: inBuild
-          ? `${build.parts.length} parts of this build`
-          : `${rows?.length ?? 0} parts on the workshop’s shelf`,
+          ? `${counted(build.parts.length, 'part')} of this build`
+          : `${counted(rows?.length ?? 0, 'part')} on the workshop’s shelf`,
         hand: mark[0]?.id,
         take,
         caption: part?.name,

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { useState } from 'react'
 import { numberOf } from '../../components/numberOf.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
@@ -74,7 +75,7 @@ export function StockForm({ part, inBuild }: { part: Part; inBuild: boolean }) {
         />
         <ValueField
           label="Days to come"
-          text={s.waitDays === undefined ? '' : `${s.waitDays} days`}
+          text={s.waitDays === undefined ? '' : `${counted(s.waitDays, 'day')}`}
           parse={numberOf(Stock, 'waitDays', 'number of days', ' days')}
           onValue={v => set({ waitDays: v })}
         />

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { proxy } from 'comlink'
 import { useState } from 'react'
 import { haveOf } from '../../../core/circuit/recipes/have.ts'
@@ -81,7 +82,7 @@ export function AskView() {
             </Button>
             <span className="text-body">
               {looking.tried.toLocaleString('en')} ways tried{looking.with ? `, ${looking.with}` : ''}
-              {looking.wires === undefined ? '' : `; best so far ${looking.wires} wires`}
+              {looking.wires === undefined ? '' : `; best so far ${counted(looking.wires, 'wire')}`}
             </span>
           </>
         ) : (
@@ -220,7 +221,7 @@ function AnswerLine({ answer }: { answer: Found }) {
             Found: {answer.wires} wires and leads, none of {answer.tried.toLocaleString('en')} ways has fewer.
             {rings === 0
               ? ''
-              : ` ${rings === 1 ? 'One ring' : `${rings} rings`} of ground: what that costs stands under Ground.`}
+              : ` ${rings === 1 ? 'One ring' : `${counted(rings, 'ring')}`} of ground: what that costs stands under Ground.`}
           </span>
           <Button
             kind="main"

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import type { HeardSetting } from '../../workers/engines.worker.ts'
 
 /** A pickup as a sign: a bar to each coil. */
@@ -39,7 +40,10 @@ export function CoilSign({
       role="img"
       aria-label={
         sound
-          ? `${sound.coils.length} of ${pickups.reduce((s, p) => s + p.coils, 0)} coils sound`
+          ? `${sound.coils.length} of ${counted(
+              pickups.reduce((s, p) => s + p.coils, 0),
+              'coil',
+            )} sound`
           : 'not reckoned yet'
       }
       opacity={sound ? 1 : 0.3}

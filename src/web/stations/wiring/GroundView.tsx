@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { useMemo } from 'react'
 import type { ShieldSort } from '../../../core/build/circuitRecord.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
@@ -112,9 +113,9 @@ function Loops() {
       ) : (
         <>
           <p className="text-body">
-            {ground.loops.length === 1 ? 'One ring' : `${ground.loops.length} rings`} of ground. A ring picks hum up
-            as a coil of one turn: what it costs stands beside what a single-coil of 8,000 turns picks up in the
-            same place.
+            {ground.loops.length === 1 ? 'One ring' : `${counted(ground.loops.length, 'ring')}`} of ground. A ring
+            picks hum up as a coil of one turn: what it costs stands beside what a single-coil of 8,000 turns picks
+            up in the same place.
           </p>
           <Table
             caption="Rings of ground"

@@ -34,6 +34,9 @@ const TURN = 45
 
 /** Scale of the drawing: a round length, mm. */
 const BAR = 50
+/** So many new wires are laid before one’s eyes; more are another circuit. */
+const FEW = 3
+const NONE: ReadonlySet<string> = new Set()
 
 /**
  * The circuit from the solderer's side, to scale; a wire that is touched lights its whole net. Drawn anew for another
@@ -52,6 +55,13 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
   const acts = useFact('solder'),
     marks = useMemo(() => jointMarks(jointsIn(acts)), [acts])
   const d = result ?? NOTHING
+  // Wires that were not in the drawing before, where it is the same circuit with one more.
+  const [known, setKnown] = useState({ d, fresh: NONE })
+  if (known.d !== d) {
+    const had = new Set(known.d.wires.map(w => w.id)),
+      come = d.wires.filter(w => !had.has(w.id)).map(w => w.id)
+    setKnown({ d, fresh: had.size && come.length <= FEW ? new Set(come) : NONE })
+  }
   const turning = d.components.find(c => c.id === component),
     wire = d.wires.find(w => w.id === hand),
     net = wire && nets?.nodeOf.get(wire.from)
@@ -178,7 +188,7 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
                 style={{ cursor: 'pointer' }}
               >
                 <path d={path} fill="none" stroke="transparent" strokeWidth={3.4} />
-                <WirePath x={x} on={on} wide={wide} />
+                <WirePath x={x} on={on} wide={wide} laid={known.fresh.has(x.id)} />
               </a>
             )
           })}

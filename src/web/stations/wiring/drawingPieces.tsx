@@ -106,11 +106,14 @@ interface WireProps {
   on: boolean
   /** Whether a terminal is a case or frame: the wire ends in a dot there. */
   wide: ReadonlySet<string>
+  /** It has just come: it is laid from its one end to the other. */
+  laid?: boolean
 }
 
 /** A wire from lug to lug: its net's colour, its insulation's, and a braid round its core. */
-export function WirePath({ x, on, wide }: WireProps) {
+export function WirePath({ x, on, wide, laid = false }: WireProps) {
   const path = pathOf(x.points),
+    laying = laid && !x.shielded ? { pathLength: 1, className: 'laid' } : {},
     ends = [
       [x.from, x.points[0]!],
       [x.to, x.points.at(-1)!],
@@ -123,6 +126,7 @@ export function WirePath({ x, on, wide }: WireProps) {
         stroke={on ? 'var(--hand)' : 'var(--ink)'}
         strokeWidth={(on ? 1.7 : 1.05) + (x.shielded ? 0.7 : 0)}
         {...(x.shielded ? { strokeDasharray: '1 0.35' } : {})}
+        {...laying}
         strokeLinejoin="round"
         strokeLinecap="round"
       />
@@ -143,7 +147,14 @@ export function WirePath({ x, on, wide }: WireProps) {
         ) : null,
       )}
       {x.kind !== 'leg' && x.kind !== 'lug' && (
-        <path d={path} fill="none" stroke={insulation(x.colour)} strokeWidth={0.55} strokeLinecap="round" />
+        <path
+          d={path}
+          fill="none"
+          stroke={insulation(x.colour)}
+          strokeWidth={0.55}
+          strokeLinecap="round"
+          {...laying}
+        />
       )}
     </>
   )
