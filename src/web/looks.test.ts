@@ -45,7 +45,7 @@ describe('the interface', () => {
       'Views.tsx': /Tabs\.Root|role="tab/,
       'Segments.tsx': /ToggleGroup\.Root/,
       'Heading.tsx':
-        /<h[23][^>]*className="(text-title font-semibold|border-b-2 border-ink( pb-1)? text-body font-semibold)"/,
+        /<(?:h[23]|H)[^>]*className="(text-title font-semibold|border-b-2 border-ink( pb-1)? text-body font-semibold)"/,
       'download.ts': /\.download = /,
     }
     for (const [own, mark] of Object.entries(PARTS)) {
