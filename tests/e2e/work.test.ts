@@ -190,6 +190,8 @@ describe('the other stations', () => {
     expect(build.instrument.tuning[5]).toBe('D2')
     expect(build.parts.find(p => p.id === 'heron-strings')!.gauges![5]!.diameter).toBeCloseTo(1.3208, 9)
     await page.goto(`${bench.server.address}/b/${id}/log`)
+    // Nothing is pinned to it yet: it is folded.
+    await page.getByRole('button', { name: 'Show the map' }).click()
     const turned = () =>
       page
         .getByRole('group', { name: 'Map of the instrument' })
