@@ -185,11 +185,17 @@ describe('places and moves that are computed', () => {
 describe('a hollow kit with a neck to be glued', () => {
   it('is clamped dry before the gate, which says what keeps it shut', async () => {
     const page = await bench.open('/b/plover/plan', { viewport: TABLET })
-    await page.getByText('Glue the neck in').first().click()
+    await page
+      .getByRole('button', { name: /^Glue the neck in/ })
+      .first()
+      .click()
     const gate = page.getByRole('region', { name: 'Gate' })
     await gate.getByText('No way back after this: a glued neck takes no shim and no second try.').waitFor()
     await gate.getByText(/First \d+ more steps/).waitFor()
-    await page.getByText('Clamp the neck in dry: angle and line to the bridge').first().click()
+    await page
+      .getByRole('button', { name: /^Clamp the neck in dry: angle and line to the bridge/ })
+      .first()
+      .click()
     await page.getByText('A long straightedge on the frets shows the height at the bridge').waitFor()
     await page.getByLabel(/^Measured/).waitFor()
     await page.goto(`${bench.server.address}/b/plover/fit?hand=dry-angle`)
