@@ -44,8 +44,10 @@ export function StationFrame({
           <h1 className="text-section font-semibold">{map.title}</h1>
           <p className="text-plain text-muted">{map.summary}</p>
         </header>
-        <div className="grid min-h-0 grid-cols-[minmax(18.75rem,38%)_1fr] max-[43.75em]:grid-cols-1">
-          {ledger}
+        <div className="grid min-h-0 grid-cols-[minmax(18.75rem,38%)_1fr] max-[43.75em]:flex max-[43.75em]:flex-col max-[43.75em]:overflow-y-auto">
+          <div className="contents max-[43.75em]:block max-[43.75em]:max-h-[34dvh] max-[43.75em]:shrink-0 max-[43.75em]:overflow-y-auto max-[43.75em]:border-b-2 max-[43.75em]:border-ink">
+            {ledger}
+          </div>
           <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
             {children}
           </section>

@@ -12,7 +12,7 @@ import { useSize } from '../../hooks/useSize.ts'
 import { CloseUp } from '../../map/CloseUp.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
-import { day } from './dates.ts'
+import { day, dayOnly } from './dates.ts'
 
 const LANES: Record<Phase, string> = {
   measure: 'Measure',
@@ -120,7 +120,7 @@ export function DaysAlong({
                 <path d={`M${x(d)} ${HEAD - 8}V${foot}`} stroke="var(--line)" strokeWidth={1} />
                 {k % every === 0 && !near(d, now) && !(deadline && near(d, deadline)) && (
                   <text x={x(d) + 3} y={HEAD - 10} fontSize={12} fill="var(--muted)" className="figure">
-                    {day(d).replace(/^\w+ /, '')}
+                    {dayOnly(d)}
                   </text>
                 )}
               </g>

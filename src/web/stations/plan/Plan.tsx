@@ -10,7 +10,7 @@ import { Link } from 'react-router'
 import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../core/build/edits.ts'
 import { dimensionRead } from '../../../core/build/quantityAt.ts'
 import { reopenStep, skipStep } from '../../../core/plan/tickStep.ts'
-import type { PlannedStep } from '../../../core/plan/step.ts'
+import { isOver, type PlannedStep } from '../../../core/plan/step.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { StationFrame } from '../../app/StationFrame.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -73,7 +73,7 @@ export function Plan() {
             {l.prose(s.title)}
           </span>
           <span className="text-note text-muted">
-            {s.status === 'done' || s.status === 'skipped'
+            {isOver(s)
               ? `${s.status}${s.overAt ? ` ${day(s.overAt)}` : ''}`
               : `${s.start ? day(s.start) : s.status}${s.waitHours ? `, then ${s.waitHours} h wait` : ''}${s.expects ? `; waits for ${s.expects.part}` : ''}`}
           </span>
@@ -113,7 +113,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const build = useOpenBuild()
   const l = useLength()
   const [own, setOwn] = useState('')
-  const over = step.status === 'done' || step.status === 'skipped'
+  const over = isOver(step)
   const done = () => tickAsked(step)
   useKeys({
     '1': () => {

@@ -62,13 +62,15 @@ export function ShelfLedger({
               return (
                 <li
                   key={l.id}
+                  // A row is as high as its words: names are long, and letters may be large.
+                  ref={v.measureElement}
+                  data-index={item.index}
                   className="rule-row"
                   style={{
                     position: 'absolute',
                     top: 0,
                     left: 0,
                     right: 0,
-                    height: item.size,
                     transform: `translateY(${item.start}px)`,
                   }}
                   aria-setsize={lines.length}
@@ -78,7 +80,7 @@ export function ShelfLedger({
                     type="button"
                     aria-current={l.id === hand}
                     onClick={() => take(l.id)}
-                    className={`flex h-full w-full items-center gap-3 border-l-[5px] px-3 text-left ${l.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}
+                    className={`flex min-h-15 w-full items-center gap-3 border-l-[5px] px-3 py-1 text-left ${l.id === hand ? 'border-hand bg-paper' : 'border-transparent hover:bg-shade'}`}
                   >
                     <span className="min-w-0 flex-1">
                       <span className="block truncate text-plain font-medium leading-tight">{l.name}</span>
