@@ -87,6 +87,12 @@ describe('by the keys alone', () => {
     const id = await copyOf(bench, 'by-keys'),
       page = await bench.open(`/b/${id}/shelf`),
       build = () => storedBuild(bench, id),
+      last = async () => (await build()).readings.at(-1),
+      // Towards the tip of the head a place is less than nothing.
+      drilled = async () => {
+        const r = await last()
+        return r && [Math.abs(r.value), r.with]
+      },
       next = async (name: string) => {
         await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
         await page.keyboard.press(']')
@@ -125,16 +131,45 @@ describe('by the keys alone', () => {
     await page.waitForURL(/marking/)
     await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor({ state: 'detached' })
     await page.locator('h1').first().waitFor()
+    for (let i = 0; i < 60 && !(await page.getByLabel('Came out along at').count()); i++)
+      await page.keyboard.press('ArrowRight')
+    await tabTo(page, /^Came out along at/)
+    await type('101.3')
+    await expect.poll(drilled).toEqual([101.3, 'steel rule'])
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
     await page.keyboard.press('b')
     await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor()
 
     await next('Wiring')
+    const wires = (await build()).circuit.wires.length
+    await tabTo(page, /^Jack, tip: join to another/)
+    await page.keyboard.press('Enter')
+    await tabTo(page, /^Jack, sleeve: join to another/)
+    await page.keyboard.press('Enter')
+    await expect.poll(async () => (await build()).circuit.wires.length).toBe(wires + 1)
+
     await next('Meter')
+    for (let i = 0; i < 60 && !(await page.getByLabel('It reads').count()); i++)
+      await page.keyboard.press('ArrowDown')
+    await tabTo(page, /^It reads/)
+    await type('7.7k')
+    await expect.poll(last).toMatchObject({ value: 7700, with: 'meter' })
+
     await next('Finish')
+    await tabTo(page, /^Work$/, '[role=tab]')
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+    await tabTo(page, /^drops on the body top/)
+    await type('6')
+    await tabTo(page, /^soaked in on the body top/)
+    await type('2')
+    await expect
+      .poll(async () => (await build()).finish.surfaces)
+      .toEqual([expect.objectContaining({ zone: 'body top', drops: 6, soaked: 2 })])
+
     await next('Setup')
     await tabTo(page, /^New reading/)
     await type('0.3')
-    await expect.poll(async () => (await build()).readings.length).toBeGreaterThan(1)
+    await expect.poll(last).toMatchObject({ value: 0.3 })
 
     await next('Plan')
     const done = (await build()).steps.length
@@ -183,13 +218,111 @@ describe('by touch alone', () => {
       )
       expect({ station, small }).toEqual({ station, small: [] })
     }
+    expect(page.troubles).toEqual([])
+  }, 240_000)
+
+  it('each station’s work is done', async () => {
+    const id = await copyOf(bench, 'by-thumb'),
+      context = await bench.browser.newContext({ viewport: TABLET, hasTouch: true, serviceWorkers: 'block' }),
+      page = await bench.open(`/b/${id}/shelf`, { context }),
+      build = () => storedBuild(bench, id),
+      last = async () => (await build()).readings.at(-1),
+      // Towards the tip of the head a place is less than nothing.
+      drilled = async () => {
+        const r = await last()
+        return r && [Math.abs(r.value), r.with]
+      },
+      go = async (name: string) => {
+        await page.getByRole('link', { name: new RegExp(`^${name}`) }).tap()
+        await page.getByRole('heading', { level: 1, name }).waitFor()
+      },
+      /** A field by the finger, its value by the keys that a tablet shows for it. */
+      fill = async (label: string | RegExp, text: string) => {
+        await page.getByLabel(label).first().tap()
+        await page.keyboard.press('ControlOrMeta+a')
+        await page.keyboard.type(text)
+        await page.keyboard.press('Enter')
+      },
+      undone = async <T>(what: () => Promise<T>, was: T) => {
+        await page.getByRole('button', { name: /^Undo/ }).tap()
+        await expect.poll(what).toEqual(was)
+      }
+    await fill('body thickness', '39.6')
+    await expect
+      .poll(async () => (await build()).parts.find(p => p.kind === 'body')!.dims['thickness']!.value)
+      .toBe(39.6)
+
+    await go('Parts')
+    const slots = async () => (await build()).slots,
+      had = await slots()
+    await page.locator('main ol > li > button[aria-current]').nth(2).tap()
+    await page.locator('[role=tabpanel] button[aria-pressed=false]').first().tap()
+    await expect.poll(slots).not.toEqual(had)
+    await undone(slots, had)
+
+    await go('Fit')
+    const fixes = async () => (await build()).fixes.length,
+      before = await fixes()
+    await page.getByLabel('Fixes', { exact: true }).getByRole('button', { name: /min/ }).first().tap()
+    await expect.poll(fixes).toBe(before + 1)
+
+    await go('Layout & drill')
+    await page
+      .getByRole('link', { name: /^Numbers to mark/ })
+      .first()
+      .tap()
+    await page.waitForURL(/marking/)
+    for (let i = 0; i < 60 && !(await page.getByLabel('Came out along at').count()); i++)
+      await page.getByRole('button', { name: 'Next' }).tap()
+    await fill('Came out along at', '101.3')
+    await expect.poll(drilled).toEqual([101.3, 'steel rule'])
+    await page.getByRole('link', { name: 'Leave bench view' }).tap()
+    await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor()
+
+    await go('Wiring')
+    const wires = async () => (await build()).circuit.wires.length,
+      laid = await wires()
+    for (const lug of ['Jack, tip', 'Jack, sleeve'])
+      await page.getByRole('button', { name: `${lug}: join to another`, exact: true }).tap()
+    await expect.poll(wires).toBe(laid + 1)
+    await undone(wires, laid)
+
+    await go('Meter')
+    for (let i = 0; i < 20 && !(await page.getByLabel('It reads').count()); i++)
+      await page.locator('main ol > li > button[aria-current]').nth(i).tap()
+    await fill('It reads', '7.7k')
+    await expect.poll(last).toMatchObject({ value: 7700, with: 'meter' })
+
+    await go('Finish')
+    await page.getByRole('tab', { name: 'Surface' }).tap()
+    await fill('drops on the body top', '6')
+    await fill('soaked in on the body top', '2')
+    await expect
+      .poll(async () => (await build()).finish.surfaces)
+      .toEqual([expect.objectContaining({ zone: 'body top', drops: 6, soaked: 2 })])
+
+    await go('Setup')
+    await fill(/^New reading/, '0.3')
+    await expect.poll(last).toMatchObject({ value: 0.3 })
+
+    await go('Plan')
+    const steps = async () => (await build()).steps.length,
+      done = await steps()
+    await page
+      .getByRole('button', { name: /^Leave (it out|the rest unread)/ })
+      .first()
+      .tap()
+    await expect.poll(steps).toBe(done + 1)
+    await undone(steps, done)
+
+    await go('Log')
     await page.getByRole('tab', { name: 'Story' }).tap()
     await page.getByLabel('Write a line').tap()
     await page.keyboard.type('By thumb')
     await page.getByRole('button', { name: 'Write it down' }).tap()
-    await expect.poll(async () => (await storedBuild(bench, id)).log.some(e => e.text === 'By thumb')).toBe(true)
+    await expect.poll(async () => (await build()).log.some(e => e.text === 'By thumb')).toBe(true)
     await page.getByRole('button', { name: /^Undo/ }).tap()
-    await expect.poll(async () => (await storedBuild(bench, id)).log.some(e => e.text === 'By thumb')).toBe(false)
+    await expect.poll(async () => (await build()).log.some(e => e.text === 'By thumb')).toBe(false)
     expect(page.troubles).toEqual([])
   }, 240_000)
 })
