@@ -31,6 +31,12 @@ const SCOUTED = 8000
 const SLOWER = 10,
   LONGER = 20_000
 
+/** Packages whose default a bundle that calls them from outside does not find. */
+const WITHIN: readonly (readonly [RegExp, string?])[] = [
+  [/^jsts\//],
+  [/^ical-generator$/, 'ical-generator/dist/index.mjs'],
+]
+
 const source = (folder: string, wanted: (name: string) => boolean): string[] =>
   readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' })
     .filter(n => n.endsWith('.ts') && wanted(n))
@@ -68,6 +74,8 @@ for (const [k, t] of tests.entries()) {
         name: 'breakable',
         setup(b) {
           b.onResolve({ filter: /^vitest$/ }, () => ({ path: 'vitest', namespace: 'short' }))
+          for (const [name, at] of WITHIN)
+            b.onResolve({ filter: name }, ({ path }) => ({ path: join(root, 'node_modules', at ?? path) }))
           b.onLoad({ filter: /.*/, namespace: 'short' }, () => ({
             contents: 'module.exports = globalThis.__vitest',
           }))
@@ -133,7 +141,7 @@ async function share<T>(items: readonly T[], act: (hand: Hand, item: T) => Promi
 const took = new Map<string, number>(),
   comesTo = new Map<number, string[]>()
 await share([...bundles.keys()], async (hand, b) => {
-  const a = await hand.ask({ bundles: [b], place: -1, places: places.length }, 600_000)
+  const a = await hand.ask({ bundles: [b], place: -1, places: places.length }, scout ? 3 * SCOUTED : 600_000)
   // What is red before anything is broken tells nothing.
   if (!a || a.red) return console.error(`${bundles.get(b)} is left out: ${a?.why ?? 'it did not end'}`)
   took.set(b, a.ms)
@@ -155,10 +163,15 @@ const order = places.map((_, k) => [random(), k] as const).sort((a, b) => a[0] -
 
 const lived: number[] = []
 let dead = 0
+/** How often each test file has killed a place in a file: those come first there. */
+const kills = new Map<string, number>()
+const killsBy = (file: string, bundle: string) => `${file} ${bundle}`
 await share(picked, async (hand, k) => {
   let left = scout ? SCOUTED : Infinity
   const against = (comesTo.get(k) ?? [])
-    .sort((a, b) => took.get(a)! - took.get(b)!)
+    .map(b => [took.get(b)! / (1 + 8 * (kills.get(killsBy(places[k]!.file, b)) ?? 0)), b] as const)
+    .sort((a, b) => a[0] - b[0])
+    .map(([, b]) => b)
     .filter(b => (left -= took.get(b)!) > 0)
   const usual = against.reduce((s, b) => s + took.get(b)!, 0)
   const a = against.length
@@ -166,8 +179,11 @@ await share(picked, async (hand, k) => {
     : { red: undefined }
   const killed = !a || a.red !== undefined,
     p = places[k]!
-  if (killed) dead++
-  else lived.push(k)
+  if (killed) {
+    dead++
+    const by = a?.red && killsBy(p.file, a.red)
+    if (by) kills.set(by, (kills.get(by) ?? 0) + 1)
+  } else lived.push(k)
   console.log(`${killed ? 'killed' : against.length ? 'LIVED ' : 'NEVER '} ${p.file}:${p.line}  ${p.was} → ${p.by}`)
 })
 for (const h of hands) h.close()

@@ -1,3 +1,4 @@
+import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { copyOf, openBench, TABLET, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
@@ -8,6 +9,22 @@ beforeAll(async () => {
 })
 afterEach(() => bench.clear())
 afterAll(() => bench.close())
+
+/** Whether a motion of this name is seen within three seconds. */
+const moves = (page: Page, name: string): Promise<boolean> =>
+  page.evaluate(
+    wanted =>
+      new Promise<boolean>(done => {
+        const until = Date.now() + 3000
+        const look = () => {
+          const is = document.getAnimations().some(a => (a as CSSAnimation).animationName === wanted)
+          if (is || Date.now() > until) done(is)
+          else requestAnimationFrame(look)
+        }
+        look()
+      }),
+    name,
+  )
 
 describe('sheets laid over the page', () => {
   it.each([
@@ -58,31 +75,41 @@ describe('the snug gauge', () => {
     await field.press('Enter')
     await expect.poll(offset).toBeGreaterThan(0)
   })
-  it('a chosen fix takes the head to its place before one’s eyes, unless less motion is asked for', async () => {
-    for (const reducedMotion of ['no-preference', 'reduce'] as const) {
-      const page = await bench.open(`/b/${await copyOf(bench, `moves-${reducedMotion}`)}/fit`)
+  it.each(['no-preference', 'reduce'] as const)(
+    'a chosen fix takes the head to its place and a new wire is laid before one’s eyes, unless less motion is asked for: %s',
+    async reducedMotion => {
+      const id = await copyOf(bench, `moves-${reducedMotion}`),
+        page = await bench.open(`/b/${id}/fit`),
+        moving = reducedMotion === 'no-preference'
       await page.emulateMedia({ reducedMotion })
       const fix = page.getByRole('region', { name: 'Fixes' }).getByRole('button').first()
       await fix.waitFor()
-      const moving = page.evaluate(
-        () =>
-          new Promise<boolean>(done => {
-            const until = Date.now() + 3000
-            const look = () => {
-              const is = document.getAnimations().some(a => (a as CSSAnimation).animationName === 'seats')
-              if (is || Date.now() > until) done(is)
-              else requestAnimationFrame(look)
-            }
-            look()
-          }),
-      )
+      const seats = moves(page, 'seats')
       await fix.click()
-      expect({ reducedMotion, moving: await moving }).toEqual({
-        reducedMotion,
-        moving: reducedMotion === 'no-preference',
-      })
-    }
-  })
+      expect(await seats).toBe(moving)
+      await page.goto(`${bench.server.address}/b/${id}/wiring`)
+      const lug = (name: string) => page.getByRole('button', { name: `${name}: join to another`, exact: true })
+      await lug('Jack, tip').press('Enter')
+      // What was there when the drawing came was not laid now.
+      expect(await page.locator('.laid').count()).toBe(0)
+      const laid = moves(page, 'laid')
+      await lug('Jack, sleeve').press('Enter')
+      expect(await laid).toBe(moving)
+      // In the end the wire is whole, its edge and its insulation: one dash as long as itself.
+      await expect.poll(() => page.evaluate(() => document.getAnimations().length)).toBe(0)
+      expect(
+        await page.locator('.laid').evaluateAll(all =>
+          all.map(e => {
+            const s = getComputedStyle(e)
+            return [e.getAttribute('pathLength'), s.strokeDasharray, s.strokeDashoffset]
+          }),
+        ),
+      ).toEqual([
+        ['1', '1px', '0px'],
+        ['1', '1px', '0px'],
+      ])
+    },
+  )
 })
 
 describe('hands on a tablet', () => {
