@@ -1,5 +1,5 @@
 // Installs what the tests need, then runs format, types, lint, unit, reference and interface tests.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { built, packages, root, run } from './prepare.mjs'
@@ -31,23 +31,41 @@ if (missing.length) {
 }
 
 packages()
-const node = (script, ...args) => run(process.execPath, [join(root, 'node_modules', script), ...args])
-console.log('Format.')
-node('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.')
-run(process.execPath, [join(root, 'scripts/notices.mjs'), '--check'])
-console.log('Types.')
-node('typescript/bin/tsc', '--noEmit')
-console.log('Lint and layers.')
-node('eslint/bin/eslint.js', '.', '--max-warnings', '0')
-node(
-  'dependency-cruiser/bin/dependency-cruise.mjs',
-  'src',
-  'bin',
-  '--config',
-  '.dependency-cruiser.cjs',
-  '--output-type',
-  'err',
-)
+
+/** Runs a package's program beside others: its output is shown in one piece when it has ended. */
+const node = (what, script, ...args) =>
+  new Promise(done => {
+    const begun = Date.now(),
+      child = spawn(process.execPath, [join(root, script), ...args], {
+        cwd: root,
+        stdio: ['ignore', 'pipe', 'pipe'],
+      })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', d => (said += d))
+    child.on('close', code => {
+      console.log(`${what}: ${code === 0 ? 'well' : 'NOT WELL'}, ${Math.round((Date.now() - begun) / 1000)} s.`)
+      if (said.trim()) console.log(said)
+      done(code === 0)
+    })
+  })
+const modules = 'node_modules/',
+  layers = ['--config', '.dependency-cruiser.cjs', '--output-type', 'err']
+/** What is looked at before anything runs, the longest first, on both cores of a small machine. */
+const looks = [
+  () => node('Lint', `${modules}eslint/bin/eslint.js`, '.', '--max-warnings', '0'),
+  () => node('Format', `${modules}prettier/bin/prettier.cjs`, '--check', '--log-level', 'warn', '.'),
+  () => node('Types', `${modules}typescript/bin/tsc`, '--noEmit'),
+  () => node('Layers', `${modules}dependency-cruiser/bin/dependency-cruise.mjs`, 'src', 'bin', ...layers),
+  () => node('Notices', 'scripts/notices.mjs', '--check'),
+]
+console.log('Lint, format, types, layers, notices.')
+let next = 0,
+  well = true
+const hand = async () => {
+  while (next < looks.length) well = (await looks[next++]()) && well
+}
+await Promise.all([hand(), hand()])
+if (!well) process.exit(1)
 built()
 console.log('Tests.')
-node('vitest/vitest.mjs', 'run', ...process.argv.slice(2))
+run(process.execPath, [join(root, 'node_modules/vitest/vitest.mjs'), 'run', ...process.argv.slice(2)])

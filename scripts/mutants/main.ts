@@ -9,7 +9,7 @@ import type { Answer, Asked } from './worker.ts'
 
 /**
  * Breaks formulas and limits one at a time and sees whether a test of the core or of the trade's references goes red.
- * npm run mutants [count] [seed] [folder,…] [--scout] [--tests=part-of-path,…]
+ * npm run mutants [count] [seed] [folder,…] [--scout] [--files=part-of-name,…] [--tests=part-of-path,…]
  * All places are made breakable at once in bundles of the test files, which run again and again in two processes, each
  * place against the files that come to it, the quick ones first. A sample is drawn; 0 takes all. A scout gives each place
  * a few seconds: what lives there may still be killed by slower tests.
@@ -21,10 +21,13 @@ const root = fileURLToPath(new URL('../..', import.meta.url)),
   ),
   seed = Number(seedText),
   scout = given.includes('--scout'),
-  only = given
-    .find(a => a.startsWith('--tests='))
-    ?.slice('--tests='.length)
-    .split(',')
+  parts = (option: string): readonly string[] | undefined =>
+    given
+      .find(a => a.startsWith(`--${option}=`))
+      ?.slice(option.length + 3)
+      .split(','),
+  only = parts('tests'),
+  within = parts('files')
 /** What a scout spends on a place at the most, ms of tests that come to it. */
 const SCOUTED = 8000
 /** A place that makes a test run so many times as long, and so much longer, has stopped it. */
@@ -46,7 +49,10 @@ const isTest = (n: string) => n.endsWith('.test.ts')
 const places: Place[] = [],
   texts = new Map<string, string>()
 for (const f of foldersText.split(','))
-  for (const file of source(join('src/core', f), n => !isTest(n) && !WRITERS.test(`${f}/${n}`))) {
+  for (const file of source(
+    join('src/core', f),
+    n => !isTest(n) && !WRITERS.test(`${f}/${n}`) && (!within || within.some(w => n.includes(w))),
+  )) {
     const b = breakable(file, readFileSync(join(root, file), 'utf8'), places.length)
     places.push(...b.places)
     texts.set(join(root, file), b.text)

@@ -221,6 +221,8 @@ describe('readings of one place', () => {
       .first()
       .click()
     await page.getByRole('link', { name: 'Bench view' }).click()
+    // The plan shows the same list: what is typed there does not come along.
+    await page.getByRole('link', { name: 'Leave bench view' }).waitFor()
     const list = page.getByRole('region', { name: 'Readings of this visit' })
     await expect.poll(() => list.getByRole('listitem').count()).toBe(3)
     const fields = list.getByPlaceholder('measured…')

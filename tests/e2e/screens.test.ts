@@ -57,13 +57,19 @@ async function as(page: Page, width: number): Promise<void> {
   )
 }
 
-/** Words on words and what sticks out, at every width. */
-async function geometry(paths: readonly string[], widths: (i: number) => readonly number[], letters = 16) {
+/** A page of a browser whose reader has set its letters to so many px. */
+async function lettered(letters: number) {
   const page = await bench.open('/about'),
-    wrong: Record<string, string[]> = {},
     cdp = await page.context().newCDPSession(page)
   await cdp.send('Page.setFontSizes', { fontSizes: { standard: letters, fixed: letters } })
   await page.goto(`${bench.server.address}/b/heron/log`)
+  return page
+}
+
+/** Words on words and what sticks out, at every width. */
+async function geometry(paths: readonly string[], widths: (i: number) => readonly number[], letters = 16) {
+  const page = await lettered(letters),
+    wrong: Record<string, string[]> = {}
   await page.getByRole('heading', { level: 1 }).first().waitFor()
   for (const [i, path] of paths.entries()) {
     await as(page, widths(i)[0]!)
@@ -91,8 +97,8 @@ interface Sight {
 }
 
 /** What axe finds on pages, each in the sights that it is given. */
-async function found(paths: readonly string[], sights: (i: number) => readonly Sight[]) {
-  const page = await bench.open('/b/heron/log'),
+async function found(paths: readonly string[], sights: (i: number) => readonly Sight[], letters = 16) {
+  const page = await lettered(letters),
     wrong: Record<string, string[]> = {}
   await page.getByRole('heading', { level: 1 }).first().waitFor()
   for (const [i, path] of paths.entries()) {
@@ -137,6 +143,16 @@ describe.concurrent('on any screen', () => {
   }, 600_000)
   it('axe finds nothing by day, by night, and in the reader’s own colours', async () => {
     expect(await found(PAGES, inTurn)).toEqual({})
+  }, 1_200_000)
+  it('nor with letters of twice the size by day and by night', async () => {
+    const large = (i: number): Sight[] =>
+      EVERY
+        ? WIDTHS.flatMap((width): Sight[] => [
+            { width, look: 'all' },
+            { width, dark: true, look: 'colours' },
+          ])
+        : [{ width: turn(i, 3), dark: i % 2 === 1, look: 'all' }]
+    expect(await found(EVERY ? PAGES : PAGES.filter((_, i) => i % 4 === 2), large, 32)).toEqual({})
   }, 1_200_000)
   it('and no more on the stations’ other views', async () => {
     expect(await geometry(SHEETS, i => (EVERY ? WIDTHS : [turn(i, 1)]))).toEqual({})

@@ -12,6 +12,7 @@ type MapProps = Parameters<typeof InstrumentMap>[0]
 export function StationFrame({
   map,
   sheet,
+  named = 'Drawing',
   corner,
   printed,
   low,
@@ -21,6 +22,8 @@ export function StationFrame({
   map: MapProps
   /** What the station looks at instead of the instrument's face: it is the work and gets more height. */
   sheet?: ReactNode
+  /** What that is called where it is folded away. */
+  named?: string
   /** What is chosen for it, at its corner. */
   corner?: ReactNode
   /** What stands for it on paper; left out: the instrument. */
@@ -71,7 +74,7 @@ export function StationFrame({
         </header>
         <details className="no-print border-b border-line">
           <summary className="min-h-10 cursor-pointer px-4 py-2 text-plain underline underline-offset-4">
-            {sheet ? 'Drawing' : 'Map'}
+            {sheet ? named : 'Map'}
           </summary>
           <div className="h-[52dvh]">
             {sheet ? (

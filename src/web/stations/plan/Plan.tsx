@@ -86,6 +86,7 @@ export function Plan() {
     <StationFrame
       map={{ title: 'Plan', summary, hand: undefined, take, marks: [] }}
       low
+      named="Days"
       sheet={
         plan.trouble ? undefined : (
           <DaysAlong plan={plan} outlook={outlook} hand={step?.id} take={take} at={at} title={step?.title} />
