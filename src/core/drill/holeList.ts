@@ -413,7 +413,7 @@ export function holeList(
     // What is plugged first is wood again when the new holes are drilled.
     hollows = filled.size ? hollowsOf(build, l, cuts).filter(h => !filled.has(h.id)) : hollowsOf(build, l, cuts)
   const around: Around = { build, l, requests, hollows, bits }
-  return only === undefined ? met(around) : made(around, only)
+  return only === undefined ? met(around) : holesMet(around, only)
 }
 
 /** Every hole that what is fitted asks for, with its bits and depth, not met with what is around it. */
@@ -435,10 +435,14 @@ const met = lastAlike(
     ...[build.finish, build.steps, l.body, l.head, l.guard, l.nutToHeelEnd, bits],
   ],
   ({ requests, hollows }) => [requests, hollows],
-  a => made(a),
+  a => holesMet(a),
 )
 
-function made({ build, l, requests, hollows, bits }: Around, only?: string): Hole[] {
+/**
+ * The holes of requests, each met with faces, edges, hollows and all the others.
+ * @param only the one that is asked for, not rounded
+ */
+export function holesMet({ build, l, requests, hollows, bits }: Around, only?: string): Hole[] {
   const round = only === undefined ? toTenth : (x: number) => x
   const boxed = hollows.map(w => ({
     ...w,
