@@ -41,14 +41,15 @@ export function rimAt(outline: readonly Point[], at: Point): { turn: number; rad
     [a, b] = [on(-BESIDE), on(BESIDE)],
     [dx, dy] = [b[0] - a[0], b[1] - a[1]],
     run = Math.hypot(dx, dy) || 1,
-    m: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
-  const n: Point = inside(outline, [m[0] - (dy / run) * 2, m[1] + (dx / run) * 2])
+    m: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2],
+    c = on(0)
+  // Wood lies behind the rim itself: in a hollow the shoulders' middle is air.
+  const n: Point = inside(outline, [c[0] - (dy / run) * 2, c[1] + (dx / run) * 2])
     ? [-dy / run, dx / run]
     : [dy / run, -dx / run]
   // The axis is a line: it is told from the end that points to the neck or to the tail, whichever is nearer.
   const turn = (Math.atan2(n[1], Math.abs(n[0])) * 180) / Math.PI
-  const c = on(0),
-    rise = (c[0] - m[0]) * -n[0] + (c[1] - m[1]) * -n[1]
+  const rise = (c[0] - m[0]) * -n[0] + (c[1] - m[1]) * -n[1]
   return { turn, radius: rise > 0.05 ? (run * run) / (8 * rise) + rise / 2 : undefined }
 }
 
