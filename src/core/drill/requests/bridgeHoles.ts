@@ -16,7 +16,7 @@ import { wayBetween } from '../channelsWanted.ts'
 import { bodyThicknessAt, CLAW_DEEP, clawHeight } from '../hollows.ts'
 import { fixed } from '../../units/length.ts'
 import { leadHole } from '../screws.ts'
-import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
+import { drilledFor, screwOf, v, type Requests } from './sizes.ts'
 
 /** Press of a bushing in wood, mm of diameter: the middle of the snug band [common practice]. */
 const PRESS = 0.1
@@ -35,7 +35,7 @@ export const bridgeReuse = (build: Shaped, l: Layout) =>
 function bridgeScrews(build: Shaped, l: Layout, body: Part, bridge: Part): HoleRequest[] {
   const screws = partIn(build, 'bridge-screws')
   if (!screws) return []
-  const screw = screwIn(build, 'bridge-screws', { diameter: 3, length: 25 })
+  const screw = screwOf(screws)
   const { missing } = bridgeReuse(build, l)
   return bridgeHolesOf(bridge)
     .map((f, i) => ({ f, i }))
@@ -175,7 +175,7 @@ function tailScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
     drilledFor(l, body, 'screw-hole', 'tail-screws').length
   )
     return []
-  const screw = screwIn(build, 'tail-screws', { diameter: 3, length: 20 })
+  const screw = screwOf(screws)
   return bracketPlaces(build, l).map((y, i): HoleRequest => {
     const at: Point = [tailAt(l, y + l.bridge.y), y + l.bridge.y]
     return {

@@ -8,7 +8,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
 import { tailAt } from './bridgeHoles.ts'
-import { screwIn, v, type Requests } from './sizes.ts'
+import { screwOf, v, type Requests } from './sizes.ts'
 
 /** Where strap buttons go when the builder has not placed them: tail on the centre line, and the horn on the bass side. */
 export function buttonPlaces(build: Shaped, l: Layout): Point[] {
@@ -56,9 +56,10 @@ export function rimAt(outline: readonly Point[], at: Point): { turn: number; rad
 /** Strap buttons, square to the body's edge at half its thickness. */
 export const buttonHoles: Requests = (build, l) => {
   const body = partIn(build, 'body'),
-    buttons = partIn(build, 'buttons')
-  if (!body || !buttons || !partIn(build, 'button-screws')) return []
-  const screw = screwIn(build, 'button-screws', { diameter: 3.5, length: 30 })
+    buttons = partIn(build, 'buttons'),
+    screws = partIn(build, 'button-screws')
+  if (!body || !buttons || !screws) return []
+  const screw = screwOf(screws)
   return buttonPlaces(build, l).map((at, i): HoleRequest => ({
     id: `button-${i + 1}`,
     screws: 'button-screws',

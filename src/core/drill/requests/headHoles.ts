@@ -3,7 +3,7 @@ import { stringReport } from '../../layout/stringReport.ts'
 import { tunerScrewAt } from '../../layout/tuners.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
-import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
+import { drilledFor, screwOf, v, type Requests } from './sizes.ts'
 
 /** Depth that a tuner's screw gives up to its own plate, mm [from memory]. */
 const TUNER_PLATE = 1.2
@@ -18,9 +18,8 @@ export const headHoles: Requests = (build, l) => {
   const wood = woodOf(neck.traits.wood),
     thick = v(neck, 'headThickness')
   const out: HoleRequest[] = []
-  const screw = partIn(build, 'tuner-screws')
-    ? screwIn(build, 'tuner-screws', { diameter: 2.2, length: 10 })
-    : undefined
+  const screws = partIn(build, 'tuner-screws'),
+    screw = screws && screwOf(screws)
   const old = drilledFor(l, neck, 'screw-hole', 'tuner-screws')
   if (tuners)
     for (const t of l.tuners.spots) {

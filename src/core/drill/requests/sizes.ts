@@ -1,5 +1,4 @@
 import type { Shaped } from '../../build/docs.ts'
-import { partIn } from '../../build/references.ts'
 import type { Layout, PlacedFeature } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import type { AnyCut } from '../channelsWanted.ts'
@@ -8,11 +7,8 @@ import type { HoleRequest } from '../hole.ts'
 /** A dimension of a part, mm; 0 when it has none. */
 export const v = (p: Part | undefined, k: string): number => p?.dims[k]?.value ?? 0
 
-/** The screw of a slot, or one of a usual size when nobody chose any [from memory]. */
-export const screwIn = (build: Shaped, slot: string, usual: { diameter: number; length: number }) => {
-  const part = partIn(build, slot)
-  return part ? { diameter: v(part, 'diameter'), length: v(part, 'length'), part } : { ...usual, part: undefined }
-}
+/** One of a set of screws. */
+export const screwOf = (set: Part) => ({ diameter: v(set, 'diameter'), length: v(set, 'length'), part: set })
 
 /** Holes of a purpose that the part came with: what the plan drilled since is known hole by hole. */
 export const drilledFor = (

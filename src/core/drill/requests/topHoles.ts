@@ -11,7 +11,7 @@ import { woodOf } from '../../parts/woods.ts'
 import type { Belongs, HoleRequest } from '../hole.ts'
 import { channelHoleId, channelTitle, type AnyCut } from '../channelsWanted.ts'
 import { bodyThicknessAt, channelBore, CHANNEL } from '../hollows.ts'
-import { drilledFor, screwIn, v, type Requests } from './sizes.ts'
+import { drilledFor, screwOf, v, type Requests } from './sizes.ts'
 
 /** Room of a control's bushing in its hole: the middle of the snug band, mm [common practice]. */
 const CONTROL_ROOM = 0.35
@@ -51,7 +51,9 @@ export const guardHoles: Requests = (build, l) => {
   })
   const out: HoleRequest[] = []
   if (guard && !drilledFor(l, body, 'screw-hole', 'guard-screws').length) {
-    const screw = screwIn(build, 'guard-screws', { diameter: 3, length: 12 })
+    const screws = partIn(build, 'guard-screws'),
+      // Where nobody chose any: of a usual size [from memory].
+      screw = screws ? screwOf(screws) : { diameter: 3, length: 12 }
     l.features
       .filter(f => f.partId === guard.id && f.role === 'screw-hole')
       .forEach((f, i) =>
@@ -136,8 +138,9 @@ const v2 = (f: Part['features'][number], k: string): number => f.dims[k]?.value 
 
 /** A pickup that is screwed to its rout's floor. */
 function pickupScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
-  if (build.instrument.mounting !== 'in the body' || !partIn(build, 'pickup-screws')) return []
-  const screw = screwIn(build, 'pickup-screws', { diameter: 2.7, length: 22 })
+  const screws = partIn(build, 'pickup-screws')
+  if (build.instrument.mounting !== 'in the body' || !screws) return []
+  const screw = screwOf(screws)
   return l.pickups.flatMap(p => {
     const part = partIn(build, p.slot),
       rout = l.features.find(f => f.role === 'pickup-rout' && f.serves === p.slot),
