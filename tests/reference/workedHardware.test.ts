@@ -1,0 +1,450 @@
+import { describe, expect, it } from 'vitest'
+import type { Build } from '../../src/core/build/build.ts'
+import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
+import type { Joint } from '../../src/core/fit/joint.ts'
+import type { Feature } from '../../src/core/parts/part.ts'
+import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
+import { plainBuild, sure, type Plain } from '../support/plainBuild.ts'
+
+/** Bridge, posts, ferrules, jack and rings on holes that were read, worked by hand on an instrument of round numbers. */
+const mm = (value: number) => ({ value, doubt: 0.02, basis: 'measured' as const })
+const read = (b: Build): Build => ({
+  ...b,
+  parts: b.parts.map(p => ({
+    ...p,
+    dims: Object.fromEntries(
+      Object.entries(p.dims).map(([k, d]) => [k, { ...d!, doubt: 0.02, basis: 'measured' as const }]),
+    ),
+    features: p.features.map(f => ({
+      ...f,
+      dims: Object.fromEntries(Object.entries(f.dims).map(([k, d]) => [k, mm(d!.value)])),
+    })),
+  })),
+})
+const built = (p: Plain, holes: Feature[] = [], change: (b: Build) => void = () => undefined): Build => {
+  const b = plainBuild(p)
+  b.parts.find(x => x.kind === 'body')!.features.push(...holes)
+  change(b)
+  return read(b)
+}
+const joint = (b: Build, id: string): Joint => {
+  const all = jointsAsTheyStand(b),
+    j = all.find(x => x.id === id)
+  if (!j) throw new Error(`no ${id} among ${all.map(x => x.id).join(', ')}`)
+  return j
+}
+const fixOf = (j: Joint, method: string) => j.fixes.find(f => f.method === method)
+const changes = (j: Joint, method: string) =>
+  Object.fromEntries(
+    fixOf(j, method)!.changes.map(c => [
+      c.ref.replace(/^.*?\/(dims|features)\./, '').replace(/^placements\//, ''),
+      c.value,
+    ]),
+  )
+
+describe('posts in a body', () => {
+  const post = (posts: string, side: 1 | -1, y: number, diameter: number, x = 178) =>
+    typicalFeature('stud-hole', `${posts}-${side > 0 ? 't' : 'b'}`, { x, y, diameter }, { serves: posts })
+  const stud = (o: { y?: number; diameter?: number; tail?: readonly [number, number]; fit?: string } = {}) => {
+    const y = o.y ?? 37,
+      d = o.diameter ?? 10.9
+    return built(
+      {
+        front: 165,
+        instrument: { bridge: 'stud bridge' },
+        parts: {
+          bridge: { dims: { postSpacing: 74, postBehindFront: 13 } },
+          posts: { dims: { bushingDiameter: 11, bushingLength: 18 }, traits: { fit: o.fit ?? 'pressed bushing' } },
+          tailpiece: { dims: { postSpacing: 82 } },
+          'tail-posts': { dims: { bushingDiameter: 11, bushingLength: 18 }, traits: { fit: 'pressed bushing' } },
+        },
+      },
+      [
+        post('posts', 1, y, d),
+        post('posts', -1, -y, d + 0.05),
+        post('tail-posts', 1, o.tail?.[0] ?? 41, 10.9, 220),
+        post('tail-posts', -1, o.tail?.[1] ?? -41, 10.9, 220),
+      ],
+    )
+  }
+  it('press by what the smaller hole is less than the bushing', () => {
+    const j = joint(stud(), 'posts-bushing')
+    expect(j.clearance.value).toBeCloseTo(-0.1, 6)
+    expect(j.at).toEqual([470 + 178, 37])
+    expect(j.state).toBe('snug')
+    expect(j.fixes).toEqual([])
+  })
+  it('too tight are reamed, too wide lined or plugged, to the middle of the band', () => {
+    const tight = joint(stud({ diameter: 10.6 }), 'posts-bushing'),
+      aim = (tight.limits.low + tight.limits.high!) / 2
+    expect(tight.clearance.value).toBeCloseTo(-0.4, 6)
+    expect(changes(tight, 'ream-posts')).toEqual({
+      'posts-t.diameter': expect.closeTo(11 + aim, 6),
+      'posts-b.diameter': expect.closeTo(11 + aim, 6),
+    })
+    const wide = joint(stud({ diameter: 11.4 }), 'posts-bushing')
+    expect(fixOf(wide, 'wrap-bushings')!.title).toBe(
+      `Line 2 post holes with ${((0.4 - aim) / 2).toFixed(2)} mm of veneer`,
+    )
+    expect(changes(wide, 'plug-posts')['posts-t.diameter']).toBeCloseTo(11 + aim, 6)
+  })
+  it('stand as far apart as the bridge asks, or are plugged and drilled about their own middle', () => {
+    expect(joint(stud(), 'posts-spacing').clearance.value).toBeCloseTo(0, 6)
+    const b = stud({ y: 38 }),
+      j = joint(b, 'posts-spacing')
+    expect(j.clearance.value).toBeCloseTo(2, 6)
+    expect(j.at).toEqual([470 + 178, -38])
+    expect(changes(j, 'plug-spacing')).toEqual({
+      'posts-t.y': expect.closeTo(37, 6),
+      'posts-b.y': expect.closeTo(-37, 6),
+    })
+    expect(fixOf(j, 'plug-spacing')!.note).toBe('Each moves 1.00 mm.')
+    const aside = joint(stud({ tail: [43, -41] }), 'tail-posts-spacing')
+    expect(aside.clearance.value).toBeCloseTo(2, 6)
+    expect(changes(aside, 'plug-spacing')).toEqual({
+      'tail-posts-t.y': expect.closeTo(42, 6),
+      'tail-posts-b.y': expect.closeTo(-40, 6),
+    })
+  })
+  it('both rows on one middle, within a millimetre', () => {
+    expect(joint(stud(), 'post-rows').clearance.value).toBeCloseTo(1, 6)
+    expect(joint(stud({ tail: [42.4, -39.6] }), 'post-rows').clearance.value).toBeCloseTo(-0.4, 6)
+    expect(joint(stud({ tail: [39.6, -42.4] }), 'post-rows').clearance.value).toBeCloseTo(-0.4, 6)
+    expect(joint(stud(), 'post-rows').at).toEqual([470 + 220, 41])
+  })
+  it('screwed into wood want a lead hole: 90 % of the root in alder, whose share is 0.81', () => {
+    const lead = 11 * 0.81 * 0.9,
+      j = joint(stud({ fit: 'screwed into wood', diameter: 8 }), 'posts-in-wood')
+    expect(j.clearance.value).toBeCloseTo(8 - lead, 6)
+    const tight = joint(stud({ fit: 'screwed into wood', diameter: 7.4 }), 'posts-in-wood')
+    expect(changes(tight, 'open-lead')['posts-t.diameter']).toBeCloseTo(lead, 6)
+    const wide = joint(stud({ fit: 'screwed into wood', diameter: 8.6 }), 'posts-in-wood')
+    expect(changes(wide, 'plug-lead')['posts-b.diameter']).toBeCloseTo(lead, 6)
+  })
+})
+
+describe('ferrules in a back', () => {
+  const pressed = (diameter: number) =>
+    joint(
+      built(
+        {
+          front: 165,
+          instrument: { extras: ['ferrules'] },
+          parts: { ferrules: { dims: { outsideDiameter: 8, length: 9 } } },
+        },
+        [1, 2, 3].map(n =>
+          typicalFeature(
+            'ferrule-hole',
+            `f${n}`,
+            { x: 190, y: 20 - 10 * n, diameter: n === 2 ? diameter : diameter + 0.1 },
+            { serves: String(n), face: 'back' },
+          ),
+        ),
+      ),
+      'ferrule-fit',
+    )
+  it('press by the smallest hole, are reamed or wrapped to the middle of the band', () => {
+    const tight = pressed(7.5),
+      aim = (tight.limits.low + tight.limits.high!) / 2,
+      // What a film takes of a hole is in the clearance already.
+      film = (7.5 - 8 - tight.clearance.value) / 2
+    expect(film).toBeGreaterThanOrEqual(0)
+    expect(film).toBeLessThan(0.1)
+    expect(tight.at).toEqual([470 + 190, 10])
+    expect(fixOf(tight, 'ream-ferrules')!.title).toBe(
+      `Ream 3 ferrule holes to ${(8 + aim + 2 * film).toFixed(2)} mm`,
+    )
+    expect(Object.values(changes(tight, 'ream-ferrules'))).toEqual(
+      [0, 1, 2].map(() => expect.closeTo(8 + aim + 2 * film, 6)),
+    )
+    const wide = pressed(8.6)
+    expect(fixOf(wide, 'wrap-ferrules')!.title).toBe(
+      `Wrap each ferrule with ${((wide.clearance.value - aim) / 2).toFixed(2)} mm of paper or veneer`,
+    )
+    // Four minutes each.
+    expect(fixOf(wide, 'wrap-ferrules')!.minutes).toBe(12)
+  })
+})
+
+describe('a bridge’s screws over the body’s holes', () => {
+  const OWN: readonly [number, number][] = [
+    [27, -20],
+    [27, 20],
+    [7, 0],
+  ]
+  const over = (holes: readonly [number, number][], set?: readonly [number, number]) =>
+    built(
+      {
+        ...(set ? { front: set[0] } : {}),
+        parts: {
+          bridge: {
+            features: OWN.map(([x, y], i) =>
+              typicalFeature('screw-hole', `o${i}`, { x, y, diameter: 3.4 }, { through: true }),
+            ),
+          },
+        },
+      },
+      holes.map(([x, y], i) =>
+        typicalFeature('screw-hole', `h${i}`, { x, y, diameter: 2 }, { serves: 'bridge-screws' }),
+      ),
+      b => {
+        if (set) b.placements.bridge = { x: sure(set[0]), y: sure(set[1]) }
+      },
+    )
+  const off = (b: Build) => [
+    joint(b, 'bridge-screw-pattern-along').clearance.value,
+    joint(b, 'bridge-screw-pattern-across').clearance.value,
+  ]
+  const at = (dx: number, dy: number, o: readonly (readonly [number, number])[] = []) =>
+    OWN.map(([x, y], i): [number, number] => [x + dx + (o[i]?.[0] ?? 0), y + dy + (o[i]?.[1] ?? 0)])
+  it('lie where the mean of all puts them: nothing is off that is only moved', () =>
+    expect(off(over(at(180, 1)))).toEqual([expect.closeTo(0, 9), expect.closeTo(0, 9)]))
+  it('the worst is told, outwards of the pattern’s middle', () => {
+    // Hole 1 0.6 further out across: its own share two thirds, the others minus a third.
+    expect(
+      off(
+        over(
+          at(180, 0, [
+            [0, 0],
+            [0, 0.6],
+          ]),
+        ),
+      )[1],
+    ).toBeCloseTo(0.4, 9)
+    // Inwards.
+    expect(
+      off(
+        over(
+          at(180, 0, [
+            [0, 0],
+            [0, -0.6],
+          ]),
+        ),
+      )[1],
+    ).toBeCloseTo(-0.4, 9)
+    // Along: hole 2 lies before the middle at 20.33, moved back is nearer to it.
+    expect(
+      off(
+        over(
+          at(180, 0, [
+            [0, 0],
+            [0, 0],
+            [0.6, 0],
+          ]),
+        ),
+      )[0],
+    ).toBeCloseTo(-0.4, 9)
+    expect(
+      off(
+        over(
+          at(180, 0, [
+            [0, 0],
+            [0, 0],
+            [-0.6, 0],
+          ]),
+        ),
+      )[0],
+    ).toBeCloseTo(0.4, 9)
+  })
+  it('of a bridge that was set are told from there', () => {
+    // Set at 172: its saddles 8 behind that.
+    expect(off(over(at(180, 0), [172, 0]))).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)])
+    const [along, across] = off(over(at(180.5, 0.3), [172, 0]))
+    // All half a millimetre further back: outwards for the two behind the middle, the first that is worst.
+    expect(Math.abs(along!)).toBeCloseTo(0.5, 6)
+    expect(Math.abs(across!)).toBeCloseTo(0.3, 6)
+  })
+  it('that meet none are another bridge’s', () => {
+    const none = over([
+      [120, -60],
+      [140, 70],
+    ])
+    expect(joint(none, 'bridge-screw-pattern-along').clearance.value).toBeCloseTo(-3, 9)
+    // Set by hand elsewhere it is work and no misfit.
+    const set = over(
+      [
+        [120, -60],
+        [140, 70],
+      ],
+      [172, 0],
+    )
+    expect(joint(set, 'bridge-screw-pattern-along').clearance.value).toBe(0)
+  })
+  it('is set for good where most serve it; the rest is plugged', () => {
+    const b = over(
+        at(180, 0, [
+          [0, 0],
+          [0, 1.2],
+        ]),
+      ),
+      j = joint(b, 'bridge-screw-pattern-across'),
+      fix = fixOf(j, 'plug-bridge')!
+    expect(fix.title).toMatch(/^Plug 1 of 3 screw holes/)
+    expect(changes(j, 'plug-bridge')['bridge.x']).toBeCloseTo(180 - 8, 6)
+    expect(changes(j, 'plug-bridge')['bridge.y']).toBeCloseTo(0, 6)
+  })
+})
+
+describe('outer strings at the last fret', () => {
+  const LAST = 648 * (1 - 2 ** (-22 / 12))
+  const margins = (y: number, spread = 52) => {
+    const b = built({ front: 165, spread }, [], x => {
+      x.placements.bridge = { x: sure(165), y: sure(y) }
+    })
+    return (['treble', 'bass'] as const).map(s => joint(b, `string-margin-${s}`))
+  }
+  /** Half the board less the string’s middle and half of it. */
+  const by = (side: 1 | -1, y: number, spread = 52) => {
+    const d = side > 0 ? 0.25 : 1,
+      nut = 21 - 3 - d / 2,
+      length = 648 + (side > 0 ? 0.6 + 4 * d : 1.2 + 2.4 * d),
+      t = LAST / length
+    return { t, by: 28 - (nut + (spread / 2 + side * y - nut) * t) - d / 2 }
+  }
+  it('are half a board off the line less their own place', () => {
+    const [treble, bass] = margins(0)
+    expect(treble!.clearance.value).toBeCloseTo(by(1, 0).by, 2)
+    expect(bass!.clearance.value).toBeCloseTo(by(-1, 0).by, 2)
+  })
+  it('a bridge set aside takes from one and gives to the other', () => {
+    const [treble, bass] = margins(1.5)
+    expect(treble!.clearance.value).toBeCloseTo(by(1, 1.5).by, 2)
+    expect(bass!.clearance.value).toBeCloseTo(by(-1, 1.5).by, 2)
+  })
+  it('is set back to share what is left, where that is enough for both', () => {
+    const [treble] = margins(2.6),
+      a = by(1, 2.6),
+      b = by(-1, 2.6),
+      shift = (b.by - a.by) / (2 * a.t)
+    expect(a.by).toBeLessThan(2.5)
+    expect(fixOf(treble!, 'shift-bridge')!.title).toBe(
+      `Set the bridge ${shift.toFixed(1)} mm further to the bass side`,
+    )
+    expect(changes(treble!, 'shift-bridge')['bridge.y']).toBeCloseTo(2.6 - shift, 1)
+    const [, bass] = margins(-2.9)
+    expect(fixOf(bass!, 'shift-bridge')!.title).toMatch(/further to the treble side$/)
+    // Strings that are too wide for the board are not helped by it.
+    const [wide] = margins(2.6, 60)
+    expect(wide!.fixes).toEqual([])
+  })
+})
+
+describe('a jack in its wall', () => {
+  const jack = (
+    wall: number,
+    bore: number,
+    dims: Record<string, number> = {},
+    traits: Record<string, string> = {},
+  ) =>
+    built(
+      {
+        front: 165,
+        parts: {
+          jack: { dims: { threadDiameter: 9.5, threadLength: 12, hardware: 3.5, caseWidth: 22, ...dims }, traits },
+        },
+      },
+      [
+        typicalFeature(
+          'jack-hole',
+          'jack-hole',
+          { x: 240, y: 150, diameter: bore, depth: wall },
+          { serves: 'jack', face: 'side', through: true },
+        ),
+      ],
+    )
+  it('has what its thread leaves over wall and nut', () => {
+    const j = joint(jack(6, 9.8), 'jack-wall')
+    expect(j.clearance.value).toBeCloseTo(12 - 6 - 3.5, 6)
+    expect(j.at).toEqual([470 + 240, 150])
+  })
+  it('too short is let into a counterbore, too long held by a nut behind', () => {
+    const short = joint(jack(10, 9.8), 'jack-wall'),
+      { low, high } = short.limits
+    expect(changes(short, 'counterbore')).toEqual({ 'jack-hole.depth': expect.closeTo(10 - (low + 0.5 + 1.5), 6) })
+    expect(fixOf(short, 'counterbore')!.note).toMatch(/^22 mm wide/)
+    const long = joint(jack(2, 9.8, { threadLength: 24 }), 'jack-wall'),
+      spare = 24 - 2 - 3.5 - (high! + low) / 2
+    expect(changes(long, 'nut-behind')).toEqual({ hardware: expect.closeTo(3.5 + spare, 6) })
+  })
+  it('passes its bore, which is reamed or washered; a bore that is wide by design is none', () => {
+    const fit = joint(jack(6, 9.8), 'jack-bore'),
+      film = (0.3 - fit.clearance.value) / 2
+    expect(film).toBeGreaterThanOrEqual(-1e-9)
+    const tight = joint(jack(6, 9.3), 'jack-bore')
+    expect(changes(tight, 'ream-bore')).toEqual({ 'jack-hole.diameter': expect.closeTo(9.5 + 2 * film + 0.3, 6) })
+    const wide = joint(jack(6, 12.4), 'jack-bore')
+    expect(changes(wide, 'wide-washer')).toEqual({ 'jack-hole.diameter': expect.closeTo(9.5 + 2 * film + 0.5, 6) })
+    const has = (bore: number) => jointsAsTheyStand(jack(6, bore)).some(x => x.id === 'jack-bore')
+    expect([has(9.5 + 3.9 + 2 * film), has(9.5 + 4.1 + 2 * film)]).toEqual([true, false])
+  })
+  it('a barrel goes through with its body, and wants its lugs behind the wall', () => {
+    const b = jack(20, 19.5, { caseWidth: 19, barrelLength: 30 }, { sort: 'barrel' })
+    expect(joint(b, 'jack-barrel').clearance.value).toBeCloseTo(10, 6)
+    expect(joint(b, 'jack-bore').clearance.value).toBeGreaterThan(0.3)
+    expect(joint(b, 'jack-bore').clearance.value).toBeLessThanOrEqual(0.5 + 1e-9)
+  })
+})
+
+describe('rings', () => {
+  const RING = {
+    openingLength: 38.6,
+    openingWidth: 70.6,
+    openingCorner: 3.3,
+    length: 46,
+    width: 90,
+    corner: 4,
+    low: 3,
+    tall: 8,
+  }
+  const ringed = (ring: Record<string, number> = {}, traits: Record<string, string> = {}, topRadius?: number) =>
+    built(
+      {
+        front: 165,
+        instrument: { mounting: 'in rings', pickups: ['bridge', 'neck'] },
+        parts: {
+          'pickup-bridge': { dims: { length: 38, width: 70, corner: 3, depthBelowTop: 17 } },
+          'ring-bridge': { dims: { ...RING, ...ring }, traits },
+          'ring-neck': { dims: { ...RING, tall: 5 } },
+        },
+      },
+      [],
+      b => {
+        if (topRadius) b.parts.find(p => p.kind === 'body')!.dims['topRadius'] = mm(topRadius)
+      },
+    )
+  it('hold the pickup in their opening, filed where it binds', () => {
+    expect(joint(ringed(), 'ring-bridge-opening').clearance.value).toBeCloseTo(0.3, 6)
+    const j = joint(ringed({ openingLength: 38.1 }), 'ring-bridge-opening'),
+      to = j.limits.low + 0.15
+    expect(changes(j, 'file-ring')['openingLength']).toBeCloseTo(38 + 2 * to, 6)
+    expect(fixOf(j, 'file-ring')!.title).toBe(
+      `File the ring’s opening by ${(to - 0.05).toFixed(2)} mm where it touches`,
+    )
+  })
+  it('cover the rout, and the tall one stands at the bridge', () => {
+    // The rout is 40 × 90, the ring 46 × 90: nothing is left across.
+    expect(joint(ringed(), 'ring-bridge-foot').clearance.value).toBeCloseTo(0, 6)
+    expect(joint(ringed({ width: 96 }), 'ring-bridge-foot').clearance.value).toBeCloseTo(3, 6)
+    expect(joint(ringed(), 'ring-slope').clearance.value).toBeCloseTo(3, 6)
+  })
+  it('stand off a top by what the two rises over their width differ, half a millimetre is drawn down', () => {
+    expect(joint(ringed(), 'ring-bridge-curve').clearance.value).toBeCloseTo(0.5, 6)
+    // 90 over a radius of 400: 90² ÷ 3200 = 2.53.
+    const rise = (r: number) => 90 ** 2 / (8 * r)
+    expect(joint(ringed({}, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(0.5 - rise(400), 3)
+    expect(joint(ringed({ footRadius: 300 }, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(
+      0.5 - (rise(300) - rise(400)),
+      3,
+    )
+    expect(joint(ringed({ footRadius: 500 }, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(
+      0.5 - (rise(400) - rise(500)),
+      3,
+    )
+    const j = joint(ringed({}, {}, 400), 'ring-bridge-curve')
+    expect(changes(j, 'sand-foot')).toEqual({ footRadius: 400 })
+    expect(fixOf(j, 'sand-foot')!.changes[0]!.doubt).toBeCloseTo(40, 9)
+    const flat = joint(ringed({ footRadius: 300 }), 'ring-bridge-curve')
+    expect(changes(flat, 'sand-foot')).toEqual({ footRadius: 20000 })
+    expect(joint(ringed(), 'ring-bridge-curve').at).toEqual([570, 25])
+  })
+})
