@@ -448,3 +448,203 @@ describe('rings', () => {
     expect(joint(ringed(), 'ring-bridge-curve').at).toEqual([570, 25])
   })
 })
+
+describe('tuners on a drilled head', () => {
+  const HOLES: readonly [number, number, number][] = [
+    [1, -40, 33],
+    [2, -66, 33],
+    [3, -92, 34],
+    [4, -92, -33],
+    [5, -66, -33],
+    [6, -40, -33],
+  ]
+  const head = (
+    tuners: Record<string, number> = {},
+    o: { bushing?: string; diameter?: number; thick?: number; holes?: typeof HOLES } = {},
+  ) =>
+    read(
+      plainBuild({
+        front: 165,
+        parts: {
+          neck: {
+            dims: { headThickness: o.thick ?? 15 },
+            features: (o.holes ?? HOLES).map(([n, x, y]) =>
+              typicalFeature(
+                'tuner-hole',
+                `t${n}`,
+                { x, y, diameter: o.diameter ?? 10 },
+                { serves: String(n), through: true },
+              ),
+            ),
+          },
+          tuners: {
+            dims: { bushingDiameter: 9.9, bodyWidth: 15, reachMin: 13, reachMax: 17, ...tuners },
+            traits: { bushing: o.bushing ?? 'threaded' },
+          },
+        },
+      }),
+    )
+  it('have bushings in holes, reamed or sleeved to the middle of their band', () => {
+    const fit = joint(head(), 'tuner-bushing'),
+      film = (0.1 - fit.clearance.value) / 2
+    expect(film).toBeGreaterThanOrEqual(-1e-9)
+    expect(fit.at).toEqual([-92, -33])
+    const tight = joint(head({ bushingDiameter: 10.3 }), 'tuner-bushing'),
+      aim = (tight.limits.low + tight.limits.high!) / 2,
+      to = 10.3 + aim + 2 * film
+    expect(Object.values(changes(tight, 'ream-holes'))).toEqual(HOLES.map(() => expect.closeTo(to, 6)))
+    expect(fixOf(tight, 'ream-holes')!.title).toBe(`Ream 6 tuner holes to ${to.toFixed(2)} mm`)
+    expect(fixOf(tight, 'ream-holes')!.note).toBe(
+      `Takes ${(to - 10).toFixed(2)} mm on the diameter, from both faces.`,
+    )
+    const wide = joint(head({ bushingDiameter: 8 }), 'tuner-bushing')
+    expect(changes(wide, 'sleeve-holes')['t1.diameter']).toBeCloseTo(8 + aim + 2 * film, 6)
+    // Pressed ones have a band of their own.
+    const pressed = joint(head({}, { bushing: 'pressed' }), 'tuner-bushing')
+    expect(pressed.limits.low).not.toBe(fit.limits.low)
+  })
+  it('stand apart by the nearest two, less a body; are trimmed on both sides', () => {
+    expect(joint(head(), 'tuner-pitch').clearance.value).toBeCloseTo(26 - 15, 6)
+    expect(joint(head(), 'tuner-pitch').at).toEqual([-66, 33])
+    // 3 and 4 at a slant: 8 along, 15 across are 17.
+    const slant = head(
+      {},
+      {
+        holes: [
+          [1, -40, 33],
+          [2, -66, 7],
+          [3, -74, -8],
+        ],
+      },
+    )
+    expect(joint(slant, 'tuner-pitch').clearance.value).toBeCloseTo(17 - 15, 6)
+    const j = joint(head({ bodyWidth: 26.4 }), 'tuner-pitch'),
+      by = j.limits.low + 0.1 + 0.4
+    expect(changes(j, 'trim-bodies')).toEqual({ bodyWidth: expect.closeTo(26.4 - by, 6) })
+    expect(fixOf(j, 'trim-bodies')!.title).toBe(`Take ${(by / 2).toFixed(2)} mm off both sides of each tuner body`)
+  })
+  it('clamp a head between their least and most; a thin one gets washers, a thick one is thinned', () => {
+    const room = (thick: number) => joint(head({}, { thick }), 'head-thickness')
+    expect(room(14).clearance.value).toBeCloseTo(1, 6)
+    expect(room(16.4).clearance.value).toBeCloseTo(0.6, 6)
+    expect(room(14).at).toEqual([-40, 33])
+    const thin = room(12.2)
+    expect(thin.finding).toContain('thinner')
+    expect(changes(thin, 'washers')).toEqual({ reachMin: expect.closeTo(13 - 0.8 - 0.5, 6) })
+    expect(fixOf(thin, 'washers')!.title).toBe('Put 1.3 mm of washer under each tuner')
+    const thick = room(18)
+    expect(thick.finding).toContain('thicker')
+    expect(changes(thick, 'thin-head')).toEqual({ headThickness: expect.closeTo(18 - 1 - 0.3, 6) })
+    expect(fixOf(thick, 'thin-head')!.title).toBe('Thin the headstock by 1.3 mm from the back')
+  })
+  it('have wood beside their holes, by the nearest edge of the head', () => {
+    // 34 of 46 across: 12 less half a hole.
+    const j = joint(head(), 'tuner-edge')
+    expect(j.clearance.value).toBeCloseTo(12 - 5, 6)
+    expect(j.at).toEqual([-92, 34])
+  })
+  it('are as many as strings, or are missing by number', () => {
+    expect(joint(head(), 'tuner-count').clearance.value).toBeCloseTo(0, 9)
+    const four = joint(head({}, { holes: HOLES.slice(0, 4) }), 'tuner-count')
+    expect(four.clearance.value).toBe(-2)
+    expect(four.at).toEqual([-92, 0])
+    expect(four.finding).toContain('4 holes for 6 strings: strings 5, 6 have none')
+    expect(joint(head({}, { holes: HOLES.slice(0, 5) }), 'tuner-count').finding).toContain('string 6 has none')
+  })
+})
+
+describe('what an instrument cannot be without', () => {
+  const value = (p: Plain, id: string, holes: Feature[] = [], change?: (b: Build) => void) =>
+    joint(built({ front: 165, ...p }, holes, change), id)
+  it('a plate is held by as many holes as keep it flat', () => {
+    const screw = (n: number) =>
+      typicalFeature('screw-hole', `s${n}`, { x: 10 * n, y: 60, diameter: 3.2 }, { through: true })
+    const guard = (n: number) =>
+      value(
+        {
+          instrument: { mounting: 'on the guard' },
+          parts: { guard: { features: Array.from({ length: n }, (_, i) => screw(i)) } },
+        },
+        'guard-holes',
+      )
+    expect(guard(0).state).toBe("can't tell")
+    expect(guard(1).clearance.value).toBe(-2)
+    expect(guard(1).finding).toContain('It has 1 screw hole; 3 hold')
+    expect(guard(2).clearance.value).toBe(-1)
+    expect(guard(3).clearance.value).toBeCloseTo(0, 9)
+    expect(guard(5).clearance.value).toBeCloseTo(0, 9)
+    expect(guard(1).at).toEqual([530, 40])
+  })
+  it('a rod at the heel has its notch, a tilted neck its screw, a clamping nut its shelf', () => {
+    const rod = (traits: Record<string, string>, cuts: Build['cuts'] = []) =>
+      value({ parts: { neck: { traits: { rod: 'at the heel' } }, body: { traits } } }, 'notch-there', [], b => {
+        b.cuts = cuts
+      })
+    expect(rod({}).state).toBe("can't tell")
+    expect(rod({ rodNotch: 'none' }).clearance.value).toBe(-1)
+    expect(rod({ rodNotch: 'there' }).clearance.value).toBeCloseTo(0, 9)
+    expect(rod({}, [{ id: 'n', sort: 'notch', face: 'top' } as never]).clearance.value).toBeCloseTo(0, 9)
+    expect(rod({}).at).toEqual([478, 0])
+    const tilt = (traits: Record<string, string>) =>
+      value({ parts: { neck: { traits: { tilt: 'asks for it' } }, 'neck-plate': { traits } } }, 'tilt-there')
+    expect(tilt({}).state).toBe("can't tell")
+    expect(tilt({ tilt: 'none' }).clearance.value).toBe(-1)
+    expect(tilt({ tilt: 'there' }).clearance.value).toBeCloseTo(0, 9)
+    expect(tilt({}).at).toEqual([440, 0])
+    const nut = (traits: Record<string, string>) =>
+      value({ instrument: { bridge: 'double-locking tremolo' }, parts: { neck: { traits } } }, 'shelf-there')
+    expect(nut({ nutSeat: 'on a shelf' }).clearance.value).toBeCloseTo(0, 9)
+    expect(nut({ nutSeat: 'in a slot' }).clearance.value).toBe(-1)
+    expect(nut({ nutSeat: 'in a slot' }).at).toEqual([-8, 10.5])
+  })
+  it('poles number as strings or courses do; a bar serves any', () => {
+    const poles = (n: number, p: Plain = {}) =>
+      value({ ...p, parts: { 'pickup-bridge': { dims: { poles: n } } } }, 'pickup-bridge-pole-count').clearance
+        .value
+    expect([poles(6), poles(5), poles(8), poles(1)].map(x => x + 0)).toEqual([0, -1, -2, 0])
+    const twelve: Plain = { strings: 12, perCourse: 2, nut: 48 }
+    expect([poles(6, twelve), poles(12, twelve), poles(7, twelve), poles(11, twelve)].map(x => x + 0)).toEqual([
+      0, 0, -1, -1,
+    ])
+  })
+  it('an active pickup has its battery, strings their ground', () => {
+    const active = value({ parts: { 'pickup-bridge': { traits: { electronics: 'active' } } } }, 'battery-there')
+    expect(active.clearance.value).toBe(-1)
+    expect(active.at).toEqual([570, 0])
+    const ground = (wired: boolean) =>
+      value({}, 'ground-there', [], b => {
+        b.circuit.components.push({ id: 'strings', kind: 'metal', label: 'Strings' })
+        if (wired) b.circuit.wires.push({ id: 'w1', from: 'strings.1', to: 'jack.sleeve', kind: 'wire' } as never)
+      })
+    expect(ground(true).clearance.value).toBeCloseTo(0, 9)
+    expect(ground(false).state).toBe("can't tell")
+    expect(ground(true).at).toEqual([645, 0])
+  })
+  it('a control has a hole over a hollow, a place, or a cavity to be proposed in', () => {
+    const pot = (at: readonly [number, number] | undefined, o: { cavity?: boolean; place?: boolean } = {}) =>
+      jointsAsTheyStand(
+        built({ front: 165 }, [], b => {
+          const body = b.parts.find(p => p.kind === 'body')!
+          body.features = body.features.filter(
+            f => f.role !== 'pot-hole' && (o.cavity !== false || f.role !== 'control-cavity'),
+          )
+          if (at)
+            body.features.push(
+              typicalFeature(
+                'pot-hole',
+                'hv',
+                { x: at[0], y: at[1], diameter: 8 },
+                { serves: 'pot-volume', through: true },
+              ),
+            )
+          if (o.place) b.placements.parts = [{ slot: 'pot-volume', x: sure(60), y: sure(-90) }]
+        }),
+      ).find(j => j.id === 'pot-volume-place')?.clearance.value
+    expect(pot([200, 90])).toBeCloseTo(0, 9)
+    expect(pot([100, 0])).toBeCloseTo(0, 9)
+    expect(pot([60, -90])).toBe(-1)
+    expect(pot(undefined)).toBeCloseTo(0, 9)
+    expect(pot(undefined, { cavity: false })).toBe(-1)
+    expect(pot(undefined, { cavity: false, place: true })).toBeUndefined()
+  })
+})
