@@ -1,46 +1,30 @@
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
-import type { Joint } from '../../src/core/fit/joint.ts'
 import type { Feature } from '../../src/core/parts/part.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
+import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'
 import { plainBuild, sure, type Plain } from '../support/plainBuild.ts'
 
 /** Bridge, posts, ferrules, jack and rings on holes that were read, worked by hand on an instrument of round numbers. */
 const mm = (value: number) => ({ value, doubt: 0.02, basis: 'measured' as const })
-const read = (b: Build): Build => ({
-  ...b,
-  parts: b.parts.map(p => ({
-    ...p,
-    dims: Object.fromEntries(
-      Object.entries(p.dims).map(([k, d]) => [k, { ...d!, doubt: 0.02, basis: 'measured' as const }]),
-    ),
-    features: p.features.map(f => ({
-      ...f,
-      dims: Object.fromEntries(Object.entries(f.dims).map(([k, d]) => [k, mm(d!.value)])),
+/** All of it as it was read, parts too. */
+const read = (b: Build): Build => {
+  const own = asRead(b, 0.02)
+  return {
+    ...own,
+    parts: own.parts.map(p => ({
+      ...p,
+      dims: Object.fromEntries(Object.entries(p.dims).map(([k, d]) => [k, mm(d!.value)])),
     })),
-  })),
-})
+  }
+}
 const built = (p: Plain, holes: Feature[] = [], change: (b: Build) => void = () => undefined): Build => {
   const b = plainBuild(p)
   b.parts.find(x => x.kind === 'body')!.features.push(...holes)
   change(b)
   return read(b)
 }
-const joint = (b: Build, id: string): Joint => {
-  const all = jointsAsTheyStand(b),
-    j = all.find(x => x.id === id)
-  if (!j) throw new Error(`no ${id} among ${all.map(x => x.id).join(', ')}`)
-  return j
-}
-const fixOf = (j: Joint, method: string) => j.fixes.find(f => f.method === method)
-const changes = (j: Joint, method: string) =>
-  Object.fromEntries(
-    fixOf(j, method)!.changes.map(c => [
-      c.ref.replace(/^.*?\/(dims|features)\./, '').replace(/^placements\//, ''),
-      c.value,
-    ]),
-  )
 
 describe('posts in a body', () => {
   const post = (posts: string, side: 1 | -1, y: number, diameter: number, x = 178) =>
@@ -68,64 +52,64 @@ describe('posts in a body', () => {
     )
   }
   it('press by what the smaller hole is less than the bushing', () => {
-    const j = joint(stud(), 'posts-bushing')
+    const j = jointIn(stud(), 'posts-bushing')
     expect(j.clearance.value).toBeCloseTo(-0.1, 6)
     expect(j.at).toEqual([470 + 178, 37])
     expect(j.state).toBe('snug')
     expect(j.fixes).toEqual([])
   })
   it('too tight are reamed, too wide lined or plugged, to the middle of the band', () => {
-    const tight = joint(stud({ diameter: 10.6 }), 'posts-bushing'),
+    const tight = jointIn(stud({ diameter: 10.6 }), 'posts-bushing'),
       aim = (tight.limits.low + tight.limits.high!) / 2
     expect(tight.clearance.value).toBeCloseTo(-0.4, 6)
-    expect(changes(tight, 'ream-posts')).toEqual({
+    expect(changesOf(tight, 'ream-posts')).toEqual({
       'posts-t.diameter': expect.closeTo(11 + aim, 6),
       'posts-b.diameter': expect.closeTo(11 + aim, 6),
     })
-    const wide = joint(stud({ diameter: 11.4 }), 'posts-bushing')
+    const wide = jointIn(stud({ diameter: 11.4 }), 'posts-bushing')
     expect(fixOf(wide, 'wrap-bushings')!.title).toBe(
       `Line 2 post holes with ${((0.4 - aim) / 2).toFixed(2)} mm of veneer`,
     )
-    expect(changes(wide, 'plug-posts')['posts-t.diameter']).toBeCloseTo(11 + aim, 6)
+    expect(changesOf(wide, 'plug-posts')['posts-t.diameter']).toBeCloseTo(11 + aim, 6)
   })
   it('stand as far apart as the bridge asks, or are plugged and drilled about their own middle', () => {
-    expect(joint(stud(), 'posts-spacing').clearance.value).toBeCloseTo(0, 6)
+    expect(jointIn(stud(), 'posts-spacing').clearance.value).toBeCloseTo(0, 6)
     const b = stud({ y: 38 }),
-      j = joint(b, 'posts-spacing')
+      j = jointIn(b, 'posts-spacing')
     expect(j.clearance.value).toBeCloseTo(2, 6)
     expect(j.at).toEqual([470 + 178, -38])
-    expect(changes(j, 'plug-spacing')).toEqual({
+    expect(changesOf(j, 'plug-spacing')).toEqual({
       'posts-t.y': expect.closeTo(37, 6),
       'posts-b.y': expect.closeTo(-37, 6),
     })
     expect(fixOf(j, 'plug-spacing')!.note).toBe('Each moves 1.00 mm.')
-    const aside = joint(stud({ tail: [43, -41] }), 'tail-posts-spacing')
+    const aside = jointIn(stud({ tail: [43, -41] }), 'tail-posts-spacing')
     expect(aside.clearance.value).toBeCloseTo(2, 6)
-    expect(changes(aside, 'plug-spacing')).toEqual({
+    expect(changesOf(aside, 'plug-spacing')).toEqual({
       'tail-posts-t.y': expect.closeTo(42, 6),
       'tail-posts-b.y': expect.closeTo(-40, 6),
     })
   })
   it('both rows on one middle, within a millimetre', () => {
-    expect(joint(stud(), 'post-rows').clearance.value).toBeCloseTo(1, 6)
-    expect(joint(stud({ tail: [42.4, -39.6] }), 'post-rows').clearance.value).toBeCloseTo(-0.4, 6)
-    expect(joint(stud({ tail: [39.6, -42.4] }), 'post-rows').clearance.value).toBeCloseTo(-0.4, 6)
-    expect(joint(stud(), 'post-rows').at).toEqual([470 + 220, 41])
+    expect(jointIn(stud(), 'post-rows').clearance.value).toBeCloseTo(1, 6)
+    expect(jointIn(stud({ tail: [42.4, -39.6] }), 'post-rows').clearance.value).toBeCloseTo(-0.4, 6)
+    expect(jointIn(stud({ tail: [39.6, -42.4] }), 'post-rows').clearance.value).toBeCloseTo(-0.4, 6)
+    expect(jointIn(stud(), 'post-rows').at).toEqual([470 + 220, 41])
   })
   it('screwed into wood want a lead hole: 90 % of the root in alder, whose share is 0.81', () => {
     const lead = 11 * 0.81 * 0.9,
-      j = joint(stud({ fit: 'screwed into wood', diameter: 8 }), 'posts-in-wood')
+      j = jointIn(stud({ fit: 'screwed into wood', diameter: 8 }), 'posts-in-wood')
     expect(j.clearance.value).toBeCloseTo(8 - lead, 6)
-    const tight = joint(stud({ fit: 'screwed into wood', diameter: 7.4 }), 'posts-in-wood')
-    expect(changes(tight, 'open-lead')['posts-t.diameter']).toBeCloseTo(lead, 6)
-    const wide = joint(stud({ fit: 'screwed into wood', diameter: 8.6 }), 'posts-in-wood')
-    expect(changes(wide, 'plug-lead')['posts-b.diameter']).toBeCloseTo(lead, 6)
+    const tight = jointIn(stud({ fit: 'screwed into wood', diameter: 7.4 }), 'posts-in-wood')
+    expect(changesOf(tight, 'open-lead')['posts-t.diameter']).toBeCloseTo(lead, 6)
+    const wide = jointIn(stud({ fit: 'screwed into wood', diameter: 8.6 }), 'posts-in-wood')
+    expect(changesOf(wide, 'plug-lead')['posts-b.diameter']).toBeCloseTo(lead, 6)
   })
 })
 
 describe('ferrules in a back', () => {
   const pressed = (diameter: number) =>
-    joint(
+    jointIn(
       built(
         {
           front: 165,
@@ -154,7 +138,7 @@ describe('ferrules in a back', () => {
     expect(fixOf(tight, 'ream-ferrules')!.title).toBe(
       `Ream 3 ferrule holes to ${(8 + aim + 2 * film).toFixed(2)} mm`,
     )
-    expect(Object.values(changes(tight, 'ream-ferrules'))).toEqual(
+    expect(Object.values(changesOf(tight, 'ream-ferrules'))).toEqual(
       [0, 1, 2].map(() => expect.closeTo(8 + aim + 2 * film, 6)),
     )
     const wide = pressed(8.6)
@@ -192,8 +176,8 @@ describe('a bridge’s screws over the body’s holes', () => {
       },
     )
   const off = (b: Build) => [
-    joint(b, 'bridge-screw-pattern-along').clearance.value,
-    joint(b, 'bridge-screw-pattern-across').clearance.value,
+    jointIn(b, 'bridge-screw-pattern-along').clearance.value,
+    jointIn(b, 'bridge-screw-pattern-across').clearance.value,
   ]
   const at = (dx: number, dy: number, o: readonly (readonly [number, number])[] = []) =>
     OWN.map(([x, y], i): [number, number] => [x + dx + (o[i]?.[0] ?? 0), y + dy + (o[i]?.[1] ?? 0)])
@@ -259,7 +243,7 @@ describe('a bridge’s screws over the body’s holes', () => {
       [120, -60],
       [140, 70],
     ])
-    expect(joint(none, 'bridge-screw-pattern-along').clearance.value).toBeCloseTo(-3, 9)
+    expect(jointIn(none, 'bridge-screw-pattern-along').clearance.value).toBeCloseTo(-3, 9)
     // Set by hand elsewhere it is work and no misfit.
     const set = over(
       [
@@ -268,7 +252,7 @@ describe('a bridge’s screws over the body’s holes', () => {
       ],
       [172, 0],
     )
-    expect(joint(set, 'bridge-screw-pattern-along').clearance.value).toBe(0)
+    expect(jointIn(set, 'bridge-screw-pattern-along').clearance.value).toBe(0)
   })
   it('is set for good where most serve it; the rest is plugged', () => {
     const b = over(
@@ -277,11 +261,11 @@ describe('a bridge’s screws over the body’s holes', () => {
           [0, 1.2],
         ]),
       ),
-      j = joint(b, 'bridge-screw-pattern-across'),
+      j = jointIn(b, 'bridge-screw-pattern-across'),
       fix = fixOf(j, 'plug-bridge')!
     expect(fix.title).toMatch(/^Plug 1 of 3 screw holes/)
-    expect(changes(j, 'plug-bridge')['bridge.x']).toBeCloseTo(180 - 8, 6)
-    expect(changes(j, 'plug-bridge')['bridge.y']).toBeCloseTo(0, 6)
+    expect(changesOf(j, 'plug-bridge')['bridge.x']).toBeCloseTo(180 - 8, 6)
+    expect(changesOf(j, 'plug-bridge')['bridge.y']).toBeCloseTo(0, 6)
   })
 })
 
@@ -291,7 +275,7 @@ describe('outer strings at the last fret', () => {
     const b = built({ front: 165, spread }, [], x => {
       x.placements.bridge = { x: sure(165), y: sure(y) }
     })
-    return (['treble', 'bass'] as const).map(s => joint(b, `string-margin-${s}`))
+    return (['treble', 'bass'] as const).map(s => jointIn(b, `string-margin-${s}`))
   }
   /** Half the board less the string’s middle and half of it. */
   const by = (side: 1 | -1, y: number, spread = 52) => {
@@ -320,7 +304,7 @@ describe('outer strings at the last fret', () => {
     expect(fixOf(treble!, 'shift-bridge')!.title).toBe(
       `Set the bridge ${shift.toFixed(1)} mm further to the bass side`,
     )
-    expect(changes(treble!, 'shift-bridge')['bridge.y']).toBeCloseTo(2.6 - shift, 1)
+    expect(changesOf(treble!, 'shift-bridge')['bridge.y']).toBeCloseTo(2.6 - shift, 1)
     const [, bass] = margins(-2.9)
     expect(fixOf(bass!, 'shift-bridge')!.title).toMatch(/further to the treble side$/)
     // Strings that are too wide for the board are not helped by it.
@@ -353,35 +337,39 @@ describe('a jack in its wall', () => {
       ],
     )
   it('has what its thread leaves over wall and nut', () => {
-    const j = joint(jack(6, 9.8), 'jack-wall')
+    const j = jointIn(jack(6, 9.8), 'jack-wall')
     expect(j.clearance.value).toBeCloseTo(12 - 6 - 3.5, 6)
     expect(j.at).toEqual([470 + 240, 150])
   })
   it('too short is let into a counterbore, too long held by a nut behind', () => {
-    const short = joint(jack(10, 9.8), 'jack-wall'),
+    const short = jointIn(jack(10, 9.8), 'jack-wall'),
       { low, high } = short.limits
-    expect(changes(short, 'counterbore')).toEqual({ 'jack-hole.depth': expect.closeTo(10 - (low + 0.5 + 1.5), 6) })
+    expect(changesOf(short, 'counterbore')).toEqual({
+      'jack-hole.depth': expect.closeTo(10 - (low + 0.5 + 1.5), 6),
+    })
     expect(fixOf(short, 'counterbore')!.note).toMatch(/^22 mm wide/)
-    const long = joint(jack(2, 9.8, { threadLength: 24 }), 'jack-wall'),
+    const long = jointIn(jack(2, 9.8, { threadLength: 24 }), 'jack-wall'),
       spare = 24 - 2 - 3.5 - (high! + low) / 2
-    expect(changes(long, 'nut-behind')).toEqual({ hardware: expect.closeTo(3.5 + spare, 6) })
+    expect(changesOf(long, 'nut-behind')).toEqual({ hardware: expect.closeTo(3.5 + spare, 6) })
   })
   it('passes its bore, which is reamed or washered; a bore that is wide by design is none', () => {
-    const fit = joint(jack(6, 9.8), 'jack-bore'),
+    const fit = jointIn(jack(6, 9.8), 'jack-bore'),
       film = (0.3 - fit.clearance.value) / 2
     expect(film).toBeGreaterThanOrEqual(-1e-9)
-    const tight = joint(jack(6, 9.3), 'jack-bore')
-    expect(changes(tight, 'ream-bore')).toEqual({ 'jack-hole.diameter': expect.closeTo(9.5 + 2 * film + 0.3, 6) })
-    const wide = joint(jack(6, 12.4), 'jack-bore')
-    expect(changes(wide, 'wide-washer')).toEqual({ 'jack-hole.diameter': expect.closeTo(9.5 + 2 * film + 0.5, 6) })
+    const tight = jointIn(jack(6, 9.3), 'jack-bore')
+    expect(changesOf(tight, 'ream-bore')).toEqual({ 'jack-hole.diameter': expect.closeTo(9.5 + 2 * film + 0.3, 6) })
+    const wide = jointIn(jack(6, 12.4), 'jack-bore')
+    expect(changesOf(wide, 'wide-washer')).toEqual({
+      'jack-hole.diameter': expect.closeTo(9.5 + 2 * film + 0.5, 6),
+    })
     const has = (bore: number) => jointsAsTheyStand(jack(6, bore)).some(x => x.id === 'jack-bore')
     expect([has(9.5 + 3.9 + 2 * film), has(9.5 + 4.1 + 2 * film)]).toEqual([true, false])
   })
   it('a barrel goes through with its body, and wants its lugs behind the wall', () => {
     const b = jack(20, 19.5, { caseWidth: 19, barrelLength: 30 }, { sort: 'barrel' })
-    expect(joint(b, 'jack-barrel').clearance.value).toBeCloseTo(10, 6)
-    expect(joint(b, 'jack-bore').clearance.value).toBeGreaterThan(0.3)
-    expect(joint(b, 'jack-bore').clearance.value).toBeLessThanOrEqual(0.5 + 1e-9)
+    expect(jointIn(b, 'jack-barrel').clearance.value).toBeCloseTo(10, 6)
+    expect(jointIn(b, 'jack-bore').clearance.value).toBeGreaterThan(0.3)
+    expect(jointIn(b, 'jack-bore').clearance.value).toBeLessThanOrEqual(0.5 + 1e-9)
   })
 })
 
@@ -413,39 +401,39 @@ describe('rings', () => {
       },
     )
   it('hold the pickup in their opening, filed where it binds', () => {
-    expect(joint(ringed(), 'ring-bridge-opening').clearance.value).toBeCloseTo(0.3, 6)
-    const j = joint(ringed({ openingLength: 38.1 }), 'ring-bridge-opening'),
+    expect(jointIn(ringed(), 'ring-bridge-opening').clearance.value).toBeCloseTo(0.3, 6)
+    const j = jointIn(ringed({ openingLength: 38.1 }), 'ring-bridge-opening'),
       to = j.limits.low + 0.15
-    expect(changes(j, 'file-ring')['openingLength']).toBeCloseTo(38 + 2 * to, 6)
+    expect(changesOf(j, 'file-ring')['openingLength']).toBeCloseTo(38 + 2 * to, 6)
     expect(fixOf(j, 'file-ring')!.title).toBe(
       `File the ring’s opening by ${(to - 0.05).toFixed(2)} mm where it touches`,
     )
   })
   it('cover the rout, and the tall one stands at the bridge', () => {
     // The rout is 40 × 90, the ring 46 × 90: nothing is left across.
-    expect(joint(ringed(), 'ring-bridge-foot').clearance.value).toBeCloseTo(0, 6)
-    expect(joint(ringed({ width: 96 }), 'ring-bridge-foot').clearance.value).toBeCloseTo(3, 6)
-    expect(joint(ringed(), 'ring-slope').clearance.value).toBeCloseTo(3, 6)
+    expect(jointIn(ringed(), 'ring-bridge-foot').clearance.value).toBeCloseTo(0, 6)
+    expect(jointIn(ringed({ width: 96 }), 'ring-bridge-foot').clearance.value).toBeCloseTo(3, 6)
+    expect(jointIn(ringed(), 'ring-slope').clearance.value).toBeCloseTo(3, 6)
   })
   it('stand off a top by what the two rises over their width differ, half a millimetre is drawn down', () => {
-    expect(joint(ringed(), 'ring-bridge-curve').clearance.value).toBeCloseTo(0.5, 6)
+    expect(jointIn(ringed(), 'ring-bridge-curve').clearance.value).toBeCloseTo(0.5, 6)
     // 90 over a radius of 400: 90² ÷ 3200 = 2.53.
     const rise = (r: number) => 90 ** 2 / (8 * r)
-    expect(joint(ringed({}, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(0.5 - rise(400), 3)
-    expect(joint(ringed({ footRadius: 300 }, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(
+    expect(jointIn(ringed({}, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(0.5 - rise(400), 3)
+    expect(jointIn(ringed({ footRadius: 300 }, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(
       0.5 - (rise(300) - rise(400)),
       3,
     )
-    expect(joint(ringed({ footRadius: 500 }, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(
+    expect(jointIn(ringed({ footRadius: 500 }, {}, 400), 'ring-bridge-curve').clearance.value).toBeCloseTo(
       0.5 - (rise(400) - rise(500)),
       3,
     )
-    const j = joint(ringed({}, {}, 400), 'ring-bridge-curve')
-    expect(changes(j, 'sand-foot')).toEqual({ footRadius: 400 })
+    const j = jointIn(ringed({}, {}, 400), 'ring-bridge-curve')
+    expect(changesOf(j, 'sand-foot')).toEqual({ footRadius: 400 })
     expect(fixOf(j, 'sand-foot')!.changes[0]!.doubt).toBeCloseTo(40, 9)
-    const flat = joint(ringed({ footRadius: 300 }), 'ring-bridge-curve')
-    expect(changes(flat, 'sand-foot')).toEqual({ footRadius: 20000 })
-    expect(joint(ringed(), 'ring-bridge-curve').at).toEqual([570, 25])
+    const flat = jointIn(ringed({ footRadius: 300 }), 'ring-bridge-curve')
+    expect(changesOf(flat, 'sand-foot')).toEqual({ footRadius: 20000 })
+    expect(jointIn(ringed(), 'ring-bridge-curve').at).toEqual([570, 25])
   })
 })
 
@@ -485,27 +473,27 @@ describe('tuners on a drilled head', () => {
       }),
     )
   it('have bushings in holes, reamed or sleeved to the middle of their band', () => {
-    const fit = joint(head(), 'tuner-bushing'),
+    const fit = jointIn(head(), 'tuner-bushing'),
       film = (0.1 - fit.clearance.value) / 2
     expect(film).toBeGreaterThanOrEqual(-1e-9)
     expect(fit.at).toEqual([-92, -33])
-    const tight = joint(head({ bushingDiameter: 10.3 }), 'tuner-bushing'),
+    const tight = jointIn(head({ bushingDiameter: 10.3 }), 'tuner-bushing'),
       aim = (tight.limits.low + tight.limits.high!) / 2,
       to = 10.3 + aim + 2 * film
-    expect(Object.values(changes(tight, 'ream-holes'))).toEqual(HOLES.map(() => expect.closeTo(to, 6)))
+    expect(Object.values(changesOf(tight, 'ream-holes'))).toEqual(HOLES.map(() => expect.closeTo(to, 6)))
     expect(fixOf(tight, 'ream-holes')!.title).toBe(`Ream 6 tuner holes to ${to.toFixed(2)} mm`)
     expect(fixOf(tight, 'ream-holes')!.note).toBe(
       `Takes ${(to - 10).toFixed(2)} mm on the diameter, from both faces.`,
     )
-    const wide = joint(head({ bushingDiameter: 8 }), 'tuner-bushing')
-    expect(changes(wide, 'sleeve-holes')['t1.diameter']).toBeCloseTo(8 + aim + 2 * film, 6)
+    const wide = jointIn(head({ bushingDiameter: 8 }), 'tuner-bushing')
+    expect(changesOf(wide, 'sleeve-holes')['t1.diameter']).toBeCloseTo(8 + aim + 2 * film, 6)
     // Pressed ones have a band of their own.
-    const pressed = joint(head({}, { bushing: 'pressed' }), 'tuner-bushing')
+    const pressed = jointIn(head({}, { bushing: 'pressed' }), 'tuner-bushing')
     expect(pressed.limits.low).not.toBe(fit.limits.low)
   })
   it('stand apart by the nearest two, less a body; are trimmed on both sides', () => {
-    expect(joint(head(), 'tuner-pitch').clearance.value).toBeCloseTo(26 - 15, 6)
-    expect(joint(head(), 'tuner-pitch').at).toEqual([-66, 33])
+    expect(jointIn(head(), 'tuner-pitch').clearance.value).toBeCloseTo(26 - 15, 6)
+    expect(jointIn(head(), 'tuner-pitch').at).toEqual([-66, 33])
     // 3 and 4 at a slant: 8 along, 15 across are 17.
     const slant = head(
       {},
@@ -517,45 +505,45 @@ describe('tuners on a drilled head', () => {
         ],
       },
     )
-    expect(joint(slant, 'tuner-pitch').clearance.value).toBeCloseTo(17 - 15, 6)
-    const j = joint(head({ bodyWidth: 26.4 }), 'tuner-pitch'),
+    expect(jointIn(slant, 'tuner-pitch').clearance.value).toBeCloseTo(17 - 15, 6)
+    const j = jointIn(head({ bodyWidth: 26.4 }), 'tuner-pitch'),
       by = j.limits.low + 0.1 + 0.4
-    expect(changes(j, 'trim-bodies')).toEqual({ bodyWidth: expect.closeTo(26.4 - by, 6) })
+    expect(changesOf(j, 'trim-bodies')).toEqual({ bodyWidth: expect.closeTo(26.4 - by, 6) })
     expect(fixOf(j, 'trim-bodies')!.title).toBe(`Take ${(by / 2).toFixed(2)} mm off both sides of each tuner body`)
   })
   it('clamp a head between their least and most; a thin one gets washers, a thick one is thinned', () => {
-    const room = (thick: number) => joint(head({}, { thick }), 'head-thickness')
+    const room = (thick: number) => jointIn(head({}, { thick }), 'head-thickness')
     expect(room(14).clearance.value).toBeCloseTo(1, 6)
     expect(room(16.4).clearance.value).toBeCloseTo(0.6, 6)
     expect(room(14).at).toEqual([-40, 33])
     const thin = room(12.2)
     expect(thin.finding).toContain('thinner')
-    expect(changes(thin, 'washers')).toEqual({ reachMin: expect.closeTo(13 - 0.8 - 0.5, 6) })
+    expect(changesOf(thin, 'washers')).toEqual({ reachMin: expect.closeTo(13 - 0.8 - 0.5, 6) })
     expect(fixOf(thin, 'washers')!.title).toBe('Put 1.3 mm of washer under each tuner')
     const thick = room(18)
     expect(thick.finding).toContain('thicker')
-    expect(changes(thick, 'thin-head')).toEqual({ headThickness: expect.closeTo(18 - 1 - 0.3, 6) })
+    expect(changesOf(thick, 'thin-head')).toEqual({ headThickness: expect.closeTo(18 - 1 - 0.3, 6) })
     expect(fixOf(thick, 'thin-head')!.title).toBe('Thin the headstock by 1.3 mm from the back')
   })
   it('have wood beside their holes, by the nearest edge of the head', () => {
     // 34 of 46 across: 12 less half a hole.
-    const j = joint(head(), 'tuner-edge')
+    const j = jointIn(head(), 'tuner-edge')
     expect(j.clearance.value).toBeCloseTo(12 - 5, 6)
     expect(j.at).toEqual([-92, 34])
   })
   it('are as many as strings, or are missing by number', () => {
-    expect(joint(head(), 'tuner-count').clearance.value).toBeCloseTo(0, 9)
-    const four = joint(head({}, { holes: HOLES.slice(0, 4) }), 'tuner-count')
+    expect(jointIn(head(), 'tuner-count').clearance.value).toBeCloseTo(0, 9)
+    const four = jointIn(head({}, { holes: HOLES.slice(0, 4) }), 'tuner-count')
     expect(four.clearance.value).toBe(-2)
     expect(four.at).toEqual([-92, 0])
     expect(four.finding).toContain('4 holes for 6 strings: strings 5, 6 have none')
-    expect(joint(head({}, { holes: HOLES.slice(0, 5) }), 'tuner-count').finding).toContain('string 6 has none')
+    expect(jointIn(head({}, { holes: HOLES.slice(0, 5) }), 'tuner-count').finding).toContain('string 6 has none')
   })
 })
 
 describe('what an instrument cannot be without', () => {
   const value = (p: Plain, id: string, holes: Feature[] = [], change?: (b: Build) => void) =>
-    joint(built({ front: 165, ...p }, holes, change), id)
+    jointIn(built({ front: 165, ...p }, holes, change), id)
   it('a plate is held by as many holes as keep it flat', () => {
     const screw = (n: number) =>
       typicalFeature('screw-hole', `s${n}`, { x: 10 * n, y: 60, diameter: 3.2 }, { through: true })

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Build, Instrument } from '../../src/core/build/build.ts'
-import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
-import type { Joint } from '../../src/core/fit/joint.ts'
+import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'
 import { plainBuild, type Plain } from '../support/plainBuild.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 
@@ -9,39 +8,10 @@ import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
  * What hangs pickups and holds controls, worked by hand: a rout of 20, a pickup of 17 under the top at its lowest whose tabs
  * stand 3 over its foot and which travels 6; a cavity of 37 under a top of 8.
  */
-/** Every hole and hollow as it was read: what is only assumed calls for no work. */
-const read = (b: Build): Build => ({
-  ...b,
-  parts: b.parts.map(p => ({
-    ...p,
-    features: p.features.map(f => ({
-      ...f,
-      dims: Object.fromEntries(
-        Object.entries(f.dims).map(([k, d]) => [k, { value: d!.value, doubt: 0.05, basis: 'measured' as const }]),
-      ),
-    })),
-  })),
-})
 const joints = (b: Build) => {
-  const all = jointsAsTheyStand(read(b))
-  return (id: string): Joint => {
-    const j = all.find(x => x.id === id)
-    if (!j) throw new Error(`no ${id} among ${all.map(x => x.id).join(', ')}`)
-    return j
-  }
+  const own = asRead(b)
+  return (id: string) => jointIn(own, id)
 }
-const fixOf = (j: Joint, method: string) => j.fixes.find(f => f.method === method)
-/** What a fix changes: the last word of each reference, and the value. */
-const changes = (j: Joint, method: string) =>
-  Object.fromEntries(
-    fixOf(j, method)!.changes.map(c => [
-      c.ref
-        .split('/')
-        .at(-1)!
-        .replace(/^(dims|features)\./, ''),
-      c.value,
-    ]),
-  )
 
 describe('what hangs a pickup', () => {
   const hung = (mounting: Instrument['mounting'], dims: Record<string, Record<string, number>> = {}): Build => {
@@ -80,7 +50,7 @@ describe('what hangs a pickup', () => {
   it('a short spring is padded to half a millimetre inside its band, and is solid so much sooner', () => {
     const j = joints(hung('in the body', { 'pickup-springs': { freeLength: 12.2 } }))('pickup-bridge-spring')
     expect(j.clearance.value).toBeCloseTo(0.2, 9)
-    expect(changes(j, 'pad-springs')).toEqual({
+    expect(changesOf(j, 'pad-springs')).toEqual({
       freeLength: expect.closeTo(12.2 + 1.3, 9),
       solidLength: expect.closeTo(4 + 1.3, 9),
     })
@@ -90,7 +60,7 @@ describe('what hangs a pickup', () => {
   it('a long one is cut to press by five at its longest, and is solid in proportion', () => {
     const j = joints(hung('in the body', { 'pickup-springs': { freeLength: 34 } }))('pickup-bridge-spring')
     expect(j.clearance.value).toBeCloseTo(22, 9)
-    expect(changes(j, 'cut-springs')).toEqual({
+    expect(changesOf(j, 'cut-springs')).toEqual({
       freeLength: expect.closeTo(17, 9),
       solidLength: expect.closeTo((4 * 17) / 34, 9),
     })
@@ -103,13 +73,13 @@ describe('what hangs a pickup', () => {
       joints(hung('in the body', { 'pickup-screws': { length } }))('pickup-bridge-screw')
     // 17 are wanted: 20 is the first of 10, 12, 16, 20.
     expect(of(15).clearance.value).toBeCloseTo(-2, 9)
-    expect(changes(of(15), 'longer-screws')).toEqual({ length: 20 })
+    expect(changesOf(of(15), 'longer-screws')).toEqual({ length: 20 })
     expect(of(18).fixes).toEqual([])
   })
   it('a tight tab is opened four tenths over its screw', () => {
     const j = joints(hung('in the body', { 'pickup-bridge': { tabHole: 2.5 } }))('pickup-bridge-tab')
     expect(j.clearance.value).toBeCloseTo(-0.2, 9)
-    expect(changes(j, 'open-tab')).toEqual({ tabHole: expect.closeTo(3.1, 9) })
+    expect(changesOf(j, 'open-tab')).toEqual({ tabHole: expect.closeTo(3.1, 9) })
     expect(joints(hung('in the body'))('pickup-bridge-tab').fixes).toEqual([])
   })
 })
@@ -134,14 +104,14 @@ describe('a control in its top', () => {
   it('a long thread gets a nut below, to the middle of its band', () => {
     const j = pot({ threadLength: 30 })('pot-volume-thread')
     // 17 stand out; 1 to 4 are wanted.
-    expect(changes(j, 'nut-below')).toEqual({ hardware: expect.closeTo(5 + 14.5, 9) })
+    expect(changesOf(j, 'nut-below')).toEqual({ hardware: expect.closeTo(5 + 14.5, 9) })
     expect(fixOf(j, 'nut-below')!.title).toContain('14.5 mm up the thread')
     expect(fixOf(j, 'recess')).toBeUndefined()
   })
   it('a short one gets a recess, to half a millimetre inside it', () => {
     const j = pot({ threadLength: 11 })('pot-volume-thread')
     // −2 of 1: the top loses 3.5 and keeps 4.5.
-    expect(changes(j, 'recess')).toEqual({ 'hole-volume.topThickness': expect.closeTo(4.5, 9) })
+    expect(changesOf(j, 'recess')).toEqual({ 'hole-volume.topThickness': expect.closeTo(4.5, 9) })
     expect(fixOf(j, 'recess')!.title).toBe('Thin the top from inside by 3.5 mm around the hole')
     expect(fixOf(j, 'recess')!.note).toBe('A 28 mm wide recess; leaves 4.5 mm of top.')
     expect(fixOf(j, 'recess')!.risk).not.toBe('high')
@@ -151,16 +121,16 @@ describe('a control in its top', () => {
   })
   it('a tight hole is reamed, a wide one sleeved, to three tenths over its bushing', () => {
     const tight = pot({ threadDiameter: 8 })('pot-volume-hole')
-    expect(changes(tight, 'ream-hole')).toEqual({ 'hole-volume.diameter': expect.closeTo(8.3, 9) })
+    expect(changesOf(tight, 'ream-hole')).toEqual({ 'hole-volume.diameter': expect.closeTo(8.3, 9) })
     const wide = pot({ threadDiameter: 7 })('pot-volume-hole')
-    expect(changes(wide, 'sleeve-hole')).toEqual({ 'hole-volume.diameter': expect.closeTo(7.3, 9) })
+    expect(changesOf(wide, 'sleeve-hole')).toEqual({ 'hole-volume.diameter': expect.closeTo(7.3, 9) })
     expect(pot({ threadDiameter: 7.5 })('pot-volume-hole').fixes).toEqual([])
   })
   it('a shallow cavity is deepened while three of wood are left over it', () => {
     const deep = (top: number) =>
       pot({ caseDepth: 36 }, b => (cavity(b).dims.topThickness = mm(top)))('pot-volume-case')
     // 1 of 2: by 1.3.
-    expect(changes(deep(8), 'deepen-cavity')).toEqual({
+    expect(changesOf(deep(8), 'deepen-cavity')).toEqual({
       'cavity.depth': expect.closeTo(38.3, 9),
       'cavity.topThickness': expect.closeTo(6.7, 9),
     })
@@ -171,7 +141,7 @@ describe('a control in its top', () => {
     const bare = pot({ caseDepth: 36 }, b => {
       delete cavity(b).dims.topThickness
     })('pot-volume-case')
-    expect(changes(bare, 'deepen-cavity')).toEqual({ 'cavity.depth': expect.closeTo(38.3, 9) })
+    expect(changesOf(bare, 'deepen-cavity')).toEqual({ 'cavity.depth': expect.closeTo(38.3, 9) })
     expect(fixOf(bare, 'deepen-cavity')!.note).toContain('Leaves 6.7 mm')
     expect(pot({ caseDepth: 34.9 })('pot-volume-case').fixes).toEqual([])
   })
@@ -232,13 +202,13 @@ describe('screws that hold something', () => {
   it('short ones give way to the first that is sold and bites five', () => {
     const j = held({ length: 6.5 })('bridge-screws-bite')
     expect(j.clearance.value).toBeCloseTo(4.5, 9)
-    expect(changes(j, 'longer-screws')).toEqual({ length: 10 })
+    expect(changesOf(j, 'longer-screws')).toEqual({ length: 10 })
   })
   it('tight holes are opened, all of them', () => {
     const j = held({}, 3.1)('bridge-screws-tab')
     expect(j.clearance.value).toBeCloseTo(0.1, 9)
-    expect(Object.keys(changes(j, 'open-tabs'))).toEqual(['s0.diameter', 's1.diameter'])
-    for (const v of Object.values(changes(j, 'open-tabs'))) expect(v).toBeGreaterThan(3.3 - 1e-9)
+    expect(Object.keys(changesOf(j, 'open-tabs'))).toEqual(['s0.diameter', 's1.diameter'])
+    for (const v of Object.values(changesOf(j, 'open-tabs'))) expect(v).toBeGreaterThan(3.3 - 1e-9)
     expect(held({})('bridge-screws-tab').fixes).toEqual([])
   })
 })

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
-import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import type { Joint } from '../../src/core/fit/joint.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
+import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'
 import { plainBuild, sure } from '../support/plainBuild.ts'
 
 /**
@@ -10,35 +10,19 @@ import { plainBuild, sure } from '../support/plainBuild.ts'
  * cavity of 100 × 60 at 200 | 90, strings within 42 at the nut and 52 at the bridge.
  */
 const mm = (value: number) => ({ value, doubt: 0.05, basis: 'measured' as const })
-const read = (b: Build): Build => ({
-  ...b,
-  parts: b.parts.map(p => ({
-    ...p,
-    features: p.features.map(f => ({
-      ...f,
-      dims: Object.fromEntries(Object.entries(f.dims).map(([k, d]) => [k, mm(d!.value)])),
-    })),
-  })),
-})
 const PICKUP = { length: 38, width: 84, corner: 4, depthBelowTop: 17, poleSpread: 50 }
 const build = (dims: Record<string, number> = {}, change: (b: Build) => void = () => undefined): Build => {
   const b = plainBuild({ front: 165, parts: { 'pickup-bridge': { dims: { ...PICKUP, ...dims } } } })
   change(b)
-  return read(b)
+  return asRead(b)
 }
-const joint = (b: Build, id: string): Joint => {
-  const all = jointsAsTheyStand(b),
-    j = all.find(x => x.id === id)
-  if (!j) throw new Error(`no ${id} among ${all.map(x => x.id).join(', ')}`)
-  return j
-}
-const fixOf = (j: Joint, method: string) => j.fixes.find(f => f.method === method)
+/** By the last word: one opening is in hand at a time. */
 const changes = (j: Joint, method: string) =>
-  Object.fromEntries(fixOf(j, method)!.changes.map(c => [c.ref.split('.').at(-1)!, c.value]))
+  Object.fromEntries(Object.entries(changesOf(j, method)).map(([k, v]) => [k.split('.').at(-1)!, v]))
 const rout = (b: Build) => b.parts.find(p => p.kind === 'body')!.features.find(f => f.role === 'pickup-rout')!
 /** What the film takes of a side. */
 const film = (b: Build) => {
-  const j = joint(b, 'pickup-bridge-rout')
+  const j = jointIn(b, 'pickup-bridge-rout')
   return 1 - j.clearance.value
 }
 
@@ -48,12 +32,15 @@ describe('a pickup in its rout', () => {
     expect(thin).toBeGreaterThan(0)
     expect(thin).toBeLessThan(0.1)
     // Across there is more room: the nearer one counts.
-    expect(joint(build({ length: 39 }), 'pickup-bridge-rout').clearance.value).toBeCloseTo(0.5 - thin, 6)
-    expect(joint(build({ length: 30, width: 89 }), 'pickup-bridge-rout').clearance.value).toBeCloseTo(0.5 - thin, 6)
+    expect(jointIn(build({ length: 39 }), 'pickup-bridge-rout').clearance.value).toBeCloseTo(0.5 - thin, 6)
+    expect(jointIn(build({ length: 30, width: 89 }), 'pickup-bridge-rout').clearance.value).toBeCloseTo(
+      0.5 - thin,
+      6,
+    )
   })
   it('that is too long is given seven tenths and the film all round', () => {
     const b = build({ length: 40.6 }),
-      j = joint(b, 'pickup-bridge-rout'),
+      j = jointIn(b, 'pickup-bridge-rout'),
       room = 0.7 + film(build())
     expect(changes(j, 'open-rout')).toEqual({
       length: expect.closeTo(40.6 + 2 * room, 6),
@@ -69,20 +56,20 @@ describe('a pickup in its rout', () => {
     expect(fixOf(j, 'open-rout')!.changes[0]!.doubt).toBe(0.2)
   })
   it('too wide is opened across, at its corners where those are too round', () => {
-    const wide = joint(build({ width: 90.4 }), 'pickup-bridge-rout')
+    const wide = jointIn(build({ width: 90.4 }), 'pickup-bridge-rout')
     expect(fixOf(wide, 'open-rout')!.title).toMatch(/^Open the rout across the strings/)
-    const sharp = joint(
+    const sharp = jointIn(
       build({ length: 39.4, width: 89.4, corner: 1 }, b => (rout(b).dims.corner = mm(6))),
       'pickup-bridge-rout',
     )
     expect(fixOf(sharp, 'open-rout')!.title).toMatch(/^Open the rout at the corners/)
     expect(changes(sharp, 'open-rout')['corner']).toBeCloseTo(1 + 0.7 + film(build()), 6)
   })
-  it('that fits is let alone', () => expect(joint(build(), 'pickup-bridge-rout').fixes).toEqual([]))
+  it('that fits is let alone', () => expect(jointIn(build(), 'pickup-bridge-rout').fixes).toEqual([]))
 
   const beside = (x: number, more: Partial<Parameters<typeof typicalFeature>[2]> = {}) =>
     fixOf(
-      joint(
+      jointIn(
         build({ length: 41 }, b => {
           const body = b.parts.find(p => p.kind === 'body')!
           body.features = body.features.filter(f => f.role !== 'control-cavity')
@@ -115,7 +102,7 @@ describe('a pickup in its rout', () => {
     expect(f.risk === 'high').toBe(thin)
   })
   it('is deepened to a millimetre and a half under its lowest setting', () => {
-    const j = joint(build({ depthBelowTop: 19.5 }), 'pickup-bridge-depth')
+    const j = jointIn(build({ depthBelowTop: 19.5 }), 'pickup-bridge-depth')
     expect(j.clearance.value).toBeCloseTo(0.5, 9)
     expect(changes(j, 'deepen-rout')).toEqual({ depth: expect.closeTo(21, 9) })
     expect(fixOf(j, 'deepen-rout')!.title).toBe('Deepen the rout by 1.0 mm')
@@ -131,16 +118,16 @@ describe('strings over poles', () => {
     return nut + (26 - nut) * t
   }
   it('lie inside by half the spread less the string’s place', () => {
-    const j = joint(build(), 'pickup-bridge-poles')
+    const j = jointIn(build(), 'pickup-bridge-poles')
     expect(j.clearance.value).toBeCloseTo(25 - over(570), 2)
-    expect(joint(build({ poleSpread: 52.4 }), 'pickup-bridge-poles').clearance.value).toBeCloseTo(
+    expect(jointIn(build({ poleSpread: 52.4 }), 'pickup-bridge-poles').clearance.value).toBeCloseTo(
       26.2 - over(570),
       2,
     )
   })
   it('the worse side counts of a rout that lies off the line', () => {
     const off = (y: number, poleSpread: number) =>
-      joint(
+      jointIn(
         build({ poleSpread }, b => (rout(b).dims.y = mm(y))),
         'pickup-bridge-poles',
       ).clearance.value
@@ -158,7 +145,7 @@ describe('a pickup that hangs on a guard', () => {
     cut: Record<string, number> = {},
     pickup: Record<string, number> = {},
   ): Build =>
-    read(
+    asRead(
       plainBuild({
         front: 165,
         instrument: { mounting: 'on the guard' },
@@ -179,15 +166,15 @@ describe('a pickup that hangs on a guard', () => {
       }),
     )
   it('has its room in the cut-out, and in the rout by how far that lies under it', () => {
-    expect(joint(guarded(100), 'pickup-bridge-cut-out').clearance.value).toBeCloseTo(0.3, 6)
-    const thin = 1 - joint(guarded(100), 'pickup-bridge-rout').clearance.value
-    expect(joint(guarded(100.4), 'pickup-bridge-rout').clearance.value).toBeCloseTo(1 - 0.4 - thin, 6)
+    expect(jointIn(guarded(100), 'pickup-bridge-cut-out').clearance.value).toBeCloseTo(0.3, 6)
+    const thin = 1 - jointIn(guarded(100), 'pickup-bridge-rout').clearance.value
+    expect(jointIn(guarded(100.4), 'pickup-bridge-rout').clearance.value).toBeCloseTo(1 - 0.4 - thin, 6)
     // Half a millimetre under a guard is not seen.
-    expect(joint(guarded(100.4), 'pickup-bridge-guard-offset').clearance.value).toBeCloseTo(0.5 - 0.4, 6)
-    expect(joint(guarded(103, 4), 'pickup-bridge-guard-offset').clearance.value).toBeCloseTo(0.5 - 5, 6)
+    expect(jointIn(guarded(100.4), 'pickup-bridge-guard-offset').clearance.value).toBeCloseTo(0.5 - 0.4, 6)
+    expect(jointIn(guarded(103, 4), 'pickup-bridge-guard-offset').clearance.value).toBeCloseTo(0.5 - 5, 6)
   })
   it('a tight cut-out is filed, in plastic', () => {
-    const j = joint(guarded(100, 0, { length: 37.8 }), 'pickup-bridge-cut-out')
+    const j = jointIn(guarded(100, 0, { length: 37.8 }), 'pickup-bridge-cut-out')
     expect(j.clearance.value).toBeCloseTo(-0.1, 6)
     const to = changes(j, 'file-cut-out')['length']!
     expect((to - 38) / 2).toBeGreaterThan(0.1)
@@ -199,7 +186,7 @@ describe('a pickup that hangs on a guard', () => {
   it('one that lies beside its rout is brought over it by the guard, or the rout under it', () => {
     const b = guarded(103, 4)
     b.placements.guard = { x: sure(0), y: sure(0) }
-    const j = joint(b, 'pickup-bridge-guard-offset')
+    const j = jointIn(b, 'pickup-bridge-guard-offset')
     // A single opening comes to lie just over its rout.
     expect(fixOf(j, 'shift-guard')!.title).toBe('Set the guard 5.0 mm over')
     expect(changes(j, 'shift-guard')).toEqual({ x: expect.closeTo(-3, 6), y: expect.closeTo(-4, 6) })
@@ -210,6 +197,6 @@ describe('a pickup that hangs on a guard', () => {
   it('its own place counts: a guard set over by hand brings its openings along', () => {
     const b = guarded(100)
     b.placements.guard = { x: sure(2), y: sure(0) }
-    expect(joint(b, 'pickup-bridge-guard-offset').clearance.value).toBeCloseTo(0.5 - 2, 6)
+    expect(jointIn(b, 'pickup-bridge-guard-offset').clearance.value).toBeCloseTo(0.5 - 2, 6)
   })
 })
