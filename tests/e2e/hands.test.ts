@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { still } from '../support/visit.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 
 let bench: Bench
@@ -73,7 +74,7 @@ describe('by the keys alone', () => {
     for (const station of STATIONS) {
       await page.getByRole('heading', { level: 1, name: station }).waitFor()
       // What is reckoned late adds its own.
-      await page.waitForTimeout(900)
+      await still(page)
       const r = await round(page)
       if (r.unmet.length || r.unseen.length) wrong[station] = r
       await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, type Bench } from '../support/browser.ts'
+import { still } from '../support/visit.ts'
 import { pdfText } from '../support/paper.ts'
 import { pagesOf } from '../support/pixels.ts'
 
@@ -39,9 +40,9 @@ describe.each(SHEETS)('on paper: %s', (_what, path, heading) => {
   it('every row is there, its heading once, nothing of the screen, black on white', async () => {
     const page = await bench.open(path)
     await page.getByRole('heading', { level: 1 }).first().waitFor()
-    await page.waitForTimeout(900)
+    await expect.poll(async () => (await rowsOf(page)).length).toBeGreaterThan(2)
+    await still(page)
     const rows = await rowsOf(page)
-    expect(rows.length).toBeGreaterThan(2)
     // What is printed is light, though the room is dark.
     await page.emulateMedia({ colorScheme: 'dark', media: 'print' })
     const pdf = await page.pdf({

@@ -233,9 +233,8 @@ describe('plan and bench view', () => {
     await page.getByLabel('Measured').fill('287.5 mm')
     await page.getByLabel('Measured').press('Enter')
     await page.waitForFunction(was => document.querySelector('article h1')?.textContent !== was, title)
-    await page.waitForTimeout(900)
+    await expect.poll(async () => (await api(id)).build.steps.length).toBe(1)
     const { build } = await api(id)
-    expect(build.steps).toHaveLength(1)
     expect(build.readings.at(-1)!.value).toBe(287.5)
   })
 
