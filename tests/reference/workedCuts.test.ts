@@ -3,6 +3,7 @@ import type { Build, Cut } from '../../src/core/build/build.ts'
 import { drillWork } from '../../src/core/fit/drillWork.ts'
 import type { CutWork } from '../../src/core/drill/cutting.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
+import { asRead } from '../support/joints.ts'
 import { plainBuild } from '../support/plainBuild.ts'
 
 /**
@@ -172,16 +173,7 @@ describe('a rout that a fix opens', () => {
         parts: { 'pickup-bridge': { dims: { length: 40.6, width: 88, corner: 3, depthBelowTop: 16 } } },
       }),
       measured: Build = {
-        ...b,
-        parts: b.parts.map(p => ({
-          ...p,
-          features: p.features.map(f => ({
-            ...f,
-            dims: Object.fromEntries(
-              Object.entries(f.dims).map(([k, d]) => [k, { ...d, doubt: 0.01, basis: 'measured' as const }]),
-            ),
-          })),
-        })),
+        ...asRead(b, 0.01),
         fixes: [{ joint: 'pickup-bridge-rout', method: 'open-rout' }],
       }
     const c = drillWork(measured)!.cuts.find(x => x.because === 'fix')!

@@ -37,6 +37,16 @@ const aside = (b: Build): Build => ({
   ...b,
   placements: { ...b.placements, buttons: [{ x: sure(320), y: sure(100) }] },
 })
+/** A floating bridge whose tailpiece hangs on so many screws. */
+const trapeze = (count: number, more: Plain['parts'] = {}): Plain => ({
+  front: 165,
+  instrument: { bridge: 'floating bridge' },
+  parts: {
+    tailpiece: { dims: { length: 100 } },
+    'tail-screws': { dims: { diameter: 3, length: 20, count } },
+    ...more,
+  },
+})
 const near = (p: readonly number[]) => p.map(x => expect.closeTo(x, 6))
 
 describe('the strings’ ground', () => {
@@ -122,16 +132,7 @@ describe('the strings’ ground', () => {
     expect(asked(b).some(x => x.id.startsWith('tail-posts-'))).toBe(false)
   })
   it('of a trapeze goes in 6 beside its outermost screw, level at half the body, from the tail', () => {
-    const b = aside(
-      grounded({
-        front: 165,
-        instrument: { bridge: 'floating bridge' },
-        parts: {
-          tailpiece: { dims: { length: 100 } },
-          'tail-screws': { dims: { diameter: 3, length: 20, count: 3 } },
-        },
-      }),
-    )
+    const b = aside(grounded(trapeze(3)))
     const h = one(b, 'ground'),
       y = 12 + 6
     expect(h.at).toEqual(near([HEEL + 320, y]))
@@ -154,16 +155,7 @@ describe('the strings’ ground', () => {
     [4, [-12, -4, 4, 12]],
     [9, [-12, -7.2, -2.4, 2.4, 7.2, 12]],
   ])('a bracket of %i screws without holes of its own has them 24 apart at the most', (count, places) => {
-    const b = aside(
-      plainBuild({
-        front: 165,
-        instrument: { bridge: 'floating bridge' },
-        parts: {
-          tailpiece: { dims: { length: 100 } },
-          'tail-screws': { dims: { diameter: 3, length: 20, count } },
-        },
-      }),
-    )
+    const b = aside(plainBuild(trapeze(count)))
     expect(
       asked(b)
         .filter(x => x.id.startsWith('tail-screw'))
@@ -174,16 +166,12 @@ describe('the strings’ ground', () => {
     [5.9, 2],
     [6.1, 3],
   ])('a strap button %f beside a bracket’s screw takes its place or not', (y, n) => {
-    const b = plainBuild({
-      front: 165,
-      instrument: { bridge: 'floating bridge' },
-      parts: {
-        tailpiece: { dims: { length: 100 } },
-        'tail-screws': { dims: { diameter: 3, length: 20, count: 3 } },
+    const b = plainBuild(
+      trapeze(3, {
         buttons: { dims: { count: 2, height: 14 } },
         'button-screws': { dims: { diameter: 3.5, length: 30 } },
-      },
-    })
+      }),
+    )
     b.placements.buttons = [{ x: sure(320), y: sure(12 + y) }]
     expect(asked(b).filter(x => x.id.startsWith('tail-screw'))).toHaveLength(n)
   })
@@ -535,16 +523,7 @@ describe('the ground’s bore', () => {
   })
   it('of a cavity on the bass side leaves a trapeze on that side, and one that lies on the line on the treble side', () => {
     const side = (y: number) => {
-      const b = aside(
-        grounded({
-          front: 165,
-          instrument: { bridge: 'floating bridge' },
-          parts: {
-            tailpiece: { dims: { length: 100 } },
-            'tail-screws': { dims: { diameter: 3, length: 20, count: 1 } },
-          },
-        }),
-      )
+      const b = aside(grounded(trapeze(1)))
       b.parts.find(p => p.kind === 'body')!.features.find(f => f.role === 'control-cavity')!.dims.y = sure(y)
       return one(b, 'ground')
     }
@@ -557,16 +536,7 @@ describe('the ground’s bore', () => {
   })
   it('of a shallow cavity comes in 4 under its roof or 3 over its floor, whichever the middle misses', () => {
     const to = (depth: number, face: 'back' | 'top') => {
-      const b = aside(
-        grounded({
-          front: 165,
-          instrument: { bridge: 'floating bridge' },
-          parts: {
-            tailpiece: { dims: { length: 100 } },
-            'tail-screws': { dims: { diameter: 3, length: 20, count: 1 } },
-          },
-        }),
-      )
+      const b = aside(grounded(trapeze(1)))
       const f = b.parts.find(p => p.kind === 'body')!.features.find(x => x.role === 'control-cavity')!
       Object.assign(f, { face, dims: { ...f.dims, depth: sure(depth), y: sure(0) } })
       const h = one(b, 'ground')
