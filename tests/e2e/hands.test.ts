@@ -74,6 +74,7 @@ describe('by the keys alone', () => {
     for (const station of STATIONS) {
       await page.getByRole('heading', { level: 1, name: station }).waitFor()
       // What is reckoned late adds its own.
+      await page.waitForTimeout(900)
       await still(page)
       const r = await round(page)
       if (r.unmet.length || r.unseen.length) wrong[station] = r
@@ -98,6 +99,8 @@ describe('by the keys alone', () => {
         await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
         await page.keyboard.press(']')
         await page.getByRole('heading', { level: 1, name }).waitFor()
+        // What comes late would move the focus's way on.
+        await still(page)
       },
       type = async (text: string) => {
         await page.keyboard.press('ControlOrMeta+a')
@@ -158,7 +161,10 @@ describe('by the keys alone', () => {
 
     await next('Finish')
     await tabTo(page, /^Work$/, '[role=tab]')
-    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+    for (const name of ['Layers', 'Colour', 'Surface']) {
+      await page.keyboard.press('ArrowRight')
+      await expect.poll(() => page.evaluate(() => document.activeElement?.textContent)).toBe(name)
+    }
     await tabTo(page, /^drops on the body top/)
     await type('6')
     await tabTo(page, /^soaked in on the body top/)

@@ -153,7 +153,7 @@ describe.concurrent('on any screen', () => {
           ])
         : [{ width: turn(i, 3), dark: i % 2 === 1, look: 'all' }]
     expect(await found(EVERY ? PAGES : PAGES.filter((_, i) => i % 4 === 2), large, 32)).toEqual({})
-  }, 1_200_000)
+  }, 1_800_000)
   it('and no more on the stations’ other views', async () => {
     expect(await geometry(SHEETS, i => (EVERY ? WIDTHS : [turn(i, 1)]))).toEqual({})
     expect(
