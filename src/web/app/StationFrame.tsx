@@ -87,7 +87,15 @@ export function StationFrame({
             )}
           </div>
         </details>
-        <div className="max-h-[34dvh] shrink-0 overflow-y-auto border-b-2 border-ink">{ledger}</div>
+        {/* It scrolls by itself: keys have to reach it where nothing in it can be chosen. */}
+        <div
+          role="region"
+          aria-label="List"
+          tabIndex={0}
+          className="max-h-[34dvh] shrink-0 overflow-y-auto border-b-2 border-ink"
+        >
+          {ledger}
+        </div>
         <section aria-label="Sheet" id="sheet" tabIndex={-1} className="bg-paper px-4 py-4">
           {children}
           <HowItWorks />
