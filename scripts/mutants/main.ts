@@ -57,6 +57,10 @@ for (const f of foldersText.split(','))
     places.push(...b.places)
     texts.set(join(root, file), b.text)
   }
+if (!places.length) {
+  console.error(`No place to break in ${foldersText}${within ? ` in files named ${within.join(' or ')}` : ''}.`)
+  process.exit(1)
+}
 
 const work = mkdtempSync(join(tmpdir(), 'mutants-'))
 process.on('exit', () => rmSync(work, { recursive: true, force: true }))

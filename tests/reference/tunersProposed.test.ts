@@ -268,15 +268,7 @@ describe('a string on its way to its post', () => {
 
 describe('sizes of tuners that do not say them [from memory]', () => {
   it('are the usual ones, each by itself', () => {
-    expect(sizeOfTuner(undefined)).toEqual({
-      bushing: 10,
-      bodyWidth: 15,
-      bodyLength: 24,
-      buttonReach: 17,
-      buttonLength: 14,
-      buttonWidth: 18,
-      post: 6.2,
-    })
+    expect(sizeOfTuner(undefined)).toEqual(SIZE)
     expect(
       sizeOfTuner({
         bushingDiameter: { value: 8 },

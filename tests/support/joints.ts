@@ -1,3 +1,4 @@
+import { splitRef } from '../../src/core/build/quantityAt.ts'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import type { Fix, Joint } from '../../src/core/fit/joint.ts'
@@ -29,8 +30,5 @@ export const fixOf = (j: Joint, method: string): Fix | undefined => j.fixes.find
 /** What a fix changes, by the name within its part or among the places. */
 export const changesOf = (j: Joint, method: string): Record<string, number> =>
   Object.fromEntries(
-    fixOf(j, method)!.changes.map(c => [
-      c.ref.replace(/^.*?\/(dims|features)\./, '').replace(/^placements\//, ''),
-      c.value,
-    ]),
+    fixOf(j, method)!.changes.map(c => [splitRef(c.ref).path.replace(/^(dims|features)\./, ''), c.value]),
   )

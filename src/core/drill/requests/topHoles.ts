@@ -16,6 +16,9 @@ import { drilledFor, screwOf, v, type Requests } from './sizes.ts'
 /** Room of a control's bushing in its hole: the middle of the snug band, mm [common practice]. */
 const CONTROL_ROOM = 0.35
 
+/** The screw of a guard or plate where nobody chose any, mm [from memory]. */
+const PLATE_SCREW = { diameter: 3, length: 12 } as const
+
 /** Guard, ring, plate and cover screws into the body. */
 export const guardHoles: Requests = (build, l) => {
   const body = partIn(build, 'body'),
@@ -52,8 +55,7 @@ export const guardHoles: Requests = (build, l) => {
   const out: HoleRequest[] = []
   if (guard && !drilledFor(l, body, 'screw-hole', 'guard-screws').length) {
     const screws = partIn(build, 'guard-screws'),
-      // Where nobody chose any: of a usual size [from memory].
-      screw = screws ? screwOf(screws) : { diameter: 3, length: 12 }
+      screw = screws ? screwOf(screws) : PLATE_SCREW
     l.features
       .filter(f => f.partId === guard.id && f.role === 'screw-hole')
       .forEach((f, i) =>
@@ -113,7 +115,6 @@ export const guardHoles: Requests = (build, l) => {
   for (const [slot, at, face] of plates) {
     const plate = partIn(build, slot)
     if (!plate || !at || drilledFor(l, body, 'screw-hole', slot).length) continue
-    const screw = { diameter: 3, length: 12 }
     plate.features
       .filter(f => f.role === 'screw-hole')
       .forEach((f, i) =>
@@ -122,7 +123,7 @@ export const guardHoles: Requests = (build, l) => {
             `${slot}-${i + 1}`,
             `${plate.name}, screw ${i + 1}`,
             [at[0] + v2(f, 'x'), at[1] + v2(f, 'y')],
-            screw,
+            PLATE_SCREW,
             v(plate, 'thickness'),
             face,
             'Through the plate’s own hole; its screw is taken as 3 × 12 mm [from memory]: measure yours.',
