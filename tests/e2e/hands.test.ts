@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { unspeakable } from '../support/unspeakable.ts'
 import { still } from '../support/visit.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 
@@ -229,7 +230,9 @@ describe('by touch alone', () => {
   }, 240_000)
 
   it('each station’s work is done', async () => {
-    const id = await copyOf(bench, 'by-thumb'),
+    const id = await copyOf(bench, 'by-thumb', 'heron', b => {
+        b.name = 'By thumb'
+      }),
       context = await bench.browser.newContext({ viewport: TABLET, hasTouch: true, serviceWorkers: 'block' }),
       page = await bench.open(`/b/${id}/shelf`, { context }),
       build = () => storedBuild(bench, id),
@@ -240,6 +243,8 @@ describe('by touch alone', () => {
         return r && [Math.abs(r.value), r.with]
       },
       go = async (name: string) => {
+        // What was done is named on undo, in a builder’s words.
+        expect(await unspeakable(page)).toEqual([])
         await page.getByRole('link', { name: new RegExp(`^${name}`) }).tap()
         await page.getByRole('heading', { level: 1, name }).waitFor()
       },

@@ -3,6 +3,7 @@ import type { Part } from '../parts/part.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
 import type { Build } from './build.ts'
 import { slotsOf } from './slots.ts'
+import { wordsOfReading } from './wordsOfReading.ts'
 
 /** What an act did to the document, in the builder's words. */
 export interface Edit {
@@ -19,7 +20,7 @@ const flowing = (title: string): Edit => ({ title, continuous: true })
 const labelOf = (build: Build, ref: string): string => {
   const { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)
-  return part ? `${part.name}: ${labelAt(part, path)}` : ref
+  return part ? `${part.name}: ${labelAt(part, path)}` : 'a part that is gone'
 }
 
 const words = (kebab: string): string => kebab.replace(/-/g, ' ')
@@ -29,7 +30,7 @@ const readings: Describer = (a, b) => {
   const first = added[0]
   if (first) {
     const ref = dimensionRead(first.of)
-    return once(ref ? `Reading of ${labelOf(b, ref)}` : `Reading: ${first.of}`)
+    return once(ref ? `Reading of ${labelOf(b, ref)}` : `Reading: ${wordsOfReading(b, first.of)}`)
   }
   return b.readings.length < a.readings.length ? once('A reading taken away') : once('A reading changed')
 }

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import type { Build } from '../build/build.ts'
 import { attach, changeAttachment, correctLog, strikeLog, takeReading, writeLog } from '../build/edits.ts'
+import { describeEdit } from '../build/describeEdit.ts'
 import { readBuild } from '../build/readBuild.ts'
 import { plan } from './plan.ts'
 import { readIn, readingWords } from './readingWords.ts'
@@ -38,6 +39,9 @@ describe('readings in words', () => {
     if (typeof words === 'string') expect(said).toBe(words)
     else expect(said).toMatch(words)
     if (!of.startsWith('probe')) expect(readIn(b, of)).toBe(unit)
+    // Undo calls it the same.
+    const read = takeReading(b, { of, value: 1, doubt: 0.1, at })
+    expect(describeEdit(b, read)!.title).toBe(`Reading: ${said}`)
   })
   it('name a part’s dimension with its own unit', () => {
     const neck = b.slots.neck!,

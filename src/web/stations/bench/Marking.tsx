@@ -44,14 +44,16 @@ export function Marking() {
         ? offPlace(hole, { ...work.build, readings: build.readings }, work.layout)
         : work?.there.find(t => t.id === item.id)?.off
   const read = (axis: 'along' | 'across', value: number) =>
-    editBuild(b =>
-      takeReading(b, {
-        of: holeReading(item.id, axis),
-        value,
-        doubt: DEFAULT_DOUBT.rule(),
-        at: now(),
-        with: 'steel rule',
-      }),
+    editBuild(
+      b =>
+        takeReading(b, {
+          of: holeReading(item.id, axis),
+          value,
+          doubt: DEFAULT_DOUBT.rule(),
+          at: now(),
+          with: 'steel rule',
+        }),
+      `${item.title}: came out ${axis}`,
     )
   const there = work?.there.find(t => t.id === item.id)
   const take = (axis: 'along' | 'across', v: number) =>

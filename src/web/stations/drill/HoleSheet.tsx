@@ -143,14 +143,16 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
   const read = (axis: 'along' | 'across') => readingOf(build, holeReading(h.id, axis), '')?.value
   const take = (axis: 'along' | 'across', v: number) =>
-    editBuild(b =>
-      takeReading(b, {
-        of: holeReading(h.id, axis),
-        value: v,
-        doubt: DEFAULT_DOUBT.rule(),
-        at: now(),
-        with: 'steel rule',
-      }),
+    editBuild(
+      b =>
+        takeReading(b, {
+          of: holeReading(h.id, axis),
+          value: v,
+          doubt: DEFAULT_DOUBT.rule(),
+          at: now(),
+          with: 'steel rule',
+        }),
+      `${h.label}: came out ${axis}`,
     )
   const sign = h.along < 0 ? -1 : 1,
     [a, c] = [read('along'), read('across')]
