@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { cpus, hostname, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { chromium } from 'playwright-core'
+import { openChromium } from './chromium.ts'
 import { Bench } from 'tinybench'
 import type { Build } from '../src/core/build/build.ts'
 import { readBuildText } from '../src/core/build/readBuild.ts'
@@ -400,18 +400,7 @@ await stop(first.child)
 const second = await start()
 row('second start', second.ms, 'ms', 3000)
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+const browser = await openChromium()
 for (const [station, seen] of Object.entries(await paints(browser, address))) {
   row(`${station}: first paint, nothing cached, worst of 3`, seen.paint, 'ms', 1000)
   row(`${station}: largest shift`, seen.shift, '', 0.02)

@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { chromium } from 'playwright-core'
+import { openChromium } from './chromium.ts'
 
 /** Takes one picture of each main view from a running demo workshop: npm run demo, then npm run screenshots [folder]. */
 const address = process.env.ADDRESS ?? 'http://127.0.0.1:4180'
@@ -87,18 +87,7 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
     ['marking-tablet', '/b/heron/marking?hand=bridge-1', 834, 1112],
   ]
 mkdirSync(folder, { recursive: true })
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+const browser = await openChromium()
 for (const [name, path, width, height, act] of VIEWS) {
   if (only && !only.includes(name)) continue
   const page = await browser.newPage({ viewport: { width, height } })

@@ -6,7 +6,7 @@ import { built, packages, root, run } from './prepare.mjs'
 
 /** Programs that the tests use, and the Debian packages that bring them. */
 const PROGRAMS = [
-  ['chromium', 'chromium'],
+  ['chromium-headless-shell', 'chromium-headless-shell'],
   ['ngspice', 'ngspice'],
   ['pdftoppm', 'poppler-utils'],
 ]

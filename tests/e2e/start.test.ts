@@ -231,7 +231,7 @@ describe('builds on the bench', () => {
     await back()
     await card('beta').waitFor()
     await page.getByRole('link', { name: 'Shelf of the workshop' }).click()
-    await page.getByText(/parts on the workshop’s shelf/).waitFor()
+    await page.getByText(/parts? on the workshop’s shelf/).waitFor()
     await clean(page)
   })
 })

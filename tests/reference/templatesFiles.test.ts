@@ -1,6 +1,7 @@
 import { Helper } from 'dxf'
 import DxfParser from 'dxf-parser'
-import { chromium, type Browser } from 'playwright-core'
+import type { Browser } from 'playwright-core'
+import { openChromium } from '../../scripts/chromium.ts'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { drawingDxf } from '../../src/core/drill/templates/drawingDxf.ts'
 import { drawingSvg } from '../../src/core/drill/templates/drawingSvg.ts'
@@ -55,18 +56,7 @@ describe('DXF release 12 as a second library reads it (npm dxf)', () => {
 describe('SVG as Chromium measures it', () => {
   let browser: Browser
   beforeAll(async () => {
-    browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    })
+    browser = await openChromium()
   })
   afterAll(() => browser.close())
   /** Distances on screen, mm: 96 CSS pixels to the inch [published: CSS Values 4]. */

@@ -1,5 +1,6 @@
 import { rmSync } from 'node:fs'
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import type { Browser, BrowserContext, Page } from 'playwright-core'
+import { openChromium } from '../../scripts/chromium.ts'
 import { inject } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { demo } from './demo.ts'
@@ -26,18 +27,7 @@ export interface Bench {
 export async function openBench({ empty = false } = {}): Promise<Bench> {
   const data = workshopFolder(inject('workshops')[empty ? 'empty' : 'demo'])
   const server = await startServer(data, {}, { demo: false, dist: true })
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+  const browser = await openChromium()
   return {
     server,
     browser,

@@ -17,8 +17,11 @@ export default async function setup(project: TestProject): Promise<() => void> {
   built()
   const root = mkdtempSync(join(tmpdir(), 'snugbolt-workshops-')),
     made = { empty: join(root, 'empty'), demo: join(root, 'demo') }
-  await (await startServer(made.demo, {}, { demo: true, dist: true })).kill()
   await (await startServer(made.empty, {}, { demo: false, dist: true })).kill()
+  cpSync(made.empty, made.demo, { recursive: true })
+  const server = await startServer(made.demo, {}, { demo: false, dist: true })
+  await fetch(`${server.address}/api/demo`, { method: 'POST' })
+  await server.kill()
   project.provide('workshops', made)
   return () => rmSync(root, { recursive: true, force: true })
 }

@@ -107,14 +107,9 @@ describe('the search judges as Fit does', () => {
 describe('complete sets', () => {
   const b = demo('heron')
   const SLOTS = ['body', 'neck', 'bridge', 'tuners', 'pickup-bridge', 'pickup-neck']
-  const WISHES = [{}, { budget: 330 }, { maxWaitDays: 10 }, { hourly: 60, weekly: 0 }]
-  // Enumerating takes long: one catalogue is asked for all wishes, the others for one or two.
-  const ASKED: Readonly<Record<number, readonly object[]>> = {
-    1: WISHES.slice(0, 1),
-    2: WISHES,
-    3: WISHES.slice(2, 3),
-  }
-  const cases = [1, 2, 3].flatMap(seed => ASKED[seed]!.map(w => [seed, w] as const))
+  // Every set of real parts takes long to enumerate: generated problems in every number stand in the worked references.
+  const ASKED: Readonly<Record<number, readonly object[]>> = { 2: [{}, { budget: 330 }], 3: [{ maxWaitDays: 10 }] }
+  const cases = [2, 3].flatMap(seed => ASKED[seed]!.map(w => [seed, w] as const))
   it.each(cases)('are the best there are: catalogue %i, %o', (seed, wish) => {
     const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, seed), { ...WISH, ...wish }, TODAY, SLOTS)
     const found = run(p, 12),

@@ -109,10 +109,14 @@ export interface SetScore {
   wait: number
 }
 
+/** Minutes of work in currency. What will not go has no price at all, even where an hour is counted at nothing. */
+export const priceOfMinutes = (p: Pick<Problem, 'hourly'>, minutes: number): number =>
+  minutes === Infinity ? Infinity : (minutes * p.hourly) / 60
+
 /** The score of a whole set in currency: what it costs, its expected rework and the wait for its last part. */
 export function scoreOf(p: Problem, chosen: readonly Option[]): SetScore {
   const cost = chosen.reduce((s, o) => s + o.cost, 0),
     wait = chosen.reduce((m, o) => Math.max(m, o.wait), 0)
   const minutes = chosen.reduce((s, o) => s + o.minutes, 0) + p.links.reduce((s, l) => s + l.minutes(chosen), 0)
-  return { cost, wait, minutes, score: cost + (minutes * p.hourly) / 60 + (wait * p.weekly) / 7 }
+  return { cost, wait, minutes, score: cost + priceOfMinutes(p, minutes) + (wait * p.weekly) / 7 }
 }

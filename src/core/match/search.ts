@@ -1,4 +1,4 @@
-import { scoreOf, type Link, type Option, type Problem, type SetScore } from './problem.ts'
+import { priceOfMinutes, scoreOf, type Link, type Option, type Problem, type SetScore } from './problem.ts'
 
 export interface FoundSet extends SetScore {
   options: readonly Option[]
@@ -36,7 +36,7 @@ class PairTable {
       this.chosen[this.b] = this.p.options[this.b]![j]!
       v = 0
       for (const l of this.links) v += l.minutes(this.chosen)
-      row[j] = v = (v * this.p.hourly) / 60
+      row[j] = v = priceOfMinutes(this.p, v)
     }
     return v
   }
@@ -90,7 +90,7 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
       const alone = p.links
         .filter(l => l.slots.length === 1 && l.slots[0] === s)
         .reduce((m, l) => m + l.minutes(own), 0)
-      return o.cost + ((o.minutes + alone) * p.hourly) / 60
+      return o.cost + priceOfMinutes(p, o.minutes + alone)
     }),
   )
   const key = (a: number, b: number) => Math.min(a, b) * n + Math.max(a, b)
@@ -170,10 +170,12 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
     for (;;) {
       const step = look.next()
       if (step.done) {
+        breathed = explored
         if (step.value.length === k) seed = step.value[k - 1]!.score + ROUNDING
         if (step.value.length) yield { explored, best: step.value, share: 0 }
         break
       }
+      explored = step.value.explored
       yield { ...step.value, share: 0 }
     }
   }
@@ -203,7 +205,7 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
       }
       if (cost >= most) continue
       chosen[t] = p.options[t]![i]!
-      for (const l of leafWide[x]!) cost += (l.minutes(chosen) * p.hourly) / 60
+      for (const l of leafWide[x]!) cost += priceOfMinutes(p, l.minutes(chosen))
       if (cost < most) out.push({ i, cost })
       explored++
     }
@@ -249,7 +251,7 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
       for (const t of neighbours[d]!) now += pair(t, picked[t]!, s, i)
       if (!(now + rest + fee < threshold())) continue
       chosen[s] = o
-      for (const l of wideAt[d]!) now += (l.minutes(chosen) * p.hourly) / 60
+      for (const l of wideAt[d]!) now += priceOfMinutes(p, l.minutes(chosen))
       if (!(now + rest + fee < threshold())) continue
       let low = now + fee
       for (const t of open) low += touches(t, s) ? Math.max(bound[t]!, beside(t, s, i)) : bound[t]!

@@ -33,7 +33,7 @@ import { meterWork, type MeterWork, type Prepared } from '../../core/meter/work.
 import { cheapestFixes, type FixSet } from '../../core/fit/fixSet.ts'
 import { conflictOf, type Conflict } from '../../core/match/conflict.ts'
 import { ALONE, explainSets, type Explained } from '../../core/match/explain.ts'
-import { problemOf } from '../../core/match/problem.ts'
+import { problemOf, scoreOf } from '../../core/match/problem.ts'
 import { traceItem, type TracedNumber } from '../../core/trace/traceItem.ts'
 import { bestSets, type FoundSet } from '../../core/match/search.ts'
 import { pluckSound, RATE, type Pluck } from '../../core/sound/instrument.ts'
@@ -284,10 +284,7 @@ const engines = {
                   o => o.cost === found.cost && o.wait === found.wait && Math.abs(o.minutes - found.minutes) < 1e-9,
                 )
               ) {
-                ends.push({
-                  ...found,
-                  score: found.cost + (found.minutes * p.hourly) / 60 + (found.wait * p.weekly) / 7,
-                })
+                ends.push({ ...found, ...scoreOf(p, found.options) })
                 names.push(name)
               }
               break
