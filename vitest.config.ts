@@ -1,14 +1,14 @@
 import { defineConfig } from 'vitest/config'
 
 const decorators = { oxc: { decorator: { legacy: true } } }
-/** Computation keeps both cores of a small machine busy; the browser's tests come after, two files at a time: half of what each does is waiting. */
+/** Computation keeps both cores of a small machine busy; the browser's tests come after, three files at a time: a third of what each does is waiting. */
 const COMPUTING = {
   maxWorkers: 2,
   isolate: false,
   setupFiles: 'tests/support/seed.ts',
   sequence: { groupOrder: 0 },
 }
-const DRIVING = { maxWorkers: 2, maxConcurrency: 2, sequence: { groupOrder: 1 } }
+const DRIVING = { maxWorkers: 3, maxConcurrency: 3, isolate: false, sequence: { groupOrder: 1 } }
 
 export default defineConfig({
   ...decorators,

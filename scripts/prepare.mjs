@@ -49,6 +49,7 @@ export function built() {
       [join(root, 'node_modules/vite/bin/vite.js'), 'build', '-c', config, '--logLevel', 'warn'],
       { env },
     )
+  run(process.execPath, [join(root, 'dist/server/main.js'), '--make-empty'], { env })
   mkdirSync(join(root, 'dist'), { recursive: true })
   writeFileSync(stamp, String(at))
 }

@@ -9,7 +9,7 @@ import { noKeeper, openKeeper } from './keep/keeper.ts'
 import { damaged, doesNotOpen, examine, mark } from './keep/workshopFolder.ts'
 import { watch } from './keep/watchdog.ts'
 import { lockFolder } from './lockFolder.ts'
-import { databaseFolder, prepareFolder, prepareNew } from './prepareFolder.ts'
+import { databaseFolder, makeEmpty, prepareFolder, prepareNew } from './prepareFolder.ts'
 import { projectRoot } from './projectRoot.ts'
 
 const root = projectRoot()
@@ -101,7 +101,12 @@ async function serve(): Promise<void> {
   process.on('SIGTERM', stop)
 }
 
-;(process.argv.includes('--prepare') ? prepareNew(data, demo) : serve()).catch((e: unknown) => {
+const work = process.argv.includes('--make-empty')
+  ? makeEmpty()
+  : process.argv.includes('--prepare')
+    ? prepareNew(data, demo)
+    : serve()
+work.catch((e: unknown) => {
   console.error(e instanceof Error ? e.message : e)
   process.exit(1)
 })

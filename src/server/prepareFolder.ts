@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { openDatabase } from './db/openDatabase.ts'
+import { emptyDatabase, keepEmptyDatabase } from './db/emptyDatabase.ts'
+import { openDatabase, packedDatabase } from './db/openDatabase.ts'
 import { loadDemo } from './loadDemo.ts'
 import { projectRoot } from './projectRoot.ts'
 
@@ -30,7 +31,7 @@ export function prepareFolder(data: string, demo: boolean): void {
 
 /** What the preparing process does. */
 export async function prepareNew(data: string, demo: boolean): Promise<void> {
-  const { db, close } = await openDatabase({ folder: newFolder(data) })
+  const { db, close } = await openDatabase({ folder: newFolder(data), from: emptyDatabase() })
   if (demo) await loadDemo(db, join(projectRoot(), 'demo'))
   await close()
 }
@@ -41,3 +42,6 @@ export async function prepareHere(data: string): Promise<void> {
   await prepareNew(data, false)
   renameSync(newFolder(data), databaseFolder(data))
 }
+
+/** What the build does once, so that every new workshop is at hand at once. */
+export const makeEmpty = async (): Promise<void> => keepEmptyDatabase(await packedDatabase())

@@ -34,10 +34,11 @@ const shown = (url: string): string => {
 /**
  * Opens the workshop's database and brings it up to the present schema: PostgreSQL embedded on a data folder, or a
  * PostgreSQL server when an address is given (several benches). The only file that knows which one it is.
+ * @param where for a folder that is not there yet also a packed database to begin with
  * @param tell what there is to say to whoever reads the log
  */
 export async function openDatabase(
-  where: { folder: string } | { url: string },
+  where: { folder: string; from?: Blob | undefined } | { url: string },
   tell: (text: string) => void = () => undefined,
 ): Promise<OpenDatabase> {
   if ('url' in where) {
@@ -77,7 +78,10 @@ export async function openDatabase(
     import('drizzle-orm/pglite'),
     import('drizzle-orm/pglite/migrator'),
   ])
-  const client = await PGlite.create(where.folder, { postgresqlconf: MEMORY })
+  const client = await PGlite.create(where.folder, {
+    postgresqlconf: MEMORY,
+    ...(where.from ? { loadDataDir: where.from } : {}),
+  })
   const db = drizzle(client, { schema })
   await migrate(db, { migrationsFolder })
   return {
@@ -86,6 +90,20 @@ export async function openDatabase(
     alone: work => work(),
     close: () => client.close(),
   }
+}
+
+/** An empty database of the present schema, packed: made in memory. */
+export async function packedDatabase(): Promise<Blob> {
+  const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
+    import('@electric-sql/pglite'),
+    import('drizzle-orm/pglite'),
+    import('drizzle-orm/pglite/migrator'),
+  ])
+  const client = await PGlite.create()
+  await migrate(drizzle(client, { schema }), { migrationsFolder })
+  const packed = await client.dumpDataDir('gzip')
+  await client.close()
+  return packed
 }
 
 /** Why a server could not be reached, in one line: what lies deepest says most. */
