@@ -19,7 +19,7 @@ const STANDS_ON = {
   shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
   fit: ['text', 'ways', 'circuit', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
-  match: ['fit', 'build', 'parts', 'units'],
+  match: ['fit', 'build', 'parts', 'text', 'units'],
   plan: [
     'fit',
     'ways',

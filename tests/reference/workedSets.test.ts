@@ -395,7 +395,7 @@ describe('wishes that exclude each other', () => {
   it.each([
     [{ budget: 20, maxWaitDays: 5 }, ['a budget of 20', 'no part later than 5 days']],
     [{ budget: 5, maxWaitDays: 30 }, ['a budget of 5']],
-    [{ maxWaitDays: 1, budget: 99 }, ['no part later than 1 days']],
+    [{ maxWaitDays: 1, budget: 99 }, ['no part later than 1 day']],
     [{ shelfOnly: true, budget: 99 }, ['only what is on the shelf']],
     [{ sorts: { 'pickup-bridge': ['humbucker'] }, budget: 20 }, ['a budget of 20', 'pickup bridge: humbucker']],
     [{ fixed: { 'pickup-bridge': 'p1' }, budget: 20 }, ['a budget of 20', 'keeping the pickup bridge']],

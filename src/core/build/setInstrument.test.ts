@@ -26,7 +26,7 @@ describe('another instrument from the same build', () => {
           return r.ok
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 40 },
     ))
   it('gives each slot one name', () => {
     for (const n of ['heron', 'kestrel', 'wren', 'bittern'] as const) {

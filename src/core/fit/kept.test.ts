@@ -77,7 +77,7 @@ describe('what is kept between edits', () => {
           }
         },
       ),
-      { numRuns: 12 },
+      { numRuns: 8 },
     ))
   it('hangs on every dimension that it is computed from: each second of them edited, and back', () => {
     const b = demo('wren'),

@@ -1,3 +1,4 @@
+import { counted } from '../text/text.ts'
 import type { Build } from '../build/build.ts'
 import type { Part } from '../parts/part.ts'
 import { problemOf } from './problem.ts'
@@ -22,7 +23,7 @@ function list(w: Wishes): Wish[] {
     ...(w.budget === undefined ? [] : [{ name: `a budget of ${w.budget}`, without: drop('budget') }]),
     ...(w.maxWaitDays === undefined
       ? []
-      : [{ name: `no part later than ${w.maxWaitDays} days`, without: drop('maxWaitDays') }]),
+      : [{ name: `no part later than ${counted(w.maxWaitDays, 'day')}`, without: drop('maxWaitDays') }]),
     ...(w.shelfOnly ? [{ name: 'only what is on the shelf', without: drop('shelfOnly') }] : []),
     ...(w.scale ? [{ name: `a scale of ${w.scale.from} to ${w.scale.to} mm`, without: drop('scale') }] : []),
     ...(w.wood?.length ? [{ name: `a body of ${w.wood.join(' or ')}`, without: drop('wood') }] : []),

@@ -1,4 +1,5 @@
 import { differenceInCalendarDays, isValid, parseISO } from 'date-fns'
+import { counted } from '../text/text.ts'
 import type { Build } from '../build/build.ts'
 import { type Slot } from '../build/slots.ts'
 import { daysToCome } from '../parts/arrival.ts'
@@ -86,7 +87,7 @@ export function wishOf(w: Wishes, today: string): { name: string; allows: (slot:
     out.push({ name: `keep ${slot.replace(/-/g, ' ')}`, allows: (s, p) => s !== slot || p.id === id })
   if (w.maxWaitDays !== undefined)
     out.push({
-      name: `no part later than ${w.maxWaitDays} days`,
+      name: `no part later than ${counted(w.maxWaitDays, 'day')}`,
       allows: (_s, p) => waitDays(p, today) <= w.maxWaitDays!,
     })
   if (w.shelfOnly) out.push({ name: 'only what is on the shelf', allows: (_s, p) => p.stock?.state !== 'to buy' })

@@ -38,7 +38,7 @@ describe('a build that is only assumed', () => {
           [],
         )
       }),
-      { numRuns: 80 },
+      { numRuns: 50 },
     ))
   it('draws, and computes layout, holes and plan', () =>
     fc.assert(

@@ -112,7 +112,7 @@ describe('numbers of the drill sheets', () => {
         const own = Object.entries(terms(place)).filter(([id]) => !id.endsWith('/dims.saddleTravel'))
         expect(Object.fromEntries(own)).toEqual(told(line.place))
       }),
-      { numRuns: 14 },
+      { numRuns: 10 },
     ))
   it('of a bridge screw: the plate’s place, the foremost saddle point and the hole’s own place', () => {
     const b = heron(),

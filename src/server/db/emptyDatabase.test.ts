@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, expect, it } from 'vitest'
+import { emptyDatabase } from './emptyDatabase.ts'
 import { openDatabase, packedDatabase } from './openDatabase.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'snugbolt-empty-'))
@@ -23,8 +24,11 @@ it('an unpacked database is what a made one is: the same tables, the same steps 
     expect(all[3]).toEqual([{ n: 0 }])
     return all
   }
-  const unpacked = await told({ folder: join(folder, 'unpacked'), from: await packedDatabase() })
-  expect(unpacked).toEqual(await told({ folder: join(folder, 'made') }))
+  const unpacked = await told({
+    folder: join(folder, 'unpacked'),
+    from: emptyDatabase() ?? (await packedDatabase()),
+  })
+  expect(unpacked).toEqual(await told({ folder: 'memory://made' }))
   // Once it is there it is opened as it lies.
   expect(await told({ folder: join(folder, 'unpacked') })).toEqual(unpacked)
 })

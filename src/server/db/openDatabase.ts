@@ -63,7 +63,7 @@ export async function openDatabase(
       }
     }
     try {
-      await alone(() => migrate(db, { migrationsFolder }))
+      await alone(() => migrate(drizzle(pool), { migrationsFolder }))
     } catch (e) {
       await pool.end()
       throw new Error(
@@ -71,7 +71,7 @@ export async function openDatabase(
         { cause: e },
       )
     }
-    return { db, alone, close: () => pool.end() }
+    return { db: db as unknown as Database, alone, close: () => pool.end() }
   }
   const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
     import('@electric-sql/pglite'),
@@ -83,7 +83,7 @@ export async function openDatabase(
     ...(where.from ? { loadDataDir: where.from } : {}),
   })
   const db = drizzle(client, { schema })
-  await migrate(db, { migrationsFolder })
+  await migrate(drizzle(client), { migrationsFolder })
   return {
     db: db as unknown as Database,
     // The folder's lock keeps others away.
@@ -100,7 +100,7 @@ export async function packedDatabase(): Promise<Blob> {
     import('drizzle-orm/pglite/migrator'),
   ])
   const client = await PGlite.create()
-  await migrate(drizzle(client, { schema }), { migrationsFolder })
+  await migrate(drizzle(client), { migrationsFolder })
   const packed = await client.dumpDataDir('gzip')
   await client.close()
   return packed
