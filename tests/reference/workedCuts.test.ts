@@ -55,6 +55,7 @@ describe('a rout that is meant', () => {
     // The rout beside it ends at −45.
     [-69, 4, []],
     [-68, 3, ['Only 3.0 mm of wall to the pickup rout (bridge): it breaks out under the cutter.']],
+    [-65.2, 0.2, ['Only 0.2 mm of wall to the pickup rout (bridge): it breaks out under the cutter.']],
   ])('at %i leaves %i mm of wall', (y, by, says) => {
     const c = rout(100, y, 20)
     expect(c.left.wall!.by).toBeCloseTo(by, 6)

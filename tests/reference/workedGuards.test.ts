@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
-import { normalBelow } from '../../src/core/fit/verdict.ts'
+import { judge, normalBelow, withoutGuessing } from '../../src/core/fit/verdict.ts'
 import type { Feature } from '../../src/core/parts/part.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
+import { fromSource, linear } from '../../src/core/units/quantity.ts'
 import { changesOf, fixOf, jointIn } from '../support/joints.ts'
 import { plainBuild, sure, type Plain } from '../support/plainBuild.ts'
 
@@ -250,6 +251,15 @@ describe('a control through a top', () => {
     expect(changesOf(wide, 'sleeve-hole')).toEqual({ 'hole.diameter': near(9.8 + film) })
     expect(jointIn(potted(), 'pot-volume-hole').fixes).toEqual([])
   })
+  it('loses the film on both its sides where it is not masked: three hundredths each', () => {
+    const bare = (p: Pot) => {
+      const b = potted(p)
+      b.finish.masked = []
+      return jointIn(b, 'pot-volume-hole')
+    }
+    expect(bare({}).clearance.value).toBeCloseTo(0.3 - 0.06, 6)
+    expect(changesOf(bare({ hole: { diameter: 9.4 } }), 'ream-hole')).toEqual({ 'hole.diameter': near(9.86) })
+  })
   it('has its case under the cover; the cavity is deepened while three are left over it', () => {
     expect(gap('case')).toBeCloseTo(37 - 14, 6)
     const j = jointIn(potted({ pot: { caseDepth: 36 } }), 'pot-volume-case')
@@ -267,6 +277,46 @@ describe('a control through a top', () => {
     const copy = structuredClone(b)
     delete copy.parts.find(p => p.kind === 'pot')!.dims.threadDiameter
     expect(has(copy, 'pot-volume-thread')).toBe(false)
+  })
+})
+
+describe('a pickup with an outline of its own', () => {
+  it('is met with the cut-out as it is drawn', () => {
+    const b = plainBuild({
+      front: 166,
+      instrument: { mounting: 'on the guard', extras: ['guard'] },
+      parts: {
+        'pickup-bridge': { dims: { length: 18, width: 70 }, outline: box(-9, 9, 35) },
+        guard: {
+          features: [
+            typicalFeature(
+              'cut-out',
+              'cut',
+              { x: 100, y: 0, length: 18.6, width: 71, corner: 0 },
+              { serves: 'pickup-bridge', through: true },
+            ),
+          ],
+        },
+      },
+    })
+    expect(jointIn(read(b), 'pickup-bridge-cut-out').clearance.value).toBeCloseTo(0.3, 3)
+  })
+})
+
+describe('a verdict that hangs on what is assumed', () => {
+  // Half-widths of 0.3 and 0.4 are half a millimetre together: 0.36 and 0.64 of its square.
+  const verdict = (assumed: number, claimed: number) => {
+    const q = linear([
+      [1, fromSource({ id: 'a', label: 'a', value: -4, doubt: assumed, basis: 'assumed' })],
+      [1, fromSource({ id: 'b', label: 'b', value: 0, doubt: claimed, basis: 'claimed' })],
+    ])
+    return withoutGuessing(judge(q, { low: 0, never: -1 }), q).state
+  }
+  it('is none from half of its squared doubt on', () => {
+    expect(verdict(0.4, 0.3)).toBe("can't tell")
+    expect(verdict(0.3, 0.4)).toBe("won't go")
+    expect(verdict(0.3, 0.3)).toBe("can't tell")
+    expect(verdict(0.3, 0.31)).toBe("won't go")
   })
 })
 
