@@ -7,22 +7,11 @@ import type { Joint } from '../../src/core/fit/joint.ts'
 import type { Feature } from '../../src/core/parts/part.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 import { linear, type Quantity } from '../../src/core/units/quantity.ts'
-import { changesOf, fixOf, jointIn } from '../support/joints.ts'
+import { changesOf, fixOf, jointIn, wholeRead } from '../support/joints.ts'
 import { plainBuild, type Plain } from '../support/plainBuild.ts'
 
 /** Neck, nut, rod, tremolo, battery and controls that were read, worked by hand on an instrument of round numbers. */
 const mm = (value: number, doubt = 0.02) => ({ value, doubt, basis: 'measured' as const })
-const read = (b: Build): Build => ({
-  ...b,
-  parts: b.parts.map(p => ({
-    ...p,
-    dims: Object.fromEntries(Object.entries(p.dims).map(([k, d]) => [k, mm(d!.value)])),
-    features: p.features.map(f => ({
-      ...f,
-      dims: Object.fromEntries(Object.entries(f.dims).map(([k, d]) => [k, mm(d!.value)])),
-    })),
-  })),
-})
 const POCKET = { length: 76, width: 56, widthEnd: 55.8, depth: 16, floorDip: 0.05 }
 const NECK = { heelLength: 75.8, heelWidth: 55.85, heelWidthEnd: 55.65, heelThickness: 25, fretHeight: 1.1 }
 const built = (
@@ -49,7 +38,7 @@ const built = (
     },
   })
   change(b)
-  return read(b)
+  return wholeRead(b)
 }
 const gap = (b: Build, id: string) => jointIn(b, id).clearance.value
 const near = (x: number) => expect.closeTo(x, 6)
@@ -495,7 +484,7 @@ describe('what a reading settles', () => {
     expect(chanceToSettle(joint(0.2, 1, 1), 'n/dims.c')).toBe(0)
   })
   it('names the reading that more hangs on first, each with its joints', () => {
-    const b = read(plainBuild({ front: 166 })),
+    const b = wholeRead(plainBuild({ front: 166 })),
       doubtful = structuredClone(b),
       neck = doubtful.parts.find(p => p.kind === 'neck')!
     neck.dims.heelWidth = { value: 56, doubt: 0.4, basis: 'claimed' }

@@ -5,22 +5,11 @@ import { judge, normalBelow, withoutGuessing } from '../../src/core/fit/verdict.
 import type { Feature } from '../../src/core/parts/part.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 import { fromSource, linear } from '../../src/core/units/quantity.ts'
-import { changesOf, fixOf, jointIn } from '../support/joints.ts'
+import { changesOf, fixOf, jointIn, wholeRead } from '../support/joints.ts'
 import { plainBuild, sure, type Plain } from '../support/plainBuild.ts'
 
 /** Guards over bodies and controls through tops, all read, worked by hand on an instrument of round numbers. */
 const mm = (value: number) => ({ value, doubt: 0.02, basis: 'measured' as const })
-const read = (b: Build): Build => ({
-  ...b,
-  parts: b.parts.map(p => ({
-    ...p,
-    dims: Object.fromEntries(Object.entries(p.dims).map(([k, d]) => [k, mm(d!.value)])),
-    features: p.features.map(f => ({
-      ...f,
-      dims: Object.fromEntries(Object.entries(f.dims).map(([k, d]) => [k, mm(d!.value)])),
-    })),
-  })),
-})
 const near = (x: number) => expect.closeTo(x, 6)
 const has = (b: Build, id: string) => jointsAsTheyStand(b).some(j => j.id === id)
 const box = (x0: number, x1: number, half: number) => ({
@@ -89,7 +78,7 @@ describe('a guard', () => {
     })
     const [x, y] = o.at ?? [0, 0]
     b.placements.guard = { x: sure(x), y: sure(y) }
-    return read(b)
+    return wholeRead(b)
   }
   it('leaves its pickup three tenths on each side, or is filed to that where it touches', () => {
     expect(jointIn(guarded(), 'pickup-bridge-cut-out').clearance.value).toBeCloseTo(0.3, 6)
@@ -191,7 +180,7 @@ describe('a control through a top', () => {
     thickness?: number
   }
   const potted = ({ pot = {}, hole = {}, cavity = {}, thickness = 45 }: Pot = {}) =>
-    read(
+    wholeRead(
       plainBuild({
         front: 166,
         parts: {
@@ -299,7 +288,7 @@ describe('a pickup with an outline of its own', () => {
         },
       },
     })
-    expect(jointIn(read(b), 'pickup-bridge-cut-out').clearance.value).toBeCloseTo(0.3, 3)
+    expect(jointIn(wholeRead(b), 'pickup-bridge-cut-out').clearance.value).toBeCloseTo(0.3, 3)
   })
 })
 

@@ -3,27 +3,16 @@ import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import type { Feature } from '../../src/core/parts/part.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
-import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'
+import { changesOf, fixOf, jointIn, wholeRead } from '../support/joints.ts'
 import { plainBuild, sure, type Plain } from '../support/plainBuild.ts'
 
 /** Bridge, posts, ferrules, jack and rings on holes that were read, worked by hand on an instrument of round numbers. */
 const mm = (value: number) => ({ value, doubt: 0.02, basis: 'measured' as const })
-/** All of it as it was read, parts too. */
-const read = (b: Build): Build => {
-  const own = asRead(b, 0.02)
-  return {
-    ...own,
-    parts: own.parts.map(p => ({
-      ...p,
-      dims: Object.fromEntries(Object.entries(p.dims).map(([k, d]) => [k, mm(d!.value)])),
-    })),
-  }
-}
 const built = (p: Plain, holes: Feature[] = [], change: (b: Build) => void = () => undefined): Build => {
   const b = plainBuild(p)
   b.parts.find(x => x.kind === 'body')!.features.push(...holes)
   change(b)
-  return read(b)
+  return wholeRead(b)
 }
 
 describe('posts in a body', () => {
@@ -450,7 +439,7 @@ describe('tuners on a drilled head', () => {
     tuners: Record<string, number> = {},
     o: { bushing?: string; diameter?: number; thick?: number; holes?: typeof HOLES } = {},
   ) =>
-    read(
+    wholeRead(
       plainBuild({
         front: 165,
         parts: {

@@ -17,6 +17,20 @@ export const asRead = (b: Build, doubt = 0.05): Build => ({
   })),
 })
 
+/** The same of parts too: everything as it was read. */
+export const wholeRead = (b: Build, doubt = 0.02): Build => {
+  const own = asRead(b, doubt)
+  return {
+    ...own,
+    parts: own.parts.map(p => ({
+      ...p,
+      dims: Object.fromEntries(
+        Object.entries(p.dims).map(([k, d]) => [k, { value: d!.value, doubt, basis: 'measured' as const }]),
+      ),
+    })),
+  }
+}
+
 /** The joint of a name; what there is instead where there is none. */
 export function jointIn(b: Build, id: string): Joint {
   const all = jointsAsTheyStand(b),
