@@ -21,6 +21,10 @@ const PATIENCE = 8000
 /** Names the lock that servers take from one another while they bring the database up to date [our choice]. */
 const LOCK = 0x5b017
 
+/** What the embedded database is run by: read only where it is used. */
+const embedded = () =>
+  Promise.all([import('@electric-sql/pglite'), import('drizzle-orm/pglite'), import('drizzle-orm/pglite/migrator')])
+
 /** A server's address without what opens it. */
 const shown = (url: string): string => {
   try {
@@ -73,11 +77,7 @@ export async function openDatabase(
     }
     return { db: db as unknown as Database, alone, close: () => pool.end() }
   }
-  const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
-    import('@electric-sql/pglite'),
-    import('drizzle-orm/pglite'),
-    import('drizzle-orm/pglite/migrator'),
-  ])
+  const [{ PGlite }, { drizzle }, { migrate }] = await embedded()
   const client = await PGlite.create(where.folder, {
     postgresqlconf: MEMORY,
     ...(where.from ? { loadDataDir: where.from } : {}),
@@ -94,11 +94,7 @@ export async function openDatabase(
 
 /** An empty database of the present schema, packed: made in memory. */
 export async function packedDatabase(): Promise<Blob> {
-  const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
-    import('@electric-sql/pglite'),
-    import('drizzle-orm/pglite'),
-    import('drizzle-orm/pglite/migrator'),
-  ])
+  const [{ PGlite }, { drizzle }, { migrate }] = await embedded()
   const client = await PGlite.create()
   await migrate(drizzle(client), { migrationsFolder })
   const packed = await client.dumpDataDir('gzip')
