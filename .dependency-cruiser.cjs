@@ -142,7 +142,7 @@ module.exports = {
     ...layers,
   ],
   options: {
-    doNotFollow: { path: 'node_modules' },
+    doNotFollow: { path: 'node_modules|^dist/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'] },

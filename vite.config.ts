@@ -65,6 +65,9 @@ const facesFirst = (): Plugin => ({
   },
 })
 
+/** The polygon library does nothing when it is loaded, and does not say so: what nobody calls of it is left out. */
+const treeshake = { moduleSideEffects: [{ test: /clipper2-ts/, sideEffects: false }] }
+
 export default defineConfig({
   root: 'src/web',
   plugins: [react(), tailwindcss(), facesFirst(), keptInTheBrowser()],
@@ -74,6 +77,7 @@ export default defineConfig({
     target: 'es2022',
     chunkSizeWarningLimit: 1100,
     rolldownOptions: {
+      treeshake,
       output: {
         // What every station is made of is one file: thirty small ones come one behind another.
         codeSplitting: {
@@ -87,6 +91,6 @@ export default defineConfig({
       },
     },
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', rolldownOptions: { treeshake } },
   server: { host: '127.0.0.1', port: 4182, proxy: { '/api': 'http://127.0.0.1:4180' } },
 })

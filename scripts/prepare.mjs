@@ -32,15 +32,18 @@ function newest(path) {
   return s.isDirectory() ? Math.max(0, ...readdirSync(path).map(f => newest(join(path, f)))) : s.mtimeMs
 }
 
-/** Builds interface and server when a source is newer than what is built. */
+const stamp = join(root, 'dist/built')
+const SOURCES = ['src', 'package-lock.json', 'vite.config.ts', 'vite.server.config.ts']
+const newestSource = () => Math.max(...SOURCES.map(f => newest(join(root, f))))
+
+/** Whether what is built is of these sources. */
+export const isBuilt = () => existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) >= newestSource()
+
+/** Builds interface, server and command line when a source is newer than what is built. */
 export function built() {
-  const stamp = join(root, 'dist/built')
-  const sources = ['src', 'package-lock.json', 'vite.config.ts', 'vite.server.config.ts'].map(f =>
-    newest(join(root, f)),
-  )
-  if (existsSync(stamp) && Number(readFileSync(stamp, 'utf8')) >= Math.max(...sources)) return
+  if (isBuilt()) return
   console.log('Building.')
-  const at = Math.max(...sources)
+  const at = newestSource()
   // What is shipped, whoever asks: a test runner's own mode would build React's slow development version.
   const env = { ...process.env, NODE_ENV: 'production' }
   for (const config of ['vite.config.ts', 'vite.server.config.ts'])

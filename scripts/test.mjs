@@ -54,7 +54,7 @@ const modules = 'node_modules/',
 const looks = [
   () => node('Lint', `${modules}eslint/bin/eslint.js`, '.', '--max-warnings', '0'),
   () => node('Format', `${modules}prettier/bin/prettier.cjs`, '--check', '--log-level', 'warn', '.'),
-  () => node('Types', `${modules}typescript/bin/tsc`, '--noEmit'),
+  () => node('Types', `${modules}typescript-native/bin/tsc`, '--noEmit'),
   () => node('Layers', `${modules}dependency-cruiser/bin/dependency-cruise.mjs`, 'src', 'bin', ...layers),
   () => node('Notices', 'scripts/notices.mjs', '--check'),
 ]

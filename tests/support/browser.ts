@@ -44,7 +44,7 @@ export async function openBench({ empty = false } = {}): Promise<Bench> {
       context.setDefaultTimeout(60_000)
       const page = Object.assign(await context.newPage(), { troubles: [] as string[], hosts: new Set<string>() })
       page.on('console', m => {
-        if (m.type() === 'error') page.troubles.push(m.text())
+        if (m.type() === 'error') page.troubles.push(`${m.text()} ${m.location().url}`)
       })
       page.on('pageerror', e => page.troubles.push(e.message))
       page.on('request', r => {

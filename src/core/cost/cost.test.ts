@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import { costSheet, readCostCsv, writeCostCsv } from './costSheet.ts'
+import { readCostCsv, writeCostCsv } from './costCsv.ts'
+import { costSheet } from './costSheet.ts'
 
 describe('the cost sheet', () => {
   const b = demo('heron')

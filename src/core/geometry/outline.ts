@@ -29,14 +29,17 @@ export function smoothClosed(control: readonly Point[], steps = 12): Point[] {
 }
 
 /** Area enclosed by a polygon, mm² (shoelace formula). */
-export function polygonArea(p: readonly Point[]): number {
+export const polygonArea = (p: readonly Point[]): number => Math.abs(signedArea(p))
+
+/** Area of a polygon, mm²: negative where its points run clockwise, as those of a hole in another. */
+export function signedArea(p: readonly Point[]): number {
   let a = 0
   for (let i = 0; i < p.length; i++) {
     const [x1, y1] = p[i]!,
       [x2, y2] = p[(i + 1) % p.length]!
     a += x1 * y2 - x2 * y1
   }
-  return Math.abs(a) / 2
+  return a / 2
 }
 
 /** Length of a polygon's edge, mm. */

@@ -67,7 +67,8 @@ export function Workshop() {
   const [trouble, setTrouble] = useState<Trouble>()
   const [done, setDone] = useState<readonly Done[]>([])
   const [order, setOrder] = useState<Order>('due'),
-    [away, setAway] = useState(false)
+    [away, setAway] = useState(false),
+    [acting, setActing] = useState(false)
   const input = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
 
@@ -81,9 +82,10 @@ export function Workshop() {
   }, [])
   useEffect(() => void refresh(), [refresh])
   useEffect(() => {
-    let open = true
+    let open = !acting
     void (async () => {
       for (const r of rows ?? []) {
+        if (!open) return
         const have = loaded.get(r.id)
         if (have && have.revision === r.revision) continue
         try {
@@ -99,39 +101,37 @@ export function Workshop() {
     return () => {
       open = false
     }
-    // A card is fetched again when its revision is another.
+    // A card is fetched again when its revision is another, and none while the builds are being changed: it may be going.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [rows])
+  }, [rows, acting])
 
-  /** Does something to the workshop and says so, with the way back. */
-  const act = async (said: string, go: () => Promise<unknown>, back?: () => Promise<unknown>) => {
+  /** Changes the workshop's builds, and tells what stood in the way. */
+  const change = async (go: () => Promise<unknown>, then: () => void) => {
+    setActing(true)
     try {
       await go()
       setTrouble(undefined)
-      setDone(d =>
-        [
-          {
-            said,
-            ...(back
-              ? {
-                  back: async () => {
-                    await back()
-                    await refresh()
-                    setDone(x => [{ said: `Taken back: ${said.replace(/\.$/, '')}.` }, ...x])
-                  },
-                }
-              : {}),
-          },
-          ...d,
-        ].slice(0, 20),
-      )
-      await refresh()
+      then()
     } catch (e) {
       setTrouble(
         e instanceof Refused ? { title: e.message, lines: e.problems.slice(0, 6).map(p => p.reason) } : AWAY,
       )
+    } finally {
       await refresh()
+      setActing(false)
     }
+  }
+  /** Does something to the workshop and says so, with the way back. */
+  const act = (said: string, go: () => Promise<unknown>, back?: () => Promise<unknown>) => {
+    const takenBack = { said: `Taken back: ${said.replace(/\.$/, '')}.` }
+    return change(go, () =>
+      setDone(d =>
+        [
+          { said, ...(back ? { back: () => change(back, () => setDone(x => [takenBack, ...x])) } : {}) },
+          ...d,
+        ].slice(0, 20),
+      ),
+    )
   }
   const names = (rows ?? []).map(r => r.name)
   const write = async (id: string, change: (b: Build) => Build) => {
@@ -348,9 +348,7 @@ export function Workshop() {
         {last && (
           <p role="status" className="flex items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-plain">
             <span className="flex-1">{last.said}</span>
-            {last.back && (
-              <Button onClick={() => void last.back!().catch(() => setTrouble(AWAY))}>Take back</Button>
-            )}
+            {last.back && <Button onClick={() => void last.back!()}>Take back</Button>}
           </p>
         )}
         {trouble && (
