@@ -1,9 +1,9 @@
 import { defineConfig } from 'vitest/config'
 
 const decorators = { oxc: { decorator: { legacy: true } } }
-/** Computation keeps both cores of a small machine busy; the browser's tests come after, three files at a time: a third of what each does is waiting. */
+/** Three files at a time on two cores: what works with servers and their disks waits a quarter of its time, what drives a browser a third. The browser's tests come after the others. */
 const COMPUTING = {
-  maxWorkers: 2,
+  maxWorkers: 3,
   isolate: false,
   setupFiles: 'tests/support/seed.ts',
   sequence: { groupOrder: 0 },

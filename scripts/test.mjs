@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { built, packages, root, run } from './prepare.mjs'
+import { packages, root, run } from './prepare.mjs'
 
 /** Programs that the tests use, and the Debian packages that bring them. */
 const PROGRAMS = [
@@ -14,21 +14,27 @@ const missing = PROGRAMS.filter(([program]) => spawnSync('which', [program]).sta
 // Debian keeps the database server's programs out of the path.
 if (!existsSync('/usr/lib/postgresql')) missing.push(['initdb', 'postgresql'])
 
-if (missing.length) {
+/** Installs what is missing while packages are installed and looked at: only the tests themselves use it. */
+const programs = () => {
   const names = missing.map(([, name]) => name)
+  if (!names.length) return Promise.resolve()
   console.log(`Installing ${names.join(' and ')}.`)
-  const apt = args =>
-    spawnSync('apt-get', args, {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    }).status === 0
-  if (!(apt(['update', '-qq']) && apt(['install', '-y', '-qq', '--no-install-recommends', ...names]))) {
-    console.error(
-      `These tests drive a browser, a circuit simulator and a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
-    )
-    process.exit(1)
-  }
+  const apt = spawn(
+    'sh',
+    ['-c', 'apt-get update -qq && apt-get install -y -qq --no-install-recommends "$@"', 'apt', ...names],
+    { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } },
+  )
+  return new Promise(done =>
+    apt.on('close', code => {
+      if (code === 0) return done()
+      console.error(
+        `These tests drive a browser, a circuit simulator and a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
+      )
+      process.exit(1)
+    }),
+  )
 }
+const installed = programs()
 
 packages()
 
@@ -54,11 +60,12 @@ const modules = 'node_modules/',
 const looks = [
   () => node('Lint', `${modules}eslint/bin/eslint.js`, '.', '--max-warnings', '0'),
   () => node('Format', `${modules}prettier/bin/prettier.cjs`, '--check', '--log-level', 'warn', '.'),
+  () => node('Build', 'scripts/built.mjs'),
   () => node('Types', `${modules}typescript-native/bin/tsc`, '--noEmit'),
   () => node('Layers', `${modules}dependency-cruiser/bin/dependency-cruise.mjs`, 'src', 'bin', ...layers),
   () => node('Notices', 'scripts/notices.mjs', '--check'),
 ]
-console.log('Lint, format, types, layers, notices.')
+console.log('Lint, format, build, types, layers, notices.')
 let next = 0,
   well = true
 const hand = async () => {
@@ -66,6 +73,6 @@ const hand = async () => {
 }
 await Promise.all([hand(), hand()])
 if (!well) process.exit(1)
-built()
+await installed
 console.log('Tests.')
 run(process.execPath, [join(root, 'node_modules/vitest/vitest.mjs'), 'run', ...process.argv.slice(2)])

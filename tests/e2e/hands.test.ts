@@ -27,6 +27,9 @@ async function tabTo(page: Page, name: RegExp, sort = '*'): Promise<void> {
   throw new Error(`no way by Tab to ${name}`)
 }
 
+/** Presses of a key that are sent together. */
+const AT_A_TIME = 12
+
 /** Goes once round the page by Tab and tells what can be used but was not met, and what had the focus without a sign of it. */
 async function round(page: Page): Promise<{ unmet: string[]; unseen: string[] }> {
   const stops = await page.evaluate(() => {
@@ -41,31 +44,41 @@ async function round(page: Page): Promise<{ unmet: string[]; unseen: string[] }>
       e.dataset['stop'] = String(n++)
     }
     ;(document.activeElement as HTMLElement | null)?.blur()
-    return n
-  })
-  const unseen = new Set<string>()
-  // Some have stops of their own while they have the focus: on until the round is closed.
-  for (let i = 0, closed = 0; closed < 2 && i < 2 * stops + 20; i++) {
-    await page.keyboard.press('Tab')
-    if (await page.evaluate(() => document.activeElement === document.body || !document.activeElement)) closed++
-    const blind = await page.evaluate(() => {
+    const seen = { closed: 0, blind: [] as string[] }
+    // Told by the page itself as the focus moves, so that many presses can be sent at a time.
+    const come = () => {
       const e = document.activeElement as HTMLElement
-      if (!e || e === document.body) return ''
       delete e.dataset['stop']
       const s = getComputedStyle(e)
-      return s.outlineStyle === 'none' && s.boxShadow === 'none'
-        ? (e.ariaLabel ?? e.textContent ?? e.tagName).slice(0, 40)
-        : ''
+      if (s.outlineStyle === 'none' && s.boxShadow === 'none')
+        seen.blind.push((e.ariaLabel ?? e.textContent ?? e.tagName).slice(0, 40))
+    }
+    const gone = (e: FocusEvent) => void (e.relatedTarget || seen.closed++)
+    addEventListener('focusin', come)
+    addEventListener('focusout', gone)
+    Object.assign(window, {
+      tabbed: () => seen,
+      untabbed: () => {
+        removeEventListener('focusin', come)
+        removeEventListener('focusout', gone)
+      },
     })
-    if (blind) unseen.add(blind)
-  }
+    return n
+  })
+  const tabbed = () =>
+    page.evaluate(() => (window as unknown as { tabbed: () => { closed: number; blind: string[] } }).tabbed())
+  // Some have stops of their own while they have the focus: on until the round is closed.
+  for (let i = 0; (await tabbed()).closed < 2 && i < 2 * stops + 20; i += AT_A_TIME)
+    await Promise.all(Array.from({ length: AT_A_TIME }, () => page.keyboard.press('Tab')))
+  const { blind } = await tabbed()
+  await page.evaluate(() => (window as unknown as { untabbed: () => void }).untabbed())
   const unmet = await page.evaluate(() =>
     [...document.querySelectorAll<HTMLElement>('[data-stop]')]
       // Of radio buttons of one name the keys meet the chosen one; arrows lead to the others.
       .filter(e => !(e instanceof HTMLInputElement && e.type === 'radio'))
       .map(e => `${e.tagName.toLowerCase()} ${(e.ariaLabel ?? e.textContent ?? '').trim().slice(0, 40)}`),
   )
-  return { unmet, unseen: [...unseen] }
+  return { unmet, unseen: [...new Set(blind)] }
 }
 
 describe('by the keys alone', () => {

@@ -1,9 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { AxeBuilder } from '@axe-core/playwright'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, storedBuild, type Bench } from '../support/browser.ts'
+import { faults } from '../support/faults.ts'
 import { demo } from '../support/demo.ts'
 import { entriesIn } from '../../src/server/keep/copy.ts'
 
@@ -23,8 +23,7 @@ describe('the workshop’s settings', () => {
     const page = await bench.open('/')
     await page.getByRole('link', { name: 'Settings' }).click()
     await page.getByText('Every build follows').waitFor()
-    const axe = await new AxeBuilder({ page }).setLegacyMode(true).analyze()
-    expect(axe.violations.map(v => v.id)).toEqual([])
+    expect(await faults(page)).toEqual([])
     const [zip] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('link', { name: 'Save a backup' }).click(),

@@ -1,10 +1,10 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { AxeBuilder } from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
+import { faults } from '../support/faults.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 
 let bench: Bench
@@ -43,8 +43,7 @@ function hands(page: Page) {
 }
 
 const clean = async (page: Page & { troubles: string[] }) => {
-  const r = await new AxeBuilder({ page }).setLegacyMode(true).analyze()
-  expect(r.violations.map(v => `${v.id}: ${v.nodes.map(n => n.target).join(' ')}`)).toEqual([])
+  expect(await faults(page)).toEqual([])
   expect(page.troubles).toEqual([])
 }
 const idOf = (page: Page) => new URL(page.url()).pathname.split('/')[2]!

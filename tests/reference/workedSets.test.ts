@@ -381,6 +381,7 @@ describe('wishes that exclude each other', () => {
   ].map((s, i): Part => ({
     ...typicalPart('pickup', `p${i}`),
     id: `p${i}`,
+    name: `coil ${i}`,
     traits: { ...typicalPart('pickup', `p${i}`).traits, sort: i ? 'humbucker' : 'single-coil' },
     stock: { ...s, state: 'to buy' },
   }))
@@ -397,10 +398,10 @@ describe('wishes that exclude each other', () => {
     [{ budget: 5, maxWaitDays: 30 }, ['a budget of 5']],
     [{ maxWaitDays: 1, budget: 99 }, ['no part later than 1 day']],
     [{ shelfOnly: true, budget: 99 }, ['only what is on the shelf']],
-    [{ sorts: { 'pickup-bridge': ['humbucker'] }, budget: 20 }, ['a budget of 20', 'pickup bridge: humbucker']],
-    [{ fixed: { 'pickup-bridge': 'p1' }, budget: 20 }, ['a budget of 20', 'keeping the pickup bridge']],
-    [{ use: ['p0'], maxWaitDays: 5, budget: 99 }, ['no part later than 5 days', 'using up p0']],
-    [{ use: ['p1', 'p0'] }, ['using up p1', 'using up p0']],
+    [{ sorts: { 'pickup-bridge': ['humbucker'] }, budget: 20 }, ['a budget of 20', 'pickup: humbucker']],
+    [{ fixed: { 'pickup-bridge': 'p1' }, budget: 20 }, ['a budget of 20', 'keeping the pickup']],
+    [{ use: ['p0'], maxWaitDays: 5, budget: 99 }, ['no part later than 5 days', 'using up coil 0']],
+    [{ use: ['p1', 'p0'] }, ['using up coil 1', 'using up coil 0']],
   ])('%o', (w, names) => expect(told(w)).toEqual({ wishes: names, empty: [] }))
   it('are none where nothing suits a slot', () =>
     expect(told({}, [])).toEqual({ wishes: [], empty: ['pickup-bridge'] }))

@@ -1,52 +1,8 @@
-import { counted } from '../text/text.ts'
 import type { Build } from '../build/build.ts'
 import type { Part } from '../parts/part.ts'
 import { problemOf } from './problem.ts'
 import { bestSets } from './search.ts'
-import type { Wishes } from './wishes.ts'
-
-/** A wish that can be given up, by name, and the wishes without it. */
-interface Wish {
-  name: string
-  without: (w: Wishes) => Wishes
-}
-
-function list(w: Wishes): Wish[] {
-  const drop =
-    <K extends keyof Wishes>(k: K) =>
-    (x: Wishes): Wishes => {
-      const { [k]: gone, ...rest } = x
-      void gone
-      return rest as Wishes
-    }
-  return [
-    ...(w.budget === undefined ? [] : [{ name: `a budget of ${w.budget}`, without: drop('budget') }]),
-    ...(w.maxWaitDays === undefined
-      ? []
-      : [{ name: `no part later than ${counted(w.maxWaitDays, 'day')}`, without: drop('maxWaitDays') }]),
-    ...(w.shelfOnly ? [{ name: 'only what is on the shelf', without: drop('shelfOnly') }] : []),
-    ...(w.scale ? [{ name: `a scale of ${w.scale.from} to ${w.scale.to} mm`, without: drop('scale') }] : []),
-    ...(w.wood?.length ? [{ name: `a body of ${w.wood.join(' or ')}`, without: drop('wood') }] : []),
-    ...Object.entries(w.sorts ?? {})
-      .filter(([, s]) => s.length)
-      .map(([slot, s]) => ({
-        name: `${slot.replace(/-/g, ' ')}: ${s.join(' or ')}`,
-        without: (x: Wishes): Wishes => ({ ...x, sorts: { ...x.sorts, [slot]: [] } }),
-      })),
-    ...(w.use ?? []).map(id => ({
-      name: `using up ${id}`,
-      without: (x: Wishes): Wishes => ({ ...x, use: (x.use ?? []).filter(u => u !== id) }),
-    })),
-    ...Object.keys(w.fixed).map(slot => ({
-      name: `keeping the ${slot.replace(/-/g, ' ')}`,
-      without: (x: Wishes): Wishes => {
-        const { [slot]: gone, ...fixed } = x.fixed
-        void gone
-        return { ...x, fixed }
-      },
-    })),
-  ]
-}
+import { wishesOf, type Wishes } from './wishes.ts'
 
 /** Why no set meets the wishes: the fewest that cannot hold together, or the slots nothing at all suits. */
 export interface Conflict {
@@ -76,7 +32,8 @@ export function* conflictOf(
     }
   }
   let left = wishes
-  const all = list(wishes)
+  const names = new Map([...catalogue, ...build.parts].map(p => [p.id, p.name]))
+  const all = wishesOf(wishes, today, build.instrument, id => names.get(id) ?? id)
   const bare = all.reduce((w, x) => x.without(w), wishes)
   if (!(yield* possible(bare))) {
     const p = problemOf(build, catalogue, bare, today, only)

@@ -3,7 +3,7 @@ import { slotsOf } from '../build/slots.ts'
 import type { Part } from '../parts/part.ts'
 import { jointMinutes, sidesOf } from './jointCost.ts'
 import { rulesFor, type Rule } from './rules.ts'
-import { costOf, countOf, ownMinutes, suits, waitDays, wishOf, type Wishes } from './wishes.ts'
+import { costOf, countOf, ownMinutes, suits, waitDays, wishesOf, type Wishes } from './wishes.ts'
 
 /** One part that may stand in a slot, with what it costs by itself. */
 export interface Option {
@@ -56,7 +56,7 @@ export function problemOf(
   const known = slotsOf(build.instrument).filter(s => wanted.includes(s.id))
   const pool = new Map<string, Part>()
   for (const p of [...build.parts, ...catalogue]) if (!pool.has(p.id)) pool.set(p.id, p)
-  const allows = wishOf(wishes, today)
+  const allows = wishesOf(wishes, today, build.instrument).flatMap(w => w.allows ?? [])
   const byKind = new Map<string, Part[]>()
   for (const p of pool.values()) {
     const list = byKind.get(p.kind)
@@ -65,7 +65,7 @@ export function problemOf(
   }
   const options = known.map(s =>
     (byKind.get(s.kind) ?? [])
-      .filter(p => suits(build, s, p) && allows.every(w => w.allows(s.id, p)))
+      .filter(p => suits(build, s, p) && allows.every(allow => allow(s.id, p)))
       .map((part): Option => ({
         part,
         cost: costOf(part),

@@ -8,12 +8,13 @@ import { judgeNumbers, type Limits } from '../fit/verdict.ts'
 import { typicalPart } from '../parts/typicalPart.ts'
 import { jointMinutes, sidesOf } from './jointCost.ts'
 import { searchedSlots } from './problem.ts'
-import { costOf, countOf, ownMinutes, suits, waitDays, wishOf, type Wishes } from './wishes.ts'
+import { costOf, countOf, ownMinutes, suits, waitDays, wishesOf, type Wishes } from './wishes.ts'
 
 const TODAY = '2026-11-24'
 const heron = demo('heron')
 const neck = typicalPart('neck', 'n')
-const set = (names: (w: Wishes) => Wishes) => wishOf(names({ fixed: {}, hourly: 10, weekly: 5 }), TODAY)
+const set = (names: (w: Wishes) => Wishes) =>
+  wishesOf(names({ fixed: {}, hourly: 10, weekly: 5 }), TODAY, heron.instrument)
 
 describe('what a joint may cost', () => {
   const limits: Limits = { low: 0.3, high: 2, never: 0 }
@@ -139,30 +140,65 @@ describe('wishes', () => {
   it('let through what they name and nothing else', () => {
     const [keep] = set(w => ({ ...w, fixed: { neck: 'n' } }))
     expect([
-      keep!.allows('neck', neck),
-      keep!.allows('neck', { ...neck, id: 'other' }),
-      keep!.allows('body', { ...neck, id: 'other' }),
+      keep!.allows!('neck', neck),
+      keep!.allows!('neck', { ...neck, id: 'other' }),
+      keep!.allows!('body', { ...neck, id: 'other' }),
     ]).toEqual([true, false, true])
     const [soon] = set(w => ({ ...w, maxWaitDays: 7 }))
     expect([
-      soon!.allows('neck', part({ state: 'here' })),
-      soon!.allows('neck', part({ state: 'to buy', waitDays: 8 })),
+      soon!.allows!('neck', part({ state: 'here' })),
+      soon!.allows!('neck', part({ state: 'to buy', waitDays: 8 })),
     ]).toEqual([true, false])
     const [shelf] = set(w => ({ ...w, shelfOnly: true }))
     expect([
-      shelf!.allows('neck', part({ state: 'ordered', due: '2026-12-01' })),
-      shelf!.allows('neck', part({ state: 'to buy' })),
+      shelf!.allows!('neck', part({ state: 'ordered', due: '2026-12-01' })),
+      shelf!.allows!('neck', part({ state: 'to buy' })),
     ]).toEqual([true, false])
     const [sort] = set(w => ({ ...w, sorts: { 'pickup-neck': ['wide single-coil'] } }))
     expect([
-      sort!.allows('pickup-neck', typicalPart('pickup', 'p')),
-      sort!.allows('pickup-bridge', typicalPart('pickup', 'p')),
+      sort!.allows!('pickup-neck', typicalPart('pickup', 'p')),
+      sort!.allows!('pickup-bridge', typicalPart('pickup', 'p')),
     ]).toEqual([false, true])
     const [scale] = set(w => ({ ...w, scale: { from: 600, to: 640 } }))
-    expect([scale!.allows('neck', neck), scale!.allows('body', typicalPart('body', 'b'))]).toEqual([false, true])
+    expect([scale!.allows!('neck', neck), scale!.allows!('body', typicalPart('body', 'b'))]).toEqual([false, true])
     const [wood] = set(w => ({ ...w, wood: ['white ash'] }))
-    expect(wood!.allows('body', typicalPart('body', 'b'))).toBe(false)
+    expect(wood!.allows!('body', typicalPart('body', 'b'))).toBe(false)
     expect(set(w => w)).toEqual([])
+  })
+  it('are named as slots and parts are, and gone once they are given up', () => {
+    const w: Wishes = {
+      fixed: { 'pot-tone-2': 't', neck: 'n' },
+      use: ['n', 'k'],
+      sorts: { 'pickup-neck': ['humbucker', 'single-coil'], bridge: [] },
+      budget: 0,
+      hourly: 10,
+      weekly: 5,
+    }
+    const all = wishesOf(w, TODAY, demo('kestrel').instrument, id => `“${id}”`)
+    expect(all.map(x => x.name)).toEqual([
+      'a budget of 0',
+      'neck pickup: humbucker or single-coil',
+      'using up “n”',
+      'using up “k”',
+      'keeping the tone 2',
+      'keeping the neck',
+    ])
+    expect(all.map(x => [x.without(w).budget, x.without(w).use, x.without(w).fixed])).toEqual([
+      [undefined, w.use, w.fixed],
+      [0, w.use, w.fixed],
+      [0, ['k'], w.fixed],
+      [0, ['n'], w.fixed],
+      [0, w.use, { neck: 'n' }],
+      [0, w.use, { 'pot-tone-2': 't' }],
+    ])
+    expect(all[1]!.without(w).sorts).toEqual({ 'pickup-neck': [], bridge: [] })
+    expect(all.reduce((x, y) => y.without(x), w)).toEqual({
+      ...w,
+      budget: undefined,
+      fixed: {},
+      use: [],
+      sorts: { 'pickup-neck': [], bridge: [] },
+    })
   })
   it('count freight, pieces and days as the stock says', () => {
     expect(costOf(part({ price: 10, freight: 2.5 }))).toBe(12.5)

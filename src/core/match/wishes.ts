@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, isValid, parseISO } from 'date-fns'
 import { counted } from '../text/text.ts'
-import type { Build } from '../build/build.ts'
-import { type Slot } from '../build/slots.ts'
+import type { Build, Instrument } from '../build/build.ts'
+import { slotsOf, type Slot } from '../build/slots.ts'
 import { daysToCome } from '../parts/arrival.ts'
 import type { Part } from '../parts/part.ts'
 
@@ -80,34 +80,74 @@ export const ownMinutes = (build: Build, p: Part): number =>
       ).length
     : 0
 
-/** Each wish by itself: which parts it lets stand in a slot. Global wishes (budget, use) are not among them. */
-export function wishOf(w: Wishes, today: string): { name: string; allows: (slot: string, p: Part) => boolean }[] {
-  const out: { name: string; allows: (slot: string, p: Part) => boolean }[] = []
-  for (const [slot, id] of Object.entries(w.fixed))
-    out.push({ name: `keep ${slot.replace(/-/g, ' ')}`, allows: (s, p) => s !== slot || p.id === id })
+/** One wish by itself: how it is called, which parts it lets stand in a slot where it speaks of single parts, and what is wished without it. */
+export interface Wish {
+  name: string
+  allows?: (slot: string, p: Part) => boolean
+  without: (w: Wishes) => Wishes
+}
+
+const drop =
+  (k: keyof Wishes) =>
+  (w: Wishes): Wishes => {
+    const { [k]: _gone, ...rest } = w
+    return rest as Wishes
+  }
+
+/** Every wish by itself, named by the slots of the build and the names of the parts. */
+export function wishesOf(
+  w: Wishes,
+  today: string,
+  instrument: Instrument,
+  nameOf: (part: string) => string = id => id,
+): Wish[] {
+  const out: Wish[] = [],
+    slots = new Map(slotsOf(instrument).map(s => [s.id, s.label])),
+    slotName = (id: string) => (slots.get(id) ?? id).toLowerCase()
+  if (w.budget !== undefined) out.push({ name: `a budget of ${w.budget}`, without: drop('budget') })
   if (w.maxWaitDays !== undefined)
     out.push({
       name: `no part later than ${counted(w.maxWaitDays, 'day')}`,
       allows: (_s, p) => waitDays(p, today) <= w.maxWaitDays!,
+      without: drop('maxWaitDays'),
     })
-  if (w.shelfOnly) out.push({ name: 'only what is on the shelf', allows: (_s, p) => p.stock?.state !== 'to buy' })
-  for (const [slot, sorts] of Object.entries(w.sorts ?? {}))
-    if (sorts.length)
-      out.push({
-        name: `${slot.replace(/-/g, ' ')}: ${sorts.join(' or ')}`,
-        allows: (s, p) => s !== slot || Object.values(p.traits).some(t => sorts.includes(t)),
-      })
+  if (w.shelfOnly)
+    out.push({
+      name: 'only what is on the shelf',
+      allows: (_s, p) => p.stock?.state !== 'to buy',
+      without: drop('shelfOnly'),
+    })
   if (w.scale)
     out.push({
-      name: `scale ${w.scale.from} to ${w.scale.to} mm`,
+      name: `a scale of ${w.scale.from} to ${w.scale.to} mm`,
       allows: (s, p) =>
         s !== 'neck' ||
         ((p.dims.scaleLength?.value ?? 0) >= w.scale!.from && (p.dims.scaleLength?.value ?? 0) <= w.scale!.to),
+      without: drop('scale'),
     })
   if (w.wood?.length)
     out.push({
-      name: `body of ${w.wood.join(' or ')}`,
+      name: `a body of ${w.wood.join(' or ')}`,
       allows: (s, p) => s !== 'body' || w.wood!.includes(p.traits.wood ?? ''),
+      without: drop('wood'),
+    })
+  for (const [slot, sorts] of Object.entries(w.sorts ?? {}))
+    if (sorts.length)
+      out.push({
+        name: `${slotName(slot)}: ${sorts.join(' or ')}`,
+        allows: (s, p) => s !== slot || Object.values(p.traits).some(t => sorts.includes(t)),
+        without: x => ({ ...x, sorts: { ...x.sorts, [slot]: [] } }),
+      })
+  for (const id of w.use ?? [])
+    out.push({
+      name: `using up ${nameOf(id)}`,
+      without: x => ({ ...x, use: (x.use ?? []).filter(u => u !== id) }),
+    })
+  for (const [slot, id] of Object.entries(w.fixed))
+    out.push({
+      name: `keeping the ${slotName(slot)}`,
+      allows: (s, p) => s !== slot || p.id === id,
+      without: x => ({ ...x, fixed: Object.fromEntries(Object.entries(x.fixed).filter(([k]) => k !== slot)) }),
     })
   return out
 }
