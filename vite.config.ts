@@ -1,51 +1,57 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
+import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join, resolve, sep } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { defineConfig, type Plugin } from 'vite'
-import { generateSW } from 'workbox-build'
-import { ANSWERS } from './src/web/stores/remember.ts'
+import { build, defineConfig, type Plugin } from 'vite'
 
-const out = fileURLToPath(new URL('dist/web', import.meta.url))
+/** What is kept of what was built. */
+const KEPT = /\.(html|js|css|woff2|svg|png)$/
+const ENTRY = fileURLToPath(new URL('src/web/workers/serviceWorker.ts', import.meta.url))
 
-/**
- * Writes the service worker that keeps the application's own files, so that it opens while the workshop is away. A new
- * version waits until every page of the old one is closed: a page never meets files of two versions.
- */
-const keptInTheBrowser = (): Plugin => ({
-  name: 'kept-in-the-browser',
-  apply: 'build',
-  async closeBundle() {
-    await generateSW({
-      globDirectory: out,
-      globPatterns: ['**/*.{html,js,css,woff2,svg,png}'],
-      swDest: `${out}/sw.js`,
-      sourcemap: false,
-      inlineWorkboxRuntime: true,
-      maximumFileSizeToCacheInBytes: 16_000_000,
-      // Names of built files hold their own hash.
-      dontCacheBustURLsMatching: /\/assets\//,
-      navigateFallback: '/index.html',
-      navigateFallbackDenylist: [/^\/api\//],
-      runtimeCaching: [
-        {
-          // What was read last stands in for a workshop that does not answer.
-          urlPattern: /\/api\/(builds|settings|shelf|demo)(\/[a-z0-9-]+)?(\?.*)?$/,
-          handler: 'NetworkFirst',
-          options: { cacheName: ANSWERS, cacheableResponse: { statuses: [200] } },
-        },
-        {
-          urlPattern: /\/api\/attachments\/[0-9a-f]{64}$/,
-          handler: 'CacheFirst',
-          options: {
-            cacheName: 'snugbolt-attachments',
-            cacheableResponse: { statuses: [200] },
-            expiration: { maxEntries: 200, purgeOnQuotaError: true },
-          },
-        },
-      ],
+/** Every file in a folder, with its address and, where its name holds no hash of its own, that of what is in it. */
+const filesIn = (folder: string): { url: string; revision: string | null }[] =>
+  readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter(f => KEPT.test(f))
+    .sort()
+    .map(f => {
+      const url = `/${f.replaceAll(sep, '/')}`
+      return {
+        url,
+        revision: url.startsWith('/assets/')
+          ? null
+          : createHash('sha256')
+              .update(readFileSync(join(folder, f)))
+              .digest('hex'),
+      }
     })
-  },
-})
+
+/** Builds the service worker last, with the list of everything that was built. */
+const keptInTheBrowser = (): Plugin => {
+  let outDir = ''
+  return {
+    name: 'kept-in-the-browser',
+    apply: 'build',
+    configResolved(config) {
+      outDir = resolve(config.root, config.build.outDir)
+    },
+    async closeBundle() {
+      await build({
+        configFile: false,
+        logLevel: 'warn',
+        define: { OWN_FILES: JSON.stringify(filesIn(outDir)), 'process.env.NODE_ENV': '"production"' },
+        build: {
+          outDir,
+          emptyOutDir: false,
+          copyPublicDir: false,
+          target: 'es2022',
+          lib: { entry: ENTRY, formats: ['iife'], name: 'kept', fileName: () => 'sw.js' },
+        },
+      })
+    },
+  }
+}
 
 /** Faces of type that every page begins with: they come with the page, so that nothing jumps when they are there. */
 const FIRST_FACES = /(barlow-semi-condensed-latin-(400|600)|ibm-plex-mono-latin-400)-normal-.*\.woff2$/

@@ -126,6 +126,16 @@ describe('posts', () => {
       }),
     ),
   )
+  it('are none where nobody knows how far apart', () => {
+    const unknown = plainBuild({
+      instrument: { bridge: 'stud bridge' },
+      parts: { bridge: { dims: { postSpacing: 0, postBehindFront: 4 } }, tailpiece: { dims: { postSpacing: 82 } } },
+    })
+    expect(drillWork(unknown)!.holes.flatMap(h => (h.group === 'bridge' ? [h.id] : []))).toEqual([
+      'tail-posts-treble',
+      'tail-posts-bass',
+    ])
+  })
   it('are drilled a tenth under their bushings, one deeper, and chamfered', () => {
     for (const side of [1, -1]) {
       const h = hole(`posts-${side > 0 ? 'treble' : 'bass'}`)
