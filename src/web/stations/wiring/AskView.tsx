@@ -1,6 +1,6 @@
 import { counted } from '../../../core/text/text.ts'
 import { proxy } from 'comlink'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { haveOf } from '../../../core/circuit/recipes/have.ts'
 import { PICKUP_USES, secondsOf, type PickupUse, type Wish } from '../../../core/circuit/synthesis/ask.ts'
 import type { Found, Looking } from '../../../core/circuit/synthesis/find.ts'
@@ -30,7 +30,8 @@ export function AskView() {
   const [wishes, setWishes] = useState<Readonly<Record<number, Wish>>>({})
   const [looking, setLooking] = useState<Looking>(),
     [answer, setAnswer] = useState<Found>(),
-    [beside, setBeside] = useState<string>()
+    [beside, setBeside] = useState<string>(),
+    run = useRef(0)
   if (!own || !have.pickups.length)
     return (
       <p className="max-w-[45rem] text-body">
@@ -47,10 +48,11 @@ export function AskView() {
   )
   const wishOf = (i: number): Wish => wishes[i] ?? NOTHING
   const change = (i: number, patch: Partial<Wish>) => {
-    setWishes(w => ({ ...w, [i]: { ...wishOf(i), ...patch } }))
+    setWishes(w => ({ ...w, [i]: { ...(w[i] ?? NOTHING), ...patch } }))
     setAnswer(undefined)
   }
   const ask = async () => {
+    const mine = ++run.current
     setAnswer(undefined)
     setLooking({ tried: 0, with: '', wires: undefined })
     const found = await heavy().findSounds(
@@ -58,8 +60,13 @@ export function AskView() {
       throws.map((_, i) => wishOf(i)),
       own.contacts,
       second?.slot,
-      proxy((l: Looking) => setLooking(l)),
+      // How far it has come goes another way than the answer, and may come after it.
+      proxy((l: Looking) => {
+        if (mine === run.current) setLooking(l)
+      }),
     )
+    if (mine !== run.current) return
+    run.current++
     setLooking(undefined)
     setAnswer(found)
   }
@@ -74,6 +81,7 @@ export function AskView() {
           <>
             <Button
               onClick={() => {
+                run.current++
                 void heavy().stopSounds()
                 setLooking(undefined)
               }}
