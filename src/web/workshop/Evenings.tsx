@@ -10,7 +10,7 @@ import { Select } from '../components/Select.tsx'
 import { Table } from '../components/Table.tsx'
 import { useHeavy } from '../hooks/useHeavy.ts'
 import { useLength } from '../hooks/useLength.ts'
-import { api } from '../stores/api.ts'
+import { Refused, api } from '../stores/api.ts'
 import { now, present, useStretch } from '../stores/clock.ts'
 import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { day } from '../stations/plan/dates.ts'
@@ -34,7 +34,19 @@ export function Evenings() {
     void (async () => {
       try {
         const rows = (await api.builds()).filter(r => !r.archivedAt)
-        setBuilds(await Promise.all(rows.map(async r => (await api.build(r.id)).build)))
+        const read = await Promise.all(
+          rows.map(r =>
+            api.build(r.id).then(
+              stored => [stored.build],
+              // One that has gone since the list was read has no evenings; a workshop that does not answer is away.
+              (e: unknown) => {
+                if (e instanceof Refused && e.status === 404) return []
+                throw e
+              },
+            ),
+          ),
+        )
+        setBuilds(read.flat())
       } catch {
         setAway(true)
       }
