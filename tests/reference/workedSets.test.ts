@@ -399,7 +399,7 @@ describe('wishes that exclude each other', () => {
     [{ maxWaitDays: 1, budget: 99 }, ['no part later than 1 day']],
     [{ shelfOnly: true, budget: 99 }, ['only what is on the shelf']],
     [{ sorts: { 'pickup-bridge': ['humbucker'] }, budget: 20 }, ['a budget of 20', 'pickup: humbucker']],
-    [{ fixed: { 'pickup-bridge': 'p1' }, budget: 20 }, ['a budget of 20', 'keeping the pickup']],
+    [{ fixed: { 'pickup-bridge': 'p1' }, budget: 20 }, ['a budget of 20', 'keeping coil 1 as pickup']],
     [{ use: ['p0'], maxWaitDays: 5, budget: 99 }, ['no part later than 5 days', 'using up coil 0']],
     [{ use: ['p1', 'p0'] }, ['using up coil 1', 'using up coil 0']],
   ])('%o', (w, names) => expect(told(w)).toEqual({ wishes: names, empty: [] }))

@@ -180,8 +180,8 @@ describe('wishes', () => {
       'neck pickup: humbucker or single-coil',
       'using up “n”',
       'using up “k”',
-      'keeping the tone 2',
-      'keeping the neck',
+      'keeping “t” as tone 2',
+      'keeping “n” as neck',
     ])
     expect(all.map(x => [x.without(w).budget, x.without(w).use, x.without(w).fixed])).toEqual([
       [undefined, w.use, w.fixed],

@@ -145,7 +145,7 @@ export function wishesOf(
     })
   for (const [slot, id] of Object.entries(w.fixed))
     out.push({
-      name: `keeping the ${slotName(slot)}`,
+      name: `keeping ${nameOf(id)} as ${slotName(slot)}`,
       allows: (s, p) => s !== slot || p.id === id,
       without: x => ({ ...x, fixed: Object.fromEntries(Object.entries(x.fixed).filter(([k]) => k !== slot)) }),
     })

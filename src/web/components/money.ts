@@ -12,3 +12,6 @@ export function parseAmount(t: string): Parsed {
 
 /** An amount of money as it is shown, to the hundredth. */
 export const money = (v: number): string => (Math.round(v * 100) / 100).toString()
+
+/** What an amount is, with its currency where the workshop has named one. */
+export const inCurrency = (what: string, currency: string): string => (currency ? `${what}, ${currency}` : what)

@@ -1,7 +1,7 @@
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
-import { money, parseAmount } from '../../components/money.ts'
+import { inCurrency, money, parseAmount } from '../../components/money.ts'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { COST_KINDS, type CostKind } from '../../../core/build/build.ts'
@@ -138,7 +138,7 @@ export function CostView() {
           />
         </label>
         <ValueField
-          label={`Cost, ${currency}; Enter adds it`}
+          label={`${inCurrency('Cost', currency)}; Enter adds it`}
           clears
           text=""
           placeholder="12.50"

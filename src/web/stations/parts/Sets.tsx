@@ -1,7 +1,7 @@
 import { Title } from '../../components/Heading.tsx'
 import { dimensionOf } from '../../components/numberOf.ts'
 import { Table } from '../../components/Table.tsx'
-import { parseAmount } from '../../components/money.ts'
+import { inCurrency, parseAmount } from '../../components/money.ts'
 import { proxy } from 'comlink'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { BRIDGE_SORTS, type BridgeSort } from '../../../core/build/build.ts'
@@ -334,7 +334,7 @@ export function Sets() {
             caption="Sets, best first"
             heads={[
               'Set',
-              { label: `Cost, ${build.preferences.currency}`, right: true },
+              { label: inCurrency('Cost', build.preferences.currency), right: true },
               { label: 'Work, min', right: true },
               { label: 'Wait, days', right: true },
               'What decides it',

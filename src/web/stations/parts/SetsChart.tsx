@@ -1,3 +1,4 @@
+import { inCurrency } from '../../components/money.ts'
 import { counted } from '../../../core/text/text.ts'
 import { Chart as Registry, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js'
 import { Scatter } from 'react-chartjs-2'
@@ -48,7 +49,7 @@ export function SetsChart({
             if (i !== undefined) take(i)
           },
           scales: {
-            x: chartAxis(t, `cost, ${currency}`),
+            x: chartAxis(t, inCurrency('cost', currency)),
             y: { beginAtZero: true, ...chartAxis(t, 'work, minutes') },
           },
           plugins: {
