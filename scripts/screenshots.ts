@@ -76,7 +76,7 @@ const VIEWS: [string, string, number, number, { tab?: string; press?: string; un
     ['fit', '/b/heron/fit', 1280, 800],
     ['drill', '/b/heron/drill?hand=bridge-1', 1280, 800],
     ['sheet', '/b/bittern/sheet', 1280, 800],
-    ['wiring', '/b/kestrel/wiring?hand=switch%3D2', 1280, 800],
+    ['wiring', '/b/kestrel/wiring?hand=switch%3D2', 1280, 800, { until: /^Jack$/ }],
     ['meter', '/b/wren/meter', 1280, 800, { until: /2 taken, 1 off/ }],
     ['finish', '/b/bittern/finish?hand=finish/level', 1280, 800],
     ['finish-colour', '/b/plover/finish?show=colour&view=colour', 1280, 800],

@@ -2,6 +2,7 @@ import { memo, useMemo, useState } from 'react'
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
+import { MM_PER_INCH } from '../../../core/units/length.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'
 import { networkOf } from '../../../core/circuit/network.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'
@@ -9,6 +10,7 @@ import { jointsIn } from '../../../core/ways/solderActs.ts'
 import { Button } from '../../components/Button.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
+import { useLength } from '../../hooks/useLength.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { Body, Case, Flag, jointMarks, LugRing, NameOn, pathOf, WirePath } from './drawingPieces.tsx'
@@ -32,8 +34,8 @@ const NOTHING: SolderDrawing = {
 /** What one turn by hand is, degrees. */
 const TURN = 45
 
-/** Scale of the drawing: a round length, mm. */
-const BAR = 50
+/** Scale of the drawing: a length that is round in the reader's own unit. */
+const BARS = { mm: { mm: 50, says: '50 mm' }, inch: { mm: 2 * MM_PER_INCH, says: '2 in' } } as const
 /** So many new wires are laid before one’s eyes; more are another circuit. */
 const FEW = 3
 const NONE: ReadonlySet<string> = new Set()
@@ -43,7 +45,8 @@ const NONE: ReadonlySet<string> = new Set()
  * circuit or setting alone: a knob that is dragged leaves it.
  */
 export const SolderView = memo(function SolderView({ settings }: { settings: Settings | undefined }) {
-  const build = useOpenBuild()
+  const build = useOpenBuild(),
+    bar = BARS[useLength().bare]
   const { circuit } = build,
     result = useSolderDrawing()
   const [hand, setHand] = useState<string>(),
@@ -229,9 +232,9 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
             <Flag key={f.id} f={f} on={f.id === hand} />
           ))}
           <g transform={`translate(${d.box.x0 + 4} ${d.box.y1 - 4})`}>
-            <path d={`M0 -1.5V0H${BAR}V-1.5`} fill="none" stroke="var(--ink)" strokeWidth={0.4} />
-            <text x={BAR / 2} y={-1.4} textAnchor="middle" fontSize={3} className="figure" fill="var(--ink)">
-              {BAR} mm
+            <path d={`M0 -1.5V0H${bar.mm}V-1.5`} fill="none" stroke="var(--ink)" strokeWidth={0.4} />
+            <text x={bar.mm / 2} y={-1.4} textAnchor="middle" fontSize={3} className="figure" fill="var(--ink)">
+              {bar.says}
             </text>
           </g>
         </svg>
