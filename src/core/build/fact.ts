@@ -1,3 +1,5 @@
+import type { Part } from '../parts/part.ts'
+import type { PartKind } from '../parts/partKinds.ts'
 import type { Build } from './build.ts'
 
 /** How many states of the document a fact is kept for: before and after an act, as planned, and between. */
@@ -26,3 +28,55 @@ export function fact<K extends keyof Build, T>(
     return own.hit.result
   }
 }
+
+/** A fact that hangs on parts of some kinds alone, with the bare computation that it is held against. */
+export interface FactOfKinds<K extends keyof Build, T> {
+  (doc: Pick<Build, K>): T
+  /** The same from all parts, kept nowhere. */
+  plainly: (doc: Pick<Build, K>) => T
+}
+
+/**
+ * A fact that hangs on parts of some kinds: an edit of any other part leaves it as it is. It is computed from a document
+ * that holds no others, so that it cannot read them; whether the kinds suffice is for a test to hold against `plainly`.
+ */
+export function factOf<K extends keyof Build, T>(
+  kinds: readonly PartKind[],
+  reads: readonly K[],
+  compute: (doc: Pick<Build, K | 'parts'>) => T,
+): FactOfKinds<K | 'parts', T> {
+  const inner = fact<K | 'parts', T>([...reads, 'parts'], compute),
+    narrowed = only(kinds, reads)
+  return Object.assign((doc: Pick<Build, K | 'parts'>) => inner(narrowed(doc)), { plainly: compute })
+}
+
+/**
+ * The document with those fields, and of its parts only some kinds: the same object while all of that is the same.
+ */
+export function only<K extends keyof Build>(
+  kinds: readonly PartKind[],
+  reads: readonly K[],
+): (doc: Pick<Build, K | 'parts'>) => Pick<Build, K | 'parts'> {
+  const among = new Set<PartKind>(kinds),
+    beside = reads.filter(r => r !== 'parts'),
+    whole = new WeakMap<object, Pick<Build, K | 'parts'>>(),
+    kept: Pick<Build, K | 'parts'>[] = []
+  return doc => {
+    const known = whole.get(doc)
+    if (known) return known
+    const parts = doc.parts.filter(p => among.has(p.kind)),
+      i = kept.findIndex(k => beside.every(r => k[r] === doc[r]) && alike(k.parts, parts))
+    const own =
+      i < 0
+        ? ({ ...Object.fromEntries(beside.map(r => [r, doc[r]])), parts } as Pick<Build, K | 'parts'>)
+        : kept[i]!
+    if (i > 0) kept.splice(i, 1)
+    if (i !== 0) kept.unshift(own)
+    kept.length = Math.min(kept.length, KEPT)
+    whole.set(doc, own)
+    return own
+  }
+}
+
+const alike = (a: readonly Part[], b: readonly Part[]): boolean =>
+  a.length === b.length && a.every((p, i) => p === b[i])

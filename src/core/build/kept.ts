@@ -46,3 +46,36 @@ export function lastAlike<A, T>(
     return hit.result
   }
 }
+
+/**
+ * A function whose newest results share what is equal: fields of a result that are, though made anew, what they were in
+ * one of the last are those very objects, and a result that is equal all through is the last one itself. What hangs on
+ * a part of it can then tell by the object whether that part is another.
+ */
+export function sharing<A, T extends object>(compute: (a: A) => T | undefined): (a: A) => T | undefined {
+  const known: T[] = []
+  return a => {
+    const own = compute(a)
+    if (!own) return own
+    for (const last of known) {
+      let all = true
+      for (const k in own)
+        if (own[k] !== last[k]) {
+          if (same(own[k], last[k])) own[k] = last[k]
+          else all = false
+        }
+      if (all) return last
+    }
+    known.unshift(own)
+    known.length = Math.min(known.length, ALIKE)
+    return own
+  }
+}
+
+/** A list or record made anew, as the object that it was when it was last equal all through. */
+export const steady = <T extends object>(): ((made: T) => T) =>
+  lastAlike(
+    () => [],
+    (made: T) => made,
+    made => made,
+  )

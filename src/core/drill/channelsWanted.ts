@@ -1,4 +1,4 @@
-import { lastAlike } from '../build/kept.ts'
+import { kept, lastAlike } from '../build/kept.ts'
 import type { Part } from '../parts/part.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import type { Shaped } from '../build/docs.ts'
@@ -168,10 +168,14 @@ export const channelHoleId = (c: Pick<Cut, 'id'>): string => `channel-${c.id}`
 export const toTenth = (x: number): number => Math.round(x * 10) / 10
 
 /** What the builder means to cut, and the channels that are missing, at places that a rule can mark unless told otherwise. */
-export const allCuts = (build: Shaped, l: Layout, round = toTenth): AnyCut[] => [
-  ...cutsInFrame(build),
-  ...channelsWanted(build, l, round),
-]
+export const allCuts = (build: Shaped, l: Layout, round = toTenth): readonly AnyCut[] =>
+  together(cutsInFrame(build), channelsWanted(build, l, round))
+
+/** The same cuts are the same list: what they hollow is kept beside it. */
+const together = kept(
+  (own: readonly AnyCut[], wanted: readonly AnyCut[]) => [own, wanted],
+  (own, wanted) => [...own, ...wanted],
+)
 
 /** A channel's outline seen from above, in the instrument's frame. */
 export const channelOutline = (l: Layout, c: Cut): Point[] =>

@@ -3,6 +3,7 @@ import { servedWord } from '../parts/servedWord.ts'
 import { sizeAt } from '../build/assumed.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { Cut } from '../build/build.ts'
+import { same } from '../build/same.ts'
 import { partIn } from '../build/references.ts'
 import { opened, toRemove } from '../geometry/boolean.ts'
 import { boreToPrism } from '../geometry/bore.ts'
@@ -162,7 +163,7 @@ function changed(before: Shaped, after: Shaped, was: Layout, will: Layout, hollo
       if (!old || !a || !b) return []
       const shape: Shape = { points: f.polygon }
       // Most features are as they were: they are not cut into each other for nothing.
-      if (JSON.stringify(a) === JSON.stringify(b)) return []
+      if (same(a, b)) return []
       const removed = toRemove({ points: old.polygon }, shape, 0)
       const depth = b.dims.depth?.value ?? 0,
         deeper = depth - (a.dims.depth?.value ?? 0)

@@ -2,6 +2,7 @@ import { servedWord } from '../parts/servedWord.ts'
 import { placeAt, sizeAt } from '../build/assumed.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { Cut } from '../build/build.ts'
+import { kept } from '../build/kept.ts'
 import { partIn } from '../build/references.ts'
 import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -105,18 +106,22 @@ function heightsOf(f: Feature, full: number, depth: number): { z0: number; z1: n
   return f.face === 'back' ? { z0: -full + under, z1: -full + under + depth } : { z0: -under - depth, z1: -under }
 }
 
-const known = new WeakMap<Layout, { build: Shaped; cuts: readonly Cut[]; hollows: Hollow[] }>()
-
 /** Every pocket, rout, cavity, channel and hole that is in body and neck already, and those that the builder means to cut. */
-export function hollowsOf(build: Shaped, l: Layout, cuts: readonly Cut[] = cutsInFrame(build)): readonly Hollow[] {
-  const have = known.get(l)
-  if (have?.build === build && have.cuts === cuts) return have.hollows
-  const hollows = hollowsIn(build, l, cuts)
-  known.set(l, { build, cuts, hollows })
-  return hollows
-}
+export const hollowsOf = (build: Shaped, l: Layout, cuts: readonly Cut[] = cutsInFrame(build)): readonly Hollow[] =>
+  hollowsIn(build, l, cuts)
 
-function hollowsIn(build: Shaped, l: Layout, cuts: readonly Cut[]): Hollow[] {
+const hollowsIn = kept(
+  (build: Shaped, l: Layout, cuts: readonly Cut[]) => [
+    partIn(build, 'body'),
+    partIn(build, 'neck'),
+    l.features,
+    l.nutToHeelEnd,
+    cuts,
+  ],
+  hollowsFound,
+)
+
+function hollowsFound(build: Shaped, l: Layout, cuts: readonly Cut[]): readonly Hollow[] {
   const body = partIn(build, 'body'),
     neck = partIn(build, 'neck')
   const thick = body?.dims.thickness?.value ?? 0,

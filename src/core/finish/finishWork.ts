@@ -1,6 +1,6 @@
 import type { Build } from '../build/build.ts'
 import type { SurfaceState, Zone } from '../build/finishNames.ts'
-import { fact } from '../build/fact.ts'
+import { fact, factOf } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
 import { readingRef, type AirWhat } from '../build/readingRef.ts'
 import { TREMOLOS } from '../build/build.ts'
@@ -12,7 +12,7 @@ import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { takesFinish, USUALLY_MASKED } from './film.ts'
 import { layerFacts, type LayerFacts } from './layerFacts.ts'
 import { FILMED, learnedLayers, type LayerState } from './learnedLayers.ts'
-import { edgeRadiusOf, SLOT_OF, zonesOf, type ZoneFacts } from './zones.ts'
+import { edgeRadiusOf, FACED_KINDS, SLOT_OF, zonesOf, type ZoneFacts } from './zones.ts'
 import { WOOD_PREPARATION } from '../parts/grits.ts'
 
 /** What of a document settles the finish, but for what is done. */
@@ -93,7 +93,7 @@ function maskedPlaces(build: Finished): string[] {
 const STRIP_MINUTES = 420
 
 /** Everything that a finish comes to: faces, layers, film, work, and what speaks against it. */
-export const finishWork = fact(FINISHED, (build): FinishWork => {
+export const finishWork = factOf(FACED_KINDS, FINISHED, (build): FinishWork => {
   const zones = zonesOf(build),
     body = partIn(build, 'body'),
     neck = partIn(build, 'neck'),

@@ -1,5 +1,6 @@
 import type { Build } from '../build/build.ts'
 import { LAID } from '../build/docs.ts'
+import { factOf } from '../build/fact.ts'
 import { lastAlike } from '../build/kept.ts'
 import { readingRef } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
@@ -7,7 +8,7 @@ import { doubtOf, exact } from '../units/quantity.ts'
 import { edgeRadius, filmOfZones } from './coats.ts'
 import { layerFacts, type LayerFacts } from './layerFacts.ts'
 import { learnedFilm, UNLEARNED, type Learned } from './learned.ts'
-import { edgeRadiusOf, zonesOf, type ZoneFacts } from './zones.ts'
+import { edgeRadiusOf, FACED_KINDS, zonesOf, type ZoneFacts } from './zones.ts'
 
 /** What of a document settles how thick its layers really are. */
 export const FILMED = [...LAID, 'cuts', 'finish'] as const
@@ -32,7 +33,7 @@ const readOf = lastAlike(
  * Every layer of the finish, from below, with what readings of panel, gauge and can taught of its film: the same list
  * while layers, readings, faces and edges are. Station and holes both go by it.
  */
-export const learnedLayers = (build: Filmed): LayerState[] => {
+export const learnedLayers = factOf(FACED_KINDS, FILMED, (build): LayerState[] => {
   const readings = readOf(build)
   return taught({
     layers: build.finish.layers,
@@ -40,7 +41,7 @@ export const learnedLayers = (build: Filmed): LayerState[] => {
     zones: readings.length ? zonesOf(build) : NO_ZONES,
     edge: edgeRadiusOf(partIn(build, 'body')),
   })
-}
+})
 
 const taught = lastAlike(
   (a: {

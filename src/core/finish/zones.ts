@@ -1,5 +1,5 @@
 import { ZONES, type Zone } from '../build/finishNames.ts'
-import { fact } from '../build/fact.ts'
+import { factOf } from '../build/fact.ts'
 import { LAID } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { polygonArea, polygonPerimeter, type Point } from '../geometry/outline.ts'
@@ -23,6 +23,9 @@ export interface ZoneFacts {
 
 /** What of an instrument settles its faces. */
 export const FACED = [...LAID, 'cuts'] as const
+
+/** Kinds of parts that settle its faces and what is put on them: those that are coated, and those that settle where they lie. */
+export const FACED_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'strings']
 
 export const SLOT_OF: Record<Zone, 'body' | 'neck'> = {
   'body top': 'body',
@@ -116,7 +119,7 @@ function neckZones(l: Layout, neck: Part): ZoneFacts[] {
 }
 
 /** Faces of this instrument with their areas, from its own outlines and sizes; what it does not have is left out. */
-export const zonesOf = fact(FACED, (build): ZoneFacts[] => {
+export const zonesOf = factOf(FACED_KINDS, FACED, (build): ZoneFacts[] => {
   const l = layOut(build),
     body = partIn(build, 'body'),
     neck = partIn(build, 'neck')

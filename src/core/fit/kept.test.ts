@@ -6,7 +6,13 @@ import type { Build } from '../build/build.ts'
 import { kept } from '../build/kept.ts'
 import { same } from '../build/same.ts'
 import { dimensionAt, dimensionPaths, withDimension } from '../parts/dimensionAt.ts'
+import { finishWork } from '../finish/finishWork.ts'
+import { controlSpots } from '../layout/controls.ts'
+import { layOut } from '../layout/layOut.ts'
 import { plan } from '../plan/plan.ts'
+import { setupWork } from '../setup/setupWork.ts'
+import { solderActs } from '../ways/solderActs.ts'
+import { wireWays } from '../ways/wireWays.ts'
 import { drillWork } from './drillWork.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 
@@ -50,7 +56,10 @@ const told = (b: Build) => ({
   ]),
   holes: drillWork(b)?.holes,
   cuts: drillWork(b)?.cuts,
-  steps: plan(b).steps.map(s => [s.id, s.why, s.start]),
+  steps: plan(b).steps.map(s => [s.id, s.why, s.start, s.needs, s.because]),
+  ways: wireWays(b)?.ways,
+  spots: layOut(b) && controlSpots(b, layOut(b)!),
+  acts: [solderActs(b), finishWork(b).acts, setupWork(b).adjustments],
 })
 
 describe('what is kept between edits', () => {

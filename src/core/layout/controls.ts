@@ -41,6 +41,9 @@ export interface ControlSpot {
 
 const KINDS: readonly Part['kind'][] = ['pot', 'switch', 'jack']
 
+/** Kinds of parts that are met here. */
+const READ: ReadonlySet<Part['kind']> = new Set([...KINDS, 'knob', 'guard', 'body'])
+
 /** Middle line of the forearm over the body: from its bass-side edge behind the bridge to the strings before it. */
 export function armLine(l: Layout): [Point, Point] | undefined {
   if (l.body.length < 3) return undefined
@@ -80,7 +83,11 @@ function proposed(cavity: readonly Point[], count: number): Point[] {
 
 /** Every knob, switch and jack against cavity, strings, playing hand, forearm, neighbours and guard [limits from memory]. */
 export const controlSpots: (build: Laid, l: Layout) => readonly ControlSpot[] = kept(
-  (build, l) => [build.instrument, build.parts, build.slots, build.placements, l],
+  (build, l) => [
+    ...[build.instrument, build.slots, build.placements, build.readings],
+    ...[l.nutToHeelEnd, l.strings, l.features, l.bridge, l.body, l.guard],
+    ...build.parts.filter(p => READ.has(p.kind)),
+  ],
   spotsOf,
 )
 

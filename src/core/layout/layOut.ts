@@ -1,6 +1,7 @@
 import { LAID, type Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
-import { fact } from '../build/fact.ts'
+import { factOf } from '../build/fact.ts'
+import { sharing } from '../build/kept.ts'
 import { perPlace } from '../build/perPlace.ts'
 import { partIn } from '../build/references.ts'
 import { smoothClosed, type Point } from '../geometry/outline.ts'
@@ -168,14 +169,29 @@ export const guardPlace = (build: Pick<Build, 'placements'>): { x: number; y: nu
   y: build.placements.guard?.y.value ?? 0,
 })
 
+/** Kinds of parts that settle where everything but the pickups lies. */
+const FRAME_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'strings', 'tuners', 'guard']
+
 /**
  * Places everything that the chosen parts settle, in the instrument's frame. Bodies are dimensioned from the
  * pocket's end wall, so what lies behind the neck is placed through the neck's nut-to-heel distance.
  * Undefined while there is no neck, bridge or set of strings.
  */
-export const layOut = fact(LAID, placeAll)
+export const layOut = factOf(
+  [...FRAME_KINDS, 'pickup'],
+  LAID,
+  sharing((build: Laid): Layout | undefined => {
+    const frame = frameOf(build)
+    return (
+      frame && { ...frame, pickups: placePickups(build, frame.features, placedSlots(build, frame.nutToHeelEnd)) }
+    )
+  }),
+)
 
-function placeAll(build: Laid): Layout | undefined {
+/** Everything but the pickups, which hang where what holds them lies. */
+const frameOf = factOf(FRAME_KINDS, LAID, sharing(placeAll))
+
+function placeAll(build: Laid): Omit<Layout, 'pickups'> | undefined {
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge'),
     body = partIn(build, 'body'),
@@ -280,7 +296,6 @@ function placeAll(build: Laid): Layout | undefined {
             : f,
         )
       : features,
-    pickups: placePickups(build, features, placedSlots(build, toHeel)),
     body: turnedAside(outlineOf(body, toHeel)),
     head,
     guard: turnedAside(outlineOf(guard, toHeel + gp.x, gp.y)),

@@ -1,6 +1,6 @@
 import type { Circuit, MadeJoint } from '../build/circuitRecord.ts'
 import type { Wired } from '../build/docs.ts'
-import { kept } from '../build/kept.ts'
+import { kept, steady } from '../build/kept.ts'
 import { partOf } from '../circuit/settings.ts'
 import { solderOrder, type SolderJoint } from '../circuit/solderOrder.ts'
 import { proofsOf, type Proofs } from './proofs.ts'
@@ -25,6 +25,9 @@ const ends = (j: Pick<SolderJoint, 'terminal' | 'wires'>): string[] =>
 const madeAt = (c: Circuit, j: Pick<SolderJoint, 'terminal' | 'stage'>): MadeJoint | undefined =>
   c.joints?.find(m => m.at === j.terminal && m.stage === j.stage)
 
+/** Another part of the same lugs leaves the joints what they are. */
+const alike = steady<JointNow[]>()
+
 /** Every joint in the order of the iron with what is known of it. */
 export const jointsNow: (build: Wired) => JointNow[] = kept(
   build => [
@@ -34,7 +37,7 @@ export const jointsNow: (build: Wired) => JointNow[] = kept(
     // Of the parts only those that the current goes through.
     ...build.circuit.components.map(c => partOf(build, c)),
   ],
-  statesOf,
+  build => alike(statesOf(build)),
 )
 
 const NO_PROOFS: Proofs = { wires: new Set(), lugs: new Set() }

@@ -62,10 +62,11 @@ describe('the order of steps', () => {
   it('gives a reason in words on every arrow of every build, and every step its one name', () =>
     fc.assert(
       fc.property(anyBuild, b => {
-        const steps = withArrows(stepsOf(b))
+        const given = stepsOf(b),
+          steps = withArrows(given)
         expect(new Set(steps.map(s => s.id)).size).toBe(steps.length)
-        for (const s of steps) {
-          expect(stepRef(s.id)).toEqual(s.ref)
+        for (const [i, s] of steps.entries()) {
+          expect(stepRef(s.id)).toEqual(given[i]!.ref)
           for (const n of s.needs) expect(s.because[n], `${s.id} after ${n}`).toMatch(/^\S.{15,}\.$/)
         }
       }),

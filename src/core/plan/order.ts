@@ -1,3 +1,4 @@
+import { lastAlike } from '../build/kept.ts'
 import { stepText } from '../build/stepRef.ts'
 import { PHASES, type OrderedStep, type Step, type Which } from './step.ts'
 
@@ -9,7 +10,7 @@ function meant(w: Which, by: ReadonlyMap<string, readonly number[]>): readonly n
 const isBroad = (w: Which): boolean => w.kind === 'all' || w.kind === 'phase'
 
 /** Steps by their own names, by kind and by phase. */
-function index(steps: readonly Step[], ids: readonly string[]): Map<string, number[]> {
+function index(steps: readonly Pick<Step, 'ref' | 'phase'>[], ids: readonly string[]): Map<string, number[]> {
   const by = new Map<string, number[]>()
   const put = (key: string, i: number) => {
     const own = by.get(key)
@@ -24,8 +25,14 @@ function index(steps: readonly Step[], ids: readonly string[]): Map<string, numb
   return by
 }
 
+/** What of a step settles its place. */
+type Placing = Pick<Step, 'ref' | 'phase' | 'needs' | 'spoils'>
+
+/** A step's name and what comes before it, with the reason. */
+type Place = Pick<OrderedStep, 'id' | 'needs' | 'because'>
+
 /** Every arrow between two steps that their needs and what they spoil declare, with its reason. */
-export function withArrows(steps: readonly Step[]): OrderedStep[] {
+export function withArrows(steps: readonly Placing[]): Place[] {
   const ids = steps.map(s => stepText(s.ref)),
     by = index(steps, ids),
     because = steps.map(() => new Map<number, string>())
@@ -40,35 +47,36 @@ export function withArrows(steps: readonly Step[]): OrderedStep[] {
         if (isBroad(n.which) === broad) for (const before of meant(n.which, by)) arrow(before, i, n.why)
     for (const n of s.spoils) for (const spoiled of meant(n.which, by)) arrow(spoiled, i, n.why)
   })
-  return steps.map(({ spoils, ...s }, i) => {
-    void spoils
+  return steps.map((_, i) => {
     const own: Record<string, string> = {},
       needs: string[] = []
     for (const [k, why] of because[i]!) {
       own[ids[k]!] = why
       needs.push(ids[k]!)
     }
-    return Object.assign(s, { id: ids[i]!, because: own, needs })
+    return { id: ids[i]!, because: own, needs }
   })
 }
 
 const RANK = Object.fromEntries(PHASES.map((p, i) => [p, i])) as Record<Step['phase'], number>
 
-/** Steps in an order in which every need comes first; ties keep the phase and the given order. Cycles are cut at the later step. */
-export function inOrder(steps: readonly Step[]): OrderedStep[] {
+/** Places in an order in which every need comes first, each with where its step was given. */
+function arranged(steps: readonly Placing[]): { given: number; place: Place }[] {
   // Sorting keeps the given order of equals.
-  const left = withArrows(steps).sort((a, b) => RANK[a.phase] - RANK[b.phase])
-  const at = new Map(left.map((s, i) => [s.id, i])),
+  const left = withArrows(steps)
+    .map((place, given) => ({ given, place }))
+    .sort((a, b) => RANK[steps[a.given]!.phase] - RANK[steps[b.given]!.phase])
+  const at = new Map(left.map((s, i) => [s.place.id, i])),
     blocks = left.map(() => [] as number[]),
     open = left.map(() => 0)
   left.forEach((s, i) =>
-    s.needs.forEach(n => {
+    s.place.needs.forEach(n => {
       blocks[at.get(n)!]!.push(i)
       open[i]!++
     }),
   )
   const placed = new Uint8Array(left.length),
-    out: OrderedStep[] = []
+    out: { given: number; place: Place }[] = []
   /** The first that has no place yet. */
   let first = 0
   for (let n = 0; n < left.length; n++) {
@@ -77,11 +85,39 @@ export function inOrder(steps: readonly Step[]): OrderedStep[] {
     while (free < left.length && (open[free] !== 0 || placed[free])) free++
     const ring = free === left.length,
       k = ring ? first : free,
-      s = left[k]!
+      { given, place } = left[k]!
     // Only a ring of needs leaves any open.
-    out.push(ring ? { ...s, needs: s.needs.filter(x => placed[at.get(x)!]) } : s)
+    out.push({
+      given,
+      place: ring ? { ...place, needs: place.needs.filter(x => placed[at.get(x)!]) } : place,
+    })
     placed[k] = 1
     for (const i of blocks[k]!) open[i]!--
   }
   return out
 }
+
+/** Most edits change what steps say, and not where they stand. */
+const lastOrder = lastAlike(
+  () => [],
+  (steps: readonly Placing[]) => steps,
+  arranged,
+)
+
+/** A step in the place that it had last. */
+const known = new WeakMap<Step, OrderedStep>()
+
+/** Steps in an order in which every need comes first; ties keep the phase and the given order. Cycles are cut at the later step. */
+export const inOrder = (steps: readonly Step[]): OrderedStep[] =>
+  lastOrder(steps.map(({ ref, phase, needs, spoils }) => ({ ref, phase, needs, spoils }))).map(
+    ({ given, place }) => {
+      const step = steps[given]!,
+        last = known.get(step)
+      if (last?.needs === place.needs && last.because === place.because) return last
+      const { spoils: _, ...own } = step
+      void _
+      const ordered: OrderedStep = Object.assign(own, place)
+      known.set(step, ordered)
+      return ordered
+    },
+  )

@@ -1,5 +1,6 @@
 import type { Build } from '../build/build.ts'
-import { chainOf, localTime, schedule, type Present } from '../calendar/schedule.ts'
+import { lastAlike } from '../build/kept.ts'
+import { chainOf, localTime, schedule, type Present, type WorkItem } from '../calendar/schedule.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { inOrder } from './order.ts'
 import { paceOf, type Pace, type Work } from './pace.ts'
@@ -54,16 +55,23 @@ export function plan(build: Build, now?: Present): Plan {
       return latest ? [[s.id, latest] as const] : []
     }),
   )
-  const slots = schedule(
-    open.map(s => {
+  const slots = datesOf({
+    items: open.map(s => {
       const since = s.needs.flatMap(n => waits?.get(n) ?? [])
       const part = expects.get(s.id)
       const notBefore = [...since, ...(part ? [`${part.day}T00:00`] : [])].sort().at(-1)
-      return { ...s, needs: s.needs.filter(n => !over.has(n)), ...(notBefore ? { notBefore } : {}) }
+      return {
+        id: s.id,
+        minutes: s.minutes,
+        waitHours: s.waitHours,
+        whole: s.whole,
+        needs: over.size ? s.needs.filter(n => !over.has(n)) : s.needs,
+        ...(notBefore ? { notBefore } : {}),
+      }
     }),
-    build.calendar,
-    local,
-  )
+    hours: build.calendar,
+    from: local,
+  })
   const dates = new Map(slots?.map(s => [s.id, s]))
   const first = slots?.[0]?.id ?? open[0]?.id
   const steps = ordered.map((s): PlannedStep => {
@@ -103,6 +111,13 @@ export function plan(build: Build, now?: Present): Plan {
     trouble: slots ? undefined : 'No hours on any day of the week: enter some to get dates.',
   }
 }
+
+/** Work laid out in the hours there are; most edits of a document leave it as long as it was. */
+const datesOf = lastAlike(
+  (a: { items: readonly WorkItem[]; hours: Build['calendar']; from: string | undefined }) => [a.hours, a.from],
+  ({ items }) => items,
+  ({ items, hours, from }) => schedule(items, hours, from),
+)
 
 /** Parts that are not here yet, by slot. */
 const arrivalsOf = (build: Build, today: string): Map<string, Expected> => {

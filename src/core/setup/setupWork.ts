@@ -1,9 +1,10 @@
 import { LAID, type Laid } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
+import { factOf } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
 import { saddleHeight, wedgeWanted } from '../layout/saddleHeight.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { readingText } from '../build/readingRef.ts'
+import type { Part } from '../parts/part.ts'
 import { capital } from '../text/text.ts'
 import { fixed } from '../units/length.ts'
 import { FLOATS, tremoloWork } from './ends.ts'
@@ -80,11 +81,14 @@ function shimSays(build: Laid): string {
     : ` By its parts the saddles are down before that: a wedge of ${fixed(wedge.thick, 2)} mm at the heel’s end turns the neck back ${fixed(wedge.angleDeg, 2)}°, as at the Fit station.`
 }
 
+/** Kinds of parts that its adjustments are told from. */
+const SET_UP_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'strings', 'shim', 'springs']
+
 /**
  * The setup in the handbook's order: relief, nut, action. Every step moves the next, so a reading older than the
  * newest reading of a step before it has to be taken again [common practice].
  */
-export const setupWork = fact(LAID, (build): SetupWork => {
+export const setupWork = factOf(SET_UP_KINDS, LAID, (build): SetupWork => {
   const strings = stringTable(build)
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge')

@@ -1,5 +1,6 @@
 import { stringsIn, type Component } from '../build/circuitRecord.ts'
 import type { Shaped } from '../build/docs.ts'
+import { steady } from '../build/kept.ts'
 import { partIn } from '../build/references.ts'
 import type { BodyGraph } from '../drill/bodyGraph.ts'
 import { roomsOn, spanIn, type HollowGraph, type Room } from '../drill/hollowGraph.ts'
@@ -7,7 +8,8 @@ import { hollowsOf } from '../drill/hollows.ts'
 import { lengthOf, pointOn, type Bore } from '../geometry/bore.ts'
 import { boundsOf, inside, type Point } from '../geometry/outline.ts'
 import { controlSpots } from '../layout/controls.ts'
-import type { Layout } from '../layout/layOut.ts'
+import type { Layout, PlacedPickup } from '../layout/layOut.ts'
+import { perKinds } from '../layout/perKinds.ts'
 
 /** What a component is fixed to: it goes where that goes when it is lifted. */
 export type Carrier = 'body' | 'guard' | 'control plate' | 'jack plate'
@@ -84,15 +86,33 @@ export const bondOf = (components: readonly Component[], homes: ReadonlyMap<stri
   return strings && homes.get(strings.id)?.at
 }
 
+/** Where a pickup hangs, and on what. */
+type PickupPlace = Pick<PlacedPickup, 'slot' | 'centre' | 'on'>
+
+/** Where pickups hang, whatever their size: the same list while none hangs elsewhere. */
+const hung = steady<readonly PickupPlace[]>()
+
 /** Where every component sits that the layout tells of: on guard, plate or body, and over which hollow. By component. */
-export function homesOf(
+export const homesOf = (
   build: Shaped,
   l: Layout,
   g: BodyGraph,
   components: readonly Component[],
+): ReadonlyMap<string, Home> =>
+  homesIn(build, l, hung(l.pickups.map(({ slot, centre, on }) => ({ slot, centre, on }))), g, components)
+
+/** The same from where the pickups hang. */
+export const homesIn = perKinds(['body', 'guard', 'plate', 'pot', 'switch', 'jack', 'knob'], homesFound)
+
+function homesFound(
+  build: Shaped,
+  l: Layout,
+  hanging: readonly PickupPlace[],
+  g: BodyGraph,
+  components: readonly Component[],
 ): ReadonlyMap<string, Home> {
   const spots = new Map(controlSpots(build, l).map(s => [s.slot, s])),
-    pickups = new Map(l.pickups.map(p => [p.slot, p])),
+    pickups = new Map(hanging.map(p => [p.slot, p])),
     bores = new Map(hollowsOf(build, l).map(h => [h.id, h])),
     plates = ON_PLATES.flatMap(([slot, on]) => {
       const part = partIn(build, slot)

@@ -2,6 +2,7 @@ import { counted } from '../text/text.ts'
 import { SOLDER_STAGES, stringsIn, type SolderStage, type Wire } from '../build/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
+import { lastAlike } from '../build/kept.ts'
 import { lugRef } from '../build/lugRef.ts'
 import { jointsNow, type JointNow } from '../meter/joints.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
@@ -86,14 +87,42 @@ export const jointsIn = (acts: readonly SolderAct[]): JointNow[] =>
   acts.flatMap(a => (a.kind === 'joint' || a.kind === 'lay' ? [a.joint] : []))
 
 /** What is done with iron and wire, each act in its turn: tinned, laid, soldered, pulled through, brought in. */
-export const solderActs = fact(SHAPED, actsOf)
+export const solderActs = fact(SHAPED, (build): SolderAct[] => {
+  const ways = new Map(wireWays(build)?.ways.map(w => [w.wire, w]))
+  return actsOf({
+    joints: jointsNow(build),
+    circuit: build.circuit,
+    instrument: build.instrument,
+    closed: closedBody(build),
+    late: build.circuit.wires.flatMap((wire): Late[] => {
+      const way = ways.get(wire.id),
+        later = way && laterEnd(build, wire, way)
+      return way && later ? [{ wire, way, later }] : []
+    }),
+  })
+})
 
-function actsOf(build: Shaped): SolderAct[] {
-  const joints = jointsNow(build),
-    { circuit } = build
+/** A wire that keeps an end free until it is through. */
+interface Late {
+  wire: Wire
+  way: WireWay
+  later: LaterEnd
+}
+
+interface Asked extends Pick<Shaped, 'circuit' | 'instrument'> {
+  joints: readonly JointNow[]
+  closed: ReturnType<typeof closedBody>
+  late: readonly Late[]
+}
+
+const actsOf = lastAlike(
+  ({ joints, circuit, instrument }: Asked) => [joints, circuit, instrument],
+  ({ closed, late }) => [closed, late],
+  actsIn,
+)
+
+function actsIn({ joints, circuit, instrument, closed, late }: Asked): SolderAct[] {
   if (!joints.length) return []
-  const ways = new Map(wireWays(build)?.ways.map(w => [w.wire, w])),
-    closed = closedBody(build)
   const kindOf = (t: string) => circuit.components.find(c => c.id === lugRef(t).of)?.kind
   const strings = stringsIn(circuit.components)?.id,
     onStrings = (j: JointNow): boolean => lugRef(j.terminal).of === strings
@@ -117,16 +146,13 @@ function actsOf(build: Shaped): SolderAct[] {
       wires: own.map(w => w.id),
       joint: j,
       after: [],
-      ...bondSays(build, own.map(w => w.id).join(', ')),
+      ...bondSays({ instrument }, own.map(w => w.id).join(', ')),
     })
   }
   // Pulls: wires of one way, whose free ends wait for it.
   const waits = new Map<string, string[]>(),
     pulls = new Map<string, { wires: Wire[]; way: WireWay; why: string; first: string[]; stage: SolderStage }>()
-  for (const w of circuit.wires) {
-    const way = ways.get(w.id),
-      later = way && laterEnd(build, w, way)
-    if (!way || !later) continue
+  for (const { wire: w, way, later } of late) {
     const lead = w.kind === 'lead',
       stage: SolderStage = lead ? 'pickups' : 'through the body'
     const other = later.terminal === w.from ? w.to : w.from

@@ -192,7 +192,7 @@ interface Wanted {
 
 const computed = lastAlike(
   ({ graph, wires }: Wanted) => [graph, wires],
-  ({ homes }) => Object.fromEntries(homes),
+  ({ homes }) => homes,
   ({ graph, homes, wires }): WireWays => {
     const doors = doorsOf(graph),
       // Wires between the same two components lie together.

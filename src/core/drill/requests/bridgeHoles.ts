@@ -9,6 +9,7 @@ import { gapBeside } from '../../geometry/shape.ts'
 import { bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { bridgeHolesOf, reuseOf } from '../../layout/drilledBridge.ts'
 import { placedSlots, type Layout } from '../../layout/layOut.ts'
+import { perKinds } from '../../layout/perKinds.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
@@ -16,12 +17,18 @@ import { wayBetween } from '../channelsWanted.ts'
 import { bodyThicknessAt, CLAW_DEEP, clawHeight } from '../hollows.ts'
 import { fixed } from '../../units/length.ts'
 import { leadHole } from '../screws.ts'
-import { drilledFor, screwOf, v, type Requests } from './sizes.ts'
+import { drilledFor, screwOf, v, requestsOf, type Requests } from './sizes.ts'
 
 /** Press of a bushing in wood, mm of diameter: the middle of the snug band [common practice]. */
 const PRESS = 0.1
 /** Stop tail behind the bridge's posts when it is not placed, mm [from memory]. */
 const TAIL_BEHIND = 42
+
+/** Kinds of parts that say what is drilled for bridge, tail and strings, and where the strings' ground comes from. */
+const BRIDGED: readonly Part['kind'][] = [
+  ...(['body', 'neck', 'bridge', 'tailpiece', 'studs', 'screws'] as const),
+  ...(['ferrules', 'springs', 'buttons', 'strings'] as const),
+]
 
 /** What becomes of the holes for the bridge that the body has. */
 export const bridgeReuse = (build: Shaped, l: Layout) =>
@@ -405,7 +412,7 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
 }
 
 /** The bore for the strings' ground that is still to be drilled; undefined where there is none to drill. */
-export function groundWanted(build: Shaped, l: Layout): { at: Point; bore: Bore } | undefined {
+export const groundWanted = perKinds(BRIDGED, (build, l): { at: Point; bore: Bore } | undefined => {
   const body = partIn(build, 'body'),
     bridge = partIn(build, 'bridge')
   if (!body || !bridge || l.features.some(f => f.role === 'channel' && f.serves === GROUND.serves)) return undefined
@@ -417,10 +424,10 @@ export function groundWanted(build: Shaped, l: Layout): { at: Point; bore: Bore 
     at: hole.at,
     bore: { from: [...hole.at, hole.mouthZ ?? 0], to: hole.to, radius: hole.diameter / 2 },
   }
-}
+})
 
 /** Everything that bridge, posts, tail and strings want drilled. */
-export const bridgeHoles: Requests = (build, l) => {
+export const bridgeHoles: Requests = requestsOf(BRIDGED, (build, l) => {
   const body = partIn(build, 'body'),
     bridge = partIn(build, 'bridge'),
     tail = partIn(build, 'tailpiece')
@@ -437,4 +444,4 @@ export const bridgeHoles: Requests = (build, l) => {
     ...groundHole(build, l, body, bridge),
     ...clawHoles(build, l, body),
   ]
-}
+})

@@ -8,7 +8,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
 import { tailAt } from './bridgeHoles.ts'
-import { screwOf, v, type Requests } from './sizes.ts'
+import { screwOf, v, requestsOf, type Requests } from './sizes.ts'
 
 /** Where strap buttons go when the builder has not placed them: tail on the centre line, and the horn on the bass side. */
 export function buttonPlaces(build: Shaped, l: Layout): Point[] {
@@ -54,7 +54,7 @@ export function rimAt(outline: readonly Point[], at: Point): { turn: number; rad
 }
 
 /** Strap buttons, square to the body's edge at half its thickness. */
-export const buttonHoles: Requests = (build, l) => {
+export const buttonHoles: Requests = requestsOf(['body', 'buttons', 'screws'], (build, l) => {
   const body = partIn(build, 'body'),
     buttons = partIn(build, 'buttons'),
     screws = partIn(build, 'button-screws')
@@ -77,4 +77,4 @@ export const buttonHoles: Requests = (build, l) => {
     bite: screw.length - v(buttons, 'height') + 3,
     why: rimSays(l.body, at, screw.length - v(buttons, 'height') + 3),
   }))
-}
+})

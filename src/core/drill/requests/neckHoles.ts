@@ -5,7 +5,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
 import { bodyThicknessAt } from '../hollows.ts'
-import { drilledFor, holesFor, v, type Requests } from './sizes.ts'
+import { drilledFor, holesFor, v, requestsOf, type Requests } from './sizes.ts'
 
 /** Places of the neck screws: where the body is drilled, else a rectangle inside the pocket [from memory]. */
 function neckPattern(build: Shaped, l: Layout): Point[] {
@@ -25,7 +25,7 @@ function neckPattern(build: Shaped, l: Layout): Point[] {
 }
 
 /** Passing holes through the body and pilots in the heel. */
-export const neckHoles: Requests = (build, l) => {
+export const neckHoles: Requests = requestsOf(['body', 'neck', 'plate', 'screws'], (build, l) => {
   const body = partIn(build, 'body'),
     neck = partIn(build, 'neck'),
     screws = partIn(build, 'neck-screws')
@@ -78,4 +78,4 @@ export const neckHoles: Requests = (build, l) => {
           ]),
     ]
   })
-}
+})

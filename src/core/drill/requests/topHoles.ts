@@ -9,9 +9,9 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import { woodOf } from '../../parts/woods.ts'
 import type { Belongs, HoleRequest } from '../hole.ts'
-import { channelHoleId, channelTitle, type AnyCut } from '../channelsWanted.ts'
+import { channelHoleId, channelTitle } from '../channelsWanted.ts'
 import { bodyThicknessAt, channelBore, CHANNEL } from '../hollows.ts'
-import { drilledFor, screwOf, v, type Requests } from './sizes.ts'
+import { drilledFor, screwOf, v, requestsOf, type Requests } from './sizes.ts'
 
 /** Room of a control's bushing in its hole: the middle of the snug band, mm [common practice]. */
 const CONTROL_ROOM = 0.35
@@ -20,120 +20,123 @@ const CONTROL_ROOM = 0.35
 const PLATE_SCREW = { diameter: 3, length: 12 } as const
 
 /** Guard, ring, plate and cover screws into the body. */
-export const guardHoles: Requests = (build, l) => {
-  const body = partIn(build, 'body'),
-    guard = partIn(build, 'guard')
-  if (!body) return []
-  const wood = woodOf(body.traits.wood)
-  const pilot = (
-    id: string,
-    label: string,
-    at: Point,
-    screw: HoleRequest['screw'] & object,
-    held: number,
-    face: 'body top' | 'body back',
-    why: string,
-    belongs: Belongs,
-    group: HoleRequest['group'] = 'guard',
-  ): HoleRequest => ({
-    id,
-    ...belongs,
-    group,
-    label,
-    purpose: 'screw pilot',
-    at,
-    from: 'pocket end',
-    along: at[0] - l.nutToHeelEnd,
-    face,
-    wood,
-    stock: bodyThicknessAt(build, at[1]),
-    screw,
-    bite: screw.length - held,
-    chamfer: screw.diameter + 0.8,
-    why,
-  })
-  const out: HoleRequest[] = []
-  if (guard && !drilledFor(l, body, 'screw-hole', 'guard-screws').length) {
-    const screws = partIn(build, 'guard-screws'),
-      screw = screws ? screwOf(screws) : PLATE_SCREW
-    l.features
-      .filter(f => f.partId === guard.id && f.role === 'screw-hole')
-      .forEach((f, i) =>
+export const guardHoles: Requests = requestsOf(
+  ['body', 'guard', 'ring', 'plate', 'pickup', 'screws'],
+  (build, l) => {
+    const body = partIn(build, 'body'),
+      guard = partIn(build, 'guard')
+    if (!body) return []
+    const wood = woodOf(body.traits.wood)
+    const pilot = (
+      id: string,
+      label: string,
+      at: Point,
+      screw: HoleRequest['screw'] & object,
+      held: number,
+      face: 'body top' | 'body back',
+      why: string,
+      belongs: Belongs,
+      group: HoleRequest['group'] = 'guard',
+    ): HoleRequest => ({
+      id,
+      ...belongs,
+      group,
+      label,
+      purpose: 'screw pilot',
+      at,
+      from: 'pocket end',
+      along: at[0] - l.nutToHeelEnd,
+      face,
+      wood,
+      stock: bodyThicknessAt(build, at[1]),
+      screw,
+      bite: screw.length - held,
+      chamfer: screw.diameter + 0.8,
+      why,
+    })
+    const out: HoleRequest[] = []
+    if (guard && !drilledFor(l, body, 'screw-hole', 'guard-screws').length) {
+      const screws = partIn(build, 'guard-screws'),
+        screw = screws ? screwOf(screws) : PLATE_SCREW
+      l.features
+        .filter(f => f.partId === guard.id && f.role === 'screw-hole')
+        .forEach((f, i) =>
+          out.push(
+            pilot(
+              `guard-${i + 1}`,
+              `Guard screw ${i + 1}`,
+              f.centre,
+              screw,
+              v(guard, 'thickness'),
+              'body top',
+              'Through the guard’s own hole, with the guard lying where pickups, pocket and bridge want it.',
+              { screws: 'guard-screws', serves: 'guard-screws', under: { slot: 'guard', feature: f.id } },
+            ),
+          ),
+        )
+    }
+    for (const p of l.pickups) {
+      const on = slotOn(build.instrument, p.slot, 'ring'),
+        ring = on === undefined ? undefined : partIn(build, on)
+      if (!ring || drilledFor(l, body, 'screw-hole', on!).length) continue
+      const dx = v(ring, 'length') / 2 - 3.5,
+        dy = v(ring, 'width') / 2 - 3.5
+      ;(
+        [
+          [1, 1],
+          [1, -1],
+          [-1, 1],
+          [-1, -1],
+        ] as const
+      ).forEach(([sx, sy], i) =>
         out.push(
           pilot(
-            `guard-${i + 1}`,
-            `Guard screw ${i + 1}`,
-            f.centre,
-            screw,
-            v(guard, 'thickness'),
+            `${p.slot}-ring-${i + 1}`,
+            `Screw ${i + 1} of the ${servedWord(p.slot)} pickup’s ring`,
+            [p.centre[0] + sx * dx, p.centre[1] + sy * dy],
+            { diameter: 2.2, length: 16 },
+            v(ring, sx > 0 ? 'tall' : 'low'),
             'body top',
-            'Through the guard’s own hole, with the guard lying where pickups, pocket and bridge want it.',
-            { screws: 'guard-screws', serves: 'guard-screws', under: { slot: 'guard', feature: f.id } },
+            'At the ring’s corners; its screw is taken as 2.2 × 16 mm [from memory]: measure yours.',
+            { serves: on! },
+            'pickups',
           ),
         ),
       )
-  }
-  for (const p of l.pickups) {
-    const on = slotOn(build.instrument, p.slot, 'ring'),
-      ring = on === undefined ? undefined : partIn(build, on)
-    if (!ring || drilledFor(l, body, 'screw-hole', on!).length) continue
-    const dx = v(ring, 'length') / 2 - 3.5,
-      dy = v(ring, 'width') / 2 - 3.5
-    ;(
+    }
+    const plates: [string, Point | undefined, 'body top' | 'body back'][] = [
+      ['jack-plate', l.features.find(f => f.role === 'jack-hole' && f.face === 'top')?.centre, 'body top'],
+      ['control-plate', l.features.find(f => f.role === 'control-cavity' && f.face === 'top')?.centre, 'body top'],
       [
-        [1, 1],
-        [1, -1],
-        [-1, 1],
-        [-1, -1],
-      ] as const
-    ).forEach(([sx, sy], i) =>
-      out.push(
-        pilot(
-          `${p.slot}-ring-${i + 1}`,
-          `Screw ${i + 1} of the ${servedWord(p.slot)} pickup’s ring`,
-          [p.centre[0] + sx * dx, p.centre[1] + sy * dy],
-          { diameter: 2.2, length: 16 },
-          v(ring, sx > 0 ? 'tall' : 'low'),
-          'body top',
-          'At the ring’s corners; its screw is taken as 2.2 × 16 mm [from memory]: measure yours.',
-          { serves: on! },
-          'pickups',
-        ),
-      ),
-    )
-  }
-  const plates: [string, Point | undefined, 'body top' | 'body back'][] = [
-    ['jack-plate', l.features.find(f => f.role === 'jack-hole' && f.face === 'top')?.centre, 'body top'],
-    ['control-plate', l.features.find(f => f.role === 'control-cavity' && f.face === 'top')?.centre, 'body top'],
-    [
-      'back-cover',
-      l.features.find(f => f.role === 'spring-cavity' || (f.role === 'control-cavity' && f.face === 'back'))
-        ?.centre,
-      'body back',
-    ],
-  ]
-  for (const [slot, at, face] of plates) {
-    const plate = partIn(build, slot)
-    if (!plate || !at || drilledFor(l, body, 'screw-hole', slot).length) continue
-    plate.features
-      .filter(f => f.role === 'screw-hole')
-      .forEach((f, i) =>
-        out.push(
-          pilot(
-            `${slot}-${i + 1}`,
-            `${plate.name}, screw ${i + 1}`,
-            [at[0] + v2(f, 'x'), at[1] + v2(f, 'y')],
-            PLATE_SCREW,
-            v(plate, 'thickness'),
-            face,
-            'Through the plate’s own hole; its screw is taken as 3 × 12 mm [from memory]: measure yours.',
-            { serves: slot, under: { slot, feature: f.id } },
+        'back-cover',
+        l.features.find(f => f.role === 'spring-cavity' || (f.role === 'control-cavity' && f.face === 'back'))
+          ?.centre,
+        'body back',
+      ],
+    ]
+    for (const [slot, at, face] of plates) {
+      const plate = partIn(build, slot)
+      if (!plate || !at || drilledFor(l, body, 'screw-hole', slot).length) continue
+      plate.features
+        .filter(f => f.role === 'screw-hole')
+        .forEach((f, i) =>
+          out.push(
+            pilot(
+              `${slot}-${i + 1}`,
+              `${plate.name}, screw ${i + 1}`,
+              [at[0] + v2(f, 'x'), at[1] + v2(f, 'y')],
+              PLATE_SCREW,
+              v(plate, 'thickness'),
+              face,
+              'Through the plate’s own hole; its screw is taken as 3 × 12 mm [from memory]: measure yours.',
+              { serves: slot, under: { slot, feature: f.id } },
+            ),
           ),
-        ),
-      )
-  }
-  return [...out, ...pickupScrews(build, l, body)]
-}
+        )
+    }
+    return [...out, ...pickupScrews(build, l, body)]
+  },
+)
 
 const v2 = (f: Part['features'][number], k: string): number => f.dims[k]?.value ?? 0
 
@@ -178,7 +181,7 @@ function pickupScrews(build: Shaped, l: Layout, body: Part): HoleRequest[] {
 const CONTROL_ROLE = { pot: 'pot-hole', switch: 'switch-hole', jack: 'jack-hole' } as const
 
 /** Holes for pots, switches and jack that are not there yet. */
-export const controlHoles: Requests = (build, l) => {
+export const controlHoles: Requests = requestsOf(['body', 'guard', 'pot', 'switch', 'jack', 'knob'], (build, l) => {
   const body = partIn(build, 'body'),
     guard = partIn(build, 'guard')
   if (!body) return []
@@ -238,7 +241,7 @@ export const controlHoles: Requests = (build, l) => {
           : 'There is no cavity below: rout one first.',
       }
     })
-}
+})
 
 /** Ids of everything that a jack's hole may come out in. */
 const cavityNames = (l: Layout, body: Part): string[] =>
@@ -256,7 +259,7 @@ export function edgeHole(
 }
 
 /** Wire channels between two hollows: those that the builder means to drill, and those that are missing. */
-export const channelHoles = (build: Shaped, l: Layout, cuts: readonly AnyCut[]): HoleRequest[] => {
+export const channelHoles: Requests = requestsOf(['body'], (build, l, cuts) => {
   const body = partIn(build, 'body')
   if (!body) return []
   return cuts
@@ -305,4 +308,4 @@ export const channelHoles = (build: Shaped, l: Layout, cuts: readonly AnyCut[]):
         why: 'With a long bit from one hollow into the other, started in a punch mark and held level.',
       }
     })
-}
+})

@@ -1,4 +1,5 @@
 import type { Build } from '../../build/build.ts'
+import { kept } from '../../build/kept.ts'
 import type { FinishStage } from '../../build/stepRef.ts'
 import { colours } from '../../finish/colourOn.ts'
 import type { FinishWork } from '../../finish/finishWork.ts'
@@ -13,7 +14,16 @@ export const PANEL = 'panel'
 const IN_WOOD: readonly FinishStage[] = ['inspect', 'steam', 'ease', 'darken', PANEL]
 
 /** What is done with the wood before colour, and the coats, one upon another. */
-export function finishSteps(
+export const finishSteps = kept(
+  (build: Pick<Build, 'instrument' | 'finish'>, work: Pick<FinishWork, 'acts'>) => [
+    build.instrument,
+    build.finish,
+    work.acts,
+  ],
+  stepsFrom,
+)
+
+function stepsFrom(
   build: Pick<Build, 'instrument' | 'finish'>,
   work: Pick<FinishWork, 'acts'>,
 ): { before: Step[]; coats: Step[] } {

@@ -1,3 +1,4 @@
+import { kept } from '../../build/kept.ts'
 import { SPANS } from '../../build/spans.ts'
 import { type SetupWork } from '../../setup/setupWork.ts'
 import type { Step } from '../step.ts'
@@ -5,7 +6,9 @@ import { UNDER_STRINGS } from './hardwareSteps.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
 /** Setting up, each adjustment after the one that moves it. */
-export function setupSteps(work: SetupWork): Step[] {
+export const setupSteps = kept((work: SetupWork) => [work], stepsFrom)
+
+function stepsFrom(work: SetupWork): Step[] {
   const common = {
     phase: 'setup' as const,
     station: 'setup' as const,

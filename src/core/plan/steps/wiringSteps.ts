@@ -1,5 +1,6 @@
 import { counted } from '../../text/text.ts'
 import { SOLDER_STAGES, type ShieldSort, type SolderStage } from '../../build/circuitRecord.ts'
+import { kept } from '../../build/kept.ts'
 import type { StepRef } from '../../build/stepRef.ts'
 import { SHIELD_RULES, type Shielding } from '../../ways/shielding.ts'
 import type { SolderAct } from '../../ways/solderActs.ts'
@@ -44,7 +45,9 @@ const MINUTES = { tin: 0.5, lay: 10, pull: 5, joint: 4 } as const
 const WARM_UP = 5
 
 /** Soldering: tinned, bonds laid, then a step for each stage, one after another. */
-export function wiringSteps(acts: readonly SolderAct[], shielded = false): Step[] {
+export const wiringSteps = kept((acts: readonly SolderAct[], shielded?: boolean) => [acts, shielded], stepsFrom)
+
+function stepsFrom(acts: readonly SolderAct[], shielded = false): Step[] {
   const closed = acts.some(a => a.kind === 'bring in')
   const stages = SOLDER_STAGES.filter(s => acts.some(a => a.kind === 'joint' && a.stage === s))
   const common = {

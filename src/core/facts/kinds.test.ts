@@ -1,0 +1,126 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyBuild } from '../../../tests/support/anyBuild.ts'
+import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
+import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/electric.ts'
+import type { Build } from '../build/build.ts'
+import { factOf, only } from '../build/fact.ts'
+import { sharing, steady } from '../build/kept.ts'
+import { same } from '../build/same.ts'
+import { bodyGraph } from '../drill/bodyGraph.ts'
+import { allCuts } from '../drill/channelsWanted.ts'
+import { groundWanted } from '../drill/requests/bridgeHoles.ts'
+import { REQUESTS } from '../drill/requests/index.ts'
+import { filmGround, filmWork, levelWays } from '../finish/filmWork.ts'
+import { finishWork } from '../finish/finishWork.ts'
+import { learnedLayers } from '../finish/learnedLayers.ts'
+import { zonesOf } from '../finish/zones.ts'
+import { layOut } from '../layout/layOut.ts'
+import { setupWork } from '../setup/setupWork.ts'
+import { exact, fromSource } from '../units/quantity.ts'
+import { homesIn } from '../ways/homes.ts'
+
+/** Facts that hang on parts of some kinds. */
+const OF_KINDS = { layOut, zonesOf, learnedLayers, finishWork, filmGround, filmWork, levelWays, setupWork }
+
+/** Each fact of a build from the kinds that it names, and from everything. */
+const bothWays = (b: Build): [name: string, own: unknown, plain: unknown][] => {
+  const l = layOut(b),
+    cuts = l ? allCuts(b, l) : [],
+    graph = l && bodyGraph(b, l)
+  return [
+    ...Object.entries(OF_KINDS).map(([name, f]): [string, unknown, unknown] => [name, f(b), f.plainly(b)]),
+    ...(l
+      ? [
+          ...REQUESTS.map((f, i): [string, unknown, unknown] => [
+            `request ${i}`,
+            f(b, l, cuts),
+            f.plainly(b, l, cuts),
+          ]),
+          ['ground', groundWanted(b, l), groundWanted.plainly(b, l)] as [string, unknown, unknown],
+        ]
+      : []),
+    ...(l && graph
+      ? [
+          [
+            'homes',
+            homesIn(b, l, l.pickups, graph, b.circuit.components),
+            homesIn.plainly(b, l, l.pickups, graph, b.circuit.components),
+          ] as [string, unknown, unknown],
+        ]
+      : []),
+  ]
+}
+/** What of it is data, maps among it: layers bring functions along. */
+const written = (x: unknown): string =>
+  JSON.stringify(x, (_, v: unknown) => (v instanceof Map ? [...(v as Map<unknown, unknown>)] : v)) ?? 'nothing'
+const agrees = (b: Build) => {
+  for (const [name, own, plain] of bothWays(b)) expect(written(own), name).toBe(written(plain))
+}
+
+describe('what hangs on parts of some kinds', () => {
+  it('is what all parts would give, in any build', () => {
+    for (const n of DEMO_NAMES) agrees(demo(n))
+    for (const [id, e] of RECIPE_BUILDS) agrees(withRecipe(electric(e), id))
+    fc.assert(fc.property(anyBuild, agrees), { numRuns: 25 })
+  })
+  it('stays the same object when a part of another kind is edited', () => {
+    const b = demo('kestrel'),
+      l = layOut(b)!
+    const longer = (kind: string): Build => ({
+      ...b,
+      parts: b.parts.map(p =>
+        p.kind === kind && p.dims.length
+          ? { ...p, dims: { ...p.dims, length: { ...p.dims.length, value: p.dims.length.value + 0.4 } } }
+          : p,
+      ),
+    })
+    const after = longer('pickup'),
+      there = layOut(after)!
+    for (const f of [zonesOf, learnedLayers, finishWork, filmWork, setupWork]) expect(f(after)).toBe(f(b))
+    // The pickups are others, and where everything else lies is not.
+    expect(there.pickups).not.toEqual(l.pickups)
+    for (const k of ['features', 'strings', 'line', 'tuners', 'bridge', 'body'] as const)
+      expect(there[k], k).toBe(l[k])
+    const cuts = allCuts(b, l)
+    expect(allCuts(after, there)).toBe(cuts)
+    expect(bodyGraph(after, there)).toBe(bodyGraph(b, l))
+  })
+  it('is given no part of another kind', () => {
+    const seen: string[] = [],
+      f = factOf(['neck'], ['slots'], b => seen.push(...b.parts.map(p => p.kind)))
+    f(demo('wren'))
+    expect(new Set(seen)).toEqual(new Set(['neck']))
+    const narrow = only(['neck', 'body'], ['name']),
+      b = demo('wren')
+    expect(narrow({ ...b, parts: b.parts.filter(p => p.kind !== 'strings') })).toBe(narrow(b))
+    expect(narrow({ ...b, parts: b.parts.filter(p => p.kind !== 'neck') })).not.toBe(narrow(b))
+    expect(narrow({ ...b, name: 'Other' })).not.toBe(narrow(b))
+  })
+})
+
+describe('what is made anew and equal', () => {
+  it('is the object that it was, whole or in its fields', () => {
+    const f = sharing((n: number) => (n < 0 ? undefined : { low: [n % 2], high: [n] }))
+    const one = f(1)!,
+      three = f(3)!
+    expect(three.low).toBe(one.low)
+    expect(three.high).toEqual([3])
+    expect(f(1)).toBe(one)
+    expect(f(-1)).toBeUndefined()
+    const s = steady<number[]>(),
+      first = s([1, 2])
+    expect(s([1, 2])).toBe(first)
+    expect(s([1])).toEqual([1])
+    expect(s([1, 2])).toBe(first)
+  })
+  it('differs where a doubt does, though the value stays: a quantity’s terms are a map', () => {
+    const q = (doubt: number) => fromSource({ id: 'a', label: 'a', value: 3, doubt, basis: 'claimed' })
+    expect(same(q(0.1), q(0.1))).toBe(true)
+    expect(same(q(0.1), q(0.2))).toBe(false)
+    expect(same(q(0.1), exact(3))).toBe(false)
+    expect(same(exact(3), q(0.1))).toBe(false)
+    expect(same(new Map([['a', 1]]), new Map([['b', 1]]))).toBe(false)
+    expect(same(new Map(), {})).toBe(false)
+  })
+})
