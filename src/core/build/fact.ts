@@ -32,7 +32,7 @@ export function fact<K extends keyof Build, T>(
 /** A fact that hangs on parts of some kinds alone, with the bare computation that it is held against. */
 export interface FactOfKinds<K extends keyof Build, T> {
   (doc: Pick<Build, K>): T
-  /** The same from all parts, kept nowhere. */
+  /** The same from every part, kept nowhere. */
   plainly: (doc: Pick<Build, K>) => T
 }
 

@@ -59,7 +59,7 @@ const agrees = (b: Build) => {
 }
 
 describe('what hangs on parts of some kinds', () => {
-  it('is what all parts would give, in any build', () => {
+  it('is what every part together would give, in any build', () => {
     for (const n of DEMO_NAMES) agrees(demo(n))
     for (const [id, e] of RECIPE_BUILDS) agrees(withRecipe(electric(e), id))
     fc.assert(fc.property(anyBuild, agrees), { numRuns: 25 })

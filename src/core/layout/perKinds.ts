@@ -7,7 +7,7 @@ import type { Layout } from './layOut.ts'
 /** Something derived from parts of some kinds and their places, with the bare computation that it is held against. */
 export interface PerKinds<A extends readonly unknown[], T> {
   (build: Shaped, l: Layout, ...rest: A): T
-  /** The same from all parts, kept nowhere. */
+  /** The same from every part, kept nowhere. */
   plainly: (build: Shaped, l: Layout, ...rest: A) => T
 }
 
