@@ -5,6 +5,7 @@ import { inject } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { demo } from './demo.ts'
 import { startServer, type Running } from './server.ts'
+import { goOn } from './visit.ts'
 import { workshopFolder } from './workshops.ts'
 
 export const DESKTOP = { width: 1280, height: 800 }
@@ -14,28 +15,89 @@ export const TABLET = { width: 834, height: 1112 }
 export interface Bench {
   server: Running
   browser: Browser
-  /** Opens a page and records what went wrong on it and where it asked. */
-  open: (
-    path: string,
-    options?: { viewport?: typeof DESKTOP; dark?: boolean; context?: BrowserContext },
-  ) => Promise<Page & { troubles: string[]; hosts: Set<string> }>
-  /** Closes every page, so that one test's work does not slow the next. */
+  /**
+   * Opens a page and records what went wrong on it and where it asked. Of a test before it goes on with the page that
+   * rests, to a build that was not open on it: loading the application anew for every test took most of the time.
+   */
+  open: (path: string, options?: Opening) => Promise<Watched>
+  /** Lets the first page rest and closes all others, so that one test's work does not slow the next. */
   clear: () => Promise<void>
   close: () => Promise<void>
+}
+
+type Watched = Page & { troubles: string[]; hosts: Set<string> }
+
+interface Opening {
+  viewport?: typeof DESKTOP
+  dark?: boolean
+  context?: BrowserContext
+  /** Loaded anew and closed with its test: what is set on it, or on the browser, must not be met by the next. */
+  own?: boolean
+}
+
+/** The page where another rests between two tests: it stands on no build. */
+const REST = '/about'
+/** What a page keeps of itself under this name stays: it is still the same page. */
+const TAB = 'snugbolt.tab'
+
+/** The build that a path is of. */
+const buildAt = (path: string): string | undefined => /^\/b\/([^/?]+)/.exec(path)?.[1]
+
+/** Leads a page to where it rests, with nothing kept in its browser; false where it no longer answers. */
+async function rested(page: Page): Promise<boolean> {
+  try {
+    await page.mouse.move(0, 0)
+    await page.evaluate(tab => {
+      const own = sessionStorage.getItem(tab)
+      localStorage.clear()
+      sessionStorage.clear()
+      if (own !== null) sessionStorage.setItem(tab, own)
+    }, TAB)
+    await goOn(page, REST)
+    return true
+  } catch {
+    return false
+  }
 }
 
 export async function openBench({ empty = false } = {}): Promise<Bench> {
   const data = workshopFolder(inject('workshops')[empty ? 'empty' : 'demo'])
   const server = await startServer(data, {}, { demo: false, dist: true })
   const browser = await openChromium()
+  /** A page, and the builds that were open on it at which revision: one of those may be another by now. */
+  interface Used {
+    page: Watched
+    seen: Map<string, number>
+  }
+  let resting: Used | undefined
+  const opened: (Used & { own: boolean })[] = []
+  const revisionOf = async (id: string): Promise<number> =>
+    ((await (await fetch(`${server.address}/api/builds/${id}`)).json()) as { revision?: number }).revision ?? -1
   return {
     server,
     browser,
     open: async (path, o = {}) => {
+      const viewport = o.viewport ?? DESKTOP,
+        own = o.own === true || o.dark === true || o.context !== undefined,
+        id = buildAt(path),
+        revision = id === undefined ? -1 : await revisionOf(id)
+      if (resting && !own && id !== undefined && (resting.seen.get(id) ?? revision) === revision) {
+        const { page, seen } = resting
+        resting = undefined
+        seen.set(id, revision)
+        opened.push({ page, seen, own })
+        await page.unrouteAll()
+        await page.emulateMedia({ media: null, colorScheme: 'light', reducedMotion: null, forcedColors: null })
+        await page.setViewportSize(viewport)
+        page.troubles.length = 0
+        page.hosts.clear()
+        await goOn(page, path)
+        return page
+      }
       const context =
         o.context ??
         (await browser.newContext({
-          viewport: o.viewport ?? DESKTOP,
+          viewport,
           colorScheme: o.dark ? 'dark' : 'light',
           acceptDownloads: true,
           // What a browser keeps is tested where it is meant; elsewhere every answer is the server's own.
@@ -51,11 +113,22 @@ export async function openBench({ empty = false } = {}): Promise<Bench> {
         const u = new URL(r.url())
         if (u.protocol.startsWith('http')) page.hosts.add(u.host)
       })
+      opened.push({ page, seen: new Map(id === undefined ? [] : [[id, revision]]), own })
       await page.goto(server.address + path)
       return page
     },
     clear: async () => {
-      await Promise.all(browser.contexts().map(c => c.close()))
+      const next = resting ?? opened.find(p => !p.own && !p.page.isClosed())
+      opened.length = 0
+      if (next && next !== resting) {
+        // What was opened on it by a link is at no revision that is known.
+        const id = buildAt(new URL(next.page.url()).pathname)
+        if (id !== undefined && !next.seen.has(id)) next.seen.set(id, NaN)
+        resting = (await rested(next.page)) ? next : undefined
+      }
+      const keeps = resting?.page.context()
+      await Promise.all(browser.contexts().map(c => (c === keeps ? undefined : c.close())))
+      if (keeps) await Promise.all(keeps.pages().map(p => (p === resting!.page ? undefined : p.close())))
     },
     close: async () => {
       await browser.close()

@@ -26,13 +26,25 @@ export const still = (page: Page): Promise<void> =>
     [STILL, LONGEST] as const,
   )
 
-/** Goes on inside the application, as a link does: loading it anew for every look takes most of the time. */
-export async function visit(page: Page, path: string): Promise<void> {
+/** Goes on inside the application, as a link does. */
+export async function goOn(page: Page, path: string): Promise<void> {
   await page.evaluate(p => {
     history.pushState(null, '', p)
     dispatchEvent(new PopStateEvent('popstate', { state: null }))
+    scrollTo(0, 0)
   }, path)
+}
+
+/** Goes on inside the application and waits until all of it stands: loading it anew for every look takes most of the time. */
+export async function visit(page: Page, path: string): Promise<void> {
+  // The page before stands until the next one's code is there: its heading is marked, and has to be gone.
+  await page.evaluate(p => {
+    if (location.pathname !== new URL(p, location.href).pathname)
+      for (const h of document.querySelectorAll('h1')) h.dataset['left'] = ''
+  }, path)
+  await goOn(page, path)
   await page.waitForFunction(p => location.pathname + location.search === p, path)
+  await page.locator('h1[data-left]').first().waitFor({ state: 'detached', timeout: LONGEST })
   await page.locator('h1, h2').first().waitFor()
   await still(page)
 }

@@ -111,14 +111,14 @@ describe('complete sets', () => {
   const ASKED: Readonly<Record<number, readonly object[]>> = { 2: [{}, { budget: 330 }], 3: [{ maxWaitDays: 10 }] }
   const cases = [2, 3].flatMap(seed => ASKED[seed]!.map(w => [seed, w] as const))
   it.each(cases)('are the best there are: catalogue %i, %o', (seed, wish) => {
-    const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, seed), { ...WISH, ...wish }, TODAY, SLOTS)
+    const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 48, seed), { ...WISH, ...wish }, TODAY, SLOTS)
     const found = run(p, 12),
       all = bruteForce(p, 12)
     expect(found.length).toBe(all.length)
     found.forEach((s, i) => expect(s.score).toBeCloseTo(all[i]!, 6))
   })
   it('use up what has to be used, wherever it goes', () => {
-    const parts = anyCatalogue(b, 64, 9),
+    const parts = anyCatalogue(b, 48, 9),
       id = parts.find(p => p.kind === 'pickup')!.id
     const p = problemOf({ ...b, parts: [] }, parts, { ...WISH, use: [id] }, TODAY, SLOTS)
     const found = run(p, 5)
