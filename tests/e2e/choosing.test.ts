@@ -5,6 +5,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import type { Part } from '../../src/core/parts/part.ts'
 import { copyOf, openBench, saved, TABLET, type Bench } from '../support/browser.ts'
+import { visit } from '../support/visit.ts'
 
 let bench: Bench
 const dir = mkdtempSync(join(tmpdir(), 'snugbolt-choosing-'))
@@ -328,7 +329,7 @@ describe('judging the fit', () => {
     await sheet.getByText(/^Snug\./).waitFor()
     await page.getByRole('button', { name: /^\d+, A hole for every tuner: missing/ }).click()
     await page.getByText('The head has 4 holes for 6 strings').waitFor()
-    await page.goto(`${bench.server.address}/b/${id}/drill?hand=tuner-4`)
+    await visit(page, `/b/${id}/drill?hand=tuner-4`)
     await page.getByRole('heading', { name: 'Tuner 4', exact: true }).waitFor()
   })
   it('takes measure-next readings one after another, at the bench’s size', async () => {
@@ -337,7 +338,7 @@ describe('judging the fit', () => {
     await page.getByRole('link', { name: 'Take them one after another' }).click()
     await page.getByText(/reading 1 of 12/).waitFor()
     await page.goBack()
-    await page.goto(`${bench.server.address}/b/${id}/bench`)
+    await visit(page, `/b/${id}/bench`)
     const title = () => page.getByRole('heading', { level: 1 }).innerText()
     expect(await title()).toMatch(/^Measure/)
     // The first place that has several readings: they are a list, and each lands by itself.
@@ -377,7 +378,7 @@ describe('judging the fit', () => {
     await field.press('Enter')
     await saved(page)
     expect((await build(id)).climate.dampest).toBe(85)
-    await page.goto(`${bench.server.address}/b/${id}/fit?hand=heel-width-mouth`)
+    await visit(page, `/b/${id}/fit?hand=heel-width-mouth`)
     await page.getByText(/Over the seasons it loses up to/).waitFor()
   })
 

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { copyOf, openBench, TABLET, type Bench } from '../support/browser.ts'
+import { visit } from '../support/visit.ts'
 import { faults } from '../support/faults.ts'
 
 let bench: Bench
@@ -87,7 +88,7 @@ describe('the snug gauge', () => {
       const seats = moves(page, 'seats')
       await fix.click()
       expect(await seats).toBe(moving)
-      await page.goto(`${bench.server.address}/b/${id}/wiring`)
+      await visit(page, `/b/${id}/wiring`)
       const lug = (name: string) => page.getByRole('button', { name: `${name}: join to another`, exact: true })
       await lug('Jack, tip').press('Enter')
       // What was there when the drawing came was not laid now.

@@ -3,6 +3,7 @@ import { unzipSync } from 'fflate'
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+import { visit } from '../support/visit.ts'
 
 let bench: Bench
 beforeAll(async () => {
@@ -59,7 +60,7 @@ describe('layout', () => {
       ['At the bridge line, bass edge', '30.6'],
     ] as const)
       await type(page, label, value)
-    await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-line`)
+    await visit(page, `/b/${id}/drill?hand=bridge-line`)
     const sheet = page.getByRole('article')
     await sheet.getByText('on the body’s own line').waitFor()
     await sheet.getByText('off the neck’s line, bass side').waitFor()
@@ -241,7 +242,7 @@ describe('cutting and drilling', () => {
     })
     const page = await bench.open(`/b/${id}/fit?hand=bridge-line`)
     await page.getByText('Plug 4 holes, drill again and set the bridge').waitFor()
-    await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-line`)
+    await visit(page, `/b/${id}/drill?hand=bridge-line`)
     await page.getByText('On the holes that the body has.').waitFor()
     expect(await page.getByText('Bridge screw 1').count()).toBe(0)
     await type(page, 'Plate front at', '157')

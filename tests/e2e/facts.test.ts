@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+import { visit } from '../support/visit.ts'
 
 let bench: Bench
 beforeAll(async () => {
@@ -27,15 +28,15 @@ describe('what is drilled', () => {
       own = body.features.filter(f => f.drilled?.step === 'drill/bridge')
     expect(own).toHaveLength(4)
     const hand = (n: number) => `/b/${id}/drill?hand=${encodeURIComponent(`there/${body.id}/${own[n]!.id}`)}`
-    await page.goto(bench.server.address + hand(0))
+    await visit(page, hand(0))
     await page.getByText('Just where it is wanted today.').waitFor()
     // The plate goes 4 mm back: the hole does not.
-    await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-line`)
+    await visit(page, `/b/${id}/drill?hand=bridge-line`)
     const front = page.getByLabel('Plate front at', { exact: true }),
       was = parseFloat(await front.inputValue())
     await type(page, 'Plate front at', String(was + 4))
     await page.getByText(/4 to plug/).waitFor()
-    await page.goto(bench.server.address + hand(0))
+    await visit(page, hand(0))
     await page
       .getByText(/^Lies 4\.0.mm off where it is wanted today: 4\.0.mm towards the nut/)
       .first()
@@ -56,7 +57,7 @@ describe('what is drilled', () => {
       dims: { y: { basis: 'measured', value: expect.closeTo(own[0]!.dims.y!.value + 0.6, 6) } },
     })
     // What is asked for now is a step of its own; the one that is done stays done.
-    await page.goto(`${bench.server.address}/b/${id}/plan`)
+    await visit(page, `/b/${id}/plan`)
     await page
       .getByText(/Drill: bridge, 4 more holes/)
       .first()
@@ -98,10 +99,10 @@ describe('the line that places are told from', () => {
     await page.getByText('Bridge screw 1').first().click()
     const sheet = page.getByRole('article')
     await sheet.getByText(/off the body’s own line, (bass|treble) side/).waitFor()
-    await page.goto(`${bench.server.address}/b/${id}/drill?hand=centre-line`)
+    await visit(page, `/b/${id}/drill?hand=centre-line`)
     await told.getByRole('button', { name: 'the neck’s line' }).click()
     await saved(page)
-    await page.goto(`${bench.server.address}/b/${id}/marking?hand=bridge-1`)
+    await visit(page, `/b/${id}/marking?hand=bridge-1`)
     await page.getByText(/off the neck’s line, (bass|treble) side/).waitFor()
     await page.getByLabel('… off the neck’s line, treble +', { exact: true }).waitFor()
     expect((await storedBuild(bench, id)).placements.toldFrom).toBe('neck')
@@ -232,10 +233,10 @@ describe('what is absent or does not belong together', () => {
       ['tilt-there', /tilt screw|screw that tilts it/],
       ['wire-room', /without a circuit nobody knows which wires go where/],
     ] as const) {
-      await page.goto(`${bench.server.address}/b/${id}/fit?hand=${hand}`)
+      await visit(page, `/b/${id}/fit?hand=${hand}`)
       await sheet.getByText(says).first().waitFor()
     }
-    await page.goto(`${bench.server.address}/b/${id}/fit?view=trial`)
+    await visit(page, `/b/${id}/fit?view=trial`)
     await sheet.getByRole('button', { name: 'A notch for the truss rod’s tool' }).waitFor()
     await sheet.getByRole('button', { name: /^Volume: thread and nut/ }).waitFor()
     expect(page.troubles).toEqual([])
@@ -253,7 +254,7 @@ describe('a reading that is no part’s dimension', () => {
       .poll(async () => (await storedBuild(bench, id)).readings.at(-1))
       .toMatchObject({ of: 'layout.dry', value: 17.5, with: 'rule' })
     await page.getByRole('row', { name: /straightedge over the top.*measured/ }).waitFor()
-    await page.goto(`${bench.server.address}/b/${id}/fit?hand=dry-line`)
+    await visit(page, `/b/${id}/fit?hand=dry-line`)
     await page.getByRole('link', { name: 'Read both edges' }).click()
     await page
       .getByRole('heading', { name: /entre line/ })

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+import { visit } from '../support/visit.ts'
 import { png } from '../support/png.ts'
 
 let bench: Bench
@@ -101,7 +102,7 @@ describe('at the bench and in the log', () => {
     expect(jpegSize(bytes)).toEqual([2000, 1500])
     await page.getByRole('button', { name: 'Start the clock' }).click()
     await page.getByRole('button', { name: 'Pause' }).waitFor()
-    await page.goto(`${bench.server.address}/b/${id}/log`)
+    await visit(page, `/b/${id}/log`)
     await page.getByLabel('Show', { exact: true }).selectOption('photo')
     await page.getByRole('list', { name: 'Photos' }).getByRole('button').click()
     await page.getByLabel('What it shows').fill('The heel')

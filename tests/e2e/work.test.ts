@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { readBuildText } from '../../src/core/build/readBuild.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+import { visit } from '../support/visit.ts'
 import { heron, HERON_FILE } from '../support/heron.ts'
 
 let bench: Bench
@@ -103,7 +104,7 @@ describe('the other stations', () => {
     await page.getByRole('button', { name: /Double-coil, narrow cover/ }).click()
     await saved(page)
     expect((await api(id)).build.slots['pickup-bridge']).toBe('double-narrow')
-    await page.goto(`${bench.server.address}/b/${id}/fit`)
+    await visit(page, `/b/${id}/fit`)
     await page.getByText(/2 won't go/).waitFor()
   })
 
@@ -145,7 +146,7 @@ describe('the other stations', () => {
     await page.getByLabel('It reads').fill('8.5k')
     await page.keyboard.press('Enter')
     await ledger.getByText('agrees', { exact: true }).waitFor()
-    await page.goto(`${bench.server.address}/b/${id}/meter?hand=meter.switch%3Dneck`)
+    await visit(page, `/b/${id}/meter?hand=meter.switch%3Dneck`)
     await page.getByLabel('It reads').fill('OL')
     await page.keyboard.press('Enter')
     await page.getByText('OL: not as it is meant.').waitFor()
@@ -189,7 +190,7 @@ describe('the other stations', () => {
     const { build } = await api(id)
     expect(build.instrument.tuning[5]).toBe('D2')
     expect(build.parts.find(p => p.id === 'heron-strings')!.gauges![5]!.diameter).toBeCloseTo(1.3208, 9)
-    await page.goto(`${bench.server.address}/b/${id}/log`)
+    await visit(page, `/b/${id}/log`)
     // Nothing is pinned to it yet: it is folded.
     await page.getByRole('button', { name: 'Show the map' }).click()
     const turned = () =>
@@ -210,7 +211,7 @@ describe('the other stations', () => {
     await page.getByText('Every build follows').waitFor()
     await page.getByLabel('Lengths in').selectOption('inch-fraction')
     await expect.poll(async () => (await storedBuild(bench, id)).preferences.length).toBe('inch-fraction')
-    await page.goto(`${bench.server.address}/b/${id}/drill?hand=bridge-1`)
+    await visit(page, `/b/${id}/drill?hand=bridge-1`)
     await page.getByText('7 41/64').first().waitFor()
     // The workshop is everybody's here: its units go back.
     await page.goto(`${bench.server.address}/settings`)

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useTitle } from '../hooks/useTitle.ts'
 import { useKeys } from '../hooks/useKeys.ts'
-import { openBuild } from '../stores/autosave.ts'
+import { freshen, openBuild } from '../stores/autosave.ts'
 import { redo, undo, useBuild } from '../stores/buildStore.ts'
 import { Refused } from '../stores/api.ts'
 import { ActsBar } from './ActsBar.tsx'
@@ -50,7 +50,9 @@ export function Frame() {
   const [trouble, setTrouble] = useState<string>()
   useEffect(() => {
     setTrouble(undefined)
-    if (useBuild.getState().build?.id !== id)
+    // One that is held still is shown at once, and what was done to it elsewhere comes in.
+    if (useBuild.getState().build?.id === id) void freshen(id)
+    else
       openBuild(id).catch((e: unknown) =>
         setTrouble(e instanceof Refused ? e.message : 'The workshop does not answer. Is it running?'),
       )

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
 import { withEffect, type History } from '../../core/build/history.ts'
 import type { Build } from '../../core/build/build.ts'
-import { keepBoth, openBuild, startAutosave, takeTheirs } from './autosave.ts'
+import { freshen, keepBoth, openBuild, startAutosave, takeTheirs } from './autosave.ts'
 import { readDraft } from './drafts.ts'
 import { tab } from './tab.ts'
 import { editBuild, redo, undo, useBuild } from './buildStore.ts'
@@ -254,6 +254,28 @@ describe('what two pages do', () => {
     // It lives: what it has not saved yet is neither shown here nor dropped.
     expect(useBuild.getState().build?.note).toBe('from the other page')
     expect(localStorage.getItem('snugbolt.draft.heron.other')).toContain('the other’s, unsaved')
+  })
+  it('comes in when one goes back to a build that is held still: what the workshop’s settings made of it is seen', async () => {
+    at.build = { ...at.build, preferences: { ...at.build.preferences, length: 'inch-fraction' } }
+    at.revision++
+    await freshen('heron')
+    expect(useBuild.getState()).toMatchObject({ build: at.build, revision: 6, save: 'saved' })
+    // What is not saved yet stays, and both are there.
+    at.away = true
+    note('mine')
+    await settle()
+    await freshen('heron')
+    expect(useBuild.getState()).toMatchObject({ build: { note: 'mine' }, revision: 6 })
+    at.away = false
+    at.build = { ...at.build, preferences: { ...at.build.preferences, length: 'mm' } }
+    at.revision++
+    await freshen('heron')
+    await settle()
+    expect(at.build).toMatchObject({ note: 'mine', preferences: { length: 'mm' } })
+    // Another build that is asked for is not this one's matter.
+    at.revision++
+    await freshen('wren')
+    expect(useBuild.getState().revision).toBe(at.revision - 1)
   })
   it('is taken up here when the page that did it has been gone for a time', async () => {
     localStorage.setItem(

@@ -114,13 +114,21 @@ function later(ms: number) {
   timer = setTimeout(() => void saveNow(), ms)
 }
 
-/** Another page of this browser saved: what it did comes in at once. */
-async function heard(id: string, revision: number): Promise<void> {
+/**
+ * Asks the workshop for what was done elsewhere to the build that is held: at another bench, or by the workshop itself where
+ * its settings were changed. Nothing is said where the workshop is away.
+ */
+export async function freshen(id: string): Promise<void> {
   const s = useBuild.getState()
   // A save of our own that is on its way meets theirs over there.
-  if (s.build?.id !== id || revision <= s.revision || running || s.save === 'conflict') return
+  if (s.build?.id !== id || running || s.save === 'conflict') return
   const stored = await api.build(id).catch(() => undefined)
   if (stored && !running) takeIn(stored)
+}
+
+/** Another page of this browser saved: what it did comes in at once. */
+async function heard(id: string, revision: number): Promise<void> {
+  if (revision > useBuild.getState().revision) await freshen(id)
 }
 
 /** Saves the open build as it changes; what is not acknowledged yet is also kept in this browser. */
