@@ -31,8 +31,6 @@ interface Opening {
   viewport?: typeof DESKTOP
   dark?: boolean
   context?: BrowserContext
-  /** Loaded anew and closed with its test: what is set on it, or on the browser, must not be met by the next. */
-  own?: boolean
 }
 
 /** The page where another rests between two tests: it stands on no build. */
@@ -78,7 +76,7 @@ export async function openBench({ empty = false } = {}): Promise<Bench> {
     browser,
     open: async (path, o = {}) => {
       const viewport = o.viewport ?? DESKTOP,
-        own = o.own === true || o.dark === true || o.context !== undefined,
+        own = o.dark === true || o.context !== undefined,
         id = buildAt(path),
         revision = id === undefined ? -1 : await revisionOf(id)
       if (resting && !own && id !== undefined && (resting.seen.get(id) ?? revision) === revision) {

@@ -5,21 +5,14 @@ import type { Build } from './build.ts'
 /** How many states of the document a fact is kept for: before and after an act, as planned, and between. */
 const KEPT = 6
 
-/**
- * A fact derived from some fields of the document, computed once for each state of them. Documents are not changed in
- * place: an edit makes a new one that shares what it leaves alone, so that an edit of the log leaves the layout as it
- * is. What is not named cannot be read: the compiler holds `compute` to it.
- */
-export function fact<K extends keyof Build, T>(
-  reads: readonly K[],
-  compute: (doc: Pick<Build, K>) => T,
-): (doc: Pick<Build, K>) => T {
-  const whole = new WeakMap<object, { result: T }>()
-  const kept: { of: Pick<Build, K>; hit: { result: T } }[] = []
+/** What is computed from a document, once for each state of what it hangs on: the last few states are kept. */
+function perState<D extends object, T>(alike: (a: D, b: D) => boolean, compute: (doc: D) => T): (doc: D) => T {
+  const whole = new WeakMap<D, { result: T }>()
+  const kept: { of: D; hit: { result: T } }[] = []
   return doc => {
     const known = whole.get(doc)
     if (known) return known.result
-    const i = kept.findIndex(k => reads.every(r => k.of[r] === doc[r]))
+    const i = kept.findIndex(k => alike(k.of, doc))
     const own = i < 0 ? { of: doc, hit: { result: compute(doc) } } : kept[i]!
     if (i > 0) kept.splice(i, 1)
     if (i !== 0) kept.unshift(own)
@@ -28,6 +21,16 @@ export function fact<K extends keyof Build, T>(
     return own.hit.result
   }
 }
+
+/**
+ * A fact derived from some fields of the document, computed once for each state of them. Documents are not changed in
+ * place: an edit makes a new one that shares what it leaves alone, so that an edit of the log leaves the layout as it
+ * is. What is not named cannot be read: the compiler holds `compute` to it.
+ */
+export const fact = <K extends keyof Build, T>(
+  reads: readonly K[],
+  compute: (doc: Pick<Build, K>) => T,
+): ((doc: Pick<Build, K>) => T) => perState((a, b) => reads.every(r => a[r] === b[r]), compute)
 
 /** A fact that hangs on parts of some kinds alone, with the bare computation that it is held against. */
 export interface FactOfKinds<K extends keyof Build, T> {
@@ -40,7 +43,7 @@ export interface FactOfKinds<K extends keyof Build, T> {
  * A fact that hangs on parts of some kinds: an edit of any other part leaves it as it is. It is computed from a document
  * that holds no others, so that it cannot read them; whether the kinds suffice is for a test to hold against `plainly`.
  */
-export function factOf<K extends keyof Build, T>(
+export function factOfKinds<K extends keyof Build, T>(
   kinds: readonly PartKind[],
   reads: readonly K[],
   compute: (doc: Pick<Build, K | 'parts'>) => T,
@@ -59,24 +62,18 @@ export function only<K extends keyof Build>(
 ): (doc: Pick<Build, K | 'parts'>) => Pick<Build, K | 'parts'> {
   const among = new Set<PartKind>(kinds),
     beside = reads.filter(r => r !== 'parts'),
-    whole = new WeakMap<object, Pick<Build, K | 'parts'>>(),
-    kept: Pick<Build, K | 'parts'>[] = []
-  return doc => {
-    const known = whole.get(doc)
-    if (known) return known
-    const parts = doc.parts.filter(p => among.has(p.kind)),
-      i = kept.findIndex(k => beside.every(r => k[r] === doc[r]) && alike(k.parts, parts))
-    const own =
-      i < 0
-        ? ({ ...Object.fromEntries(beside.map(r => [r, doc[r]])), parts } as Pick<Build, K | 'parts'>)
-        : kept[i]!
-    if (i > 0) kept.splice(i, 1)
-    if (i !== 0) kept.unshift(own)
-    kept.length = Math.min(kept.length, KEPT)
-    whole.set(doc, own)
+    lists = new WeakMap<readonly Part[], Part[]>()
+  const partsOf = (doc: Pick<Build, K | 'parts'>): Part[] => {
+    let own = lists.get(doc.parts)
+    if (!own) lists.set(doc.parts, (own = doc.parts.filter(p => among.has(p.kind))))
     return own
   }
+  return perState(
+    (a, b) => {
+      const [own, other] = [partsOf(a), partsOf(b)]
+      return beside.every(r => a[r] === b[r]) && own.length === other.length && own.every((p, i) => p === other[i])
+    },
+    doc =>
+      ({ ...Object.fromEntries(beside.map(r => [r, doc[r]])), parts: partsOf(doc) }) as Pick<Build, K | 'parts'>,
+  )
 }
-
-const alike = (a: readonly Part[], b: readonly Part[]): boolean =>
-  a.length === b.length && a.every((p, i) => p === b[i])

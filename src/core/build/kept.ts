@@ -64,7 +64,8 @@ export function sharing<A, T extends object>(compute: (a: A) => T | undefined): 
           if (same(own[k], last[k])) own[k] = last[k]
           else all = false
         }
-      if (all) return last
+      // A field that is left out now is another result too.
+      if (all && Object.keys(last).length === Object.keys(own).length) return last
     }
     known.unshift(own)
     known.length = Math.min(known.length, ALIKE)

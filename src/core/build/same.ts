@@ -1,4 +1,4 @@
-/** Whether two pieces of plain data, maps among them, are equal all through. What is the same object is not looked into. */
+/** Whether two pieces of plain data, maps and sets of names among them, are equal all through. What is the same object is not looked into. */
 export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
@@ -11,6 +11,11 @@ export function same(a: unknown, b: unknown): boolean {
   if (a instanceof Map || b instanceof Map) {
     if (!(a instanceof Map) || !(b instanceof Map) || a.size !== b.size) return false
     for (const [k, v] of a) if (!b.has(k) || !same(v, b.get(k))) return false
+    return true
+  }
+  if (a instanceof Set || b instanceof Set) {
+    if (!(a instanceof Set) || !(b instanceof Set) || a.size !== b.size) return false
+    for (const v of a) if (!b.has(v)) return false
     return true
   }
   // Asked at every edit of all that was computed: keys are walked, no list of them is made.

@@ -1,6 +1,6 @@
 import type { Pad, Zone } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
-import { factOf } from '../build/fact.ts'
+import { factOfKinds } from '../build/fact.ts'
 import { same as alike } from '../build/same.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf, type Point } from '../geometry/outline.ts'
@@ -66,7 +66,7 @@ export interface Ground {
 }
 
 /** The film on flats and edges as it is before levelling; undefined where no film is put on the body or neck. */
-export const filmGround = factOf(FACED_KINDS, FINISHED, (build): Ground | undefined => {
+export const filmGround = factOfKinds(FACED_KINDS, FINISHED, (build): Ground | undefined => {
   const w = finishWork(build),
     top = uppermost(w)
   if (!top) return undefined
@@ -124,7 +124,7 @@ function groupsAlike(g: Ground, l: Levelling): Places[] {
 }
 
 /** Film left after levelling as it is planned: on each flat and each stretch of edge, with the chance to go through. */
-export const filmWork = factOf(FACED_KINDS, FINISHED, (build): FilmWork | undefined => {
+export const filmWork = factOfKinds(FACED_KINDS, FINISHED, (build): FilmWork | undefined => {
   const g = filmGround(build),
     l = build.finish.levelling
   if (!g) return undefined
@@ -204,7 +204,7 @@ const FIRST_GRITS: readonly GritName[] = ['P800', 'P1000', 'P1200', 'P1500', 'P2
  * Ways of levelling this film that hold and leave enough, the fewest coats more first: as it is planned, gentler at the
  * edges or from a finer grit, less of the peel, with coats more, or not at all.
  */
-export const levelWays = factOf(FACED_KINDS, FINISHED, (build): LevelWay[] => {
+export const levelWays = factOfKinds(FACED_KINDS, FINISHED, (build): LevelWay[] => {
   const g = filmGround(build),
     w = finishWork(build),
     top = uppermost(w)

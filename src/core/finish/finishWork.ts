@@ -1,6 +1,6 @@
 import type { Build } from '../build/build.ts'
 import type { SurfaceState, Zone } from '../build/finishNames.ts'
-import { fact, factOf } from '../build/fact.ts'
+import { fact, factOfKinds } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
 import { readingRef, type AirWhat } from '../build/readingRef.ts'
 import { TREMOLOS } from '../build/build.ts'
@@ -93,7 +93,7 @@ function maskedPlaces(build: Finished): string[] {
 const STRIP_MINUTES = 420
 
 /** Everything that a finish comes to: faces, layers, film, work, and what speaks against it. */
-export const finishWork = factOf(FACED_KINDS, FINISHED, (build): FinishWork => {
+export const finishWork = factOfKinds(FACED_KINDS, FINISHED, (build): FinishWork => {
   const zones = zonesOf(build),
     body = partIn(build, 'body'),
     neck = partIn(build, 'neck'),

@@ -1,6 +1,6 @@
 import type { Build } from '../build/build.ts'
 import { LAID } from '../build/docs.ts'
-import { factOf } from '../build/fact.ts'
+import { factOfKinds } from '../build/fact.ts'
 import { lastAlike } from '../build/kept.ts'
 import { readingRef } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
@@ -33,7 +33,7 @@ const readOf = lastAlike(
  * Every layer of the finish, from below, with what readings of panel, gauge and can taught of its film: the same list
  * while layers, readings, faces and edges are. Station and holes both go by it.
  */
-export const learnedLayers = factOf(FACED_KINDS, FILMED, (build): LayerState[] => {
+export const learnedLayers = factOfKinds(FACED_KINDS, FILMED, (build): LayerState[] => {
   const readings = readOf(build)
   return taught({
     layers: build.finish.layers,

@@ -1,5 +1,5 @@
 import { ZONES, type Zone } from '../build/finishNames.ts'
-import { factOf } from '../build/fact.ts'
+import { factOfKinds } from '../build/fact.ts'
 import { LAID } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { polygonArea, polygonPerimeter, type Point } from '../geometry/outline.ts'
@@ -119,7 +119,7 @@ function neckZones(l: Layout, neck: Part): ZoneFacts[] {
 }
 
 /** Faces of this instrument with their areas, from its own outlines and sizes; what it does not have is left out. */
-export const zonesOf = factOf(FACED_KINDS, FACED, (build): ZoneFacts[] => {
+export const zonesOf = factOfKinds(FACED_KINDS, FACED, (build): ZoneFacts[] => {
   const l = layOut(build),
     body = partIn(build, 'body'),
     neck = partIn(build, 'neck')

@@ -1,13 +1,13 @@
 import { doubtOf } from '../units/quantity.ts'
 import { placeOr, sizeAt, sizeOr } from '../build/assumed.ts'
-import type { Laid } from '../build/docs.ts'
-import { kept } from '../build/kept.ts'
+import { LAID, type Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { slotOn, slotsOf } from '../build/slots.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../geometry/outline.ts'
 import type { Part } from '../parts/part.ts'
 import { fixed } from '../units/length.ts'
 import { placedSlots, stringAt, type Layout } from './layOut.ts'
+import { perKinds } from './perKinds.ts'
 
 /** Knob's rim to the nearest string, so that the playing hand strums free, mm [from memory]. */
 export const HAND_ROOM = 15
@@ -40,9 +40,6 @@ export interface ControlSpot {
 }
 
 const KINDS: readonly Part['kind'][] = ['pot', 'switch', 'jack']
-
-/** Kinds of parts that are met here. */
-const READ: ReadonlySet<Part['kind']> = new Set([...KINDS, 'knob', 'guard', 'body'])
 
 /** Middle line of the forearm over the body: from its bass-side edge behind the bridge to the strings before it. */
 export function armLine(l: Layout): [Point, Point] | undefined {
@@ -82,16 +79,9 @@ function proposed(cavity: readonly Point[], count: number): Point[] {
 }
 
 /** Every knob, switch and jack against cavity, strings, playing hand, forearm, neighbours and guard [limits from memory]. */
-export const controlSpots: (build: Laid, l: Layout) => readonly ControlSpot[] = kept(
-  (build, l) => [
-    ...[build.instrument, build.slots, build.placements, build.readings],
-    ...[l.nutToHeelEnd, l.strings, l.features, l.bridge, l.body, l.guard],
-    ...build.parts.filter(p => READ.has(p.kind)),
-  ],
-  spotsOf,
-)
+export const controlSpots = perKinds([...KINDS, 'knob', 'guard', 'body'], LAID, spotsOf)
 
-function spotsOf(build: Laid, l: Layout): ControlSpot[] {
+function spotsOf(build: Laid, l: Layout): readonly ControlSpot[] {
   const slots = slotsOf(build.instrument).filter(s => KINDS.includes(s.kind) && partIn(build, s.id))
   const guard = partIn(build, 'guard'),
     body = partIn(build, 'body')

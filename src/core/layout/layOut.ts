@@ -1,6 +1,6 @@
 import { LAID, type Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
-import { factOf } from '../build/fact.ts'
+import { factOfKinds } from '../build/fact.ts'
 import { sharing } from '../build/kept.ts'
 import { perPlace } from '../build/perPlace.ts'
 import { partIn } from '../build/references.ts'
@@ -177,7 +177,7 @@ const FRAME_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'strings
  * pocket's end wall, so what lies behind the neck is placed through the neck's nut-to-heel distance.
  * Undefined while there is no neck, bridge or set of strings.
  */
-export const layOut = factOf(
+export const layOut = factOfKinds(
   [...FRAME_KINDS, 'pickup'],
   LAID,
   sharing((build: Laid): Layout | undefined => {
@@ -189,7 +189,7 @@ export const layOut = factOf(
 )
 
 /** Everything but the pickups, which hang where what holds them lies. */
-const frameOf = factOf(FRAME_KINDS, LAID, sharing(placeAll))
+const frameOf = factOfKinds(FRAME_KINDS, LAID, sharing(placeAll))
 
 function placeAll(build: Laid): Omit<Layout, 'pickups'> | undefined {
   const neck = partIn(build, 'neck'),

@@ -1,32 +1,34 @@
-import { SHAPED, type Shaped } from '../build/docs.ts'
+import type { Build } from '../build/build.ts'
 import { only } from '../build/fact.ts'
 import { kept } from '../build/kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 import type { Layout } from './layOut.ts'
 
 /** Something derived from parts of some kinds and their places, with the bare computation that it is held against. */
-export interface PerKinds<A extends readonly unknown[], T> {
-  (build: Shaped, l: Layout, ...rest: A): T
+export interface PerKinds<K extends keyof Build, A extends readonly unknown[], T> {
+  (build: Pick<Build, K | 'parts'>, l: Layout, ...rest: A): T
   /** The same from every part, kept nowhere. */
-  plainly: (build: Shaped, l: Layout, ...rest: A) => T
+  plainly: (build: Pick<Build, K | 'parts'>, l: Layout, ...rest: A) => T
 }
 
 /**
  * What is derived from a build and where its parts lie, and hangs on parts of some kinds alone: kept while those parts,
- * where everything lies and the fields beside them are the same objects. It is given a build that holds no other parts,
- * and pickups' places only where it names pickups, so that it cannot read what it does not name.
+ * where everything lies and the fields that it reads are the same objects. It is given a build that holds no others, and
+ * pickups' places only where it names pickups, so that it cannot read what it does not name.
  */
-export function perKinds<A extends readonly unknown[], T>(
+export function perKinds<K extends keyof Build, A extends readonly unknown[], T>(
   kinds: readonly PartKind[],
-  compute: (build: Shaped, l: Layout, ...rest: A) => T,
-): PerKinds<A, T> {
-  const narrowed = only(kinds, SHAPED),
+  reads: readonly K[],
+  compute: (build: Pick<Build, K | 'parts'>, l: Layout, ...rest: A) => T,
+): PerKinds<K, A, T> {
+  type Read = Pick<Build, K | 'parts'>
+  const narrowed = only(kinds, reads),
     pickups = kinds.includes('pickup')
   const own = kept(
-    (build: Shaped, l: Layout, ...rest: A) => [build, ...frameOf(l), pickups ? l.pickups : undefined, ...rest],
+    (build: Read, l: Layout, ...rest: A) => [build, ...frameOf(l), pickups ? l.pickups : undefined, ...rest],
     (build, l, ...rest) => compute(build, pickups ? l : { ...l, pickups: [] }, ...rest),
   )
-  return Object.assign((build: Shaped, l: Layout, ...rest: A) => own(narrowed(build), l, ...rest), {
+  return Object.assign((build: Read, l: Layout, ...rest: A) => own(narrowed(build), l, ...rest), {
     plainly: compute,
   })
 }

@@ -1,5 +1,5 @@
 import { LAID, type Laid } from '../build/docs.ts'
-import { factOf } from '../build/fact.ts'
+import { factOfKinds } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
 import { saddleHeight, wedgeWanted } from '../layout/saddleHeight.ts'
 import { fretPosition } from '../layout/frets.ts'
@@ -88,7 +88,7 @@ const SET_UP_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'string
  * The setup in the handbook's order: relief, nut, action. Every step moves the next, so a reading older than the
  * newest reading of a step before it has to be taken again [common practice].
  */
-export const setupWork = factOf(SET_UP_KINDS, LAID, (build): SetupWork => {
+export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
   const strings = stringTable(build)
   const neck = partIn(build, 'neck'),
     bridge = partIn(build, 'bridge')

@@ -1,5 +1,5 @@
 import { stringsIn, type Component } from '../build/circuitRecord.ts'
-import type { Shaped } from '../build/docs.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
 import { steady } from '../build/kept.ts'
 import { partIn } from '../build/references.ts'
 import type { BodyGraph } from '../drill/bodyGraph.ts'
@@ -102,7 +102,7 @@ export const homesOf = (
   homesIn(build, l, hung(l.pickups.map(({ slot, centre, on }) => ({ slot, centre, on }))), g, components)
 
 /** The same from where the pickups hang. */
-export const homesIn = perKinds(['body', 'guard', 'plate', 'pot', 'switch', 'jack', 'knob'], homesFound)
+export const homesIn = perKinds(['body', 'guard', 'plate', 'pot', 'switch', 'jack', 'knob'], SHAPED, homesFound)
 
 function homesFound(
   build: Shaped,

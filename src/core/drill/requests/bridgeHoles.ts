@@ -2,7 +2,7 @@ import { stringsIn } from '../../build/circuitRecord.ts'
 import type { Bore } from '../../geometry/bore.ts'
 import { placeAt, sizeAt } from '../../build/assumed.ts'
 import { TREMOLOS } from '../../build/build.ts'
-import type { Shaped } from '../../build/docs.ts'
+import { SHAPED, type Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../../geometry/outline.ts'
 import { gapBeside } from '../../geometry/shape.ts'
@@ -412,7 +412,7 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
 }
 
 /** The bore for the strings' ground that is still to be drilled; undefined where there is none to drill. */
-export const groundWanted = perKinds(BRIDGED, (build, l): { at: Point; bore: Bore } | undefined => {
+export const groundWanted = perKinds(BRIDGED, SHAPED, (build, l): { at: Point; bore: Bore } | undefined => {
   const body = partIn(build, 'body'),
     bridge = partIn(build, 'bridge')
   if (!body || !bridge || l.features.some(f => f.role === 'channel' && f.serves === GROUND.serves)) return undefined

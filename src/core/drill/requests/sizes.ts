@@ -1,4 +1,4 @@
-import type { Shaped } from '../../build/docs.ts'
+import { SHAPED, type Shaped } from '../../build/docs.ts'
 import type { Layout, PlacedFeature } from '../../layout/layOut.ts'
 import { perKinds, type PerKinds } from '../../layout/perKinds.ts'
 import type { Part } from '../../parts/part.ts'
@@ -29,10 +29,10 @@ export const holesFor = (
 ): PlacedFeature[] => l.features.filter(f => f.partId === part?.id && f.role === role && f.serves === serves)
 
 /** Holes that something fitted asks for; `cuts` is all cutting work. */
-export type Requests = PerKinds<[cuts: readonly AnyCut[]], readonly HoleRequest[]>
+export type Requests = PerKinds<keyof Shaped, [cuts: readonly AnyCut[]], readonly HoleRequest[]>
 
 /** Requests that hang on parts of some kinds alone: an edit of any other part leaves them as they are. */
 export const requestsOf = (
   kinds: readonly PartKind[],
   find: (build: Shaped, l: Layout, cuts: readonly AnyCut[]) => HoleRequest[],
-): Requests => perKinds(kinds, find)
+): Requests => perKinds(kinds, SHAPED, find)
