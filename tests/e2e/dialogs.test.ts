@@ -12,19 +12,23 @@ afterEach(() => bench.clear())
 afterAll(() => bench.close())
 
 /** Whether a motion of this name is seen within three seconds. */
-const moves = (page: Page, name: string): Promise<boolean> =>
+/** Which movements are seen from now until something of this class has come, and two frames more. */
+const movesUntil = (page: Page, come: string): Promise<string[]> =>
   page.evaluate(
-    wanted =>
-      new Promise<boolean>(done => {
-        const until = Date.now() + 3000
+    css =>
+      new Promise<string[]>(done => {
+        const until = Date.now() + 60_000,
+          seen = new Set<string>()
+        let left = 2
         const look = () => {
-          const is = document.getAnimations().some(a => (a as CSSAnimation).animationName === wanted)
-          if (is || Date.now() > until) done(is)
+          for (const a of document.getAnimations())
+            if (a instanceof CSSAnimation) seen.add(a.animationName)
+          if (Date.now() > until || (document.querySelector(css) && !left--)) done([...seen])
           else requestAnimationFrame(look)
         }
         look()
       }),
-    name,
+    come,
   )
 
 describe('sheets laid over the page', () => {
@@ -85,17 +89,17 @@ describe('the snug gauge', () => {
       await page.emulateMedia({ reducedMotion })
       const fix = page.getByRole('region', { name: 'Fixes' }).getByRole('button').first()
       await fix.waitFor()
-      const seats = moves(page, 'seats')
+      const seats = movesUntil(page, '.seats')
       await fix.click()
-      expect(await seats).toBe(moving)
+      expect(await seats).toEqual(moving ? ['seats'] : [])
       await visit(page, `/b/${id}/wiring`)
       const lug = (name: string) => page.getByRole('button', { name: `${name}: join to another`, exact: true })
       await lug('Jack, tip').press('Enter')
       // What was there when the drawing came was not laid now.
       expect(await page.locator('.laid').count()).toBe(0)
-      const laid = moves(page, 'laid')
+      const laid = movesUntil(page, '.laid')
       await lug('Jack, sleeve').press('Enter')
-      expect(await laid).toBe(moving)
+      expect(await laid).toEqual(moving ? ['laid'] : [])
       // In the end the wire is whole, its edge and its insulation: one dash as long as itself.
       await expect.poll(() => page.evaluate(() => document.getAnimations().length)).toBe(0)
       expect(

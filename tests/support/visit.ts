@@ -3,6 +3,8 @@ import type { Page } from 'playwright-core'
 /** So long, ms, and no longer. */
 const STILL = 150
 const LONGEST = 8000
+/** A page's code is waited for as everything else is: a machine that is busy brings it late. */
+const COMES = 60_000
 
 /** Waits until nothing on the page has changed for a while: what is loaded or computed late has come by then. */
 export const still = (page: Page): Promise<void> =>
@@ -44,7 +46,7 @@ export async function visit(page: Page, path: string): Promise<void> {
   }, path)
   await goOn(page, path)
   await page.waitForFunction(p => location.pathname + location.search === p, path)
-  await page.locator('h1[data-left]').first().waitFor({ state: 'detached', timeout: LONGEST })
+  await page.locator('h1[data-left]').first().waitFor({ state: 'detached', timeout: COMES })
   await page.locator('h1, h2').first().waitFor()
   await still(page)
 }
