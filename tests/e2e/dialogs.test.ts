@@ -21,8 +21,7 @@ const movesUntil = (page: Page, come: string): Promise<string[]> =>
           seen = new Set<string>()
         let left = 2
         const look = () => {
-          for (const a of document.getAnimations())
-            if (a instanceof CSSAnimation) seen.add(a.animationName)
+          for (const a of document.getAnimations()) if (a instanceof CSSAnimation) seen.add(a.animationName)
           if (Date.now() > until || (document.querySelector(css) && !left--)) done([...seen])
           else requestAnimationFrame(look)
         }
