@@ -9,9 +9,8 @@ export function dimensionName(build: Pick<Build, 'parts' | 'slots' | 'instrument
   const part = build.parts.find(p => p.id === partId)
   if (!part) return ref
   const label = labelAt(part, path),
-    alike = slotsOf(build.instrument).filter(
-      s => build.slots[s.id] !== undefined && build.parts.find(p => p.id === build.slots[s.id])?.kind === part.kind,
-    ),
+    // A slot takes parts of its own kind alone.
+    alike = slotsOf(build.instrument).filter(s => s.kind === part.kind && build.slots[s.id] !== undefined),
     own = alike.find(s => build.slots[s.id] === partId)
   return own && alike.length > 1 ? `${own.label}, ${label}` : label
 }

@@ -10,10 +10,13 @@ function perState<D extends object, T>(alike: (a: D, b: D) => boolean, compute: 
   const whole = new WeakMap<D, { result: T }>()
   const kept: { of: D; hit: { result: T } }[] = []
   return doc => {
+    if (kept[0]?.of === doc) return kept[0].hit.result
     const known = whole.get(doc)
     if (known) return known.result
     const i = kept.findIndex(k => alike(k.of, doc))
     const own = i < 0 ? { of: doc, hit: { result: compute(doc) } } : kept[i]!
+    // The newest document stands for the state: it is asked about again.
+    own.of = doc
     if (i > 0) kept.splice(i, 1)
     if (i !== 0) kept.unshift(own)
     kept.length = Math.min(kept.length, KEPT)
@@ -53,6 +56,45 @@ export function factOfKinds<K extends keyof Build, T>(
   return Object.assign((doc: Pick<Build, K | 'parts'>) => inner(narrowed(doc)), { plainly: compute })
 }
 
+/** A list of parts, by their kinds. */
+interface Kinds {
+  /** The same object for lists whose parts are of the same kinds in the same order. */
+  shape: object
+  of: ReadonlyMap<PartKind, readonly Part[]>
+}
+const indexed = new WeakMap<readonly Part[], Kinds>(),
+  recent: (readonly Part[])[] = []
+
+/**
+ * Parts by their kind. In lists of one shape the list of a kind is the object that it was in one of the last ones while
+ * it is made of the same parts: what hangs on kinds tells by it.
+ */
+function byKind(parts: readonly Part[]): Kinds {
+  const known = indexed.get(parts)
+  if (known) return known
+  const of = new Map<PartKind, readonly Part[]>()
+  for (const p of parts) {
+    const list = of.get(p.kind) as Part[] | undefined
+    if (list) list.push(p)
+    else of.set(p.kind, [p])
+  }
+  let shape: object = of
+  for (const last of recent)
+    if (last.length === parts.length && last.every((p, i) => p.kind === parts[i]!.kind)) {
+      const was = byKind(last)
+      shape = was.shape
+      for (const [kind, list] of of) {
+        const before = was.of.get(kind)!
+        if (before !== list && before.every((p, i) => p === list[i])) of.set(kind, before)
+      }
+    }
+  recent.unshift(parts)
+  recent.length = Math.min(recent.length, KEPT)
+  const own = { shape, of }
+  indexed.set(parts, own)
+  return own
+}
+
 /**
  * The document with those fields, and of its parts only some kinds: the same object while all of that is the same.
  */
@@ -61,17 +103,17 @@ export function only<K extends keyof Build>(
   reads: readonly K[],
 ): (doc: Pick<Build, K | 'parts'>) => Pick<Build, K | 'parts'> {
   const among = new Set<PartKind>(kinds),
+    named = [...among],
     beside = reads.filter(r => r !== 'parts'),
-    lists = new WeakMap<readonly Part[], Part[]>()
-  const partsOf = (doc: Pick<Build, K | 'parts'>): Part[] => {
-    let own = lists.get(doc.parts)
-    if (!own) lists.set(doc.parts, (own = doc.parts.filter(p => among.has(p.kind))))
-    return own
-  }
+    partsOf = (doc: Pick<Build, 'parts'>) => doc.parts.filter(p => among.has(p.kind))
   return perState(
     (a, b) => {
-      const [own, other] = [partsOf(a), partsOf(b)]
-      return beside.every(r => a[r] === b[r]) && own.length === other.length && own.every((p, i) => p === other[i])
+      if (!beside.every(r => a[r] === b[r])) return false
+      const own = byKind(a.parts),
+        other = byKind(b.parts)
+      if (own.shape === other.shape) return named.every(k => own.of.get(k) === other.of.get(k))
+      const [left, right] = [partsOf(a), partsOf(b)]
+      return left.length === right.length && left.every((p, i) => p === right[i])
     },
     doc =>
       ({ ...Object.fromEntries(beside.map(r => [r, doc[r]])), parts: partsOf(doc) }) as Pick<Build, K | 'parts'>,

@@ -1,5 +1,6 @@
 import { lugRef } from '../build/lugRef.ts'
 import type { Wired } from '../build/docs.ts'
+import { kept } from '../build/kept.ts'
 import { SOLDER_STAGES, type SolderStage, type Wire } from '../build/circuitRecord.ts'
 
 /** One joint of the iron: the wires that meet at a lug. */
@@ -34,8 +35,12 @@ const ownEnd = (w: Wire, kindOf: (t: string) => string | undefined): string[] =>
  * body [common practice]. A lug is soldered once, with every wire it takes, at the latest stage any of them needs;
  * pot cases take one joint per stage, there is room.
  */
-export function solderOrder(build: Wired): SolderJoint[] {
-  const { components, wires } = build.circuit
+export const solderOrder: (build: Pick<Wired, 'circuit'>) => readonly SolderJoint[] = kept(
+  build => [build.circuit],
+  build => orderOf(build.circuit),
+)
+
+function orderOf({ components, wires }: Wired['circuit']): SolderJoint[] {
   const kindOf = (t: string) => components.find(c => c.id === lugRef(t).of)?.kind
   const stageOf = (w: Wire): SolderJoint['stage'] => {
     const kinds = [kindOf(w.from), kindOf(w.to)]

@@ -16,16 +16,48 @@ import { filmGround, filmWork, levelWays } from '../finish/filmWork.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { learnedLayers } from '../finish/learnedLayers.ts'
 import { zonesOf } from '../finish/zones.ts'
+import { FAMILIES } from '../fit/bands.ts'
+import { FAMILY_FILES } from '../fit/families/index.ts'
+import type { FoundJoint } from '../fit/joint.ts'
 import { controlSpots } from '../layout/controls.ts'
-import { layOut } from '../layout/layOut.ts'
+import { layOut, type Layout } from '../layout/layOut.ts'
 import { dimensionAt, dimensionPaths, withDimension } from '../parts/dimensionAt.ts'
 import { typicalPart } from '../parts/typicalPart.ts'
+import { hardwareSteps, lastSteps } from '../plan/steps/hardwareSteps.ts'
 import { setupWork } from '../setup/setupWork.ts'
 import { exact, fromSource } from '../units/quantity.ts'
 import { homesIn } from '../ways/homes.ts'
 
 /** Facts that hang on parts of some kinds. */
-const OF_KINDS = { layOut, zonesOf, learnedLayers, finishWork, filmGround, filmWork, levelWays, setupWork }
+const OF_KINDS = {
+  layOut,
+  zonesOf,
+  learnedLayers,
+  finishWork,
+  filmGround,
+  filmWork,
+  levelWays,
+  setupWork,
+  hardwareSteps,
+  lastSteps,
+}
+
+/** What a family finds in a build, each joint with what mends it. */
+const withMends = (found: readonly FoundJoint[]) =>
+  found.map(j => {
+    const { low, high } = FAMILIES[j.family].band
+    return { ...j, fixes: j.fixes({ low, high }) }
+  })
+
+/** Joints that families find: from the kinds that a finder names, and from everything. */
+const foundBy = (b: Build, l: Layout): [name: string, own: unknown, plain: unknown][] =>
+  FAMILY_FILES.flatMap(f =>
+    (f.found ?? []).map((find, i): [string, unknown, unknown] => [
+      `${f.families[0]!.id} ${i}`,
+      withMends(find(b, l)),
+      withMends(find.plainly(b, l)),
+    ]),
+  )
 
 /** Each fact of a build from the kinds that it names, and from everything. */
 const bothWays = (b: Build): [name: string, own: unknown, plain: unknown][] => {
@@ -36,6 +68,7 @@ const bothWays = (b: Build): [name: string, own: unknown, plain: unknown][] => {
     ...Object.entries(OF_KINDS).map(([name, f]): [string, unknown, unknown] => [name, f(b), f.plainly(b)]),
     ...(l
       ? [
+          ...foundBy(b, l),
           ...REQUESTS.map((f, i): [string, unknown, unknown] => [
             `request ${i}`,
             f(b, l, cuts),
@@ -126,6 +159,13 @@ describe('what hangs on parts of some kinds', () => {
     expect(narrow({ ...b, parts: b.parts.filter(p => p.kind !== 'strings') })).toBe(narrow(b))
     expect(narrow({ ...b, parts: b.parts.filter(p => p.kind !== 'neck') })).not.toBe(narrow(b))
     expect(narrow({ ...b, name: 'Other' })).not.toBe(narrow(b))
+    // In another order, though each kind has its own as before.
+    const turned = narrow({ ...b, parts: [...b.parts].reverse() }).parts
+    expect(turned.map(p => p.kind)).toEqual(
+      narrow(b)
+        .parts.map(p => p.kind)
+        .reverse(),
+    )
   })
 })
 

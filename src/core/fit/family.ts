@@ -2,11 +2,13 @@ import type { PartKind } from '../parts/partKinds.ts'
 import type { Instrument } from '../build/build.ts'
 import type { FamilyId } from '../build/families.ts'
 import type { Maths } from '../build/maths.ts'
+import { SHAPED, type Shaped } from '../build/docs.ts'
 import type { Facts, View } from '../build/view.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
+import { perKinds, type PerKinds } from '../layout/perKinds.ts'
 import type { Quantity } from '../units/quantity.ts'
-import type { Change, Fix, FitContext, JointFamily } from './joint.ts'
+import type { Change, Fix, FitContext, FoundJoint, JointFamily } from './joint.ts'
 import type { Season } from './season.ts'
 import type { Limits } from './verdict.ts'
 
@@ -104,7 +106,6 @@ export interface Aim {
 /** What a fix may look at: the joint's own clearance, the parts, and everything laid out. */
 export interface MendContext extends FitContext {
   view: View
-  layout: Layout
   clearance: Quantity
 }
 
@@ -143,9 +144,23 @@ export interface FamilyFile {
   /** The joints that an instrument has, each between its slots. */
   joined?: (i: Instrument) => readonly Joined[]
   /** Joints that are generated from what a build has: per string, per hole, per neighbour. */
-  found?: JointFamily
-  /** Kinds of parts that those joints and their places hang on; left out: they are found anew at every change. */
-  on?: readonly PartKind[]
+  found?: readonly Finder[]
+}
+
+/** Finds joints in a build that is laid out, with the bare finding that it is held against. */
+export type Finder = PerKinds<keyof Shaped, [], FoundJoint[]>
+
+/**
+ * Joints that hang, with their places and ways to mend, on parts of some kinds: found anew when one of those is another,
+ * or anything beside the parts. It is given no others.
+ */
+export const findIn = (kinds: readonly PartKind[], find: JointFamily): Finder =>
+  perKinds(kinds, SHAPED, (build, layout) => find({ build, layout }))
+
+/** Joints that hang on parts of every kind, or on facts of the whole build: found anew at every change. */
+export function findAnew(find: JointFamily): Finder {
+  const plainly: Finder['plainly'] = (build, layout) => find({ build, layout })
+  return Object.assign((build: Shaped, layout: Layout) => plainly(build, layout), { plainly })
 }
 
 /** One change of one dimension. */

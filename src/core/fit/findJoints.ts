@@ -2,7 +2,6 @@ import { SHAPED, type Shaped } from '../build/docs.ts'
 import type { FamilyId } from '../build/families.ts'
 import { quantities } from '../build/maths.ts'
 import { fact } from '../build/fact.ts'
-import { kept } from '../build/kept.ts'
 import { viewOf, type View } from '../build/view.ts'
 import type { Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
@@ -91,20 +90,22 @@ function judged(
   }
 }
 
-/** A joint whose words and ways to mend are worked out when they are asked for. */
+/** A joint whose place, words and ways to mend are worked out when they are asked for. */
 function withFixes(
   j: Judged,
   id: string,
   title: string,
-  at: Point,
+  place: () => Point,
   slots: readonly string[],
   mends: (aim: Aim) => Fix[],
 ): Joint {
-  let fixes: Fix[] | undefined, finding: string | undefined
+  let fixes: Fix[] | undefined, finding: string | undefined, at: Point | undefined
   return {
     id,
     title,
-    at,
+    get at() {
+      return (at ??= place())
+    },
     slots,
     family: j.family,
     clearance: j.clearance,
@@ -140,7 +141,7 @@ function complete(found: FoundJoint, build: Shaped): Joint {
     ),
     found.id,
     found.title,
-    found.at,
+    () => found.at,
     found.slots,
     found.fixes,
   )
@@ -158,46 +159,38 @@ const judgedOf = perDependencies((j: Joined, v: View): (Judged & { title: string
   return { title, ...judged(j.family.id, clearance, limits, season, { under, over }) }
 })
 
-function declared(j: Joined, v: View, build: Shaped, layout: Layout): Joint[] {
+function declared(j: Joined, v: View, build: Shaped, layout: Layout): Joint | undefined {
   const own = judgedOf(j, v)
-  if (!own) return []
-  return [
+  return (
+    own &&
     withFixes(
       own,
       j.id,
       own.title,
-      j.at(layout, v, own.clearance),
+      () => j.at(layout, v, own.clearance),
       j.swaps ?? j.slots,
       aim => j.mends?.({ build, layout, view: v, clearance: own.clearance }, aim) ?? [],
-    ),
-  ]
+    )
+  )
 }
 
 const ORDER: Record<State, number> = { "won't go": 0, tight: 1, "can't tell": 2, loose: 3, snug: 4 }
 
-/** Joints that a file finds, found again only when a part that it names is another, or anything beside the parts. */
-const foundIn = FAMILY_FILES.map(f =>
-  f.on && f.found
-    ? kept(
-        (build: Shaped, _: Layout | undefined) => [
-          ...BESIDE_PARTS.map(k => build[k]),
-          ...build.parts.filter(p => f.on!.includes(p.kind)),
-        ],
-        (build: Shaped, layout: Layout | undefined) => f.found!({ build, layout }),
-      )
-    : (build: Shaped, layout: Layout | undefined) => f.found?.({ build, layout }) ?? [],
-)
-const BESIDE_PARTS = SHAPED.filter(k => k !== 'parts')
-
 /** All joints of the build as its dimensions stand, worst first. */
 export const jointsAsTheyStand = fact(SHAPED, (build): Joint[] => {
-  const layout = layOut(build),
-    v = viewOf(build),
-    joined = joinedFor(build.instrument)
-  return FAMILY_FILES.flatMap((f, i) => [
-    ...(layout ? joined[i]!.flatMap(j => declared(j, v, build, layout)) : []),
-    ...foundIn[i]!(build, layout).map(j => complete(j, build)),
-  ]).sort((a, b) => ORDER[a.state] - ORDER[b.state] || b.chances["won't go"] - a.chances["won't go"])
+  const layout = layOut(build)
+  if (!layout) return []
+  const v = viewOf(build),
+    joined = joinedFor(build.instrument),
+    joints: Joint[] = []
+  FAMILY_FILES.forEach((f, i) => {
+    for (const j of joined[i]!) {
+      const own = declared(j, v, build, layout)
+      if (own) joints.push(own)
+    }
+    for (const find of f.found ?? []) for (const j of find(build, layout)) joints.push(complete(j, build))
+  })
+  return joints.sort((a, b) => ORDER[a.state] - ORDER[b.state] || b.chances["won't go"] - a.chances["won't go"])
 })
 
 /** How many joints are in each state. */

@@ -67,7 +67,16 @@ export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning'>,
 
 export interface FitContext {
   build: Shaped
-  layout: Layout | undefined
+  layout: Layout
+}
+
+const byIds = new WeakMap<readonly Joint[], ReadonlyMap<string, Joint>>()
+
+/** Joints by their ids: one map for the same list. */
+export function byId(joints: readonly Joint[]): ReadonlyMap<string, Joint> {
+  let own = byIds.get(joints)
+  if (!own) byIds.set(joints, (own = new Map(joints.map(j => [j.id, j]))))
+  return own
 }
 
 /** One family of joints: finds all of its kind in a build, from the parts alone. */

@@ -2,10 +2,10 @@ import type { Shaped } from '../build/docs.ts'
 import { dimensionName } from '../build/dimensionName.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { specAt } from '../parts/dimensionAt.ts'
-import { assumedShare, doubtOf, missingIn, shareOf } from '../units/quantity.ts'
+import { assumedShare, doubtOf, missingIn, shareOf, type Quantity } from '../units/quantity.ts'
 import type { Joint } from './joint.ts'
 import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from './rework.ts'
-import { CERTAIN, GUESSED, judgeNumbers } from './verdict.ts'
+import { CERTAIN, GUESSED, judgeNumbers, type Limits } from './verdict.ts'
 
 /** One dimension worth measuring, and what it would settle. */
 export interface MeasureItem {
@@ -37,22 +37,37 @@ const GRID: readonly (readonly [number, number])[] = (() => {
   return at.map(z => [z, Math.exp((-z * z) / 2) / all] as const)
 })()
 
+/** Chances of clearances judged under limits, by input: most edits leave both the objects that they were. */
+const settling = new WeakMap<Quantity, { limits: Limits; chances: Map<string, number> }>()
+
+/** Chance that a reading of one input settles a joint's verdict, worked out once for a clearance and its limits. */
+export function chanceToSettle(
+  { clearance, limits }: Pick<Joint, 'clearance' | 'limits'>,
+  sourceId: string,
+): number {
+  let own = settling.get(clearance)
+  if (own?.limits !== limits) settling.set(clearance, (own = { limits, chances: new Map() }))
+  let chance = own.chances.get(sourceId)
+  if (chance === undefined) own.chances.set(sourceId, (chance = settledBy(clearance, limits, sourceId)))
+  return chance
+}
+
 /**
  * Chance that a reading of one input settles a joint's verdict. Before it is taken the reading is spread about the
  * claim by the doubt it takes away; for each place where it may fall the verdict is judged with what doubt is left.
  */
-export function chanceToSettle(joint: Joint, sourceId: string): number {
-  const t = joint.clearance.terms.get(sourceId)
+function settledBy(clearance: Quantity, limits: Limits, sourceId: string): number {
+  const t = clearance.terms.get(sourceId)
   if (!t) return 0
-  const all = doubtOf(joint.clearance) ** 2,
+  const all = doubtOf(clearance) ** 2,
     own = (t.coefficient * t.source.doubt) ** 2,
     after = (t.coefficient * Math.min(READING, t.source.doubt)) ** 2
   const left = Math.sqrt(Math.max(all - own, 0) + after),
     spread = Math.sqrt(Math.max(own - after, 0)) / 2
   let chance = 0
   for (const [z, w] of GRID) {
-    const at = joint.clearance.value + spread * z
-    const { chances } = judgeNumbers(at, left, joint.limits)
+    const at = clearance.value + spread * z
+    const { chances } = judgeNumbers(at, left, limits)
     if (Math.max(...Object.values(chances)) >= CERTAIN) chance += w
   }
   return Math.min(1, chance)
@@ -94,17 +109,12 @@ export function measureNext(build: Shaped, joints: readonly Joint[], most = 8): 
   for (const j of joints) {
     if (j.state !== "can't tell") continue
     for (const { source } of j.clearance.terms.values()) {
-      const { partId, path } = splitRef(source.id)
-      const part = build.parts.find(p => p.id === partId)
-      const spec = part && specAt(part, path)
-      if (
-        !part ||
-        !spec ||
-        source.basis === 'measured' ||
-        source.basis === 'planned' ||
-        shareOf(j.clearance, source.id) < WORTH
-      )
+      if (source.basis === 'measured' || source.basis === 'planned' || shareOf(j.clearance, source.id) < WORTH)
         continue
+      const { partId, path } = splitRef(source.id),
+        part = build.parts.find(p => p.id === partId),
+        spec = part && specAt(part, path)
+      if (!part || !spec) continue
       const item = found.get(source.id) ?? {
         ref: source.id,
         partName: part.name,

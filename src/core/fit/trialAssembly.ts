@@ -85,24 +85,24 @@ export const trialRecord = (build: Shaped, at: string): Trial => ({
   joints: Object.fromEntries(jointsAsTheyStand(build).map(j => [j.id, Number(j.clearance.value.toFixed(3))])),
 })
 
-/** The last trial, and what moved since: empty when nothing did or there was none. */
+/** The last trial, and what moved since, each with the words for it: empty when nothing did or there was none. */
 export function sinceLastTrial(
   build: Shaped & Pick<Build, 'trials'>,
   joints: readonly Joint[],
-): Pick<TrialAssembly, 'last' | 'changed'> {
+): Pick<TrialAssembly, 'last'> & { changed: readonly (() => string)[] } {
   const last = build.trials.at(-1)
-  const changed: string[] = []
+  const changed: (() => string)[] = []
   if (last) {
     for (const s of slotsOf(build.instrument))
-      if ((last.slots[s.id] ?? '') !== (build.slots[s.id] ?? '')) changed.push(`${s.label} is another part.`)
+      if ((last.slots[s.id] ?? '') !== (build.slots[s.id] ?? '')) changed.push(() => `${s.label} is another part.`)
     for (const j of joints) {
       const was = last.joints[j.id]
       if (was === undefined) {
-        changed.push(`${j.title} is new.`)
+        changed.push(() => `${j.title} is new.`)
         continue
       }
       if (Math.abs(was - j.clearance.value) > SAME)
-        changed.push(
+        changed.push(() =>
           j.counts
             ? `${j.title}: ${fixed(-was, 0)} missing then, ${fixed(-j.clearance.value, 0)} now.`
             : `${j.title}: ${fixed(was, 2)} mm then, ${fixed(j.clearance.value, 2)} mm now.`,
@@ -139,7 +139,7 @@ export function trialAssembly(
   const { last, changed } = sinceLastTrial(build, joints)
   return {
     dry,
-    changed,
+    changed: changed.map(says => says()),
     last,
     due: !last || changed.length > 0,
   }

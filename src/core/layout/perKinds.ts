@@ -25,7 +25,7 @@ export function perKinds<K extends keyof Build, A extends readonly unknown[], T>
   const narrowed = only(kinds, reads),
     pickups = kinds.includes('pickup')
   const own = kept(
-    (build: Read, l: Layout, ...rest: A) => [build, ...frameOf(l), pickups ? l.pickups : undefined, ...rest],
+    (build: Read, l: Layout, ...rest: A) => [build, ...(pickups ? wholeOf(l) : frameOf(l)), ...rest],
     (build, l, ...rest) => compute(build, pickups ? l : { ...l, pickups: [] }, ...rest),
   )
   return Object.assign((build: Read, l: Layout, ...rest: A) => own(narrowed(build), l, ...rest), {
@@ -33,9 +33,18 @@ export function perKinds<K extends keyof Build, A extends readonly unknown[], T>
   })
 }
 
-/** Everything that a layout tells but its pickups. */
-function frameOf(l: Layout): readonly unknown[] {
-  const { pickups: _, ...frame } = l
+/** What a layout tells, field by field, listed once for each. */
+const listed = (of: (l: Layout) => readonly unknown[]) => {
+  const known = new WeakMap<Layout, readonly unknown[]>()
+  return (l: Layout): readonly unknown[] => {
+    let own = known.get(l)
+    if (!own) known.set(l, (own = of(l)))
+    return own
+  }
+}
+const wholeOf = listed(Object.values)
+/** The same but its pickups. */
+const frameOf = listed(({ pickups: _, ...frame }) => {
   void _
   return Object.values(frame)
-}
+})

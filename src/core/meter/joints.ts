@@ -34,8 +34,8 @@ export const jointsNow: (build: Wired) => JointNow[] = kept(
     build.circuit,
     build.readings,
     build.instrument,
-    // Of the parts only those that the current goes through.
-    ...build.circuit.components.map(c => partOf(build, c)),
+    // What proves a joint is reckoned from the parts that the current goes through.
+    ...(build.circuit.joints?.length ? build.circuit.components.map(c => partOf(build, c)) : []),
   ],
   build => alike(statesOf(build)),
 )

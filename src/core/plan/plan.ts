@@ -1,7 +1,8 @@
-import type { Build } from '../build/build.ts'
+import type { Build, StepState } from '../build/build.ts'
 import { lastAlike } from '../build/kept.ts'
-import { chainOf, localTime, schedule, type Present, type WorkItem } from '../calendar/schedule.ts'
+import { chainOf, localTime, schedule, type Present, type Slot, type WorkItem } from '../calendar/schedule.ts'
 import { fit } from '../fit/applyFixes.ts'
+import { byId, type Joint } from '../fit/joint.ts'
 import { inOrder } from './order.ts'
 import { paceOf, type Pace, type Work } from './pace.ts'
 import { expectedOn, slotsOfStep, type Expected } from './partsOfStep.ts'
@@ -40,26 +41,15 @@ export function plan(build: Build, now?: Present): Plan {
   const open = ordered.filter(s => !over.has(s.id))
   const waits = now && waitsOf(ordered, states, now.offset)
   const fits = fit(build),
-    jointSlots = new Map(fits.now.map(j => [j.id, j.slots])),
     local = now && localTime(now.at, now.offset),
     arrivals = arrivalsOf(build, (local ?? `${build.calendar.startOn}T00:00`).slice(0, 10))
-  const expects = new Map(
-    open.flatMap(s => {
-      const of = arrivals.size
-        ? slotsOfStep(s.ref, build, s.ref.kind === 'fix' ? (jointSlots.get(s.ref.joint) ?? []) : [])
-        : []
-      const latest = of
-        .flatMap(slot => arrivals.get(slot) ?? [])
-        .sort((a, b) => (a.day < b.day ? 1 : -1))
-        .at(0)
-      return latest ? [[s.id, latest] as const] : []
-    }),
-  )
+  const expects = arrivals.size ? expectedBy(open, build, fits.now, arrivals) : NOTHING_EXPECTED
   const slots = datesOf({
     items: open.map(s => {
-      const since = s.needs.flatMap(n => waits?.get(n) ?? [])
-      const part = expects.get(s.id)
-      const notBefore = [...since, ...(part ? [`${part.day}T00:00`] : [])].sort().at(-1)
+      const since = waits?.size ? s.needs.flatMap(n => waits.get(n) ?? []) : [],
+        part = expects.get(s.id)
+      if (part) since.push(`${part.day}T00:00`)
+      const notBefore = since.sort().at(-1)
       return {
         id: s.id,
         minutes: s.minutes,
@@ -85,17 +75,7 @@ export function plan(build: Build, now?: Present): Plan {
         : s.needs.every(n => over.has(n)) && !part
           ? 'ready'
           : 'waiting'
-    return {
-      ...s,
-      status,
-      ...(d
-        ? { start: d.start, end: d.end, parts: d.parts, readyAt: d.readyAt, latest: d.latest, free: d.free }
-        : {}),
-      ...(state ? overOf(s, state, now?.offset ?? 0) : {}),
-      ...(state?.note ? { note: state.note } : {}),
-      ...(state?.minutes === undefined ? {} : { took: state.minutes }),
-      ...(part ? { expects: part } : {}),
-    }
+    return planned(s, status, d, state, part, now?.offset ?? 0)
   })
   const rank = new Map(slots?.map((x, i) => [x.id, i]))
   const place = (s: PlannedStep) => (over.has(s.id) ? -1 : (rank.get(s.id) ?? 0))
@@ -110,6 +90,57 @@ export function plan(build: Build, now?: Present): Plan {
     endsOn: slots?.at(-1)?.end.slice(0, 10),
     trouble: slots ? undefined : 'No hours on any day of the week: enter some to get dates.',
   }
+}
+
+/** Steps as they were planned last, with what settled it: on most edits that is the same. */
+const known = new WeakMap<OrderedStep, { by: readonly unknown[]; step: PlannedStep }>()
+
+/** A step with its status, its dates, what was done of it and the part that it waits for. */
+function planned(
+  s: OrderedStep,
+  status: PlannedStep['status'],
+  d: Slot | undefined,
+  state: StepState | undefined,
+  part: Expected | undefined,
+  offset: number,
+): PlannedStep {
+  const by = [status, d, state, part, offset],
+    last = known.get(s)
+  if (last?.by.every((x, i) => x === by[i])) return last.step
+  const step: PlannedStep = {
+    ...s,
+    status,
+    ...(d
+      ? { start: d.start, end: d.end, parts: d.parts, readyAt: d.readyAt, latest: d.latest, free: d.free }
+      : {}),
+    ...(state ? overOf(s, state, offset) : {}),
+    ...(state?.note ? { note: state.note } : {}),
+    ...(state?.minutes === undefined ? {} : { took: state.minutes }),
+    ...(part ? { expects: part } : {}),
+  }
+  known.set(s, { by, step })
+  return step
+}
+
+const NOTHING_EXPECTED: ReadonlyMap<string, Expected> = new Map()
+
+/** The part that each step waits for longest, of those that are still to come. */
+function expectedBy(
+  open: readonly OrderedStep[],
+  build: Build,
+  joints: readonly Joint[],
+  arrivals: ReadonlyMap<string, Expected>,
+): ReadonlyMap<string, Expected> {
+  const by = byId(joints)
+  return new Map(
+    open.flatMap(s => {
+      const latest = slotsOfStep(s.ref, build, s.ref.kind === 'fix' ? (by.get(s.ref.joint)?.slots ?? []) : [])
+        .flatMap(slot => arrivals.get(slot) ?? [])
+        .sort((a, b) => (a.day < b.day ? 1 : -1))
+        .at(0)
+      return latest ? [[s.id, latest] as const] : []
+    }),
+  )
 }
 
 /** Work laid out in the hours there are; most edits of a document leave it as long as it was. */

@@ -1,5 +1,6 @@
 import type { Component, Wire } from '../build/circuitRecord.ts'
 import type { Shaped } from '../build/docs.ts'
+import { kept } from '../build/kept.ts'
 import { lugRef } from '../build/lugRef.ts'
 import { partOf } from '../circuit/settings.ts'
 import type { Room } from '../drill/hollowGraph.ts'
@@ -71,8 +72,20 @@ export interface BoreLoad {
   diameter: number
 }
 
+/** What loads hang on: the ways, what is wired, and of a pickup only how many coils it has. */
+const loadedBy = (build: Shaped): readonly unknown[] => [
+  wireWays(build),
+  build.circuit,
+  ...build.circuit.components.map(c => {
+    const part = partOf(build, c)
+    return c.kind === 'pickup' ? part?.dims.coils : part
+  }),
+]
+
 /** Every bore with the bundle that goes through it. */
-export function boreLoads(build: Shaped): BoreLoad[] {
+export const boreLoads = kept(loadedBy, boresLoaded)
+
+function boresLoaded(build: Shaped): readonly BoreLoad[] {
   const ways = wireWays(build)?.ways ?? [],
     byId = new Map(build.circuit.wires.map(w => [w.id, w])),
     in_ = new Map<string, { bore: Through; wires: Wire[] }>()
@@ -110,7 +123,9 @@ const FILL = 0.35
  * lets covers and guards be opened, lies in it.
  * @param spare service length of wires that come in from elsewhere, mm
  */
-export function foldLoads(build: Shaped, spare: number): FoldLoad[] {
+export const foldLoads = kept((build: Shaped, spare: number) => [spare, ...loadedBy(build)], folded)
+
+function folded(build: Shaped, spare: number): readonly FoldLoad[] {
   const w = wireWays(build)
   if (!w) return []
   const byId = new Map(build.circuit.wires.map(x => [x.id, x])),

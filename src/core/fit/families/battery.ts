@@ -2,7 +2,7 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { family, type FamilyFile, MEMORY, mend } from '../family.ts'
+import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -42,7 +42,7 @@ const NO_BOX = fromSource({
 const found: JointFamily = ({ build, layout }) => {
   const cell = partIn(build, 'battery'),
     body = partIn(build, 'body')
-  if (!cell || !body || !layout) return []
+  if (!cell || !body) return []
   const box = body.features.find(f => f.role === 'battery-box')
   const at = box
     ? layout.features.find(f => f.id === box.id && f.partId === body.id)!.centre
@@ -121,4 +121,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Active electronics need a place for the battery and a way to open it. */
-export const battery: FamilyFile = { families: [inBox], found }
+export const battery: FamilyFile = { families: [inBox], found: [findIn(['battery', 'body'], found)] }

@@ -14,7 +14,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
 import type { Shaped } from '../../build/docs.ts'
 import { bridgeOnBody } from '../../layout/bridgeLine.ts'
-import { GLUE_RESTS, change, family, type FamilyFile, LIMIT, mend } from '../family.ts'
+import { change, family, type FamilyFile, findAnew, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 import { PLUG_MINUTES, plugged } from './bridgeLine.ts'
 
@@ -121,7 +121,7 @@ const found: JointFamily = ({ build, layout }) => {
     own = bridgeHolesOf(bridge)
   const was =
     build.parts.find(p => p.id === body?.id)?.features.filter(f => f.serves === 'bridge-screws' && f.plugged) ?? []
-  if (!body || !bridge || !layout || own.length < 2 || drilled.length + was.length === 0) return []
+  if (!body || !bridge || own.length < 2 || drilled.length + was.length === 0) return []
   const set = setAt(quantities, build, bridge)
   const at = layout.features.find(f => f.partId === body.id && f.id === drilled[0]?.id)?.centre ?? [
     layout.bridge.front,
@@ -166,4 +166,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** The bridge's screw pattern against holes that the body has already. */
-export const bridgeScrews: FamilyFile = { families: [pattern], found }
+export const bridgeScrews: FamilyFile = { families: [pattern], found: [findAnew(found)] }

@@ -5,7 +5,7 @@ import { inside, toEdge } from '../../geometry/outline.ts'
 import { weakestBasis } from '../../units/dimension.ts'
 import { distanceOf, fromSource, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import type { Part } from '../../parts/part.ts'
-import { COMMON, family, type FamilyFile, MEMORY } from '../family.ts'
+import { COMMON, family, type FamilyFile, findIn, MEMORY } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 
 const neighbours = family('control neighbours', {
@@ -33,7 +33,6 @@ const halfCase = (p: Part, long: boolean): Quantity =>
 
 /** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
 const found: JointFamily = ({ build, layout }) => {
-  if (!layout) return []
   const labels = new Map(slotsOf(build.instrument).map(s => [s.id, s.label]))
   const controls = layout.features
     .filter(f => CONTROLS.includes(f.role) && f.face !== 'side' && f.serves)
@@ -129,6 +128,5 @@ const found: JointFamily = ({ build, layout }) => {
 /** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
 export const controlNeighbours: FamilyFile = {
   families: [neighbours, wallBeside],
-  found,
-  on: ['body', 'guard', 'neck', 'pot', 'switch', 'jack'],
+  found: [findIn(['body', 'guard', 'neck', 'pot', 'switch', 'jack'], found)],
 }

@@ -3,7 +3,7 @@ import { partIn } from '../../build/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import { filmOn } from '../../finish/film.ts'
-import { GLUE_RESTS, family, type FamilyFile, mend } from '../family.ts'
+import { family, type FamilyFile, findAnew, GLUE_RESTS, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -43,7 +43,7 @@ const found: JointFamily = ({ build, layout }) => {
   const part = partIn(build, 'ferrules'),
     body = partIn(build, 'body')
   const holes = body?.features.filter(f => f.role === 'ferrule-hole') ?? []
-  if (!part || !body || !layout || holes.length === 0) return []
+  if (!part || !body || holes.length === 0) return []
   const film = filmOn(build, body, 'ferrule-hole'),
     dia = need(part, 'dims.outsideDiameter')
   const fit = smallest(
@@ -98,4 +98,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** String ferrules pressed into the body's back. */
-export const ferrules: FamilyFile = { families: [fitting], found }
+export const ferrules: FamilyFile = { families: [fitting], found: [findAnew(found)] }

@@ -17,11 +17,12 @@ import {
   change,
   COMMON,
   family,
+  type FamilyFile,
+  findAnew,
+  type Joined,
   LIMIT,
   MEMORY,
   mend,
-  type FamilyFile,
-  type Joined,
   type MendContext,
 } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
@@ -327,7 +328,7 @@ const found: JointFamily = ({ build, layout }) => {
   const guard = partIn(build, 'guard'),
     body = partIn(build, 'body'),
     out: FoundJoint[] = []
-  if (!guard || !body || !layout) return []
+  if (!guard || !body) return []
   const edge = hasEdge(guard.traits.bridgeSide, build.instrument.mounting)
     ? asked(guard, 'bridgeEdge')
     : quantityAt(guard, 'dims.bridgeEdge')
@@ -394,5 +395,5 @@ export const guardOverBody: FamilyFile = {
     const slots = i.pickups.map(p => `pickup-${p}`)
     return [...slots.flatMap(s => jointsOf(s, labels.get(s) ?? 'Pickup')), againstNeck]
   },
-  found,
+  found: [findAnew(found)],
 }

@@ -3,7 +3,7 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { GLUE_RESTS, family, type FamilyFile, LIMIT, mend } from '../family.ts'
+import { family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -43,7 +43,7 @@ const lock = family(
 const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     nut = partIn(build, 'locking-nut')
-  if (!neck || !nut || !layout) return []
+  if (!neck || !nut) return []
   const at = (k: string) => asked(neck, k)!
   const joint = (
     id: string,
@@ -129,4 +129,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** A locking nut on the neck's shelf: width, length and screw pattern. Nut, bridge and neck belong together. */
-export const lockingNut: FamilyFile = { families: [lock], found }
+export const lockingNut: FamilyFile = { families: [lock], found: [findIn(['neck', 'locking-nut'], found)] }

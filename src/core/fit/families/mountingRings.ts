@@ -5,7 +5,7 @@ import type { Shape } from '../../geometry/shape.ts'
 import { derived, exact, linear, subtract, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
 import type { Part } from '../../parts/part.ts'
-import { COMMON, family, type FamilyFile, MEMORY, mend } from '../family.ts'
+import { COMMON, family, type FamilyFile, findAnew, MEMORY, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { shapeGap } from '../shapeGap.ts'
 import { HOLDS } from '../work.ts'
@@ -73,7 +73,7 @@ const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
 const found: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body')
-  if (!layout || !body || build.instrument.mounting !== 'in rings') return []
+  if (!body || build.instrument.mounting !== 'in rings') return []
   const places = build.instrument.pickups
   const out = places.flatMap((place): FoundJoint[] => {
     const slot = `pickup-${place}`,
@@ -197,4 +197,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
-export const mountingRings: FamilyFile = { families: [inRing, overRout, curve, slope], found }
+export const mountingRings: FamilyFile = { families: [inRing, overRout, curve, slope], found: [findAnew(found)] }

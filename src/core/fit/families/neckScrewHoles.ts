@@ -2,7 +2,7 @@ import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { distanceOf, exact, fromSource, linear, subtract } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { GLUE_RESTS, COMMON, family, type FamilyFile, LIMIT, mend } from '../family.ts'
+import { COMMON, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -68,7 +68,7 @@ const found: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body'),
     neck = partIn(build, 'neck'),
     screws = partIn(build, 'neck-screws')
-  if (!body || !neck || !layout) return []
+  if (!body || !neck) return []
   const drilled = (p: typeof body) => p.features.filter(f => f.role === 'screw-hole' && f.serves === 'neck-screws')
   const holes = drilled(body),
     pilots = drilled(neck)
@@ -174,4 +174,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Neck screws through the body's holes, and these holes against those already in the heel. */
-export const neckScrewHoles: FamilyFile = { families: [through, pattern], found }
+export const neckScrewHoles: FamilyFile = {
+  families: [through, pattern],
+  found: [findIn(['body', 'neck', 'screws'], found)],
+}

@@ -7,8 +7,8 @@ import type { Layout } from '../../layout/layOut.ts'
 import { servedWord } from '../../parts/servedWord.ts'
 import type { PartKind } from '../../parts/partKinds.ts'
 import { exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
-import { COMMON, family, MEMORY, type FamilyFile } from '../family.ts'
-import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
+import { COMMON, family, findIn, MEMORY, type FamilyFile } from '../family.ts'
+import type { FitContext, FoundJoint } from '../joint.ts'
 
 const there = (
   id:
@@ -97,7 +97,7 @@ const hollowUnder = (l: Layout, bodyId: string, at: Point): boolean =>
 /** Controls that have neither a hole nor a place nor a cavity to be proposed in, and those whose hole leads into solid wood. */
 function placesForControls({ build, layout }: FitContext): FoundJoint[] {
   const body = partIn(build, 'body')
-  if (!layout || !body) return []
+  if (!body) return []
   const inPlates = new Set(
     ['control-plate', 'jack-plate'].flatMap(s => partIn(build, s)?.features ?? []).map(f => f.serves),
   )
@@ -164,7 +164,6 @@ function placesForControls({ build, layout }: FitContext): FoundJoint[] {
 
 /** Plates and guards with fewer holes than hold them; one without any that nobody described cannot be told. */
 function holesForPlates({ build, layout }: FitContext): FoundJoint[] {
-  if (!layout) return []
   return slotsOf(build.instrument).flatMap((s): FoundJoint[] => {
     const plate = partIn(build, s.id)
     if (!plate || (s.kind !== 'guard' && s.kind !== 'plate') || s.id === 'neck-plate' || s.id === 'jack-plate')
@@ -194,7 +193,7 @@ function holesForPlates({ build, layout }: FitContext): FoundJoint[] {
 function shelfForLock({ build, layout }: FitContext): FoundJoint[] {
   const neck = partIn(build, 'neck'),
     nut = partIn(build, 'locking-nut')
-  if (!layout || !neck || !nut) return []
+  if (!neck || !nut) return []
   const seat = neck.traits.nutSeat
   const n = {
     id: 'shelf-there',
@@ -227,7 +226,7 @@ function shelfForLock({ build, layout }: FitContext): FoundJoint[] {
 function notchForRod({ build, layout }: FitContext): FoundJoint[] {
   const neck = partIn(build, 'neck'),
     body = partIn(build, 'body')
-  if (!layout || !neck || !body || neck.traits.rod !== 'at the heel') return []
+  if (!neck || !body || neck.traits.rod !== 'at the heel') return []
   const there = body.features.some(f => f.role === 'rod-notch') || build.cuts.some(c => c.sort === 'notch')
   const n = {
     id: 'notch-there',
@@ -259,7 +258,7 @@ function notchForRod({ build, layout }: FitContext): FoundJoint[] {
 /** A neck that is tilted by a screw under its heel wants a plate with that screw. */
 function tiltForNeck({ build, layout }: FitContext): FoundJoint[] {
   const neck = partIn(build, 'neck')
-  if (!layout || neck?.traits.tilt !== 'asks for it') return []
+  if (neck?.traits.tilt !== 'asks for it') return []
   const plate = partIn(build, 'neck-plate'),
     n = {
       id: 'tilt-there',
@@ -287,7 +286,6 @@ function tiltForNeck({ build, layout }: FitContext): FoundJoint[] {
 
 /** Poles that number as the strings or their courses do; a bar serves any number. */
 function polesForStrings({ build, layout }: FitContext): FoundJoint[] {
-  if (!layout) return []
   const { strings, perCourse } = build.instrument,
     courses = Math.ceil(strings / (perCourse ?? 1))
   return layout.pickups.flatMap((p): FoundJoint[] => {
@@ -315,7 +313,7 @@ const LIKELY = 0.5
 /** The strings' ground: the wiring decides, and until it does it cannot be told. */
 function ground({ build, layout }: FitContext): FoundJoint[] {
   const { components, wires } = build.circuit
-  if (!layout || !partIn(build, 'body') || build.instrument.pickups.length === 0) return []
+  if (!partIn(build, 'body') || build.instrument.pickups.length === 0) return []
   const strings = stringsIn(components),
     bonded = strings && wires.some(w => [w.from, w.to].some(t => lugRef(t).of === strings.id))
   const common = {
@@ -345,7 +343,7 @@ function battery({ build, layout }: FitContext): FoundJoint[] {
   const active = build.instrument.pickups
     .map(p => `pickup-${p}`)
     .filter(s => partIn(build, s)?.traits.electronics === 'active')
-  if (!layout || active.length === 0) return []
+  if (active.length === 0) return []
   return [
     required({
       id: 'battery-there',
@@ -359,17 +357,7 @@ function battery({ build, layout }: FitContext): FoundJoint[] {
   ]
 }
 
-const found: JointFamily = c => [
-  ...holesForTuners(c),
-  ...placesForControls(c),
-  ...holesForPlates(c),
-  ...shelfForLock(c),
-  ...notchForRod(c),
-  ...tiltForNeck(c),
-  ...polesForStrings(c),
-  ...ground(c),
-  ...battery(c),
-]
+const CONTROLLED = ['body', 'guard', 'plate', ...CONTROLS] as const
 
 /** What an instrument cannot be without, beside its parts: it is there, or it is missing. */
 export const requirements: FamilyFile = {
@@ -384,5 +372,15 @@ export const requirements: FamilyFile = {
     groundThere,
     batteryThere,
   ],
-  found,
+  found: [
+    findIn(['neck'], holesForTuners),
+    findIn(CONTROLLED, placesForControls),
+    findIn(['guard', 'plate'], holesForPlates),
+    findIn(['neck', 'locking-nut'], shelfForLock),
+    findIn(['neck', 'body'], notchForRod),
+    findIn(['neck', 'plate'], tiltForNeck),
+    findIn(['pickup'], polesForStrings),
+    findIn(['body'], ground),
+    findIn(['pickup', 'battery'], battery),
+  ],
 }

@@ -4,7 +4,7 @@ import { partIn } from '../../build/references.ts'
 import { DOWN_AND_UP, SERVICE } from '../../ways/service.ts'
 import { wireWays } from '../../ways/wireWays.ts'
 import { linear } from '../../units/quantity.ts'
-import { family, type FamilyFile } from '../family.ts'
+import { family, type FamilyFile, findAnew } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 
 const service = family('service length', {
@@ -17,7 +17,6 @@ const service = family('service length', {
 
 /** Pickup leads to where they are soldered, with enough to spare to work on them. */
 const found: JointFamily = ({ build, layout }) => {
-  if (!layout) return []
   const volume =
     layout.features.find(f => f.serves === 'pot-volume') ?? layout.features.find(f => f.role === 'control-cavity')
   if (!volume) return []
@@ -38,7 +37,8 @@ const found: JointFamily = ({ build, layout }) => {
       at = layout.pickups.find(p => p.slot === slot)
     if (!lead || !at) return []
     // By the circuit's own leads where there is one; else to the volume, straight.
-    const own = ways.filter(w => leadsOf(slot).has(w.wire)),
+    const leads = leadsOf(slot),
+      own = ways.filter(w => leads.has(w.wire)),
       straight = Math.hypot(at.centre[0] - volume.centre[0], at.centre[1] - volume.centre[1])
     const way =
       Math.max(...(own.length ? own.map(w => w.length) : [straight])) +
@@ -64,4 +64,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Pickup leads to where they are soldered, with enough to spare to work on them. */
-export const serviceLength: FamilyFile = { families: [service], found }
+export const serviceLength: FamilyFile = { families: [service], found: [findAnew(found)] }

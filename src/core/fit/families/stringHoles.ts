@@ -5,7 +5,7 @@ import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import { fixed } from '../../units/length.ts'
 import { linear } from '../../units/quantity.ts'
-import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'
+import { change, COMMON, family, type FamilyFile, findIn, type Joined, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -59,7 +59,7 @@ const lowest = (l: Layout): Point => l.strings.at(-1)?.saddle ?? [l.scaleLength,
 const found: JointFamily = ({ build, layout }) => {
   const bore = quantityAt(partIn(build, 'ferrules'), 'dims.bore'),
     set = partIn(build, 'strings')
-  if (!layout || !bore || !set?.gauges?.length) return []
+  if (!bore || !set?.gauges?.length) return []
   return [
     {
       id: 'ball-in-ferrule',
@@ -82,5 +82,5 @@ export const stringHoles: FamilyFile = {
     through('tailpiece', 'Thickest string through the tailpiece', l => [lowest(l)[0] + 30, lowest(l)[1]]),
     through('tuners', 'Thickest string in its tuner', l => l.strings.at(-1)?.tuner ?? [-60, 0]),
   ],
-  found,
+  found: [findIn(['ferrules', 'strings'], found)],
 }

@@ -3,7 +3,7 @@ import { slotsOf } from '../../build/slots.ts'
 import type { PartKind } from '../../parts/partKinds.ts'
 import { threadOf, threadsMeet } from '../../parts/threads.ts'
 import { exact, fromSource, linear } from '../../units/quantity.ts'
-import { family, type FamilyFile } from '../family.ts'
+import { family, type FamilyFile, findIn } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 
 const pair = family('thread pair', {
@@ -28,7 +28,6 @@ const mm = (x: number): string => x.toFixed(x % 1 === 0 ? 0 : 2)
 
 /** Two threads that somebody put together; asked about as soon as the second one is named, since a mixed drawer holds both kinds. */
 const found: JointFamily = ({ build, layout }) => {
-  if (!layout) return []
   return slotsOf(build.instrument).flatMap((s): FoundJoint[] => {
     const p = PAIRS[s.kind],
       part = partIn(build, s.id)
@@ -81,4 +80,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Metric against inch: posts in bushings, saddle screws in saddles, nuts on pots, switches and jacks. */
-export const threadPairs: FamilyFile = { families: [pair], found, on: ['studs', 'bridge', 'pot', 'switch', 'jack'] }
+export const threadPairs: FamilyFile = {
+  families: [pair],
+  found: [findIn(['studs', 'bridge', 'pot', 'switch', 'jack'], found)],
+}

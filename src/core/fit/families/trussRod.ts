@@ -3,7 +3,7 @@ import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { family, type FamilyFile, MEMORY, mend } from '../family.ts'
+import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
 
@@ -42,7 +42,7 @@ const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     body = partIn(build, 'body'),
     reach = asked(neck, 'rodReach')
-  if (!neck || !body || !layout || neck.traits.rod !== 'at the heel' || !reach) return []
+  if (!neck || !body || neck.traits.rod !== 'at the heel' || !reach) return []
   const notch = body.features.find(f => f.role === 'rod-notch')
   // Where there is none its length is no question.
   if (!notch && body.traits.rodNotch === 'none') return []
@@ -80,4 +80,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** A rod that is turned at the heel needs a notch in body and guard for its tool, or the neck comes off each time. */
-export const trussRod: FamilyFile = { families: [rod], found }
+export const trussRod: FamilyFile = { families: [rod], found: [findIn(['neck', 'body'], found)] }

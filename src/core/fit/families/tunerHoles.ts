@@ -9,15 +9,16 @@ import { weakestBasis } from '../../units/dimension.ts'
 import { fixed } from '../../units/length.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
 import {
-  GLUE_RESTS,
   change,
   COMMON,
   family,
-  LIMIT,
-  mend,
   type Family,
   type FamilyFile,
+  findIn,
+  GLUE_RESTS,
   type Joined,
+  LIMIT,
+  mend,
 } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 
@@ -279,7 +280,7 @@ const joined = (): readonly Joined[] => [
 const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck')
   const { holes } = headOf(neck)
-  if (!neck || !partIn(build, 'tuners') || !layout || holes.length === 0 || layout.head.length < 3) return []
+  if (!neck || !partIn(build, 'tuners') || holes.length === 0 || layout.head.length < 3) return []
   const edges = holes.map(h => ({
     h,
     q: linear([
@@ -315,4 +316,8 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Tuners on the headstock: bushing in hole, bodies side by side, distance to the edge, clamping range. */
-export const tunerHoles: FamilyFile = { families: [pressed, threaded, pitch, edge, headThickness], joined, found }
+export const tunerHoles: FamilyFile = {
+  families: [pressed, threaded, pitch, edge, headThickness],
+  joined,
+  found: [findIn(['neck', 'tuners'], found)],
+}

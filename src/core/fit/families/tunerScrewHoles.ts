@@ -2,7 +2,7 @@ import { need } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { tunerScrewAt } from '../../layout/tuners.ts'
 import { distanceOf, linear } from '../../units/quantity.ts'
-import { COMMON, family, type FamilyFile } from '../family.ts'
+import { COMMON, family, type FamilyFile, findIn } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 
 const oldHole = family('tuner screw beside old hole', {
@@ -18,7 +18,7 @@ const found: JointFamily = ({ build, layout }) => {
   const neck = partIn(build, 'neck'),
     tuners = partIn(build, 'tuners'),
     screws = partIn(build, 'tuner-screws')
-  if (!neck || !tuners || !screws || !layout) return []
+  if (!neck || !tuners || !screws) return []
   const old = neck.features.filter(f => f.role === 'screw-hole' && f.serves === 'old')
   const posts = neck.features.filter(f => f.role === 'tuner-hole')
   const offset = need(tuners, 'dims.screwOffset'),
@@ -78,6 +78,5 @@ const found: JointFamily = ({ build, layout }) => {
 /** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
 export const tunerScrewHoles: FamilyFile = {
   families: [oldHole],
-  found,
-  on: ['neck', 'tuners', 'screws', 'strings'],
+  found: [findIn(['neck', 'tuners', 'screws'], found)],
 }

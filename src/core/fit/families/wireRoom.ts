@@ -8,7 +8,7 @@ import { wireWays } from '../../ways/wireWays.ts'
 import { partOf } from '../../circuit/settings.ts'
 import { doubtOf, exact, fromSource, linear, type Quantity } from '../../units/quantity.ts'
 import { fixed } from '../../units/length.ts'
-import { change, COMMON, family, MEMORY, mend, type FamilyFile } from '../family.ts'
+import { change, COMMON, family, type FamilyFile, findAnew, MEMORY, mend } from '../family.ts'
 import type { FitContext, FoundJoint, JointFamily } from '../joint.ts'
 
 const bore = family(
@@ -64,7 +64,7 @@ const computedFrom = (id: string, label: string, value: number, doubt: number): 
 /** A bore that is drilled and what is pulled through it. */
 function bores({ build, layout }: FitContext): FoundJoint[] {
   const body = partIn(build, 'body')
-  if (!layout || !body) return []
+  if (!body) return []
   return boreLoads(build).map((load): FoundJoint => {
     const feature = layout.features.find(f => `${f.partId}/${f.id}` === load.bore.id),
       path = feature && `features.${feature.id}.diameter`,
@@ -109,7 +109,7 @@ function bores({ build, layout }: FitContext): FoundJoint[] {
 /** What lies in the hollow when it is closed. */
 function folds({ build, layout }: FitContext): FoundJoint[] {
   const body = partIn(build, 'body')
-  if (!layout || !body || closedBody(build)) return []
+  if (!body || closedBody(build)) return []
   const guarded = build.instrument.mounting === 'on the guard'
   return foldLoads(build, DOWN_AND_UP + (guarded ? SERVICE.guard : SERVICE.cover).mm).flatMap(
     (load): FoundJoint[] => {
@@ -147,10 +147,10 @@ function folds({ build, layout }: FitContext): FoundJoint[] {
 }
 
 /** Controls that have to come in through a sound hole. */
-function openings({ build, layout }: FitContext): FoundJoint[] {
+function openings({ build }: FitContext): FoundJoint[] {
   const closed = closedBody(build),
     body = partIn(build, 'body')
-  if (!layout || !closed || !body) return []
+  if (!closed || !body) return []
   return closed.pulled.flatMap((p): FoundJoint[] => {
     const c = build.circuit.components.find(x => x.id === p.component)!,
       part = partOf(build, c),
@@ -188,7 +188,7 @@ function openings({ build, layout }: FitContext): FoundJoint[] {
 /** Wires between hollows that nothing joins. */
 function ways({ build, layout }: FitContext): FoundJoint[] {
   const w = build.instrument.pickups.length ? wireWays(build) : undefined
-  if (!layout || !w) return []
+  if (!w) return []
   const at = layout.features.find(f => f.role === 'control-cavity')?.centre ?? ([layout.bridge.front, -60] as const)
   const common = {
     id: 'wire-room',
@@ -243,4 +243,4 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
 const found: JointFamily = c => [...ways(c), ...bores(c), ...folds(c), ...openings(c)]
 
 /** Ways, bores and room for the wires, and the way in for controls of a body without a cover. */
-export const wireRoom: FamilyFile = { families: [way, bore, fold, opening], found }
+export const wireRoom: FamilyFile = { families: [way, bore, fold, opening], found: [findAnew(found)] }

@@ -1,5 +1,6 @@
 import { counted } from '../../text/text.ts'
 import type { Laid } from '../../build/docs.ts'
+import { kept } from '../../build/kept.ts'
 import { SPANS } from '../../build/spans.ts'
 import { viewOf } from '../../build/view.ts'
 import { DRY } from '../../fit/families/gluedNeck.ts'
@@ -22,7 +23,7 @@ const SCREW_THE_NECK = {
 
 /** Clamped without glue, while everything can still be pared. */
 const DRY_STEP = { kind: 'assemble', what: 'neck-dry' } as const
-const dryNeck = (build: Laid): Step => ({
+const dryNeck = (expected: number | undefined): Step => ({
   ref: DRY_STEP,
   phase: 'finish',
   station: 'fit',
@@ -38,7 +39,7 @@ const dryNeck = (build: Laid): Step => ({
     of: DRY,
     label: 'straightedge on the frets, over the top at the bridge',
     unit: 'mm',
-    expected: dryExpected(build),
+    expected,
     ...SPANS.dry,
   },
 })
@@ -65,7 +66,28 @@ const GLUE_THE_NECK = {
 }
 
 /** What is screwed, pressed and glued on, as far as it is chosen. */
-export function assemblySteps(build: Laid, acts: readonly SolderAct[]): Step[] {
+export function assemblySteps(build: Laid, acts: readonly SolderAct[]): readonly Step[] {
+  const { neckJoint } = build.instrument
+  const has = (slot: string) => partIn(build, slot) !== undefined
+  return assembled(
+    has('tuners'),
+    has('neck') ? neckJoint : undefined,
+    has('neck') && neckJoint === 'glued' ? dryExpected(build) : undefined,
+    has('buttons'),
+    acts,
+  )
+}
+
+type Assembled = [
+  tuners: boolean,
+  neck: Laid['instrument']['neckJoint'] | undefined,
+  dry: number | undefined,
+  buttons: boolean,
+  acts: readonly SolderAct[],
+]
+const assembled = kept((...on: Assembled) => on, assembledOf)
+
+function assembledOf(...[tuners, neck, dry, buttons, acts]: Assembled): readonly Step[] {
   const common = {
     phase: 'assembly' as const,
     station: 'plan' as const,
@@ -74,9 +96,8 @@ export function assemblySteps(build: Laid, acts: readonly SolderAct[]): Step[] {
     cautions: [],
     ...IN_PHASE.assembly,
   }
-  const has = (slot: string) => partIn(build, slot) !== undefined
   return [
-    ...(has('tuners')
+    ...(tuners
       ? [
           {
             ...common,
@@ -88,13 +109,13 @@ export function assemblySteps(build: Laid, acts: readonly SolderAct[]): Step[] {
           },
         ]
       : []),
-    ...(has('neck') && build.instrument.neckJoint === 'glued' ? [dryNeck(build)] : []),
-    ...(has('neck')
+    ...(neck === 'glued' ? [dryNeck(dry)] : []),
+    ...(neck
       ? [
           {
             ...common,
             ref: NECK_STEP,
-            ...(build.instrument.neckJoint === 'screwed'
+            ...(neck === 'screwed'
               ? {
                   ...SCREW_THE_NECK,
                   needs: [...IN_PHASE.assembly.needs, needs(SHIM_STEP, 'It lies under the heel.')],
@@ -104,7 +125,7 @@ export function assemblySteps(build: Laid, acts: readonly SolderAct[]): Step[] {
         ]
       : []),
     controls(common, acts),
-    ...(has('buttons')
+    ...(buttons
       ? [
           {
             ...common,

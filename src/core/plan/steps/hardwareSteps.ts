@@ -1,5 +1,6 @@
 import { TREMOLOS, type Build } from '../../build/build.ts'
-import type { Laid } from '../../build/docs.ts'
+import { LAID, type Laid } from '../../build/docs.ts'
+import { factOfKinds } from '../../build/fact.ts'
 import { partIn } from '../../build/references.ts'
 import type { StepRef } from '../../build/stepRef.ts'
 import { capital } from '../../text/text.ts'
@@ -118,7 +119,13 @@ const springs = (build: Laid): Made => {
 }
 
 /** What of the hardware goes on before the neck and the controls, as far as it is chosen. */
-export function hardwareSteps(build: Laid): Step[] {
+export const hardwareSteps = factOfKinds(
+  ['shim', 'ferrules', 'studs', 'bridge', 'tailpiece', 'springs', 'nut', 'locking-nut', 'trees'],
+  LAID,
+  hardwareOf,
+)
+
+function hardwareOf(build: Laid): readonly Step[] {
   const { instrument: i } = build,
     has = (slot: string) => partIn(build, slot) !== undefined,
     out: Step[] = []
@@ -185,7 +192,9 @@ export function hardwareSteps(build: Laid): Step[] {
 }
 
 /** What is put on once it is tested, and before strings lie over it. */
-export function lastSteps(build: Laid): Step[] {
+export const lastSteps = factOfKinds(['guard', 'knob'], LAID, lastOf)
+
+function lastOf(build: Laid): readonly Step[] {
   const has = (slot: string) => partIn(build, slot) !== undefined,
     knobs = ['knob-volume', 'knob-tone'].filter(has),
     tested = needs({ kind: 'test', what: 'tap' }, 'What is silent is mended before it is closed.')

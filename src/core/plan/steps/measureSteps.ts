@@ -1,9 +1,10 @@
 import type { Build } from '../../build/build.ts'
+import { fact } from '../../build/fact.ts'
 import { dimensionName } from '../../build/dimensionName.ts'
 import { dimensionRead, readingOf, splitRef } from '../../build/quantityAt.ts'
 import { stepRef, stepText, type StepRef } from '../../build/stepRef.ts'
 import type { FitResult } from '../../fit/applyFixes.ts'
-import type { Joint } from '../../fit/joint.ts'
+import { byId, type Joint } from '../../fit/joint.ts'
 import { measureNext, OFFERED, type MeasureItem } from '../../fit/measureNext.ts'
 import { featureAt } from '../../parts/dimensionAt.ts'
 import { FEATURE_ROLES } from '../../parts/featureRoles.ts'
@@ -31,17 +32,22 @@ const BASE = {
 /** Where on a part a dimension is: at a sort of its features, or at the part as a whole. */
 const placeOf = (part: Part, ref: string): VisitRef['place'] => featureAt(part, splitRef(ref).path)?.role ?? 'part'
 
+/** Visits that were made, by what the log of steps says. */
+const visitsMade = fact(['steps'], ({ steps }) =>
+  steps.flatMap((s): (VisitRef & { at: string })[] => {
+    const ref = s.state === 'done' ? stepRef(s.step) : undefined
+    return ref?.kind === 'visit' ? [{ ...ref, at: s.at }] : []
+  }),
+)
+
 /**
  * Which visit of a place it is. One that was finished by reading stays finished, and what is asked for later is another;
  * one that was ticked with nothing read is over: what it asked for is not wanted.
  */
 function visitOf(build: Build, part: Part, place: VisitRef['place']): VisitRef {
   let last: { nth: number; at: string } | undefined
-  for (const s of build.steps) {
-    const r = s.state === 'done' ? stepRef(s.step) : undefined
-    if (r?.kind === 'visit' && r.part === part.id && r.place === place && r.nth > (last?.nth ?? 0))
-      last = { nth: r.nth, at: s.at }
-  }
+  for (const v of visitsMade(build))
+    if (v.part === part.id && v.place === place && v.nth > (last?.nth ?? 0)) last = v
   const again =
     last &&
     build.readings.some(r => {
@@ -82,7 +88,7 @@ const titles = (ids: readonly string[], joints: ReadonlyMap<string, Joint>): str
 
 /** A step for each place that is worth a visit, with the list of its readings. What was read before stays as done. */
 export function measureSteps(build: Build, fit: FitResult, visits = visitsOf(build, fit)): Step[] {
-  const joints = new Map(fit.now.map(j => [j.id, j]))
+  const joints = byId(fit.now)
   const open = visits.map(({ ref, part, items }): Step => {
     const settled = [...new Set(items.flatMap(i => titles(i.joints, joints)))]
     return {
@@ -133,19 +139,35 @@ export function heldByReadings(
   steps: readonly Step[],
 ): Step[] {
   if (!visits.length) return [...steps]
-  const slots = new Map(fit.now.map(j => [j.id, j.slots]))
+  const joints = byId(fit.now),
+    slotsOf = (id: string) => joints.get(id)?.slots ?? [],
+    met = visits.map(({ ref, items }) => ({
+      ref,
+      slots: [...new Set(items.flatMap(i => i.joints))].map(slotsOf),
+    }))
   return steps.map(s => {
-    const own = slotsRead(s.ref, build, s.ref.kind === 'fix' ? (slots.get(s.ref.joint) ?? []) : [])
-    if (!own) return s
-    const held = visits.filter(v => v.items.some(i => i.joints.some(j => own.meets(slots.get(j) ?? []))))
-    return held.length
-      ? {
-          ...s,
-          needs: [
-            ...s.needs,
-            ...held.map(v => needs(v.ref, 'What it brings together may not fit before that is read.')),
-          ],
-        }
+    const own = slotsRead(s.ref, build, s.ref.kind === 'fix' ? slotsOf(s.ref.joint) : [])
+    const by = own ? met.filter(v => v.slots.some(own.meets)) : []
+    return by.length
+      ? heldBy(
+          s,
+          by.map(v => v.ref),
+        )
       : s
   })
+}
+
+/** Steps as they were held last: on most edits the same readings hold the same steps. */
+const known = new WeakMap<Step, { by: string; held: Step }>()
+
+function heldBy(step: Step, refs: readonly VisitRef[]): Step {
+  const by = refs.map(stepText).join(' '),
+    last = known.get(step)
+  if (last?.by === by) return last.held
+  const held = {
+    ...step,
+    needs: [...step.needs, ...refs.map(r => needs(r, 'What it brings together may not fit before that is read.'))],
+  }
+  known.set(step, { by, held })
+  return held
 }

@@ -290,7 +290,7 @@ describe('what the engines want done', () => {
       { finish } = plainBuild()
     const none = trialSteps({ steps: [], trials: [], finish }, { last: undefined, changed: [] })
     expect(none.map(s => stepText(s.ref))).toEqual(['trial'])
-    const moved = { last, changed: ['A.', 'B.', 'C.', 'D.'] }
+    const moved = { last, changed: ['A.', 'B.', 'C.', 'D.'].map(says => () => says) }
     const again = trialSteps({ steps: [], trials: [last], finish }, moved)
     expect(again.map(s => stepText(s.ref))).toEqual(['trial', 'trial/2'])
     expect(again[1]!.why).toBe('Since the last one: A. B. C. And 1 more.')

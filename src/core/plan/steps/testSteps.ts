@@ -1,12 +1,20 @@
 import type { Wired } from '../../build/docs.ts'
+import { kept } from '../../build/kept.ts'
 import { meterReading, type MeterExpectation } from '../../meter/jack.ts'
 import { thrownOf } from '../../circuit/settings.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
 /** What is read and heard before any cover is closed. */
-export function testSteps(build: Wired, readings: readonly MeterExpectation[]): Step[] {
-  const pulls = thrownOf(build).some(t => t.by === 'pull')
+export const testSteps = (build: Wired, readings: readonly MeterExpectation[]): readonly Step[] =>
+  tests(
+    thrownOf(build).some(t => t.by === 'pull'),
+    readings,
+  )
+
+const tests = kept((pulls: boolean, readings: readonly MeterExpectation[]) => [pulls, readings], testsOf)
+
+function testsOf(pulls: boolean, readings: readonly MeterExpectation[]): readonly Step[] {
   return [
     ...readings.map((r): Step => ({
       ref: { kind: 'test', what: r.key },

@@ -7,7 +7,7 @@ import { IN_PHASE } from './inPhase.ts'
 /** Trials that were done, and one more when none was or something changed since, as long as no colour is on. */
 export function trialSteps(
   build: Pick<Build, 'steps' | 'trials' | 'finish'>,
-  t: Pick<TrialAssembly, 'last' | 'changed'>,
+  t: Pick<TrialAssembly, 'last'> & { changed: readonly (() => string)[] },
 ): Step[] {
   const ticked = build.steps.some(s => s.step === 'trial')
   const done = Math.max(build.trials.length, Number(ticked))
@@ -30,7 +30,10 @@ export function trialSteps(
     title: i ? 'Trial assembly again: what changed, dry' : 'Trial assembly: everything dry, two strings on',
     why:
       i && i === done
-        ? `Since the last one: ${t.changed.slice(0, 3).join(' ')}${t.changed.length > 3 ? ` And ${t.changed.length - 3} more.` : ''}`
+        ? `Since the last one: ${t.changed
+            .slice(0, 3)
+            .map(says => says())
+            .join(' ')}${t.changed.length > 3 ? ` And ${t.changed.length - 3} more.` : ''}`
         : 'The last look before finish. Neck line, string margins, pickup gaps, knobs; then apart again, into labelled bags.',
   }))
 }
