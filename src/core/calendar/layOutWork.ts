@@ -40,9 +40,41 @@ export interface Laid {
  * Undefined when there is no time at all, or needs lead nowhere.
  */
 export function layOutWork(items: readonly Load[], windows: Windows, from = 0): Laid[] | undefined {
-  const ready = new Float64Array(items.length).fill(Infinity),
-    left = items.map((_, k) => k),
+  const ready = new Float64Array(items.length),
+    /** From when on a piece can be done, by which of its needs, once all of them are laid out. */
+    since = new Float64Array(items.length),
+    whose = new Int32Array(items.length),
+    /** How many of its needs are not laid out yet, and whose needs it is itself. */
+    open = new Int32Array(items.length),
+    opens: number[][] = items.map(() => []),
+    /** Pieces whose needs are all laid out, in the given order. */
+    free: number[] = [],
     out: Laid[] = []
+  const enter = (k: number) => {
+    const { earliest, needs } = items[k]!
+    let wait = earliest,
+      of = -1
+    for (const m of needs) {
+      const r = ready[m]!
+      if (r > wait || (r === wait && of < 0)) {
+        wait = r
+        of = m
+      }
+    }
+    since[k] = wait
+    whose[k] = of
+    let at = free.length
+    while (at > 0 && free[at - 1]! > k) at--
+    free.splice(at, 0, k)
+  }
+  items.forEach(({ needs }, k) => {
+    open[k] = needs.length
+    // What is not in the list is never laid out.
+    for (const m of needs) if (m >= 0) opens[m]!.push(k)
+  })
+  items.forEach((_, k) => {
+    if (!open[k]) enter(k)
+  })
   /** Pieces that waited for the air, and the wet one that they waited for. */
   const blocked = new Map<number, number>()
   /** Until when each group's coat is wet, and which piece that was. */
@@ -57,30 +89,24 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
     if (w) now = w.from
     return w !== undefined
   }
-  while (left.length) {
+  while (out.length < items.length) {
     now = Math.max(now, w!.from)
     if (now >= w!.to) {
       if (!advance()) return undefined
       continue
     }
+    if (!free.length) return undefined
     let k = -1,
       soonest = Infinity,
-      possible = false,
       held = 0,
       by = -1,
       dusty = false
-    for (let j = 0; j < left.length; j++) {
-      const i = items[left[j]!]!
-      let wait = i.earliest,
-        of = -1
-      for (const m of i.needs) {
-        const r = m < 0 ? Infinity : ready[m]!
-        if (r > wait || (r === wait && of < 0)) {
-          wait = r
-          of = m
-        }
-      }
-      let air = false
+    for (let j = 0; j < free.length; j++) {
+      const own = free[j]!,
+        i = items[own]!
+      let wait = since[own]!,
+        of = whose[own]!,
+        air = false
       if (i.air?.dust)
         for (const [group, x] of wet)
           if (group !== i.air.group && x.until > now && x.until > wait) {
@@ -88,24 +114,22 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
             of = x.by
             air = true
           }
-      if (air && wait > now) blocked.set(left[j]!, of)
-      if (wait !== Infinity) possible = true
+      if (air && wait > now) blocked.set(own, of)
       if (wait > now) soonest = Math.min(soonest, wait)
       else if (!i.whole || now + i.minutes <= w!.to || (i.minutes > windows.longest && now === w!.from)) {
         k = j
         held = wait
         by = of
-        dusty = blocked.has(left[j]!)
+        dusty = blocked.has(own)
         break
       }
     }
-    if (k < 0 && !possible) return undefined
     if (k < 0) {
       if (soonest < w!.to) now = soonest
       else if (!advance()) return undefined
       continue
     }
-    const [taken] = left.splice(k, 1),
+    const [taken] = free.splice(k, 1),
       item = items[taken!]!
     const before = out.at(-1)
     // The later of the two is what it waited for: the person, or what it needs.
@@ -130,6 +154,7 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
       if (!advance()) return undefined
     }
     ready[taken!] = now + item.wait
+    for (const d of opens[taken!]!) if (!--open[d]!) enter(d)
     if (item.air && item.air.wet > 0) wet.set(item.air.group, { until: now + item.air.wet, by: taken! })
     last = taken!
     out.push({ item: taken!, start: parts[0]?.from ?? start, end: now, ready: ready[taken!]!, parts, cause })
