@@ -18,15 +18,12 @@ export default defineConfig({
         ...decorators,
         test: {
           name: 'unit',
-          include: ['src/**/*.test.ts'],
+          // One project: every worker loads the core once for all of them.
+          include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 180_000,
           ...COMPUTING,
         },
-      },
-      {
-        ...decorators,
-        test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 120_000, ...COMPUTING },
       },
       {
         ...decorators,

@@ -20,7 +20,7 @@ import { halfBoardAt, layOut, stringAt } from './layout/layOut.ts'
 import { plan } from './plan/plan.ts'
 import { setupWork } from './setup/setupWork.ts'
 
-const RUNS = { numRuns: 28 }
+const RUNS = { numRuns: 18 }
 const finite = (x: number | undefined) => x === undefined || Number.isFinite(x)
 
 const templatesIn = (b: Build) => {

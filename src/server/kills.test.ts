@@ -8,7 +8,7 @@ import type { Build } from '../core/build/build.ts'
 import type { Part } from '../core/parts/part.ts'
 import { typicalPart } from '../core/parts/typicalPart.ts'
 
-const KILLS = 24
+const KILLS = 14
 /** Workshops that are killed side by side: one waits while another starts. */
 const SIDE_BY_SIDE = 2
 /** Longest that a server writes before it is killed, ms. */

@@ -190,7 +190,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (s.length) throw new Error(s.join('; '))
         return true
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     )
   })
   it('and the builds are ones that the reader takes', () =>
@@ -200,7 +200,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (!r.ok) throw new Error(JSON.stringify(r.problems))
         return true
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     ))
   it('is a check that can fail: a hole whose warnings are struck out is found', () => {
     let found = 0

@@ -299,6 +299,6 @@ describe('a group that is drilled', () => {
           expect(w.holes.filter(h => h.group === 'bridge')).toHaveLength(Math.hypot(dx, dy) > 0.25 ? 4 : 0)
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 25 },
     ))
 })

@@ -97,7 +97,7 @@ describe('a declared joint', () => {
         const plain = (x: Build) => JSON.stringify(jointsAsTheyStand(x).map(j => [j.id, j.finding, j.fixes, j.at]))
         expect(plain(edited)).toBe(plain(structuredClone(edited)))
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     )
   })
 })

@@ -111,7 +111,7 @@ describe('an order for any build', () => {
           for (const n of s.needs)
             if (at.has(n)) expect(at.get(n), `${n} before ${s.id}: ${s.because[n]}`).toBeLessThan(at.get(s.id)!)
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     ))
 })
 

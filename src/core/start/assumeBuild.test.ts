@@ -38,7 +38,7 @@ describe('a build that is only assumed', () => {
           [],
         )
       }),
-      { numRuns: 50 },
+      { numRuns: 30 },
     ))
   it('draws, and computes layout, holes and plan', () =>
     fc.assert(
@@ -55,7 +55,7 @@ describe('a build that is only assumed', () => {
         expect(p.steps.length).toBeGreaterThan(10)
         expect(p.endsOn).toBeDefined()
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     ))
   it('follows the answers', () => {
     const b = assumeBuild(
