@@ -128,5 +128,5 @@ const found: JointFamily = ({ build, layout }) => {
 /** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
 export const controlNeighbours: FamilyFile = {
   families: [neighbours, wallBeside],
-  found: [findIn(['body', 'guard', 'neck', 'pot', 'switch', 'jack'], found)],
+  found: [findIn(['body', 'guard', 'pot', 'switch', 'jack'], found)],
 }
