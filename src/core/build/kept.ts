@@ -23,6 +23,16 @@ export function kept<A extends readonly unknown[], T>(
   }
 }
 
+/** A function of one object, computed once for it and kept as long as it lives. */
+export function perObject<O extends object, T extends object>(compute: (o: O) => T): (o: O) => T {
+  const known = new WeakMap<O, T>()
+  return o => {
+    let own = known.get(o)
+    if (!own) known.set(o, (own = compute(o)))
+    return own
+  }
+}
+
 /** States whose results are kept where their data are compared all through: as it stands and as planned. */
 const ALIKE = 3
 

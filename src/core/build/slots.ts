@@ -1,5 +1,6 @@
 import { capital } from '../text/text.ts'
 import type { Instrument } from './build.ts'
+import { perObject } from './kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 
 /** A place on the instrument that one part takes. */
@@ -55,16 +56,10 @@ function bridgeSlots(i: Instrument): Slot[] {
   }
 }
 
-const known = new WeakMap<Instrument, readonly Slot[]>()
-
 /** The slots of an instrument, from its own description: the same list for the same description. */
-export function slotsOf(i: Instrument): readonly Slot[] {
-  let slots = known.get(i)
-  if (!slots) known.set(i, (slots = described(i)))
-  return slots
-}
+export const slotsOf: (i: Instrument) => readonly Slot[] = perObject(described)
 
-function described(i: Instrument): Slot[] {
+function described(i: Instrument): readonly Slot[] {
   const places = i.pickups
   const has = (x: Instrument['extras'][number]) => i.extras.includes(x)
   const guard = has('guard') || i.mounting === 'on the guard'

@@ -1,17 +1,14 @@
 import type { Instrument } from '../build/build.ts'
+import { perObject } from '../build/kept.ts'
 import type { View } from '../build/view.ts'
 import { learnedLayers } from '../finish/learnedLayers.ts'
 import { FAMILY_FILES } from './families/index.ts'
 import type { Joined } from './family.ts'
 
-const lists = new WeakMap<Instrument, readonly (readonly Joined[])[]>()
-
 /** The joints declared for an instrument, by family file; the same list for the same instrument. */
-export function joinedFor(i: Instrument): readonly (readonly Joined[])[] {
-  let list = lists.get(i)
-  if (!list) lists.set(i, (list = FAMILY_FILES.map(f => f.joined?.(i) ?? [])))
-  return list
-}
+export const joinedFor = perObject((i: Instrument): readonly (readonly Joined[])[] =>
+  FAMILY_FILES.map(f => f.joined?.(i) ?? []),
+)
 
 /** How many states of what a joint depends on are kept: now, planned, and between them while fixes are worked out. */
 const KEPT = 4

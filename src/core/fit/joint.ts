@@ -1,3 +1,4 @@
+import { perObject } from '../build/kept.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -70,14 +71,10 @@ export interface FitContext {
   layout: Layout
 }
 
-const byIds = new WeakMap<readonly Joint[], ReadonlyMap<string, Joint>>()
-
 /** Joints by their ids: one map for the same list. */
-export function byId(joints: readonly Joint[]): ReadonlyMap<string, Joint> {
-  let own = byIds.get(joints)
-  if (!own) byIds.set(joints, (own = new Map(joints.map(j => [j.id, j]))))
-  return own
-}
+export const byId = perObject(
+  (joints: readonly Joint[]): ReadonlyMap<string, Joint> => new Map(joints.map(j => [j.id, j])),
+)
 
 /** One family of joints: finds all of its kind in a build, from the parts alone. */
 export type JointFamily = (c: FitContext) => FoundJoint[]

@@ -86,10 +86,12 @@ export const trialRecord = (build: Shaped, at: string): Trial => ({
 })
 
 /** The last trial, and what moved since, each with the words for it: empty when nothing did or there was none. */
-export function sinceLastTrial(
-  build: Shaped & Pick<Build, 'trials'>,
-  joints: readonly Joint[],
-): Pick<TrialAssembly, 'last'> & { changed: readonly (() => string)[] } {
+export interface SinceTrial extends Pick<TrialAssembly, 'last'> {
+  changed: readonly (() => string)[]
+}
+
+/** What moved since the last trial. */
+export function sinceLastTrial(build: Shaped & Pick<Build, 'trials'>, joints: readonly Joint[]): SinceTrial {
   const last = build.trials.at(-1)
   const changed: (() => string)[] = []
   if (last) {

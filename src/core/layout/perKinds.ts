@@ -1,6 +1,6 @@
 import type { Build } from '../build/build.ts'
 import { only } from '../build/fact.ts'
-import { kept } from '../build/kept.ts'
+import { kept, perObject } from '../build/kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 import type { Layout } from './layOut.ts'
 
@@ -33,18 +33,10 @@ export function perKinds<K extends keyof Build, A extends readonly unknown[], T>
   })
 }
 
-/** What a layout tells, field by field, listed once for each. */
-const listed = (of: (l: Layout) => readonly unknown[]) => {
-  const known = new WeakMap<Layout, readonly unknown[]>()
-  return (l: Layout): readonly unknown[] => {
-    let own = known.get(l)
-    if (!own) known.set(l, (own = of(l)))
-    return own
-  }
-}
-const wholeOf = listed(Object.values)
+/** What a layout tells, field by field. */
+const wholeOf = perObject((l: Layout): readonly unknown[] => Object.values(l))
 /** The same but its pickups. */
-const frameOf = listed(({ pickups: _, ...frame }) => {
+const frameOf = perObject(({ pickups: _, ...frame }: Layout): readonly unknown[] => {
   void _
   return Object.values(frame)
 })

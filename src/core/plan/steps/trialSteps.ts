@@ -1,14 +1,11 @@
 import type { Build } from '../../build/build.ts'
-import type { TrialAssembly } from '../../fit/trialAssembly.ts'
+import type { SinceTrial } from '../../fit/trialAssembly.ts'
 import type { Step } from '../step.ts'
 import { putsColourOn } from '../../finish/colourOn.ts'
 import { IN_PHASE } from './inPhase.ts'
 
 /** Trials that were done, and one more when none was or something changed since, as long as no colour is on. */
-export function trialSteps(
-  build: Pick<Build, 'steps' | 'trials' | 'finish'>,
-  t: Pick<TrialAssembly, 'last'> & { changed: readonly (() => string)[] },
-): Step[] {
+export function trialSteps(build: Pick<Build, 'steps' | 'trials' | 'finish'>, t: SinceTrial): Step[] {
   const ticked = build.steps.some(s => s.step === 'trial')
   const done = Math.max(build.trials.length, Number(ticked))
   const begun = build.steps.some(s => putsColourOn(build.finish, s.step))
