@@ -2,6 +2,9 @@ import { connect } from 'node:net'
 import { createInterface } from 'node:readline'
 import { lineCutter, PROTOCOL, readProgramLine, type InHand } from '../core/devices/deviceLine.ts'
 import { DEVICE_SORTS, type DeviceSortName } from '../core/devices/deviceSorts.ts'
+import { deviceKey } from '../server/devices/deviceKey.ts'
+import { placesIn } from '../server/keep/places.ts'
+import { dataFolder } from './dataFolder.ts'
 import { InputError } from './loadBuild.ts'
 
 export interface DeviceOptions {
@@ -9,6 +12,8 @@ export interface DeviceOptions {
   name: string
   /** How long a display stands before the next, ms. */
   pace: string
+  /** The workshop's secret for devices; left out, that of the data folder, where it may be read. */
+  key?: string
 }
 
 /** A device that stands in for a real one. */
@@ -44,7 +49,8 @@ export async function deviceSession(o: DeviceOptions, device: Simulated): Promis
   const { port } = await askWorkshop<{ port: number | null }>(o.server, '/api/devices')
   if (port === null)
     throw new InputError(`${o.server}: takes no devices; its device port was taken when it started`)
-  const socket = connect(port, '127.0.0.1'),
+  const key = o.key ?? deviceKey(placesIn(dataFolder()).deviceKey, false),
+    socket = connect(port, '127.0.0.1'),
     say = (line: string) => socket.write(`${line}\n`),
     tell = (text: string) => process.stdout.write(`${text}\n`)
   let hand: InHand | undefined, refused: string | undefined, ready: () => void
@@ -60,6 +66,10 @@ export async function deviceSession(o: DeviceOptions, device: Simulated): Promis
     switch (r.line.word) {
       case 'READY':
         return ready()
+      case 'WAIT':
+        if (key) say(`KEY ${key}`)
+        else tell('waiting: let it in at the page, under the field that it is for')
+        return
       case 'HAND':
         hand = r.line
         return tell(`in hand: ${hand.label}`)

@@ -180,6 +180,7 @@ export async function main(argv: string[]): Promise<number> {
     .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')
     .option('--name <name>', 'what it is called on the page', 'Hygrometer')
     .option('--pace <ms>', 'how long each display stands', '300')
+    .option('--key <key>', 'the secret of the workshop, where its data folder cannot be read')
     .option('--mean <celsius>', 'the day’s mean', '18')
     .option('--swing <celsius>', 'how far it goes above and below', '3')
     .option('--humidity <percent>', 'humidity at the mean', '55')
@@ -190,6 +191,7 @@ export async function main(argv: string[]): Promise<number> {
     .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')
     .option('--name <name>', 'what it is called on the page', 'Bench meter')
     .option('--pace <ms>', 'how long each display stands', '300')
+    .option('--key <key>', 'the secret of the workshop, where its data folder cannot be read')
     .action((o: DeviceOptions) => deviceMeter(o))
   for (const [sort, what, run] of [
     ['calliper', 'a calliper: reads the dimension in hand of the part that stands in', deviceCalliper],
@@ -201,6 +203,7 @@ export async function main(argv: string[]): Promise<number> {
       .option('--server <address>', 'where the workshop is open', 'http://127.0.0.1:4180')
       .option('--name <name>', 'what it is called on the page', sort === 'calliper' ? 'Bench calliper' : 'Scale')
       .option('--pace <ms>', 'how long each display stands', '300')
+      .option('--key <key>', 'the secret of the workshop, where its data folder cannot be read')
       .action((o: DeviceOptions) => run(o))
   device
     .command('supplier')

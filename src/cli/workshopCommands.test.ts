@@ -4,28 +4,22 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { demo } from '../../tests/support/demo.ts'
 import { buildStore } from '../server/buildStore.ts'
-import { openDatabase } from '../server/db/openDatabase.ts'
-import { openKeeper } from '../server/keep/keeper.ts'
-import { mark } from '../server/keep/workshopFolder.ts'
-import { databaseFolder, prepareHere } from '../server/prepareFolder.ts'
+import { placesIn } from '../server/keep/places.ts'
+import { openWorkshop } from '../server/openWorkshop.ts'
 import { lockFolder } from '../server/lockFolder.ts'
 import { main } from './main.ts'
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-cli-')),
   file = join(data, 'all.zip')
 const inIt = async <T>(work: (b: ReturnType<typeof buildStore>) => Promise<T>): Promise<T> => {
-  const { db, close } = await openDatabase({ folder: databaseFolder(data) }),
-    keeper = await openKeeper(db, data, () => undefined)
+  const o = await openWorkshop(data)
   try {
-    return await work(buildStore(db, keeper.keep))
+    return await work(buildStore(o.db, o.keeper.keep))
   } finally {
-    await keeper.close()
-    await close()
+    await o.close()
   }
 }
 beforeAll(async () => {
-  await prepareHere(data)
-  mark(data)
   await inIt(b => b.create(demo('wren')))
 }, 60_000)
 afterAll(() => rmSync(data, { recursive: true, force: true }))
@@ -60,12 +54,17 @@ describe('a workshop on the command line', () => {
     expect(shown.out).toMatch(/go among the deleted: 1 \(Heron\)/)
     expect(shown.out).toMatch(/Nothing was changed\. With --do/)
     expect((await inIt(b => b.read('wren')))!.build.name).toBe('Wren, changed')
+    const tried = await run('restore', file, '--try')
+    expect(tried.out).toMatch(/What would be there: builds: 1 \(Wren\)/)
+    expect(tried.out).toMatch(/Nothing was touched/)
+    expect((await run('restore', file, '--try', '--do')).code).toBe(2)
+    expect((await inIt(b => b.read('wren')))!.build.name).toBe('Wren, changed')
     expect((await run('restore', file, '--do')).out).toMatch(/Done\. A copy of how it was/)
     expect((await inIt(b => b.read('wren')))!.build).toEqual(demo('wren'))
     expect(await inIt(b => b.read('heron'))).toBeUndefined()
   }, 60_000)
   it('is rebuilt when it is damaged, and says how', async () => {
-    rmSync(join(databaseFolder(data), 'PG_VERSION'))
+    rmSync(join(placesIn(data).database, 'PG_VERSION'))
     const refused = await run('backup', file)
     expect(refused.code).toBe(2)
     expect(refused.err.trim().split('\n')).toHaveLength(1)
@@ -86,7 +85,7 @@ describe('a workshop on the command line', () => {
     for (const c of [['backup', file], ['restore', file], ['rebuild']])
       expect(await runIn(typo, ...c)).toMatchObject({ code: 2, err: expect.stringMatching(/No workshop lives in/) })
     expect(existsSync(typo)).toBe(false)
-    const unlock = lockFolder(data)
+    const unlock = await lockFolder(data)
     expect(await run('rebuild')).toMatchObject({ code: 2, err: expect.stringMatching(/in use by process/) })
     unlock()
   })

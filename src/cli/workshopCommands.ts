@@ -1,28 +1,31 @@
-import { existsSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { existsSync } from 'node:fs'
+import { dirname, join } from 'node:path'
 import type { Command } from 'commander'
-import { openDatabase } from '../server/db/openDatabase.ts'
-import { copyOf, entriesIn, NoCopy } from '../server/keep/copy.ts'
-import { writeWhole } from '../server/keep/writeWhole.ts'
-import { filesIn } from '../server/keep/files.ts'
-import { openKeeper } from '../server/keep/keeper.ts'
+import { realDisk } from '../server/disk/realDisk.ts'
+import { filesIn } from '../server/keep/attachmentFiles.ts'
+import { NoCopy, openCopy, type Copy } from '../server/keep/copyFile.ts'
+import { lives } from '../server/keep/marker.ts'
+import { placesIn } from '../server/keep/places.ts'
 import { rebuild } from '../server/keep/rebuild.ts'
+import { rehearse } from '../server/keep/rehearse.ts'
 import { planRestore, restore, type RestorePlan } from '../server/keep/restore.ts'
-import { examine, FolderTrouble, lives, placesIn } from '../server/keep/workshopFolder.ts'
+import { FolderTrouble } from '../server/keep/trouble.ts'
 import { FolderInUse, lockFolder } from '../server/lockFolder.ts'
-import { databaseFolder } from '../server/prepareFolder.ts'
-import { projectRoot } from '../server/projectRoot.ts'
+import { openWorkshop, type OpenWorkshop } from '../server/openWorkshop.ts'
+import { dataFolder } from './dataFolder.ts'
 import { InputError } from './loadBuild.ts'
 
-const dataFolder = () => process.env.SNUGBOLT_DATA ?? join(projectRoot(), 'data')
+/** A folder of a mistyped name is not made into a workshop. */
+async function mustLive(data: string): Promise<void> {
+  if (!existsSync(data) || !(await lives(realDisk, placesIn(data))))
+    throw new InputError(`No workshop lives in ${data}: there is no database, no copy and no journal.`)
+}
 
 /** Does something with a data folder that nobody else has open; what is wrong with it is bad input, not a crash. */
 async function alone<T>(data: string, work: () => Promise<T>): Promise<T> {
   try {
-    // A folder of a mistyped name is not made into a workshop.
-    if (!lives(data) && !existsSync(databaseFolder(data)))
-      throw new FolderTrouble(`No workshop lives in ${data}: there is no database, no copy and no journal.`)
-    const unlock = lockFolder(data)
+    await mustLive(data)
+    const unlock = await lockFolder(data)
     try {
       return await work()
     } finally {
@@ -49,6 +52,34 @@ export const planWords = (p: RestorePlan): string[] => [
   `settings: ${p.settings ? 'change' : 'as they are'}`,
 ]
 
+const tell = (t: string) => void process.stderr.write(t + '\n')
+
+/** Does something with an opened workshop and closes it again. */
+async function within<T>(data: string, work: (o: OpenWorkshop) => Promise<T>): Promise<T> {
+  const o = await openWorkshop(data, { tell })
+  try {
+    return await work(o)
+  } finally {
+    await o.close()
+  }
+}
+
+/** Does something with a copy in a file, every document in it read as one that anybody brings. */
+async function withCopy<T>(file: string, work: (copy: Copy) => Promise<T>): Promise<T> {
+  let copy: Copy
+  try {
+    copy = await openCopy(file, { strict: true })
+    await copy.prove()
+  } catch (e) {
+    throw new InputError(`${file}: ${(e as Error).message}`)
+  }
+  try {
+    return await work(copy)
+  } finally {
+    copy.close()
+  }
+}
+
 /** backup, restore and rebuild: a workshop's whole data, with nothing else open on it. */
 export function workshopCommands(program: Command, say: (x: unknown) => void): void {
   const where = (c: Command) => c.option('--data <folder>', 'the data folder', dataFolder())
@@ -57,52 +88,54 @@ export function workshopCommands(program: Command, say: (x: unknown) => void): v
       'write the whole workshop as a zip of open files; from a running one take the button or /api/backup',
     )
     .action(async (file: string, o: { data: string }) => {
-      await alone(o.data, async () => {
-        examine(o.data)
-        const { db, close } = await openDatabase({ folder: databaseFolder(o.data) })
-        try {
-          const keeper = await openKeeper(db, o.data, t => process.stderr.write(t + '\n'))
-          writeWhole(file, await copyOf(db, new Date()))
-          await keeper.close()
-        } finally {
-          await close()
-        }
-      })
+      await alone(o.data, () => within(o.data, w => w.keeper.backup(file)))
       say(`${file} holds the whole workshop.`)
     })
   where(program.command('restore <file>'))
     .description('show what bringing a backup back would change; with --do, bring it back')
     .option('--do', 'do it', false)
-    .action(async (file: string, o: { data: string; do: boolean }) => {
-      await alone(o.data, async () => {
-        let copy: ReturnType<typeof entriesIn>
-        try {
-          copy = entriesIn(readFileSync(file))
-        } catch (e) {
-          throw new InputError(`${file}: ${(e as Error).message}`)
+    .option(
+      '--try',
+      'make a workshop of it in memory and say what would be there; no data folder is touched',
+      false,
+    )
+    .action(async (file: string, o: { data: string; do: boolean; try: boolean }) => {
+      if (!o.try) await mustLive(o.data)
+      if (o.do && o.try) throw new InputError('--do and --try exclude one another: --try changes nothing')
+      await withCopy(file, async copy => {
+        // A copy of the day has no attachments in it: they lie beside it, here or in a second place.
+        const own = filesIn(realDisk, placesIn(o.data).attachments),
+          besideIt = filesIn(realDisk, join(dirname(dirname(file)), 'attachments')),
+          bytesOf = async (hash: string) =>
+            (await copy.bytesOf(hash)) ?? (await besideIt.read(hash)) ?? (await own.read(hash))
+        if (o.try) {
+          const r = await rehearse(copy, bytesOf)
+          say(`Made on ${copy.at.slice(0, 10)}. What would be there: builds: ${list(r.builds)}`)
+          say(`deleted builds that can be had back: ${list(r.deleted)}`)
+          say(`parts on the shelf: ${r.parts}`)
+          say(`photos and other files: ${r.attachments}${r.missing ? `, and ${r.missing} are missing` : ''}`)
+          say(`settings: ${r.settings ? 'as they were' : 'none'}`)
+          say('Everything in it was read and put into a database in memory. Nothing was touched.')
+          return
         }
-        examine(o.data)
-        const { db, close } = await openDatabase({ folder: databaseFolder(o.data) })
-        try {
-          const keeper = await openKeeper(db, o.data, t => process.stderr.write(t + '\n'))
-          for (const line of planWords(await planRestore(db, copy.entries))) say(line)
-          if (o.do) {
+        await alone(o.data, async () => {
+          await within(o.data, async ({ db, keeper, places }) => {
+            for (const line of planWords(await planRestore(db, copy))) say(line)
+            if (!o.do) return say('Nothing was changed. With --do it is brought back.')
             await keeper.keepCopy()
-            // A copy of the day has no attachments in it: they lie beside it.
-            const beside = filesIn(placesIn(o.data).attachments)
             await restore(
-              db,
-              copy.entries,
-              keeper.keep,
-              keeper.files,
-              hash => copy.files.get(hash) ?? beside.read(hash),
+              { disk: realDisk, places, db, files: keeper.files },
+              copy,
+              bytesOf,
+              keeper.mark(),
+              new Date(),
             )
-            say('Done. A copy of how it was before lies among the copies.')
-          } else say('Nothing was changed. With --do it is brought back.')
-          await keeper.close()
-        } finally {
-          await close()
-        }
+          })
+          if (!o.do) return
+          // Its database is made from the new copy.
+          await within(o.data, () => Promise.resolve())
+          say('Done. A copy of how it was before lies among the copies.')
+        })
       })
     })
   where(program.command('rebuild'))
@@ -110,10 +143,10 @@ export function workshopCommands(program: Command, say: (x: unknown) => void): v
       'make a damaged workshop’s database anew from its newest copy and its journal; the old one is put aside',
     )
     .action(async (o: { data: string }) => {
-      const r = await alone(o.data, () => rebuild(o.data))
+      const r = await alone(o.data, () => rebuild(o.data, tell))
       for (const d of r.damagedCopies) say(`${d.file} was left out: ${d.why}`)
       say(
-        `Rebuilt from ${r.copy ?? 'the journal alone'} and the journal: ${r.builds} builds, ${r.parts} parts.${r.badLines ? ` ${r.badLines} torn lines of the journal were left out.` : ''}${r.aside ? ` The old database lies in ${r.aside}.` : ''}`,
+        `Rebuilt from ${r.copy ?? 'the journal alone'} and the journal: ${r.builds} builds, ${r.parts} parts. The old database was put aside, not deleted.`,
       )
     })
 }

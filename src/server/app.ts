@@ -1,21 +1,28 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import type { IncomingMessage } from 'node:http'
 import express, { type Express } from 'express'
 import helmet from 'helmet'
 import { buildStore } from './buildStore.ts'
-import type { Database } from './db/openDatabase.ts'
+import { answers, type Database } from './db/openDatabase.ts'
 import { ApiError, notFound, sendError } from './middleware/apiError.ts'
+import { LARGEST_BODY, LARGEST_SAVE } from './limits.ts'
+import { lookAtLetters, readableBody } from './middleware/readableBody.ts'
 import { roomToWrite } from './middleware/roomToWrite.ts'
+import { withinTime } from './middleware/withinTime.ts'
 import { ownHost } from './middleware/ownHost.ts'
 import { ownOrigin } from './middleware/ownOrigin.ts'
 import type { DeviceHub } from './devices/deviceHub.ts'
-import { noKeeper, type Keeper } from './keep/keeper.ts'
+import type { Do } from './jobs/pool.ts'
+import type { Looks } from './keep/lookThroughWeekly.ts'
+import type { Keeper } from './keep/keeper.ts'
 import { attachmentStore } from './attachmentStore.ts'
 import { attachmentRoutes } from './routes/attachments.ts'
 import { backupRoutes } from './routes/backup.ts'
 import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
 import { deviceRoutes } from './routes/devices.ts'
+import { safetyRoutes } from './routes/safety.ts'
 import { settingsRoutes } from './routes/settings.ts'
 import { supplierRoutes } from './routes/supplier.ts'
 import { shelfRoutes } from './routes/shelf.ts'
@@ -31,14 +38,21 @@ export interface AppOptions {
   /** Folder of the demo workshop's files. */
   demo: string
   devices: DeviceHub
-  /** What keeps writes before they are acknowledged; left out, the database alone does. */
-  keeper?: Keeper
+  /** What keeps writes before they are acknowledged. */
+  keeper: Keeper
+  /** Does heavy work elsewhere than in this thread. */
+  work: Do
+  /** How safe it is; left out where a server keeps its own promise. */
+  looks?: Looks
   /** Folder whose disk has to have room before anything is written; left out, none is asked. */
   data?: string
 }
 
+/** How long the store may take to say that it is there, ms. */
+const READY_WITHIN = 2_500
+
 /** The whole HTTP application: JSON under /api, the interface at every other address. */
-export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeeper(db) }: AppOptions): Express {
+export function createApp({ db, web, hosts, demo, devices, data, keeper, work, looks }: AppOptions): Express {
   const { keep } = keeper
   const app = express()
   app.disable('x-powered-by')
@@ -64,19 +78,43 @@ export function createApp({ db, web, hosts, demo, devices, data, keeper = noKeep
     }),
   )
   const api = express.Router()
-  api.use(express.json({ limit: '4mb', strict: false }))
+  // A build as it is saved may be larger than anything else.
+  const isBuild = (req: IncomingMessage) => /^\/builds\b/.test((req as express.Request).path)
+  for (const [limit, is] of [
+    [LARGEST_SAVE, isBuild],
+    [LARGEST_BODY, (req: IncomingMessage) => !isBuild(req)],
+  ] as const)
+    api.use(
+      express.json({
+        limit,
+        strict: false,
+        type: req => is(req) && /^application\/json\b/.test(req.headers['content-type'] ?? ''),
+        verify: lookAtLetters,
+      }),
+    )
+  api.use(readableBody)
+  // Whether the process runs; whether it can do its work is another question.
   api.get('/health', (_req, res) => {
     res.json({ ok: true })
   })
+  api.get('/ready', async (_req, res) => {
+    const answered = await Promise.race([
+      answers(db),
+      new Promise<false>(done => setTimeout(() => done(false), READY_WITHIN).unref()),
+    ])
+    res.status(answered ? 200 : 503).json({ ready: answered })
+  })
+  api.use('/backup', backupRoutes(keeper, data))
+  api.use(withinTime())
   api.use(roomToWrite(data))
   const builds = buildStore(db, keep)
   const files = attachmentStore(db, keep, keeper.files)
-  api.use('/builds', buildRoutes(builds, files))
+  api.use('/builds', buildRoutes(builds, files, work))
   api.use('/attachments', attachmentRoutes(files))
   api.use('/demo', demoRoutes(db, builds, demo, keep))
   api.use('/settings', settingsRoutes(settingsStore(db, keep)))
   api.use('/shelf', shelfRoutes(shelfStore(db, keep)))
-  api.use('/backup', backupRoutes(keeper))
+  api.use('/safety', safetyRoutes(keeper, looks))
   api.use('/devices', deviceRoutes(devices))
   api.use('/supplier', supplierRoutes())
   api.use(notFound)

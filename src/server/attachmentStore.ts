@@ -1,56 +1,39 @@
-import { eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, lt, notInArray, sql } from 'drizzle-orm'
+import { piecesOf, readBytes } from './attachmentBytes.ts'
 import type { Database } from './db/openDatabase.ts'
 import { attachments, builds } from './db/schema.ts'
-import { transact } from './db/transact.ts'
-import { hashOf } from './keep/files.ts'
-import { KEPT_ELSEWHERE, type AttachmentRecord, type Keep } from './keep/journal.ts'
-
-/** What one answer of the database carries of an attachment. */
-const PIECE = 1024 * 1024
-
-/** Keeps the bytes of attachments on disk before they are acknowledged, and takes away what was cleared. */
-export interface KeepFiles {
-  put: (hash: string, bytes: Uint8Array) => void
-  remove: (hash: string) => void
-}
-export const NO_FILES: KeepFiles = { put: () => undefined, remove: () => undefined }
-
-/** An attachment's bytes, piece by piece; nothing where there is none. */
-export async function* piecesOf(db: Database, hash: string): AsyncGenerator<Uint8Array> {
-  for (let from = 1; ; from += PIECE) {
-    const [row] = await db
-      .select({ piece: sql<Uint8Array>`substring(${attachments.bytes} from ${from} for ${PIECE})` })
-      .from(attachments)
-      .where(eq(attachments.hash, hash))
-    if (!row || row.piece.length === 0) return
-    yield new Uint8Array(row.piece)
-    if (row.piece.length < PIECE) return
-  }
-}
-
-/** All of an attachment's bytes; undefined where there is none. */
-export async function readBytes(db: Database, hash: string): Promise<Uint8Array | undefined> {
-  const [row] = await db.select({ bytes: attachments.bytes }).from(attachments).where(eq(attachments.hash, hash))
-  return row?.bytes
-}
-
-const record = (r: { hash: string; type: string; size: number; addedAt: Date }): AttachmentRecord => ({
-  ...r,
-  addedAt: r.addedAt.toISOString(),
-})
+import { act } from './keep/act.ts'
+import { hashOf, NO_FILES, type AttachmentFiles } from './keep/attachmentFiles.ts'
+import { hashesIn } from './keep/copyFile.ts'
+import type { AttachmentRecord } from './keep/entry.ts'
+import { KEPT_ELSEWHERE, type Keep } from './keep/keeper.ts'
+import { ATTACHED, attachmentRecord } from './keep/rows.ts'
 
 /** Photos, leaflets and sounds in the database, each once, by the hash of what is in it. */
-export const attachmentStore = (db: Database, keep: Keep = KEPT_ELSEWHERE, files: KeepFiles = NO_FILES) => {
-  const HEAD = {
-    hash: attachments.hash,
-    type: attachments.type,
-    size: attachments.size,
-    addedAt: attachments.addedAt,
+export const attachmentStore = (
+  db: Database,
+  keep: Keep = KEPT_ELSEWHERE,
+  files: Pick<AttachmentFiles, 'put' | 'remove'> = NO_FILES,
+) => {
+  /** Attachments that a build's document speaks of, or what can be taken back of it; one build after another. */
+  const namedInBuilds = async (): Promise<Set<string>> => {
+    const out = new Set<string>()
+    for (const { id } of await db.select({ id: builds.id }).from(builds).orderBy(asc(builds.id))) {
+      const [row] = await db
+        .select({
+          document: sql<string>`${builds.document}::text`,
+          history: sql<string | null>`${builds.history}::text`,
+        })
+        .from(builds)
+        .where(eq(builds.id, id))
+      for (const text of [row?.document, row?.history]) for (const h of hashesIn(text ?? '')) out.add(h)
+    }
+    return out
   }
   return {
     find: async (hash: string): Promise<AttachmentRecord | undefined> => {
-      const [row] = await db.select(HEAD).from(attachments).where(eq(attachments.hash, hash))
-      return row && record(row)
+      const [row] = await db.select(ATTACHED).from(attachments).where(eq(attachments.hash, hash))
+      return row && attachmentRecord(row)
     },
 
     pieces: (hash: string) => piecesOf(db, hash),
@@ -59,38 +42,44 @@ export const attachmentStore = (db: Database, keep: Keep = KEPT_ELSEWHERE, files
     /** Keeps a file; the same one again is the one that is there. */
     put: async (bytes: Uint8Array, type: string): Promise<AttachmentRecord> => {
       const hash = hashOf(bytes)
-      return transact(db, async tx => {
+      return act(db, keep, async tx => {
         const [row] = await tx
           .insert(attachments)
           .values({ hash, type, size: bytes.length, bytes })
           .onConflictDoNothing()
-          .returning(HEAD)
+          .returning(ATTACHED)
         if (!row) {
-          const [have] = await tx.select(HEAD).from(attachments).where(eq(attachments.hash, hash))
-          return record(have!)
+          const [have] = await tx.select(ATTACHED).from(attachments).where(eq(attachments.hash, hash))
+          return { gives: attachmentRecord(have!), left: [] }
         }
-        files.put(hash, bytes)
-        await keep([{ kind: 'attachment', row: record(row) }])
-        return record(row)
+        await files.put(hash, bytes)
+        const record = attachmentRecord(row)
+        return { gives: record, left: [{ kind: 'attachment', row: record }] }
       })
     },
 
-    /** Takes away what no build speaks of any more and was added before a time. */
-    clearAway: async (before: Date): Promise<string[]> => {
-      const used = new Set(
-        (await db.select({ document: builds.document }).from(builds)).flatMap(
-          r => r.document.attachments?.map(a => a.hash) ?? [],
-        ),
-      )
-      const gone = (await db.select(HEAD).from(attachments))
-        .filter(a => a.addedAt < before && !used.has(a.hash))
-        .map(a => a.hash)
-      if (gone.length)
-        await transact(db, async tx => {
-          await tx.delete(attachments).where(inArray(attachments.hash, gone))
-          await keep(gone.map(id => ({ kind: 'attachment-gone', id })))
-        })
-      for (const hash of gone) files.remove(hash)
+    /**
+     * Takes away what nothing has spoken of since a time: no build, nothing that can be taken back on one, no copy. The time
+     * counts from when it was first seen that nothing does, not from when the file came.
+     * @param elsewhere what copies speak of
+     */
+    clearAway: async (before: Date, elsewhere: ReadonlySet<string>, now = new Date()): Promise<string[]> => {
+      const named = [...(await namedInBuilds()), ...elsewhere]
+      const isNamed = named.length ? inArray(attachments.hash, named) : sql`false`,
+        isNot = named.length ? notInArray(attachments.hash, named) : sql`true`
+      await db.update(attachments).set({ unnamedSince: null }).where(isNamed)
+      await db
+        .update(attachments)
+        .set({ unnamedSince: now })
+        .where(and(isNot, isNull(attachments.unnamedSince)))
+      const gone = await act(db, keep, async tx => {
+        const gone = await tx
+          .delete(attachments)
+          .where(and(isNot, lt(attachments.unnamedSince, before)))
+          .returning({ id: attachments.hash })
+        return { gives: gone.map(g => g.id), left: gone.map(({ id }) => ({ kind: 'attachment-gone', id })) }
+      })
+      for (const hash of gone) await files.remove(hash)
       return gone
     },
   }

@@ -3,10 +3,11 @@ import { VERSION, type Build } from '../core/build/build.ts'
 import type { History } from '../core/build/history.ts'
 import { readBuild } from '../core/build/readBuild.ts'
 import { same } from '../core/build/same.ts'
-import type { Database } from './db/openDatabase.ts'
+import type { Database, Transaction } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
-import { transact } from './db/transact.ts'
-import { KEPT_ELSEWHERE, type Keep } from './keep/journal.ts'
+import { act } from './keep/act.ts'
+import { KEPT_ELSEWHERE, type Keep } from './keep/keeper.ts'
+import { goneAt, isGone, notGone } from './keep/rows.ts'
 
 export interface StoredBuild {
   build: Build
@@ -15,13 +16,28 @@ export interface StoredBuild {
   history: History | null
 }
 
-/** Documents written by an older version are brought up to the present one as they are read. */
+/** A stored build that a newer version of the program wrote. */
+export class NewerBuild extends Error {
+  constructor(
+    readonly id: string,
+    readonly version: number,
+  ) {
+    super(`the build ${id} is of version ${version}`)
+  }
+}
+
+/** Documents written by an older version are brought up to the present one as they are read; throws NewerBuild for one of a later version. */
 export const present = (document: Build): Build => {
   if (document.version === VERSION) return document
+  if (document.version > VERSION) throw new NewerBuild(document.id, document.version)
   const r = readBuild(document)
   if (!r.ok) throw new Error(`a stored build cannot be read: ${r.problems[0]!.path} ${r.problems[0]!.reason}`)
   return r.build
 }
+
+/** The same, and nothing for one that this version cannot read. */
+export const presentOrNot = (document: Build): Build | undefined =>
+  document.version > VERSION ? undefined : present(document)
 
 const stored = (r: typeof builds.$inferSelect): StoredBuild => ({
   build: present(r.document),
@@ -50,11 +66,10 @@ type Row = typeof builds.$inferSelect
  */
 export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
   /** Does a write and keeps the rows that it leaves, in one go: what cannot be kept has not happened. */
-  const kept = (work: (tx: Pick<Database, 'insert' | 'update'>) => Promise<Row[]>): Promise<Row[]> =>
-    transact(db, async tx => {
+  const kept = (work: (tx: Transaction) => Promise<Row[]>): Promise<Row[]> =>
+    act(db, keep, async tx => {
       const rows = await work(tx)
-      await keep(rows.map(row => ({ kind: 'build', row })))
-      return rows
+      return { gives: rows, left: rows.map(row => ({ kind: 'build', row })) }
     })
   return {
     list: () =>
@@ -66,30 +81,33 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
     },
 
     /** What a request made that came before under the same name. */
-    madeBy: async (request: string): Promise<StoredBuild | undefined> => {
+    madeBy: async (request: string): Promise<{ made: StoredBuild; of: string | null } | undefined> => {
       const [row] = await db.select().from(builds).where(eq(builds.madeBy, request))
-      return row && stored(row)
+      return row && { made: stored(row), of: row.madeOf }
     },
 
-    /** Undefined when the id is taken, or the request came before. */
+    /** Undefined when the id is taken, or the request came before. A build that was cleared away and is made anew goes on at its revision. */
     create: async (
       build: Build,
-      { demo = false, madeBy }: { demo?: boolean; madeBy?: string | undefined } = {},
+      { demo = false, madeBy, madeOf }: { demo?: boolean; madeBy?: string | undefined; madeOf?: string } = {},
     ): Promise<StoredBuild | undefined> => {
-      const [row] = await kept(tx =>
-        tx
+      const [row] = await kept(async tx => {
+        const was = (await goneAt(tx, 'build', [build.id])).get(build.id)
+        const made = await tx
           .insert(builds)
           .values({
             id: build.id,
             name: build.name,
-            revision: 1,
+            revision: (was ?? 0) + 1,
             document: build,
             demo,
-            ...(madeBy === undefined ? {} : { madeBy }),
+            ...(madeBy === undefined ? {} : { madeBy, madeOf }),
           })
           .onConflictDoNothing()
-          .returning(),
-      )
+          .returning()
+        if (was !== undefined && made.length) await notGone(tx, 'build', build.id)
+        return made
+      })
       return row && stored(row)
     },
 
@@ -154,9 +172,13 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
 
     /** Clears away what was deleted before a time. */
     clearAway: async (before: Date): Promise<void> => {
-      await transact(db, async tx => {
-        const gone = await tx.delete(builds).where(lt(builds.removedAt, before)).returning({ id: builds.id })
-        await keep(gone.map(({ id }) => ({ kind: 'build-gone', id })))
+      await act(db, keep, async tx => {
+        const gone = await tx
+          .delete(builds)
+          .where(lt(builds.removedAt, before))
+          .returning({ id: builds.id, revision: builds.revision })
+        for (const { id, revision } of gone) await isGone(tx, 'build', id, revision)
+        return { gives: undefined, left: gone.map(g => ({ kind: 'build-gone', ...g })) }
       })
     },
 

@@ -1,10 +1,10 @@
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate'
-import type { Attachment, Build } from '../core/build/build.ts'
+import { readBuildText, type BuildRead } from '../core/build/readBuild.ts'
+import { LARGEST_ATTACHMENT, type Attachment, type Build } from '../core/build/build.ts'
 import type { AttachmentStore } from './attachmentStore.ts'
-import { hashOf } from './keep/files.ts'
-
-/** A zip that is no build, or is damaged: said for whoever sent it. */
-export class NoBuildZip extends Error {}
+import { hashOf } from './keep/attachmentFiles.ts'
+import { LARGEST_BUILD, MOST_ATTACHMENTS } from './limits.ts'
+import { packed, type ZipItem } from './zip/pack.ts'
+import { BadZip, unpack } from './zip/unpack.ts'
 
 const DOCUMENT = 'build.json'
 const ENDINGS: Record<Attachment['type'], string> = {
@@ -18,35 +18,62 @@ const ENDINGS: Record<Attachment['type'], string> = {
 const nameOf = (a: Pick<Attachment, 'hash' | 'type'>): string => `attachments/${a.hash}.${ENDINGS[a.type]}`
 
 /** A build with its photos and other files as one zip: build.json, and each file by its hash. */
-export async function buildZip(build: Build, store: Pick<AttachmentStore, 'bytes'>, at: Date): Promise<Uint8Array> {
-  const files: Zippable = { [DOCUMENT]: strToU8(JSON.stringify(build, null, 2) + '\n') }
-  for (const a of build.attachments ?? []) {
-    const bytes = files[nameOf(a)] ? undefined : await store.bytes(a.hash)
-    // What is packed already gains nothing from being packed again.
-    if (bytes) files[nameOf(a)] = [bytes, { level: a.type.startsWith('image/') ? 0 : 6 }]
+export function buildZip(build: Build, store: Pick<AttachmentStore, 'bytes'>, at: Date): Promise<Uint8Array> {
+  async function* items(): AsyncGenerator<ZipItem> {
+    yield { name: DOCUMENT, bytes: Buffer.from(JSON.stringify(build, null, 2) + '\n') }
+    const seen = new Set<string>()
+    for (const a of build.attachments ?? []) {
+      const name = nameOf(a),
+        bytes = seen.has(name) ? undefined : await store.bytes(a.hash)
+      seen.add(name)
+      if (bytes) yield { name, bytes, packed: a.type.startsWith('image/') }
+    }
   }
-  return zipSync(files, { level: 6, mtime: at })
+  return packed(items(), at)
 }
 
-/** The document in such a zip, as text, and a way to its files, each proven by its hash. */
-export function readBuildZip(bytes: Uint8Array): {
-  document: string
-  fileOf: (a: Attachment) => Uint8Array | undefined
-} {
-  let files: Record<string, Uint8Array>
+/** How much such a zip may hold, unpacked. A drawing packs to a tenth, a text of one letter to a thousandth. */
+const LIMITS = {
+  entries: MOST_ATTACHMENTS + 1,
+  one: Math.max(LARGEST_ATTACHMENT, LARGEST_BUILD),
+  all: 512 * 1024 * 1024,
+  ratio: 200,
+}
+
+/** A build that came in a zip, and a way to its files, each proven by its hash. */
+export interface BuildInZip {
+  read: BuildRead
+  fileOf: (a: Attachment) => Promise<Uint8Array | undefined>
+  close: () => void
+}
+
+/**
+ * Opens a build that comes with its files as a zip. Throws BadZip where it is none, is damaged, or holds more than is taken.
+ * @param reading how the document is read
+ */
+export async function readBuildZip(
+  bytes: Buffer,
+  reading: (text: string) => Promise<BuildRead> | BuildRead = readBuildText,
+): Promise<BuildInZip> {
+  const zip = await unpack(bytes, LIMITS)
   try {
-    files = unzipSync(bytes)
-  } catch {
-    throw new NoBuildZip('it is no zip file, or a damaged one')
-  }
-  const document = files[DOCUMENT]
-  if (!document) throw new NoBuildZip(`${DOCUMENT} is missing in it`)
-  return {
-    document: strFromU8(document),
-    fileOf: a => {
-      const held = files[nameOf(a)]
-      if (held && hashOf(held) !== a.hash) throw new NoBuildZip(`${nameOf(a)} in it is damaged`)
-      return held
-    },
+    const document = await zip.read(DOCUMENT)
+    if (document.length > LARGEST_BUILD)
+      throw new BadZip(
+        `${DOCUMENT} in it is larger than the ${Math.floor(LARGEST_BUILD / 1024 / 1024)} MB that a build may have`,
+      )
+    return {
+      read: await reading(document.toString('utf8')),
+      fileOf: async a => {
+        if (!zip.has(nameOf(a))) return undefined
+        const held = await zip.read(nameOf(a))
+        if (hashOf(held) !== a.hash) throw new BadZip(`${nameOf(a)} in it is damaged`)
+        return held
+      },
+      close: zip.close,
+    }
+  } catch (e) {
+    zip.close()
+    throw e
   }
 }

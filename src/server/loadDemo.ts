@@ -5,7 +5,7 @@ import type { Build } from '../core/build/build.ts'
 import type { Part } from '../core/parts/part.ts'
 import { buildStore } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
-import type { Keep } from './keep/journal.ts'
+import type { Keep } from './keep/keeper.ts'
 import { shelfStore } from './shelfStore.ts'
 
 /** The demo workshop's builds and shelf, from the same open files that a user would import. */

@@ -1,15 +1,19 @@
+import { createServer } from 'node:http'
 import { join } from 'node:path'
-import { attachmentStore } from './attachmentStore.ts'
-import { buildStore } from './buildStore.ts'
 import { createApp } from './app.ts'
+import { clearAwayDaily } from './clearAway.ts'
+import { deviceKey } from './devices/deviceKey.ts'
 import { DeviceHub } from './devices/deviceHub.ts'
-import { openDatabase } from './db/openDatabase.ts'
+import { copyApart } from './jobs/copyApart.ts'
+import { pool } from './jobs/pool.ts'
+import { lookThroughWeekly } from './keep/lookThroughWeekly.ts'
 import { loadDemo } from './loadDemo.ts'
-import { noKeeper, openKeeper } from './keep/keeper.ts'
-import { damaged, doesNotOpen, examine, mark } from './keep/workshopFolder.ts'
+import { placesIn } from './keep/places.ts'
 import { watch } from './keep/watchdog.ts'
 import { lockFolder } from './lockFolder.ts'
-import { databaseFolder, makeEmpty, prepareFolder, prepareNew } from './prepareFolder.ts'
+import { openServer } from './openServer.ts'
+import { openWorkshop } from './openWorkshop.ts'
+import { makeEmpty, prepareApart, prepareNew } from './prepareFolder.ts'
 import { projectRoot } from './projectRoot.ts'
 
 const root = projectRoot()
@@ -21,8 +25,8 @@ const devicePort = Number(process.env.DEVICE_PORT ?? (port ? port + 1 : 0))
 const demo = process.argv.includes('--demo')
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
 
-/** Days for which a deleted build can be had back. */
-const KEPT_DAYS = 30
+/** How long a request may take to come, its head and all of it, ms: one that trickles is ended [our choice]. */
+const PATIENCE = { headersTimeout: 15_000, requestTimeout: 180_000, connectionsCheckingInterval: 3_000 }
 
 /** Opens the data, with the demo workshop if asked and the folder is new, and serves until it is told to stop. */
 async function serve(): Promise<void> {
@@ -36,40 +40,33 @@ async function serve(): Promise<void> {
       `HOST is ${host}: others can reach it. Say by which names, so that no foreign page can: HOSTS=bench.local,192.168.1.20 (or HOSTS=* where you know what you do)`,
     )
   const hosts = named?.length ? named : LOOPBACK
-  const url = process.env.DATABASE_URL
-  const unlock = url ? () => undefined : lockFolder(data)
-  if (!url) {
-    examine(data)
-    prepareFolder(data, demo)
-  }
-  const database = await openDatabase(url ? { url } : { folder: databaseFolder(data) }, t =>
-    console.error(t),
-  ).catch((e: unknown) => {
-    if (url) throw e
-    throw damaged(data, doesNotOpen(e))
-  })
-  const keeper = url ? noKeeper(database.db) : await openKeeper(database.db, data, t => console.error(t))
-  if (!url) mark(data)
-  await buildStore(database.db, keeper.keep).clearAway(new Date(Date.now() - KEPT_DAYS * 86_400_000))
-  await attachmentStore(database.db, keeper.keep, keeper.files).clearAway(
-    new Date(Date.now() - KEPT_DAYS * 86_400_000),
-  )
-  if (url && demo) await database.alone(() => loadDemo(database.db, join(root, 'demo')))
+  const url = process.env.DATABASE_URL,
+    tell = (t: string) => console.error(t)
+  const unlock = url ? () => undefined : await lockFolder(data)
+  const copies = copyApart(data),
+    open = url
+      ? await openServer(url, tell)
+      : await openWorkshop(data, { tell, prepare: prepareApart, makeCopy: copies.make })
+  const { db, keeper } = open
+  if (demo && open.fresh) await open.alone(() => loadDemo(db, join(root, 'demo'), keeper.keep))
   if (!url) watch()
-  const devices = new DeviceHub()
+  const devices = new DeviceHub(url ? process.env.DEVICE_KEY : deviceKey(placesIn(data).deviceKey, true))
   if ((await devices.listen(devicePort)) === undefined)
     console.error(
       `Devices cannot connect: port ${devicePort} is taken. Start with another: DEVICE_PORT=${devicePort + 1}`,
     )
-  const server = createApp({
-    db: database.db,
-    web: join(root, 'dist/web'),
-    hosts,
-    demo: join(root, 'demo'),
-    devices,
-    keeper,
-    ...(url ? {} : { data }),
-  }).listen(port, host)
+  const heavy = pool(),
+    app = createApp({
+      db,
+      web: join(root, 'dist/web'),
+      hosts,
+      demo: join(root, 'demo'),
+      devices,
+      keeper,
+      work: heavy.work,
+      ...(url ? {} : { data, looks: lookThroughWeekly(data, copies.work, tell) }),
+    }),
+    server = createServer(PATIENCE, app).listen(port, host)
   server.on('error', (e: NodeJS.ErrnoException) => {
     unlock()
     console.error(
@@ -83,14 +80,16 @@ async function serve(): Promise<void> {
     const a = server.address()
     console.log(`Snug Bolt is open at http://${host}:${typeof a === 'object' && a ? a.port : port}/`)
   })
+  const clearing = clearAwayDaily(open, tell)
   const stop = () => {
+    clearing.stop()
     devices.close()
     server.closeAllConnections()
     server.close(
       () =>
-        void keeper
-          .close()
-          .then(() => database.close())
+        void Promise.all([copies.close(), heavy.close()])
+          .then(() => open.close())
+          .catch((e: unknown) => tell(`The workshop was not closed well: ${(e as Error).message}`))
           .finally(() => {
             unlock()
             process.exit(0)
@@ -104,7 +103,7 @@ async function serve(): Promise<void> {
 const work = process.argv.includes('--make-empty')
   ? makeEmpty()
   : process.argv.includes('--prepare')
-    ? prepareNew(data, demo)
+    ? prepareNew(data)
     : serve()
 work.catch((e: unknown) => {
   console.error(e instanceof Error ? e.message : e)

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { createHash } from 'node:crypto'
 import net from 'node:net'
 import { tmpdir } from 'node:os'
@@ -10,9 +10,13 @@ import { heron } from '../../tests/support/heron.ts'
 import { startPostgres, type Postgres } from '../../tests/support/postgres.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/build/build.ts'
-import { copiesIn, entriesIn } from './keep/copy.ts'
-import { readJournal } from './keep/journal.ts'
-import { lives, placesIn } from './keep/workshopFolder.ts'
+import { realDisk } from './disk/realDisk.ts'
+import { copiesIn } from './keep/copies.ts'
+import { openCopy } from './keep/copyFile.ts'
+import type { Entry } from './keep/entry.ts'
+import { lives } from './keep/marker.ts'
+import { placesIn } from './keep/places.ts'
+import { entryReader, readJournal } from './keep/readJournal.ts'
 import { ownOrigin } from './middleware/ownOrigin.ts'
 import { roomToWrite } from './middleware/roomToWrite.ts'
 import type { WorkshopSettings } from '../core/build/settings.ts'
@@ -400,7 +404,12 @@ describe.each([
       ['an unknown paper', '/builds/heron/templates/bridge.pdf?paper=B9', () => ({}), 400],
       ['an unknown template', '/builds/heron/templates/spoon.pdf', () => ({}), 404],
       ['an unknown format', '/builds/heron/templates/bridge.exe', () => ({}), 400],
-      ['a body of 5 MB', '/builds', () => json('POST', JSON.stringify({ note: 'x'.repeat(5 * 1024 * 1024) })), 413],
+      [
+        'a body of 12 MB',
+        '/builds',
+        () => json('POST', JSON.stringify({ note: 'x'.repeat(12 * 1024 * 1024) })),
+        413,
+      ],
       ['a bad part', '/shelf/x', () => json('PUT', { id: 'x', kind: 'pickup' }), 422],
     ])('%s is a 4xx in one shape and changes nothing', async (_what, path, init, status) => {
       const before = await stored()
@@ -608,15 +617,21 @@ describe.each([
   })
 
   describe('the workshop as a whole', () => {
-    it.skipIf(own)('is to be had as a zip of open files, and says that it lives here', async () => {
+    it('is to be had as a zip of open files, and says that it lives here', async () => {
       const res = await call('/backup')
       expect(res.headers.get('content-type')).toBe('application/zip')
-      const { entries } = entriesIn(new Uint8Array(await res.arrayBuffer())),
-        own = await stored()
+      const copy = await openCopy(Buffer.from(await res.arrayBuffer()), { strict: true }),
+        entries: Entry[] = [],
+        is = await stored()
+      await copy.prove()
+      for await (const e of copy.entries()) entries.push(e)
       const kept = entries.find(e => e.kind === 'build' && e.row.id === 'heron')
-      expect(kept).toMatchObject({ row: { revision: own.revision, document: own.build } })
-      expect(lives(data)).toBe(true)
-      expect(copiesIn(placesIn(data).copies)).toHaveLength(1)
+      expect(kept).toMatchObject({ row: { revision: is.revision, document: is.build } })
+      if (own) return
+      expect(await lives(realDisk, placesIn(data))).toBe(true)
+      expect(await copiesIn(realDisk, placesIn(data).copies)).toHaveLength(1)
+      // Nothing of it is left lying about.
+      expect(readdirSync(data).filter(n => n.startsWith('backup-'))).toEqual([])
     })
     it.skipIf(own)('keeps every acknowledged write in its journal before the answer', async () => {
       const before = await stored()
@@ -625,7 +640,10 @@ describe.each([
         json('PUT', { revision: before.revision, build: { ...before.build, note: 'kept twice' } }),
       )
       expect(res.status).toBe(200)
-      const last = readJournal(placesIn(data).journal).entries.at(-1)
+      const { journal } = placesIn(data),
+        reader = entryReader(realDisk, journal),
+        last = await reader.read((await readJournal(realDisk, journal)).lines.at(-1)!.place)
+      await reader.close()
       expect(last).toMatchObject({
         kind: 'build',
         row: { revision: before.revision + 1, document: { note: 'kept twice' } },

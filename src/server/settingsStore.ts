@@ -7,11 +7,12 @@ import {
   type SettingName,
   type WorkshopSettings,
 } from '../core/build/settings.ts'
-import { present } from './buildStore.ts'
+import { presentOrNot } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds, settings } from './db/schema.ts'
-import { transact } from './db/transact.ts'
-import { KEPT_ELSEWHERE, type Entry, type Keep } from './keep/journal.ts'
+import { act } from './keep/act.ts'
+import type { Entry } from './keep/entry.ts'
+import { KEPT_ELSEWHERE, type Keep } from './keep/keeper.ts'
 
 const ROW = 'workshop'
 
@@ -28,13 +29,16 @@ export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
   const readFrom = async (q: Pick<Database, 'select'>): Promise<WorkshopSettings> => {
     const [row] = await q.select().from(settings).where(eq(settings.id, ROW))
     if (row) return row.document
-    const [newest] = await q
-      .select()
+    for (const { document } of await q
+      .select({ document: builds.document })
       .from(builds)
       .where(isNull(builds.removedAt))
       .orderBy(desc(builds.updatedAt))
-      .limit(1)
-    return newest ? settingsIn(present(newest.document)) : USUAL_SETTINGS
+      .limit(5)) {
+      const newest = presentOrNot(document)
+      if (newest) return settingsIn(newest)
+    }
+    return USUAL_SETTINGS
   }
   const read = () => readFrom(db)
   return {
@@ -44,9 +48,11 @@ export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
     others: async (): Promise<OtherSettings[]> => {
       const own = await read()
       const rows = await db.select().from(builds).where(isNull(builds.removedAt))
-      return rows
-        .map(r => ({ id: r.id, name: r.name, differs: differing(settingsIn(present(r.document)), own) }))
-        .filter(r => r.differs.length > 0)
+      return rows.flatMap(r => {
+        const build = presentOrNot(r.document),
+          differs = build ? differing(settingsIn(build), own) : []
+        return differs.length ? [{ id: r.id, name: r.name, differs }] : []
+      })
     },
 
     /**
@@ -55,7 +61,7 @@ export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
      * @param all whether builds with values of their own are brought into line as well
      */
     write: (next: WorkshopSettings, open: string | undefined, all: boolean): Promise<number> =>
-      transact(db, async tx => {
+      act(db, keep, async tx => {
         const before = await readFrom(tx)
         await tx
           .insert(settings)
@@ -69,8 +75,10 @@ export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
           .orderBy(asc(builds.id))
           .for('update')) {
           if (r.id === open) continue
-          const was = present(r.document),
-            now = following(was, all ? settingsIn(was) : before, next)
+          // What a newer program wrote is left alone.
+          const was = presentOrNot(r.document)
+          if (!was) continue
+          const now = following(was, all ? settingsIn(was) : before, next)
           if (now === was) continue
           const rows = await tx
             .update(builds)
@@ -79,8 +87,7 @@ export const settingsStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
             .returning()
           left.push(...rows.map((row): Entry => ({ kind: 'build', row })))
         }
-        await keep(left)
-        return left.length - 1
+        return { gives: left.length - 1, left }
       }),
   }
 }

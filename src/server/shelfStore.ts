@@ -1,10 +1,12 @@
 import { asc, count, eq, inArray, sql } from 'drizzle-orm'
 import type { Part, Stock } from '../core/parts/part.ts'
 import type { PartKind } from '../core/parts/partKinds.ts'
-import type { Database } from './db/openDatabase.ts'
+import type { Database, Transaction } from './db/openDatabase.ts'
 import { shelf, SHELF_RECORD } from './db/schema.ts'
-import { transact } from './db/transact.ts'
-import { KEPT_ELSEWHERE, type Keep } from './keep/journal.ts'
+import { act } from './keep/act.ts'
+import type { Entry } from './keep/entry.ts'
+import { KEPT_ELSEWHERE, type Keep } from './keep/keeper.ts'
+import { goneAt, isGone, notGone } from './keep/rows.ts'
 
 /** What a list of the shelf shows of a part. */
 export interface ShelfRow {
@@ -71,7 +73,7 @@ export const shelfStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => ({
     parts: readonly Part[],
     { demo = false, known = {} }: { demo?: boolean; known?: Readonly<Record<string, number>> } = {},
   ): Promise<Record<string, number>> =>
-    transact(db, async tx => {
+    act(db, keep, async tx => {
       const asked = Object.keys(known)
       if (asked.length) {
         const have = await tx
@@ -87,11 +89,24 @@ export const shelfStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => ({
         if (stale.length) throw new StaleParts(stale)
       }
       const [n] = await tx.select({ n: count() }).from(shelf),
+        // One that was deleted and is put anew goes on at its revision: a page that still holds the old one is told.
+        was = await goneAt(
+          tx,
+          'part',
+          parts.map(p => p.id),
+        ),
         // In one order whoever writes, so that two writers never wait for one another.
         rows = parts
-          .map((part, i) => ({ id: part.id, position: (n?.n ?? 0) + i, part, demo }))
+          .map((part, i) => ({
+            id: part.id,
+            position: (n?.n ?? 0) + i,
+            part,
+            demo,
+            revision: (was.get(part.id) ?? 0) + 1,
+          }))
           .sort((a, b) => (a.id < b.id ? -1 : 1))
-      const revisions: Record<string, number> = {}
+      const revisions: Record<string, number> = {},
+        kept: Entry[] = []
       for (let at = 0; at < rows.length; at += AT_ONCE) {
         const left = await tx
           .insert(shelf)
@@ -102,27 +117,35 @@ export const shelfStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => ({
           })
           .returning(SHELF_RECORD)
         for (const r of left) revisions[r.id] = r.revision
-        await keep(left.map(row => ({ kind: 'part', row })))
+        kept.push(...left.map((row): Entry => ({ kind: 'part', row })))
       }
-      return revisions
+      for (const id of was.keys()) await notGone(tx, 'part', id)
+      return { gives: revisions, left: kept }
     }),
 
   /** Takes the demo workshop's parts off the shelf. */
   removeDemo: async (): Promise<void> => {
-    await transact(db, async tx => {
-      const gone = await tx.delete(shelf).where(eq(shelf.demo, true)).returning({ id: shelf.id })
-      await keep(gone.map(({ id }) => ({ kind: 'part-gone', id })))
-    })
+    await taken(db, keep, tx => tx.delete(shelf).where(eq(shelf.demo, true)).returning(TAKEN))
   },
 
   ids: async (): Promise<Set<string>> => new Set((await db.select({ id: shelf.id }).from(shelf)).map(r => r.id)),
 
-  remove: (id: string): Promise<boolean> =>
-    transact(db, async tx => {
-      const gone = await tx.delete(shelf).where(eq(shelf.id, id)).returning({ id: shelf.id })
-      await keep(gone.map(g => ({ kind: 'part-gone', id: g.id })))
-      return gone.length === 1
-    }),
+  remove: async (id: string): Promise<boolean> =>
+    (await taken(db, keep, tx => tx.delete(shelf).where(eq(shelf.id, id)).returning(TAKEN))) === 1,
 })
+
+const TAKEN = { id: shelf.id, revision: shelf.revision }
+
+/** Takes parts off the shelf for good, and remembers at which revision they stood; tells how many. */
+const taken = (
+  db: Database,
+  keep: Keep,
+  take: (tx: Transaction) => Promise<{ id: string; revision: number }[]>,
+): Promise<number> =>
+  act(db, keep, async tx => {
+    const gone = await take(tx)
+    for (const { id, revision } of gone) await isGone(tx, 'part', id, revision)
+    return { gives: gone.length, left: gone.map((g): Entry => ({ kind: 'part-gone', ...g })) }
+  })
 
 export type ShelfStore = ReturnType<typeof shelfStore>

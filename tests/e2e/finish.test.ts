@@ -138,7 +138,7 @@ describe('the finish', () => {
           '--humidity',
           '80',
         ],
-        { stdio: 'pipe' },
+        { stdio: 'pipe', env: { ...process.env, SNUGBOLT_DATA: bench.data } },
       ),
       said: string[] = []
     device.stdout.on('data', (d: Buffer) => said.push(d.toString()))

@@ -22,7 +22,9 @@ afterAll(async () => {
 
 /** A simulated device as it is shipped; gives what it says, and a way to press its keys. */
 async function device(...args: string[]): Promise<{ type: (line: string) => void; says: () => string }> {
-  const p = spawn(process.execPath, [join(ROOT, 'bin/snugbolt.mjs'), 'device', ...args])
+  const p = spawn(process.execPath, [join(ROOT, 'bin/snugbolt.mjs'), 'device', ...args], {
+    env: { ...process.env, SNUGBOLT_DATA: bench.data },
+  })
   started.push(p)
   let out = ''
   p.stdout.on('data', (b: Buffer) => (out += b.toString()))

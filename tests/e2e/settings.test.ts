@@ -1,11 +1,11 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { openBench, storedBuild, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
 import { demo } from '../support/demo.ts'
-import { entriesIn } from '../../src/server/keep/copy.ts'
+import { openCopy } from '../../src/server/keep/copyFile.ts'
 
 let bench: Bench
 const dir = mkdtempSync(join(tmpdir(), 'snugbolt-settings-'))
@@ -29,11 +29,11 @@ describe('the workshop’s settings', () => {
       page.getByRole('link', { name: 'Save a backup' }).click(),
     ])
     expect(zip.suggestedFilename()).toMatch(/^snugbolt-workshop-\d{4}-\d\d-\d\d\.zip$/)
-    expect(
-      entriesIn(new Uint8Array(readFileSync(await zip.path()))).entries.flatMap(e =>
-        e.kind === 'build' ? [e.row.id] : [],
-      ),
-    ).toEqual(expect.arrayContaining(['bittern', 'heron', 'kestrel', 'plover', 'wren']))
+    const copy = await openCopy(await zip.path(), { strict: true }),
+      ids: string[] = []
+    for await (const e of copy.entries()) if (e.kind === 'build') ids.push(e.row.id)
+    copy.close()
+    expect(ids).toEqual(expect.arrayContaining(['bittern', 'heron', 'kestrel', 'plover', 'wren']))
     const field = page.getByLabel('Currency')
     await field.fill('shells')
     await field.press('Enter')

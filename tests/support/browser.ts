@@ -14,6 +14,8 @@ export const TABLET = { width: 834, height: 1112 }
 /** A demo workshop of its own with a browser on it. */
 export interface Bench {
   server: Running
+  /** Its data folder. */
+  data: string
   browser: Browser
   /**
    * Opens a page and records what went wrong on it and where it asked. Of a test before it goes on with the page that
@@ -73,6 +75,7 @@ export async function openBench({ empty = false } = {}): Promise<Bench> {
     ((await (await fetch(`${server.address}/api/builds/${id}`)).json()) as { revision?: number }).revision ?? -1
   return {
     server,
+    data,
     browser,
     open: async (path, o = {}) => {
       const viewport = o.viewport ?? DESKTOP,

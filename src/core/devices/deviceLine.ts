@@ -1,3 +1,4 @@
+import { mended } from '../text/text.ts'
 import { DEVICE_SORT_NAMES, DEVICE_SORTS, isDeviceSort, type DeviceSortName } from './deviceSorts.ts'
 
 /**
@@ -8,10 +9,13 @@ export const PROTOCOL = 1
 /** The longest line, characters: a longer one is no reading of anything. */
 export const LONGEST_LINE = 300
 const LONGEST_NAME = 60
+const KEY = /^[A-Za-z0-9]{16,128}$/
 
 /** What a device says. */
 export type FromDevice =
   | { word: 'HELLO'; sort: DeviceSortName; name: string }
+  /** The workshop's own secret: whoever knows it need not be let in by hand. */
+  | { word: 'KEY'; key: string }
   /** What its display shows just now, still moving: nothing is taken. */
   | { word: 'SHOWS'; text: string }
   /** A steady value: it lands in the field in hand. */
@@ -27,7 +31,12 @@ export interface InHand {
 
 /** What the program says to a device. */
 export type ToDevice =
-  { word: 'READY' } | ({ word: 'HAND' } & InHand) | { word: 'NONE' } | { word: 'REFUSED'; reason: string }
+  | { word: 'READY' }
+  /** Somebody at a page has to let it in first. */
+  | { word: 'WAIT' }
+  | ({ word: 'HAND' } & InHand)
+  | { word: 'NONE' }
+  | { word: 'REFUSED'; reason: string }
 
 export type Read<T> = { ok: true; line: T } | { ok: false; reason: string }
 
@@ -72,10 +81,15 @@ export function readDeviceLine(line: string, sort?: DeviceSortName): Read<FromDe
       if (!p.ok) return no(`${p.reason}; accepted: ${p.accepted}`)
       return { ok: true, line: { word: word.toUpperCase() as 'SHOWS' | 'READING', text: rest.trim() } }
     }
+    case 'KEY':
+      if (!sort) return no(`HELLO ${PROTOCOL} <sort> <name> comes first`)
+      return KEY.test(rest.trim())
+        ? { ok: true, line: { word: 'KEY', key: rest.trim() } }
+        : no('a key is 16 to 128 letters and digits')
     case 'BYE':
       return { ok: true, line: { word: 'BYE' } }
     default:
-      return no(`“${word.slice(0, 20)}” is no word of the protocol: HELLO, SHOWS, READING, BYE`)
+      return no(`“${word.slice(0, 20)}” is no word of the protocol: HELLO, KEY, SHOWS, READING, BYE`)
   }
 }
 
@@ -84,8 +98,10 @@ export function toDevice(x: ToDevice): string {
   switch (x.word) {
     case 'READY':
       return `READY ${PROTOCOL}\n`
+    case 'WAIT':
+      return 'WAIT\n'
     case 'HAND':
-      return `HAND ${encodeURIComponent(x.build)} ${encodeURIComponent(x.of)} ${oneLine(x.label)}\n`
+      return `HAND ${encodeURIComponent(mended(x.build))} ${encodeURIComponent(mended(x.of))} ${oneLine(x.label)}\n`
     case 'NONE':
       return 'NONE\n'
     case 'REFUSED':
@@ -99,6 +115,7 @@ export function readProgramLine(line: string): Read<ToDevice> {
   const [word = '', rest = ''] = words(line, 1)
   if (word === 'READY')
     return rest === String(PROTOCOL) ? { ok: true, line: { word } } : no(`version ${rest} is not spoken here`)
+  if (word === 'WAIT') return { ok: true, line: { word } }
   if (word === 'NONE') return { ok: true, line: { word } }
   if (word === 'REFUSED') return { ok: true, line: { word, reason: rest } }
   if (word === 'HAND') {

@@ -1,10 +1,13 @@
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
+import type { QueryConfig } from 'pg'
 import { projectRoot } from '../projectRoot.ts'
 import * as schema from './schema.ts'
+import { inTransaction } from './serverTransaction.ts'
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 export interface OpenDatabase {
   db: Database
   /** Does work that no other server on this database does at the same time. */
@@ -18,6 +21,12 @@ const migrationsFolder = join(projectRoot(), 'src/server/db/migrations')
 const MEMORY = ['shared_buffers=16MB']
 /** How long a server's answer is waited for before it is said that it is away, ms. */
 const PATIENCE = 8000
+/** How long one statement may take, one lock be waited for, a transaction stand idle, and the server keep silent, ms: a page is told and asks again. */
+const STATEMENT = 10_000,
+  LOCK_WAIT = 4_000,
+  IDLE = 20_000,
+  ANSWER = 12_000,
+  MIGRATING = 120_000
 /** Names the lock that servers take from one another while they bring the database up to date [our choice]. */
 const LOCK = 0x5b017
 
@@ -51,19 +60,36 @@ export async function openDatabase(
       import('drizzle-orm/node-postgres'),
       import('drizzle-orm/node-postgres/migrator'),
     ])
-    const pool = new Pool({ connectionString: where.url, connectionTimeoutMillis: PATIENCE, keepAlive: true })
+    const pool = new Pool({
+      connectionString: where.url,
+      connectionTimeoutMillis: PATIENCE,
+      keepAlive: true,
+      statement_timeout: STATEMENT,
+      lock_timeout: LOCK_WAIT,
+      idle_in_transaction_session_timeout: IDLE,
+      query_timeout: ANSWER,
+    })
     // A connection that breaks while nobody uses it is replaced when the next is asked for.
     pool.on('error', e => tell(`A connection to the database broke: ${e.message}`))
-    const db = drizzle(pool, { schema })
+    // One that breaks while it is used tells whoever uses it; its own word about it ends nothing.
+    pool.on('connect', client => client.on('error', () => undefined))
+    const db = drizzle(pool, { schema }) as unknown as Database
+    db.transaction = inTransaction(pool, client => drizzle(client, { schema }) as unknown as Transaction)
     const alone = async <T>(work: () => Promise<T>): Promise<T> => {
       const own = await pool.connect()
       try {
-        await own.query('select pg_advisory_lock($1)', [LOCK])
+        // Whoever brings it up to date may take its time.
+        await own.query('set statement_timeout = 0; set lock_timeout = 0')
+        await own.query({
+          text: 'select pg_advisory_lock($1)',
+          values: [LOCK],
+          query_timeout: MIGRATING,
+        } as QueryConfig)
         return await work()
       } finally {
         // A broken connection has given its lock back already.
         await own.query('select pg_advisory_unlock($1)', [LOCK]).catch(() => undefined)
-        own.release()
+        own.release(true)
       }
     }
     try {
@@ -75,7 +101,7 @@ export async function openDatabase(
         { cause: e },
       )
     }
-    return { db: db as unknown as Database, alone, close: () => pool.end() }
+    return { db, alone, close: () => pool.end() }
   }
   const [{ PGlite }, { drizzle }, { migrate }] = await embedded()
   const client = await PGlite.create(where.folder, {
@@ -87,6 +113,18 @@ export async function openDatabase(
   return {
     db: db as unknown as Database,
     // The folder's lock keeps others away.
+    alone: work => work(),
+    close: () => client.close(),
+  }
+}
+
+/** An empty database of the present schema in memory. */
+export async function memoryDatabase(from?: Blob): Promise<OpenDatabase> {
+  const [{ PGlite }, { drizzle }, { migrate }] = await embedded()
+  const client = await PGlite.create(from ? { loadDataDir: from } : {})
+  await migrate(drizzle(client), { migrationsFolder })
+  return {
+    db: drizzle(client, { schema }) as unknown as Database,
     alone: work => work(),
     close: () => client.close(),
   }

@@ -1,5 +1,15 @@
 import { sql } from 'drizzle-orm'
-import { boolean, customType, integer, json, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  boolean,
+  customType,
+  integer,
+  json,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core'
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
 import type { WorkshopSettings } from '../../core/build/settings.ts'
@@ -21,6 +31,8 @@ export const builds = pgTable('builds', {
   removedAt: timestamp('removed_at', { withTimezone: true }),
   /** The request that made it, as its sender named it: the same request again finds it here. */
   madeBy: text('made_by').unique(),
+  /** SHA-256 of the document which that request sent: the same name with another document is a mistake. */
+  madeOf: text('made_of'),
   updatedAt: timestamp('updated_at', { withTimezone: true }).notNull().defaultNow(),
 })
 
@@ -69,6 +81,25 @@ export const attachments = pgTable('attachments', {
   size: integer('size').notNull(),
   bytes: bytes('bytes').notNull(),
   addedAt: timestamp('added_at', { withTimezone: true }).notNull().defaultNow(),
+  /** Since when no build, no history and no copy has spoken of it, as far as was looked. */
+  unnamedSince: timestamp('unnamed_since', { withTimezone: true }),
+})
+
+/** What was deleted for good, and the revision at which it stood: the same id begun anew goes on from there, so that no revision ever names two states. */
+export const gone = pgTable(
+  'gone',
+  {
+    kind: text('kind').$type<'build' | 'part'>().notNull(),
+    id: text('id').notNull(),
+    revision: integer('revision').notNull(),
+  },
+  t => [primaryKey({ columns: [t.kind, t.id] })],
+)
+
+/** The last line of the journal that the tables hold, in one row: written with what it says. */
+export const kept = pgTable('kept', {
+  id: integer('id').primaryKey(),
+  seq: bigint('seq', { mode: 'number' }).notNull(),
 })
 
 /** The workshop's settings, in one row. */

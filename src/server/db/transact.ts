@@ -1,6 +1,4 @@
-import type { Database } from './openDatabase.ts'
-
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
+import type { Database, Transaction } from './openDatabase.ts'
 
 /** What a server says when two writers waited for one another, or read what another was changing: it can be tried again [published: PostgreSQL, error codes 40P01 and 40001]. */
 const AGAIN = new Set(['40P01', '40001'])
@@ -9,7 +7,7 @@ const TRIES = 4
 /** Stands for an error of the driver's that has no code: it waited long enough, or its connection ended under it. */
 export const NO_ANSWER = 'no-answer'
 const WORDS =
-  /timeout exceeded when trying to connect|Connection terminated|client has encountered a connection error/i
+  /timeout exceeded when trying to connect|Query read timeout|Connection terminated|client has encountered a connection error|Client was closed/i
 
 /** The code of a database's own error, however deep a driver wrapped it; undefined where it is no error of a database. */
 export function codeOf(e: unknown): string | undefined {

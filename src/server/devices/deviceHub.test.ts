@@ -2,10 +2,11 @@ import { connect, type Socket } from 'node:net'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { DeviceHub, type DeviceEvent } from './deviceHub.ts'
 
+const KEY = 'abcdef0123456789'
 let hub: DeviceHub, port: number
 const open: Socket[] = []
 beforeEach(async () => {
-  hub = new DeviceHub()
+  hub = new DeviceHub(KEY)
   port = (await hub.listen(0))!
 })
 afterEach(() => {
@@ -41,9 +42,12 @@ describe('devices on the local socket', () => {
   it('are told what is in hand, and their reading goes to the page that said so last', async () => {
     const a = page('a'),
       b = page('b'),
-      d = device('HELLO 1 meter Bench meter')
-    await until(() => d.told).toEqual(['READY 1', 'NONE'])
-    expect(a.heard.at(-1)).toMatchObject({ kind: 'devices', devices: [{ sort: 'meter', name: 'Bench meter' }] })
+      d = device('HELLO 1 meter Bench meter', `KEY ${KEY}`)
+    await until(() => d.told).toEqual(['WAIT', 'READY 1', 'NONE'])
+    expect(a.heard.at(-1)).toMatchObject({
+      kind: 'devices',
+      devices: [{ sort: 'meter', name: 'Bench meter', isIn: true }],
+    })
     hub.take({ sort: 'meter', page: 'a', build: 'wren', of: 'meter.rest', label: 'Plug' })
     hub.take({ sort: 'meter', page: 'b', build: 'my build', of: 'probe.a/b@x y', label: 'A to B' })
     await until(() => d.told.at(-1)).toBe('HAND my%20build probe.a%2Fb%40x%20y A to B')
@@ -56,7 +60,7 @@ describe('devices on the local socket', () => {
   })
   it('take nothing when no field is in hand, or its page has gone', async () => {
     const a = page('a'),
-      d = device('HELLO 1 meter m', 'READING 1k')
+      d = device('HELLO 1 meter m', `KEY ${KEY}`, 'READING 1k')
     await until(() => d.told.at(-1)).toMatch(/^REFUSED no field is in hand/)
     hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
     await until(() => d.told.at(-1)).toMatch(/^HAND/)
@@ -71,11 +75,55 @@ describe('devices on the local socket', () => {
   })
   it('are told why a line was not taken, and may go on', async () => {
     const a = page('a'),
-      d = device('READING 8k', 'HELLO 7 meter x', 'HELLO 1 meter m', 'HELLO 1 meter again', 'READING nine', 'PING')
+      d = device('HELLO 1 meter m', `KEY ${KEY}`, 'HELLO 1 meter again', 'READING nine', 'PING')
     hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
-    await until(() => d.told.filter(l => l.startsWith('REFUSED'))).toHaveLength(5)
+    await until(() => d.told.filter(l => l.startsWith('REFUSED'))).toHaveLength(3)
     d.say('READING OL')
     await until(() => a.readings()).toHaveLength(1)
+  })
+  it('are ended at the first line that is none of theirs: a page of another site may post to the port', async () => {
+    const a = page('a')
+    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    for (const first of [
+      'POST / HTTP/1.1',
+      'READING 8k',
+      'HELLO 7 meter x',
+      'HELLO 1 oven x',
+      '\ud800',
+      'KEY ' + KEY,
+    ]) {
+      const d = device(first, 'Content-Type: text/plain', '', 'HELLO 1 meter m', `KEY ${KEY}`, 'READING 6.66 kΩ')
+      await until(d.ended).toBe(true)
+      expect(d.told, first).toHaveLength(1)
+    }
+    expect(a.readings()).toEqual([])
+    expect(hub.devices).toEqual([])
+  })
+  it('give nothing until they are let in, by a press or by the key of the workshop', async () => {
+    const a = page('a')
+    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    const d = device('HELLO 1 meter m', 'READING 8k', 'SHOWS 8k')
+    await until(() => d.told).toHaveLength(3)
+    expect(d.told).toEqual(['WAIT', ...Array(2).fill(expect.stringMatching(/^REFUSED .*let it in first/))])
+    const waiting = a.heard.at(-1) as Extract<DeviceEvent, { kind: 'devices' }>
+    expect(waiting.devices).toMatchObject([{ name: 'm', isIn: false }])
+    expect(hub.letIn('nobody')).toBe(false)
+    expect(hub.letIn(waiting.devices[0]!.id)).toBe(true)
+    await until(() => d.told.at(-1)).toBe('HAND x y z')
+    d.say('READING 8k')
+    await until(() => a.readings()).toHaveLength(1)
+    expect(hub.sendAway(waiting.devices[0]!.id)).toBe(true)
+    await until(d.ended).toBe(true)
+    const wrong = device('HELLO 1 meter m', 'KEY 0000000000000000', 'READING 9k')
+    await until(wrong.ended).toBe(true)
+    expect(wrong.told.at(-1)).toMatch(/not the key of this workshop/)
+    expect(a.readings()).toHaveLength(1)
+  })
+  it('are told of a field whatever its letters are, and no throw leaves the line', async () => {
+    const half = '\ud800'
+    hub.take({ sort: 'meter', page: 'a', build: half, of: half, label: half })
+    const d = device('HELLO 1 meter m', `KEY ${KEY}`)
+    await until(() => d.told.at(-1)).toMatch(/^HAND /)
   })
   it('are parted with when they say too much, and gone from the page when they go', async () => {
     const a = page('a'),

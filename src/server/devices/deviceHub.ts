@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID, timingSafeEqual } from 'node:crypto'
 import { createServer, type Server, type Socket } from 'node:net'
 import { lineCutter, readDeviceLine, toDevice, type InHand, type ToDevice } from '../../core/devices/deviceLine.ts'
 import type { DeviceSortName } from '../../core/devices/deviceSorts.ts'
@@ -8,6 +8,8 @@ export interface Device {
   id: string
   sort: DeviceSortName
   name: string
+  /** Whether it was let in, by its key or by somebody at a page: until then nothing of it is taken. */
+  isIn: boolean
 }
 
 /** What a page hears of. */
@@ -30,9 +32,18 @@ const MOST_LINES = 50
 /** A device that says nothing of itself within this is parted with, ms. */
 const SAY_HELLO = 5000
 
+/** A device that nobody lets in within this is parted with, ms. */
+const LET_IN = 10 * 60_000
+
 interface Connected {
   socket: Socket
   device?: Device
+}
+
+/** Whether two secrets are the same, in a time that says nothing of how far they agree. */
+const sameKey = (a: string, b: string): boolean => {
+  const digest = (x: string) => createHash('sha256').update(x).digest()
+  return timingSafeEqual(digest(a), digest(b))
 }
 
 /** Connects devices on a local socket with the pages that have a field in hand: one page at most for each sort. */
@@ -42,7 +53,8 @@ export class DeviceHub {
   readonly #pages = new Map<string, (e: DeviceEvent) => void>()
   readonly #hands = new Map<DeviceSortName, PageHand>()
 
-  constructor() {
+  /** @param key the workshop's secret for devices; left out, each is let in by hand */
+  constructor(private readonly key?: string) {
     this.#server = createServer(socket => this.#connect(socket))
   }
 
@@ -85,6 +97,31 @@ export class DeviceHub {
     if (this.#hands.get(sort)?.page === page) this.#release(sort)
   }
 
+  /** Somebody at a page lets a device in; false where there is none of that name. */
+  letIn(id: string): boolean {
+    const c = [...this.#devices].find(d => d.device?.id === id)
+    if (!c?.device) return false
+    this.#welcome(c, c.device)
+    return true
+  }
+
+  /** Somebody at a page sends a device away. */
+  sendAway(id: string): boolean {
+    const c = [...this.#devices].find(d => d.device?.id === id)
+    if (!c) return false
+    c.socket.write(toDevice({ word: 'REFUSED', reason: 'it was sent away at a page' }))
+    c.socket.end()
+    return true
+  }
+
+  #welcome(c: Connected, device: Device): void {
+    if (device.isIn) return
+    c.device = { ...device, isIn: true }
+    c.socket.write(toDevice({ word: 'READY' }))
+    c.socket.write(toDevice(this.#inHand(device.sort)))
+    this.#tellPages({ kind: 'devices', devices: this.devices })
+  }
+
   close(): void {
     for (const c of this.#devices) c.socket.destroy()
     this.#server.close()
@@ -102,7 +139,7 @@ export class DeviceHub {
 
   #tellSort(sort: DeviceSortName): void {
     const line = toDevice(this.#inHand(sort))
-    for (const c of this.#devices) if (c.device?.sort === sort) c.socket.write(line)
+    for (const c of this.#devices) if (c.device?.isIn && c.device.sort === sort) c.socket.write(line)
   }
 
   #tellPages(e: DeviceEvent): void {
@@ -127,8 +164,8 @@ export class DeviceHub {
     let lines = 0,
       second = 0
     socket.setEncoding('utf8')
-    const cut = lineCutter(text => {
-      if (socket.writableEnded) return
+    const take = (text: string): unknown => {
+      if (socket.writableEnded) return undefined
       const now = Math.floor(Date.now() / 1000)
       if (now !== second) {
         second = now
@@ -137,34 +174,61 @@ export class DeviceHub {
       if (++lines > MOST_LINES) {
         refuse(`at most ${MOST_LINES} lines a second`)
         socket.end()
-        return
+        return undefined
       }
       const r = readDeviceLine(text, c.device?.sort)
+      if (!c.device && !(r.ok && r.line.word === 'HELLO')) {
+        // No device begins like this: a page of another site may, by what it posts to this port.
+        refuse(r.ok ? 'a device says HELLO first' : r.reason)
+        socket.end()
+        return undefined
+      }
       if (!r.ok) return refuse(r.reason)
+      const { device } = c
       switch (r.line.word) {
         case 'HELLO':
-          if (c.device) return refuse('this device has said who it is')
-          c.device = { id: randomUUID(), sort: r.line.sort, name: r.line.name }
-          say({ word: 'READY' })
-          say(this.#inHand(c.device.sort))
+          if (device) return refuse('this device has said who it is')
+          c.device = { id: randomUUID(), sort: r.line.sort, name: r.line.name, isIn: false }
+          setTimeout(() => {
+            if (c.device?.isIn) return
+            refuse('nobody has let it in')
+            socket.end()
+          }, LET_IN).unref()
+          say({ word: 'WAIT' })
           return this.#tellPages({ kind: 'devices', devices: this.devices })
-        case 'SHOWS':
-          return this.#tellPages({ kind: 'shows', device: c.device!, text: r.line.text })
-        case 'READING': {
-          const h = this.#hands.get(c.device!.sort),
-            page = h && this.#pages.get(h.page)
-          if (!page) return refuse('no field is in hand on any page; nothing was taken')
-          return page({
-            kind: 'reading',
-            device: c.device!,
-            text: r.line.text,
-            build: h.build,
-            of: h.of,
-            at: new Date().toISOString(),
-          })
-        }
+        case 'KEY':
+          if (this.key === undefined || !sameKey(this.key, r.line.key)) {
+            refuse('that is not the key of this workshop')
+            socket.end()
+            return undefined
+          }
+          return this.#welcome(c, device!)
         case 'BYE':
           socket.end()
+          return undefined
+      }
+      if (!device!.isIn) return refuse('somebody at a page has to let it in first; nothing was taken')
+      if (r.line.word === 'SHOWS') return this.#tellPages({ kind: 'shows', device: device!, text: r.line.text })
+      const h = this.#hands.get(device!.sort),
+        page = h && this.#pages.get(h.page)
+      if (!page) return refuse('no field is in hand on any page; nothing was taken')
+      page({
+        kind: 'reading',
+        device: device!,
+        text: r.line.text,
+        build: h.build,
+        of: h.of,
+        at: new Date().toISOString(),
+      })
+      return undefined
+    }
+    const cut = lineCutter(text => {
+      try {
+        take(text)
+      } catch (e) {
+        // Whatever a device says ends its own connection at most.
+        console.error(e)
+        socket.destroy()
       }
     })
     socket.on('data', (piece: string) => cut(piece))

@@ -1,155 +1,217 @@
-import { mkdirSync, readFileSync, readdirSync, rmSync, statSync } from 'node:fs'
-import { open, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
-import { crc32 } from 'node:zlib'
-import { flushFolder } from './flushFolder.ts'
-import type { builds, settings, ShelfRecord } from '../db/schema.ts'
+import type { Disk, DiskFile } from '../disk/disk.ts'
+import { writeAll } from '../disk/files.ts'
+import { keyOf, type Entry } from './entry.ts'
+import { writeHead, writeLine, type Mark } from './journalLine.ts'
+import { segmentName, segmentsIn, type JournalRead, type Segment } from './readJournal.ts'
+import { Unconfirmed } from './trouble.ts'
 
-type BuildRow = typeof builds.$inferSelect
-/** What is known of an attachment; its bytes lie in a file of their own. */
-export interface AttachmentRecord {
-  hash: string
-  type: string
-  size: number
-  addedAt: string
+/** A file of the journal is followed by another when it is this large, bytes. */
+export const SEGMENT = 32 * 1024 * 1024
+
+/** An act that stands in the journal: the marks before and after it. */
+export interface Receipt {
+  before: Mark
+  after: Mark
 }
 
-/** What one acknowledged write left: rows as they stand after it, so that writing them again changes nothing. */
-export type Entry =
-  | { kind: 'build'; row: Omit<BuildRow, 'madeBy'> & Partial<Pick<BuildRow, 'madeBy'>> }
-  | { kind: 'build-gone'; id: string }
-  | { kind: 'part'; row: Omit<ShelfRecord, 'revision'> & Partial<Pick<ShelfRecord, 'revision'>> }
-  | { kind: 'part-gone'; id: string }
-  | { kind: 'settings'; row: typeof settings.$inferSelect }
-  | { kind: 'attachment'; row: AttachmentRecord }
-  | { kind: 'attachment-gone'; id: string }
-
-/** Keeps entries on disk before a write is acknowledged. */
-export type Keep = (entries: readonly Entry[]) => Promise<void>
-
-/** Where the database keeps its own promise: a PostgreSQL server. */
-export const KEPT_ELSEWHERE: Keep = () => Promise.resolve()
-
-const NAME = /^journal-(\d{6})\.log$/
-const nameOf = (n: number): string => `journal-${String(n).padStart(6, '0')}.log`
-
-/** A line: the checksum of what follows it, and that [published: CRC-32, ISO 3309]. */
-export const lineOf = (e: Entry): string => {
-  const text = JSON.stringify(e)
-  return `${crc32(text).toString(16).padStart(8, '0')} ${text}\n`
-}
-
-/** The entry in a line; undefined where the line is torn or changed. */
-export function entryIn(line: string): Entry | undefined {
-  const text = line.slice(9)
-  if (line[8] !== ' ' || crc32(text).toString(16).padStart(8, '0') !== line.slice(0, 8)) return undefined
-  const e = JSON.parse(text) as Entry
-  if (e.kind !== 'build') return e
-  const time = (v: Date | null) => (v === null ? null : new Date(v))
-  const { archivedAt, removedAt, updatedAt } = e.row
-  return {
-    ...e,
-    row: { ...e.row, archivedAt: time(archivedAt), removedAt: time(removedAt), updatedAt: new Date(updatedAt) },
-  }
-}
-
-const numbersIn = (folder: string): number[] =>
-  readdirSync(folder)
-    .flatMap(n => NAME.exec(n)?.[1] ?? [])
-    .map(Number)
-    .sort((a, b) => a - b)
-
-/** All entries that a data folder's journal holds, oldest first, and how many lines were torn or changed. */
-export function readJournal(folder: string): { entries: Entry[]; bad: number } {
-  const entries: Entry[] = []
-  let bad = 0
-  let names: number[] = []
-  try {
-    names = numbersIn(folder)
-  } catch (e) {
-    if ((e as NodeJS.ErrnoException).code !== 'ENOENT') throw e
-  }
-  for (const n of names)
-    for (const line of readFileSync(join(folder, nameOf(n)), 'utf8').split('\n')) {
-      if (!line) continue
-      const e = entryIn(line)
-      if (e) entries.push(e)
-      else bad++
-    }
-  return { entries, bad }
+interface Waiting {
+  entries: readonly Entry[]
+  done: (r: Receipt) => void
+  failed: (e: unknown) => void
 }
 
 /**
- * An append-only journal: what `record` resolves for is on disk. Writers that come while one is being flushed share the
- * next flush. It is begun anew after each copy of the workshop, and what the copy holds is cut off.
+ * An append-only journal in numbered files: what `record` resolves for is on the disk. Writers that come while one act is
+ * being flushed share the next flush. Every line carries the digest of the one before; a file says after which line it goes
+ * on, and whatever older files hold after that line was refused and does not count. So an act is annulled by beginning a
+ * file that goes on before it.
  */
 export class Journal {
-  private file: FileHandle | undefined
-  private number = 0
-  private waiting: { text: string; done: (e?: Error) => void }[] = []
-  private running = false
+  #file: DiskFile | undefined
+  #size = 0
+  #number: number
+  #mark: Mark
+  #segments: Segment[]
+  #waiting: Waiting[] = []
+  #asked = false
+  #queue: Promise<unknown> = Promise.resolve()
+  #closed = false
 
-  private constructor(private readonly folder: string) {}
+  private constructor(
+    private readonly disk: Disk,
+    private readonly folder: string,
+    read: Pick<JournalRead, 'segments'>,
+    after: Mark,
+    number: number,
+    private readonly segment: number,
+  ) {
+    this.#segments = [...read.segments]
+    this.#mark = after
+    this.#number = number
+  }
 
-  static async open(folder: string): Promise<Journal> {
-    mkdirSync(folder, { recursive: true })
-    const j = new Journal(folder)
-    j.number = numbersIn(folder).at(-1) ?? 0
-    await j.begin()
+  /** Goes on after a mark, in a file of its own: torn lines of older files stay where they are. */
+  static async open(
+    disk: Disk,
+    folder: string,
+    read: Pick<JournalRead, 'segments'>,
+    after: Mark,
+    segment = SEGMENT,
+  ): Promise<Journal> {
+    await disk.makeFolder(folder)
+    const number = (await segmentsIn(disk, folder)).at(-1)?.number ?? 0
+    const j = new Journal(disk, folder, read, after, number, segment)
+    await j.#begin()
     return j
   }
 
-  /** A new file, so that a torn last line of an older one stays where it is. */
-  private async begin(): Promise<void> {
-    await this.file?.close()
-    this.file = await open(join(this.folder, nameOf(++this.number)), 'ax')
-    flushFolder(this.folder)
+  /** The last line that is acknowledged. */
+  get mark(): Mark {
+    return this.#mark
   }
 
-  /** Resolves when the entries are flushed; rejects when they cannot be kept, and then they are not. */
-  readonly record: Keep = entries =>
-    entries.length === 0
-      ? Promise.resolve()
-      : new Promise((resolve, reject) => {
-          this.waiting.push({ text: entries.map(lineOf).join(''), done: e => (e ? reject(e) : resolve()) })
-          void this.flush()
+  /** Bytes of all its files. */
+  get bytes(): number {
+    return this.#segments.reduce((sum, s) => sum + s.bytes, this.#size)
+  }
+
+  async #begin(): Promise<void> {
+    if (this.#file) {
+      const was = this.#file
+      this.#file = undefined
+      this.#segments.push({
+        number: this.#number,
+        name: segmentName(this.#number),
+        last: this.#mark.seq,
+        bytes: this.#size,
+      })
+      await was.close().catch(() => undefined)
+    }
+    const head = writeHead(this.#mark),
+      file = await this.disk.open(join(this.folder, segmentName(++this.#number)), 'new')
+    try {
+      await writeAll(file, head, 0)
+      await file.flush()
+      await this.disk.flushFolder(this.folder)
+    } catch (e) {
+      await file.close().catch(() => undefined)
+      throw e
+    }
+    this.#file = file
+    this.#size = head.length
+  }
+
+  /**
+   * Resolves when all entries of an act are flushed. Rejects when they cannot be kept: with the disk's own error where it is
+   * certain that they are not, with Unconfirmed where it is not.
+   */
+  record(entries: readonly Entry[]): Promise<Receipt> {
+    if (!entries.length) return Promise.resolve({ before: this.#mark, after: this.#mark })
+    return new Promise((done, failed) => {
+      this.#waiting.push({ entries, done, failed })
+      if (this.#asked) return
+      this.#asked = true
+      void this.#alone(() => this.#flush())
+    })
+  }
+
+  /** One thing after another: nothing begins a file while lines are written to it. */
+  #alone<T>(work: () => Promise<T>): Promise<T> {
+    const next = this.#queue.then(work)
+    this.#queue = next.catch(() => undefined)
+    return next
+  }
+
+  /** Writes all that waits; what comes meanwhile asks again. */
+  async #flush(): Promise<void> {
+    this.#asked = false
+    const now = this.#waiting.splice(0)
+    let begun = false
+    try {
+      if (this.#closed) throw new Error('the journal is closed')
+      // A file that could not be written is never written to again.
+      if (!this.#file || this.#size >= this.segment) await this.#begin()
+      const lines: Buffer[] = [],
+        receipts: Receipt[] = []
+      let mark = this.#mark
+      for (const { entries } of now) {
+        const before = mark
+        entries.forEach((e, i) => {
+          const line = writeLine(
+            mark,
+            { n: i + 1, of: entries.length, sure: this.#mark.seq },
+            keyOf(e),
+            JSON.stringify(e),
+          )
+          lines.push(line.bytes)
+          mark = line.mark
         })
-
-  private async flush(): Promise<void> {
-    if (this.running) return
-    this.running = true
-    while (this.waiting.length) {
-      const now = this.waiting.splice(0)
-      try {
-        if (!this.file) throw new Error('the journal is closed')
-        await this.file.appendFile(now.map(w => w.text).join(''))
-        await this.file.datasync()
-        for (const w of now) w.done()
-      } catch (e) {
-        // Half a line may stand there: what follows begins in a file of its own.
-        if (this.file) await this.begin().catch(() => undefined)
-        for (const w of now) w.done(e as Error)
+        receipts.push({ before, after: mark })
       }
+      const bytes = Buffer.concat(lines)
+      begun = true
+      await writeAll(this.#file!, bytes, this.#size)
+      await this.#file!.flush()
+      this.#size += bytes.length
+      this.#mark = mark
+      now.forEach((w, i) => w.done(receipts[i]!))
+    } catch (e) {
+      const why = begun ? await this.#refused(e) : e
+      for (const w of now) w.failed(why)
     }
-    this.running = false
   }
 
-  /** Begins a new file: a copy made from now on holds all that the older ones say. */
-  turn(): Promise<void> {
-    return this.begin()
-  }
-
-  /** Cuts off the files that were written to for the last time before a copy was made. */
-  cut(made: Date): void {
-    for (const n of numbersIn(this.folder)) {
-      const file = join(this.folder, nameOf(n))
-      if (n !== this.number && statSync(file).mtimeMs < made.getTime()) rmSync(file)
+  /** What was begun is annulled by a file that goes on before it; only when that is on the disk is the refusal certain. */
+  async #refused(e: unknown): Promise<unknown> {
+    try {
+      await this.#begin()
+      return e
+    } catch {
+      return new Unconfirmed(e)
     }
-    flushFolder(this.folder)
   }
 
-  async close(): Promise<void> {
-    await this.file?.close()
-    this.file = undefined
+  /** Takes an act back that could not be done otherwise. Throws Unconfirmed where that cannot be kept yet. */
+  annul({ before, after }: Receipt): Promise<void> {
+    return this.#alone(async () => {
+      if (after.seq === before.seq) return
+      if (this.#mark.seq !== after.seq) throw new Unconfirmed(new Error('another act followed it'))
+      this.#mark = before
+      try {
+        await this.#begin()
+      } catch (e) {
+        // The next act begins such a file before anything else.
+        throw new Unconfirmed(e)
+      }
+    })
+  }
+
+  /** Begins a new file and tells the mark that all older ones lead up to. */
+  turn(): Promise<Mark> {
+    return this.#alone(async () => {
+      await this.#begin()
+      return this.#mark
+    })
+  }
+
+  /** Takes away the files that hold nothing after a line. */
+  async cut(seq: number): Promise<void> {
+    const [gone, stay] = [this.#segments.filter(s => s.last <= seq), this.#segments.filter(s => s.last > seq)]
+    // Oldest first: what is left when it is broken off follows on itself.
+    for (const s of gone) {
+      await this.disk.remove(join(this.folder, s.name))
+      this.#segments = this.#segments.filter(x => x !== s)
+    }
+    this.#segments = stay
+    if (gone.length) await this.disk.flushFolder(this.folder)
+  }
+
+  close(): Promise<void> {
+    return this.#alone(async () => {
+      this.#closed = true
+      await this.#file?.close()
+      this.#file = undefined
+    })
   }
 }

@@ -1,5 +1,4 @@
 import {
-  appendFileSync,
   cpSync,
   existsSync,
   mkdirSync,
@@ -11,37 +10,39 @@ import {
   truncateSync,
   writeFileSync,
 } from 'node:fs'
+import { createHash } from 'node:crypto'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { createHash } from 'node:crypto'
+import { crc32 } from 'node:zlib'
 import { sql } from 'drizzle-orm'
 import { unzipSync, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
+import { numbers } from '../../../tests/support/simDisk.ts'
 import { USUAL_SETTINGS } from '../../core/build/settings.ts'
 import type { Attachment } from '../../core/build/build.ts'
-import { attachmentStore, readBytes } from '../attachmentStore.ts'
+import { readBytes } from '../attachmentBytes.ts'
+import { attachmentStore } from '../attachmentStore.ts'
 import { buildStore } from '../buildStore.ts'
-import { openDatabase, type OpenDatabase } from '../db/openDatabase.ts'
-import { databaseFolder, prepareHere } from '../prepareFolder.ts'
+import { clearAway } from '../clearAway.ts'
+import { openDatabase } from '../db/openDatabase.ts'
+import { realDisk } from '../disk/realDisk.ts'
+import { openWorkshop, type OpenWorkshop } from '../openWorkshop.ts'
 import { settingsStore } from '../settingsStore.ts'
 import { shelfStore } from '../shelfStore.ts'
-import { copiesIn, copyOf, entriesIn, KEPT_COPIES, keepCopy, newestCopy, NoCopy } from './copy.ts'
-import { entryIn, Journal, lineOf, readJournal, type Entry } from './journal.ts'
-import { openKeeper } from './keeper.ts'
+import { copiesIn, keepCopy, newestCopy, overdue, KEPT_DAYS } from './copies.ts'
+import { NoCopy, openCopy } from './copyFile.ts'
+import { damageOf, doesNotOpen } from './databaseFolder.ts'
+import type { Entry } from './entry.ts'
+import { damaged, lives } from './marker.ts'
+import { placesIn } from './places.ts'
+import { readJournal } from './readJournal.ts'
 import { rebuild } from './rebuild.ts'
-import { replay } from './replay.ts'
+import { rehearse } from './rehearse.ts'
 import { planRestore, restore } from './restore.ts'
-import {
-  damaged,
-  doesNotOpen,
-  examine,
-  FolderTrouble,
-  lives,
-  mark,
-  mayHaveStopped,
-  placesIn,
-} from './workshopFolder.ts'
+import { keepSecond } from './secondPlace.ts'
+import { lookThrough } from './scrub.ts'
+import { FolderTrouble } from './trouble.ts'
 
 const folders: string[] = []
 const fresh = (): string => {
@@ -52,38 +53,44 @@ const fresh = (): string => {
 afterAll(() => folders.forEach(f => rmSync(f, { recursive: true, force: true })))
 
 const wren = demo('wren')
-const quiet = () => undefined
 const noted = (n: number) => ({ ...wren, name: `Wren ${n}` })
 
 /** An empty workshop, made once; every test has a folder of its own. */
 let empty: string
 beforeAll(async () => {
   empty = fresh()
-  await prepareHere(empty)
+  await (await openWorkshop(empty)).close()
 }, 60_000)
 const workshop = (): string => {
   const data = fresh()
   cpSync(empty, data, { recursive: true })
   return data
 }
-/** A workshop opened, worked in, and closed, or left as a power cut would leave it but for what the disk lost. */
-async function within<T>(
-  data: string,
-  work: (o: OpenDatabase, keep: Awaited<ReturnType<typeof openKeeper>>) => Promise<T>,
-): Promise<T> {
-  const o = await openDatabase({ folder: databaseFolder(data) }),
-    keeper = await openKeeper(o.db, data, quiet)
-  mark(data)
+/** A workshop opened, worked in, and closed; what it told. */
+async function within<T>(data: string, work: (o: OpenWorkshop) => Promise<T>, told: string[] = []): Promise<T> {
+  const o = await openWorkshop(data, { tell: t => told.push(t) })
   try {
-    return await work(o, keeper)
+    return await work(o)
   } finally {
-    await keeper.close()
     await o.close()
   }
 }
+/** What opening a workshop tells. */
+const tellsOf = async (data: string): Promise<string> => {
+  const told: string[] = []
+  await within(data, () => Promise.resolve(), told)
+  return told.join('\n')
+}
+/** As after a stop of the machine: what the database says may be anything. */
+const stopped = (data: string) => writeFileSync(placesIn(data).running, 'another run of the machine')
+const emptied = (data: string) => {
+  rmSync(placesIn(data).database, { recursive: true })
+  cpSync(placesIn(empty).database, placesIn(data).database, { recursive: true })
+}
+const copies = (data: string) => copiesIn(realDisk, placesIn(data).copies)
 /** So many acknowledged saves of one build, some parts, and settings; what was acknowledged last. */
 const worked = (data: string, saves: number) =>
-  within(data, async ({ db }, { keep }) => {
+  within(data, async ({ db, keeper: { keep } }) => {
     await settingsStore(db, keep).write(USUAL_SETTINGS, undefined, false)
     const builds = buildStore(db, keep)
     await builds.create(wren)
@@ -101,139 +108,195 @@ const state = (data: string) =>
     settings: await settingsStore(db).read(),
   }))
 
-describe('the journal', () => {
-  const entry = (revision: number): Entry => ({
-    kind: 'build',
-    row: {
-      id: 'wren',
-      name: 'Wren',
-      revision,
-      document: wren,
-      history: null,
-      demo: false,
-      archivedAt: null,
-      removedAt: null,
-      updatedAt: new Date('2026-11-28T10:00:00.123Z'),
-    },
-  })
-  it('reads back what was written, times and all, and nothing that was changed since', () => {
-    const line = lineOf(entry(3)).trimEnd()
-    expect(entryIn(line)).toEqual(entry(3))
-    for (const at of [0, 5, 9, 40, line.length - 2])
-      expect(
-        entryIn(line.slice(0, at) + (line[at] === 'x' ? 'y' : 'x') + line.slice(at + 1)),
-        `at ${at}`,
-      ).toBeUndefined()
-    expect(entryIn(line.slice(0, -1))).toBeUndefined()
-    expect(entryIn('')).toBeUndefined()
-  })
-  it('leaves out a torn last line and goes on in a file of its own', async () => {
-    const folder = fresh(),
-      first = await Journal.open(folder)
-    await Promise.all([1, 2, 3].map(n => first.record([entry(n)])))
-    await first.close()
-    const [name] = readdirSync(folder)
-    appendFileSync(join(folder, name!), lineOf(entry(4)).slice(0, 60))
-    const second = await Journal.open(folder)
-    await second.record([entry(5)])
-    await second.close()
-    const { entries, bad } = readJournal(folder)
-    expect(entries.map(e => e.kind === 'build' && e.row.revision)).toEqual([1, 2, 3, 5])
-    expect(bad).toBe(1)
-  })
-  it('is cut to what was written after a copy, and keeps what came while it was made', async () => {
-    const folder = fresh(),
-      j = await Journal.open(folder)
-    await j.record([entry(1)])
-    await j.turn()
-    await j.record([entry(2)])
-    const revisions = () => readJournal(folder).entries.map(e => e.kind === 'build' && e.row.revision)
-    // A copy that was made before the first was written holds none of them.
-    j.cut(new Date(Date.now() - 60_000))
-    expect(revisions()).toEqual([1, 2])
-    j.cut(new Date(Date.now() + 60_000))
-    expect(revisions()).toEqual([2])
-    await j.close()
-    await expect(j.record([entry(3)])).rejects.toThrow()
-  })
-  it('is nothing where there is none', () =>
-    expect(readJournal(join(fresh(), 'none'))).toEqual({ entries: [], bad: 0 }))
-})
-
-describe('entries played over a database', () => {
-  it('leave a build that stands at a later revision, and go by revision where two writers crossed', async () => {
-    await within(workshop(), async ({ db }) => {
-      const b = buildStore(db),
-        at = (revision: number): Entry => ({
-          kind: 'build',
-          row: {
-            id: 'wren',
-            name: `At ${revision}`,
-            revision,
-            document: noted(revision),
-            history: null,
-            demo: false,
-            archivedAt: null,
-            removedAt: null,
-            updatedAt: new Date(0),
-          },
-        })
-      await replay(db, [at(3), at(2)])
-      expect(await b.read('wren')).toMatchObject({ revision: 3, build: { name: 'Wren 3' } })
-      expect(await replay(db, [at(1)])).toBe(0)
-      expect(await b.read('wren')).toMatchObject({ revision: 3 })
-      expect(await replay(db, [at(3), { kind: 'build-gone', id: 'wren' }])).toBe(1)
-      expect(await b.read('wren')).toBeUndefined()
-    })
-  })
-})
-
-describe('a power cut', () => {
-  it('brings back from the journal what the database lost, and again changes nothing', async () => {
+describe('a database that lost what was written', () => {
+  it('gets it back from copies and journal after the machine stopped, whatever it says', async () => {
     const data = workshop()
     await worked(data, 12)
     const was = await state(data)
     expect(was.build).toMatchObject({ revision: 13, build: { name: 'Wren 12' } })
-    // The disk kept the journal and lost everything that the engine never flushed.
-    rmSync(databaseFolder(data), { recursive: true })
-    cpSync(databaseFolder(empty), databaseFolder(data), { recursive: true })
-    const now = await state(data)
-    expect(now).toEqual(was)
-    expect(now.parts).toHaveLength(4)
+    expect(was.parts).toHaveLength(4)
+    emptied(data)
+    stopped(data)
+    expect(await tellsOf(data)).toMatch(/The machine stopped.*made anew from copy and journal/)
+    expect(await state(data)).toEqual(was)
+    expect(await tellsOf(data)).toBe('')
+  })
+  it('gets back a part that was deleted and put anew, at the revision that was acknowledged', async () => {
+    const data = workshop(),
+      [part] = demoShelf()
+    await within(data, async ({ db, keeper: { keep } }) => {
+      const s = shelfStore(db, keep)
+      for (let n = 0; n < 4; n++) await s.put([{ ...part!, name: `Put ${n}` }])
+    })
+    const older = fresh()
+    cpSync(placesIn(data).database, join(older, 'postgres'), { recursive: true })
+    await within(data, async ({ db, keeper: { keep } }) => {
+      const s = shelfStore(db, keep)
+      await s.remove(part!.id)
+      // A page that still holds revision 4 never takes this for what it knows.
+      expect(await s.put([{ ...part!, name: 'Put anew' }])).toEqual({ [part!.id]: 5 })
+    })
+    rmSync(placesIn(data).database, { recursive: true })
+    cpSync(join(older, 'postgres'), placesIn(data).database, { recursive: true })
+    // Even where its folder claims that all was written.
     await within(data, async ({ db }) =>
-      expect(await replay(db, readJournal(placesIn(data).journal).entries)).toBe(0),
+      expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put anew' } }),
     )
   })
-  it('brings back from the copy as well what was written before it, after the machine has stopped', async () => {
+  it('goes on counting where a build was cleared away and is made anew', async () => {
     const data = workshop()
-    await worked(data, 5)
-    await within(data, (_o, k) => k.keepCopy())
-    // Nothing of this is in the journal any more once a later copy has been made.
-    for (const f of readdirSync(placesIn(data).journal)) rmSync(join(placesIn(data).journal, f))
-    await within(data, async ({ db }, { keep }) => {
-      expect(await buildStore(db, keep).write(noted(6), 6, null)).toMatchObject({ revision: 7 })
+    await within(data, async ({ db, keeper }) => {
+      const b = buildStore(db, keeper.keep)
+      await b.create(wren)
+      for (let n = 1; n < 4; n++) await b.write(noted(n), n, null)
+      await b.remove('wren', 4)
+      await clearAway({ db, keeper }, new Date(Date.now() + 31 * 86_400_000))
+      expect(await b.create(wren)).toMatchObject({ revision: 5 })
     })
-    const was = await state(data)
-    rmSync(databaseFolder(data), { recursive: true })
-    cpSync(databaseFolder(empty), databaseFolder(data), { recursive: true })
-    expect(mayHaveStopped(data)).toBe(false)
-    writeFileSync(placesIn(data).running, 'another run of the machine')
-    expect(mayHaveStopped(data)).toBe(true)
-    expect(await state(data)).toEqual(was)
-    expect(mayHaveStopped(data)).toBe(false)
+    emptied(data)
+    stopped(data)
+    expect((await state(data)).build).toMatchObject({ revision: 5, build: { name: wren.name } })
+  })
+  it('does not bring back what was deleted, where the journal lost the line that says so', async () => {
+    const data = workshop(),
+      [a, b] = demoShelf()
+    await within(data, async ({ db, keeper: { keep } }) => {
+      const s = shelfStore(db, keep)
+      await s.put([a!, b!])
+      await s.remove(a!.id)
+    })
+    const { journal } = placesIn(data),
+      name = readdirSync(journal).sort().at(-1)!,
+      text = readFileSync(join(journal, name), 'latin1')
+    writeFileSync(join(journal, name), text.replace(/part-gone/, 'part-GONE'), 'latin1')
+    expect((await state(data)).parts).toEqual([b!.id])
+  })
+  it('has nothing come true that was refused', async () => {
+    const data = workshop()
+    let fails = false
+    const disk = {
+      ...realDisk,
+      open: async (...args: Parameters<typeof realDisk.open>) => {
+        const f = await realDisk.open(...args)
+        return {
+          ...f,
+          flush: async () => {
+            if (fails && args[0].endsWith('.jnl')) {
+              fails = false
+              throw Object.assign(new Error('the disk failed'), { code: 'EIO' })
+            }
+            await f.flush()
+          },
+        }
+      },
+    }
+    const o = await openWorkshop(data, { disk }),
+      b = buildStore(o.db, o.keeper.keep)
+    await b.create(wren)
+    fails = true
+    await expect(b.write({ ...wren, name: 'Refused' }, 1, null)).rejects.toThrow()
+    expect(await b.read('wren')).toMatchObject({ revision: 1 })
+    await o.close()
+    emptied(data)
+    stopped(data)
+    expect((await state(data)).build).toMatchObject({ revision: 1, build: { name: wren.name } })
   })
   it('is got over with the newest copy damaged: the journal goes back to the one before it', async () => {
     const data = workshop()
-    await within(data, async (_o, k) => k.keepCopy())
-    await new Promise(done => setTimeout(done, 1100))
+    await within(data, o => o.keeper.keepCopy())
     await worked(data, 4)
-    await within(data, async (_o, k) => k.keepCopy())
+    await within(data, o => o.keeper.keepCopy())
     const was = await state(data)
-    truncateSync(copiesIn(placesIn(data).copies)[0]!, 50)
+    truncateSync((await copies(data))[0]!.file, 50)
+    stopped(data)
+    expect(await state(data)).toEqual(was)
     const r = await rebuild(data)
     expect(r.damagedCopies).toHaveLength(1)
     expect(await state(data)).toEqual(was)
   }, 60_000)
+  it('is refused, with the command that mends it, where lines of the journal are missing after the machine stopped', async () => {
+    const data = workshop()
+    await worked(data, 6)
+    const { journal } = placesIn(data),
+      name = readdirSync(journal).sort().at(-1)!,
+      lines = readFileSync(join(journal, name), 'latin1').split('\n')
+    lines.splice(3, 1)
+    writeFileSync(join(journal, name), lines.join('\n'), 'latin1')
+    // With a database that holds all of it that is told, and a copy is made of what only it has.
+    const whole = fresh()
+    cpSync(data, whole, { recursive: true })
+    expect(await tellsOf(whole)).toMatch(/lines 3 are missing or damaged; the database holds what they said/)
+    stopped(whole)
+    expect((await state(whole)).build).toMatchObject({ revision: 7 })
+    stopped(data)
+    await expect(within(data, () => Promise.resolve())).rejects.toThrow(
+      /lines 3 to 3 of its journal are missing.*npx snugbolt rebuild/,
+    )
+    expect(await rebuild(data)).toMatchObject({ builds: 1, missing: [{ from: 3, to: 3 }] })
+    expect((await state(data)).build).toMatchObject({ revision: 7 })
+  })
+  it('opens one of before lines were numbered, and brings it up to the present', async () => {
+    const data = workshop()
+    await worked(data, 2)
+    const p = placesIn(data),
+      build = await within(data, ({ db }) => buildStore(db).read('wren'))
+    for (const folder of [p.journal, p.copies]) {
+      rmSync(folder, { recursive: true })
+      mkdirSync(folder)
+    }
+    writeFileSync(p.marker, JSON.stringify({ format: 'snugbolt-workshop', since: '2026-01-01T00:00:00Z' }))
+    const old = (e: unknown) => {
+      const text = JSON.stringify(e)
+      return `${crc32(text).toString(16).padStart(8, '0')} ${text}\n`
+    }
+    const entry: Entry = {
+      kind: 'build',
+      row: {
+        id: 'wren',
+        name: 'Lost by the database',
+        revision: build!.revision + 1,
+        document: { ...wren, name: 'Lost by the database' },
+        history: null,
+        demo: false,
+        archivedAt: null,
+        removedAt: null,
+        updatedAt: new Date('2026-11-28T10:00:00.123Z'),
+      },
+    }
+    writeFileSync(
+      join(p.journal, 'journal-000001.log'),
+      old(entry) + old({ ...entry, row: { ...entry.row, revision: 1 } }) + '1234',
+    )
+    expect((await state(data)).build).toMatchObject({ revision: 4, build: { name: 'Lost by the database' } })
+    expect(readdirSync(p.journal).filter(n => n.endsWith('.log'))).toEqual([])
+    emptied(data)
+    stopped(data)
+    expect((await state(data)).build).toMatchObject({ revision: 4 })
+  })
+  it('tells where the journal or the copies were taken away, and begins none where photos alone are left', async () => {
+    const data = workshop()
+    await worked(data, 3)
+    rmSync(placesIn(data).journal, { recursive: true })
+    expect(await tellsOf(data)).toMatch(/The journal is gone/)
+    expect((await state(data)).build).toMatchObject({ revision: 4 })
+    rmSync(placesIn(data).copies, { recursive: true })
+    expect(await tellsOf(data)).toMatch(/No copy of the workshop is left: one is made now/)
+    expect(await copies(data)).toHaveLength(1)
+    await within(data, ({ db, keeper }) =>
+      attachmentStore(db, keeper.keep, keeper.files).put(new Uint8Array([0xff, 0xd8, 0xff, 1]), 'image/jpeg'),
+    )
+    const { attachments } = placesIn(data)
+    rmSync(attachments, { recursive: true })
+    expect(await tellsOf(data)).toMatch(/1 photo or other file was gone .* and was written there anew/)
+    expect(readdirSync(attachments)).toHaveLength(1)
+    for (const n of readdirSync(data)) if (n !== 'attachments') rmSync(join(data, n), { recursive: true })
+    await expect(within(data, () => Promise.resolve())).rejects.toThrow(/database’s folder is gone.*rebuild/)
+  })
+  it('of a newer program is left alone', async () => {
+    const data = workshop()
+    writeFileSync(placesIn(data).marker, JSON.stringify({ format: 'snugbolt-workshop', version: 3 }))
+    await expect(within(data, () => Promise.resolve())).rejects.toThrow(/newer version.*format 3/)
+  })
   it.each([
     ['PG_VERSION gone', (d: string) => rmSync(join(d, 'PG_VERSION')), /PG_VERSION is missing/],
     [
@@ -253,19 +316,20 @@ describe('a power cut', () => {
       (d: string) => readdirSync(join(d, 'base')).forEach(f => rmSync(join(d, 'base', f), { recursive: true })),
       /tables are gone/,
     ],
-  ])('is never begun over: %s', (what, damage, says) => {
+  ])('is never begun over: %s', async (what, damage, says) => {
     // What is looked at before the engine is: the files without which no cluster opens.
     const data = fresh(),
-      d = databaseFolder(data)
+      d = placesIn(data).database
     for (const n of ['global', 'base/1', 'pg_wal']) mkdirSync(join(d, n), { recursive: true })
     writeFileSync(join(d, 'PG_VERSION'), '17')
     writeFileSync(join(d, 'global/pg_control'), 'control')
-    mark(data)
-    expect(() => examine(data)).not.toThrow()
+    expect(damageOf(d)).toBeUndefined()
+    writeFileSync(placesIn(data).marker, '{"format":"snugbolt-workshop"}')
     damage(d)
-    expect(() => examine(data)).toThrow(FolderTrouble)
-    expect(() => examine(data)).toThrow(says)
-    expect(() => examine(data)).toThrow(`npx snugbolt rebuild --data ${data}`)
+    const opened = () => openWorkshop(data)
+    await expect(opened()).rejects.toThrow(FolderTrouble)
+    await expect(opened()).rejects.toThrow(says)
+    await expect(opened()).rejects.toThrow(`npx snugbolt rebuild --data ${data}`)
     // Nothing was made in its place.
     expect(existsSync(join(d, 'PG_VERSION'))).toBe(
       !['PG_VERSION gone', 'emptied', 'the folder gone'].includes(what),
@@ -286,20 +350,21 @@ describe('a power cut', () => {
       const data = workshop()
       await worked(data, 6)
       // A copy half way, and more after it.
-      await within(data, (_o, k) => k.keepCopy())
-      await within(data, async ({ db }, { keep }) => {
+      await within(data, o => o.keeper.keepCopy())
+      await within(data, async ({ db, keeper: { keep } }) => {
         const b = buildStore(db, keep)
         expect(await b.write(noted(99), 7, null)).toMatchObject({ revision: 8 })
       })
       const was = await state(data)
-      damage(databaseFolder(data))
-      const open = openDatabase({ folder: databaseFolder(data) })
+      damage(placesIn(data).database)
+      const open = openDatabase({ folder: placesIn(data).database })
       await expect(open).rejects.toThrow()
       const said = damaged(data, doesNotOpen(await open.catch((e: unknown) => e)))
       expect(said.message).toMatch(/files are damaged/)
+      await expect(openWorkshop(data)).rejects.toThrow(/files are damaged.*npx snugbolt rebuild/)
       const r = await rebuild(data)
-      expect(r).toMatchObject({ builds: 1, badLines: 0, damagedCopies: [] })
-      expect(existsSync(r.aside!)).toBe(true)
+      expect(r).toMatchObject({ builds: 1, missing: [], damagedCopies: [] })
+      expect(readdirSync(data).filter(n => n.startsWith('postgres.damaged-'))).toHaveLength(1)
       expect(await state(data)).toEqual(was)
     },
     60_000,
@@ -308,69 +373,130 @@ describe('a power cut', () => {
     readdirSync(folder).flatMap(n => (statSync(join(folder, n)).isFile() ? [join(folder, n)] : []))
   it('says plainly where there is nothing to rebuild from, and what no copy is', async () => {
     await expect(rebuild(fresh())).rejects.toThrow(/neither a copy nor a journal/)
-    expect(lives(fresh())).toBe(false)
-    expect(() => examine(fresh())).not.toThrow()
+    expect(await lives(realDisk, placesIn(fresh()))).toBe(false)
+    const file = join(fresh(), 'a file')
+    writeFileSync(file, '')
+    await expect(openWorkshop(file)).rejects.toThrow(/is a file\. Nothing was changed.*SNUGBOLT_DATA/)
   })
 })
 
 describe('copies', () => {
+  /** A backup of a workshop, as bytes. */
+  const backup = (data: string) =>
+    within(data, async o => {
+      const file = join(data, 'all.zip')
+      await o.keeper.backup(file)
+      return readFileSync(file)
+    })
+  const opened = (bytes: Uint8Array) => openCopy(Buffer.from(bytes), { strict: true })
+  /** Brings a copy back as the command does, and opens the workshop that it makes. */
+  const broughtBack = async (data: string, bytes: Uint8Array) => {
+    const copy = await opened(bytes)
+    await within(data, ({ db, keeper, places }) =>
+      restore({ disk: realDisk, places, db, files: keeper.files }, copy, copy.bytesOf, keeper.mark(), new Date()),
+    )
+    copy.close()
+    await within(data, () => Promise.resolve())
+  }
   it('hold the whole workshop as open files and come back equal, documents byte for byte', async () => {
     const data = workshop()
     await worked(data, 3)
-    await within(data, async ({ db }, k) => {
-      const bytes = await k.copy(),
-        files = unzipSync(bytes)
-      expect(Object.keys(files).sort()).toEqual([
-        'builds/wren.json',
-        'settings.json',
-        'shelf.json',
-        'workshop.json',
-      ])
-      expect(Buffer.from(files['builds/wren.json']!).toString()).toBe(JSON.stringify(noted(3), null, 2) + '\n')
-      // Brought into an empty workshop it is the same again.
-      const other = workshop()
-      await within(other, async (o, keeper) => {
-        await restore(o.db, entriesIn(bytes).entries, keeper.keep)
-        const again = unzipSync(await copyOf(o.db, new Date()))
-        for (const n of ['builds/wren.json', 'settings.json', 'shelf.json']) expect(again[n]).toEqual(files[n])
-      })
-      void db
-    })
+    const bytes = await backup(data),
+      files = unzipSync(bytes)
+    expect(Object.keys(files).sort()).toEqual([
+      'builds/wren.json',
+      'digests.json',
+      'settings.json',
+      'shelf.json',
+      'workshop.json',
+    ])
+    expect(Buffer.from(files['builds/wren.json']!).toString()).toBe(JSON.stringify(noted(3), null, 2) + '\n')
+    // Brought into an empty workshop it is the same again.
+    const other = workshop()
+    await broughtBack(other, bytes)
+    const again = unzipSync(await backup(other))
+    for (const n of ['builds/wren.json', 'settings.json', 'shelf.json']) expect(again[n]).toEqual(files[n])
   })
-  it('are kept by date, the newest fourteen, and a damaged one is passed over', async () => {
+  it('that were changed by one bit anywhere are told, or are what they were', async () => {
+    const data = workshop()
+    await worked(data, 1)
+    const bytes = await backup(data),
+      was = [] as Entry[]
+    for await (const e of (await opened(bytes)).entries()) was.push(e)
+    const random = numbers(3)
+    let told = 0
+    for (let turn = 0; turn < 300; turn++) {
+      const other = Buffer.from(bytes)
+      other[Math.floor(random() * other.length)]! ^= 1 << Math.floor(random() * 8)
+      try {
+        const copy = await opened(other)
+        await copy.prove()
+        const now = [] as Entry[]
+        for await (const e of copy.entries()) now.push(e)
+        expect(now).toEqual(was)
+      } catch (e) {
+        if (!(e instanceof NoCopy)) throw e
+        told++
+      }
+    }
+    expect(told).toBeGreaterThan(200)
+  })
+  it('are numbered whatever the clock says, kept by day, and a damaged one is passed over', async () => {
     const data = workshop(),
-      folder = placesIn(data).copies
-    await within(data, async ({ db }) => {
-      for (let n = 1; n <= KEPT_COPIES + 3; n++) await keepCopy(db, folder, new Date(Date.UTC(2027, 0, n, 8)))
-    })
-    const all = copiesIn(folder)
-    expect(all).toHaveLength(KEPT_COPIES)
-    expect(all[0]).toMatch(/copy-2027-01-17T08-00-00Z\.zip$/)
+      folder = placesIn(data).copies,
+      pieces = async function* () {
+        yield readFileSync((await copies(empty))[0]!.file)
+      }
+    // One that a wrong clock dated a year ahead.
+    await keepCopy(realDisk, folder, new Date(Date.UTC(2028, 0, 1)), pieces())
+    for (let n = 1; n <= KEPT_DAYS + 3; n++)
+      for (const hour of [8, 20]) await keepCopy(realDisk, folder, new Date(Date.UTC(2027, 0, n, hour)), pieces())
+    const all = await copies(data)
+    expect(all[0]!.file).toMatch(/-2027-01-17T20-00-00Z\.zip$/)
+    expect(new Set(all.map(c => c.made.toISOString().slice(0, 10))).size).toBe(KEPT_DAYS)
+    expect(all.length).toBe(KEPT_DAYS + 1)
+    expect(overdue(all)).toEqual([])
     expect(readdirSync(folder).filter(n => n.endsWith('.part'))).toEqual([])
-    truncateSync(all[0]!, 100)
-    writeFileSync(all[1]!, zipSync({ 'workshop.json': new TextEncoder().encode('{"format":"other"}') }))
-    const { found, damaged: bad } = newestCopy(folder)
-    expect(found!.file).toBe(all[2])
+    truncateSync(all[0]!.file, 100)
+    writeFileSync(all[1]!.file, zipSync({ 'workshop.json': new TextEncoder().encode('{"format":"other"}') }))
+    const { found, damaged: bad } = await newestCopy(realDisk, folder)
+    expect(found!.file).toBe(all[2]!.file)
     expect(bad.map(b => b.why)).toEqual(['it is no zip file, or a damaged one', 'it is no copy of a workshop'])
   })
-  it('name what is missing in them', () => {
-    const text = (x: unknown) => new TextEncoder().encode(JSON.stringify(x))
-    expect(() => entriesIn(new Uint8Array(3))).toThrow(NoCopy)
-    expect(() =>
-      entriesIn(
-        zipSync({ 'workshop.json': text({ format: 'snugbolt-workshop-copy', builds: [{ id: 'x' }], shelf: [] }) }),
+  it('go on being made where the newest is dated in the future, and say so', async () => {
+    const data = workshop(),
+      [c] = await copies(data)
+    cpSync(
+      c!.file,
+      join(
+        placesIn(data).copies,
+        `copy-000900-${new Date(Date.now() + 4e10).toISOString().slice(0, 10)}T00-00-00Z.zip`,
       ),
-    ).toThrow('builds/x.json is missing')
-    expect(() =>
-      entriesIn(zipSync({ 'workshop.json': new TextEncoder().encode('{'), 'shelf.json': text({}) })),
-    ).toThrow('workshop.json in it is not JSON')
+    )
+    expect(await tellsOf(data)).toMatch(/clock was or is wrong.*Copies go on being made/)
+    expect((await copies(data))[0]!.number).toBe(901)
+  })
+  it('name what is missing in them', async () => {
+    const text = (x: unknown) => new TextEncoder().encode(JSON.stringify(x))
+    await expect(opened(new Uint8Array(3))).rejects.toThrow(NoCopy)
+    const lacking = await opened(
+      zipSync({ 'workshop.json': text({ format: 'snugbolt-workshop-copy', builds: [{ id: 'x' }], shelf: [] }) }),
+    )
+    await expect(lacking.prove()).rejects.toThrow('builds/x.json is missing')
+    await expect(
+      opened(zipSync({ 'workshop.json': new TextEncoder().encode('{'), 'shelf.json': text({}) })),
+    ).rejects.toThrow('workshop.json in it is not JSON')
+    await expect(
+      opened(zipSync({ 'workshop.json': text({ format: 'snugbolt-workshop-copy', version: 9 }) })),
+    ).rejects.toThrow(/newer version of this program made it/)
   })
   it('tell what bringing them back would change, and do that and no more', async () => {
     const data = workshop()
     await worked(data, 2)
-    await within(data, async ({ db }, k) => {
-      const then = entriesIn(await k.copy()).entries
-      expect(await planRestore(db, then)).toEqual({
+    const then = await backup(data)
+    await within(data, async ({ db, keeper: k }) => {
+      const copy = await opened(then)
+      expect(await planRestore(db, copy)).toEqual({
         come: [],
         change: [],
         go: [],
@@ -385,7 +511,7 @@ describe('copies', () => {
       await b.create({ ...demo('heron') })
       await s.remove(part!.id)
       await s.put([{ ...demoShelf()[8]!, name: 'Brought later' }])
-      expect(await planRestore(db, then)).toEqual({
+      expect(await planRestore(db, copy)).toEqual({
         come: [],
         change: ['Wren 2'],
         go: ['Heron'],
@@ -393,14 +519,89 @@ describe('copies', () => {
         settings: false,
         attachments: 0,
       })
-      await restore(db, then, k.keep)
+    })
+    await broughtBack(data, then)
+    await within(data, async ({ db, keeper: k }) => {
+      const b = buildStore(db, k.keep)
       expect((await b.read('wren'))!.build.name).toBe('Wren 2')
       // Revisions go on, and what went can be had back.
       expect((await b.read('wren'))!.revision).toBe(5)
       expect(await b.read('heron')).toBeUndefined()
       expect(await b.restore('heron')).toBe(true)
-      expect((await s.list()).map(p => p.id)).toContain(part!.id)
+      expect(await shelfStore(db).list()).toHaveLength(4)
+      // A page that holds what was there in between is told.
+      expect((await shelfStore(db).read(demoShelf()[1]!.id))!.revision).toBeGreaterThan(1)
     })
+  })
+  it('that are brought back come whole or not at all: broken off, it is as it was before', async () => {
+    const data = workshop()
+    await worked(data, 2)
+    const then = await backup(data)
+    await worked(data, 0).catch(() => undefined)
+    await within(data, ({ db, keeper }) => buildStore(db, keeper.keep).write(noted(50), 3, null))
+    const was = await state(data),
+      copy = await opened(then)
+    // The copy that would be the workshop is never finished.
+    const disk = {
+      ...realDisk,
+      rename: (from: string, to: string) =>
+        to.includes('copy-')
+          ? Promise.reject(Object.assign(new Error('ended'), { code: 'EIO' }))
+          : realDisk.rename(from, to),
+    }
+    await within(data, ({ db, keeper, places }) =>
+      restore({ disk, places, db, files: keeper.files }, copy, copy.bytesOf, keeper.mark(), new Date()).catch(
+        () => undefined,
+      ),
+    )
+    expect(await state(data)).toEqual(was)
+  })
+  it('are rehearsed in memory: what would be there, nothing touched', async () => {
+    const data = workshop()
+    await worked(data, 2)
+    const copy = await opened(await backup(data))
+    expect(await rehearse(copy, copy.bytesOf)).toEqual({
+      builds: ['Wren 2'],
+      deleted: [],
+      parts: 4,
+      attachments: 0,
+      missing: 0,
+      settings: true,
+    })
+  })
+  it('are read through, and what is damaged is named', async () => {
+    const data = workshop()
+    await worked(data, 2)
+    await within(data, o => o.keeper.keepCopy())
+    const places = placesIn(data),
+      at = new Date('2026-12-01T12:00:00Z')
+    expect(await lookThrough(realDisk, places, at)).toMatchObject({ wrong: [], copies: 2, photos: 0 })
+    truncateSync((await copies(data))[0]!.file, 100)
+    mkdirSync(places.attachments, { recursive: true })
+    writeFileSync(join(places.attachments, 'a'.repeat(64)), 'no photo')
+    const { wrong } = await lookThrough(realDisk, places, at)
+    expect(wrong.join()).toMatch(/The copy .* is damaged.*The file .*a{64} is damaged/)
+  })
+  it('go to a second place with their photos, and are to be had back from there', async () => {
+    const data = workshop(),
+      second = fresh()
+    await worked(data, 2)
+    await within(data, async ({ db, keeper }) => {
+      await attachmentStore(db, keeper.keep, keeper.files).put(new Uint8Array([0xff, 0xd8, 0xff, 1]), 'image/jpeg')
+      await keeper.keepCopy()
+    })
+    const places = placesIn(data),
+      at = new Date('2026-12-01T12:00:00Z')
+    expect(await keepSecond(realDisk, places, join(second, 'no stick'), at)).toMatchObject({
+      wrong: 'it is not there',
+    })
+    expect(await keepSecond(realDisk, places, second, at)).toEqual({
+      folder: second,
+      at: at.toISOString(),
+      wrong: undefined,
+    })
+    expect(readdirSync(join(second, 'copies'))).toEqual(readdirSync(places.copies))
+    expect(readdirSync(join(second, 'attachments'))).toEqual(readdirSync(places.attachments))
   })
 })
 
@@ -408,7 +609,7 @@ describe('attachments', () => {
   const photo = (n: number) =>
     new Uint8Array([0xff, 0xd8, 0xff, ...Array.from({ length: 5000 }, (_, i) => (i * n) % 251)])
   const put = (data: string, ...all: Uint8Array[]) =>
-    within(data, async ({ db }, k) => {
+    within(data, async ({ db, keeper: k }) => {
       const out = []
       for (const b of all) out.push(await attachmentStore(db, k.keep, k.files).put(b, 'image/jpeg'))
       return out
@@ -435,31 +636,45 @@ describe('attachments', () => {
   it('go with a backup, and come back from it into an empty workshop', async () => {
     const data = workshop(),
       [a] = await put(data, photo(3)),
-      copy = entriesIn(await within(data, (_, k) => k.copy())),
+      file = join(data, 'all.zip')
+    await within(data, o => o.keeper.backup(file))
+    const copy = await openCopy(file, { strict: true }),
       other = workshop()
-    expect(copy.files.get(a!.hash)).toEqual(photo(3))
-    await within(other, async ({ db }, k) => {
-      expect((await planRestore(db, copy.entries)).attachments).toBe(1)
-      await restore(db, copy.entries, k.keep, k.files, h => copy.files.get(h))
-      expect((await planRestore(db, copy.entries)).attachments).toBe(0)
+    expect(Buffer.from((await copy.bytesOf(a!.hash))!)).toEqual(Buffer.from(photo(3)))
+    await within(other, async ({ db, keeper, places }) => {
+      expect((await planRestore(db, copy)).attachments).toBe(1)
+      await restore(
+        { disk: realDisk, places, db, files: keeper.files },
+        copy,
+        copy.bytesOf,
+        keeper.mark(),
+        new Date(),
+      )
     })
+    await within(other, async ({ db }) => expect((await planRestore(db, copy)).attachments).toBe(0))
     expect(await bytes(other, a!.hash)).toEqual(photo(3))
     expect(readdirSync(placesIn(other).attachments)).toEqual([a!.hash])
     // The copy of the day lies beside them and does not hold them again.
-    const daily = await within(data, ({ db }) => copyOf(db, new Date(), { bare: true }))
+    await within(data, o => o.keeper.keepCopy())
+    const daily = readFileSync((await copies(data))[0]!.file)
     expect(Object.keys(unzipSync(daily)).filter(n => n.startsWith('attachments'))).toEqual([])
-    expect(entriesIn(daily).entries).toContainEqual({ kind: 'attachment', row: a })
+    const entries: Entry[] = []
+    for await (const e of (await openCopy(daily)).entries()) entries.push(e)
+    expect(entries).toContainEqual({ kind: 'attachment', row: a })
   })
   it('are refused in a backup whose bytes are others than its hash says', async () => {
     const data = workshop(),
       [a] = await put(data, photo(3)),
-      files = unzipSync(await within(data, (_, k) => k.copy()))
+      file = join(data, 'all.zip')
+    await within(data, o => o.keeper.backup(file))
+    const files = unzipSync(readFileSync(file))
     files[`attachments/${a!.hash}`]![100]! ^= 1
-    expect(() => entriesIn(zipSync(files))).toThrow(`the attachment ${a!.hash} in it is damaged`)
+    const copy = await openCopy(Buffer.from(zipSync(files)))
+    await expect(copy.prove()).rejects.toThrow(`attachments/${a!.hash} in it was changed since it was made`)
   })
-  it('are cleared away when no build has spoken of them for a time, and only then', async () => {
+  it('are cleared away a month after anything last spoke of them: a build, what can be taken back on it, a copy', async () => {
     const data = workshop(),
-      [a, b] = await put(data, photo(3), photo(7)),
+      [a, b, c, d] = await put(data, photo(3), photo(7), photo(11), photo(13)),
       of = (hash: string): Attachment => ({
         id: 'p-1',
         hash,
@@ -467,25 +682,52 @@ describe('attachments', () => {
         size: 5003,
         name: 'pocket.jpg',
         at: '2026-11-28T10:00:00Z',
+      }),
+      DAY = 86_400_000,
+      now = Date.now(),
+      after = (days: number) => new Date(now + days * DAY),
+      there = () => readdirSync(placesIn(data).attachments).sort()
+    const hashes = (...all: (typeof a)[]) => all.map(x => x!.hash).sort()
+    await within(data, async o => {
+      const builds = buildStore(o.db, o.keeper.keep)
+      await builds.create({ ...wren, attachments: [of(a!.hash), of(c!.hash)] })
+      // The second is spoken of by what can be taken back alone, the third by a copy alone.
+      await o.keeper.keepCopy()
+      await builds.write({ ...wren, attachments: [of(a!.hash)] }, 1, {
+        past: [
+          {
+            title: 'Photo taken away',
+            at: '2026-11-28T10:00:00Z',
+            patch: [{ op: 'add', path: '/attachments', value: [of(b!.hash)] }],
+          },
+        ],
+        future: [],
       })
-    await within(data, async ({ db }, k) => {
-      await buildStore(db, k.keep).create({ ...wren, attachments: [of(a!.hash)] })
-      const store = attachmentStore(db, k.keep, k.files)
-      expect(await store.clearAway(new Date(Date.now() - 60_000))).toEqual([])
-      expect(await store.clearAway(new Date(Date.now() + 60_000))).toEqual([b!.hash])
+      await clearAway(o, after(0))
+      // Uploaded long ago is not the question.
+      await clearAway(o, after(29))
+      expect(there()).toEqual(hashes(a, b, c, d))
+      await clearAway(o, after(31))
+      expect(there()).toEqual(hashes(a, b, c))
+      // What can be taken back has gone: from now on it counts, not from the upload.
+      await builds.write({ ...wren, attachments: [of(a!.hash)], note: 'later' }, 2, null)
+      await clearAway(o, after(40))
+      await clearAway(o, after(69))
+      expect(there()).toEqual(hashes(a, b, c))
+      await clearAway(o, after(71))
+      expect(there()).toEqual(hashes(a, c))
       // Deleted, a build can be had back, and so can its photos.
-      await buildStore(db, k.keep).remove('wren', 1)
-      expect(await store.clearAway(new Date(Date.now() + 60_000))).toEqual([])
+      await builds.remove('wren', 3)
+      await clearAway({ ...o, keeper: o.keeper }, after(72))
+      expect(there()).toEqual(hashes(a, c))
     })
-    expect(readdirSync(placesIn(data).attachments)).toEqual([a!.hash])
-    expect(await bytes(data, b!.hash)).toBeUndefined()
   })
 })
 
 describe('the tables', () => {
   it('do not grow by every save: 250 saves of one build leave room for fewer than 100', async () => {
     const data = workshop()
-    await within(data, async ({ db }, { keep }) => {
+    await within(data, async ({ db, keeper: { keep } }) => {
       const b = buildStore(db, keep)
       await b.create(wren)
       const size = async () =>
@@ -500,10 +742,7 @@ describe('the tables', () => {
       let revision = 1
       for (let n = 1; n <= 250; n++) revision = (await b.write(noted(n), revision, null))!.revision
       expect(await size()).toBeLessThan(100 * one)
-      expect(
-        readFileSync(join(placesIn(data).journal, readdirSync(placesIn(data).journal).at(-1)!), 'utf8').split('\n')
-          .length,
-      ).toBe(252)
+      expect((await readJournal(realDisk, placesIn(data).journal)).lines).toHaveLength(251)
     })
   }, 60_000)
 })

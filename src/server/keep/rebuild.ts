@@ -1,52 +1,44 @@
-import { openDatabase } from '../db/openDatabase.ts'
-import { databaseFolder, prepareHere } from '../prepareFolder.ts'
+import { existsSync } from 'node:fs'
 import { buildStore } from '../buildStore.ts'
+import { realDisk } from '../disk/realDisk.ts'
+import { openWorkshop } from '../openWorkshop.ts'
 import { shelfStore } from '../shelfStore.ts'
-import { newestCopy } from './copy.ts'
-import { filesIn } from './files.ts'
-import { readJournal, type Entry } from './journal.ts'
-import { replay } from './replay.ts'
-import { FolderTrouble, lives, mark, placesIn, setAside } from './workshopFolder.ts'
+import type { DamagedCopy } from './copies.ts'
+import { lives } from './marker.ts'
+import { placesIn } from './places.ts'
+import { FolderTrouble } from './trouble.ts'
 
 /** What a rebuilt workshop was made from. */
 export interface Rebuilt {
   copy: string | undefined
-  damagedCopies: { file: string; why: string }[]
+  damagedCopies: readonly DamagedCopy[]
   builds: number
   parts: number
-  badLines: number
-  aside: string | undefined
+  /** Lines of the journal that are missing. */
+  missing: readonly { from: number; to: number }[]
 }
 
 /**
  * Makes the database anew from the newest copy that can be read and the journal after it. The old one is put aside, never
- * deleted. The folder's lock is the caller's.
+ * deleted. Broken off, it goes on at the next start. The folder's lock is the caller's.
  */
-export async function rebuild(data: string): Promise<Rebuilt> {
-  if (!lives(data))
+export async function rebuild(data: string, tell?: (text: string) => void): Promise<Rebuilt> {
+  const places = placesIn(data)
+  // The database itself is nothing to rebuild one from.
+  if (!existsSync(data) || !(await lives(realDisk, { ...places, database: places.filling })))
     throw new FolderTrouble(
       `No workshop lives in ${data}: there is neither a copy nor a journal to rebuild one from.`,
     )
-  const { journal, copies, attachments } = placesIn(data),
-    { found, damaged } = newestCopy(copies),
-    { entries, bad } = readJournal(journal)
-  const aside = setAside(data, new Date())
-  await prepareHere(data)
-  const all: Entry[] = [...(found?.entries ?? []), ...entries],
-    { db, close } = await openDatabase({ folder: databaseFolder(data) })
-  let made: { builds: number; parts: number }
+  const o = await openWorkshop(data, { anew: true, ...(tell ? { tell } : {}) })
   try {
-    await replay(db, all, hash => filesIn(attachments).read(hash) ?? found?.files.get(hash))
-    made = { builds: (await buildStore(db).list()).length, parts: (await shelfStore(db).ids()).size }
+    return {
+      copy: o.known.base?.file,
+      damagedCopies: o.known.damaged,
+      builds: (await buildStore(o.db).list()).length,
+      parts: (await shelfStore(o.db).ids()).size,
+      missing: o.known.missing,
+    }
   } finally {
-    await close()
-  }
-  mark(data)
-  return {
-    copy: found?.file,
-    damagedCopies: damaged,
-    ...made,
-    badLines: bad,
-    aside,
+    await o.close()
   }
 }

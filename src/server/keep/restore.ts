@@ -1,9 +1,14 @@
-import { eq } from 'drizzle-orm'
 import type { Database } from '../db/openDatabase.ts'
-import { attachments, builds, settings, shelf, SHELF_RECORD } from '../db/schema.ts'
-import { NO_FILES, type KeepFiles } from '../attachmentStore.ts'
-import type { BytesOf } from './files.ts'
-import type { Entry, Keep } from './journal.ts'
+import { attachments, builds, gone, settings, shelf, SHELF_RECORD } from '../db/schema.ts'
+import type { Disk } from '../disk/disk.ts'
+import { hashOf, type AttachmentFiles, type BytesOf } from './attachmentFiles.ts'
+import { copyPieces, type Copy } from './copyFile.ts'
+import { keepCopy } from './copies.ts'
+import type { Entry } from './entry.ts'
+import type { Mark } from './journalLine.ts'
+import { markStale } from './marker.ts'
+import type { Places } from './places.ts'
+import { ATTACHED, attachmentRecord } from './rows.ts'
 
 /** What bringing a copy back would do to a workshop. */
 export interface RestorePlan {
@@ -19,8 +24,8 @@ export interface RestorePlan {
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 
-/** What would change if a copy's entries were brought back: told before it is done. */
-export async function planRestore(db: Database, entries: readonly Entry[]): Promise<RestorePlan> {
+/** What would change if a copy were brought back: told before it is done. */
+export async function planRestore(db: Database, copy: Pick<Copy, 'entries'>): Promise<RestorePlan> {
   const have = new Map((await db.select().from(builds)).map(r => [r.id, r])),
     shelved = new Map((await db.select(SHELF_RECORD).from(shelf)).map(r => [r.id, r])),
     [own] = await db.select().from(settings),
@@ -35,7 +40,7 @@ export async function planRestore(db: Database, entries: readonly Entry[]): Prom
   }
   const seen = new Set<string>(),
     parts = new Set<string>()
-  for (const e of entries)
+  for await (const e of copy.entries())
     if (e.kind === 'build') {
       seen.add(e.row.id)
       const was = have.get(e.row.id)
@@ -55,56 +60,90 @@ export async function planRestore(db: Database, entries: readonly Entry[]): Prom
 }
 
 /**
- * Sets the workshop to what a copy holds, all or nothing. Builds that the copy lacks are put among the deleted, from where
+ * The workshop as it is when a copy has been brought back. Builds that the copy lacks are put among the deleted, from where
  * they can be had back; revisions go on, so that no open page takes an older one for its own.
  */
-export const restore = (
-  db: Database,
-  entries: readonly Entry[],
-  keep: Keep,
-  { put }: Pick<KeepFiles, 'put'> = NO_FILES,
-  bytesOf: BytesOf = () => undefined,
-): Promise<void> =>
-  db.transaction(async tx => {
-    const left: Entry[] = [],
-      have = new Map((await tx.select().from(builds)).map(r => [r.id, r])),
-      shelved = new Map(
-        (await tx.select({ id: shelf.id, revision: shelf.revision }).from(shelf)).map(r => [r.id, r.revision]),
-      )
-    for (const e of entries)
-      if (e.kind === 'build') {
-        const was = have.get(e.row.id),
-          row = { ...e.row, revision: Math.max(e.row.revision, (was?.revision ?? 0) + 1) }
-        have.delete(e.row.id)
-        await tx.insert(builds).values(row).onConflictDoUpdate({ target: builds.id, set: row })
-        left.push({ kind: 'build', row })
-      } else if (e.kind === 'part') {
-        const row = { ...e.row, revision: Math.max(e.row.revision ?? 1, (shelved.get(e.row.id) ?? 0) + 1) }
-        shelved.delete(e.row.id)
-        await tx.insert(shelf).values(row).onConflictDoUpdate({ target: shelf.id, set: row })
-        left.push({ kind: 'part', row })
-      } else if (e.kind === 'attachment') {
-        const { hash, type, size } = e.row,
-          bytes = bytesOf(hash)
-        if (!bytes) continue
-        put(hash, bytes)
-        await tx
-          .insert(attachments)
-          .values({ hash, type, size, bytes, addedAt: new Date(e.row.addedAt) })
-          .onConflictDoNothing()
-        left.push(e)
-      } else if (e.kind === 'settings') {
-        await tx.insert(settings).values(e.row).onConflictDoUpdate({ target: settings.id, set: e.row })
-        left.push(e)
+async function* restored(db: Database, copy: Pick<Copy, 'entries'>, at: Date): AsyncGenerator<Entry> {
+  const have = new Map((await db.select().from(builds)).map(r => [r.id, r])),
+    shelved = new Map(
+      (await db.select({ id: shelf.id, revision: shelf.revision }).from(shelf)).map(r => [r.id, r.revision]),
+    ),
+    left = new Map((await db.select().from(gone)).map(r => [`${r.kind}/${r.id}`, r.revision])),
+    files = new Map((await db.select(ATTACHED).from(attachments)).map(a => [a.hash, attachmentRecord(a)])),
+    own = new Map((await db.select().from(settings)).map(row => [row.id, row]))
+  const goesOn = (revision: number, was: number | undefined) => Math.max(revision, (was ?? 0) + 1)
+  for await (const e of copy.entries())
+    switch (e.kind) {
+      case 'build': {
+        const { id, revision } = e.row
+        yield {
+          ...e,
+          row: { ...e.row, revision: goesOn(revision, have.get(id)?.revision ?? left.get(`build/${id}`)) },
+        }
+        have.delete(id)
+        left.delete(`build/${id}`)
+        break
       }
-    for (const was of have.values()) {
-      if (was.removedAt) continue
-      const [row] = await tx.update(builds).set({ removedAt: new Date() }).where(eq(builds.id, was.id)).returning()
-      if (row) left.push({ kind: 'build', row })
+      case 'part': {
+        const { id, revision } = e.row
+        yield { ...e, row: { ...e.row, revision: goesOn(revision, shelved.get(id) ?? left.get(`part/${id}`)) } }
+        shelved.delete(id)
+        left.delete(`part/${id}`)
+        break
+      }
+      case 'build-gone':
+      case 'part-gone': {
+        const kind = e.kind === 'build-gone' ? 'build' : 'part',
+          key = `${kind}/${e.id}`
+        if ((kind === 'build' ? have : shelved).has(e.id)) break
+        yield { ...e, revision: Math.max(e.revision, left.get(key) ?? 0) }
+        left.delete(key)
+        break
+      }
+      case 'attachment':
+        files.delete(e.row.hash)
+        yield e
+        break
+      case 'settings':
+        own.delete(e.row.id)
+        yield e
+        break
+      default:
+        yield e
     }
-    for (const id of shelved.keys()) {
-      await tx.delete(shelf).where(eq(shelf.id, id))
-      left.push({ kind: 'part-gone', id })
+  for (const row of own.values()) yield { kind: 'settings', row }
+  for (const row of have.values()) yield { kind: 'build', row: { ...row, removedAt: row.removedAt ?? at } }
+  for (const [id, revision] of shelved) yield { kind: 'part-gone', id, revision }
+  for (const [key, revision] of left) {
+    const [kind, id] = key.split('/') as ['build' | 'part', string]
+    yield kind === 'build' ? { kind: 'build-gone', id, revision } : { kind: 'part-gone', id, revision }
+  }
+  // Photos stay: what was put among the deleted speaks of them.
+  for (const row of files.values()) yield { kind: 'attachment', row }
+}
+
+/**
+ * Sets a workshop to what a copy holds, all or nothing: what it is afterwards is written as the newest copy, under another
+ * name first, and the database is made from that at the next opening. Until that copy stands, nothing has changed.
+ * @param mark the last line of the journal; the new copy overtakes all up to it
+ */
+export async function restore(
+  { disk, places, db, files }: { disk: Disk; places: Places; db: Database; files: AttachmentFiles },
+  copy: Pick<Copy, 'entries'>,
+  bytesOf: BytesOf,
+  mark: Mark,
+  at: Date,
+): Promise<void> {
+  // A line of its own that no journal holds: should this copy be damaged one day, an older one is not taken for whole.
+  const journal: Mark = {
+    seq: mark.seq + 1,
+    digest: hashOf(Buffer.from(`${mark.digest} ${at.toISOString()}`)).slice(0, 32),
+  }
+  for await (const e of copy.entries())
+    if (e.kind === 'attachment') {
+      const bytes = await bytesOf(e.row.hash)
+      if (bytes) await files.put(e.row.hash, bytes)
     }
-    await keep(left)
-  })
+  await markStale(disk, places)
+  await keepCopy(disk, places.copies, at, copyPieces(restored(db, copy, at), { at, journal }))
+}

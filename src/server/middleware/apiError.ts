@@ -1,6 +1,12 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { codeOf, NO_ANSWER } from '../db/transact.ts'
+import { VERSION } from '../../core/build/build.ts'
+import { NewerBuild } from '../buildStore.ts'
+import { Busy } from '../jobs/pool.ts'
+import { doesNotOpen, isOfItsFiles } from '../keep/databaseFolder.ts'
+import { Unconfirmed } from '../keep/trouble.ts'
 import { isPanic } from '../keep/watchdog.ts'
+import { capital } from '../../core/text/text.ts'
 import type { Problem } from '../../core/build/problem.ts'
 
 /** An expected refusal, sent in the one error shape. */
@@ -57,6 +63,24 @@ const AWAY_CLASS = /^(08|53|57P)/
 
 function toApiError(err: unknown): ApiError {
   if (err instanceof ApiError) return err
+  if (err instanceof Unconfirmed)
+    return new ApiError(
+      503,
+      'unconfirmed',
+      'It is not known whether this was kept: the answer of the disk or the database was lost. Look at it again, or send the same again.',
+    )
+  if (err instanceof Busy)
+    return new ApiError(
+      503,
+      'busy',
+      'Too much is being worked out at once; nothing was changed. Try again in a moment.',
+    )
+  if (err instanceof NewerBuild)
+    return new ApiError(
+      409,
+      'newer-build',
+      `A newer version of this program wrote this build (format ${err.version}; this version reads up to ${VERSION}). It is kept as it is: open it with the newer version.`,
+    )
   const { type, status, code, limit } = err as { type?: string; status?: number; code?: string; limit?: number }
   if (code !== undefined && UNKEPT.has(code))
     return new ApiError(
@@ -70,6 +94,12 @@ function toApiError(err: unknown): ApiError {
       503,
       'database-away',
       'The database does not answer; nothing was changed. It is tried again with the next request.',
+    )
+  if (isOfItsFiles(err))
+    return new ApiError(
+      500,
+      'damaged',
+      `${capital(doesNotOpen(err))}. Nothing acknowledged is lost: stop the program and run npx snugbolt rebuild, which makes the database anew from its newest copy and its journal.`,
     )
   if (type === 'entity.parse.failed')
     return new ApiError(400, 'not-json', 'The body is not JSON.', [{ path: '', reason: (err as Error).message }])

@@ -1,22 +1,17 @@
 import { ID } from '../../core/parts/ids.ts'
 import express, { Router, type Request } from 'express'
 import type { History } from '../../core/build/history.ts'
-import { readBuild, readBuildText } from '../../core/build/readBuild.ts'
+import { readBuild, readBuildText, type BuildRead } from '../../core/build/readBuild.ts'
 import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
-import {
-  TEMPLATE_FORMATS,
-  TEMPLATE_TYPES,
-  templateFile,
-  type TemplateFormat,
-} from '../../core/drill/templates/templateFile.ts'
-import { templateDrawings } from '../../core/fit/templateDrawings.ts'
-import { calendarFile } from '../../core/plan/calendarFile.ts'
-import { plan } from '../../core/plan/plan.ts'
+import { TEMPLATE_FORMATS, TEMPLATE_TYPES, type TemplateFormat } from '../../core/drill/templates/templateFile.ts'
 import { readHistory } from '../../core/build/readHistory.ts'
 import { cutText, tellApart } from '../../core/text/text.ts'
 import type { AttachmentStore } from '../attachmentStore.ts'
 import type { BuildStore, StoredBuild } from '../buildStore.ts'
-import { buildZip, NoBuildZip, readBuildZip } from '../buildZip.ts'
+import { buildZip, readBuildZip } from '../buildZip.ts'
+import type { Do } from '../jobs/pool.ts'
+import { hashOf } from '../keep/attachmentFiles.ts'
+import { BadZip, TooMuchInZip } from '../zip/unpack.ts'
 import { ApiError } from '../middleware/apiError.ts'
 
 /** Now, on this machine's clock. */
@@ -29,10 +24,11 @@ function idOf(req: Request): string {
   return id
 }
 
-/** The build in a body, or a 4xx that names each bad field. */
-function accepted(input: unknown): Build {
-  if (input === undefined) throw new ApiError(415, 'not-json', 'Send a build as application/json.')
-  const r = readBuild(input)
+/** A document that is longer than this, characters, or has more values, is read in a thread of its own. */
+const AT_ONCE = { text: 40_000, values: 5_000 }
+
+/** The build that was sent, or a 4xx that names each bad field. */
+const taken = (r: BuildRead): Build => {
   if (!r.ok) throw new ApiError(422, 'bad-build', 'The build was refused; nothing was changed.', r.problems)
   return r.build
 }
@@ -43,16 +39,26 @@ const ZIP = 'application/zip'
 const LARGEST_ZIP = '256mb'
 
 /** The build in a zip, its files kept; or a 4xx. */
-async function unpacked(bytes: Buffer, files: AttachmentStore): Promise<Build> {
+async function unpacked(bytes: Buffer, files: AttachmentStore, reading: Reading): Promise<Build> {
   try {
-    const { document, fileOf } = readBuildZip(bytes),
-      r = readBuildText(document)
-    if (!r.ok) throw new ApiError(422, 'bad-build', 'The build was refused; nothing was changed.', r.problems)
-    const own = (r.build.attachments ?? []).map(a => ({ a, bytes: fileOf(a) }))
-    for (const { a, bytes } of own) if (bytes) await files.put(bytes, a.type)
-    return r.build
+    const zip = await readBuildZip(bytes, text => reading({ text }))
+    try {
+      const build = taken(zip.read)
+      // All are proven before any is kept.
+      for (const a of build.attachments ?? []) await zip.fileOf(a)
+      for (const a of build.attachments ?? []) {
+        const held = await zip.fileOf(a)
+        if (held) await files.put(held, a.type)
+      }
+      return build
+    } finally {
+      zip.close()
+    }
   } catch (e) {
-    if (e instanceof NoBuildZip) throw new ApiError(422, 'bad-zip', `The zip was refused: ${e.message}.`)
+    if (e instanceof TooMuchInZip)
+      throw new ApiError(413, 'too-large', `The zip was refused; nothing was changed: ${e.message}.`)
+    if (e instanceof BadZip)
+      throw new ApiError(422, 'bad-zip', `The zip was refused; nothing was changed: ${e.message}.`)
     throw e
   }
 }
@@ -92,20 +98,35 @@ function historyOf(input: unknown): History | null {
   return r.history
 }
 
-export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
+/** Reads a build, as text or as what JSON made of it. */
+type Reading = (input: { text: string } | { value: unknown }) => Promise<BuildRead>
+
+/** Whether a value has more values in it than a number. */
+function hasMore(x: unknown, than: number): boolean {
+  let left = than
+  const look = (v: unknown): boolean =>
+    typeof v === 'object' && v !== null && (Object.values(v).some(look) || (left -= Object.keys(v).length) < 0)
+  return look(x)
+}
+
+export function buildRoutes(store: BuildStore, files: AttachmentStore, work: Do): Router {
   const r = Router()
+  const reading: Reading = async input => {
+    const large = 'text' in input ? input.text.length > AT_ONCE.text : hasMore(input.value, AT_ONCE.values)
+    if (large) return work('readBuild', input)
+    return 'text' in input ? readBuildText(input.text) : readBuild(input.value)
+  }
+  const accepted = async (value: unknown): Promise<Build> => {
+    if (value === undefined) throw new ApiError(415, 'not-json', 'Send a build as application/json.')
+    return taken(await reading({ value }))
+  }
   const existing = async (id: string): Promise<StoredBuild> => {
     const found = await store.read(id)
     if (!found) throw new ApiError(404, 'unknown-build', `There is no build “${id.slice(0, 60)}”.`)
     return found
   }
-  const templates = async (id: string) => {
-    const { build } = await existing(id),
-      drawings = templateDrawings(build, 'all')
-    if (!drawings)
-      throw new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
-    return { build, drawings }
-  }
+  const notReady = () =>
+    new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
   const stale = (current: StoredBuild) =>
     new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
 
@@ -115,12 +136,24 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
 
   r.post('/', express.raw({ type: ZIP, limit: LARGEST_ZIP }), async (req, res) => {
     const madeBy = requestName(req),
-      before = madeBy === undefined ? undefined : await store.madeBy(madeBy)
-    // The same request again: its answer was lost.
-    if (before) return void res.status(200).json(before)
-    const build = Buffer.isBuffer(req.body) ? await unpacked(req.body, files) : accepted(req.body)
+      madeOf = hashOf(Buffer.isBuffer(req.body) ? req.body : Buffer.from(JSON.stringify(req.body ?? null)))
+    /** What the same request made when it came before: its answer was lost. */
+    const before = async (): Promise<StoredBuild | undefined> => {
+      const b = madeBy === undefined ? undefined : await store.madeBy(madeBy)
+      if (b?.of && b.of !== madeOf)
+        throw new ApiError(
+          422,
+          'key-used',
+          'This Idempotency-Key was used for another document; nothing was changed. Send each document under a key of its own.',
+          [{ path: 'Idempotency-Key', reason: 'names another request' }],
+        )
+      return b?.made
+    }
+    const was = await before()
+    if (was) return void res.status(200).json(was)
+    const build = Buffer.isBuffer(req.body) ? await unpacked(req.body, files, reading) : await accepted(req.body)
     if (req.query.copy !== '1') {
-      const created = await store.create(build, { madeBy })
+      const created = (await store.create(build, { madeBy, madeOf })) ?? (await before())
       if (!created)
         throw new ApiError(
           409,
@@ -133,7 +166,7 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
     for (let n = 0; n < MOST_TRIES; n++) {
       const names = (await store.list()).map(b => b.name),
         copy = { ...build, id: await store.freeId(build.id), name: tellApart(build.name, names) },
-        created = (await store.create(copy, { madeBy })) ?? (madeBy && (await store.madeBy(madeBy)))
+        created = (await store.create(copy, { madeBy, madeOf })) ?? (await before())
       if (created) return void res.status(201).json(created)
     }
     throw new ApiError(
@@ -160,7 +193,7 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
     if (!body || typeof body !== 'object')
       throw new ApiError(415, 'not-json', 'Send { revision, build } as application/json.')
     const revision = revisionOf(body.revision)
-    const build = accepted(body.build ?? null)
+    const build = await accepted(body.build ?? null)
     if (build.id !== idOf(req))
       throw new ApiError(422, 'bad-build', 'The build’s id is another than the address’s.', [
         { path: 'id', reason: `must be “${idOf(req)}”` },
@@ -197,20 +230,13 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
     res
       .type('text/calendar')
       .attachment(`${build.id}-plan.ics`)
-      .send(calendarFile(build, plan(build, present()), new Date().toISOString()))
+      .send(await work('calendar', { build, ...present() }))
   })
 
   r.get('/:id/templates', async (req, res) => {
-    const { drawings } = await templates(idOf(req))
-    res.json(
-      drawings.map(d => ({
-        id: d.id,
-        title: d.title,
-        face: d.face,
-        mirrored: d.mirrored,
-        files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`),
-      })),
-    )
+    const list = await work('templateList', (await existing(idOf(req))).build)
+    if (!list) throw notReady()
+    res.json(list.map(d => ({ ...d, files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`) })))
   })
 
   r.get('/:id/templates/:file', async (req, res) => {
@@ -219,32 +245,25 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore): Router {
       throw new ApiError(400, 'bad-format', `A template is to be had as ${TEMPLATE_FORMATS.join(', ')}.`, [
         { path: 'file', reason: 'must end in one of them' },
       ])
-    const { build, drawings } = await templates(idOf(req))
-    const paper = String(req.query.paper ?? build.preferences.print.paper)
+    const { build } = await existing(idOf(req)),
+      paper = String(req.query.paper ?? build.preferences.print.paper)
     if (!PAPER_NAMES.includes(paper as Paper))
       throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [
         { path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` },
       ])
-    const wanted = name === 'all' && format === 'pdf' ? drawings : drawings.filter(d => d.id === name)
-    const [first, ...rest] = wanted,
-      kind = format as TemplateFormat
-    if (!first)
+    const kind = format as TemplateFormat,
+      bytes = await work('template', { build, name, format: kind, paper: paper as Paper })
+    if (!bytes) throw notReady()
+    if (!bytes.length)
       throw new ApiError(
         404,
         'unknown-template',
-        `This build has no template “${name.slice(0, 60)}”; it has ${drawings.map(d => d.id).join(', ')}.`,
+        `This build has no template “${name.slice(0, 60)}”; it has ${((await work('templateList', build)) ?? []).map(d => d.id).join(', ')}.`,
       )
     res
       .type(TEMPLATE_TYPES[kind])
       .setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`)
-      .send(
-        Buffer.from(
-          await templateFile(first.title, [first, ...rest], kind, {
-            ...build.preferences.print,
-            paper: paper as Paper,
-          }),
-        ),
-      )
+      .send(Buffer.from(bytes))
   })
   return r
 }

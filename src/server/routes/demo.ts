@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import type { BuildStore } from '../buildStore.ts'
 import type { Database } from '../db/openDatabase.ts'
-import type { Keep } from '../keep/journal.ts'
+import type { Keep } from '../keep/keeper.ts'
 import { loadDemo, removeDemo } from '../loadDemo.ts'
 
 /** The demo workshop: whether it is here, loaded and removed whole. */

@@ -1,4 +1,5 @@
 import { Router } from 'express'
+import { unreadable } from '../../core/text/text.ts'
 import { isDeviceSort } from '../../core/devices/deviceSorts.ts'
 import type { DeviceEvent, DeviceHub } from '../devices/deviceHub.ts'
 import { ApiError } from '../middleware/apiError.ts'
@@ -6,11 +7,12 @@ import { ApiError } from '../middleware/apiError.ts'
 /** How often a page hears that the line is still up, ms. */
 const ALIVE = 20_000
 const LONGEST = 300
-const isName = (x: unknown): x is string => typeof x === 'string' && x.length > 0 && x.length <= LONGEST
+const isName = (x: unknown): x is string =>
+  typeof x === 'string' && x.length > 0 && x.length <= LONGEST && unreadable(x) === undefined
 
 /**
  * GET /api/devices: where devices connect, and which are there. GET /api/devices/events?page=: what they say, as
- * server-sent events. PUT and DELETE /api/devices/hand/:sort: which field of which page a reading is for.
+ * server-sent events. PUT and DELETE /api/devices/:id/in: lets one in, sends it away. PUT and DELETE /api/devices/hand/:sort: which field of which page a reading is for.
  */
 export function deviceRoutes(hub: DeviceHub): Router {
   const r = Router()
@@ -33,12 +35,22 @@ export function deviceRoutes(hub: DeviceHub): Router {
       leave()
     })
   })
+  r.put('/:id/in', (req, res) => {
+    if (!hub.letIn(String(req.params.id)))
+      throw new ApiError(404, 'unknown-device', 'That device is not connected.')
+    res.status(204).end()
+  })
+  r.delete('/:id/in', (req, res) => {
+    if (!hub.sendAway(String(req.params.id)))
+      throw new ApiError(404, 'unknown-device', 'That device is not connected.')
+    res.status(204).end()
+  })
   r.put('/hand/:sort', (req, res) => {
     const { sort } = req.params,
       { page, build, of, label } = (req.body ?? {}) as Record<string, unknown>
     if (!isDeviceSort(sort)) throw new ApiError(404, 'unknown-sort', `No device is of the sort ${sort}.`)
     const problems = Object.entries({ page, build, of, label }).flatMap(([path, x]) =>
-      isName(x) ? [] : [{ path, reason: `must be a text of 1 to ${LONGEST} letters` }],
+      isName(x) ? [] : [{ path, reason: `must be a readable text of 1 to ${LONGEST} letters` }],
     )
     if (!isName(page) || !isName(build) || !isName(of) || !isName(label))
       throw new ApiError(422, 'bad-hand', 'The field in hand was refused.', problems)

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { DEVICE_SORTS, type DeviceSortName } from '../../core/devices/deviceSorts.ts'
 import { Button } from '../components/Button.tsx'
-import { useDevices } from './deviceStore.ts'
+import { letDeviceIn, useDevices } from './deviceStore.ts'
 import { connectSerial, hasSerial } from './serial.ts'
 
 /** Which devices of a sort are connected and what they show just now; how to connect one. */
@@ -12,16 +12,26 @@ export function DeviceLine({ sort }: { sort: DeviceSortName }) {
     label = DEVICE_SORTS[sort].label.toLowerCase()
   return (
     <div className="no-print mt-3">
-      {here.map(d => (
-        <p key={d.id} role="status" className="text-body">
-          <b className="font-semibold">{d.name}</b> is connected: what it reads lands here.{' '}
-          {shows[d.id] && (
-            <>
-              It shows <span className="figure">{shows[d.id]}</span>
-            </>
-          )}
-        </p>
-      ))}
+      {here.map(d =>
+        d.isIn ? (
+          <p key={d.id} role="status" className="text-body">
+            <b className="font-semibold">{d.name}</b> is connected: what it reads lands here.{' '}
+            {shows[d.id] && (
+              <>
+                It shows <span className="figure">{shows[d.id]}</span>
+              </>
+            )}
+          </p>
+        ) : (
+          <div key={d.id} role="status" className="flex flex-wrap items-center gap-3 text-body">
+            <p>
+              <b className="font-semibold">{d.name}</b> wants to give readings here. Is it yours?
+            </p>
+            <Button onClick={() => letDeviceIn(d.id, true)}>Let it in</Button>
+            <Button onClick={() => letDeviceIn(d.id, false)}>Send it away</Button>
+          </div>
+        ),
+      )}
       {here.length === 0 && (
         <details>
           <summary className="min-h-10 cursor-pointer text-plain underline underline-offset-4">

@@ -7,6 +7,8 @@ export interface PageDevice {
   id: string
   sort: DeviceSortName
   name: string
+  /** Whether it was let in; one on this machine's own serial port was chosen here. */
+  isIn: boolean
 }
 
 /** A reading that a device gave for a field. */
@@ -113,3 +115,9 @@ export function letGo(sort: DeviceSortName): void {
     useDevices.setState({ bridged: [] })
   }
 }
+
+/** Lets a device in that waits, or sends one away; it is told by the next list of devices. */
+export const letDeviceIn = (id: string, isIn: boolean): void =>
+  void fetch(`/api/devices/${encodeURIComponent(id)}/in`, { method: isIn ? 'PUT' : 'DELETE' }).catch(
+    () => undefined,
+  )

@@ -48,7 +48,7 @@ async function readFrom(port: Port): Promise<void> {
     if (!r.ok) return refuse(r.reason)
     switch (r.line.word) {
       case 'HELLO': {
-        device = { id: crypto.randomUUID(), sort: r.line.sort, name: r.line.name }
+        device = { id: crypto.randomUUID(), sort: r.line.sort, name: r.line.name, isIn: true }
         useDevices.setState({ serial: [...ours(), device] })
         say(toDevice({ word: 'READY' }))
         return
@@ -70,6 +70,7 @@ async function readFrom(port: Port): Promise<void> {
           refuse('no field is in hand; nothing was taken')
         return
       }
+      case 'KEY':
       case 'BYE':
         return
     }
