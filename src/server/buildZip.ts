@@ -4,7 +4,7 @@ import type { AttachmentStore } from './attachmentStore.ts'
 import { hashOf } from './keep/attachmentFiles.ts'
 import { LARGEST_BUILD, MOST_ATTACHMENTS } from './limits.ts'
 import { packed, type ZipItem } from './zip/pack.ts'
-import { BadZip, unpack } from './zip/unpack.ts'
+import { BadZip, TooMuchInZip, unpack } from './zip/unpack.ts'
 
 const DOCUMENT = 'build.json'
 const ENDINGS: Record<Attachment['type'], string> = {
@@ -59,7 +59,7 @@ export async function readBuildZip(
   try {
     const document = await zip.read(DOCUMENT)
     if (document.length > LARGEST_BUILD)
-      throw new BadZip(
+      throw new TooMuchInZip(
         `${DOCUMENT} in it is larger than the ${Math.floor(LARGEST_BUILD / 1024 / 1024)} MB that a build may have`,
       )
     return {

@@ -1,5 +1,6 @@
 import { plainToInstance } from 'class-transformer'
 import { validateSync, type ValidationError } from 'class-validator'
+import { MOST_PROBLEMS, tooLong } from './bounds.ts'
 import { Build, FORMAT, VERSION } from './build.ts'
 import { migrate } from './migrations.ts'
 import type { Problem } from './problem.ts'
@@ -51,8 +52,10 @@ export function readBuild(input: unknown): BuildRead {
   if (!isObject(input))
     return { ok: false, problems: [{ path: '', reason: 'must be a JSON object holding one build' }] }
   if (input.format !== FORMAT) return { ok: false, problems: [{ path: 'format', reason: `must be "${FORMAT}"` }] }
+  const long = tooLong(Build, input)
+  if (long.length) return { ok: false, problems: long }
   const broken = unreadableTexts(input)
-  if (broken.length) return { ok: false, problems: broken }
+  if (broken.length) return { ok: false, problems: broken.slice(0, MOST_PROBLEMS) }
   const migrated = migratedFrom(input)
   if (!migrated.ok) return { ok: false, problems: [{ path: 'version', reason: migrated.reason }] }
   const build = plainToInstance(Build, migrated.document)
@@ -63,7 +66,9 @@ export function readBuild(input: unknown): BuildRead {
     problems = [{ path: '', reason: 'has a field of a wrong type where an object or a list is needed' }]
   }
   if (problems.length === 0) problems = referenceProblems(build)
-  return problems.length ? { ok: false, problems } : { ok: true, build: plain(build) }
+  return problems.length
+    ? { ok: false, problems: problems.slice(0, MOST_PROBLEMS) }
+    : { ok: true, build: plain(build) }
 }
 
 /** Reads the text of a build file. */
@@ -95,8 +100,10 @@ export function readAs<T extends object>(
   what: string,
 ): { ok: true; value: T } | { ok: false; problems: Problem[] } {
   if (!isObject(input)) return { ok: false, problems: [{ path: '', reason: `must be ${what}` }] }
+  const long = tooLong(Of, input)
+  if (long.length) return { ok: false, problems: long }
   const broken = unreadableTexts(input)
-  if (broken.length) return { ok: false, problems: broken }
+  if (broken.length) return { ok: false, problems: broken.slice(0, MOST_PROBLEMS) }
   const read = plainToInstance(Of, input)
   let problems: Problem[]
   try {
@@ -104,7 +111,9 @@ export function readAs<T extends object>(
   } catch {
     problems = [{ path: '', reason: 'has a field of a wrong type where an object or a list is needed' }]
   }
-  return problems.length ? { ok: false, problems } : { ok: true, value: plain(read) }
+  return problems.length
+    ? { ok: false, problems: problems.slice(0, MOST_PROBLEMS) }
+    : { ok: true, value: plain(read) }
 }
 
 /** Reads one part, as the shelf keeps it. */

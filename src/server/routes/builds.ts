@@ -1,6 +1,7 @@
 import { ID } from '../../core/parts/ids.ts'
 import express, { Router, type Request } from 'express'
 import type { History } from '../../core/build/history.ts'
+import { holdsMore } from '../../core/build/bounds.ts'
 import { readBuild, readBuildText, type BuildRead } from '../../core/build/readBuild.ts'
 import { PAPER_NAMES, type Build, type Paper } from '../../core/build/build.ts'
 import { TEMPLATE_FORMATS, TEMPLATE_TYPES, type TemplateFormat } from '../../core/drill/templates/templateFile.ts'
@@ -101,18 +102,10 @@ function historyOf(input: unknown): History | null {
 /** Reads a build, as text or as what JSON made of it. */
 type Reading = (input: { text: string } | { value: unknown }) => Promise<BuildRead>
 
-/** Whether a value has more values in it than a number. */
-function hasMore(x: unknown, than: number): boolean {
-  let left = than
-  const look = (v: unknown): boolean =>
-    typeof v === 'object' && v !== null && (Object.values(v).some(look) || (left -= Object.keys(v).length) < 0)
-  return look(x)
-}
-
 export function buildRoutes(store: BuildStore, files: AttachmentStore, work: Do): Router {
   const r = Router()
   const reading: Reading = async input => {
-    const large = 'text' in input ? input.text.length > AT_ONCE.text : hasMore(input.value, AT_ONCE.values)
+    const large = 'text' in input ? input.text.length > AT_ONCE.text : holdsMore(input.value, AT_ONCE.values)
     if (large) return work('readBuild', input)
     return 'text' in input ? readBuildText(input.text) : readBuild(input.value)
   }
