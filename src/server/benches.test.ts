@@ -3,6 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/support/demo.ts'
+import { cutConnections } from '../../tests/support/cutConnections.ts'
+import { cuttingProxy } from '../../tests/support/cutting.ts'
 import { startPostgres, type Postgres } from '../../tests/support/postgres.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/build/build.ts'
@@ -118,6 +120,72 @@ describe('several benches on one database', () => {
     expect((await call(benches[0], '/builds')).status).toBe(200)
     expect((await call(benches[0], '/builds/away')).status).toBe(404)
   })
+
+  it('lose nothing and end nothing while their connections are ended again and again', async () => {
+    const r = await cutConnections(benches, url, { seconds: 8, every: 400 })
+    expect(r.lost).toEqual([])
+    expect(r.ended).toBeGreaterThan(10)
+    expect(r.acknowledged).toBeGreaterThan(20)
+    expect(Object.keys(r.answers).filter(s => !['200', '201', '409', '503'].includes(s))).toEqual([])
+    for (const b of benches) expect(b.process.exitCode).toBeNull()
+  }, 60_000)
+
+  it('answer within seconds where a lock is held, and go on at once with everything else', async () => {
+    const { Client } = await import('pg').then(m => m.default),
+      holder = new Client({ connectionString: url })
+    await holder.connect()
+    await holder.query('begin; lock table builds in access exclusive mode')
+    const before = performance.now(),
+      // More than there are connections: none of them may keep the others from the shelf.
+      held = Array.from({ length: 6 }, () => call(benches[0], '/builds/heron'))
+    expect((await call(benches[0], '/shelf/index')).status).toBe(200)
+    expect(performance.now() - before).toBeLessThan(4000)
+    for (const res of await Promise.all(held)) {
+      expect(res.status).toBe(503)
+      expect(await res.json()).toMatchObject({ error: { code: 'database-busy' } })
+    }
+    expect(performance.now() - before).toBeLessThan(15_000)
+    await holder.query('rollback')
+    await holder.end()
+    expect((await call(benches[0], '/builds/heron')).status).toBe(200)
+  }, 60_000)
+
+  it('answer while the database is frozen, and go on when it is not', async () => {
+    postgres.freeze()
+    const before = performance.now()
+    try {
+      const asked = [call(benches[0], '/builds'), call(benches[1], '/shelf/index'), call(benches[0], '/ready')]
+      for (const res of await Promise.all(asked)) expect(res.status).toBe(503)
+      expect(performance.now() - before).toBeLessThan(20_000)
+    } finally {
+      postgres.thaw()
+    }
+    await expect.poll(async () => (await call(benches[0], '/builds')).status, { timeout: 20_000 }).toBe(200)
+    expect((await call(benches[0], '/ready')).status).toBe(200)
+  }, 90_000)
+
+  it('say that they do not know where the answer to a commit was lost', async () => {
+    const proxy = await cuttingProxy(postgres.port),
+      through = url.replace(/:\d+\//, `:${proxy.port}/`),
+      bench = await startServer(join(data, 'through'), { DATABASE_URL: through }, { demo: false })
+    try {
+      const { build, revision } = await stored(bench, 'heron'),
+        next = { ...build, note: 'was its answer lost?' }
+      proxy.cutAfter('commit')
+      const res = await call(bench, '/builds/heron', 'PUT', { revision, build: next })
+      expect(proxy.cuts()).toBe(1)
+      expect(res.status).toBe(503)
+      const { error } = (await res.json()) as { error: { code: string; message: string } }
+      expect(error.code).toBe('unconfirmed')
+      expect(error.message).toMatch(/not known whether this was kept/)
+      // It was; sent again it is found to be.
+      expect((await stored(benches[1], 'heron')).build.note).toBe(next.note)
+      expect((await call(bench, '/builds/heron', 'PUT', { revision, build: next })).status).toBe(200)
+    } finally {
+      await bench.kill()
+      proxy.close()
+    }
+  }, 60_000)
 
   it('answer to whether they live while a write hangs', async () => {
     const { Client } = await import('pg').then(m => m.default),

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { chownSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { chownSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import net from 'node:net'
 import { tmpdir, userInfo } from 'node:os'
 import { join } from 'node:path'
@@ -39,6 +39,10 @@ export interface Postgres {
   /** Stops it as a crash would, or asks it to end; and starts it again on the same port. */
   stop: (how?: 'immediate' | 'fast') => void
   start: () => void
+  /** Freezes all of it as a machine that hangs, and lets it go on. */
+  freeze: () => void
+  thaw: () => void
+  port: number
   close: () => void
 }
 
@@ -68,6 +72,17 @@ export async function startPostgres(): Promise<Postgres> {
     )
   const stop = (how = 'immediate') => run('pg_ctl', '-D', data, '-w', '-m', how, 'stop')
   start()
+  /** The server and every process of its own. */
+  const all = (signal: string) => {
+    const first = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]!,
+      ps = spawnSync('ps', ['-eo', 'pid=,ppid='], { encoding: 'utf8' }).stdout,
+      own = ps
+        .trim()
+        .split('\n')
+        .map(l => l.trim().split(/\s+/))
+        .flatMap(([pid, parent]) => (pid === first || parent === first ? [pid!] : []))
+    spawnSync('kill', [signal, ...own])
+  }
   let n = 0
   return {
     database: () => {
@@ -77,6 +92,9 @@ export async function startPostgres(): Promise<Postgres> {
     },
     stop,
     start,
+    freeze: () => all('-STOP'),
+    thaw: () => all('-CONT'),
+    port,
     close: () => {
       try {
         stop()

@@ -59,6 +59,8 @@ const UNKEPT = new Set(['ENOSPC', 'EDQUOT', 'EROFS', 'EIO'])
 
 /** What a connection says that is not there, or breaks; and what a server says that stops or takes no more [published: PostgreSQL, error classes 08, 53 and 57P]. */
 const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOTFOUND', 'ETIMEDOUT', 'EPIPE', 'EHOSTUNREACH', NO_ANSWER])
+/** What a server says of a statement or a lock that took longer than it may [published: PostgreSQL, error codes]. */
+const WAITED = new Set(['55P03', '57014', '25P03'])
 const AWAY_CLASS = /^(08|53|57P)/
 
 function toApiError(err: unknown): ApiError {
@@ -94,6 +96,12 @@ function toApiError(err: unknown): ApiError {
       503,
       'database-away',
       'The database does not answer; nothing was changed. It is tried again with the next request.',
+    )
+  if (database !== undefined && WAITED.has(database))
+    return new ApiError(
+      503,
+      'database-busy',
+      'Something else holds what this needs in the database; nothing was changed. Try again in a moment.',
     )
   if (isOfItsFiles(err))
     return new ApiError(
