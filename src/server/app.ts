@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import type { IncomingMessage } from 'node:http'
-import express, { type Express } from 'express'
+import express, { type Express, type Router } from 'express'
 import helmet from 'helmet'
 import { buildStore } from './buildStore.ts'
 import { answers, type Database } from './db/openDatabase.ts'
@@ -51,9 +51,47 @@ export interface AppOptions {
 /** How long the store may take to say that it is there, ms. */
 const READY_WITHIN = 2_500
 
+/** The routers under /api, each with where it stands. */
+function apiRouters({ db, demo, devices, keeper, work, looks }: AppOptions): [string, Router][] {
+  const { keep } = keeper,
+    builds = buildStore(db, keep),
+    files = attachmentStore(db, keep, keeper.files)
+  return [
+    ['/builds', buildRoutes(builds, files, work)],
+    ['/attachments', attachmentRoutes(files)],
+    ['/demo', demoRoutes(db, builds, demo, keep)],
+    ['/settings', settingsRoutes(settingsStore(db, keep))],
+    ['/shelf', shelfRoutes(shelfStore(db, keep))],
+    ['/safety', safetyRoutes(keeper, looks)],
+    ['/devices', deviceRoutes(devices)],
+    ['/supplier', supplierRoutes()],
+  ]
+}
+
+/** A route of the API: a method and an address, its parameters named as Express names them. */
+export interface ApiRoute {
+  method: string
+  path: string
+}
+
+/** Every route that the API has, read off the routers themselves. */
+export const apiRoutes = (options: AppOptions): ApiRoute[] => [
+  ...['/health', '/ready', '/backup'].map(path => ({ method: 'GET', path })),
+  ...apiRouters(options).flatMap(([at, router]) =>
+    router.stack.flatMap(({ route }) =>
+      route
+        ? [...new Set(route.stack.map(l => l.method))].map(method => ({
+            method: method.toUpperCase(),
+            path: `${at}${String(route.path)}`.replace(/\/$/, ''),
+          }))
+        : [],
+    ),
+  ),
+]
+
 /** The whole HTTP application: JSON under /api, the interface at every other address. */
-export function createApp({ db, web, hosts, demo, devices, data, keeper, work, looks }: AppOptions): Express {
-  const { keep } = keeper
+export function createApp(options: AppOptions): Express {
+  const { db, web, hosts, data, keeper } = options
   const app = express()
   app.disable('x-powered-by')
   app.use(ownHost(hosts), ownOrigin)
@@ -107,16 +145,7 @@ export function createApp({ db, web, hosts, demo, devices, data, keeper, work, l
   api.use('/backup', backupRoutes(keeper, data))
   api.use(withinTime())
   api.use(roomToWrite(data))
-  const builds = buildStore(db, keep)
-  const files = attachmentStore(db, keep, keeper.files)
-  api.use('/builds', buildRoutes(builds, files, work))
-  api.use('/attachments', attachmentRoutes(files))
-  api.use('/demo', demoRoutes(db, builds, demo, keep))
-  api.use('/settings', settingsRoutes(settingsStore(db, keep)))
-  api.use('/shelf', shelfRoutes(shelfStore(db, keep)))
-  api.use('/safety', safetyRoutes(keeper, looks))
-  api.use('/devices', deviceRoutes(devices))
-  api.use('/supplier', supplierRoutes())
+  for (const [path, router] of apiRouters(options)) api.use(path, router)
   api.use(notFound)
   app.use('/api', api)
   if (web && existsSync(join(web, 'index.html'))) {
