@@ -29,6 +29,22 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    files: ['src/web/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts', 'src/web/stores/browserStore.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        { name: 'localStorage', message: 'A browser may forbid it: use stores/browserStore.ts.' },
+        { name: 'sessionStorage', message: 'A browser may forbid it: use stores/browserStore.ts.' },
+      ],
+      'no-restricted-properties': [
+        'error',
+        { property: 'scrollIntoView', message: 'It may move the place of the next Tab: use bringIntoView.' },
+        { object: 'crypto', property: 'randomUUID', message: 'Only trusted pages have it: use randomName.' },
+      ],
+    },
+  },
   { files: ['tests/**', '**/*.test.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
   { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 )

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { IncomingMessage } from 'node:http'
 import express, { type Express, type Router } from 'express'
@@ -115,7 +115,13 @@ export function createApp(options: AppOptions): Express {
       strictTransportSecurity: false,
     }),
   )
-  const api = express.Router()
+  const api = express.Router(),
+    index = web && join(web, 'index.html'),
+    // The file that every page begins with: another version has another.
+    first =
+      index && existsSync(index)
+        ? /<script type="module"[^>]* src="([^"]+)"/.exec(readFileSync(index, 'utf8'))?.[1]
+        : undefined
   // A build as it is saved may be larger than anything else.
   const isBuild = (req: IncomingMessage) => /^\/builds\b/.test((req as express.Request).path)
   for (const [limit, is] of [
@@ -131,9 +137,10 @@ export function createApp(options: AppOptions): Express {
       }),
     )
   api.use(readableBody)
-  // Whether the process runs; whether it can do its work is another question.
+  // Whether the process runs, and which version of the pages it has; whether it can do its work is another question.
   api.get('/health', (_req, res) => {
-    res.json({ ok: true })
+    res.setHeader('Cache-Control', 'no-store')
+    res.json({ ok: true, ...(first ? { page: first } : {}) })
   })
   api.get('/ready', async (_req, res) => {
     const answered = await Promise.race([

@@ -26,7 +26,12 @@ const demo = process.argv.includes('--demo')
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
 
 /** How long a request may take to come, its head and all of it, ms: one that trickles is ended [our choice]. */
-const PATIENCE = { headersTimeout: 15_000, requestTimeout: 180_000, connectionsCheckingInterval: 3_000 }
+const PATIENCE = {
+  headersTimeout: 15_000,
+  requestTimeout: 180_000,
+  connectionsCheckingInterval: 3_000,
+  keepAliveTimeout: 30_000,
+}
 
 /** Opens the data, with the demo workshop if asked and the folder is new, and serves until it is told to stop. */
 async function serve(): Promise<void> {

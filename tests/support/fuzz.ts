@@ -207,19 +207,25 @@ async function request(
   }
   const what = `${method} ${path.slice(0, 120)}${query} ${JSON.stringify(headers)} ${body?.toString('latin1').slice(0, 200) ?? ''}`,
     at = performance.now()
-  let res: Response, text: string
-  try {
-    res = await fetch(`${server.address}/api${path}${query}`, {
+  const ask = async (): Promise<{ res: Response; text: string }> => {
+    const res = await fetch(`${server.address}/api${path}${query}`, {
       method,
       headers,
       ...(body ? { body: new Uint8Array(body) } : {}),
       signal: AbortSignal.timeout(60_000),
     })
     // A stream of events has no end.
-    if (res.headers.get('content-type') === 'text/event-stream') {
-      await res.body?.cancel()
-      text = ''
-    } else text = await res.text()
+    if (res.headers.get('content-type') !== 'text/event-stream') return { res, text: await res.text() }
+    await res.body?.cancel()
+    return { res, text: '' }
+  }
+  let res: Response, text: string
+  try {
+    ;({ res, text } = await ask().catch((e: unknown) => {
+      // A connection that stood idle may be closed just as it is used again; a browser asks once more, too.
+      if (/ECONNRESET|other side closed/.test(String((e as Error).cause))) return ask()
+      throw e
+    }))
   } catch (e) {
     const { message, cause } = e as Error
     // What fetch itself does not send was never asked.

@@ -4,7 +4,7 @@ import { busyTimes, NoCalendar } from './busyTimes.ts'
 import { calendarFile } from './calendarFile.ts'
 import { plan } from './plan.ts'
 
-const RANGE = { from: '2026-11-30', to: '2027-11-30', offset: 60 }
+const RANGE = { from: '2026-11-30', to: '2027-11-30', offsetAt: () => 60 }
 const file = (...events: string[]): string =>
   [
     'BEGIN:VCALENDAR',
@@ -30,6 +30,19 @@ describe('busy times from a calendar file', () => {
       { start: '2026-12-02T18:00', end: '2026-12-02T19:30' },
       { start: '2026-12-05T00:00', end: '2026-12-07T00:00', what: 'Away' },
     ])
+  })
+  it('stand on the bench’s clock as it is on their own day: one offset in winter, another in summer', () => {
+    // Central European Summer Time begins on 28 March 2027 at 01:00 UTC [published: Directive 2000/84/EC].
+    const summer = Date.parse('2027-03-28T01:00:00Z')
+    expect(
+      busyTimes(
+        file(
+          'UID:a\nDTSTART:20270326T180000Z\nDTEND:20270326T190000Z',
+          'UID:b\nDTSTART:20270330T180000Z\nDTEND:20270330T190000Z',
+        ),
+        { ...RANGE, offsetAt: at => (at < summer ? 60 : 120) },
+      ).map(b => b.start),
+    ).toEqual(['2027-03-26T19:00', '2027-03-30T20:00'])
   })
   it('follow a rule of repetition with its exceptions, as far as is asked', () => {
     const weekly = busyTimes(
@@ -69,7 +82,7 @@ describe('busy times from a calendar file', () => {
       busy = busyTimes(calendarFile(b, p, '2026-11-30T12:00:00.000Z'), {
         from: '2026-01-01',
         to: '2029-01-01',
-        offset: 0,
+        offsetAt: () => 0,
       })
     const dated = p.steps.filter(s => s.start && s.end && s.end > s.start)
     expect(busy).toHaveLength(dated.length)

@@ -9,20 +9,21 @@ const MOST = 2000
 const pad = (n: number): string => String(n).padStart(2, '0')
 
 /** A time on the bench's clock: as it is written where it belongs to no zone, else by how far the clock is ahead. */
-function localOf(t: ICAL.Time, offset: number): string {
+function localOf(t: ICAL.Time, offsetAt: (at: number) => number): string {
   if (t.zone === ICAL.Timezone.localTimezone || t.isDate)
     return `${t.year}-${pad(t.month)}-${pad(t.day)}T${pad(t.isDate ? 0 : t.hour)}:${pad(t.isDate ? 0 : t.minute)}`
-  return new Date((t.toUnixTime() + offset * 60) * 1000).toISOString().slice(0, 16)
+  const at = t.toUnixTime() * 1000
+  return new Date(at + offsetAt(at) * 60_000).toISOString().slice(0, 16)
 }
 
 /**
  * What takes up time in an iCalendar file (RFC 5545), repetitions followed; what is free or cancelled is left out.
  * @param from first and last day that count, YYYY-MM-DD: a rule may go on for ever
- * @param offset minutes that the bench's clock is ahead of UTC
+ * @param offsetAt minutes that the bench's clock is ahead of UTC at a time, ms: it changes with the summer
  */
 export function busyTimes(
   text: string,
-  { from, to, offset }: { from: string; to: string; offset: number },
+  { from, to, offsetAt }: { from: string; to: string; offsetAt: (at: number) => number },
 ): CalendarBusy[] {
   let root: ICAL.Component
   try {
@@ -34,8 +35,8 @@ export function busyTimes(
   for (const z of root.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(new ICAL.Timezone(z))
   const out: CalendarBusy[] = []
   const take = (start: ICAL.Time, end: ICAL.Time, what: string | undefined) => {
-    const a = localOf(start, offset),
-      b = localOf(end, offset)
+    const a = localOf(start, offsetAt),
+      b = localOf(end, offsetAt)
     if (b > a && a.slice(0, 10) <= to && b.slice(0, 10) >= from && out.length < MOST)
       out.push({ start: a, end: b, ...(what ? { what: what.slice(0, 120) } : {}) })
   }
@@ -51,7 +52,7 @@ export function busyTimes(
     const each = e.iterator()
     for (let n = 0, at = each.next(); at && n < 20_000; n++, at = each.next()) {
       const own = e.getOccurrenceDetails(at)
-      if (localOf(own.startDate, offset).slice(0, 10) > to) break
+      if (localOf(own.startDate, offsetAt).slice(0, 10) > to) break
       take(own.startDate, own.endDate, own.item.summary)
     }
   }

@@ -1,7 +1,7 @@
 import DxfParser from 'dxf-parser'
 import type { Point } from '../geometry/outline.ts'
 import type { Refusal } from './outlineCheck.ts'
-import type { DrawnLines } from './svgOutlines.ts'
+import { MOST_DRAWN, type DrawnLines } from './svgOutlines.ts'
 
 const MOST_BYTES = 8 * 1024 * 1024
 const ACCEPTED = 'a DXF drawing in text form up to 8 MB, its units in $INSUNITS'
@@ -93,27 +93,46 @@ function spline(control: readonly V[], knots: readonly number[], degree: number)
   })
 }
 
-/** Runs whose ends meet, put together. */
-function joined(runs: Point[][]): Point[][] {
-  const open = [...runs],
-    out: Point[][] = []
-  const meet = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]) <= JOIN
-  while (open.length) {
-    let run = open.pop()!
-    for (let grew = true; grew;) {
-      grew = false
-      for (let i = 0; i < open.length; i++) {
-        const o = open[i]!
-        if (meet(run.at(-1)!, o[0]!)) run = [...run, ...o.slice(1)]
-        else if (meet(run.at(-1)!, o.at(-1)!)) run = [...run, ...[...o].reverse().slice(1)]
-        else if (meet(run[0]!, o.at(-1)!)) run = [...o.slice(0, -1), ...run]
-        else continue
-        open.splice(i, 1)
-        grew = true
-        break
-      }
+/**
+ * Runs whose ends meet, put together. Ends are found by the square of a grid in which they lie, so that it takes as long as
+ * there are runs, however many.
+ */
+function joined(runs: readonly Point[][]): Point[][] {
+  const meet = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]) <= JOIN,
+    square = (p: Point, dx = 0, dy = 0) => `${Math.floor(p[0] / JOIN) + dx} ${Math.floor(p[1] / JOIN) + dy}`,
+    ends = new Map<string, Set<number>>(),
+    used = new Set<number>()
+  const endsOf = (i: number): Point[] => [runs[i]![0]!, runs[i]!.at(-1)!]
+  runs.forEach((_, i) => {
+    for (const e of endsOf(i)) {
+      const at = square(e)
+      ends.set(at, (ends.get(at) ?? new Set()).add(i))
     }
-    out.push(run)
+  })
+  /** A run that is still free and has an end here, which then is the first of the points that are given. */
+  const next = (p: Point): Point[] | undefined => {
+    for (let dx = -1; dx <= 1; dx++)
+      for (let dy = -1; dy <= 1; dy++)
+        for (const i of ends.get(square(p, dx, dy)) ?? []) {
+          const [first, last] = endsOf(i) as [Point, Point],
+            turned = !meet(p, first)
+          if (used.has(i) || (turned && !meet(p, last))) continue
+          used.add(i)
+          for (const e of [first, last]) ends.get(square(e))?.delete(i)
+          return turned ? [...runs[i]!].reverse() : runs[i]!
+        }
+    return undefined
+  }
+  const out: Point[][] = []
+  for (let i = runs.length - 1; i >= 0; i--) {
+    if (used.has(i)) continue
+    used.add(i)
+    for (const e of endsOf(i)) ends.get(square(e))?.delete(i)
+    const forward = [...runs[i]!],
+      back: Point[] = []
+    for (let more; (more = next(forward.at(-1)!));) for (const p of more.slice(1)) forward.push(p)
+    for (let more; (more = next(back.at(-1) ?? forward[0]!));) for (const p of more.slice(1)) back.push(p)
+    out.push([...back.reverse(), ...forward])
   }
   return out
 }
@@ -139,7 +158,15 @@ export function dxfLines(text: string): DrawnLines | Refusal {
   const whole: { name: string; points: Point[] }[] = [],
     loose: Point[][] = [],
     words: string[] = []
+  let drawn = 0
   for (const e of drawing.entities) {
+    drawn += 1 + (e.vertices?.length ?? 0) + (e.controlPoints?.length ?? 0) * 8
+    if (drawn > MOST_DRAWN)
+      return {
+        ok: false,
+        reason: `holds more than ${MOST_DRAWN} points`,
+        accepted: `${ACCEPTED}, an outline alone`,
+      }
     const name = e.layer && e.layer !== '0' ? `${e.type.toLowerCase()} on ${e.layer}` : e.type.toLowerCase()
     if ((e.type === 'LWPOLYLINE' || e.type === 'POLYLINE') && e.vertices && e.vertices.length > 1) {
       const vs = e.vertices,

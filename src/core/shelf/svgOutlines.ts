@@ -15,6 +15,14 @@ const MOST_BYTES = 4 * 1024 * 1024
 const MOST_LINES = 400
 /** Chords that one curve is drawn with. */
 const CHORDS = 16
+/** Points that a drawing may have in all, and commands that one path may: an outline is kept with two thousand [our choice]. */
+export const MOST_DRAWN = 200_000
+const MOST_COMMANDS = 20_000
+const COMMAND = /[a-zA-Z]/g
+/** Numbers behind one letter are as many commands. */
+const NUMBER = /[\d.]+/g
+const commandsIn = (d: string): number =>
+  Math.max(d.match(COMMAND)?.length ?? 0, (d.match(NUMBER)?.length ?? 0) / 7)
 const ACCEPTED = 'an SVG drawing up to 4 MB with its size in mm, cm or inches'
 
 type Node = Record<string, unknown> & { ':@'?: Record<string, string> }
@@ -152,6 +160,7 @@ export function svgLines(text: string): DrawnLines | Refusal {
   const scale = unit === undefined ? 1 : wide ? (Number(size![1]) * unit) / wide : unit
   const lines: DrawnLines['lines'] = [],
     words: string[] = []
+  let points = 0
   if (/<script|\son\w+\s*=|javascript:/i.test(text)) words.push('It holds scripts; they were not looked at.')
   const walk = (nodes: readonly Node[], transforms: readonly string[]) => {
     for (const node of nodes) {
@@ -175,10 +184,12 @@ export function svgLines(text: string): DrawnLines | Refusal {
       const a = node[':@'] ?? {},
         own = a.transform ? [...transforms, a.transform] : transforms
       const d = dataOf(tag, a)
-      if (d && lines.length < MOST_LINES) {
+      if (d && commandsIn(d) > MOST_COMMANDS) {
+        words.push(`${a.id ?? tag} has more than ${MOST_COMMANDS} pieces and was left out.`)
+      } else if (d && lines.length < MOST_LINES && points < MOST_DRAWN) {
         try {
           for (const run of flatten(d, own))
-            if (run.length > 2)
+            if (run.length > 2 && (points += run.length) <= MOST_DRAWN)
               lines.push({
                 name: a.id ?? `${tag} ${lines.length + 1}`,
                 points: run.map(([x, y]): Point => [x * scale, y * scale]),
@@ -192,6 +203,14 @@ export function svgLines(text: string): DrawnLines | Refusal {
     }
   }
   walk(root.svg as Node[], [])
-  if (lines.length === 0) return { ok: false, reason: 'holds no line of three points or more', accepted: ACCEPTED }
+  if (lines.length === 0)
+    return {
+      ok: false,
+      reason: words.find(w => w.includes('pieces'))
+        ? 'is drawn in far more pieces than an outline needs'
+        : 'holds no line of three points or more',
+      accepted: ACCEPTED,
+    }
+  if (points > MOST_DRAWN) words.push(`It has more than ${MOST_DRAWN} points; the rest was left out.`)
   return { ok: true, lines, units: unit === undefined ? 'unknown' : 'mm', words }
 }

@@ -7,6 +7,9 @@ export function wavFile(samples: Float32Array, rate: number): Uint8Array {
   return w.toBuffer()
 }
 
+/** The largest sound that is read, bytes: ten minutes of one channel as a studio keeps it, or of two as a disc does [our choice]. */
+export const LARGEST_SOUND = 110 * 1024 * 1024
+
 /** The first channel of a WAV file as samples of −1 to 1, with its rate, or why it cannot be read. */
 export function readWav(bytes: Uint8Array): { samples: Float32Array; rate: number } | string {
   try {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { rm } from 'node:fs/promises'
+import { formatISO } from 'date-fns'
 import { Router } from 'express'
 import type { Keeper } from '../keep/keeper.ts'
 
@@ -18,7 +19,7 @@ export function backupRoutes(keeper: Keeper, folder = tmpdir()): Router {
       await new Promise<void>((done, failed) =>
         res.download(
           file,
-          `snugbolt-workshop-${new Date().toISOString().slice(0, 10)}.zip`,
+          `snugbolt-workshop-${formatISO(new Date(), { representation: 'date' })}.zip`,
           { dotfiles: 'allow' },
           e =>
             // Whoever goes away while it is sent is no failure.

@@ -3,7 +3,10 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { loadSettings } from '../stores/settingsStore.ts'
 import { watchTheClock } from '../stores/clock.ts'
 import { Frame } from './Frame.tsx'
+import { NewVersion } from './NewVersion.tsx'
 import { page } from './pages.tsx'
+import { PageTrouble } from './PageTrouble.tsx'
+import { watchTheVersion } from './version.ts'
 
 const Workshop = page('workshop')
 const StartPage = page('new')
@@ -33,9 +36,11 @@ const Marking = page('marking')
 
 export function App() {
   useEffect(watchTheClock, [])
+  useEffect(watchTheVersion, [])
   useEffect(() => void loadSettings(), [])
   return (
     <BrowserRouter>
+      <NewVersion />
       <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
         <Routes>
           <Route path="/" element={<Workshop />} />
@@ -44,7 +49,14 @@ export function App() {
           <Route path="/settings" element={<Settings />} />
           <Route path="/about" element={<About />} />
           <Route path="/evenings" element={<Evenings />} />
-          <Route path="/b/:id" element={<Frame />}>
+          <Route
+            path="/b/:id"
+            element={
+              <PageTrouble>
+                <Frame />
+              </PageTrouble>
+            }
+          >
             <Route index element={<Navigate to="fit" replace />} />
             <Route path="shelf" element={<Shelf />} />
             <Route path="parts" element={<Parts />} />

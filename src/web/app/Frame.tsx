@@ -9,6 +9,7 @@ import { ActsBar } from './ActsBar.tsx'
 import { AskedDialog } from './AskedDialog.tsx'
 import { Tour } from './Tour.tsx'
 import { TurnDialog } from './TurnDialog.tsx'
+import { ClockWarning } from './ClockWarning.tsx'
 import { ConflictDialog } from './ConflictDialog.tsx'
 import { KeysDialog } from './KeysDialog.tsx'
 import { SearchDialog } from './SearchDialog.tsx'
@@ -129,6 +130,7 @@ function Opened() {
       )}
       {!bench && <Spine />}
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <ClockWarning />
         <main className="min-h-0 min-w-0 flex-1 overflow-y-auto print:overflow-visible">
           <Outlet />
         </main>

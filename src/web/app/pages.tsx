@@ -1,4 +1,5 @@
 import { lazy, useState, type ComponentType } from 'react'
+import { PageTrouble } from './PageTrouble.tsx'
 
 /** Every page as it is fetched, by the last word of its address; the workshop has none. */
 const PAGES = {
@@ -47,7 +48,11 @@ export function page(name: PageName): ComponentType {
   return function Page() {
     // The same for as long as it stands: a page that is exchanged under its reader begins anew.
     const [Shown] = useState<ComponentType>(() => here.get(name) ?? Fetched)
-    return <Shown />
+    return (
+      <PageTrouble>
+        <Shown />
+      </PageTrouble>
+    )
   }
 }
 

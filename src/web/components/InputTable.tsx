@@ -1,3 +1,4 @@
+import { dayHere } from '../stations/plan/dates.ts'
 import { Table } from './Table.tsx'
 import { putPart, takeReading } from '../../core/build/edits.ts'
 import { readingOf, refOf, splitRef } from '../../core/build/quantityAt.ts'
@@ -119,7 +120,7 @@ function Earlier({ of }: { of: string }) {
   if (before.length === 0) return null
   return (
     <span className="block text-note leading-tight text-muted">
-      read before: {before.map(r => `${l.fineText(r.value)} on ${r.at.slice(0, 10)}`).join(', ')}
+      read before: {before.map(r => `${l.fineText(r.value)} on ${dayHere(r.at)}`).join(', ')}
     </span>
   )
 }

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type ReactNode } from 'react'
+import { bringIntoView } from './bringIntoView.ts'
 import { useKeys } from '../hooks/useKeys.ts'
 
 export interface LedgerRow {
@@ -36,7 +37,7 @@ export function Ledger({
     End: () => step(rows.length),
   })
   useEffect(() => {
-    list.current?.querySelector('[aria-current="true"]')?.scrollIntoView({ block: 'nearest' })
+    bringIntoView(list.current?.querySelector('[aria-current="true"]'))
   }, [hand])
   return (
     <section aria-label={heading} className="flex min-h-0 flex-col border-r border-line bg-ground">

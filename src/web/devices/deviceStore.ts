@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import type { InHand } from '../../core/devices/deviceLine.ts'
 import type { DeviceSortName } from '../../core/devices/deviceSorts.ts'
+import { randomName } from '../stores/randomName.ts'
 
 /** A device that gives readings to this page. */
 export interface PageDevice {
@@ -36,7 +37,7 @@ interface Devices {
 export const useDevices = create<Devices>(() => ({ bridged: [], serial: [], shows: {} }))
 
 /** This page among all that are open. */
-const PAGE = crypto.randomUUID()
+const PAGE = randomName()
 
 interface Wants {
   hand: InHand

@@ -1,4 +1,5 @@
 import { lineCutter, readDeviceLine, toDevice } from '../../core/devices/deviceLine.ts'
+import { randomName } from '../stores/randomName.ts'
 import type { PageDevice } from './deviceStore.ts'
 import { give, inHand, showing, useDevices } from './deviceStore.ts'
 
@@ -48,7 +49,7 @@ async function readFrom(port: Port): Promise<void> {
     if (!r.ok) return refuse(r.reason)
     switch (r.line.word) {
       case 'HELLO': {
-        device = { id: crypto.randomUUID(), sort: r.line.sort, name: r.line.name, isIn: true }
+        device = { id: randomName(), sort: r.line.sort, name: r.line.name, isIn: true }
         useDevices.setState({ serial: [...ours(), device] })
         say(toDevice({ word: 'READY' }))
         return

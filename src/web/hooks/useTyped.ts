@@ -1,23 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { keptForPage } from '../stores/browserStore.ts'
 
 const keyOf = (label: string): string => `snugbolt.typed.${location.pathname}.${label}`
 
-function kept(label: string): string | undefined {
-  try {
-    return sessionStorage.getItem(keyOf(label)) ?? undefined
-  } catch {
-    return undefined
-  }
-}
-
-function keep(label: string, text: string | undefined): void {
-  try {
-    if (text === undefined) sessionStorage.removeItem(keyOf(label))
-    else sessionStorage.setItem(keyOf(label), text)
-  } catch {
-    /* kept nowhere: it is still in the field */
-  }
-}
+const kept = (label: string): string | undefined => keptForPage.get(keyOf(label))
+/** Kept nowhere, it is still in the field. */
+const keep = (label: string, text: string | undefined): void =>
+  text === undefined ? keptForPage.remove(keyOf(label)) : void keptForPage.set(keyOf(label), text)
 
 /**
  * What is half-typed in a field, which outlives a reload of the page; undefined where the field shows its value. It is

@@ -148,10 +148,18 @@ export function startAutosave(): () => void {
     if (s.save === 'saved' || s.save === 'refused') s.patch({ save: 'unsaved' })
     later(PAUSE_MS)
   })
+  window.addEventListener('beforeunload', askBeforeLeaving)
   return () => {
     deaf()
     stop()
+    window.removeEventListener('beforeunload', askBeforeLeaving)
   }
+}
+
+/** Where neither the workshop nor this browser has what was done, leaving would lose it: the browser asks. */
+function askBeforeLeaving(e: BeforeUnloadEvent): void {
+  const s = useBuild.getState()
+  if (s.build && !allKnown(s) && !s.kept) e.preventDefault()
 }
 
 /** Opens a build from the server, with what was left unsaved in this browser on top of it. */

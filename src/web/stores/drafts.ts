@@ -1,5 +1,6 @@
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
+import { kept } from './browserStore.ts'
 import { livingTabs, tab } from './tab.ts'
 
 /** What a page has done to a build and nobody acknowledged yet. */
@@ -23,7 +24,7 @@ const GONE = 180_000
 
 function read(key: string): Draft | undefined {
   try {
-    return (JSON.parse(localStorage.getItem(key) ?? 'null') as Draft | null) ?? undefined
+    return (JSON.parse(kept.get(key) ?? 'null') as Draft | null) ?? undefined
   } catch {
     return undefined
   }
@@ -33,37 +34,14 @@ function read(key: string): Draft | undefined {
 export const readDraft = (id: string): Draft | undefined => read(keyOf(id))
 
 /** Keeps it in this browser; false where the browser keeps nothing more. */
-export function keepDraft(d: Draft): boolean {
-  try {
-    localStorage.setItem(keyOf(d.build.id), JSON.stringify({ ...d, at: Date.now() }))
-    return true
-  } catch {
-    return false
-  }
-}
+export const keepDraft = (d: Draft): boolean =>
+  kept.set(keyOf(d.build.id), JSON.stringify({ ...d, at: Date.now() }))
 
-export function dropDraft(id: string): void {
-  try {
-    localStorage.removeItem(keyOf(id))
-  } catch {
-    /* what cannot be reached holds nothing */
-  }
-}
+export const dropDraft = (id: string): void => kept.remove(keyOf(id))
 
-/** Keys of the drafts of a build that other pages left. */
-function othersOf(id: string): string[] {
-  const out: string[] = []
-  try {
-    for (let i = 0; i < localStorage.length; i++) {
-      const k = localStorage.key(i)
-      // A key with no page's name was kept before pages had one.
-      if (k && k !== keyOf(id) && (k.startsWith(`${PREFIX}${id}.`) || k === `${PREFIX}${id}`)) out.push(k)
-    }
-  } catch {
-    /* none can be reached */
-  }
-  return out
-}
+/** Keys of the drafts of a build that other pages left; a key with no page's name was kept before pages had one. */
+const othersOf = (id: string): string[] =>
+  kept.keys().filter(k => k !== keyOf(id) && (k.startsWith(`${PREFIX}${id}.`) || k === `${PREFIX}${id}`))
 
 /** Takes up what a page that is gone left behind, the newest first, as this page's own; undefined where there is none. */
 export async function adoptDraft(id: string): Promise<Draft | undefined> {
@@ -76,6 +54,6 @@ export async function adoptDraft(id: string): Promise<Draft | undefined> {
       .sort((a, b) => (b.draft!.at ?? 0) - (a.draft!.at ?? 0))
   const [newest] = gone
   if (!newest) return undefined
-  if (keepDraft(newest.draft!)) localStorage.removeItem(newest.key)
+  if (keepDraft(newest.draft!)) kept.remove(newest.key)
   return newest.draft
 }

@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import { kept } from './browserStore.ts'
 import { useBuild } from './buildStore.ts'
 
 /** A step's time at the bench: what was counted before, and since when it runs. */
@@ -13,7 +14,7 @@ const LEAST = 30_000
 
 const read = (): Record<string, Timer> => {
   try {
-    return (JSON.parse(localStorage.getItem(KEY) ?? '{}') as Record<string, Timer> | null) ?? {}
+    return (JSON.parse(kept.get(KEY) ?? '{}') as Record<string, Timer> | null) ?? {}
   } catch {
     return {}
   }
@@ -22,7 +23,7 @@ const keyOf = (step: string): string => `${useBuild.getState().build?.id ?? ''} 
 
 /** Timers of steps, in this browser until the step is done; a reload or another page goes on counting. */
 export const useTimers = create<{ timers: Record<string, Timer> }>()(() => ({
-  timers: typeof localStorage === 'undefined' ? {} : read(),
+  timers: read(),
 }))
 
 function put(step: string, timer: Timer | undefined): void {
@@ -30,11 +31,8 @@ function put(step: string, timer: Timer | undefined): void {
   if (timer) timers[keyOf(step)] = timer
   else delete timers[keyOf(step)]
   useTimers.setState({ timers })
-  try {
-    localStorage.setItem(KEY, JSON.stringify(timers))
-  } catch {
-    /* counted on this page alone */
-  }
+  // Where nothing is kept it is counted on this page alone.
+  kept.set(KEY, JSON.stringify(timers))
 }
 
 const timerOf = (step: string): Timer =>

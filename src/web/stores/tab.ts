@@ -1,3 +1,4 @@
+import { keptForPage } from './browserStore.ts'
 import { randomName } from './randomName.ts'
 
 /** Pages of this browser: each has a name of its own, hears of the others' saves, and knows which of them live. */
@@ -6,14 +7,6 @@ const CHANNEL = 'snugbolt'
 const lockOf = (tab: string): string => `snugbolt.tab.${tab}`
 
 const fresh = randomName
-
-const kept = (): string | undefined => {
-  try {
-    return sessionStorage.getItem(KEY) ?? undefined
-  } catch {
-    return undefined
-  }
-}
 
 let own = fresh()
 let claimed: Promise<string> | undefined
@@ -24,25 +17,22 @@ const locks = (): LockManager | undefined => (typeof navigator === 'undefined' ?
 /** Holds a name for as long as the page lives; false where another page has it. */
 function hold(tab: string, by: LockManager): Promise<boolean> {
   return new Promise(done => {
-    void by.request(lockOf(tab), { ifAvailable: true }, lock => {
+    by.request(lockOf(tab), { ifAvailable: true }, lock => {
       done(lock !== null)
       return lock === null ? undefined : new Promise<never>(() => undefined)
-    })
+    }).catch(() => done(false)) // A browser that keeps nothing locks nothing.
   })
 }
 
 /** This page's name: the one it had before a reload; a page that was doubled takes another than its double. */
 export const claimTab = (): Promise<string> =>
   (claimed ??= (async () => {
-    const before = kept(),
+    const before = keptForPage.get(KEY),
       by = locks()
     own = before && (!by || (await hold(before, by))) ? before : fresh()
     if (own !== before && by) await hold(own, by)
-    try {
-      sessionStorage.setItem(KEY, own)
-    } catch {
-      /* nothing is kept here: a reload is a new page */
-    }
+    // Where nothing is kept a reload is a new page.
+    keptForPage.set(KEY, own)
     return own
   })())
 
@@ -53,7 +43,9 @@ export const tab = (): string => own
 export async function livingTabs(): Promise<ReadonlySet<string> | undefined> {
   const by = locks()
   if (!by) return undefined
-  const { held = [] } = await by.query()
+  const asked = await by.query().catch(() => undefined)
+  if (!asked) return undefined
+  const { held = [] } = asked
   const prefix = lockOf('')
   return new Set(held.flatMap(l => (l.name?.startsWith(prefix) ? [l.name.slice(prefix.length)] : [])))
 }
@@ -71,7 +63,12 @@ let channel: BroadcastChannel | undefined
 /** Hears what other pages say; gives a way to stop. */
 export function listen(heard: (s: Said) => void): () => void {
   if (typeof BroadcastChannel === 'undefined') return () => undefined
-  const c = new BroadcastChannel(CHANNEL)
+  let c: BroadcastChannel
+  try {
+    c = new BroadcastChannel(CHANNEL)
+  } catch {
+    return () => undefined
+  }
   channel = c
   c.onmessage = (e: MessageEvent<Said>) => {
     if (e.data.from !== own) heard(e.data)

@@ -1,15 +1,10 @@
 import { create } from 'zustand'
+import { kept } from './browserStore.ts'
 
 const OFFERED = 'snugbolt-tour-offered'
 
-const offeredBefore = (): boolean => {
-  try {
-    return localStorage.getItem(OFFERED) !== null
-  } catch {
-    // A browser that keeps nothing would be asked each time: not at all is better.
-    return true
-  }
-}
+/** A browser that keeps nothing would be asked each time: not at all is better. */
+const offeredBefore = (): boolean => kept.get(OFFERED) !== undefined || !kept.set(`${OFFERED}?`, '')
 
 interface TourState {
   /** Whether it is still to be offered: once, in this browser. */
@@ -22,13 +17,7 @@ interface TourState {
   leave: () => void
 }
 
-const remember = (): void => {
-  try {
-    localStorage.setItem(OFFERED, 'yes')
-  } catch {
-    /* it is offered again: nothing is lost */
-  }
-}
+const remember = (): void => void kept.set(OFFERED, 'yes')
 
 /** The short tour over the reader's own build. */
 export const useTour = create<TourState>(set => ({

@@ -36,7 +36,8 @@ export async function keepUnsent(bytes: Blob, type: string): Promise<string | un
  * @throws when the workshop does not answer
  */
 export async function sendUnsent(): Promise<void> {
-  if (!('caches' in globalThis) || !(await caches.has(UNSENT))) return
+  // A browser that keeps nothing has nothing that was not sent.
+  if (!('caches' in globalThis) || !(await caches.has(UNSENT).catch(() => false))) return
   const cache = await caches.open(UNSENT)
   for (const request of await cache.keys()) {
     const kept = await cache.match(request)

@@ -8,9 +8,19 @@ import { ANSWERS } from '../stores/remember.ts'
 /** The application's own files, as the build has listed them. */
 declare const OWN_FILES: PrecacheEntry[]
 
+declare const self: {
+  skipWaiting: () => Promise<void>
+  addEventListener: (on: 'message', heard: (e: { data: unknown }) => void) => void
+}
+// Somebody asked for the new version.
+self.addEventListener('message', e => {
+  if (e.data === 'take over') void self.skipWaiting()
+})
+
 /**
  * Keeps the application's own files in the browser, so that it opens while the workshop is away. A new version waits
- * until every page of the old one is closed: a page never meets files of two versions.
+ * until every page of the old one is closed, or somebody asks for it: another page that is still open then finds its own
+ * pieces gone, and says so.
  */
 precacheAndRoute(OWN_FILES)
 registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//] }))

@@ -19,7 +19,7 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { now, today } from '../../stores/clock.ts'
 import { Numbers, type Traced } from './Numbers.tsx'
 
 /** The bridge line in numbers to mark, every saddle's travel, and the scale length proved on the frets. */
@@ -210,7 +210,7 @@ function ScaleCheck({ frets }: { frets: number }) {
                   value: read.scale.value,
                   doubt: read.doubt,
                   basis: 'measured',
-                  on: now().slice(0, 10),
+                  on: today(),
                   with: 'steel rule',
                 }),
               )

@@ -1,3 +1,4 @@
+import { dayHere } from '../plan/dates.ts'
 import { tickAsked } from '../../stores/tickAsked.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
@@ -24,7 +25,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
               ? t.last
                 ? 'Due again: something changed since the last one.'
                 : 'Due: everything fitted dry and strung with two strings before any finish.'
-              : `Done on ${t.last!.at.slice(0, 10)}; nothing changed since.`}
+              : `Done on ${dayHere(t.last!.at)}; nothing changed since.`}
         </p>
       </header>
       {bars.length > 0 && (
@@ -40,7 +41,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
       )}
       {t.changed.length > 0 && (
         <section aria-label="Changed since">
-          <Heading>Changed since {t.last!.at.slice(0, 10)}</Heading>
+          <Heading>Changed since {dayHere(t.last!.at)}</Heading>
           <ul>
             {t.changed.map(c => (
               <li key={c} className="rule-row py-1 text-plain">

@@ -1,3 +1,4 @@
+import { today } from '../../stores/clock.ts'
 import { useRef, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { formatResistance } from '../../../core/units/electrical.ts'
@@ -228,9 +229,7 @@ export function GoesWith() {
           </div>
         </Part>
       )}
-      <p className="text-note text-muted">
-        Written {day(new Date().toISOString().slice(0, 10))} from what was chosen, read and done.
-      </p>
+      <p className="text-note text-muted">Written {day(today())} from what was chosen, read and done.</p>
     </div>
   )
 }

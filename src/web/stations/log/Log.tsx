@@ -32,7 +32,7 @@ import { dimensionPlace } from '../../map/partPlace.ts'
 import { attachmentAddress } from '../../stores/api.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { moment } from '../plan/dates.ts'
+import { moment, momentInShort } from '../plan/dates.ts'
 import { ClientView } from './ClientView.tsx'
 import { Photos } from './Photos.tsx'
 
@@ -97,9 +97,7 @@ export function Log() {
     label: `${e.kind}: ${e.text}`,
     content: (
       <>
-        <span className="figure w-[5.2em] shrink-0 text-note text-muted">
-          {e.at.slice(5, 16).replace('T', ' ')}
-        </span>
+        <span className="figure w-[5.2em] shrink-0 text-note text-muted">{momentInShort(e.at)}</span>
         <span className={`min-w-0 flex-1 text-plain leading-tight ${e.struck ? 'text-muted line-through' : ''}`}>
           {l.prose(e.text)}
         </span>

@@ -1,7 +1,6 @@
 import { useState } from 'react'
 import { addYears, formatISO, parseISO } from 'date-fns'
 import { Calendar } from '../../../core/build/build.ts'
-import { busyTimes, NoCalendar } from '../../../core/plan/busyTimes.ts'
 import { localTime } from '../../../core/calendar/schedule.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
@@ -12,6 +11,8 @@ import { Select } from '../../components/Select.tsx'
 import { useSettings } from '../../stores/settingsStore.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { present } from '../../stores/clock.ts'
+import { Reading } from '../../imports/Reading.tsx'
+import { useImport } from '../../imports/useImport.ts'
 import { day } from './dates.ts'
 import { DayField } from './DayField.tsx'
 
@@ -25,6 +26,7 @@ const NOBODY: readonly string[] = []
 export function CalendarEditor() {
   const { calendar } = useOpenBuild(),
     people = useSettings(s => s.settings.people) ?? NOBODY
+  const files = useImport()
   const [problem, setProblem] = useState<string>(),
     [from, setFrom] = useState<string>(),
     [to, setTo] = useState<string>(),
@@ -36,18 +38,16 @@ export function CalendarEditor() {
   const take = (text: string, name: string) => {
     const { at, offset } = present(),
       today = localTime(at, offset).slice(0, 10)
-    try {
-      const found = busyTimes(text, {
-        from: today,
-        to: formatISO(addYears(parseISO(today), 2), { representation: 'date' }),
-        offset,
+    const range = { from: today, to: formatISO(addYears(parseISO(today), 2), { representation: 'date' }) }
+    void files
+      .read(name, i => i.calendar(text, range), setProblem)
+      .then(r => {
+        if (!r) return
+        const { busy = [], why } = r
+        if (why !== undefined) return setProblem(`${name}: ${why}. Nothing was changed.`)
+        setProblem(busy.length ? undefined : `${name}: nothing in it takes time from today on.`)
+        if (busy.length) set({ busy })
       })
-      setProblem(found.length ? undefined : `${name}: nothing in it takes time from today on.`)
-      if (found.length) set({ busy: found })
-    } catch (e) {
-      if (!(e instanceof NoCalendar)) throw e
-      setProblem(`${name}: ${e.message}. Nothing was changed.`)
-    }
   }
   return (
     <details className="mt-4 border-t border-line pt-2 text-plain">
@@ -154,6 +154,7 @@ export function CalendarEditor() {
           onText={take}
           onProblem={setProblem}
         />
+        <Reading of={files} />
         {busy.length > 0 && (
           <>
             <span>

@@ -11,3 +11,9 @@ export const moment = (utc: string): string => format(parseISO(utc), 'EEE d MMM,
 
 /** A moment's day with its year, for records that last. */
 export const dated = (utc: string): string => format(parseISO(utc), 'd MMM yyyy')
+
+/** A moment in few letters, on the reader's own clock, for a list. */
+export const momentInShort = (utc: string): string => format(parseISO(utc), 'MM-dd HH:mm')
+
+/** The day of a moment on the reader's own clock, YYYY-MM-DD. */
+export const dayHere = (utc: string): string => format(parseISO(utc), 'yyyy-MM-dd')

@@ -1,3 +1,4 @@
+import { transfer } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import { takeReading } from '../../../core/build/edits.ts'
 import { readingText } from '../../../core/build/readingRef.ts'
@@ -5,8 +6,10 @@ import { partIn } from '../../../core/build/references.ts'
 import { RATE } from '../../../core/sound/instrument.ts'
 import { standInString, type SoundedAs } from '../../../core/sound/standInString.ts'
 import { pitchOf, pitchOfPiece, stringHeard, type FoundString } from '../../../core/sound/tuner.ts'
-import { readWav } from '../../../core/sound/wav.ts'
+import { LARGEST_SOUND } from '../../../core/sound/wav.ts'
 import type { StringRow } from '../../../core/setup/stringTable.ts'
+import { Reading } from '../../imports/Reading.tsx'
+import { useImport } from '../../imports/useImport.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
@@ -84,12 +87,18 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
       )
     }
   }
+  const files = useImport()
   const file = async (f: File | undefined) => {
     if (!f) return
-    const w = readWav(new Uint8Array(await f.arrayBuffer()))
-    if (typeof w === 'string') return setTrouble(w)
-    const p = pitchOf(w.samples, w.rate)
-    told(p?.hz, p?.spread)
+    if (f.size > LARGEST_SOUND)
+      return setTrouble(
+        `${f.name} is ${Math.ceil(f.size / 1048576)} MB; up to ${LARGEST_SOUND / 1048576} MB are read. A few seconds of one string are enough.`,
+      )
+    const bytes = new Uint8Array(await f.arrayBuffer()),
+      p = await files.read(f.name, async i => ({ is: await i.pitch(transfer(bytes, [bytes.buffer])) }), setTrouble)
+    if (!p) return
+    if (typeof p.is === 'string') return setTrouble(p.is)
+    told(p.is?.hz, p.is?.spread)
   }
   const standIn = () => {
     const x = standInString(build, string, as, octave)
@@ -201,6 +210,7 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
             }}
           />
         </label>
+        <Reading of={files} />
         <Select
           label="Stand-in, string"
           value={String(string)}

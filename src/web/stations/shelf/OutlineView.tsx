@@ -3,14 +3,15 @@ import { SPANS } from '../../../core/build/spans.ts'
 import { boundsOf, polygonArea, type Point } from '../../../core/geometry/outline.ts'
 import type { Part } from '../../../core/parts/part.ts'
 import { calibrate } from '../../../core/shelf/calibration.ts'
-import { dxfLines } from '../../../core/shelf/dxfOutlines.ts'
-import { checkOutline } from '../../../core/shelf/outlineCheck.ts'
-import { svgLines, type DrawnLines } from '../../../core/shelf/svgOutlines.ts'
+import { checkOutline, type Refusal } from '../../../core/shelf/outlineCheck.ts'
+import type { DrawnLines } from '../../../core/shelf/svgOutlines.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
 import { FileButton } from '../../components/FileButton.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
+import { Reading } from '../../imports/Reading.tsx'
+import { useImport } from '../../imports/useImport.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useKeeper } from './useKeeper.ts'
 
@@ -40,18 +41,26 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
     },
     [picture],
   )
-  const read = (text: string, from: string) => {
-    const r = /\.dxf$/i.test(from) ? dxfLines(text) : svgLines(text)
-    setName(from)
-    setLine(0)
-    if (r.ok) {
-      setDrawn(r)
-      setTrouble(r.words.join(' ') || undefined)
-    } else {
-      setDrawn(undefined)
-      setTrouble(`${from} ${r.reason}. Accepted: ${r.accepted}.`)
-    }
-  }
+  const files = useImport()
+  const read = (text: string, from: string) =>
+    void files
+      .read(
+        from,
+        (i): Promise<DrawnLines | Refusal> => (/\.dxf$/i.test(from) ? i.dxf(text) : i.svg(text)),
+        setTrouble,
+      )
+      .then(r => {
+        if (!r) return
+        setName(from)
+        setLine(0)
+        if (r.ok) {
+          setDrawn(r)
+          setTrouble(r.words.join(' ') || undefined)
+        } else {
+          setDrawn(undefined)
+          setTrouble(`${from} ${r.reason}. Accepted: ${r.accepted}.`)
+        }
+      })
   const [target, setTarget] = useState('')
   const take = (points: readonly Point[], doubt: number) => {
     const b = boundsOf(points),
@@ -109,6 +118,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
           onText={read}
           onProblem={setTrouble}
         />
+        <Reading of={files} />
         <input
           ref={file}
           type="file"
