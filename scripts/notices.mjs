@@ -1,10 +1,12 @@
+import { spawnSync } from 'node:child_process'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 /**
- * Writes NOTICES: every package that is shipped, with its licence as it came. Made from the lock file and what is installed;
- * `--check` says whether the file in the repository is of them.
+ * Writes NOTICES: every package that is shipped, with its licence as it came, and for those that are named in package.json
+ * the day on which that version was published. Made from the lock file and what is installed; `--check` says whether the
+ * file in the repository is of them. A registry is asked only for versions that NOTICES does not know yet.
  */
 const root = fileURLToPath(new URL('..', import.meta.url)),
   file = join(root, 'NOTICES')
@@ -43,7 +45,24 @@ const isHere = folder => {
   }
 }
 
-export function notices() {
+const DATED = /^(\S+ \S+): .*, published (\d{4}-\d\d-\d\d)$/gm
+/** The days that NOTICES knows, by name and version. */
+const known = () => new Map([...readFileSync(file, 'utf8').matchAll(DATED)].map(([, of, day]) => [of, day]))
+
+/** The day on which a version was published, as the registry says; undefined where none answers. */
+function published(name, version) {
+  const r = spawnSync('npm', ['view', name, 'time', '--json'], { cwd: root, encoding: 'utf8', timeout: 30_000 })
+  try {
+    return JSON.parse(r.stdout)[version]?.slice(0, 10)
+  } catch {
+    return undefined
+  }
+}
+
+/** @param ask whether the registry is asked for what is not known */
+export function notices(ask = false) {
+  const direct = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).dependencies,
+    days = known()
   const lock = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')),
     seen = new Map()
   for (const [path, entry] of Object.entries(lock.packages)) {
@@ -73,7 +92,11 @@ export function notices() {
     'Packages and fonts that are shipped with Snug Bolt, and their licences.',
     `${all.length} packages; made from what is installed by \`npm run notices\`.`,
     '',
-    ...all.flatMap(p => [`${p.name} ${p.version}: ${p.licence}`, ...whose(p.text).map(l => `    ${l}`)]),
+    ...all.flatMap(p => {
+      const of = `${p.name} ${p.version}`,
+        day = p.name in direct ? (days.get(of) ?? (ask ? published(p.name, p.version) : undefined)) : undefined
+      return [`${of}: ${p.licence}${day ? `, published ${day}` : ''}`, ...whose(p.text).map(l => `    ${l}`)]
+    }),
     ...[...texts]
       .sort(([a], [b]) => (a < b ? -1 : 1))
       .flatMap(([licence, of]) => ['', '='.repeat(78), licence, '', [...of].sort((a, b) => b[1] - a[1])[0][0]]),
@@ -82,7 +105,7 @@ export function notices() {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  const text = notices()
+  const text = notices(!process.argv.includes('--check'))
   if (process.argv.includes('--check')) {
     if (readFileSync(file, 'utf8') !== text) {
       console.error('NOTICES is not of the packages that are installed: npm run notices')

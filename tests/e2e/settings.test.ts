@@ -34,6 +34,11 @@ describe('the workshop’s settings', () => {
     for await (const e of copy.entries()) if (e.kind === 'build') ids.push(e.row.id)
     copy.close()
     expect(ids).toEqual(expect.arrayContaining(['bittern', 'heron', 'kestrel', 'plover', 'wren']))
+    // How safe it is, and that it is read through when one asks.
+    await page.getByText(/The newest of 1 copy in the data folder is of/).waitFor()
+    await page.getByRole('button', { name: 'Read all of it through now' }).click()
+    await page.getByText(/Read through on .*: 1 copy, 0 photos and other files, the journal\. All well\./).waitFor()
+    await page.getByText(/All copies lie on one disk/).waitFor()
     const field = page.getByLabel('Currency')
     await field.fill('shells')
     await field.press('Enter')

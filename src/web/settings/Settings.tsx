@@ -25,6 +25,7 @@ import { api } from '../stores/api.ts'
 import { alignBuilds, editSettings, reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { DrawerEditor } from './DrawerEditor.tsx'
 import { FromFile } from './FromFile.tsx'
+import { Safety } from './Safety.tsx'
 import { SETTING_WORDS } from './settingWords.ts'
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
@@ -225,16 +226,10 @@ export function Settings() {
             />
           </Section>
           <Section
-            title="Backup"
-            hint="The whole workshop as a zip of open files: every build, the shelf, these settings."
+            title="Safe keeping"
+            hint="A backup is the whole workshop as a zip of open files: every build, the shelf, photos, these settings."
           >
-            <a href="/api/backup" download className={buttonLook()}>
-              Save a backup
-            </a>
-            <p className="max-w-[60ch] text-plain text-muted">
-              A copy a day is kept in the data folder as well, the newest fourteen. One is brought back with{' '}
-              <code className="figure">npx snugbolt restore</code>, which first shows what would change.
-            </p>
+            <Safety />
           </Section>
           <p className="border-t-2 border-ink pt-4">
             <Link to="/" className={buttonLook('main')}>

@@ -38,6 +38,16 @@ export interface OtherSettings {
   differs: SettingName[]
 }
 
+/** How safe the workshop is. */
+export interface Safety {
+  /** False where a database server keeps it. */
+  own: boolean
+  copies: number
+  newest: string | null
+  looked: { at: string; copies: number; photos: number; wrong: string[] } | null
+  second: { folder: string; at: string | null; wrong: string | null } | null
+}
+
 /** A refusal of the server, as it worded it. */
 export class Refused extends Error {
   readonly status: number
@@ -124,6 +134,8 @@ export const api = {
       `/settings?${new URLSearchParams({ ...(open ? { open } : {}), ...(all ? { all: '1' } : {}) }).toString()}`,
       { method: 'PUT', body: body(settings) },
     ),
+  safety: () => call<Safety>('/safety'),
+  lookThrough: () => call<unknown>('/safety/look', { method: 'POST' }),
   demo: () => call<{ builds: number }>('/demo'),
   loadDemo: () => call<{ builds: number }>('/demo', { method: 'POST' }),
   removeDemo: () => call<{ builds: number }>('/demo', { method: 'DELETE' }),
