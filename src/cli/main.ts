@@ -249,7 +249,7 @@ export async function main(argv: string[]): Promise<number> {
     .command('sets [build]')
     .description('the best complete sets of parts from the build and a shelf file')
     .requiredOption('--shelf <file>', 'shelf as JSON, or a table of parts as .csv')
-    .option('--keep <slots>', 'slots whose part stands, parted by commas', '')
+    .option('--keep <slots>', 'slots whose part stands, separated by commas', '')
     .option('--hourly <amount>', 'what an hour at the bench is worth', amount, 12)
     .option('--weekly <amount>', 'what a week’s wait is worth', amount, 4)
     .option('--budget <amount>', 'most that it may cost', amount)

@@ -5,6 +5,7 @@ import type { Disk } from './disk/disk.ts'
 import { realDisk } from './disk/realDisk.ts'
 import { filesIn } from './keep/attachmentFiles.ts'
 import { clearStopped, damageOf, doesNotOpen, flushTree, setAside } from './keep/databaseFolder.ts'
+import type { DamagedCopy } from './keep/copies.ts'
 import { openKeeper, type Keeper, type MakeCopy } from './keep/keeper.ts'
 import {
   damaged,
@@ -33,7 +34,8 @@ export interface OpenWorkshop {
   places: Places
   /** Whether it was begun just now. */
   fresh: boolean
-  known: Pick<Recalled, 'base' | 'damaged' | 'missing'>
+  /** What it was opened from. */
+  from: { copy: string | undefined; damaged: readonly DamagedCopy[]; missing: Recalled['missing'] }
   /** The folder's lock keeps others away. */
   alone: <T>(work: () => Promise<T>) => Promise<T>
   close: () => Promise<void>
@@ -100,10 +102,12 @@ export async function openWorkshop(
   try {
     const { db } = database,
       files = filesIn(disk, places.attachments)
+    // Only while it is opened: a copy is not held for as long as the workshop is open.
+    let photosIn = known.base?.copy.bytesOf
     const keeper = await openKeeper({
       disk,
       places,
-      rows: rowsOf(db, async h => (await files.read(h)) ?? known.base?.copy.bytesOf(h)),
+      rows: rowsOf(db, async h => (await files.read(h)) ?? photosIn?.(h)),
       known,
       doubtful,
       tell,
@@ -118,12 +122,13 @@ export async function openWorkshop(
           ),
       },
     })
+    photosIn = undefined
     return {
       db,
       keeper,
       places,
       fresh: !begun,
-      known,
+      from: { copy: known.base?.file, damaged: known.damaged, missing: known.missing },
       alone: work => work(),
       close: async () => {
         await keeper.close()

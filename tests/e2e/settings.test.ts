@@ -36,8 +36,8 @@ describe('the workshop’s settings', () => {
     expect(ids).toEqual(expect.arrayContaining(['bittern', 'heron', 'kestrel', 'plover', 'wren']))
     // How safe it is, and that it is read through when one asks.
     await page.getByText(/The newest of 1 copy in the data folder is of/).waitFor()
-    await page.getByRole('button', { name: 'Read all of it through now' }).click()
-    await page.getByText(/Read through on .*: 1 copy, 0 photos and other files, the journal\. All well\./).waitFor()
+    await page.getByRole('button', { name: 'Check everything now' }).click()
+    await page.getByText(/All well\. Checked on .*: 1 copy, the journal, 0 photos and other files\./).waitFor()
     await page.getByText(/All copies lie on one disk/).waitFor()
     const field = page.getByLabel('Currency')
     await field.fill('shells')

@@ -127,8 +127,8 @@ describe('a circuit', () => {
       await field.press('Enter')
     }
     await page.getByLabel('Pickup', { exact: true }).selectOption({ index: 1 })
-    await page.getByLabel('Leads by colour, parted by commas').fill('white, black, bare')
-    await page.getByLabel('Leads by colour, parted by commas').press('Enter')
+    await page.getByLabel('Leads by colour, separated by commas').fill('white, black, bare')
+    await page.getByLabel('Leads by colour, separated by commas').press('Enter')
     await shows('white and black', 'nine')
     await page.getByRole('alert').filter({ hasText: 'Accepted' }).waitFor()
     await shows('white and black', '6.3k')

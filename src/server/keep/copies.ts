@@ -54,6 +54,8 @@ export async function keepCopy(
   const before = await copiesIn(disk, folder),
     number = (before[0]?.number ?? 0) + 1,
     file = join(folder, nameOf(number, at))
+  // What was broken off is of no use to anybody.
+  for (const n of await disk.list(folder)) if (n.endsWith('.part')) await disk.remove(join(folder, n))
   await writeWhole(disk, file, pieces)
   const own = { file, number, made: at }
   for (const old of overdue([own, ...before])) await disk.remove(old.file)

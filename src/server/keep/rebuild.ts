@@ -32,11 +32,11 @@ export async function rebuild(data: string, tell?: (text: string) => void): Prom
   const o = await openWorkshop(data, { anew: true, ...(tell ? { tell } : {}) })
   try {
     return {
-      copy: o.known.base?.file,
-      damagedCopies: o.known.damaged,
+      copy: o.from.copy,
+      damagedCopies: o.from.damaged,
       builds: (await buildStore(o.db).list()).length,
       parts: (await shelfStore(o.db).ids()).size,
-      missing: o.known.missing,
+      missing: o.from.missing,
     }
   } finally {
     await o.close()

@@ -7,7 +7,10 @@ import { moment } from '../stations/plan/dates.ts'
 function Looked({ of }: { of: Known['looked'] }) {
   if (!of)
     return (
-      <p>What is kept has not been read through yet; it is once a week, for the first time soon after the start.</p>
+      <p>
+        Copies, journal and photos have not been checked yet. That is done once a week, for the first time soon
+        after the start.
+      </p>
     )
   const { wrong } = of
   return (
@@ -54,7 +57,7 @@ export function Safety() {
         </a>
         {known?.own && (
           <Button onClick={look} disabled={busy}>
-            {busy ? 'Reading all of it' : 'Read all of it through now'}
+            {busy ? 'Checking' : 'Check everything now'}
           </Button>
         )}
       </div>
@@ -66,12 +69,12 @@ export function Safety() {
       {known?.own === false && <p>A database server keeps this workshop, with copies of its own.</p>}
       {known?.own && (
         <div role="status" className="flex flex-col gap-2">
+          <Looked of={known.looked} />
           <p>
             {known.newest
               ? `The newest of ${known.copies} ${known.copies === 1 ? 'copy' : 'copies'} in the data folder is of ${moment(known.newest)}.`
               : 'No copy has been made yet.'}
           </p>
-          <Looked of={known.looked} />
           <p>
             {known.second
               ? known.second.wrong
@@ -84,8 +87,9 @@ export function Safety() {
         </div>
       )}
       <p className="text-muted">
-        A copy a day is kept, of the last fourteen days. <code className="figure">npx snugbolt restore</code> brings
-        one back: with <code className="figure">--try</code> it says what would be there and touches nothing.
+        A copy a day is kept, of the last fourteen days.{' '}
+        <code className="figure whitespace-nowrap">npx snugbolt restore</code> brings one back: with{' '}
+        <code className="figure whitespace-nowrap">--try</code> it says what would be there and touches nothing.
       </p>
     </div>
   )

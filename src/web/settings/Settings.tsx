@@ -193,7 +193,7 @@ export function Settings() {
             hint="Whose hands there are. A build names its own at the Plan station; Evenings lays each one’s work beside the others’."
           >
             <TextField
-              label="Names, parted by commas"
+              label="Names, separated by commas"
               value={(settings.people ?? []).join(', ')}
               max={longest(WorkshopSettings, 'people') * MOST_PEOPLE}
               onText={text => {

@@ -115,7 +115,7 @@ function OnePickup({ part }: { part: Part }) {
   return (
     <>
       <TextField
-        label="Leads by colour, parted by commas"
+        label="Leads by colour, separated by commas"
         value={names}
         max={LEADS * longest(PartLead, 'lead')}
         wide
