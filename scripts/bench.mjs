@@ -1,7 +1,9 @@
 // Measures speed and memory, and prints them with the machine's name.
 import { join } from 'node:path'
-import { built, packages, root, run } from './prepare.mjs'
+import { built, packages, programs, root, run } from './prepare.mjs'
 
+// Before anything is measured: a browser that is missing is not found out after minutes.
+await programs(['chromium-headless-shell'])
 packages()
 built()
 run(process.execPath, [

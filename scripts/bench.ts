@@ -54,12 +54,16 @@ const settings = allSettings(build)[2]!
 const hz = pitchSteps()
 
 const rows: [string, string, string][] = []
-const row = (what: string, value: number, unit: string, bar?: number) =>
-  rows.push([
+/** Keeps what was measured for the table at the end, and prints it at once: what breaks off later has shown that much. */
+const row = (what: string, value: number, unit: string, bar?: number) => {
+  const measured: [string, string, string] = [
     what,
     `${value.toFixed(value < 10 ? 2 : 0)} ${unit}`,
     bar === undefined ? '' : `${value <= bar ? 'within' : 'OVER'} ${bar} ${unit}`,
-  ])
+  ]
+  rows.push(measured)
+  console.log(measured.filter(Boolean).join(' | '))
+}
 
 /** The same build as another document, so that nothing is kept but what shares its parts. */
 const anew = (b: Build): Build => ({ ...b, parts: [...b.parts] })

@@ -1,5 +1,5 @@
 // What every command needs first: packages, and the built interface and server. Node's own modules only.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -55,4 +55,36 @@ export function built() {
   run(process.execPath, [join(root, 'dist/server/main.js'), '--make-empty'], { env })
   mkdirSync(join(root, 'dist'), { recursive: true })
   writeFileSync(stamp, String(at))
+}
+
+/** Programs that tests and measurements use, and the Debian packages that bring them. */
+const DEBIAN = {
+  'chromium-headless-shell': 'chromium-headless-shell',
+  ngspice: 'ngspice',
+  pdftoppm: 'poppler-utils',
+  initdb: 'postgresql',
+}
+/** Debian keeps the database server's programs out of the path. */
+const isThere = program =>
+  program === 'initdb' ? existsSync('/usr/lib/postgresql') : spawnSync('which', [program]).status === 0
+
+/** Installs programs that are missing, beside whatever else goes on; where that cannot be done it ends with their names. */
+export const programs = wanted => {
+  const names = wanted.filter(p => !isThere(p)).map(p => DEBIAN[p])
+  if (!names.length) return Promise.resolve()
+  console.log(`Installing ${names.join(' and ')}.`)
+  const apt = spawn(
+    'sh',
+    ['-c', 'apt-get update -qq && apt-get install -y -qq --no-install-recommends "$@"', 'apt', ...names],
+    { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } },
+  )
+  return new Promise(done =>
+    apt.on('close', code => {
+      if (code === 0) return done()
+      console.error(
+        `This drives a browser, a circuit simulator or a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
+      )
+      process.exit(1)
+    }),
+  )
 }

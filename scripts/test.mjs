@@ -1,40 +1,9 @@
 // Installs what the tests need, then runs format, types, lint, unit, reference and interface tests.
-import { spawn, spawnSync } from 'node:child_process'
-import { existsSync } from 'node:fs'
+import { spawn } from 'node:child_process'
 import { join } from 'node:path'
-import { packages, root, run } from './prepare.mjs'
+import { packages, programs, root, run } from './prepare.mjs'
 
-/** Programs that the tests use, and the Debian packages that bring them. */
-const PROGRAMS = [
-  ['chromium-headless-shell', 'chromium-headless-shell'],
-  ['ngspice', 'ngspice'],
-  ['pdftoppm', 'poppler-utils'],
-]
-const missing = PROGRAMS.filter(([program]) => spawnSync('which', [program]).status !== 0)
-// Debian keeps the database server's programs out of the path.
-if (!existsSync('/usr/lib/postgresql')) missing.push(['initdb', 'postgresql'])
-
-/** Installs what is missing while packages are installed and looked at: only the tests themselves use it. */
-const programs = () => {
-  const names = missing.map(([, name]) => name)
-  if (!names.length) return Promise.resolve()
-  console.log(`Installing ${names.join(' and ')}.`)
-  const apt = spawn(
-    'sh',
-    ['-c', 'apt-get update -qq && apt-get install -y -qq --no-install-recommends "$@"', 'apt', ...names],
-    { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } },
-  )
-  return new Promise(done =>
-    apt.on('close', code => {
-      if (code === 0) return done()
-      console.error(
-        `These tests drive a browser, a circuit simulator and a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
-      )
-      process.exit(1)
-    }),
-  )
-}
-const installed = programs()
+const installed = programs(['chromium-headless-shell', 'ngspice', 'pdftoppm', 'initdb'])
 
 packages()
 

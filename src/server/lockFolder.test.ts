@@ -1,7 +1,8 @@
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { spawn, type ChildProcess } from 'node:child_process'
+import { transformSync } from 'esbuild'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { ROOT } from '../../tests/support/server.ts'
 import { FolderInUse, inPlainWords, lockFolder } from './lockFolder.ts'
@@ -17,15 +18,19 @@ afterEach(() => {
 })
 const sockets = (folder: string): string[] => readdirSync(join(folder, 'in-use'))
 
+/** The lock in plain JavaScript, so that a process of its own begins at once. */
+const plain = transformSync(readFileSync(join(ROOT, 'src/server/lockFolder.ts'), 'utf8'), {
+  loader: 'ts',
+  format: 'esm',
+}).code
+
 /** A process of its own that takes the folder, and says whether it has it; it keeps it until it is killed. */
 const taker = (folder: string): Promise<{ has: boolean; process: ChildProcess; says: string }> =>
   new Promise(done => {
     const p = spawn(process.execPath, [
-      '--import',
-      'tsx',
       '--input-type=module',
       '-e',
-      `import { lockFolder } from ${JSON.stringify(join(ROOT, 'src/server/lockFolder.ts'))}
+      `${plain}
        lockFolder(${JSON.stringify(folder)}).then(() => { console.log('has it'); setInterval(() => {}, 1000) }, e => { console.log(e.message); process.exit(1) })`,
     ])
     started.push(p)

@@ -10,7 +10,7 @@ import { lookThroughWeekly } from './keep/lookThroughWeekly.ts'
 import { loadDemo } from './loadDemo.ts'
 import { placesIn } from './keep/places.ts'
 import { watch } from './keep/watchdog.ts'
-import { lockFolder } from './lockFolder.ts'
+import { inPlainWords, lockFolder } from './lockFolder.ts'
 import { openServer } from './openServer.ts'
 import { openWorkshop } from './openWorkshop.ts'
 import { makeEmpty, prepareApart, prepareNew } from './prepareFolder.ts'
@@ -111,6 +111,7 @@ const work = process.argv.includes('--make-empty')
     ? prepareNew(data)
     : serve()
 work.catch((e: unknown) => {
-  console.error(e instanceof Error ? e.message : e)
+  const said = inPlainWords(data, e)
+  console.error(said instanceof Error ? said.message : said)
   process.exit(1)
 })

@@ -9,6 +9,7 @@ import type { DamagedCopy } from './keep/copies.ts'
 import { openKeeper, type Keeper, type MakeCopy } from './keep/keeper.ts'
 import {
   damaged,
+  flushedAt,
   lives,
   markClosed,
   markOpen,
@@ -93,6 +94,8 @@ export async function openWorkshop(
   const { doubtful, aside } = anew
     ? await makeAnew(disk, places, 'damaged')
     : await examine(data, disk, places, known, begun, trust, tell)
+  // One that is made now has never been flushed.
+  if (!existsSync(places.database)) await markStale(disk, places)
   await prepare(data)
   await markOpen(disk, places, run)
   if (aside) clearStopped(places, aside)
@@ -134,8 +137,10 @@ export async function openWorkshop(
         await keeper.close()
         await database.close()
         // The engine flushes nothing: until all of it is on the disk it is not said to be.
-        await flushTree(places.database)
-        if ((await trustOf(disk, places, run)) !== 'stale') await markClosed(disk, places)
+        if ((await trustOf(disk, places, run)) === 'stale') return
+        const at = Date.now()
+        await flushTree(places.database, await flushedAt(disk, places))
+        await markClosed(disk, places, at)
       },
     }
   } catch (e) {
@@ -173,6 +178,10 @@ async function examine(
       tell('The machine stopped while the workshop was open: its database is made anew from copy and journal.')
     return makeAnew(disk, places, 'stopped')
   }
+  if (broken && !known.base && !known.journal.segments.length && !known.old.length)
+    throw new FolderTrouble(
+      `A workshop lived in ${data}, and nothing is left to open it from: ${broken}, and there is neither a copy nor a journal. Nothing was changed. Start with another folder (SNUGBOLT_DATA) and bring a backup back there with npx snugbolt restore; photos in ${places.attachments} can be put beside it.`,
+    )
   if (broken) throw damaged(data, broken)
   if (trust !== 'whole' && !known.legacy)
     throw damaged(

@@ -8,10 +8,11 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App.tsx'
 import { fetchPageOf } from './app/pages.tsx'
-import { startAutosave } from './stores/autosave.ts'
+import { askBeforeLeaving, startAutosave } from './stores/autosave.ts'
 
 fetchPageOf(location.pathname)
 startAutosave()
+window.addEventListener('beforeunload', askBeforeLeaving)
 // Where a page is trusted, the browser keeps the application for when the workshop is away.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/sw.js').catch(() => undefined)

@@ -18,7 +18,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   const root = mkdtempSync(join(tmpdir(), 'snugbolt-workshops-')),
     made = { empty: join(root, 'empty'), demo: join(root, 'demo') }
   await (await startServer(made.empty, {}, { demo: false, dist: true })).kill()
-  cpSync(made.empty, made.demo, { recursive: true })
+  cpSync(made.empty, made.demo, { recursive: true, preserveTimestamps: true })
   const server = await startServer(made.demo, {}, { demo: false, dist: true })
   const loaded = await fetch(`${server.address}/api/demo`, { method: 'POST' })
   if (!loaded.ok) throw new Error(`The demo workshop was not loaded: ${await loaded.text()}`)
@@ -30,6 +30,6 @@ export default async function setup(project: TestProject): Promise<() => void> {
 /** A workshop of one's own: a copy of a made one, in a folder of its own. */
 export function workshopFolder(made: string): string {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-e2e-'))
-  cpSync(made, data, { recursive: true })
+  cpSync(made, data, { recursive: true, preserveTimestamps: true })
   return data
 }

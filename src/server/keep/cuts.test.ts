@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { cutEverywhere, faultAt, type Tally } from '../../../tests/support/storeCuts.ts'
 
 /** Seeds that every run tries; `npm run cuts` tries thousands. */
-const LIVES = 12,
-  FAULTS = 250
+const LIVES = 6,
+  FAULTS = 150
 const tally = (): Tally => ({ cuts: 0, faults: 0, acts: 0, acknowledged: 0, calls: 0 })
 
 describe('what was acknowledged is there, and what was refused is not', () => {

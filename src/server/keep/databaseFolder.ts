@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs'
-import { open, readdir } from 'node:fs/promises'
+import { open, readdir, stat } from 'node:fs/promises'
 import { basename, dirname, join } from 'node:path'
 import type { Places } from './places.ts'
 
@@ -60,14 +60,23 @@ export function clearStopped({ database }: Places, but: string | undefined): voi
     if (n.startsWith(begins) && join(folder, n) !== but) rmSync(join(folder, n), { recursive: true, force: true })
 }
 
-/** Puts a folder's files and the names in it on the disk: the engine itself never does. */
-export async function flushTree(folder: string): Promise<void> {
+/** What two looks at a clock may differ by, ms. */
+const SLACK = 2_000
+
+/**
+ * Puts a folder's files and the names in it on the disk: the engine itself never does.
+ * @param since when all of it was flushed last, ms: what was not written to since then is on the disk. A clock that was set
+ * back since says nothing about that
+ */
+export async function flushTree(folder: string, since: number): Promise<void> {
+  const from = since > Date.now() ? 0 : since - SLACK,
+    changed = async (path: string) => (await stat(path)).mtimeMs >= from
   for (const e of await readdir(folder, { withFileTypes: true })) {
     const path = join(folder, e.name)
-    if (e.isDirectory()) await flushTree(path)
-    else if (e.isFile()) await flush(path)
+    if (e.isDirectory()) await flushTree(path, since)
+    else if (e.isFile() && (await changed(path))) await flush(path)
   }
-  await flush(folder)
+  if (await changed(folder)) await flush(folder)
 }
 
 async function flush(path: string): Promise<void> {

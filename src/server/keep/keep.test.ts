@@ -34,6 +34,7 @@ import { copiesIn, keepCopy, newestCopy, overdue, KEPT_DAYS } from './copies.ts'
 import { NoCopy, openCopy } from './copyFile.ts'
 import { damageOf, doesNotOpen } from './databaseFolder.ts'
 import type { Entry } from './entry.ts'
+import { BEGINNING, writeHead } from './journalLine.ts'
 import { damaged, lives } from './marker.ts'
 import { placesIn } from './places.ts'
 import { readJournal } from './readJournal.ts'
@@ -63,7 +64,7 @@ beforeAll(async () => {
 }, 60_000)
 const workshop = (): string => {
   const data = fresh()
-  cpSync(empty, data, { recursive: true })
+  cpSync(empty, data, { recursive: true, preserveTimestamps: true })
   return data
 }
 /** A workshop opened, worked in, and closed; what it told. */
@@ -85,7 +86,7 @@ const tellsOf = async (data: string): Promise<string> => {
 const stopped = (data: string) => writeFileSync(placesIn(data).running, 'another run of the machine')
 const emptied = (data: string) => {
   rmSync(placesIn(data).database, { recursive: true })
-  cpSync(placesIn(empty).database, placesIn(data).database, { recursive: true })
+  cpSync(placesIn(empty).database, placesIn(data).database, { recursive: true, preserveTimestamps: true })
 }
 const copies = (data: string) => copiesIn(realDisk, placesIn(data).copies)
 /** So many acknowledged saves of one build, some parts, and settings; what was acknowledged last. */
@@ -129,7 +130,7 @@ describe('a database that lost what was written', () => {
       for (let n = 0; n < 4; n++) await s.put([{ ...part!, name: `Put ${n}` }])
     })
     const older = fresh()
-    cpSync(placesIn(data).database, join(older, 'postgres'), { recursive: true })
+    cpSync(placesIn(data).database, join(older, 'postgres'), { recursive: true, preserveTimestamps: true })
     await within(data, async ({ db, keeper: { keep } }) => {
       const s = shelfStore(db, keep)
       await s.remove(part!.id)
@@ -137,7 +138,7 @@ describe('a database that lost what was written', () => {
       expect(await s.put([{ ...part!, name: 'Put anew' }])).toEqual({ [part!.id]: 5 })
     })
     rmSync(placesIn(data).database, { recursive: true })
-    cpSync(join(older, 'postgres'), placesIn(data).database, { recursive: true })
+    cpSync(join(older, 'postgres'), placesIn(data).database, { recursive: true, preserveTimestamps: true })
     // Even where its folder claims that all was written.
     await within(data, async ({ db }) =>
       expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put anew' } }),
@@ -224,7 +225,7 @@ describe('a database that lost what was written', () => {
     writeFileSync(join(journal, name), lines.join('\n'), 'latin1')
     // With a database that holds all of it that is told, and a copy is made of what only it has.
     const whole = fresh()
-    cpSync(data, whole, { recursive: true })
+    cpSync(data, whole, { recursive: true, preserveTimestamps: true })
     expect(await tellsOf(whole)).toMatch(/lines 3 are missing or damaged; the database holds what they said/)
     stopped(whole)
     expect((await state(whole)).build).toMatchObject({ revision: 7 })
@@ -290,7 +291,10 @@ describe('a database that lost what was written', () => {
     expect(await tellsOf(data)).toMatch(/1 photo or other file was gone .* and was written there anew/)
     expect(readdirSync(attachments)).toHaveLength(1)
     for (const n of readdirSync(data)) if (n !== 'attachments') rmSync(join(data, n), { recursive: true })
-    await expect(within(data, () => Promise.resolve())).rejects.toThrow(/database’s folder is gone.*rebuild/)
+    await expect(within(data, () => Promise.resolve())).rejects.toThrow(
+      /nothing is left to open it from: the database’s folder is gone.*Nothing was changed/,
+    )
+    await expect(rebuild(data)).rejects.toThrow(/neither a copy nor a journal/)
   })
   it('of a newer program is left alone', async () => {
     const data = workshop()
@@ -324,7 +328,8 @@ describe('a database that lost what was written', () => {
     writeFileSync(join(d, 'PG_VERSION'), '17')
     writeFileSync(join(d, 'global/pg_control'), 'control')
     expect(damageOf(d)).toBeUndefined()
-    writeFileSync(placesIn(data).marker, '{"format":"snugbolt-workshop"}')
+    mkdirSync(placesIn(data).journal)
+    writeFileSync(join(placesIn(data).journal, 'lines-000001.jnl'), writeHead({ ...BEGINNING, seq: 7 }))
     damage(d)
     const opened = () => openWorkshop(data)
     await expect(opened()).rejects.toThrow(FolderTrouble)

@@ -72,22 +72,33 @@ export function thisRun(): string | undefined {
   }
 }
 
-/** Whether what the database says can be taken for all that was written to it. */
-export async function trustOf(disk: Disk, places: Places, run: string | undefined): Promise<Trust> {
-  const said = (await readWhole(disk, places.running, 200))?.toString('utf8').trim()
-  if (said === STALE) return 'stale'
-  return said === CLOSED || (said !== undefined && said === run) ? 'whole' : 'doubtful'
+/** What the folder says of its database: in which state, and when all of its files were flushed last, ms; 0 for never. */
+async function running(disk: Disk, places: Places): Promise<{ state: string | undefined; flushed: number }> {
+  const [state, at] = ((await readWhole(disk, places.running, 200))?.toString('utf8') ?? '').trim().split(' ')
+  return { state: state || undefined, flushed: Number(at) || 0 }
 }
 
-const say = (disk: Disk, places: Places, what: string) => writeWhole(disk, places.running, text(what + '\n'))
+/** Whether what the database says can be taken for all that was written to it. */
+export async function trustOf(disk: Disk, places: Places, run: string | undefined): Promise<Trust> {
+  const { state } = await running(disk, places)
+  if (state === STALE) return 'stale'
+  return state === CLOSED || (state !== undefined && state === run) ? 'whole' : 'doubtful'
+}
+
+/** When all of the database's files were on the disk last, ms; 0 where nobody knows. */
+export const flushedAt = async (disk: Disk, places: Places): Promise<number> =>
+  (await running(disk, places)).flushed
+
+const say = (disk: Disk, places: Places, state: string, flushed: number) =>
+  writeWhole(disk, places.running, text(`${state} ${flushed}\n`))
 
 /** Says in which run of the machine the database is written from now on. */
-export const markOpen = (disk: Disk, places: Places, run: string | undefined): Promise<void> =>
-  say(disk, places, run ?? 'open')
+export const markOpen = async (disk: Disk, places: Places, run: string | undefined): Promise<void> =>
+  say(disk, places, run ?? 'open', await flushedAt(disk, places))
 /** Says that the database was closed and is on the disk. */
-export const markClosed = (disk: Disk, places: Places): Promise<void> => say(disk, places, CLOSED)
+export const markClosed = (disk: Disk, places: Places, at: number): Promise<void> => say(disk, places, CLOSED, at)
 /** Says that the database is not what copies and journal say. */
-export const markStale = (disk: Disk, places: Places): Promise<void> => say(disk, places, STALE)
+export const markStale = (disk: Disk, places: Places): Promise<void> => say(disk, places, STALE, 0)
 
 /** A damaged workshop, in plain words, with the one command that mends it. */
 export const damaged = (data: string, what: string): FolderTrouble =>

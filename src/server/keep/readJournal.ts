@@ -58,7 +58,7 @@ const LONGEST = 128 * 1024 * 1024
 const NEWLINE = 10
 
 /** The lines of a file one after another, each with where it begins; what follows the last line end is its own piece. */
-async function* linesOf(file: DiskFile): AsyncGenerator<{ bytes: Buffer; at: number; ended: boolean }> {
+export async function* linesOf(file: DiskFile): AsyncGenerator<{ bytes: Buffer; at: number; ended: boolean }> {
   let held: Buffer[] = [],
     size = 0,
     begins = 0

@@ -1,10 +1,8 @@
-import { existsSync } from 'node:fs'
 import { buildStore } from '../buildStore.ts'
 import { realDisk } from '../disk/realDisk.ts'
 import { openWorkshop } from '../openWorkshop.ts'
 import { shelfStore } from '../shelfStore.ts'
-import type { DamagedCopy } from './copies.ts'
-import { lives } from './marker.ts'
+import { copiesIn, type DamagedCopy } from './copies.ts'
 import { placesIn } from './places.ts'
 import { FolderTrouble } from './trouble.ts'
 
@@ -25,7 +23,7 @@ export interface Rebuilt {
 export async function rebuild(data: string, tell?: (text: string) => void): Promise<Rebuilt> {
   const places = placesIn(data)
   // The database itself is nothing to rebuild one from.
-  if (!existsSync(data) || !(await lives(realDisk, { ...places, database: places.filling })))
+  if (!(await copiesIn(realDisk, places.copies)).length && !(await realDisk.list(places.journal)).length)
     throw new FolderTrouble(
       `No workshop lives in ${data}: there is neither a copy nor a journal to rebuild one from.`,
     )

@@ -1,4 +1,5 @@
 import { isNull, isNotNull } from 'drizzle-orm'
+import { emptyDatabase } from '../db/emptyDatabase.ts'
 import { memoryDatabase } from '../db/openDatabase.ts'
 import { builds } from '../db/schema.ts'
 import { settingsStore } from '../settingsStore.ts'
@@ -21,7 +22,7 @@ export interface Rehearsed {
 
 /** Brings a copy back into a database in memory, reads all of it, and says what is there: a restore that touches nothing. */
 export async function rehearse(copy: Copy, bytesOf: BytesOf): Promise<Rehearsed> {
-  const { db, close } = await memoryDatabase()
+  const { db, close } = await memoryDatabase(emptyDatabase())
   try {
     let named = 0,
       settings = false

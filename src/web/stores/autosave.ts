@@ -148,16 +148,14 @@ export function startAutosave(): () => void {
     if (s.save === 'saved' || s.save === 'refused') s.patch({ save: 'unsaved' })
     later(PAUSE_MS)
   })
-  window.addEventListener('beforeunload', askBeforeLeaving)
   return () => {
     deaf()
     stop()
-    window.removeEventListener('beforeunload', askBeforeLeaving)
   }
 }
 
 /** Where neither the workshop nor this browser has what was done, leaving would lose it: the browser asks. */
-function askBeforeLeaving(e: BeforeUnloadEvent): void {
+export function askBeforeLeaving(e: BeforeUnloadEvent): void {
   const s = useBuild.getState()
   if (s.build && !allKnown(s) && !s.kept) e.preventDefault()
 }
