@@ -139,12 +139,12 @@ describe('several benches on one database', () => {
       // More than there are connections: none of them may keep the others from the shelf.
       held = Array.from({ length: 6 }, () => call(benches[0], '/builds/heron'))
     expect((await call(benches[0], '/shelf/index')).status).toBe(200)
-    expect(performance.now() - before).toBeLessThan(4000)
+    expect(performance.now() - before).toBeLessThan(10_000)
     for (const res of await Promise.all(held)) {
       expect(res.status).toBe(503)
       expect(await res.json()).toMatchObject({ error: { code: 'database-busy' } })
     }
-    expect(performance.now() - before).toBeLessThan(15_000)
+    expect(performance.now() - before).toBeLessThan(30_000)
     await holder.query('rollback')
     await holder.end()
     expect((await call(benches[0], '/builds/heron')).status).toBe(200)
@@ -156,7 +156,7 @@ describe('several benches on one database', () => {
     try {
       const asked = [call(benches[0], '/builds'), call(benches[1], '/shelf/index'), call(benches[0], '/ready')]
       for (const res of await Promise.all(asked)) expect(res.status).toBe(503)
-      expect(performance.now() - before).toBeLessThan(20_000)
+      expect(performance.now() - before).toBeLessThan(40_000)
     } finally {
       postgres.thaw()
     }
