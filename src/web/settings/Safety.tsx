@@ -16,9 +16,9 @@ function Looked({ of }: { of: Known['looked'] }) {
   return (
     <>
       <p>
-        Read through on {moment(of.at)}: {of.copies} {of.copies === 1 ? 'copy' : 'copies'}, {of.photos} photos and
-        other files, the journal.{' '}
-        <b className="font-semibold">{wrong.length ? `${wrong.length} of it damaged.` : 'All well.'}</b>
+        <b className="font-semibold">{wrong.length ? `${wrong.length} damaged.` : 'All well.'}</b> Checked on{' '}
+        {moment(of.at)}: {of.copies} {of.copies === 1 ? 'copy' : 'copies'}, the journal, {of.photos}{' '}
+        {of.photos === 1 ? 'photo or other file' : 'photos and other files'}.
       </p>
       {wrong.length > 0 && (
         <ul role="alert" className="border-l-4 border-never pl-3 text-plain">
