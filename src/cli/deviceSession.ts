@@ -1,6 +1,6 @@
 import { connect } from 'node:net'
 import { createInterface } from 'node:readline'
-import { lineCutter, PROTOCOL, readProgramLine, type InHand } from '../core/devices/deviceLine.ts'
+import { isKey, lineCutter, PROTOCOL, readProgramLine, type InHand } from '../core/devices/deviceLine.ts'
 import { DEVICE_SORTS, type DeviceSortName } from '../core/devices/deviceSorts.ts'
 import { deviceKey } from '../server/devices/deviceKey.ts'
 import { placesIn } from '../server/keep/places.ts'
@@ -44,6 +44,10 @@ export async function deviceSession(o: DeviceOptions, device: Simulated): Promis
   const pace = Number(o.pace)
   if (o.pace.trim() === '' || !(pace >= 0 && pace <= 10_000))
     throw new InputError(`--pace ${o.pace}: milliseconds from 0 to 10000`)
+  if (o.key !== undefined && !isKey(o.key))
+    throw new InputError(
+      `--key ${o.key.slice(0, 40)}: 16 to 128 letters and digits, as in device-key in the data folder`,
+    )
   if (!URL.canParse(o.server))
     throw new InputError(`--server ${o.server}: an address such as http://127.0.0.1:4180`)
   const { port } = await askWorkshop<{ port: number | null }>(o.server, '/api/devices')

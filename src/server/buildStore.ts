@@ -86,7 +86,7 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
       return row && { made: stored(row), of: row.madeOf }
     },
 
-    /** Undefined when the id is taken, or the request came before. A build that was cleared away and is made anew goes on at its revision. */
+    /** Undefined when the id is taken, or the request came before. A build that was cleared away and is made again goes on counting from its old revision. */
     create: async (
       build: Build,
       { demo = false, madeBy, madeOf }: { demo?: boolean; madeBy?: string | undefined; madeOf?: string } = {},

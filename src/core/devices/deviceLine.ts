@@ -10,6 +10,8 @@ export const PROTOCOL = 1
 export const LONGEST_LINE = 300
 const LONGEST_NAME = 60
 const KEY = /^[A-Za-z0-9]{16,128}$/
+/** Whether a text can be the key of a workshop. */
+export const isKey = (text: string): boolean => KEY.test(text)
 
 /** What a device says. */
 export type FromDevice =
@@ -83,7 +85,7 @@ export function readDeviceLine(line: string, sort?: DeviceSortName): Read<FromDe
     }
     case 'KEY':
       if (!sort) return no(`HELLO ${PROTOCOL} <sort> <name> comes first`)
-      return KEY.test(rest.trim())
+      return isKey(rest.trim())
         ? { ok: true, line: { word: 'KEY', key: rest.trim() } }
         : no('a key is 16 to 128 letters and digits')
     case 'BYE':

@@ -85,7 +85,7 @@ export const attachments = pgTable('attachments', {
   unnamedSince: timestamp('unnamed_since', { withTimezone: true }),
 })
 
-/** What was deleted for good, and the revision at which it stood: the same id begun anew goes on from there, so that no revision ever names two states. */
+/** What was deleted for good, and the revision at which it stood: the same id used again goes on from there, so that no revision ever names two states. */
 export const gone = pgTable(
   'gone',
   {

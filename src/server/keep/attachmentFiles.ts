@@ -32,7 +32,7 @@ export const filesIn = (disk: Disk, folder: string): AttachmentFiles => {
     return bytes && hashOf(bytes) === hash ? bytes : undefined
   }
   return {
-    // One that is there but damaged is written anew.
+    // One that is there but damaged is written again.
     put: async (hash, bytes) => {
       if (!(await read(hash))) await writeWhole(disk, join(folder, hash), bytes)
     },

@@ -8,10 +8,11 @@ export function NewVersion() {
   return (
     <div
       role="status"
-      className="no-print fixed inset-x-0 bottom-0 z-50 flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-ink bg-paper px-4 py-2 text-plain"
+      className="no-print fixed right-3 bottom-3 z-50 flex max-w-[22rem] flex-wrap items-center gap-x-3 gap-y-2 border-2 border-ink bg-paper px-4 py-3 text-plain"
     >
       <span>A new version is here. What you have done is kept.</span>
       <Button onClick={() => void loadNewest()}>Reload</Button>
+      <Button onClick={() => useVersion.setState({ newer: false })}>Later</Button>
     </div>
   )
 }
