@@ -177,6 +177,7 @@ class Run {
       if (commits) {
         for (const e of act.entries) this.rows.set(e)
         this.rows.at = receipt!.after.seq
+        keep.committed(receipt!)
         act.ended = 'acknowledged'
       } else {
         await keep.annul(receipt!)

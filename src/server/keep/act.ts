@@ -18,12 +18,14 @@ export interface Act<T> {
 export async function act<T>(db: Database, keep: Keep, work: (tx: Transaction) => Promise<Act<T>>): Promise<T> {
   let receipt: Receipt | undefined
   try {
-    return await transact(db, async tx => {
+    const done = await transact(db, async tx => {
       const { gives, left } = await work(tx)
       receipt = left.length ? await keep.record(left) : undefined
       if (receipt) await holdsUpTo(tx, receipt.after.seq)
       return gives
     })
+    if (receipt) keep.committed(receipt)
+    return done
   } catch (e) {
     if (receipt) await keep.annul(receipt)
     throw e

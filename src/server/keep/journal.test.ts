@@ -165,10 +165,37 @@ describe('the journal', () => {
     expect(got.map(keyOf)).toEqual(['part/a', 'part/c'])
     expect((await read(disk)).gaps).toEqual([])
   })
+  it('does not hold what was refused where files before it are gone', async () => {
+    const disk = fresh(),
+      j = await begun(disk, 1)
+    for (const n of [1, 2, 3]) j.committed(await j.record([part('a', n)]))
+    await j.annul(await j.record([part('b', 4)]))
+    await j.close()
+    const names = (await read(disk)).segments.map(s => s.name)
+    for (const [k, gone] of names.slice(0, 4).entries()) {
+      const files = new Map(disk.now().files)
+      for (const other of k % 2 ? [gone] : names.slice(1, k + 2)) files.delete(`${FOLDER}/${other}`)
+      const left = new SimDisk({ files, folders: disk.now().folders })
+      expect((await all(left)).map(keyOf), gone).not.toContain('part/b')
+    }
+  })
+  it('leads a copy up to what came true: behind that an act may yet be taken back', async () => {
+    const j = await begun(fresh()),
+      first = await j.record([part('a', 1)])
+    j.committed(first)
+    const second = await j.record([part('a', 2)])
+    expect((await j.turn()).seq).toBe(1)
+    j.committed(second)
+    expect((await j.turn()).seq).toBe(2)
+    const third = await j.record([part('a', 3)])
+    await j.annul(third)
+    expect(await j.turn()).toEqual(second.after)
+    await j.close()
+  })
   it('is cut to what came after a line', async () => {
     const disk = fresh(),
       j = await begun(disk)
-    await j.record([part('a', 1)])
+    j.committed(await j.record([part('a', 1)]))
     const { seq } = await j.turn()
     await j.record([part('a', 2)])
     await j.cut(seq - 1)

@@ -34,6 +34,8 @@ export class Journal {
   #mark: Mark
   #segments: Segment[]
   #waiting: Waiting[] = []
+  /** Acts that stand in it and of which nobody has said yet whether they came true. */
+  readonly #open = new Set<Receipt>()
   #asked = false
   #queue: Promise<unknown> = Promise.resolve()
   #closed = false
@@ -104,7 +106,7 @@ export class Journal {
 
   /**
    * Resolves when all entries of an act are flushed. Rejects when they cannot be kept: with the disk's own error where it is
-   * certain that they are not, with Unconfirmed where it is not.
+   * certain that they are not, with Unconfirmed where it is not. `committed` or `annul` follows.
    */
   record(entries: readonly Entry[]): Promise<Receipt> {
     if (!entries.length) return Promise.resolve({ before: this.#mark, after: this.#mark })
@@ -155,7 +157,10 @@ export class Journal {
       await this.#file!.flush()
       this.#size += bytes.length
       this.#mark = mark
-      now.forEach((w, i) => w.done(receipts[i]!))
+      now.forEach((w, i) => {
+        this.#open.add(receipts[i]!)
+        w.done(receipts[i]!)
+      })
     } catch (e) {
       const why = begun ? await this.#refused(e) : e
       for (const w of now) w.failed(why)
@@ -172,9 +177,16 @@ export class Journal {
     }
   }
 
+  /** Says that an act came true: it is never annulled. */
+  committed(r: Receipt): void {
+    this.#open.delete(r)
+  }
+
   /** Takes an act back that could not be done otherwise. Throws Unconfirmed where that cannot be kept yet. */
-  annul({ before, after }: Receipt): Promise<void> {
+  annul(r: Receipt): Promise<void> {
+    const { before, after } = r
     return this.#alone(async () => {
+      this.#open.delete(r)
       if (after.seq === before.seq) return
       if (this.#mark.seq !== after.seq) throw new Unconfirmed(new Error('another act followed it'))
       this.#mark = before
@@ -187,11 +199,11 @@ export class Journal {
     })
   }
 
-  /** Begins a new file and tells the mark that all older ones lead up to. */
+  /** Begins a new file and tells up to where the older ones hold what came true: behind that an act may yet be annulled. */
   turn(): Promise<Mark> {
     return this.#alone(async () => {
       await this.#begin()
-      return this.#mark
+      return [...this.#open].reduce((first, { before }) => (before.seq < first.seq ? before : first), this.#mark)
     })
   }
 

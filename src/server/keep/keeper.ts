@@ -21,10 +21,16 @@ const EARLY = 4 * SEGMENT
 export interface Keep {
   /** Undefined where the database keeps its own promise. */
   record: (entries: readonly Entry[]) => Promise<Receipt | undefined>
+  /** The write came true. Until that is said no copy speaks of it. */
+  committed: (r: Receipt) => void
   annul: (r: Receipt) => Promise<void>
 }
 /** Where the database keeps its own promise: a PostgreSQL server. */
-export const KEPT_ELSEWHERE: Keep = { record: () => Promise.resolve(undefined), annul: () => Promise.resolve() }
+export const KEPT_ELSEWHERE: Keep = {
+  record: () => Promise.resolve(undefined),
+  committed: () => undefined,
+  annul: () => Promise.resolve(),
+}
 
 /** Makes a copy of what a data folder's copies and journal hold, up to a mark. */
 export type MakeCopy = (to: { copies: string } | { file: string }, at: Date, upto: Mark) => Promise<string>
@@ -230,7 +236,7 @@ export async function openKeeper(o: KeeperOptions): Promise<Keeper> {
   const timer = setInterval(() => void asked(), HOUR)
   timer.unref()
   return {
-    keep: { record, annul: r => journal.annul(r) },
+    keep: { record, committed: r => journal.committed(r), annul: r => journal.annul(r) },
     files,
     backup: async file => {
       await made({ file })

@@ -101,7 +101,7 @@ class Chain {
   start: Mark | undefined
   at: Mark | undefined
 
-  /** The digest after a line that was read, or at either end. */
+  /** The digest after a line, as far as anything read says it. */
   private digestAt(seq: number): string | undefined {
     for (const m of [this.start, this.at]) if (m?.seq === seq) return m.digest
     let low = 0,
@@ -112,7 +112,8 @@ class Chain {
       else high = mid
     }
     const found = this.lines[low]
-    return found?.seq === seq ? found.digest : undefined
+    // The line itself may be missing, and the one after it be there.
+    return found?.seq === seq ? found.digest : found?.seq === seq + 1 ? found.before : undefined
   }
 
   private moveTo({ seq, digest }: Mark): void {
@@ -124,12 +125,13 @@ class Chain {
   goesOn(after: Mark): boolean {
     if (this.at && after.seq > this.at.seq) this.gaps.push({ from: this.at.seq + 1, to: after.seq })
     else if (this.at) {
-      if (this.digestAt(after.seq) !== after.digest) {
+      const known = this.digestAt(after.seq)
+      if (known !== undefined && known !== after.digest) {
         this.bad++
         return false
       }
       while ((this.lines.at(-1)?.seq ?? 0) > after.seq) this.lines.pop()
-      this.gaps = this.gaps.filter(g => g.to <= after.seq)
+      this.gaps = this.gaps.flatMap(g => (g.from > after.seq ? [] : [{ ...g, to: Math.min(g.to, after.seq) }]))
     }
     this.moveTo(after)
     return true
