@@ -598,7 +598,7 @@ await stop(second.child)
 rmSync(data, { recursive: true, force: true })
 
 {
-  const now = { at: '2026-11-30T17:00:00Z', offset: 0 },
+  const now = { at: '2026-11-30T17:00:00Z', zone: 'UTC' },
     five = (['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const).map(id => demo(id)),
     hours = { startOn: '2026-11-30', hours: [1, 0, 1, 0, 0, 1, 0], from: '18:00' },
     // Four hundred steps of five builds on three hours a week: two years of evenings.

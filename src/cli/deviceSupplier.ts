@@ -1,5 +1,6 @@
 import { createInterface } from 'node:readline'
 import express from 'express'
+import { localDay, zoneHere } from '../core/calendar/clock.ts'
 import { loadShelf } from './loadBuild.ts'
 import { SimulatedSupplier } from '../core/supplier/simulatedSupplier.ts'
 import { InputError } from './loadBuild.ts'
@@ -22,7 +23,7 @@ const whole = (text: string, flag: string, min: number, max: number): number => 
 }
 
 /** The usual day on which a simulated supplier opens: today. */
-export const openingDay = (): string => new Date().toISOString().slice(0, 10)
+export const openingDay = (): string => localDay(Date.now(), zoneHere())
 
 /**
  * A simulated supplier on a port of this machine, by the interface of docs/device-protocol.md: invented parts whose

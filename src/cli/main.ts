@@ -19,6 +19,7 @@ import { cheapestFixesNow } from '../core/fit/fixSet.ts'
 import { fitReport, inputsReport } from '../core/fit/report.ts'
 import { deviceHygrometer, type HygrometerOptions } from './deviceHygrometer.ts'
 import { SUPPLIER_PORT } from '../core/supplier/supplier.ts'
+import { zoneHere } from '../core/calendar/clock.ts'
 import { deviceSupplier, openingDay, type SupplierOptions } from './deviceSupplier.ts'
 import { deviceCalliper, deviceScale } from './deviceSizes.ts'
 import { deviceMeter } from './deviceMeter.ts'
@@ -35,7 +36,7 @@ const say = (x: unknown): void => {
 
 /** A fact of a build at present. */
 const fact = <N extends FactName>(name: N, b: Build) =>
-  ask(name, b, { at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() })
+  ask(name, b, { at: new Date().toISOString(), zone: zoneHere() })
 
 /** A number and what it hangs on, as plain data. */
 const traceReport = ({ label, quantity }: TracedNumber) => ({
@@ -255,7 +256,7 @@ export async function main(argv: string[]): Promise<number> {
     .option('--budget <amount>', 'most that it may cost', amount)
     .option('--within <days>', 'no part later than this', amount)
     .option('--count <n>', 'how many sets', amount, 20)
-    .option('--today <day>', 'YYYY-MM-DD', new Date().toISOString().slice(0, 10))
+    .option('--today <day>', 'YYYY-MM-DD', openingDay())
     .action(
       (
         file: string | undefined,

@@ -18,7 +18,7 @@ describe('edits of a build', () => {
       value: 627.6,
       doubt: 0.3,
       basis: 'measured',
-      on: '2026-11-30',
+      on: at,
       with: 'steel rule',
       claimed: 628,
       claimedDoubt: 3.14,

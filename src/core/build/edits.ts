@@ -44,7 +44,7 @@ export function measuredDimension(
     value: r.value,
     doubt: r.doubt,
     basis: 'measured',
-    on: r.at.slice(0, 10),
+    on: r.at,
     ...(r.with ? { with: r.with } : {}),
     ...claim,
   }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { localTime, schedule, type WorkingHours, type WorkItem } from './schedule.ts'
+import { schedule, type WorkingHours, type WorkItem } from './schedule.ts'
 
 const WEEK: WorkingHours = { startOn: '2026-11-30', hours: [2, 2, 0, 2, 2, 4, 0], from: '18:00' }
 
@@ -135,9 +135,5 @@ describe('the calendar', () => {
     expect(schedule([{ id: 'a', minutes: 30, waitHours: 0, needs: [] }], WEEK, '2026-11-01T10:00')![0]!.start).toBe(
       '2026-11-30T18:00',
     )
-  })
-  it('tells the time of the bench’s clock', () => {
-    expect(localTime('2026-11-30T23:30:00.000Z', 60)).toBe('2026-12-01T00:30')
-    expect(localTime('2026-11-30T23:30:00.000Z', -300)).toBe('2026-11-30T18:30')
   })
 })

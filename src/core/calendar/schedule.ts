@@ -17,16 +17,6 @@ export interface WorkItem {
   notBefore?: string
 }
 
-/** The present: a time in UTC and how far the bench's clock is ahead of it, minutes. Engines read no clock. */
-export interface Present {
-  at: string
-  offset: number
-}
-
-/** A time in UTC as the bench's clock shows it, YYYY-MM-DDTHH:MM. */
-export const localTime = (at: string, offset: number): string =>
-  new Date(Date.parse(at) + offset * MINUTE).toISOString().slice(0, 16)
-
 /** When an item is worked on; local times as YYYY-MM-DDTHH:MM. */
 export interface Slot {
   id: string
@@ -39,8 +29,6 @@ export interface Slot {
   latest: string
   free: string
 }
-
-const MINUTE = 60_000
 
 /** Hours from the present on, where the first day is over already. */
 export const fromNow = (hours: WorkingHours, from: string | undefined): WorkingHours =>

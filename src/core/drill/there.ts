@@ -173,7 +173,7 @@ export function drillHoles(build: Build, l: Layout, holes: readonly Hole[], step
   for (const h of holes) {
     const part = next.parts.find(p => p.id === next.slots[SLOT_OF[h.piece]])
     if (!part) continue
-    const made = featuresOf(next, l, part, h, step, at.slice(0, 10)),
+    const made = featuresOf(next, l, part, h, step, at),
       own = made[0]!
     const now = { along: holeReading(h.id, 'along'), across: holeReading(h.id, 'across') }
     next = {

@@ -7,7 +7,7 @@ import { writeLog } from '../build/edits.ts'
 import { fact } from '../build/fact.ts'
 import { ask, FACTS, type FactName } from './facts.ts'
 
-const NOW = { at: '2026-11-25T10:00:00.000Z', offset: 60 }
+const NOW = { at: '2026-11-25T10:00:00.000Z', zone: 'Etc/GMT-1' }
 const NAMES = Object.keys(FACTS) as FactName[]
 
 describe('a fact', () => {

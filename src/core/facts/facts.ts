@@ -1,7 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
-import { localTime, type Present } from '../calendar/schedule.ts'
+import { localDay, type Present } from '../calendar/clock.ts'
 import { billOf, quoteOf } from '../client/quote.ts'
 import { meterAtJack } from '../meter/jack.ts'
 import { allSettings } from '../circuit/settings.ts'
@@ -45,7 +45,7 @@ function dated<T>(compute: (b: Build, now: Present) => T): (b: Build, now: Prese
   const known = new WeakMap<Build, { now: Present; result: T }>()
   return (b, now) => {
     const have = known.get(b)
-    if (have?.now.at === now.at && have.now.offset === now.offset) return have.result
+    if (have?.now.at === now.at && have.now.zone === now.zone) return have.result
     const result = compute(b, now)
     known.set(b, { now, result })
     return result
@@ -128,7 +128,7 @@ export const FACTS = {
   quote: dated((b, now) => quoteOf(b, planned(b, now))),
   bill: dated((b, now) => billOf(b, planned(b, now))),
   /** What is not here yet, shop by shop. */
-  toBuy: dated((b, now) => buyList(planned(b, now), b, localTime(now.at, now.offset).slice(0, 10))),
+  toBuy: dated((b, now) => buyList(planned(b, now), b, localDay(now.at, now.zone))),
   gates: dated((b, now) => gatesOf(planned(b, now).steps, fit(b).now)),
 } as const satisfies Record<string, (b: Build, now: Present) => unknown>
 

@@ -191,7 +191,7 @@ describe('the work of a finish', () => {
   })
   it('puts every hole, cut and dry fit before the first colour', () => {
     for (const name of ['heron', 'plover'] as const) {
-      const p = plan(demo(name), { at: NOW, offset: 0 }),
+      const p = plan(demo(name), { at: NOW, zone: 'UTC' }),
         first = p.steps.findIndex(s => s.colours)
       expect(first).toBeGreaterThan(0)
       for (const s of p.steps.filter(x => (x.phase === 'wood' || x.phase === 'trial') && x.status !== 'done'))
@@ -587,7 +587,7 @@ describe('edits', () => {
       at = '2026-11-20T10:00:00.000Z',
       done = { ...b, steps: acts.slice(0, coat + 1).map(step => ({ step, state: 'done' as const, at })) },
       mended = withRepair(done, 'a run', { steps: ['Leave it.', 'Scrape it.'], days: 20, rests: 0 }),
-      now = { at: '2026-11-28T10:00:00.000Z', offset: 0 },
+      now = { at: '2026-11-28T10:00:00.000Z', zone: 'UTC' },
       next = acts[coat + 1]!
     const of = (x: typeof b) => plan(x, now).steps.find(s => s.id === next)!
     expect(mended.ownSteps[0]).toMatchObject({ after: acts[coat], waitHours: 480 })

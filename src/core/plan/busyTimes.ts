@@ -1,5 +1,6 @@
 import ICAL from 'ical.js'
 import type { CalendarBusy } from '../build/build.ts'
+import { localTime } from '../calendar/clock.ts'
 
 /** A calendar file that cannot be read, said for whoever brought it. */
 export class NoCalendar extends Error {}
@@ -8,22 +9,21 @@ export class NoCalendar extends Error {}
 const MOST = 2000
 const pad = (n: number): string => String(n).padStart(2, '0')
 
-/** A time on the bench's clock: as it is written where it belongs to no zone, else by how far the clock is ahead. */
-function localOf(t: ICAL.Time, offsetAt: (at: number) => number): string {
+/** A time on the bench's clock: as it is written where it belongs to no zone, else as the clock in a zone shows it. */
+function localOf(t: ICAL.Time, zone: string): string {
   if (t.zone === ICAL.Timezone.localTimezone || t.isDate)
     return `${t.year}-${pad(t.month)}-${pad(t.day)}T${pad(t.isDate ? 0 : t.hour)}:${pad(t.isDate ? 0 : t.minute)}`
-  const at = t.toUnixTime() * 1000
-  return new Date(at + offsetAt(at) * 60_000).toISOString().slice(0, 16)
+  return localTime(t.toUnixTime() * 1000, zone)
 }
 
 /**
  * What takes up time in an iCalendar file (RFC 5545), repetitions followed; what is free or cancelled is left out.
  * @param from first and last day that count, YYYY-MM-DD: a rule may go on for ever
- * @param offsetAt minutes that the bench's clock is ahead of UTC at a time, ms: it changes with the summer
+ * @param zone the bench's clock
  */
 export function busyTimes(
   text: string,
-  { from, to, offsetAt }: { from: string; to: string; offsetAt: (at: number) => number },
+  { from, to, zone }: { from: string; to: string; zone: string },
 ): CalendarBusy[] {
   let root: ICAL.Component
   try {
@@ -35,8 +35,8 @@ export function busyTimes(
   for (const z of root.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(new ICAL.Timezone(z))
   const out: CalendarBusy[] = []
   const take = (start: ICAL.Time, end: ICAL.Time, what: string | undefined) => {
-    const a = localOf(start, offsetAt),
-      b = localOf(end, offsetAt)
+    const a = localOf(start, zone),
+      b = localOf(end, zone)
     if (b > a && a.slice(0, 10) <= to && b.slice(0, 10) >= from && out.length < MOST)
       out.push({ start: a, end: b, ...(what ? { what: what.slice(0, 120) } : {}) })
   }
@@ -52,7 +52,7 @@ export function busyTimes(
     const each = e.iterator()
     for (let n = 0, at = each.next(); at && n < 20_000; n++, at = each.next()) {
       const own = e.getOccurrenceDetails(at)
-      if (localOf(own.startDate, offsetAt).slice(0, 10) > to) break
+      if (localOf(own.startDate, zone).slice(0, 10) > to) break
       take(own.startDate, own.endDate, own.item.summary)
     }
   }

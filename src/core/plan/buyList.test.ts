@@ -6,7 +6,7 @@ import { buyList } from './buyList.ts'
 import { plan } from './plan.ts'
 
 const TODAY = '2026-11-30',
-  NOW = { at: `${TODAY}T08:00:00Z`, offset: 0 }
+  NOW = { at: `${TODAY}T08:00:00Z`, zone: 'UTC' }
 const list = (b: Build) => buyList(plan(b, NOW), b, TODAY)
 function stocked(stocks: Readonly<Record<string, Stock>>): Build {
   const b = plainBuild()

@@ -7,7 +7,7 @@ import { gatesOf } from './gates.ts'
 import { plan } from './plan.ts'
 import { isOver } from './step.ts'
 
-const NOW = { at: '2026-12-01T17:00:00.000Z', offset: 60 },
+const NOW = { at: '2026-12-01T17:00:00.000Z', zone: 'Etc/GMT-1' },
   TODAY = '2026-12-01'
 
 describe('the plan along the days', () => {

@@ -8,7 +8,7 @@ import { expectedOn, slotsOfStep } from './partsOfStep.ts'
 import { plan } from './plan.ts'
 import { reopenStep, tickStep } from './tickStep.ts'
 
-const NOW = { at: '2026-11-30T17:00:00Z', offset: 0 }
+const NOW = { at: '2026-11-30T17:00:00Z', zone: 'UTC' }
 const stocked = (b: Build, slot: string, stock: NonNullable<Build['parts'][number]['stock']>): Build => ({
   ...b,
   parts: b.parts.map(p => (p.id === b.slots[slot] ? { ...p, stock } : p)),

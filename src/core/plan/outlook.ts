@@ -1,7 +1,7 @@
 import { SCHOOL_NAMES } from '../build/finishNames.ts'
 import type { Build } from '../build/build.ts'
 import { dayAfter, daysFrom } from '../calendar/days.ts'
-import { localTime, type Present } from '../calendar/schedule.ts'
+import { localTime, type Present } from '../calendar/clock.ts'
 import { chanceBy, outlook, type Outlook, type UncertainItem } from '../calendar/simulate.ts'
 import { startFrom } from '../finish/edits.ts'
 import { MATERIALS } from '../finish/materials.ts'
@@ -134,7 +134,7 @@ function tried(build: Build, p: Plan): { id: string; says: string; build: Build 
 /** Simulates the end of a build's plan, and tries the changes that could bring it nearer; undefined where it has no dates. */
 export function planOutlook(build: Build, now: Present, runs = 2000): PlanOutlook | undefined {
   const p = plan(build, now),
-    o = p.endsOn && outlook(itemsOf(p), build.calendar, { runs, from: localTime(now.at, now.offset) })
+    o = p.endsOn && outlook(itemsOf(p), build.calendar, { runs, from: localTime(now.at, now.zone) })
   if (!o || !p.endsOn) return undefined
   const from = p.endsOn,
     { deadline } = build.calendar
@@ -166,10 +166,7 @@ export function orderBy(p: Plan, build: Build, today: string): ToOrder[] {
   // Without waiting for any part: when each step could begin.
   const free = plan(
     { ...build, parts: build.parts.map(x => ({ ...x, stock: { ...x.stock, state: 'here' as const } })) },
-    {
-      at: `${today}T00:00:00Z`,
-      offset: 0,
-    },
+    { at: `${today}T00:00:00Z`, zone: 'UTC' },
   )
   const begins = new Map(free.steps.flatMap(s => (s.start ? [[s.id, s.start.slice(0, 10)] as const] : [])))
   for (const s of p.steps) {

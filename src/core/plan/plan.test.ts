@@ -388,7 +388,7 @@ describe('today is today', () => {
     const b = demo('kestrel')
     return { ...b, calendar: { startOn: '2026-11-02', hours: [2, 2, 2, 2, 2, 2, 2], from: '19:00' } }
   }
-  const now = (at: string) => ({ at, offset: 60 })
+  const now = (at: string) => ({ at, zone: 'Etc/GMT-1' })
   it('dates nothing before now, whenever the work began', () => {
     const p = plan(coats(), now('2026-11-25T18:30:00.000Z'))
     for (const s of p.steps) if (s.start) expect(s.start >= '2026-11-25T19:30').toBe(true)
@@ -425,7 +425,7 @@ describe('today is today', () => {
 
 describe.each(DEMO_NAMES)('log and plan of the demo build %s', name => {
   const b = demo(name),
-    { steps, undecided } = plan(b, { at: '2026-11-30T17:00:00Z', offset: 0 }),
+    { steps, undecided } = plan(b, { at: '2026-11-30T17:00:00Z', zone: 'UTC' }),
     by = new Map(steps.map(s => [s.id, s]))
   const over = (s: (typeof steps)[number]) => s.status === 'done' || s.status === 'skipped'
   it('have nothing done whose needs are open, but for what a later part asks for', () => {

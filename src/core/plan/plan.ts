@@ -1,6 +1,7 @@
 import type { Build, StepState } from '../build/build.ts'
 import { lastAlike } from '../build/kept.ts'
-import { chainOf, localTime, schedule, type Present, type Slot, type WorkItem } from '../calendar/schedule.ts'
+import { localTime, type Present } from '../calendar/clock.ts'
+import { chainOf, schedule, type Slot, type WorkItem } from '../calendar/schedule.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { byId, type Joint } from '../fit/joint.ts'
 import { inOrder } from './order.ts'
@@ -39,9 +40,9 @@ export function plan(build: Build, now?: Present): Plan {
   const states = new Map(build.steps.map(s => [s.step, s]))
   const over = new Set(ordered.filter(s => states.has(s.id)).map(s => s.id))
   const open = ordered.filter(s => !over.has(s.id))
-  const waits = now && waitsOf(ordered, states, now.offset)
+  const waits = now && waitsOf(ordered, states, now.zone)
   const fits = fit(build),
-    local = now && localTime(now.at, now.offset),
+    local = now && localTime(now.at, now.zone),
     arrivals = arrivalsOf(build, (local ?? `${build.calendar.startOn}T00:00`).slice(0, 10))
   const expects = arrivals.size ? expectedBy(open, build, fits.now, arrivals) : NOTHING_EXPECTED
   const slots = datesOf({
@@ -75,7 +76,7 @@ export function plan(build: Build, now?: Present): Plan {
         : s.needs.every(n => over.has(n)) && !part
           ? 'ready'
           : 'waiting'
-    return planned(s, status, d, state, part, now?.offset ?? 0)
+    return planned(s, status, d, state, part, now?.zone ?? 'UTC')
   })
   const rank = new Map(slots?.map((x, i) => [x.id, i]))
   const place = (s: PlannedStep) => (over.has(s.id) ? -1 : (rank.get(s.id) ?? 0))
@@ -102,9 +103,9 @@ function planned(
   d: Slot | undefined,
   state: StepState | undefined,
   part: Expected | undefined,
-  offset: number,
+  zone: string,
 ): PlannedStep {
-  const by = [status, d, state, part, offset],
+  const by = [status, d, state, part, zone],
     last = known.get(s)
   if (last?.by.every((x, i) => x === by[i])) return last.step
   const step: PlannedStep = {
@@ -113,7 +114,7 @@ function planned(
     ...(d
       ? { start: d.start, end: d.end, parts: d.parts, readyAt: d.readyAt, latest: d.latest, free: d.free }
       : {}),
-    ...(state ? overOf(s, state, offset) : {}),
+    ...(state ? overOf(s, state, zone) : {}),
     ...(state?.note ? { note: state.note } : {}),
     ...(state?.minutes === undefined ? {} : { took: state.minutes }),
     ...(part ? { expects: part } : {}),
@@ -163,21 +164,23 @@ const arrivalsOf = (build: Build, today: string): Map<string, Expected> => {
 }
 
 /** When a step was over, and from when on what it kept waiting can be done; on the bench's clock. */
-const overOf = (s: OrderedStep, state: { state: string; at: string }, offset: number) => ({
-  overAt: localTime(state.at, offset),
-  ...(state.state === 'done' && s.waitHours > 0 ? { readyAt: localTime(state.at, offset + s.waitHours * 60) } : {}),
+const overOf = (s: OrderedStep, state: { state: string; at: string }, zone: string) => ({
+  overAt: localTime(state.at, zone),
+  ...(state.state === 'done' && s.waitHours > 0
+    ? { readyAt: localTime(Date.parse(state.at) + s.waitHours * 3_600_000, zone) }
+    : {}),
 })
 
 /** Until when each step that is done keeps others waiting, on the bench's clock. */
 const waitsOf = (
   steps: readonly OrderedStep[],
   states: ReadonlyMap<string, { state: string; at: string }>,
-  offset: number,
+  zone: string,
 ): Map<string, string> =>
   new Map(
     steps.flatMap(s => {
       const state = states.get(s.id)
-      const until = state && overOf(s, state, offset).readyAt
+      const until = state && overOf(s, state, zone).readyAt
       return until === undefined ? [] : [[s.id, until]]
     }),
   )

@@ -1,7 +1,7 @@
 import { isOver } from './step.ts'
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
-import type { Present } from '../calendar/schedule.ts'
+import type { Present } from '../calendar/clock.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { countStates } from '../fit/findJoints.ts'
 import type { Limits, State } from '../fit/verdict.ts'

@@ -32,8 +32,7 @@ const doubtOfReading = (unit: ReadUnit, of: string, value: number): number =>
 export function tickStep(build: Build, step: OrderedStep, at: string, reading?: number, minutes?: number): Build {
   let next = build
   const planned = fit(build).fixes.find(f => fixStepId(f.chosen) === step.id)
-  if (planned?.fix)
-    for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at.slice(0, 10) })
+  if (planned?.fix) for (const c of planned.fix.changes) next = applyChange(next, c, { with: 'worked to', on: at })
   if (step.ref.kind === 'drill' && step.ref.group === PLUGS)
     next = plugHoles(next, drillWork(build)?.plugs.map(p => p.feature) ?? [])
   if (step.ref.kind === 'solder') next = withStepJoints(next, step.id, true)

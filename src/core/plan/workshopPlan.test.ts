@@ -8,7 +8,7 @@ import { eveningsFile } from './calendarFile.ts'
 import { plan } from './plan.ts'
 import { meanwhile, workshopPlan } from './workshopPlan.ts'
 
-const NOW = { at: '2026-11-30T17:00:00Z', offset: 0 }
+const NOW = { at: '2026-11-30T17:00:00Z', zone: 'UTC' }
 const HOURS = { startOn: '2026-11-30', hours: [2, 2, 2, 2, 2, 4, 4], from: '18:00' }
 const builds = (['heron', 'wren', 'plover'] as const).map(id => demo(id))
 
@@ -110,7 +110,7 @@ describe('one room’s air', () => {
     const w = workshopPlan(
       [ready, measured],
       { ...HOURS, hours: [10, 10, 10, 10, 10, 10, 10], from: '08:00' },
-      { at: '2026-11-30T08:00:00Z', offset: 0 },
+      { at: '2026-11-30T08:00:00Z', zone: 'UTC' },
     )
     expect(w.heldByAir.every(h => h.build === 'b' && h.by === 'a')).toBe(true)
   })

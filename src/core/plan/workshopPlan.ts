@@ -1,6 +1,7 @@
 import type { Build } from '../build/build.ts'
 import { layOutWork, type Load } from '../calendar/layOutWork.ts'
-import { fromNow, localTime, type Present } from '../calendar/schedule.ts'
+import { localTime, type Present } from '../calendar/clock.ts'
+import { fromNow } from '../calendar/schedule.ts'
 import { minuteOf, stamp, Windows, type WorkingHours } from '../calendar/windows.ts'
 import { plan, type Plan } from './plan.ts'
 import { isOver, type PlannedStep } from './step.ts'
@@ -108,7 +109,7 @@ export function workshopPlan(builds: readonly Build[], hours: WorkingHours, now:
  * @param hours the workshop's hours, with what is off and busy in any of the builds
  */
 function onOnePair(builds: readonly Build[], hours: WorkingHours, now: Present): Omit<WorkshopPlan, 'together'> {
-  const local = localTime(now.at, now.offset),
+  const local = localTime(now.at, now.zone),
     w = fromNow({ ...hours, startOn: local.slice(0, 10) }, local),
     plans = builds
       .map(build => ({ build, plan: plan(build, now) }))

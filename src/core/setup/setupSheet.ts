@@ -1,6 +1,6 @@
 import type { Build } from '../build/build.ts'
 import type { Laid } from '../build/docs.ts'
-import { addDays, formatISO } from 'date-fns'
+import { addDays } from 'date-fns'
 import { setupWork, type Adjustment } from './setupWork.ts'
 
 /** One line of the set-up sheet: as it came, as it is wanted, as it was left. */
@@ -18,15 +18,14 @@ export interface SheetRow {
 
 export interface SetupSheet {
   rows: SheetRow[]
-  /** When everything is read again, and what the neck may have done by then. */
+  /** When everything is read again, a moment in UTC, and what the neck may have done by then. */
   again: { after: string; on: string; says: string }[]
 }
 
 /** Relief that a neck takes on for each per cent of humidity, mm, from memory: a few hundredths between a dry and a damp week. */
 const RELIEF_PER_PERCENT = 0.004
 
-const dayAfter = (at: string, days: number): string =>
-  formatISO(addDays(new Date(`${at.slice(0, 10)}T12:00:00`), days), { representation: 'date' })
+const daysAfter = (at: string, days: number): string => addDays(new Date(at), days).toISOString()
 
 /**
  * The set-up as it is kept and printed: what each thing read at first, its target, what it read last; and the days on which
@@ -56,7 +55,7 @@ export function setupSheet(build: Laid & Pick<Build, 'climate'>): SetupSheet {
     { atBench, driest, dampest } = build.climate,
     swing = Math.max(Math.abs(dampest - atBench), Math.abs(driest - atBench)) * RELIEF_PER_PERCENT
   const again = (days: number, after: string, says: string) =>
-    last === undefined ? [] : [{ after, on: dayAfter(last, days), says }]
+    last === undefined ? [] : [{ after, on: daysAfter(last, days), says }]
   return {
     rows,
     again: [

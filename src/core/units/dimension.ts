@@ -44,9 +44,11 @@ export class Dimension {
   @IsIn(BASES)
   basis!: Basis
 
-  /** Day of the measurement, YYYY-MM-DD. */
+  /** When it was measured: a moment in UTC, or a day, YYYY-MM-DD, where no more is known. */
   @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @Matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z)?$/, {
+    message: 'must be a day, YYYY-MM-DD, or a time in UTC',
+  })
   on?: string
 
   /** What it was measured with, or which listing claimed it. */

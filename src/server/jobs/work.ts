@@ -1,3 +1,4 @@
+import type { Present } from '../../core/calendar/clock.ts'
 import { readBuild, readBuildText, type BuildRead } from '../../core/build/readBuild.ts'
 import type { Build } from '../../core/build/build.ts'
 import { templateDrawings } from '../../core/fit/templateDrawings.ts'
@@ -41,8 +42,8 @@ export const work = {
       : new Uint8Array()
   },
 
-  calendar: ({ build, at, offset }: { build: Build; at: string; offset: number }): string =>
-    calendarFile(build, plan(build, { at, offset }), at),
+  calendar: ({ build, ...now }: { build: Build } & Present): string =>
+    calendarFile(build, plan(build, now), now.at),
 
   /** Makes a copy from what lies in a data folder; tells where copies and journal do not hold all of it. */
   copy: ({

@@ -1,3 +1,4 @@
+import { zoneHere } from '../../core/calendar/clock.ts'
 import { ID } from '../../core/parts/ids.ts'
 import express, { Router, type Request } from 'express'
 import type { History } from '../../core/build/history.ts'
@@ -16,7 +17,7 @@ import { BadZip, TooMuchInZip } from '../zip/unpack.ts'
 import { ApiError } from '../middleware/apiError.ts'
 
 /** Now, on this machine's clock. */
-const present = () => ({ at: new Date().toISOString(), offset: -new Date().getTimezoneOffset() })
+const present = () => ({ at: new Date().toISOString(), zone: zoneHere() })
 
 /** The id in an address; what no build can be called is a build that is not there. */
 function idOf(req: Request): string {

@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import type { Present } from '../../core/calendar/schedule.ts'
+import { zoneHere, type Present } from '../../core/calendar/clock.ts'
 
 /** The present time in the one form that documents keep. */
 export const now = (): string => new Date().toISOString()
@@ -21,7 +21,7 @@ let held: { stretch: number; present: Present } | undefined
 /** The present for engines that date things: the same for a stretch of time. */
 export function present(): Present {
   const { stretch } = useStretch.getState()
-  if (held?.stretch !== stretch) held = { stretch, present: { at: now(), offset: -new Date().getTimezoneOffset() } }
+  if (held?.stretch !== stretch) held = { stretch, present: { at: now(), zone: zoneHere() } }
   return held.present
 }
 

@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import type { Build } from '../../core/build/build.ts'
-import { localTime } from '../../core/calendar/schedule.ts'
+import { localTime } from '../../core/calendar/clock.ts'
 import { outOfTurn, type OutOfTurn } from '../../core/plan/outOfTurn.ts'
 import type { PlannedStep } from '../../core/plan/step.ts'
 import { tickStep } from '../../core/plan/tickStep.ts'
@@ -29,8 +29,8 @@ export function tickAsked(step: PlannedStep, reading?: number, then: (b: Build) 
   const minutes = minutesTaken(step.id)
   const { build } = useBuild.getState()
   if (!build) return
-  const { at, offset } = present(),
-    against = outOfTurn(factOf('plan', build), step.id, localTime(at, offset))
+  const { at, zone } = present(),
+    against = outOfTurn(factOf('plan', build), step.id, localTime(at, zone))
   const go = () => {
     useTurn.getState().settle()
     editBuild(b => tickStep(b, step, now(), reading, minutes), `Step done: ${step.title}`)

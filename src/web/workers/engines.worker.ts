@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import './held.ts'
-import type { Present, WorkingHours } from '../../core/calendar/schedule.ts'
+import type { Present } from '../../core/calendar/clock.ts'
+import type { WorkingHours } from '../../core/calendar/schedule.ts'
 import { plan } from '../../core/plan/plan.ts'
 import { meanwhile, workshopPlan, type Meanwhile, type WorkshopPlan } from '../../core/plan/workshopPlan.ts'
 import { mustMeet, type Demands } from '../../core/fit/mustMeet.ts'

@@ -1,3 +1,4 @@
+import { zoneHere } from '../../core/calendar/clock.ts'
 import { expose } from 'comlink'
 import type { CalendarBusy } from '../../core/build/build.ts'
 import { busyTimes, NoCalendar } from '../../core/plan/busyTimes.ts'
@@ -11,7 +12,7 @@ const importers = {
   /** Busy times from a calendar, on this machine's clock as it is on each day; or why it cannot be read. */
   calendar: (text: string, range: { from: string; to: string }): { busy?: CalendarBusy[]; why?: string } => {
     try {
-      return { busy: busyTimes(text, { ...range, offsetAt: at => -new Date(at).getTimezoneOffset() }) }
+      return { busy: busyTimes(text, { ...range, zone: zoneHere() }) }
     } catch (e) {
       if (e instanceof NoCalendar) return { why: e.message }
       throw e

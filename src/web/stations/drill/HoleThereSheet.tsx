@@ -1,3 +1,4 @@
+import { dated } from '../plan/dates.ts'
 import { plugHoles } from '../../../core/build/edits.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { SLOT_OF } from '../../../core/drill/drilledHere.ts'
@@ -58,7 +59,7 @@ export function HoleThereSheet({ work, item, hole: t }: { work: Work; item: Mark
           {read.length === 0
             ? 'drilled to its mark, not read since'
             : `read ${read.length === 2 ? '' : `${read[0]!.axis} `}with ${read[0]!.d.with ?? 'a rule'}`}
-          {x?.on ? `, ${x.on}` : ''}.
+          {x?.on ? `, ${dated(x.on)}` : ''}.
         </p>
       </header>
       <Numbers of={item.numbers} trail={undefined} />

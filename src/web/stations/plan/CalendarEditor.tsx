@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { addYears, formatISO, parseISO } from 'date-fns'
 import { Calendar } from '../../../core/build/build.ts'
-import { localTime } from '../../../core/calendar/schedule.ts'
+import { localDay } from '../../../core/calendar/clock.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
 import { FileButton } from '../../components/FileButton.tsx'
@@ -36,8 +36,8 @@ export function CalendarEditor() {
     days = [...(calendar.days ?? [])].sort((a, b) => (a.on < b.on ? -1 : 1)),
     busy = calendar.busy ?? []
   const take = (text: string, name: string) => {
-    const { at, offset } = present(),
-      today = localTime(at, offset).slice(0, 10)
+    const { at, zone } = present(),
+      today = localDay(at, zone)
     const range = { from: today, to: formatISO(addYears(parseISO(today), 2), { representation: 'date' }) }
     void files
       .read(name, i => i.calendar(text, range), setProblem)

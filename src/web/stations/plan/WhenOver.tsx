@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { orderBy, type PlanOutlook } from '../../../core/plan/outlook.ts'
 import type { Plan } from '../../../core/plan/plan.ts'
 import { isOver } from '../../../core/plan/step.ts'
-import { localTime } from '../../../core/calendar/schedule.ts'
+import { localDay } from '../../../core/calendar/clock.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Heading } from '../../components/Heading.tsx'
 import { percent } from '../../components/percent.ts'
@@ -30,7 +30,7 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
   if (!plan.steps.length || plan.trouble) return null
   const by = new Map(plan.steps.map(s => [s.id, s])),
     chain = plan.chain.flatMap(id => by.get(id) ?? []),
-    today = localTime(now.at, now.offset).slice(0, 10),
+    today = localDay(now.at, now.zone),
     order = orderBy(plan, build, today),
     open = plan.steps.some(s => !isOver(s))
   if (!open) return null

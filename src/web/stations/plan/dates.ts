@@ -1,10 +1,10 @@
 import { format, parseISO } from 'date-fns'
 
 /** A day as said at the bench: Mon 30 Nov. */
-export const day = (stamp: string): string => format(parseISO(stamp.slice(0, 10)), 'EEE d MMM')
+export const day = (stamp: string): string => format(parseISO(stamp), 'EEE d MMM')
 
 /** The same without its weekday, where a column of them says it: 30 Nov. */
-export const dayOnly = (stamp: string): string => format(parseISO(stamp.slice(0, 10)), 'd MMM')
+export const dayOnly = (stamp: string): string => format(parseISO(stamp), 'd MMM')
 
 /** A moment as said at the bench, on its own clock: Mon 30 Nov, 19:05. */
 export const moment = (utc: string): string => format(parseISO(utc), 'EEE d MMM, HH:mm')

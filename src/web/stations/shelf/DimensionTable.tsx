@@ -1,3 +1,4 @@
+import { dated } from '../plan/dates.ts'
 import { Table } from '../../components/Table.tsx'
 import { Dimension } from '../../../core/units/dimension.ts'
 import { ends } from '../../components/numberOf.ts'
@@ -171,7 +172,7 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
               <td className="py-3 text-note">
                 {d.basis}
                 {d.with ? `, ${d.with}` : ''}
-                {d.on ? `, ${d.on}` : ''}
+                {d.on ? `, ${dated(d.on)}` : ''}
               </td>
             </tr>
           )
