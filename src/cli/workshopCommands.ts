@@ -140,7 +140,7 @@ export function workshopCommands(program: Command, say: (x: unknown) => void): v
     })
   where(program.command('rebuild'))
     .description(
-      'make a damaged workshop’s database anew from its newest copy and its journal; the old one is put aside',
+      'rebuild a damaged workshop’s database from its newest copy and its journal; the old one is put aside',
     )
     .action(async (o: { data: string }) => {
       const r = await alone(o.data, () => rebuild(o.data, tell))

@@ -8,6 +8,7 @@ import { demo, demoShelf } from '../../tests/support/demo.ts'
 import { heron } from '../../tests/support/heron.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/build/build.ts'
+import { apiRoutes } from './app.ts'
 import { builds } from './db/schema.ts'
 import { pool, Busy } from './jobs/pool.ts'
 import { placesIn } from './keep/places.ts'
@@ -183,6 +184,18 @@ describe('a request', () => {
     expect(told).toBe('WAIT\n')
     expect((await call('/health')).status).toBe(200)
   })
+  it('for the head of an answer alone is answered on every route, a stream of events too', async () => {
+    const gets = apiRoutes({ keeper: {} } as never).filter(r => r.method === 'GET')
+    expect(gets.map(r => r.path)).toContain('/devices/events')
+    for (const { path } of gets)
+      for (const query of ['', '?page=p']) {
+        const res = await fetch(`${server.address}/api${path.replace(/:\w+/g, 'x')}${query}`, {
+          method: 'HEAD',
+          signal: AbortSignal.timeout(20_000),
+        })
+        expect(await res.text(), path).toBe('')
+      }
+  }, 60_000)
   it('that trickles is ended, while others are answered', async () => {
     const at = performance.now(),
       { port } = new URL(server.address),

@@ -48,8 +48,8 @@ export interface OpenOptions {
   prepare?: Prepare
   makeCopy?: MakeCopy
   disk?: Disk
-  /** Makes the database anew from copies and journal, whatever it says and whatever they lack; the old one is put aside. */
-  anew?: boolean
+  /** Rebuilds the database from copies and journal, whatever it says and whatever they lack; the old one is put aside. */
+  rebuild?: boolean
 }
 
 /** Says in plain words what is wrong with a data folder that cannot be used at all. */
@@ -73,25 +73,25 @@ function usable(data: string): void {
 
 /**
  * Opens the workshop in a data folder; begins one where none lives there. What the database lost comes back from copies and
- * journal; one that may be anything, since the machine stopped, is made anew from them. The folder's lock is the caller's.
+ * journal; one that may be anything, since the machine stopped, is rebuilt from them. The folder's lock is the caller's.
  * Throws FolderTrouble with the one command that mends it where that cannot be done without leaving something out.
  */
 export async function openWorkshop(
   data: string,
-  { tell = () => undefined, prepare = prepareHere, makeCopy, disk = realDisk, anew = false }: OpenOptions = {},
+  { tell = () => undefined, prepare = prepareHere, makeCopy, disk = realDisk, rebuild = false }: OpenOptions = {},
 ): Promise<OpenWorkshop> {
   usable(data)
   const places = placesIn(data)
   await readMarker(disk, places)
   const begun =
       (await lives(disk, { ...places, database: places.filling + '.none' })) ||
-      (anew && existsSync(places.database)),
+      (rebuild && existsSync(places.database)),
     run = thisRun(),
     trust = await trustOf(disk, places, run)
   // A first start that was broken off has acknowledged nothing.
   if (!begun) rmSync(places.database, { recursive: true, force: true })
   const known = await recall(disk, places)
-  const { doubtful, aside } = anew
+  const { doubtful, aside } = rebuild
     ? await makeAnew(disk, places, 'damaged')
     : await examine(data, disk, places, known, begun, trust, tell)
   // One that is made now has never been flushed.
@@ -161,7 +161,7 @@ async function makeAnew(disk: Disk, places: Places, why: 'damaged' | 'stopped') 
   return { doubtful: false, aside: setAside(places, why, new Date()) }
 }
 
-/** Looks at the database of a workshop before the engine does, and decides whether it is used, made anew, or refused. */
+/** Looks at the database of a workshop before the engine does, and decides whether it is used, rebuilt, or refused. */
 async function examine(
   data: string,
   disk: Disk,
@@ -175,7 +175,7 @@ async function examine(
   const broken = damageOf(places.database)
   if (trust !== 'whole' && known.whole) {
     if (trust === 'doubtful')
-      tell('The machine stopped while the workshop was open: its database is made anew from copy and journal.')
+      tell('The machine stopped while the workshop was open: its database is rebuilt from copy and journal.')
     return makeAnew(disk, places, 'stopped')
   }
   if (broken && !known.base && !known.journal.segments.length && !known.old.length)

@@ -92,6 +92,33 @@ describe('while the server is away', () => {
     await expect.poll(() => field.inputValue()).toBe('')
     expect((await storedBuild(bench, id)).readings).toHaveLength((await storedBuild(bench, 'wren')).readings.length)
   })
+
+  it('what cannot be taken stays in the field of its own part, with its reason, and in no other’s', async () => {
+    const page = await bench.open('/b/wren/shelf?hand=wren-volume'),
+      field = page.getByRole('textbox', { name: 'bushing thread diameter', exact: true })
+    await field.fill('abc')
+    await field.press('Enter')
+    await page.getByText(/“abc” is not a length/).waitFor()
+    await page.getByText('Tone, 500 k').first().click()
+    await page.getByRole('heading', { name: 'Tone, 500 k' }).waitFor()
+    expect(await field.inputValue()).not.toBe('abc')
+    await page.getByText('Volume, 500 k').first().click()
+    await page.getByRole('heading', { name: 'Volume, 500 k' }).waitFor()
+    await expect.poll(() => field.inputValue()).toBe('abc')
+    await page.getByText(/“abc” is not a length/).waitFor()
+    await field.press('Escape')
+  })
+
+  it('a build that is being begun outlives a reload, and is gone when it is left', async () => {
+    const page = await bench.open('/new?have=kit'),
+      name = page.getByLabel('Name of the build'),
+      text = page.getByLabel('The leaflet’s or the shop page’s text, as it is')
+    await name.fill('Half begun')
+    await text.fill('22 frets')
+    await page.reload()
+    await expect.poll(() => name.inputValue()).toBe('Half begun')
+    expect(await text.inputValue()).toBe('22 frets')
+  })
 })
 
 describe('two pages of one build', () => {

@@ -1,9 +1,20 @@
-import { writeFileSync, mkdtempSync, rmSync } from 'node:fs'
+import {
+  cpSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
 import { copyOf, DESKTOP, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
+import { ROOT, startServer } from '../support/server.ts'
 import { visit } from '../support/visit.ts'
+import { workshopFolder } from '../support/workshops.ts'
 
 let bench: Bench
 const made = mkdtempSync(join(tmpdir(), 'snugbolt-held-'))
@@ -15,6 +26,23 @@ afterAll(async () => {
   await bench.close()
   rmSync(made, { recursive: true, force: true })
 })
+/** The application as it is built, of another version: its files have other names, as what is in them would be another. */
+function newerInstallation(): string {
+  const root = mkdtempSync(join(tmpdir(), 'snugbolt-newer-')),
+    web = join(root, 'dist/web'),
+    assets = join(web, 'assets')
+  for (const name of ['node_modules', 'demo', 'src']) symlinkSync(join(ROOT, name), join(root, name))
+  for (const name of ['package.json', 'dist']) cpSync(join(ROOT, name), join(root, name), { recursive: true })
+  const names = readdirSync(assets).map(was => [was, was.replace(/(\.\w+)$/, '-newer$1')] as const)
+  for (const [was, is] of names) renameSync(join(assets, was), join(assets, is))
+  for (const file of [join(web, 'index.html'), join(web, 'sw.js'), ...names.map(([, is]) => join(assets, is))])
+    if (/\.(js|css|html)$/.test(file)) {
+      const text = names.reduce((t, [was, is]) => t.replaceAll(was, is), readFileSync(file, 'utf8'))
+      // The page itself is another as well, and what keeps it has to know.
+      writeFileSync(file, text.replace(/(url:`\/index\.html`,revision:`)[0-9a-f]+/, '$1newer'))
+    }
+  return root
+}
 const fileOf = (name: string, text: string): string => {
   const file = join(made, name)
   writeFileSync(file, text)
@@ -139,6 +167,49 @@ describe('a new version of the application', () => {
     await expect.poll(() => page.getByText('A new version is here').count()).toBe(0)
     await saved(page)
   })
+  it('waits in a browser that keeps the application until it is asked for, and what is half-typed stays', async () => {
+    const data = workshopFolder(inject('workshops').demo),
+      newerRoot = newerInstallation()
+    let server = await startServer(data, {}, { demo: false, dist: true })
+    const { port } = new URL(server.address)
+    try {
+      const context = await bench.browser.newContext({ viewport: DESKTOP }),
+        page = await context.newPage(),
+        own = () => page.evaluate(() => document.querySelector<HTMLScriptElement>('script[type="module"]')!.src)
+      await page.goto(`${server.address}/b/wren/plan`)
+      await saved(page)
+      await page.evaluate(async () => {
+        await navigator.serviceWorker.ready
+      })
+      await page.reload()
+      await saved(page)
+      const old = await own()
+      await page.getByLabel('A step of your own after this one').fill('Half a st')
+      await server.kill()
+      server = await startServer(data, { PORT: port }, { demo: false, dist: true, root: newerRoot })
+      // What the browser keeps is what it opens with.
+      await page.reload()
+      await saved(page)
+      expect(await own()).toBe(old)
+      expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
+      await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
+      await page.getByText('A new version is here').waitFor()
+      await page.getByRole('button', { name: 'Reload' }).click()
+      await expect.poll(own).toContain('-newer.js')
+      await saved(page)
+      expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
+      expect(await page.getByText('A new version is here').count()).toBe(0)
+      // From now on it is the one that is kept.
+      await server.kill()
+      await page.goto(`${server.address}/b/wren/setup`)
+      await page.locator('main h1').first().waitFor()
+      expect(await own()).toContain('-newer.js')
+      await context.close()
+    } finally {
+      await server.kill()
+      for (const folder of [data, newerRoot]) rmSync(folder, { recursive: true, force: true })
+    }
+  }, 180_000)
   it('is told where a piece of the old one is gone: the page says so and is not blank', async () => {
     const context = await bench.browser.newContext({ viewport: DESKTOP, serviceWorkers: 'block' }),
       page = await bench.open('/b/wren/fit', { context })

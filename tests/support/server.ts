@@ -23,17 +23,17 @@ const QUICK = '--liftoff-only'
 export function startServer(
   data: string,
   env: Record<string, string> = {},
-  { demo = true, dist = builtOnce() }: { demo?: boolean; dist?: boolean } = {},
+  { demo = true, dist = builtOnce(), root = ROOT }: { demo?: boolean; dist?: boolean; root?: string } = {},
 ): Promise<Running> {
   const child = spawn(
     process.execPath,
     [
       QUICK,
-      ...(dist ? [join(ROOT, 'dist/server/main.js')] : ['--import', 'tsx', join(ROOT, 'src/server/main.ts')]),
+      ...(dist ? [join(root, 'dist/server/main.js')] : ['--import', 'tsx', join(ROOT, 'src/server/main.ts')]),
       ...(demo ? ['--demo'] : []),
     ],
     {
-      cwd: ROOT,
+      cwd: root,
       env: { ...process.env, SNUGBOLT_DATA: data, PORT: '0', ...env },
     },
   )

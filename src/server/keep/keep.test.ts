@@ -118,7 +118,7 @@ describe('a database that lost what was written', () => {
     expect(was.parts).toHaveLength(4)
     emptied(data)
     stopped(data)
-    expect(await tellsOf(data)).toMatch(/The machine stopped.*made anew from copy and journal/)
+    expect(await tellsOf(data)).toMatch(/The machine stopped.*rebuilt from copy and journal/)
     expect(await state(data)).toEqual(was)
     expect(await tellsOf(data)).toBe('')
   })
@@ -144,7 +144,7 @@ describe('a database that lost what was written', () => {
       expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put anew' } }),
     )
   })
-  it('goes on counting where a build was cleared away and is made anew', async () => {
+  it('goes on counting where a build was cleared away and is made again', async () => {
     const data = workshop()
     await within(data, async ({ db, keeper }) => {
       const b = buildStore(db, keeper.keep)
@@ -288,7 +288,7 @@ describe('a database that lost what was written', () => {
     )
     const { attachments } = placesIn(data)
     rmSync(attachments, { recursive: true })
-    expect(await tellsOf(data)).toMatch(/1 photo or other file was gone .* and was written there anew/)
+    expect(await tellsOf(data)).toMatch(/1 photo or other file was gone .* and was written there again/)
     expect(readdirSync(attachments)).toHaveLength(1)
     for (const n of readdirSync(data)) if (n !== 'attachments') rmSync(join(data, n), { recursive: true })
     await expect(within(data, () => Promise.resolve())).rejects.toThrow(

@@ -109,7 +109,7 @@ export interface KeeperOptions {
   rows: Rows
   /** What copies and journal hold, read beforehand. */
   known: Recalled
-  /** Whether the machine may have stopped since the database was written, and it was not made anew. */
+  /** Whether the machine may have stopped since the database was written, and it was not rebuilt. */
   doubtful?: boolean
   /** What there is to say to whoever reads the log. */
   tell: (text: string) => void
@@ -140,7 +140,7 @@ export async function openKeeper(o: KeeperOptions): Promise<Keeper> {
     held = await rows.seq(),
     lost = known.missing.filter(g => g.to > held)
   if (held > 0 && !known.journal.segments.length)
-    tell('The journal is gone: its folder is missing or empty. It is begun anew.')
+    tell('The journal is gone: its folder is missing or empty. A new one is begun.')
   if (held > 0 && !known.base) tell('No copy of the workshop is left: one is made now.')
   if (lost.length)
     tell(
@@ -263,7 +263,7 @@ async function markOf(disk: Disk, { file }: CopyFile): Promise<Mark | undefined>
   }
 }
 
-/** Photos whose file is gone are written anew from the database; one that nobody has any more is told. */
+/** Photos whose file is gone are written again from the database; one that nobody has any more is told. */
 async function filesAreThere(rows: Rows, files: AttachmentFiles, tell: (text: string) => void): Promise<void> {
   const there = new Set(await files.all()),
     missing = (await rows.attachments()).filter(a => !there.has(a.hash))
@@ -273,6 +273,6 @@ async function filesAreThere(rows: Rows, files: AttachmentFiles, tell: (text: st
     if (bytes) await files.put(hash, bytes)
   }
   tell(
-    `${missing.length} photo${missing.length > 1 ? 's or other files were' : ' or other file was'} gone from the attachments folder and ${missing.length > 1 ? 'were' : 'was'} written there anew from the database.`,
+    `${missing.length} photo${missing.length > 1 ? 's or other files were' : ' or other file was'} gone from the attachments folder and ${missing.length > 1 ? 'were' : 'was'} written there again from the database.`,
   )
 }

@@ -17,7 +17,7 @@ export interface Rebuilt {
 }
 
 /**
- * Makes the database anew from the newest copy that can be read and the journal after it. The old one is put aside, never
+ * Rebuilds the database from the newest copy that can be read and the journal after it. The old one is put aside, never
  * deleted. Broken off, it goes on at the next start. The folder's lock is the caller's.
  */
 export async function rebuild(data: string, tell?: (text: string) => void): Promise<Rebuilt> {
@@ -27,7 +27,7 @@ export async function rebuild(data: string, tell?: (text: string) => void): Prom
     throw new FolderTrouble(
       `No workshop lives in ${data}: there is neither a copy nor a journal to rebuild one from.`,
     )
-  const o = await openWorkshop(data, { anew: true, ...(tell ? { tell } : {}) })
+  const o = await openWorkshop(data, { rebuild: true, ...(tell ? { tell } : {}) })
   try {
     return {
       copy: o.from.copy,

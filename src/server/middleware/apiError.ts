@@ -107,7 +107,7 @@ function toApiError(err: unknown): ApiError {
     return new ApiError(
       500,
       'damaged',
-      `${capital(doesNotOpen(err))}. Nothing acknowledged is lost: stop the program and run npx snugbolt rebuild, which makes the database anew from its newest copy and its journal.`,
+      `${capital(doesNotOpen(err))}. Nothing acknowledged is lost: stop the program and run npx snugbolt rebuild, which rebuilds the database from its newest copy and its journal.`,
     )
   if (type === 'entity.parse.failed')
     return new ApiError(400, 'not-json', 'The body is not JSON.', [{ path: '', reason: (err as Error).message }])

@@ -27,6 +27,8 @@ export function deviceRoutes(hub: DeviceHub): Router {
       'Cache-Control': 'no-store',
       Connection: 'keep-alive',
     })
+    // Who asks for the head alone waits for no events.
+    if (req.method === 'HEAD') return void res.end()
     const tell = (e: DeviceEvent) => res.write(`data: ${JSON.stringify(e)}\n\n`),
       leave = hub.join(page, tell),
       alive = setInterval(() => res.write(': alive\n\n'), ALIVE)

@@ -2,6 +2,7 @@ import { useEffect, type ReactNode } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 import { useLocation } from 'react-router'
 import { Button } from '../components/Button.tsx'
+import { dropBegun } from '../hooks/overReload.ts'
 import { loadNewest, lookForVersion, useVersion } from './version.ts'
 
 /** What a browser says of a piece of the application that is not to be had [published: HTML, fetching module scripts]. */
@@ -11,6 +12,9 @@ function Trouble({ error }: { error: unknown }) {
   const newer = useVersion(s => s.newer),
     lacking = error instanceof Error && NOT_FETCHED.test(error.message)
   useEffect(() => void lookForVersion(), [])
+  useEffect(() => {
+    if (!lacking) dropBegun()
+  }, [lacking])
   return (
     <main className="flex max-w-[40rem] flex-col gap-4 p-6 text-body">
       <h1 className="text-head font-semibold" tabIndex={-1}>

@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import type { Parsed } from '../../core/units/parsed.ts'
 import { useTyped } from '../hooks/useTyped.ts'
 
@@ -38,16 +38,26 @@ export function ValueField({
   onTyping,
 }: Props) {
   const [typed, setTyped] = useTyped(label, text)
-  const [problem, setProblem] = useState<string>()
+  const why = (t: string): string | undefined => {
+    const p = parse(t)
+    return p.ok ? check?.(p.value) : `${p.reason}. Accepted: ${p.accepted}`
+  }
+  // What came back with a reload and is no value is said to be none.
+  const [problem, setProblem] = useState(() => (typed?.trim() ? why(typed) : undefined)),
+    of = useRef({ text, label })
   const id = useId()
-  useEffect(() => setProblem(undefined), [text, label])
+  useEffect(() => {
+    if (of.current.text === text && of.current.label === label) return
+    of.current = { text, label }
+    setProblem(undefined)
+  }, [text, label])
   const commit = () => {
     if (typed === undefined || typed === text || (typed.trim() === '' && clears)) {
       setProblem(undefined)
       return
     }
-    const p = parse(typed)
-    const reason = p.ok ? check?.(p.value) : `${p.reason}. Accepted: ${p.accepted}`
+    const p = parse(typed),
+      reason = why(typed)
     setProblem(reason)
     if (!reason && p.ok) {
       setTyped(clears ? '' : undefined)

@@ -19,6 +19,7 @@ import { editSettings, useSettings } from '../stores/settingsStore.ts'
 import { Leaflet } from './Leaflet.tsx'
 import { MiniDrawing } from './MiniDrawing.tsx'
 import { Questions } from './Questions.tsx'
+import { useDraft } from '../hooks/useDraft.ts'
 
 const TITLES: Record<Have | 'copy', { title: string; hint: string; name: string }> = {
   kit: { title: 'A kit in a box', hint: 'Everything is on the table. No leaflet is needed.', name: 'Kit' },
@@ -67,13 +68,13 @@ export function StartPage() {
   const have: Have | 'copy' = wanted === 'copy' ? 'copy' : (HAVES.find(h => h === wanted) ?? 'kit')
   const given = (useLocation().state as { leaflet?: string } | null)?.leaflet ?? ''
   const [rows, setRows] = useState<BuildRow[]>([])
-  const [name, setName] = useState<string>()
-  const [answers, setAnswers] = useState<Answers>(FILLED)
-  const [text, setText] = useState(given),
-    [source, setSource] = useState('leaflet')
+  const [name, setName] = useDraft<string | undefined>('name', undefined)
+  const [answers, setAnswers] = useDraft<Answers>('answers', FILLED)
+  const [text, setText] = useDraft('leaflet', given),
+    [source, setSource] = useDraft('leaflet is from', 'leaflet')
   const [trouble, setTrouble] = useState<string>(),
     [busy, setBusy] = useState(false)
-  const [like, setLike] = useState('')
+  const [like, setLike] = useDraft('like', '')
   const settings = useSettings(s => s.settings)
   const navigate = useNavigate()
   useEffect(() => {

@@ -21,6 +21,9 @@ import { now } from '../../stores/clock.ts'
 import { quantityText } from '../shelf/quantityText.ts'
 import { dimensionPlace } from '../../map/partPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
+import { useDraft } from '../../hooks/useDraft.ts'
+
+const EMPTY = { of: '', text: '' }
 
 /** The readings that settle most, one after another over the whole screen. */
 export function Measure() {
@@ -30,14 +33,22 @@ export function Measure() {
     items = useOrder(useFact('next')),
     l = useLength(),
     last = useBuild(s => s.last)
-  const [at, setAt] = useState(0),
-    [typed, setTyped] = useState(''),
+  const [draft, setDraft] = useDraft('reading', EMPTY),
+    // A reading that is half-typed belongs to what it was typed for.
+    [at, setAt] = useState(() =>
+      Math.max(
+        0,
+        items.findIndex(i => i.thing.id === draft.of),
+      ),
+    ),
     [by, setBy] = useState<string>(),
     [problem, setProblem] = useState<string>(),
     [taken, setTaken] = useState<ReadonlySet<string>>(new Set()),
     [joints, setJoints] = useState<readonly string[]>([])
   const here = items[at],
-    inHand = here?.thing
+    inHand = here?.thing,
+    typed = draft.of === inHand?.id ? draft.text : '',
+    setTyped = (text: string) => setDraft(text && inHand ? { of: inHand.id, text } : EMPTY)
   useDevice(
     'calliper',
     inHand && { build: build.id, of: readingOf(inHand.ref), label: `${inHand.partName}: ${inHand.label}` },

@@ -10,6 +10,7 @@ import { PhotoButton } from '../../components/PhotoButton.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
+import { useDraft } from '../../hooks/useDraft.ts'
 
 interface Help {
   to: string
@@ -51,7 +52,7 @@ function helpOf({ ref }: PlannedStep): Help {
 /** What happened, in a line and a picture for the log, and the way to the help that the step's station has. */
 export function WentWrong({ step, photo }: { step: PlannedStep; photo: { step: string; x?: number; y?: number } }) {
   const l = useLength(),
-    [text, setText] = useState(''),
+    [text, setText] = useDraft(`what happened at ${step.id}`, ''),
     [written, setWritten] = useState(false),
     help = helpOf(step),
     most = longest(LogEntry, 'text')

@@ -35,6 +35,8 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now, today } from '../../stores/clock.ts'
 import { DayField } from '../plan/DayField.tsx'
 import { day } from '../plan/dates.ts'
+import { useDraft } from '../../hooks/useDraft.ts'
+import { useTyped } from '../../hooks/useTyped.ts'
 
 const KIND_WORDS: Record<ClientLineKind, string> = {
   work: 'work beside the plan',
@@ -177,7 +179,7 @@ function Words({
   max: number
   onText: (text: string) => void
 }) {
-  const [typed, setTyped] = useState<string>()
+  const [typed, setTyped] = useTyped(label, value)
   return (
     <label className="flex flex-col gap-0.5 text-note text-muted">
       {label}
@@ -203,7 +205,7 @@ function Offered() {
     out = new Map(sentOut(build).map(s => [s.id, s])),
     { currency } = build.preferences
   const [kind, setKind] = useState<ClientLineKind>('work'),
-    [what, setWhat] = useState(''),
+    [what, setWhat] = useDraft('offered', ''),
     [price, setPrice] = useState<number>(),
     [minutes, setMinutes] = useState<number>(),
     [days, setDays] = useState<number>()
@@ -327,7 +329,7 @@ function Approvals() {
     approvals = [...(build.client?.approvals ?? [])].sort((a, b) => (a.at < b.at ? 1 : -1)),
     quote = useFact('quote'),
     { currency } = build.preferences
-  const [note, setNote] = useState('')
+  const [note, setNote] = useDraft('approval', '')
   return (
     <section aria-label="Approved" className="flex flex-col gap-2">
       <Heading>What was approved</Heading>

@@ -5,7 +5,6 @@ import { OwnStep } from '../../../core/build/build.ts'
 import { numberOf } from '../../components/numberOf.ts'
 import { cutText } from '../../../core/text/text.ts'
 import { CalendarDown, Maximize2, Plus } from './icons.ts'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { addOwnStep, changeOwnStep, ownStepId, removeOwnStep } from '../../../core/build/edits.ts'
 import { dimensionRead } from '../../../core/build/quantityAt.ts'
@@ -35,6 +34,7 @@ import { CalendarEditor } from './CalendarEditor.tsx'
 import { stepPlace } from './stepPlace.ts'
 import { VisitList } from './VisitList.tsx'
 import { WhenOver } from './WhenOver.tsx'
+import { useDraft } from '../../hooks/useDraft.ts'
 
 /** The hand rests before it is simulated anew, ms. */
 const REST = 600
@@ -113,7 +113,7 @@ export function Plan() {
 function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
   const build = useOpenBuild()
   const l = useLength()
-  const [own, setOwn] = useState('')
+  const [own, setOwn] = useDraft(`step after ${step.id}`, '')
   const over = isOver(step)
   const done = () => tickAsked(step)
   useKeys({

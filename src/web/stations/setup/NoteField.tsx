@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { noteHz } from '../../../core/setup/pitch.ts'
+import { useTyped } from '../../hooks/useTyped.ts'
 
 /** The note a string is tuned to; what is no note stays typed, with the reason. */
 export function NoteField({
@@ -11,12 +12,9 @@ export function NoteField({
   note: string
   onNote: (note: string) => void
 }) {
-  const [typed, setTyped] = useState(note)
+  const [typed = note, setTyped] = useTyped(`Note of string ${string}`, note)
   const [problem, setProblem] = useState(false)
-  useEffect(() => {
-    setTyped(note)
-    setProblem(false)
-  }, [note])
+  useEffect(() => setProblem(false), [note])
   const commit = () => {
     const clean = typed.trim().replace(/^[a-g]/, c => c.toUpperCase())
     if (noteHz(clean) === undefined) return setProblem(true)

@@ -12,12 +12,13 @@ import { TextField } from '../../components/TextField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { quantityText } from './quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
+import { useDraft } from '../../hooks/useDraft.ts'
 
 /** A listing's text pasted in: what was understood of it, what was not, what contradicts itself. */
 export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean }) {
   const { replace } = useKeeper(part, inBuild),
     l = useLength()
-  const [text, setText] = useState(''),
+  const [text, setText] = useDraft(`listing of ${part.id}`, ''),
     [source, setSource] = useState('listing'),
     [done, setDone] = useState(false)
   const read = useMemo(() => readListing(text, part.kind), [text, part.kind])
