@@ -4,8 +4,8 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 /**
- * Writes NOTICES: every package that is shipped, with its licence as it came, and for those that are named in package.json
- * the day on which that version was published. Made from the lock file and what is installed; `--check` says whether the
+ * Writes NOTICES: every package that is shipped, with its licence as it came and the day on which that version was
+ * published. Made from the lock file and what is installed; `--check` says whether the
  * file in the repository is of them. A registry is asked only for versions that NOTICES does not know yet.
  */
 const root = fileURLToPath(new URL('..', import.meta.url)),
@@ -61,8 +61,7 @@ function published(name, version) {
 
 /** @param ask whether the registry is asked for what is not known */
 export function notices(ask = false) {
-  const direct = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')).dependencies,
-    days = known()
+  const days = known()
   const lock = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8')),
     seen = new Map()
   for (const [path, entry] of Object.entries(lock.packages)) {
@@ -94,7 +93,7 @@ export function notices(ask = false) {
     '',
     ...all.flatMap(p => {
       const of = `${p.name} ${p.version}`,
-        day = p.name in direct ? (days.get(of) ?? (ask ? published(p.name, p.version) : undefined)) : undefined
+        day = days.get(of) ?? (ask ? published(p.name, p.version) : undefined)
       return [`${of}: ${p.licence}${day ? `, published ${day}` : ''}`, ...whose(p.text).map(l => `    ${l}`)]
     }),
     ...[...texts]

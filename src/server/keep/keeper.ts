@@ -139,8 +139,11 @@ export async function openKeeper(o: KeeperOptions): Promise<Keeper> {
     files = filesIn(disk, places.attachments),
     held = await rows.seq(),
     lost = known.missing.filter(g => g.to > held)
-  if (held > 0 && !known.journal.segments.length)
-    tell('The journal is gone: its folder is missing or empty. A new one is begun.')
+  const gone = held > 0 && !known.journal.segments.length
+  if (gone)
+    tell(
+      `The journal is gone: its folder is missing or empty. A new one is begun${held > known.end.seq ? ', and a new copy is made: the database holds everything' : ''}.`,
+    )
   if (held > 0 && !known.base) tell('No copy of the workshop is left: one is made now.')
   if (lost.length)
     tell(
@@ -148,7 +151,7 @@ export async function openKeeper(o: KeeperOptions): Promise<Keeper> {
     )
   else if (known.missing.length)
     tell(`Of the journal, lines ${lines(known.missing)} are missing or damaged; the database holds what they said.`)
-  if (held > known.end.seq)
+  if (held > known.end.seq && !gone)
     tell(
       `The journal ends at line ${known.end.seq}, and the database holds lines up to ${held}: the journal or its end was taken away. Nothing is lost by that; a new copy is made.`,
     )

@@ -194,6 +194,17 @@ class Chain {
   }
 }
 
+/** Gaps by their first line, those that touch as one. */
+function inOrder(gaps: JournalRead['gaps']): JournalRead['gaps'] {
+  const out: JournalRead['gaps'] = []
+  for (const g of [...gaps].sort((a, b) => a.from - b.from)) {
+    const last = out.at(-1)
+    if (last && g.from <= last.to + 1) last.to = Math.max(last.to, g.to)
+    else out.push({ ...g })
+  }
+  return out
+}
+
 /**
  * Reads a journal through, in pieces: which lines hold, where each lies, what is missing. Throws NewerWorkshop where a newer
  * program wrote it.
@@ -232,7 +243,7 @@ export async function readJournal(disk: Disk, folder: string): Promise<JournalRe
     lines: whole.map(({ seq, key, place }) => ({ seq, key, place })),
     start: chain.start ?? BEGINNING,
     end,
-    gaps: chain.gaps,
+    gaps: inOrder(chain.gaps),
     bad: chain.bad,
     segments,
   }
