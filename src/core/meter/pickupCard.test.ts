@@ -97,7 +97,12 @@ describe('a pickup’s card', () => {
   it('gives the part what was measured, brought to 20 °C, with its claim beside it', () => {
     const p = withCoilReading(single, reading(6235.8 + 0.35, { celsius: 30, with: 'meter' }))
     expect(p.card).toHaveLength(1)
-    expect(p.dims.dcResistance).toMatchObject({ basis: 'measured', claimed: 6000, on: '2026-03-01', with: 'meter' })
+    expect(p.dims.dcResistance).toMatchObject({
+      basis: 'measured',
+      claimed: 6000,
+      on: '2026-03-01T10:00:00.000Z',
+      with: 'meter',
+    })
     expect(p.dims.dcResistance!.value).toBeCloseTo(6000, 0)
     // 0.8 % and two digits of 0.01 k, and a kelvin either way (0.8 %) [by hand]: about 100 Ω.
     expect(p.dims.dcResistance!.doubt).toBeGreaterThan(60)
