@@ -16,12 +16,17 @@ import type { DeviceHub } from './devices/deviceHub.ts'
 import type { Do } from './jobs/pool.ts'
 import type { Looks } from './keep/lookThroughWeekly.ts'
 import type { Keeper } from './keep/keeper.ts'
+import type { Access } from './access/access.ts'
+import { isMachineItself, isSecure, onlyWhoMay, whoAsks } from './access/who.ts'
 import { attachmentStore } from './attachmentStore.ts'
+import { accessRoutes } from './routes/access.ts'
 import { attachmentRoutes } from './routes/attachments.ts'
 import { backupRoutes } from './routes/backup.ts'
 import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
 import { deviceRoutes } from './routes/devices.ts'
+import type { Sharing } from './network/sharing.ts'
+import { networkRoutes } from './routes/network.ts'
 import { safetyRoutes } from './routes/safety.ts'
 import { settingsRoutes } from './routes/settings.ts'
 import { supplierRoutes } from './routes/supplier.ts'
@@ -38,6 +43,10 @@ export interface AppOptions {
   /** Folder of the demo workshop's files. */
   demo: string
   devices: DeviceHub
+  /** Who is let in. */
+  access: Access
+  /** Whether others on the network reach it. */
+  sharing: Sharing
   /** What keeps writes before they are acknowledged. */
   keeper: Keeper
   /** Does heavy work elsewhere than in this thread. */
@@ -52,11 +61,13 @@ export interface AppOptions {
 const READY_WITHIN = 2_500
 
 /** The routers under /api, each with where it stands. */
-function apiRouters({ db, demo, devices, keeper, work, looks }: AppOptions): [string, Router][] {
+function apiRouters({ db, demo, devices, access, sharing, keeper, work, looks }: AppOptions): [string, Router][] {
   const { keep } = keeper,
     builds = buildStore(db, keep),
     files = attachmentStore(db, keep, keeper.files)
   return [
+    ['/access', accessRoutes(access)],
+    ['/network', networkRoutes(sharing)],
     ['/builds', buildRoutes(builds, files, work)],
     ['/attachments', attachmentRoutes(files)],
     ['/demo', demoRoutes(db, builds, demo, keep)],
@@ -94,7 +105,10 @@ export function createApp(options: AppOptions): Express {
   const { db, web, hosts, data, keeper } = options
   const app = express()
   app.disable('x-powered-by')
-  app.use(ownHost(hosts), ownOrigin)
+  app.use(
+    ownHost(() => [...hosts, ...options.sharing.names]),
+    ownOrigin,
+  )
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -113,8 +127,14 @@ export function createApp(options: AppOptions): Express {
         },
       },
       strictTransportSecurity: false,
+      crossOriginOpenerPolicy: false,
     }),
   )
+  // Browsers take this from no other address, and say so in their console.
+  app.use((req, res, next) => {
+    if (isSecure(req) || isMachineItself(req)) res.setHeader('Cross-Origin-Opener-Policy', 'same-origin')
+    next()
+  })
   const api = express.Router(),
     index = web && join(web, 'index.html'),
     // The file that every page begins with: another version has another.
@@ -122,6 +142,8 @@ export function createApp(options: AppOptions): Express {
       index && existsSync(index)
         ? /<script type="module"[^>]* src="([^"]+)"/.exec(readFileSync(index, 'utf8'))?.[1]
         : undefined
+  // Nothing of a body is read before it is known who sends it.
+  api.use(whoAsks(options.access.sessions), onlyWhoMay)
   // A build as it is saved may be larger than anything else.
   const isBuild = (req: IncomingMessage) => /^\/builds\b/.test((req as express.Request).path)
   for (const [limit, is] of [

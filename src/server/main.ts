@@ -1,9 +1,15 @@
 import { createServer } from 'node:http'
 import { join } from 'node:path'
+import { openAccess } from './access/access.ts'
+import { sessionFile } from './access/sessionFile.ts'
+import { sessionTable } from './access/sessionTable.ts'
+import { OWN_NAMES } from './access/who.ts'
 import { createApp } from './app.ts'
 import { clearAwayDaily } from './clearAway.ts'
 import { deviceKey } from './devices/deviceKey.ts'
+import { DEVICE_PORT } from '../core/devices/devicePort.ts'
 import { DeviceHub } from './devices/deviceHub.ts'
+import { realDisk } from './disk/realDisk.ts'
 import { copyApart } from './jobs/copyApart.ts'
 import { pool } from './jobs/pool.ts'
 import { lookThroughWeekly } from './keep/lookThroughWeekly.ts'
@@ -11,6 +17,8 @@ import { loadDemo } from './loadDemo.ts'
 import { placesIn } from './keep/places.ts'
 import { watch } from './keep/watchdog.ts'
 import { inPlainWords, lockFolder } from './lockFolder.ts'
+import { namesNow } from './network/ownAddresses.ts'
+import { Sharing } from './network/sharing.ts'
 import { openServer } from './openServer.ts'
 import { openWorkshop } from './openWorkshop.ts'
 import { makeEmpty, prepareApart, prepareNew } from './prepareFolder.ts'
@@ -20,10 +28,15 @@ const root = projectRoot()
 const data = process.env.SNUGBOLT_DATA ?? join(root, 'data')
 const host = process.env.HOST ?? '127.0.0.1'
 const port = Number(process.env.PORT ?? 4180)
-/** Devices connect beside the pages' port; 0 takes any free one, as a page can be asked for it. */
-const devicePort = Number(process.env.DEVICE_PORT ?? (port ? port + 1 : 0))
+/** Where devices connect; 0 takes any free port, as a page can be asked for it. */
+const devicePort = Number(process.env.DEVICE_PORT ?? (port ? DEVICE_PORT : 0))
+/** Where other devices of the network reach it, while it is open to them. */
+const sharePorts = {
+  https: Number(process.env.SHARE_PORT ?? (port ? 4443 : 0)),
+  plain: Number(process.env.SHARE_PLAIN_PORT ?? (port ? 4480 : 0)),
+}
 const demo = process.argv.includes('--demo')
-const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]', '::1']
+const LOOPBACK = [...OWN_NAMES, '::1']
 
 /** How long a request may take to come, its head and all of it, ms: one that trickles is ended [our choice]. */
 const PATIENCE = {
@@ -35,16 +48,20 @@ const PATIENCE = {
 
 /** Opens the data, with the demo workshop if asked and the folder is new, and serves until it is told to stop. */
 async function serve(): Promise<void> {
-  if (!Number.isInteger(port) || port < 0 || port > 65535)
-    throw new Error(`PORT is ${process.env.PORT}; it must be a whole number from 0 to 65535`)
-  if (!Number.isInteger(devicePort) || devicePort < 0 || devicePort > 65535)
-    throw new Error(`DEVICE_PORT is ${process.env.DEVICE_PORT}; it must be a whole number from 0 to 65535`)
+  for (const [name, n] of [
+    ['PORT', port],
+    ['DEVICE_PORT', devicePort],
+    ['SHARE_PORT', sharePorts.https],
+    ['SHARE_PLAIN_PORT', sharePorts.plain],
+  ] as const)
+    if (!Number.isInteger(n) || n < 0 || n > 65535)
+      throw new Error(`${name} is ${process.env[name]}; it must be a whole number from 0 to 65535`)
   const named = process.env.HOSTS?.split(',').filter(Boolean)
   if (!LOOPBACK.includes(host) && !named?.length)
     throw new Error(
       `HOST is ${host}: others can reach it. Say by which names, so that no foreign page can: HOSTS=bench.local,192.168.1.20 (or HOSTS=* where you know what you do)`,
     )
-  const hosts = named?.length ? named : LOOPBACK
+  const hosts = [...LOOPBACK, ...(named ?? [])]
   const url = process.env.DATABASE_URL,
     tell = (t: string) => console.error(t)
   const unlock = url ? () => undefined : await lockFolder(data)
@@ -56,10 +73,22 @@ async function serve(): Promise<void> {
   if (demo && open.fresh) await open.alone(() => loadDemo(db, join(root, 'demo'), keeper.keep))
   if (!url) watch()
   const devices = new DeviceHub(url ? process.env.DEVICE_KEY : deviceKey(placesIn(data).deviceKey, true))
-  if ((await devices.listen(devicePort)) === undefined)
+  if ((await devices.listen(devicePort)) === undefined) {
+    // Another workshop on this machine has it, most often: devices find this one's by its page.
+    const other = await devices.listen(0)
     console.error(
-      `Devices cannot connect: port ${devicePort} is taken. Start with another: DEVICE_PORT=${devicePort + 1}`,
+      `Port ${devicePort}, for meters and callipers, is taken by another program${other === undefined ? ': they cannot connect' : `: they connect at ${other} instead`}. To choose one: DEVICE_PORT=${devicePort + 1}`,
     )
+  }
+  const access = openAccess(url ? sessionTable(db) : await sessionFile(realDisk, placesIn(data).paired, tell))
+  const sharing = new Sharing({
+    disk: realDisk,
+    folder: placesIn(data).network,
+    ports: sharePorts,
+    patience: PATIENCE,
+    names: () => namesNow(named),
+    tell,
+  })
   const heavy = pool(),
     app = createApp({
       db,
@@ -67,6 +96,8 @@ async function serve(): Promise<void> {
       hosts,
       demo: join(root, 'demo'),
       devices,
+      access,
+      sharing,
       keeper,
       work: heavy.work,
       ...(url ? {} : { data, looks: lookThroughWeekly(data, copies.work, tell) }),
@@ -76,19 +107,25 @@ async function serve(): Promise<void> {
     unlock()
     console.error(
       e.code === 'EADDRINUSE'
-        ? `Port ${port} is taken. Start with another: PORT=${port + 1} npm run demo`
+        ? `Port ${port}, for the pages, is taken by another program. Start with another: PORT=${port + 1} npm run demo`
         : `Cannot listen: ${e.message}`,
     )
     process.exit(1)
   })
   server.on('listening', () => {
-    const a = server.address()
-    console.log(`Snug Bolt is open at http://${host}:${typeof a === 'object' && a ? a.port : port}/`)
+    void sharing.begin(app).then(() => {
+      const a = server.address(),
+        { sharing: on, at, https } = sharing.state
+      if (on)
+        console.log(`Open to paired devices of the network at ${at.map(n => `https://${n}:${https}/`).join(' ')}`)
+      console.log(`Snug Bolt is open at http://${host}:${typeof a === 'object' && a ? a.port : port}/`)
+    })
   })
   const clearing = clearAwayDaily(open, tell)
   const stop = () => {
     clearing.stop()
     devices.close()
+    void sharing.close()
     server.closeAllConnections()
     server.close(
       () =>

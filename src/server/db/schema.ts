@@ -10,6 +10,7 @@ import {
   text,
   timestamp,
 } from 'drizzle-orm/pg-core'
+import type { PairedRole } from '../access/roles.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
 import type { WorkshopSettings } from '../../core/build/settings.ts'
@@ -106,4 +107,16 @@ export const kept = pgTable('kept', {
 export const settings = pgTable('settings', {
   id: text('id').primaryKey(),
   document: json('document').$type<WorkshopSettings>().notNull(),
+})
+
+/** Devices that were paired, on a server of its own: they hold at every bench. An embedded workshop keeps them in a file. */
+export const paired = pgTable('paired', {
+  id: text('id').primaryKey(),
+  /** SHA-256 of the secret that the device holds. */
+  hash: text('hash').notNull().unique(),
+  name: text('name').notNull(),
+  role: text('role').$type<PairedRole>().notNull(),
+  secure: boolean('secure').notNull(),
+  madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+  seenAt: timestamp('seen_at', { withTimezone: true }).notNull(),
 })

@@ -18,7 +18,8 @@ export interface DiskFile {
  * tests, where any call may fail and the power may go after any of them.
  */
 export interface Disk {
-  open: (path: string, how: Opening) => Promise<DiskFile>
+  /** @param secret whether a file that is made is for its owner's eyes only */
+  open: (path: string, how: Opening, secret?: boolean) => Promise<DiskFile>
   /** Names in a folder; none where there is no such folder. */
   list: (folder: string) => Promise<string[]>
   rename: (from: string, to: string) => Promise<void>

@@ -44,16 +44,20 @@ export async function readWhole(disk: Disk, path: string, most = Infinity): Prom
 /**
  * Writes a file whole or not at all: under another name, flushed, then renamed, and the folder flushed. What is given in
  * pieces is never held as one.
+ * @param secret whether it is for its owner's eyes only
  */
 export async function writeWhole(
   disk: Disk,
   path: string,
   bytes: Uint8Array | AsyncIterable<Uint8Array>,
+  secret = false,
 ): Promise<void> {
   const folder = dirname(path),
     made = `${path}.part`
   await disk.makeFolder(folder)
-  const file = await disk.open(made, 'over')
+  // One that was left there may be open to all.
+  if (secret) await disk.remove(made)
+  const file = await disk.open(made, 'over', secret)
   try {
     let at = 0
     const put = async (piece: Uint8Array) => {

@@ -5,8 +5,8 @@ const FLAGS = { read: 'r', new: 'wx', over: 'w' } as const
 
 /** The machine's own disk. */
 export const realDisk: Disk = {
-  open: async (path, how) => {
-    const f = await open(path, FLAGS[how])
+  open: async (path, how, secret) => {
+    const f = await open(path, FLAGS[how], secret ? 0o600 : undefined)
     return {
       write: async (bytes, at) => (await f.write(bytes, 0, bytes.length, at)).bytesWritten,
       read: async (into, at) => (await f.read(into, 0, into.length, at)).bytesRead,

@@ -12,5 +12,7 @@ export const placesIn = (data: string) => ({
   running: join(data, 'running-since'),
   scrub: join(data, 'looked-through.json'),
   deviceKey: join(data, 'device-key'),
+  network: join(data, 'network'),
+  paired: join(data, 'paired-devices.json'),
 })
 export type Places = ReturnType<typeof placesIn>

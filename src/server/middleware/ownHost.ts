@@ -1,4 +1,5 @@
 import type { RequestHandler } from 'express'
+import { nameAsked } from '../access/who.ts'
 import { ApiError } from './apiError.ts'
 
 /**
@@ -6,9 +7,10 @@ import { ApiError } from './apiError.ts'
  * own that leads here.
  */
 export const ownHost =
-  (names: readonly string[]): RequestHandler =>
+  (namesNow: () => readonly string[]): RequestHandler =>
   (req, _res, next) => {
-    const host = (req.headers.host ?? '').replace(/:\d+$/, '').toLowerCase()
+    const host = nameAsked(req),
+      names = namesNow()
     next(
       names.includes('*') || names.includes(host)
         ? undefined

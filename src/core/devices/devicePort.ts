@@ -1,0 +1,2 @@
+/** Where devices of the line protocol connect when nothing else is said. */
+export const DEVICE_PORT = 4190

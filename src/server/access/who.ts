@@ -1,0 +1,92 @@
+import { parseCookie } from 'cookie'
+import type { Request, RequestHandler, Response } from 'express'
+import { ApiError } from '../middleware/apiError.ts'
+import { mayAll, type Role } from './roles.ts'
+import { ruleFor } from './rules.ts'
+import type { Session, Sessions } from './sessions.ts'
+
+/** Names by which a machine calls itself [published: RFC 6761, localhost; RFC 1122 and RFC 4291, loopback addresses]. */
+export const OWN_NAMES: readonly string[] = ['127.0.0.1', 'localhost', '[::1]']
+const LOOPBACK = /^(127(\.\d{1,3}){3}|::1|::ffff:127(\.\d{1,3}){3})$/
+
+/** Who asks. */
+export interface Who {
+  role: Role
+  /** The paired device; none for the machine itself. */
+  session?: Session
+}
+
+/** The name that was asked, without its port. */
+export const nameAsked = (req: Pick<Request, 'headers'>): string =>
+  (req.headers.host ?? '').replace(/:\d+$/, '').toLowerCase()
+
+/** Whether the machine itself asks, under its own name: who sits at it is its owner. */
+export const isMachineItself = (req: Pick<Request, 'headers' | 'socket'>): boolean =>
+  OWN_NAMES.includes(nameAsked(req)) &&
+  LOOPBACK.test(req.socket.remoteAddress ?? '') &&
+  LOOPBACK.test(req.socket.localAddress ?? '')
+
+export const isSecure = (req: Pick<Request, 'socket'>): boolean => 'encrypted' in req.socket
+
+/** A cookie that only this host over HTTPS is given [published: RFC 6265bis, the prefix __Host-]; over plain HTTP it has no such name. */
+const cookieName = (secure: boolean): string => (secure ? '__Host-snugbolt' : 'snugbolt')
+/** As long as a device may stay away, s. */
+const COOKIE_LASTS = 120 * 86_400
+
+/** Gives a device its secret, to be held where no script reads it and no other site sends it. */
+export const giveSecret = (req: Request, res: Response, secret: string): void => {
+  const secure = isSecure(req)
+  res.cookie(cookieName(secure), secret, {
+    httpOnly: true,
+    sameSite: 'strict',
+    secure,
+    path: '/',
+    maxAge: COOKIE_LASTS * 1000,
+  })
+}
+export const takeSecret = (req: Request, res: Response): void => {
+  const secure = isSecure(req)
+  res.clearCookie(cookieName(secure), { httpOnly: true, sameSite: 'strict', secure, path: '/' })
+}
+
+/** The most that a secret is long, characters: what is longer is none. */
+const LONGEST = 64
+
+/** Finds out who asks, once for each request. */
+export const whoAsks =
+  (sessions: Sessions): RequestHandler =>
+  async (req, res, next) => {
+    let who: Who = { role: 'nobody' }
+    if (isMachineItself(req)) who = { role: 'owner' }
+    else if (req.headers.cookie) {
+      const secure = isSecure(req),
+        secret = parseCookie(req.headers.cookie)[cookieName(secure)]
+      const session = secret && secret.length <= LONGEST ? await sessions.of(secret, secure) : undefined
+      if (session) {
+        who = { role: session.role, session }
+        // A device that is sent away gets no more of what it has begun to get, unless it goes by itself.
+        res.on(
+          'close',
+          sessions.holds(session.id, () => {
+            if (!res.locals.leaves) res.destroy()
+          }),
+        )
+      }
+    }
+    res.locals.who = who
+    next()
+  }
+
+export const whoOf = (res: Response): Who => (res.locals.who as Who | undefined) ?? { role: 'nobody' }
+
+/** Lets through who may use a route; says nothing to anybody else of what there is. */
+export const onlyWhoMay: RequestHandler = (req, res, next) => {
+  const { role } = whoOf(res),
+    least = ruleFor(req.method, req.path)
+  if (mayAll(role, least)) return next()
+  next(
+    role === 'nobody'
+      ? new ApiError(401, 'not-paired', 'This device is not paired with the workshop.')
+      : new ApiError(403, 'owner-only', 'Only the workshop’s owner may do this; nothing was changed.'),
+  )
+}
