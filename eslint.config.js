@@ -1,6 +1,9 @@
 import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
+/** What a browser keeps for pages over HTTPS. */
+const SECURE_ONLY = 'Only trusted pages have it: use stores/secureOnly.ts.'
+
 export default tseslint.config(
   { ignores: ['dist', 'data', 'node_modules', 'src/server/db/migrations'] },
   ...tseslint.configs.recommended,
@@ -31,17 +34,34 @@ export default tseslint.config(
   },
   {
     files: ['src/web/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts', 'src/web/stores/browserStore.ts'],
+    ignores: [
+      '**/*.test.ts',
+      'src/web/stores/browserStore.ts',
+      'src/web/stores/secureOnly.ts',
+      'src/web/workers/serviceWorker.ts',
+    ],
     rules: {
       'no-restricted-globals': [
         'error',
         { name: 'localStorage', message: 'A browser may forbid it: use stores/browserStore.ts.' },
+        { name: 'caches', message: SECURE_ONLY },
         { name: 'sessionStorage', message: 'A browser may forbid it: use stores/browserStore.ts.' },
       ],
       'no-restricted-properties': [
         'error',
         { property: 'scrollIntoView', message: 'It may move the place of the next Tab: use bringIntoView.' },
         { object: 'crypto', property: 'randomUUID', message: 'Only trusted pages have it: use randomName.' },
+        { object: 'crypto', property: 'subtle', message: SECURE_ONLY },
+        ...[
+          'locks',
+          'serviceWorker',
+          'mediaDevices',
+          'wakeLock',
+          'clipboard',
+          'storage',
+          'share',
+          'geolocation',
+        ].map(property => ({ object: 'navigator', property, message: SECURE_ONLY })),
       ],
     },
   },

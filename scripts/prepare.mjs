@@ -63,6 +63,8 @@ const DEBIAN = {
   ngspice: 'ngspice',
   pdftoppm: 'poppler-utils',
   initdb: 'postgresql',
+  openssl: 'openssl',
+  certutil: 'libnss3-tools',
 }
 /** Debian keeps the database server's programs out of the path. */
 const isThere = program =>
@@ -82,7 +84,7 @@ export const programs = wanted => {
     apt.on('close', code => {
       if (code === 0) return done()
       console.error(
-        `This drives a browser, a circuit simulator or a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
+        `This drives a browser and its certificates, a circuit simulator, a database server. Install them, then run again: apt-get install ${names.join(' ')}`,
       )
       process.exit(1)
     }),

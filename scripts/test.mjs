@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { packages, programs, root, run } from './prepare.mjs'
 
-const installed = programs(['chromium-headless-shell', 'ngspice', 'pdftoppm', 'initdb', 'openssl'])
+const installed = programs(['chromium-headless-shell', 'ngspice', 'pdftoppm', 'initdb', 'openssl', 'certutil'])
 
 packages()
 

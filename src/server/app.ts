@@ -66,7 +66,7 @@ function apiRouters({ db, demo, devices, access, sharing, keeper, work, looks }:
     builds = buildStore(db, keep),
     files = attachmentStore(db, keep, keeper.files)
   return [
-    ['/access', accessRoutes(access)],
+    ['/access', accessRoutes(access, () => sharing.state.sharing)],
     ['/network', networkRoutes(sharing)],
     ['/builds', buildRoutes(builds, files, work)],
     ['/attachments', attachmentRoutes(files)],

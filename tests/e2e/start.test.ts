@@ -229,7 +229,7 @@ describe('builds on the bench', () => {
     expect((await fetch(`${bench.server.address}/api/builds/beta`)).status).toBe(404)
     await back()
     await card('beta').waitFor()
-    await page.getByRole('link', { name: 'Shelf of the workshop' }).click()
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click()
     await page.getByText(/parts? on the workshop’s shelf/).waitFor()
     await clean(page)
   })

@@ -44,6 +44,11 @@ export const giveSecret = (req: Request, res: Response, secret: string): void =>
     maxAge: COOKIE_LASTS * 1000,
   })
 }
+/** Gives a device the secret that it holds once more, so that its browser keeps it as long again. */
+export const keepSecret = (req: Request, res: Response): void => {
+  const secret = parseCookie(req.headers.cookie ?? '')[cookieName(isSecure(req))]
+  if (secret) giveSecret(req, res, secret)
+}
 export const takeSecret = (req: Request, res: Response): void => {
   const secure = isSecure(req)
   res.clearCookie(cookieName(secure), { httpOnly: true, sameSite: 'strict', secure, path: '/' })

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import type { Access } from '../access/access.ts'
 import { isPairedRole } from '../access/roles.ts'
 import type { Session } from '../access/sessions.ts'
-import { giveSecret, isSecure, takeSecret, whoOf } from '../access/who.ts'
+import { giveSecret, isSecure, keepSecret, takeSecret, whoOf } from '../access/who.ts'
 import { ApiError } from '../middleware/apiError.ts'
 import type { Problem } from '../../core/build/problem.ts'
 
@@ -22,12 +22,20 @@ const told = ({ id, name, role, secure, madeAt, seenAt }: Session) => ({ id, nam
  * pairs the device that asks. DELETE /api/access/me: it goes. GET and DELETE /api/access/devices/:id: all that are paired;
  * one is sent away. POST /api/access/pairings { role }: opens a way in for one; GET and DELETE /:id: how it stands, closes it.
  */
-export function accessRoutes(access: Access): Router {
+/** @param sharing whether the workshop is open to the network, told to those who are let in */
+export function accessRoutes(access: Access, sharing: () => boolean): Router {
   const r = Router()
   r.get('/me', (req, res) => {
     const { role, session } = whoOf(res)
     res.setHeader('Cache-Control', 'no-store')
-    res.json({ role, secure: isSecure(req), ...(session ? { device: told(session) } : {}) })
+    // A browser keeps it as long again.
+    if (session) keepSecret(req, res)
+    res.json({
+      role,
+      secure: isSecure(req),
+      ...(role === 'nobody' ? {} : { sharing: sharing() }),
+      ...(session ? { device: told(session) } : {}),
+    })
   })
 
   r.post('/pair', async (req, res) => {

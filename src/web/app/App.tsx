@@ -2,6 +2,8 @@ import { Suspense, useEffect } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
 import { loadSettings } from '../stores/settingsStore.ts'
 import { watchTheClock } from '../stores/clock.ts'
+import { askWho, useAccess, useIsOwner } from '../access/accessStore.ts'
+import { OwnersOnly } from '../access/OwnersOnly.tsx'
 import { Frame } from './Frame.tsx'
 import { NewVersion } from './NewVersion.tsx'
 import { page } from './pages.tsx'
@@ -14,6 +16,9 @@ const WorkshopShelf = page('workshop-shelf')
 const Evenings = page('evenings')
 const Settings = page('settings')
 const About = page('about')
+const Devices = page('devices')
+const LetIn = page('pair')
+const TrustPage = page('trust')
 const Measure = page('measure')
 const Shelf = page('shelf')
 const Parts = page('parts')
@@ -37,49 +42,62 @@ const Marking = page('marking')
 export function App() {
   useEffect(watchTheClock, [])
   useEffect(watchTheVersion, [])
-  useEffect(() => void loadSettings(), [])
+  const isOwner = useIsOwner(),
+    isNobody = useAccess(s => s.who?.role === 'nobody'),
+    waits = useAccess(s => s.waits)
+  useEffect(() => void askWho(), [])
+  useEffect(() => {
+    if (!isNobody && !waits) void loadSettings()
+  }, [isNobody, waits])
+  if (waits) return <p className="p-6 text-body">Opening.</p>
   return (
     <BrowserRouter>
       <NewVersion />
       <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
-        <Routes>
-          <Route path="/" element={<Workshop />} />
-          <Route path="/new" element={<StartPage />} />
-          <Route path="/shelf" element={<WorkshopShelf />} />
-          <Route path="/settings" element={<Settings />} />
-          <Route path="/about" element={<About />} />
-          <Route path="/evenings" element={<Evenings />} />
-          <Route
-            path="/b/:id"
-            element={
-              <PageTrouble>
-                <Frame />
-              </PageTrouble>
-            }
-          >
-            <Route index element={<Navigate to="fit" replace />} />
-            <Route path="shelf" element={<Shelf />} />
-            <Route path="parts" element={<Parts />} />
-            <Route path="fit" element={<Fit />} />
-            <Route path="drill" element={<Drill />} />
-            <Route path="wiring" element={<Wiring />} />
-            <Route path="meter" element={<Meter />} />
-            <Route path="finish" element={<Finish />} />
-            <Route path="setup" element={<Setup />} />
-            <Route path="plan" element={<Plan />} />
-            <Route path="log" element={<Log />} />
-            <Route path="labels" element={<Labels />} />
-            <Route path="sheet" element={<GoesWith />} />
-            <Route path="packing" element={<Packing />} />
-            <Route path="quote" element={<QuotePage />} />
-            <Route path="marking" element={<Marking />} />
-            <Route path="measure" element={<Measure />} />
-            <Route path="soldering" element={<Soldering />} />
-            <Route path="testing" element={<Testing />} />
-            <Route path="bench" element={<Bench />} />
-          </Route>
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
+        {isNobody ? (
+          <LetIn />
+        ) : (
+          <Routes>
+            <Route path="/" element={<Workshop />} />
+            <Route path="/new" element={<StartPage />} />
+            <Route path="/shelf" element={<WorkshopShelf />} />
+            <Route path="/settings" element={isOwner ? <Settings /> : <OwnersOnly />} />
+            <Route path="/about" element={<About />} />
+            <Route path="/trust" element={<TrustPage />} />
+            <Route path="/devices" element={isOwner ? <Devices /> : <OwnersOnly />} />
+            <Route path="/evenings" element={<Evenings />} />
+            <Route
+              path="/b/:id"
+              element={
+                <PageTrouble>
+                  <Frame />
+                </PageTrouble>
+              }
+            >
+              <Route index element={<Navigate to="fit" replace />} />
+              <Route path="shelf" element={<Shelf />} />
+              <Route path="parts" element={<Parts />} />
+              <Route path="fit" element={<Fit />} />
+              <Route path="drill" element={<Drill />} />
+              <Route path="wiring" element={<Wiring />} />
+              <Route path="meter" element={<Meter />} />
+              <Route path="finish" element={<Finish />} />
+              <Route path="setup" element={<Setup />} />
+              <Route path="plan" element={<Plan />} />
+              <Route path="log" element={<Log />} />
+              <Route path="labels" element={<Labels />} />
+              <Route path="sheet" element={<GoesWith />} />
+              <Route path="packing" element={<Packing />} />
+              <Route path="quote" element={<QuotePage />} />
+              <Route path="marking" element={<Marking />} />
+              <Route path="measure" element={<Measure />} />
+              <Route path="soldering" element={<Soldering />} />
+              <Route path="testing" element={<Testing />} />
+              <Route path="bench" element={<Bench />} />
+            </Route>
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        )}
       </Suspense>
     </BrowserRouter>
   )

@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import { keeper } from '../stores/secureOnly.ts'
 
 /** Whether the workshop serves another version of these pages by now, and which one a reload would bring. */
 export const useVersion = create<{ newer: boolean }>(() => ({ newer: false }))
@@ -33,16 +34,13 @@ export function watchTheVersion(): () => void {
 
 /** Loads the page anew in the newest version: one that waits in the browser takes over first. */
 export async function loadNewest(): Promise<void> {
-  const at =
-    'serviceWorker' in navigator
-      ? await navigator.serviceWorker.getRegistration().catch(() => undefined)
-      : undefined
+  const at = await keeper()
+    ?.getRegistration()
+    .catch(() => undefined)
   await at?.update().catch(() => undefined)
   const waiting = at?.waiting ?? (await installed(at))
   if (waiting) {
-    const taken = new Promise(done =>
-      navigator.serviceWorker.addEventListener('controllerchange', done, { once: true }),
-    )
+    const taken = new Promise(done => keeper()!.addEventListener('controllerchange', done, { once: true }))
     waiting.postMessage('take over')
     await Promise.race([taken, new Promise(done => setTimeout(done, TAKES_OVER))])
   }

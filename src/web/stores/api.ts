@@ -48,6 +48,46 @@ export interface Safety {
   second: { folder: string; at: string | null; wrong: string | null } | null
 }
 
+/** Who a page is to the workshop. */
+export interface Asking {
+  role: 'nobody' | 'bench' | 'owner'
+  secure: boolean
+  /** Whether the workshop is open to the network; told to those who are let in. */
+  sharing?: boolean
+  device?: PairedDevice
+  /** It was paired a moment ago. */
+  sentAway?: boolean
+}
+export interface PairedDevice {
+  id: string
+  name: string
+  role: 'bench' | 'owner'
+  /** Over HTTPS. */
+  secure: boolean
+  madeAt: string
+  seenAt: string
+}
+/** A way in for one device. */
+export interface Pairing {
+  id: string
+  token: string
+  code: string
+  endsAt: string
+}
+/** Whether the workshop is open to the network, and how it is reached. */
+export interface Shared {
+  sharing: boolean
+  at: string[]
+  https: number
+  plain: number
+  fingerprint?: string
+}
+/** What a device needs to trust the workshop. */
+export interface TrustedBy {
+  https: number
+  fingerprint: string
+}
+
 /** A refusal of the server, as it worded it. */
 export class Refused extends Error {
   readonly status: number
@@ -73,11 +113,18 @@ export class Refused extends Error {
   }
 }
 
+let notPaired: () => void = () => undefined
+/** What is done when the workshop says that this device is not let in. */
+export const whenNotPaired = (then: () => void): void => {
+  notPaired = then
+}
+
 async function call<T>(path: string, init?: RequestInit): Promise<T> {
   const res = await fetch(
     `/api${path}`,
     init && { ...init, headers: { 'Content-Type': 'application/json', ...init.headers } },
   )
+  if (res.status === 401) notPaired()
   if (!res.ok) throw new Refused(res.status, (await res.json().catch(() => ({}))) as object)
   return (res.status === 204 ? undefined : await res.json()) as T
 }
@@ -99,6 +146,19 @@ async function once<T>(send: (key: string) => Promise<T>): Promise<T> {
 export const attachmentAddress = (hash: string): string => `/api/attachments/${hash}`
 
 export const api = {
+  who: () => call<Asking>('/access/me'),
+  pair: (by: ({ token: string } | { code: string }) & { name: string }) =>
+    call<unknown>('/access/pair', { method: 'POST', body: body(by) }),
+  openPairing: (role: 'bench' | 'owner') =>
+    call<Pairing>('/access/pairings', { method: 'POST', body: body({ role }) }),
+  pairing: (id: string) =>
+    call<{ state: 'open' | 'used' | 'over' | 'too many'; by?: string }>(`/access/pairings/${id}`),
+  closePairing: (id: string) => call<void>(`/access/pairings/${id}`, { method: 'DELETE' }),
+  pairedDevices: () => call<PairedDevice[]>('/access/devices'),
+  sendAway: (id: string) => call<void>(`/access/devices/${id}`, { method: 'DELETE' }),
+  network: () => call<Shared>('/network'),
+  share: (sharing: boolean) => call<Shared>('/network', { method: 'PUT', body: body({ sharing }) }),
+  trust: () => call<TrustedBy>('/network/trust'),
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
   save: (build: Build, revision: number, history?: History) =>

@@ -43,6 +43,10 @@ export const dropDraft = (id: string): void => kept.remove(keyOf(id))
 const othersOf = (id: string): string[] =>
   kept.keys().filter(k => k !== keyOf(id) && (k.startsWith(`${PREFIX}${id}.`) || k === `${PREFIX}${id}`))
 
+/** How many builds something was done to in this browser that nobody acknowledged. */
+export const unsavedHere = (): number =>
+  new Set(kept.keys().flatMap(k => (k.startsWith(PREFIX) ? [k.slice(PREFIX.length).split('.')[0]] : []))).size
+
 /** Takes up what a page that is gone left behind, the newest first, as this page's own; undefined where there is none. */
 export async function adoptDraft(id: string): Promise<Draft | undefined> {
   const own = readDraft(id)

@@ -1,4 +1,5 @@
 import type { StoredBuild } from './api.ts'
+import { answerStore } from './secureOnly.ts'
 
 /** Where the service worker keeps the workshop's last answers, for when it is away. */
 export const ANSWERS = 'snugbolt-answers'
@@ -6,8 +7,8 @@ export const ANSWERS = 'snugbolt-answers'
 /** The last acknowledged state of a build as the answer that will stand in for the workshop while it is away. */
 export async function rememberStored(stored: StoredBuild): Promise<void> {
   try {
-    const cache = await caches.open(ANSWERS)
-    await cache.put(
+    const cache = await answerStore()?.open(ANSWERS)
+    await cache?.put(
       `/api/builds/${stored.build.id}`,
       new Response(JSON.stringify(stored), { headers: { 'Content-Type': 'application/json' } }),
     )

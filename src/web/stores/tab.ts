@@ -1,5 +1,6 @@
 import { keptForPage } from './browserStore.ts'
 import { randomName } from './randomName.ts'
+import { locks } from './secureOnly.ts'
 
 /** Pages of this browser: each has a name of its own, hears of the others' saves, and knows which of them live. */
 const KEY = 'snugbolt.tab'
@@ -10,9 +11,6 @@ const fresh = randomName
 
 let own = fresh()
 let claimed: Promise<string> | undefined
-
-/** Browsers lock only where a page is trusted: on this machine, or under a certificate. */
-const locks = (): LockManager | undefined => (typeof navigator === 'undefined' ? undefined : navigator.locks)
 
 /** Holds a name for as long as the page lives; false where another page has it. */
 function hold(tab: string, by: LockManager): Promise<boolean> {

@@ -1,4 +1,5 @@
 import { api, Refused } from './api.ts'
+import { answerStore, sha256 } from './secureOnly.ts'
 
 /** Where this browser keeps the bytes of photos that the workshop has not got yet, and those that it shows of all. */
 const UNSENT = 'snugbolt-unsent',
@@ -6,24 +7,18 @@ const UNSENT = 'snugbolt-unsent',
 
 const addressOf = (hash: string): string => `/api/attachments/${hash}`
 
-/** SHA-256 of bytes, in hexadecimal [published: FIPS 180-4]; undefined where a page is not trusted to compute it. */
-async function hashOf(bytes: Blob): Promise<string | undefined> {
-  if (!('crypto' in globalThis) || !crypto.subtle) return undefined
-  const sum = new Uint8Array(await crypto.subtle.digest('SHA-256', await bytes.arrayBuffer()))
-  return [...sum].map(b => b.toString(16).padStart(2, '0')).join('')
-}
-
 /**
  * Keeps bytes in this browser until the workshop answers again, and shows them meanwhile.
  * @returns their hash; undefined where this browser cannot keep them
  */
 export async function keepUnsent(bytes: Blob, type: string): Promise<string | undefined> {
   try {
-    const hash = await hashOf(bytes)
-    if (hash === undefined) return undefined
+    const hash = await sha256(await bytes.arrayBuffer()),
+      store = answerStore()
+    if (hash === undefined || !store) return undefined
     const answer = () => new Response(bytes, { headers: { 'Content-Type': type } })
-    await (await caches.open(UNSENT)).put(addressOf(hash), answer())
-    await (await caches.open(SHOWN)).put(addressOf(hash), answer())
+    await (await store.open(UNSENT)).put(addressOf(hash), answer())
+    await (await store.open(SHOWN)).put(addressOf(hash), answer())
     return hash
   } catch {
     return undefined
@@ -37,8 +32,9 @@ export async function keepUnsent(bytes: Blob, type: string): Promise<string | un
  */
 export async function sendUnsent(): Promise<void> {
   // A browser that keeps nothing has nothing that was not sent.
-  if (!('caches' in globalThis) || !(await caches.has(UNSENT).catch(() => false))) return
-  const cache = await caches.open(UNSENT)
+  const store = answerStore()
+  if (!store || !(await store.has(UNSENT).catch(() => false))) return
+  const cache = await store.open(UNSENT)
   for (const request of await cache.keys()) {
     const kept = await cache.match(request)
     if (!kept) continue

@@ -1,5 +1,7 @@
 import { useTour } from '../stores/tour.ts'
 import { useTitle } from '../hooks/useTitle.ts'
+import { NeedsTrust } from '../access/NeedsTrust.tsx'
+import { useAccess, useIsOwner } from '../access/accessStore.ts'
 import { differing, settingsIn } from '../../core/build/settings.ts'
 import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
 import { FileUp, GitFork, Package, Puzzle, ShoppingCart, Wrench } from 'lucide-react'
@@ -61,7 +63,9 @@ type Order = 'due' | 'name' | 'saved'
 /** All builds of the workshop, each with its next move; where builds begin, come in, are put away and had back. */
 export function Workshop() {
   useTitle()
-  const tour = useTour()
+  const tour = useTour(),
+    isOwner = useIsOwner(),
+    sharing = useAccess(s => s.who?.sharing === true)
   const [rows, setRows] = useState<BuildRow[]>()
   const [loaded, setLoaded] = useState<ReadonlyMap<string, Loaded>>(new Map())
   const [trouble, setTrouble] = useState<Trouble>()
@@ -307,12 +311,20 @@ export function Workshop() {
           </Link>
         )}
         <Link to="/shelf" className={buttonLook()}>
-          Shelf of the workshop
+          Shelf
         </Link>
-        <Link to="/settings" className={buttonLook()}>
-          Settings
-        </Link>
+        {isOwner && (
+          <>
+            <Link to="/devices" className={buttonLook()}>
+              {sharing ? 'Open to the network' : 'Bring another device'}
+            </Link>
+            <Link to="/settings" className={buttonLook()}>
+              Settings
+            </Link>
+          </>
+        )}
         {rows &&
+          isOwner &&
           (demo ? (
             <Button onClick={() => void act('The demo workshop is removed.', api.removeDemo, api.loadDemo)}>
               Remove the demo workshop
@@ -344,6 +356,10 @@ export function Workshop() {
           </Button>
         </aside>
       )}
+      <NeedsTrust
+        what="This device starts while the workshop is away"
+        className="border-b border-line bg-paper px-5 py-1.5 text-plain"
+      />
       <div aria-live="polite" className="empty:hidden">
         {last && (
           <p role="status" className="flex items-center gap-3 border-b border-line bg-paper px-5 py-1.5 text-plain">

@@ -5,6 +5,7 @@ import { Button } from '../../components/Button.tsx'
 import { useKeys } from '../../hooks/useKeys.ts'
 import { InstrumentMap } from '../../map/InstrumentMap.tsx'
 import { useAwake } from './useAwake.ts'
+import { NeedsTrust } from '../../access/NeedsTrust.tsx'
 
 /** One thing over the whole screen, for dirty hands: where it is, what it says, back and next. */
 export function BenchFrame({
@@ -48,6 +49,10 @@ export function BenchFrame({
       >
         {children}
       </div>
+      <NeedsTrust
+        what="This screen may go dark: a page keeps it awake"
+        className="border-t border-line px-6 py-1 text-plain text-muted"
+      />
       <footer className="flex flex-wrap items-end justify-between gap-4 border-t-2 border-ink px-6 py-4">
         <Button className="min-h-16 px-6 text-title" onClick={back} disabled={!back}>
           <ArrowLeft aria-hidden="true" />

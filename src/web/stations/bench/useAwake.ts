@@ -1,16 +1,14 @@
 import { useEffect } from 'react'
+import { awake } from '../../stores/secureOnly.ts'
 
 /** Keeps the screen awake while a bench view is open, where the system lets it. */
 export function useAwake(): void {
   useEffect(() => {
     let lock: WakeLockSentinel | undefined
     const ask = () => {
-      navigator.wakeLock?.request('screen').then(
-        l => {
-          lock = l
-        },
-        () => undefined,
-      )
+      void awake().then(l => {
+        lock = l
+      })
     }
     const again = () => {
       if (document.visibilityState === 'visible') ask()

@@ -19,6 +19,8 @@ import { useSounding } from '../../hooks/useSounding.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { signed } from './centsField.tsx'
+import { NeedsTrust } from '../../access/NeedsTrust.tsx'
+import { ears } from '../../stores/secureOnly.ts'
 
 /** Samples that the needle looks at: about a tenth of a second. */
 const LOOK = 4096
@@ -64,9 +66,11 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
     setListening(false)
   }
   useEffect(() => stop, [])
+  const microphone = ears()
   const listen = async () => {
+    if (!microphone) return
     try {
-      const stream = await navigator.mediaDevices.getUserMedia({
+      const stream = await microphone.getUserMedia({
           audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
         }),
         context = new AudioContext(),
@@ -194,8 +198,13 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
           </Button>
         </div>
       )}
+      <NeedsTrust what="A browser lends its microphone" />
       <div className="flex flex-wrap items-end gap-3">
-        <Button kind={listening ? 'main' : 'plain'} onClick={() => (listening ? stop() : void listen())}>
+        <Button
+          kind={listening ? 'main' : 'plain'}
+          disabled={!microphone}
+          onClick={() => (listening ? stop() : void listen())}
+        >
           {listening ? 'Stop listening' : 'Listen to the microphone'}
         </Button>
         <label className="inline-flex min-h-10 cursor-pointer items-center border border-ink px-3 text-plain focus-within:outline-2">

@@ -1,0 +1,32 @@
+/**
+ * What browsers keep for pages over HTTPS and for the machine itself [published: W3C, Secure Contexts]: locks, the cache of a
+ * service worker, sums, the microphone, a screen that stays awake. Over plain HTTP there is none; each may be forbidden
+ * elsewhere too. The only file that asks for any of them.
+ */
+export const isTrustedPage = (): boolean => globalThis.isSecureContext === true
+
+/** Locks by name; undefined where the browser has none. */
+export const locks = (): LockManager | undefined => (typeof navigator === 'undefined' ? undefined : navigator.locks)
+
+/** The browser's store of answers; undefined where it has none. */
+export const answerStore = (): CacheStorage | undefined => ('caches' in globalThis ? globalThis.caches : undefined)
+
+/** SHA-256 of bytes, in hexadecimal [published: FIPS 180-4]; undefined where a page may not have it computed. */
+export async function sha256(bytes: ArrayBuffer): Promise<string | undefined> {
+  if (!('crypto' in globalThis) || !crypto.subtle) return undefined
+  const sum = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))
+  return [...sum].map(b => b.toString(16).padStart(2, '0')).join('')
+}
+
+/** What keeps the application for when the workshop is away; undefined where there is none. */
+export const keeper = (): ServiceWorkerContainer | undefined =>
+  typeof navigator !== 'undefined' && 'serviceWorker' in navigator ? navigator.serviceWorker : undefined
+
+/** Microphone and camera; undefined where a page may not ask for them. */
+export const ears = (): MediaDevices | undefined => navigator.mediaDevices
+
+/** Keeps the screen awake until it is released; undefined where that is not to be had. */
+export const awake = async (): Promise<WakeLockSentinel | undefined> => {
+  if (!('wakeLock' in navigator)) return undefined
+  return navigator.wakeLock.request('screen').catch(() => undefined)
+}

@@ -1,0 +1,243 @@
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Browser, BrowserContext, Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { openChromium } from '../../scripts/chromium.ts'
+import { saved } from '../support/browser.ts'
+import { startServer, type Running } from '../support/server.ts'
+import { workshopFolder } from '../support/workshops.ts'
+
+const ENV = { HOSTS: 'bench.test', SHARE_PORT: '0', SHARE_PLAIN_PORT: '0' }
+const RESOLVED = '--host-resolver-rules=MAP bench.test 127.0.0.1'
+const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log'] as const
+const BENCHES = ['bench', 'marking', 'measure', 'soldering', 'testing'] as const
+const TABLET = { width: 834, height: 1112 }
+
+const homes: string[] = []
+/** A home whose browser trusts an authority, or none. */
+function homeThatTrusts(certificate?: string): string {
+  const home = mkdtempSync(join(tmpdir(), 'snugbolt-home-')),
+    db = join(home, '.pki/nssdb')
+  homes.push(home)
+  mkdirSync(db, { recursive: true })
+  const run = (...args: string[]) => {
+    const r = spawnSync('certutil', ['-d', `sql:${db}`, ...args], { encoding: 'utf8' })
+    if (r.status !== 0) throw new Error(r.stderr)
+  }
+  run('-N', '--empty-password')
+  if (certificate) run('-A', '-t', 'C,,', '-n', 'workshop', '-i', certificate)
+  return home
+}
+
+let server: Running, data: string, shared: { https: number; plain: number }, browser: Browser
+type Watched = Page & { troubles: string[] }
+const own = async (method: string, path: string, body?: unknown): Promise<Record<string, unknown>> => {
+  const res = await fetch(`${server.address}/api${path}`, {
+    method,
+    headers: { 'Content-Type': 'application/json' },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  })
+  return res.status === 204 ? {} : ((await res.json()) as Record<string, unknown>)
+}
+const opened = (role = 'bench') =>
+  own('POST', '/access/pairings', { role }) as Promise<{ token: string; code: string }>
+const watched = async (context: BrowserContext): Promise<Watched> => {
+  const page = Object.assign(await context.newPage(), { troubles: [] as string[] })
+  page.setDefaultTimeout(30_000)
+  page.on('console', m => {
+    if (m.type() === 'error') page.troubles.push(`${m.text()} ${m.location().url}`)
+  })
+  page.on('pageerror', e => page.troubles.push(e.message))
+  return page
+}
+const plainAt = (path: string) => `http://bench.test:${shared.plain}${path}`
+const secureAt = (path: string) => `https://bench.test:${shared.https}${path}`
+const pairedBy = async (page: Page, code: string, name: string) => {
+  await page.getByLabel('What this device is called').fill(name)
+  await page.getByLabel('The eight digits').fill(code)
+  await page.getByRole('button', { name: 'Pair', exact: true }).click()
+  await page.getByRole('heading', { name: 'Snug Bolt' }).waitFor()
+}
+
+beforeAll(async () => {
+  data = workshopFolder(inject('workshops').demo)
+  server = await startServer(data, ENV, { demo: false, dist: true })
+  shared = (await own('PUT', '/network', { sharing: true })) as unknown as typeof shared
+  browser = await openChromium({
+    args: [RESOLVED, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+    home: homeThatTrusts(join(data, 'network/authority.crt')),
+  })
+}, 120_000)
+afterAll(async () => {
+  await browser.close()
+  await server.kill()
+  for (const folder of [data, ...homes]) rmSync(folder, { recursive: true, force: true })
+})
+
+describe('over plain HTTP, by another name', () => {
+  it('a device is paired by digits, and every page works without an error', async () => {
+    const page = await watched(await browser.newContext({ viewport: TABLET }))
+    await page.goto(plainAt('/b/wren/fit'))
+    await page.getByRole('heading', { name: 'Pair this device' }).waitFor()
+    // Nothing of the workshop is there.
+    expect(await page.locator('body').innerText()).not.toMatch(/Wren|Heron/)
+    expect(page.troubles).toEqual([])
+    await page.goto(plainAt('/'))
+    await pairedBy(page, (await opened()).code, 'Bench tablet')
+    expect(await page.evaluate(() => [isSecureContext, 'locks' in navigator, 'caches' in window])).toEqual([
+      false,
+      false,
+      false,
+    ])
+    await page.getByText('This device starts while the workshop is away only over HTTPS.').waitFor()
+    for (const name of ['Settings', 'Bring another device', 'Open to the network'])
+      expect(await page.getByRole('link', { name }).count(), name).toBe(0)
+    for (const station of STATIONS) {
+      await page.goto(plainAt(`/b/wren/${station}`))
+      await page.locator('main h1').first().waitFor()
+      await saved(page)
+    }
+    for (const bench of BENCHES) {
+      await page.goto(plainAt(`/b/kestrel/${bench}`))
+      await page.getByText('This screen may go dark: a page keeps it awake only over HTTPS.').waitFor()
+    }
+    await page.goto(plainAt('/b/wren/setup'))
+    await page.getByLabel('New reading').fill('0.31')
+    await page.keyboard.press('Enter')
+    await saved(page)
+    await expect
+      .poll(async () =>
+        ((await own('GET', '/builds/wren')).build as { readings: { value: number }[] }).readings.at(-1),
+      )
+      .toMatchObject({ value: 0.31 })
+    await page.goto(plainAt('/b/wren/setup?view=tuner'))
+    await page.getByText('A browser lends its microphone only over HTTPS.').waitFor()
+    expect(await page.getByRole('button', { name: 'Listen to the microphone' }).isDisabled()).toBe(true)
+    await page.goto(plainAt('/settings'))
+    await page.getByRole('heading', { name: 'Only the workshop’s owner does this' }).waitFor()
+    await page.goto(plainAt('/trust'))
+    await page.getByRole('link', { name: 'Fetch the certificate' }).waitFor()
+    expect(page.troubles).toEqual([])
+    await page.context().close()
+  }, 180_000)
+})
+
+describe('over HTTPS, trusted', () => {
+  it('everything that a browser keeps for such pages is there; a link pairs by itself and leaves no trace', async () => {
+    const context = await browser.newContext({ viewport: TABLET, permissions: ['screen-wake-lock', 'microphone'] }),
+      page = await watched(context),
+      { token } = await opened()
+    await page.goto(secureAt(`/pair#${token}`))
+    await page.getByRole('heading', { name: 'Snug Bolt' }).waitFor()
+    expect(page.url()).toBe(secureAt('/'))
+    expect(page.url()).not.toContain(token)
+    expect(
+      await page.evaluate(async () => [
+        isSecureContext,
+        (await navigator.serviceWorker.ready).active !== null,
+        'locks' in navigator,
+      ]),
+    ).toEqual([true, true, true])
+    expect(await page.getByText('only over HTTPS').count()).toBe(0)
+    await page.goto(secureAt('/b/wren/setup?view=tuner'))
+    await page.getByRole('button', { name: 'Listen to the microphone' }).click()
+    await page.getByRole('button', { name: 'Stop listening' }).waitFor()
+    await page.goto(secureAt('/b/wren/bench'))
+    await page.getByRole('button', { name: 'Next' }).waitFor()
+    expect(await page.evaluate(() => navigator.wakeLock.request('screen').then(l => l.type))).toBe('screen')
+    const [cookie] = await context.cookies(secureAt('/'))
+    expect(cookie).toMatchObject({ name: '__Host-snugbolt', httpOnly: true, secure: true, sameSite: 'Strict' })
+    expect(await page.evaluate(() => document.cookie)).toBe('')
+    expect(server.output()).not.toContain(token)
+    expect(page.troubles).toEqual([])
+    // The link was good once.
+    const other = await watched(await browser.newContext())
+    await other.goto(secureAt(`/pair#${token}`))
+    await other.getByText(/This link is not good, was used/).waitFor()
+    expect(other.url()).toBe(secureAt('/pair'))
+    await other.context().close()
+    // Sessions hold over a restart, on the same port.
+    await server.kill('SIGKILL')
+    server = await startServer(
+      data,
+      { ...ENV, SHARE_PORT: String(shared.https), SHARE_PLAIN_PORT: String(shared.plain) },
+      { demo: false, dist: true },
+    )
+    await page.goto(secureAt('/b/wren/log'))
+    await page.getByRole('heading', { level: 1, name: 'Log' }).waitFor()
+    await saved(page)
+    await context.close()
+  }, 180_000)
+  it('a browser that does not trust it does not open it', async () => {
+    const wary = await openChromium({ args: [RESOLVED], home: homeThatTrusts() })
+    try {
+      const page = await wary.newPage()
+      await expect(page.goto(secureAt('/'))).rejects.toThrow(/ERR_CERT_AUTHORITY_INVALID/)
+      // Told to ignore that, it keeps no worker: the page only seems to be trusted.
+      const careless = await wary.newPage({ ignoreHTTPSErrors: true })
+      await careless.goto(secureAt('/'))
+      expect(
+        await careless.evaluate(() =>
+          navigator.serviceWorker.register('/sw.js').then(
+            () => 'registered',
+            () => 'refused',
+          ),
+        ),
+      ).toBe('refused')
+    } finally {
+      await wary.close()
+    }
+  }, 60_000)
+  it('a device that is sent away while it edits keeps what it had done, says so, and saves it when it is paired again', async () => {
+    const context = await browser.newContext({ viewport: TABLET, serviceWorkers: 'block' }),
+      page = await watched(context)
+    await page.goto(secureAt(`/pair#${(await opened()).token}`))
+    await page.getByRole('heading', { name: 'Snug Bolt' }).waitFor()
+    await page.goto(secureAt('/b/heron/log'))
+    await saved(page)
+    const devices = (await own('GET', '/access/devices')) as unknown as { id: string; name: string }[]
+    for (const d of devices) await own('DELETE', `/access/devices/${d.id}`)
+    await page.getByLabel('Write a line').fill('Written on a device that is nobody')
+    await page.keyboard.press('Enter')
+    await page.getByRole('heading', { name: 'This device was sent away' }).waitFor()
+    await page.getByText(/What was done here on a build and is not saved yet is kept on this device/).waitFor()
+    await page.getByLabel('What this device is called').fill('Tablet again')
+    await page.getByLabel('The eight digits').fill((await opened()).code)
+    await page.getByRole('button', { name: 'Pair', exact: true }).click()
+    await page.getByText('Written on a device that is nobody').first().waitFor()
+    await expect
+      .poll(async () => ((await own('GET', '/builds/heron')).build as { log: { text: string }[] }).log.at(-1)?.text)
+      .toBe('Written on a device that is nobody')
+    await context.close()
+  }, 120_000)
+})
+
+describe('the workshop’s own machine', () => {
+  it('opens it to the network, shows a way in, sees the device come and sends it away', async () => {
+    await own('PUT', '/network', { sharing: false })
+    const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
+    await page.goto(server.address)
+    await page.getByRole('link', { name: 'Bring another device' }).click()
+    await page.getByRole('button', { name: /Open it to the network/ }).click()
+    const digits = page.getByLabel('Eight digits')
+    await expect.poll(() => digits.innerText()).toMatch(/^\d{4} \d{4}$/)
+    await page.getByRole('img', { name: /bench\.test|with a link that is good once/ }).waitFor()
+    shared = (await own('GET', '/network')) as unknown as typeof shared
+    const tablet = await watched(await browser.newContext({ viewport: { width: 390, height: 844 } }))
+    await tablet.goto(plainAt('/'))
+    await pairedBy(tablet, await digits.innerText(), 'In the workshop')
+    await page.getByText('“In the workshop” is paired.').waitFor()
+    await page.getByRole('button', { name: 'Send In the workshop away' }).click()
+    await expect.poll(() => page.getByText('In the workshop', { exact: true }).count()).toBe(0)
+    await tablet.reload()
+    await tablet.getByRole('heading', { name: 'Pair this device' }).waitFor()
+    await page.goto(server.address)
+    await page.getByRole('link', { name: 'Open to the network' }).click()
+    await page.getByRole('button', { name: 'Close it to the network' }).click()
+    await page.getByRole('heading', { name: 'Only this machine reaches the workshop.' }).waitFor()
+    await expect(tablet.goto(plainAt('/'))).rejects.toThrow(/ERR_CONNECTION_REFUSED/)
+    expect(page.troubles).toEqual([])
+  }, 120_000)
+})
