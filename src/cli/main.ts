@@ -25,6 +25,7 @@ import { deviceCalliper, deviceScale } from './deviceSizes.ts'
 import { deviceMeter } from './deviceMeter.ts'
 import type { DeviceOptions } from './deviceSession.ts'
 import { layoutReport } from './layoutReport.ts'
+import { shareCommands } from './shareCommands.ts'
 import { saveTemplates, type TemplateOptions } from './saveTemplates.ts'
 import { loadBuild, loadSample, loadShelf, InputError } from './loadBuild.ts'
 import { setsReport } from './setsReport.ts'
@@ -297,6 +298,7 @@ export async function main(argv: string[]): Promise<number> {
       },
     )
   workshopCommands(program, say)
+  shareCommands(program, say)
   program
     .command('schema')
     .description('JSON Schema of the build file')
