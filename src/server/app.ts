@@ -26,6 +26,8 @@ import { buildRoutes } from './routes/builds.ts'
 import { demoRoutes } from './routes/demo.ts'
 import { deviceRoutes } from './routes/devices.ts'
 import type { Sharing } from './network/sharing.ts'
+import type { LiveHub } from './live/liveHub.ts'
+import { liveRoutes } from './routes/live.ts'
 import { networkRoutes } from './routes/network.ts'
 import { safetyRoutes } from './routes/safety.ts'
 import { settingsRoutes } from './routes/settings.ts'
@@ -47,6 +49,8 @@ export interface AppOptions {
   access: Access
   /** Whether others on the network reach it. */
   sharing: Sharing
+  /** Tells pages what is done elsewhere. */
+  live: LiveHub
   /** What keeps writes before they are acknowledged. */
   keeper: Keeper
   /** Does heavy work elsewhere than in this thread. */
@@ -61,13 +65,24 @@ export interface AppOptions {
 const READY_WITHIN = 2_500
 
 /** The routers under /api, each with where it stands. */
-function apiRouters({ db, demo, devices, access, sharing, keeper, work, looks }: AppOptions): [string, Router][] {
+function apiRouters({
+  db,
+  demo,
+  devices,
+  access,
+  sharing,
+  live,
+  keeper,
+  work,
+  looks,
+}: AppOptions): [string, Router][] {
   const { keep } = keeper,
     builds = buildStore(db, keep),
     files = attachmentStore(db, keep, keeper.files)
   return [
     ['/access', accessRoutes(access, () => sharing.state.sharing)],
     ['/network', networkRoutes(sharing)],
+    ['/live', liveRoutes(live)],
     ['/builds', buildRoutes(builds, files, work)],
     ['/attachments', attachmentRoutes(files)],
     ['/demo', demoRoutes(db, builds, demo, keep)],

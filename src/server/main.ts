@@ -13,6 +13,8 @@ import { realDisk } from './disk/realDisk.ts'
 import { copyApart } from './jobs/copyApart.ts'
 import { pool } from './jobs/pool.ts'
 import { lookThroughWeekly } from './keep/lookThroughWeekly.ts'
+import { changedBy, LiveHub } from './live/liveHub.ts'
+import { callOthers } from './db/notices.ts'
 import { loadDemo } from './loadDemo.ts'
 import { placesIn } from './keep/places.ts'
 import { watch } from './keep/watchdog.ts'
@@ -80,7 +82,24 @@ async function serve(): Promise<void> {
       `Port ${devicePort}, for meters and callipers, is taken by another program${other === undefined ? ': they cannot connect' : `: they connect at ${other} instead`}. To choose one: DEVICE_PORT=${devicePort + 1}`,
     )
   }
-  const access = openAccess(url ? sessionTable(db) : await sessionFile(realDisk, placesIn(data).paired, tell))
+  const live = new LiveHub()
+  // Nothing is told before the demo workshop is there.
+  keeper.keep.told = entries => live.changed(changedBy(entries))
+  const access = openAccess(
+    url ? sessionTable(db) : await sessionFile(realDisk, placesIn(data).paired, tell),
+    session => live.changed([{ kind: 'sent away', session }]),
+  )
+  live.whenSentAway(id => access.sessions.close(id))
+  const others = url
+    ? await callOthers(
+        url,
+        c => live.heard(c),
+        () => live.heard([{ kind: 'builds' }, { kind: 'shelf' }, { kind: 'settings' }]),
+        tell,
+      )
+    : undefined
+  if (others) live.joinOthers(others)
+
   const sharing = new Sharing({
     disk: realDisk,
     folder: placesIn(data).network,
@@ -98,6 +117,7 @@ async function serve(): Promise<void> {
       devices,
       access,
       sharing,
+      live,
       keeper,
       work: heavy.work,
       ...(url ? {} : { data, looks: lookThroughWeekly(data, copies.work, tell) }),
@@ -129,7 +149,7 @@ async function serve(): Promise<void> {
     server.closeAllConnections()
     server.close(
       () =>
-        void Promise.all([copies.close(), heavy.close()])
+        void Promise.all([copies.close(), heavy.close(), others?.close()])
           .then(() => open.close())
           .catch((e: unknown) => tell(`The workshop was not closed well: ${(e as Error).message}`))
           .finally(() => {

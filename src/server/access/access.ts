@@ -7,7 +7,8 @@ export interface Access {
   pairings: Pairings
 }
 
-export const openAccess = (store: SessionStore): Access => ({
-  sessions: new Sessions(store),
+/** @param ended told of a device that was sent away */
+export const openAccess = (store: SessionStore, ended?: (id: string) => void): Access => ({
+  sessions: new Sessions(store, undefined, ended),
   pairings: new Pairings(),
 })

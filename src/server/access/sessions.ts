@@ -42,6 +42,8 @@ export class Sessions {
   constructor(
     private readonly store: SessionStore,
     private readonly now: () => Date = () => new Date(),
+    /** Told of one that was sent away, for those who are served elsewhere. */
+    private readonly ended: (id: string) => void = () => undefined,
   ) {}
 
   async begin(of: Pick<Session, 'name' | 'role' | 'secure'>): Promise<{ session: Session; secret: string }> {
@@ -77,6 +79,7 @@ export class Sessions {
   async end(id: string): Promise<boolean> {
     const was = await this.store.remove(id)
     this.close(id)
+    if (was) this.ended(id)
     return was
   }
 

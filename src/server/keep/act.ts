@@ -16,15 +16,18 @@ export interface Act<T> {
  * happened, and what could not be committed is not kept.
  */
 export async function act<T>(db: Database, keep: Keep, work: (tx: Transaction) => Promise<Act<T>>): Promise<T> {
-  let receipt: Receipt | undefined
+  let receipt: Receipt | undefined,
+    leaves: readonly Entry[] = []
   try {
     const done = await transact(db, async tx => {
       const { gives, left } = await work(tx)
+      leaves = left
       receipt = left.length ? await keep.record(left) : undefined
       if (receipt) await holdsUpTo(tx, receipt.after.seq)
       return gives
     })
     if (receipt) keep.committed(receipt)
+    keep.told?.(leaves)
     return done
   } catch (e) {
     if (receipt) await keep.annul(receipt)

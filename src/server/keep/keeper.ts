@@ -24,6 +24,8 @@ export interface Keep {
   /** The write came true. Until that is said no copy speaks of it. */
   committed: (r: Receipt) => void
   annul: (r: Receipt) => Promise<void>
+  /** What a write left is there for all to see. */
+  told?: (entries: readonly Entry[]) => void
 }
 /** Where the database keeps its own promise: a PostgreSQL server. */
 export const KEPT_ELSEWHERE: Keep = {
@@ -59,7 +61,7 @@ export const noKeeper = (
   disk: Disk,
   atOneMoment: (work: (rows: Pick<Rows, 'all' | 'bytesOf'>) => Promise<void>) => Promise<void>,
 ): Keeper => ({
-  keep: KEPT_ELSEWHERE,
+  keep: { ...KEPT_ELSEWHERE },
   files: NO_FILES,
   backup: file =>
     atOneMoment(rows =>

@@ -1,6 +1,7 @@
 import { Suspense, useEffect } from 'react'
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router'
-import { loadSettings } from '../stores/settingsStore.ts'
+import { listenLive, useLive } from '../stores/live.ts'
+import { loadSettings, reloadSettings } from '../stores/settingsStore.ts'
 import { watchTheClock } from '../stores/clock.ts'
 import { askWho, useAccess, useIsOwner } from '../access/accessStore.ts'
 import { OwnersOnly } from '../access/OwnersOnly.tsx'
@@ -47,8 +48,14 @@ export function App() {
     waits = useAccess(s => s.waits)
   useEffect(() => void askWho(), [])
   useEffect(() => {
-    if (!isNobody && !waits) void loadSettings()
+    if (isNobody || waits) return
+    void loadSettings()
+    listenLive()
   }, [isNobody, waits])
+  const settingsChanged = useLive(s => s.settings)
+  useEffect(() => {
+    if (settingsChanged) void reloadSettings()
+  }, [settingsChanged])
   if (waits) return <p className="p-6 text-body">Opening.</p>
   return (
     <BrowserRouter>
@@ -63,6 +70,7 @@ export function App() {
             <Route path="/shelf" element={<WorkshopShelf />} />
             <Route path="/settings" element={isOwner ? <Settings /> : <OwnersOnly />} />
             <Route path="/about" element={<About />} />
+            <Route path="/pair" element={<LetIn />} />
             <Route path="/trust" element={<TrustPage />} />
             <Route path="/devices" element={isOwner ? <Devices /> : <OwnersOnly />} />
             <Route path="/evenings" element={<Evenings />} />

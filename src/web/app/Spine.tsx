@@ -8,6 +8,7 @@ import { useOpenBuild } from '../stores/buildStore.ts'
 import { fetchPageOf } from './pages.tsx'
 import { progressOf, STATIONS } from './stations.ts'
 import { SaveMark } from './SaveMark.tsx'
+import { WhoElse } from './WhoElse.tsx'
 
 /** A hexagon that fills from below as a station comes along. */
 function Filling({ share }: { share: number }) {
@@ -51,6 +52,7 @@ export function Spine() {
             ...STATIONS.map(s => ({ value: s.id, label: `${s.label}, ${Math.round(progress[s.id] * 100)} %` })),
           ]}
         />
+        <WhoElse />
         <SaveMark />
       </nav>
     )
@@ -81,6 +83,7 @@ export function Spine() {
         </NavLink>
       ))}
       <div className="mt-auto border-t border-line px-3.5 py-2.5 max-[56.25em]:mt-0 max-[56.25em]:flex max-[56.25em]:items-center max-[56.25em]:border-l max-[56.25em]:border-t-0">
+        <WhoElse />
         <SaveMark />
       </div>
     </nav>

@@ -159,6 +159,8 @@ export const api = {
   network: () => call<Shared>('/network'),
   share: (sharing: boolean) => call<Shared>('/network', { method: 'PUT', body: body({ sharing }) }),
   trust: () => call<TrustedBy>('/network/trust'),
+  here: (page: string, at: { build: string; where: string }) =>
+    call<void>(`/live/here/${page}`, { method: 'PUT', body: body(at) }),
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
   save: (build: Build, revision: number, history?: History) =>

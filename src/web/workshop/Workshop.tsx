@@ -17,6 +17,7 @@ import { Select } from '../components/Select.tsx'
 import { api, Refused, type BuildRow } from '../stores/api.ts'
 import { BuildCard, type Loaded } from './BuildCard.tsx'
 import { heavy } from '../hooks/useHeavy.ts'
+import { useLive } from '../stores/live.ts'
 import { present } from '../stores/clock.ts'
 import { lookAt, sayProblem } from './sayProblem.ts'
 
@@ -85,6 +86,13 @@ export function Workshop() {
     }
   }, [])
   useEffect(() => void refresh(), [refresh])
+  // What is done at other devices is in the list as soon as it is there.
+  const changed = useLive(s => s.builds)
+  useEffect(() => {
+    if (!changed || acting) return
+    const soon = setTimeout(() => void refresh(), 150)
+    return () => clearTimeout(soon)
+  }, [changed, acting, refresh])
   useEffect(() => {
     let open = !acting
     void (async () => {

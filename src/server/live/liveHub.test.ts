@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest'
+import type { Entry } from '../keep/entry.ts'
+import { changedBy, LiveHub, SILENT, type Changed, type LiveEvent } from './liveHub.ts'
+
+const build = (id: string, revision: number) => ({ kind: 'build', row: { id, revision } }) as unknown as Entry
+const part = (id: string) => ({ kind: 'part', row: { id, revision: 1 } }) as unknown as Entry
+
+describe('what pages are told', () => {
+  it('is each thing once, at its last revision', () => {
+    expect(
+      changedBy([
+        build('heron', 4),
+        part('a'),
+        build('heron', 5),
+        part('b'),
+        { kind: 'part-gone', id: 'c', revision: 2 },
+        { kind: 'build-gone', id: 'old', revision: 9 },
+        { kind: 'settings', row: {} } as unknown as Entry,
+        { kind: 'attachment', row: {} } as unknown as Entry,
+      ]),
+    ).toEqual([
+      { kind: 'build', id: 'heron', revision: 5 },
+      { kind: 'shelf' },
+      { kind: 'builds' },
+      { kind: 'settings' },
+    ])
+  })
+})
+
+describe('pages that listen', () => {
+  const heardBy = (hub: LiveHub, page: string) => {
+    const heard: LiveEvent[] = []
+    return { heard, leave: hub.join(page, e => heard.push(e)) }
+  }
+  it('hear what is changed here and elsewhere; other servers hear what is changed here alone', () => {
+    const hub = new LiveHub(),
+      called: Changed[] = [],
+      away: string[] = []
+    hub.joinOthers({ tell: c => called.push(...c) })
+    hub.whenSentAway(s => away.push(s))
+    const a = heardBy(hub, 'a')
+    hub.changed([{ kind: 'build', id: 'heron', revision: 2 }])
+    hub.changed([])
+    hub.heard([{ kind: 'shelf' }, { kind: 'sent away', session: 's-1' }])
+    expect(a.heard.slice(1)).toEqual([{ kind: 'build', id: 'heron', revision: 2 }, { kind: 'shelf' }])
+    expect(called).toEqual([{ kind: 'build', id: 'heron', revision: 2 }])
+    expect(away).toEqual(['s-1'])
+    a.leave()
+    hub.changed([{ kind: 'shelf' }])
+    expect(a.heard).toHaveLength(3)
+    expect(hub.pages).toBe(0)
+  })
+  it('know who has a build open, and hear when that is another', () => {
+    const hub = new LiveHub(),
+      a = heardBy(hub, 'a')
+    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' })
+    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' })
+    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Plan' })
+    expect(a.heard).toEqual([
+      { kind: 'here', pages: [] },
+      { kind: 'here', pages: [{ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' }] },
+      { kind: 'here', pages: [{ page: 'b', device: 'Tablet', build: 'heron', where: 'Plan' }] },
+    ])
+    // Whoever comes later is told at once.
+    expect(heardBy(hub, 'c').heard).toEqual([a.heard.at(-1)])
+    hub.leave('b')
+    expect(a.heard.at(-1)).toEqual({ kind: 'here', pages: [] })
+    hub.leave('b')
+    expect(a.heard).toHaveLength(4)
+  })
+  it('that went without a word are forgotten', () => {
+    let now = 0
+    const hub = new LiveHub(() => now),
+      a = heardBy(hub, 'a')
+    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' })
+    now += SILENT
+    hub.here({ page: 'c', device: 'Laptop', build: 'heron', where: 'Plan' })
+    now += 1
+    hub.here({ page: 'c', device: 'Laptop', build: 'heron', where: 'Plan' })
+    expect(a.heard.at(-1)).toEqual({
+      kind: 'here',
+      pages: [{ page: 'c', device: 'Laptop', build: 'heron', where: 'Plan' }],
+    })
+  })
+  it('that come again under their name take their own place: the old line’s end does not take them away', () => {
+    const hub = new LiveHub(),
+      first = heardBy(hub, 'a'),
+      second = heardBy(hub, 'a')
+    hub.here({ page: 'a', device: 'Tablet', build: 'heron', where: 'Fit' })
+    first.leave()
+    hub.changed([{ kind: 'settings' }])
+    expect(second.heard.at(-1)).toEqual({ kind: 'settings' })
+    second.leave()
+    expect(heardBy(hub, 'd').heard).toEqual([{ kind: 'here', pages: [] }])
+  })
+})

@@ -1,0 +1,65 @@
+import { Router } from 'express'
+import { isMachineItself, whoOf } from '../access/who.ts'
+import { ApiError } from '../middleware/apiError.ts'
+import { ID } from '../../core/parts/ids.ts'
+import type { LiveEvent, LiveHub } from '../live/liveHub.ts'
+
+/** A line that holds a stream open where nothing else is said, ms. */
+const ALIVE = 20_000
+const PAGE = /^[a-z0-9-]{1,64}$/
+/** What a place in a build may be called, characters. */
+const LONGEST = 80
+
+/**
+ * What is done elsewhere, as it is done. GET /api/live?page=: a stream of events. PUT /api/live/here/:page { build, where }:
+ * what the page has open, for those who have it too; DELETE: nothing any more.
+ */
+export function liveRoutes(hub: LiveHub): Router {
+  const r = Router()
+  r.get('/', (req, res) => {
+    const { page } = req.query
+    if (typeof page !== 'string' || !PAGE.test(page))
+      throw new ApiError(400, 'no-page', 'Say which page listens: ?page=<its own name>.')
+    res.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      Connection: 'keep-alive',
+    })
+    if (req.method === 'HEAD') return void res.end()
+    const leave = hub.join(page, (e: LiveEvent) => res.write(`data: ${JSON.stringify(e)}\n\n`)),
+      alive = setInterval(() => res.write(': alive\n\n'), ALIVE)
+    res.on('close', () => {
+      clearInterval(alive)
+      leave()
+    })
+  })
+  const pageOf = (page: unknown): string => {
+    if (typeof page !== 'string' || !PAGE.test(page))
+      throw new ApiError(404, 'unknown-page', 'No page has that name.')
+    return page
+  }
+  r.put('/here/:page', (req, res) => {
+    const page = pageOf(req.params.page),
+      { build, where } = (req.body ?? {}) as Record<string, unknown>
+    const problems = [
+      ...(typeof build === 'string' && ID.test(build) ? [] : [{ path: 'build', reason: 'must be a build’s id' }]),
+      ...(typeof where === 'string' && where.length <= LONGEST
+        ? []
+        : [{ path: 'where', reason: `must be up to ${LONGEST} characters` }]),
+    ]
+    if (problems.length) throw new ApiError(422, 'bad-place', 'It is not known where the page is.', problems)
+    const { session } = whoOf(res)
+    hub.here({
+      page,
+      build: build as string,
+      where: where as string,
+      device: session?.name ?? (isMachineItself(req) ? 'the workshop’s own machine' : 'a device'),
+    })
+    res.status(204).end()
+  })
+  r.delete('/here/:page', (req, res) => {
+    hub.leave(pageOf(req.params.page))
+    res.status(204).end()
+  })
+  return r
+}
