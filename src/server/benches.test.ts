@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ask, begin } from '../../tests/support/asking.ts'
 import { demo } from '../../tests/support/demo.ts'
 import { cutConnections } from '../../tests/support/cutConnections.ts'
 import { cuttingProxy } from '../../tests/support/cutting.ts'
@@ -31,10 +32,9 @@ describe('several benches on one database', () => {
     postgres = await startPostgres()
     url = postgres.database()
     // Both at once on an empty database: one makes the tables and loads the demo, the other waits for it.
-    benches = (await Promise.all([0, 1].map(n => startServer(join(data, String(n)), { DATABASE_URL: url })))) as [
-      Running,
-      Running,
-    ]
+    benches = (await Promise.all(
+      [0, 1].map(n => startServer(join(data, String(n)), { DATABASE_URL: url, HOSTS: 'bench.test' })),
+    )) as [Running, Running]
   }, 200_000)
   afterAll(async () => {
     await Promise.all(benches.map(b => b.kill()))
@@ -93,6 +93,36 @@ describe('several benches on one database', () => {
     // Written by all four in each of four rounds.
     expect(rows.find(r => r.id === 'both-200')!.revision).toBe(16)
   }, 120_000)
+
+  it('hear at once what is done at the other, know the same devices, and send one away from both', async () => {
+    const port = (b: Running) => Number(new URL(b.address).port),
+      [a, b] = benches,
+      { token } = (await (await call(a, '/access/pairings', 'POST', { role: 'bench' })).json()) as {
+        token: string
+      },
+      letIn = await ask('POST', '/access/pair', {
+        port: port(a),
+        name: 'bench.test',
+        body: { token, name: 'Tablet' },
+      }),
+      cookie = letIn.headers['set-cookie']![0]!.split(';')[0]!,
+      { id } = letIn.body.device as { id: string }
+    // Paired at one, it is at the other.
+    expect((await ask('GET', '/builds', { port: port(b), name: 'bench.test', cookie })).status).toBe(200)
+    const stream = await begin('GET', '/live?page=p1', { port: port(b), name: 'bench.test', cookie }),
+      heard: string[] = [],
+      ended = new Promise(done => stream.once('close', done).once('error', done))
+    stream.setEncoding('utf8').on('data', (d: string) => heard.push(d))
+    const { build, revision } = await stored(a, 'plover')
+    const began = performance.now()
+    await call(a, '/builds/plover', 'PUT', { revision, build: { ...build, note: 'Done at the first bench' } })
+    const event = `{"kind":"build","id":"plover","revision":${revision + 1}}`
+    while (!heard.join('').includes(event)) await new Promise(done => setTimeout(done, 5))
+    expect(performance.now() - began).toBeLessThan(5_000)
+    expect((await call(a, `/access/devices/${id}`, 'DELETE')).status).toBe(204)
+    await ended
+    expect((await ask('GET', '/builds', { port: port(b), name: 'bench.test', cookie })).status).toBe(401)
+  }, 60_000)
 
   it('go on when the database was restarted under them', async () => {
     postgres.stop('immediate')
