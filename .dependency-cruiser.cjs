@@ -136,7 +136,10 @@ module.exports = {
     {
       name: 'one-file-opens-the-database',
       severity: 'error',
-      from: { path: '^src/server', pathNot: '^src/server/db/(openDatabase|serverTransaction|notices)\\.ts$|\\.test\\.ts$' },
+      from: {
+        path: '^src/server',
+        pathNot: '^src/server/db/(openDatabase|serverTransaction|notices)\\.ts$|\\.test\\.ts$',
+      },
       to: { path: 'node_modules/(@electric-sql|pg)/' },
     },
     ...layers,
