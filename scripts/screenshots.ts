@@ -105,6 +105,36 @@ for (const [name, path, width, height, act] of VIEWS) {
   await page.screenshot({ path: `${folder}/${name}.png` })
   await page.close()
 }
+/** What an owner and a new device see of each other, for docs/network.md; it is closed to the network afterwards. */
+async function networkPictures(): Promise<void> {
+  const share = async (sharing: boolean) =>
+    (await (
+      await fetch(`${address}/api/network`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ sharing }),
+      })
+    ).json()) as { at: string[]; plain: number }
+  const { at, plain } = await share(true),
+    beside = join(folder, '../network')
+  mkdirSync(beside, { recursive: true })
+  for (const [name, path, width, height] of [
+    ['devices', `${address}/devices`, 1280, 800],
+    ['pair', `http://${at.find(a => /^\d/.test(a))}:${plain}/`, 834, 1112],
+  ] as const) {
+    const page = await browser.newPage({ viewport: { width, height } })
+    await page.goto(path)
+    await page
+      .getByText(/eight digits/)
+      .first()
+      .waitFor()
+    await page.waitForTimeout(800)
+    await page.screenshot({ path: join(beside, `${name}.png`) })
+    await page.close()
+  }
+  await share(false)
+}
+if (!only || only.includes('network')) await networkPictures()
 await browser.close()
 if (!only)
   writeFileSync(
