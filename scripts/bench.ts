@@ -12,6 +12,7 @@ import { pitchSteps, response } from '../src/core/circuit/response.ts'
 import { allSettings } from '../src/core/circuit/settings.ts'
 import { spiceNetlist } from '../src/core/circuit/spice.ts'
 import { diagnose } from '../src/core/meter/diagnose.ts'
+import { measureLive } from './liveBench.ts'
 import { modelOf, tableOf, type Table } from '../src/core/meter/table.ts'
 import { markList } from '../src/core/drill/markList.ts'
 import { sheetsPdf } from '../src/core/drill/templates/sheetsPdf.ts'
@@ -629,6 +630,8 @@ rmSync(data, { recursive: true, force: true })
     'ms',
   )
 }
+
+await measureLive(row)
 
 console.log(`\n${hostname()}: ${cpus().length} × ${cpus()[0]?.model ?? 'processor'}, Node ${process.version}\n`)
 const width = Math.max(...rows.map(r => r[0].length))

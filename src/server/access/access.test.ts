@@ -96,7 +96,7 @@ describe('the machine itself', () => {
     expect(from('localhost', '1127.0.0.1', '127.0.0.1')).toBe(false)
   })
   it('needs no pairing', async () => {
-    expect((await own('GET', '/access/me')).body).toEqual({ role: 'owner', secure: false })
+    expect((await own('GET', '/access/me')).body).toEqual({ role: 'owner', secure: false, sharing: false })
     expect((await own('GET', '/builds')).status).toBe(200)
     expect((await own('DELETE', '/access/me')).status).toBe(409)
     // By another name it is nobody, though it is the same machine.

@@ -1,5 +1,6 @@
 import { useTour } from '../stores/tour.ts'
 import { useTitle } from '../hooks/useTitle.ts'
+import { useNarrow } from '../hooks/useNarrow.ts'
 import { NeedsTrust } from '../access/NeedsTrust.tsx'
 import { useAccess, useIsOwner } from '../access/accessStore.ts'
 import { differing, settingsIn } from '../../core/build/settings.ts'
@@ -15,6 +16,7 @@ import { Button, buttonLook } from '../components/Button.tsx'
 import { hexPoints } from '../components/Hex.tsx'
 import { Select } from '../components/Select.tsx'
 import { api, Refused, type BuildRow } from '../stores/api.ts'
+import { Folded } from './Folded.tsx'
 import { BuildCard, type Loaded } from './BuildCard.tsx'
 import { heavy } from '../hooks/useHeavy.ts'
 import { useLive } from '../stores/live.ts'
@@ -66,6 +68,7 @@ export function Workshop() {
   useTitle()
   const tour = useTour(),
     isOwner = useIsOwner(),
+    narrow = useNarrow(),
     sharing = useAccess(s => s.who?.sharing === true)
   const [rows, setRows] = useState<BuildRow[]>()
   const [loaded, setLoaded] = useState<ReadonlyMap<string, Loaded>>(new Map())
@@ -295,53 +298,55 @@ export function Workshop() {
               ? 'An empty workshop'
               : `${shown.length} build${shown.length === 1 ? '' : 's'} on the bench${put ? `, ${put} put away` : ''}`}
         </p>
-        {rows && rows.length > 1 && (
-          <Select
-            label="Sorted by"
-            hideLabel
-            value={order}
-            onChange={v => setOrder(v as Order)}
-            options={[
-              { value: 'due', label: 'what is due first' },
-              { value: 'name', label: 'name' },
-              { value: 'saved', label: 'last saved' },
-            ]}
-          />
-        )}
-        {put > 0 && (
-          <Button kind="quiet" aria-pressed={away} onClick={() => setAway(!away)}>
-            {away ? 'Hide those put away' : 'Show those put away'}
-          </Button>
-        )}
-        {rows && rows.length > 0 && (
-          <Link to="/evenings" className={buttonLook()}>
-            Evenings
+        <Folded title="More" folded={narrow}>
+          {rows && rows.length > 1 && (
+            <Select
+              label="Sorted by"
+              hideLabel
+              value={order}
+              onChange={v => setOrder(v as Order)}
+              options={[
+                { value: 'due', label: 'what is due first' },
+                { value: 'name', label: 'name' },
+                { value: 'saved', label: 'last saved' },
+              ]}
+            />
+          )}
+          {put > 0 && (
+            <Button kind="quiet" aria-pressed={away} onClick={() => setAway(!away)}>
+              {away ? 'Hide those put away' : 'Show those put away'}
+            </Button>
+          )}
+          {rows && rows.length > 0 && (
+            <Link to="/evenings" className={buttonLook()}>
+              Evenings
+            </Link>
+          )}
+          <Link to="/shelf" className={buttonLook()}>
+            Shelf
           </Link>
-        )}
-        <Link to="/shelf" className={buttonLook()}>
-          Shelf
-        </Link>
-        {isOwner && (
-          <>
-            <Link to="/devices" className={buttonLook()}>
-              {sharing ? 'Open to the network' : 'Bring another device'}
-            </Link>
-            <Link to="/settings" className={buttonLook()}>
-              Settings
-            </Link>
-          </>
-        )}
-        {rows &&
-          isOwner &&
-          (demo ? (
-            <Button onClick={() => void act('The demo workshop is removed.', api.removeDemo, api.loadDemo)}>
-              Remove the demo workshop
-            </Button>
-          ) : rows.length > 0 ? (
-            <Button onClick={() => void act('The demo workshop is loaded.', api.loadDemo, api.removeDemo)}>
-              Load the demo workshop
-            </Button>
-          ) : null)}
+          {isOwner && (
+            <>
+              <Link to="/devices" className={buttonLook()}>
+                {sharing ? 'Open to the network' : 'Bring another device'}
+              </Link>
+              <Link to="/settings" className={buttonLook()}>
+                Settings
+              </Link>
+            </>
+          )}
+          {rows &&
+            isOwner &&
+            (demo ? (
+              <Button onClick={() => void act('The demo workshop is removed.', api.removeDemo, api.loadDemo)}>
+                Remove the demo workshop
+              </Button>
+            ) : rows.length > 0 ? (
+              <Button onClick={() => void act('The demo workshop is loaded.', api.loadDemo, api.removeDemo)}>
+                Load the demo workshop
+              </Button>
+            ) : null)}
+        </Folded>
       </header>
       {tour.offered && first && (
         <aside
@@ -414,43 +419,45 @@ export function Workshop() {
           ))}
         </ul>
       </main>
-      <nav
-        aria-label="Start a build"
-        className="grid grid-cols-6 border-t-2 border-ink bg-paper max-[56.25em]:grid-cols-3"
-      >
-        {STARTS.map(s => (
-          <Link
-            key={s.have}
-            to={`/new?have=${encodeURIComponent(s.have)}`}
-            className="flex min-h-20 flex-col gap-0.5 border-r border-line px-3.5 py-2.5 hover:bg-shade"
-          >
-            <s.icon size={22} aria-hidden="true" strokeWidth={1.6} />
-            <span className="text-body font-semibold leading-tight">{s.title}</span>
-            <span className="text-note leading-tight text-muted">{s.below}</span>
-          </Link>
-        ))}
-        <button
-          type="button"
-          className="flex min-h-20 flex-col items-start gap-0.5 px-3.5 py-2.5 text-left hover:bg-shade"
-          onClick={() => input.current?.click()}
+      <Folded title="Begin a build" folded={narrow && (rows?.length ?? 0) > 0} below>
+        <nav
+          aria-label="Start a build"
+          className="grid grid-cols-6 border-t-2 border-ink bg-paper max-[56.25em]:grid-cols-3"
         >
-          <FileUp size={22} aria-hidden="true" strokeWidth={1.6} />
-          <span className="text-body font-semibold leading-tight">A file</span>
-          <span className="text-note leading-tight text-muted">a build, a shelf, a table, a leaflet’s text</span>
-        </button>
-        <input
-          ref={input}
-          type="file"
-          accept=".json,.zip,.csv,.txt,application/json,application/zip,text/plain,text/csv"
-          className="sr-only"
-          aria-label="Build file"
-          tabIndex={-1}
-          onChange={e => {
-            void pick(e.target.files?.[0])
-            e.target.value = ''
-          }}
-        />
-      </nav>
+          {STARTS.map(s => (
+            <Link
+              key={s.have}
+              to={`/new?have=${encodeURIComponent(s.have)}`}
+              className="flex min-h-20 flex-col gap-0.5 border-r border-line px-3.5 py-2.5 hover:bg-shade"
+            >
+              <s.icon size={22} aria-hidden="true" strokeWidth={1.6} />
+              <span className="text-body font-semibold leading-tight">{s.title}</span>
+              <span className="text-note leading-tight text-muted">{s.below}</span>
+            </Link>
+          ))}
+          <button
+            type="button"
+            className="flex min-h-20 flex-col items-start gap-0.5 px-3.5 py-2.5 text-left hover:bg-shade"
+            onClick={() => input.current?.click()}
+          >
+            <FileUp size={22} aria-hidden="true" strokeWidth={1.6} />
+            <span className="text-body font-semibold leading-tight">A file</span>
+            <span className="text-note leading-tight text-muted">a build, a shelf, a table, a leaflet’s text</span>
+          </button>
+          <input
+            ref={input}
+            type="file"
+            accept=".json,.zip,.csv,.txt,application/json,application/zip,text/plain,text/csv"
+            className="sr-only"
+            aria-label="Build file"
+            tabIndex={-1}
+            onChange={e => {
+              void pick(e.target.files?.[0])
+              e.target.value = ''
+            }}
+          />
+        </nav>
+      </Folded>
     </div>
   )
 }
