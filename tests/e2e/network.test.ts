@@ -216,6 +216,8 @@ describe('over HTTPS, trusted', () => {
     await page.keyboard.press('Enter')
     await page.getByRole('heading', { name: 'This device was sent away' }).waitFor()
     await page.getByText(/What was done here on a build and is not saved yet is kept on this device/).waitFor()
+    // What it knew of the workshop is gone.
+    await expect.poll(() => page.evaluate(() => caches.has('snugbolt-answers'))).toBe(false)
     await page.getByLabel('What this device is called').fill('Tablet again')
     await page.getByLabel('The eight digits').fill((await opened()).code)
     await page.getByRole('button', { name: 'Pair', exact: true }).click()
@@ -259,6 +261,20 @@ describe('two devices with one build open', () => {
     await saved(beside)
     await write(machine, 'For all three')
     for (const page of [tablet, beside]) await page.getByText('For all three').first().waitFor()
+    // One press shows it there; what is read there is here.
+    await beside.close()
+    await machine.goto(`${server.address}/b/plover/plan`)
+    await machine.getByRole('button', { name: /^Show it on (Computer|Tablet)$/ }).click()
+    await machine.getByText(/^Shown on (Computer|Tablet)\.$/).waitFor()
+    await tablet.waitForURL(/\/b\/plover\/bench\?hand=/)
+    await machine.getByText(/(Computer|Tablet): Bench/).waitFor()
+    const before = ((await own('GET', '/builds/plover')).build as { readings: object[] }).readings.length
+    await tablet.goto(secureAt('/b/plover/measure'))
+    await tablet.getByRole('textbox', { name: /^Reading of/ }).fill('50')
+    await tablet.getByRole('button', { name: 'Measured' }).click()
+    await expect
+      .poll(async () => ((await own('GET', '/builds/plover')).build as { readings: object[] }).readings.length)
+      .toBeGreaterThan(before)
     await machine.goto(`${server.address}/`)
     await expect.poll(() => tablet.getByText('the workshop’s own machine: Log').count()).toBe(0)
     // Two saves that met are brought together: the second is told, and goes again.

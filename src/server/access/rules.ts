@@ -17,6 +17,7 @@ export const RULES: Readonly<Record<string, Role>> = {
   'GET /access/pairings/:id': 'owner',
   'DELETE /access/pairings/:id': 'owner',
   'GET /live': 'bench',
+  'POST /live/show': 'bench',
   'PUT /live/here/:page': 'bench',
   'DELETE /live/here/:page': 'bench',
   'GET /network': 'owner',

@@ -8,6 +8,7 @@ export type Changed =
   | { kind: 'settings' }
   /** A device was sent away at another server. */
   | { kind: 'sent away'; session: string }
+  | { kind: 'show'; page: string; path: string }
 /** A page that has a build open, and where in it. */
 export interface Here {
   page: string
@@ -16,7 +17,14 @@ export interface Here {
   where: string
 }
 /** What a page hears of. */
-export type LiveEvent = Exclude<Changed, { kind: 'sent away' }> | { kind: 'here'; pages: Here[] }
+export type LiveEvent =
+  | Exclude<Changed, { kind: 'sent away' }>
+  | { kind: 'here'; pages: Here[] }
+  /** Something of a build is to be shown on a page, whose name it says. */
+  | { kind: 'show'; page: string; path: string }
+
+/** Addresses of a build's own pages: nothing else is shown on another's device. */
+export const SHOWN = /^\/b\/[a-z0-9][a-z0-9-]{0,47}\/[a-z]{1,20}(\?[\w=&%.~+:-]{0,400})?$/
 
 /** What an act left, as pages are told of it; the same thing is said once. */
 export function changedBy(entries: readonly Entry[]): Changed[] {
@@ -89,6 +97,10 @@ export class LiveHub {
     if (was?.build === h.build && was.where === h.where && was.device === h.device && before === this.#here.size)
       return
     this.#tell(this.#whoIsHere())
+  }
+  /** Whether a page has a build open. */
+  isHere(page: string): boolean {
+    return this.#here.has(page)
   }
   /** A page has none open any more. */
   leave(page: string): void {

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import { isMachineItself, whoOf } from '../access/who.ts'
 import { ApiError } from '../middleware/apiError.ts'
 import { ID } from '../../core/parts/ids.ts'
-import type { LiveEvent, LiveHub } from '../live/liveHub.ts'
+import { SHOWN, type LiveEvent, type LiveHub } from '../live/liveHub.ts'
 
 /** A line that holds a stream open where nothing else is said, ms. */
 const ALIVE = 20_000
@@ -12,7 +12,8 @@ const LONGEST = 80
 
 /**
  * What is done elsewhere, as it is done. GET /api/live?page=: a stream of events. PUT /api/live/here/:page { build, where }:
- * what the page has open, for those who have it too; DELETE: nothing any more.
+ * what the page has open, for those who have it too; DELETE: nothing any more. POST /api/live/show { page, path }: shows a page
+ * of a build on another device.
  */
 export function liveRoutes(hub: LiveHub): Router {
   const r = Router()
@@ -55,6 +56,18 @@ export function liveRoutes(hub: LiveHub): Router {
       where: where as string,
       device: session?.name ?? (isMachineItself(req) ? 'the workshop’s own machine' : 'a device'),
     })
+    res.status(204).end()
+  })
+  r.post('/show', (req, res) => {
+    const { page, path } = (req.body ?? {}) as Record<string, unknown>
+    const problems = [
+      ...(typeof page === 'string' && hub.isHere(page) ? [] : [{ path: 'page', reason: 'is not open any more' }]),
+      ...(typeof path === 'string' && SHOWN.test(path)
+        ? []
+        : [{ path: 'path', reason: 'must be the address of a page of a build' }]),
+    ]
+    if (problems.length) throw new ApiError(422, 'not-shown', 'It is not shown there.', problems)
+    hub.changed([{ kind: 'show', page: page as string, path: path as string }])
     res.status(204).end()
   })
   r.delete('/here/:page', (req, res) => {

@@ -1,4 +1,6 @@
 import { create } from 'zustand'
+import { ANSWERS } from '../stores/remember.ts'
+import { answerStore } from '../stores/secureOnly.ts'
 import { api, whenNotPaired, type Asking } from '../stores/api.ts'
 
 /** Names by which a machine calls itself: who sits at it is its owner. */
@@ -28,6 +30,10 @@ export async function askWho(): Promise<void> {
 /** The workshop has said that this device is not paired, or not any more. */
 whenNotPaired(() => {
   const { who } = useAccess.getState()
+  // What it was told of the workshop is not for whoever has the device now; what it did itself stays.
+  void answerStore()
+    ?.delete(ANSWERS)
+    .catch(() => undefined)
   if (who?.role !== 'nobody')
     useAccess.setState({
       who: { role: 'nobody', secure: location.protocol === 'https:', sentAway: who !== undefined },

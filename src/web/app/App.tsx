@@ -5,6 +5,7 @@ import { loadSettings, reloadSettings } from '../stores/settingsStore.ts'
 import { watchTheClock } from '../stores/clock.ts'
 import { askWho, useAccess, useIsOwner } from '../access/accessStore.ts'
 import { OwnersOnly } from '../access/OwnersOnly.tsx'
+import { GoWhereShown } from './GoWhereShown.tsx'
 import { Frame } from './Frame.tsx'
 import { NewVersion } from './NewVersion.tsx'
 import { page } from './pages.tsx'
@@ -60,6 +61,7 @@ export function App() {
   return (
     <BrowserRouter>
       <NewVersion />
+      <GoWhereShown />
       <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
         {isNobody ? (
           <LetIn />

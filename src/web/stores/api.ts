@@ -161,6 +161,7 @@ export const api = {
   trust: () => call<TrustedBy>('/network/trust'),
   here: (page: string, at: { build: string; where: string }) =>
     call<void>(`/live/here/${page}`, { method: 'PUT', body: body(at) }),
+  showOn: (page: string, path: string) => call<void>('/live/show', { method: 'POST', body: body({ page, path }) }),
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),
   save: (build: Build, revision: number, history?: History) =>

@@ -16,15 +16,24 @@ type LiveEvent =
   | { kind: 'build'; id: string; revision: number }
   | { kind: 'builds' | 'shelf' | 'settings' }
   | { kind: 'here'; pages: Here[] }
+  | { kind: 'show'; page: string; path: string }
   /** The stream is there, or there again: what was done meanwhile was not heard. */
   | { kind: 'begun' }
 
 /** What is heard of what is done elsewhere: how often a list was changed, and which pages have a build open. */
-export const useLive = create<{ builds: number; shelf: number; settings: number; here: readonly Here[] }>(() => ({
+export const useLive = create<{
+  builds: number
+  shelf: number
+  settings: number
+  here: readonly Here[]
+  /** What another device wants shown on this page. */
+  shown: string | undefined
+}>(() => ({
   builds: 0,
   shelf: 0,
   settings: 0,
   here: [],
+  shown: undefined,
 }))
 
 /** This page among all that are open, at every device. */
@@ -45,6 +54,8 @@ function heard(e: LiveEvent): void {
     case 'begun':
       if (open.build) void freshen(open.build.id)
       return e.kind === 'begun' ? more('builds', 'shelf', 'settings') : more('builds')
+    case 'show':
+      return e.page === PAGE ? useLive.setState({ shown: e.path }) : undefined
     case 'here':
       return useLive.setState({ here: e.pages })
     default:
@@ -128,6 +139,11 @@ export function sayHere(build: string, where: string): () => void {
 /** This page has no build open any more. */
 export const leave = (): void =>
   void fetch(`/api/live/here/${PAGE}`, { method: 'DELETE', keepalive: true }).catch(() => undefined)
+
+/** Other devices that have any build open, each by the page that it said last. */
+export const otherDevices = (here: readonly Here[]): { device: string; page: string }[] => [
+  ...new Map(here.filter(h => h.page !== PAGE).map(h => [h.device, { device: h.device, page: h.page }])).values(),
+]
 
 /** Other pages that have the build open. */
 export const othersAt = (here: readonly Here[], build: string): Here[] =>

@@ -31,6 +31,7 @@ import { StringsSheet } from './StringsSheet.tsx'
 import { TemplatesView } from './TemplatesView.tsx'
 import { Trail } from './Trail.tsx'
 import { TunersSheet } from './TunersSheet.tsx'
+import { ShowOn } from '../../components/ShowOn.tsx'
 
 const LETTERS: Record<string, string> = {
   impossible: '!',
@@ -154,11 +155,12 @@ export function Drill() {
       drilled = there.find(t => t.id === hand.id)
     return (
       <div className="relative flex flex-col gap-4 min-[43.75em]:[&>article>h2]:pr-56 min-[43.75em]:[&_header]:pr-56">
-        <p className="no-print min-[43.75em]:absolute min-[43.75em]:right-0 min-[43.75em]:top-0">
+        <p className="no-print flex flex-col items-start gap-2 min-[43.75em]:absolute min-[43.75em]:right-0 min-[43.75em]:top-0 min-[43.75em]:items-end">
           <Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}>
             <Ruler size={18} aria-hidden="true" />
             Numbers to mark, large
           </Link>
+          <ShowOn to={`../marking?hand=${encodeURIComponent(hand.id)}`} />
         </p>
         {hole ? (
           <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />

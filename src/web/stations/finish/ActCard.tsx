@@ -19,6 +19,7 @@ import { day } from '../plan/dates.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
 import { capital } from '../../../core/text/text.ts'
 import type { FinishRow } from './finishRows.ts'
+import { ShowOn } from '../../components/ShowOn.tsx'
 
 const pad = (n: number) => String(n).padStart(2, '0')
 /** A moment as the bench's clock shows it, to be typed over: 2026-11-15 10:10. */
@@ -82,6 +83,7 @@ export function ActCard({ row }: { row: FinishRow }) {
             <Link className={buttonLook()} to={`../bench?hand=${encodeURIComponent(step.id)}`}>
               Bench view
             </Link>
+            <ShowOn to={`../bench?hand=${encodeURIComponent(step.id)}`} />
             <Button onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${step.title}`)}>
               Leave it out
             </Button>

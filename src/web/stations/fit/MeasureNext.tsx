@@ -14,6 +14,7 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
+import { ShowOn } from '../../components/ShowOn.tsx'
 
 /** The dimensions whose reading settles the most, in the order to take them, each with a field for its reading. */
 export function MeasureNext({ fit }: { fit: FitResult }) {
@@ -38,6 +39,7 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
         <Link to="../measure" className={buttonLook('main')}>
           Take them one after another
         </Link>
+        <ShowOn to="../measure" />
       </header>
       {far}
       <ol>

@@ -9,6 +9,7 @@ import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { takeOhms, takeValue } from './takeReadings.ts'
 import { readText, shownSpan } from './words.ts'
+import { ShowOn } from '../../components/ShowOn.tsx'
 
 /** Enter in one field goes on to the next, so that readings are typed one after another. */
 function goOn(e: React.KeyboardEvent<HTMLElement>): void {
@@ -48,6 +49,7 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
         <Link className={`no-print ${buttonLook('main')}`} to="../testing">
           At the bench
         </Link>
+        <ShowOn to="../testing" />
         <Button className="no-print" onClick={() => print()}>
           Print
         </Button>

@@ -35,6 +35,7 @@ import { stepPlace } from './stepPlace.ts'
 import { VisitList } from './VisitList.tsx'
 import { WhenOver } from './WhenOver.tsx'
 import { useDraft } from '../../hooks/useDraft.ts'
+import { ShowOn } from '../../components/ShowOn.tsx'
 
 /** The hand rests before it is simulated anew, ms. */
 const REST = 600
@@ -223,6 +224,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           <Maximize2 size={18} aria-hidden="true" />
           Bench view
         </Link>
+        <ShowOn to={`../bench?hand=${encodeURIComponent(step.id)}`} />
       </div>
       <form
         className="flex flex-wrap items-end gap-2 text-plain"

@@ -10,6 +10,7 @@ import { useSheets } from '../../hooks/useSheets.ts'
 import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { actTitle, JOINT_WORDS, wireLines } from './actWords.ts'
+import { ShowOn } from '../../components/ShowOn.tsx'
 
 const LOOK: Record<JointState, string> = {
   planned: 'text-muted',
@@ -49,6 +50,7 @@ export function SolderList() {
           <Link className={buttonLook('main')} to="../soldering">
             One by one, at the bench
           </Link>
+          <ShowOn to="../soldering" />
           <Button disabled={sheets.share !== undefined} onClick={() => sheets.make(build, 'harness', 'pdf')}>
             Harness board at true size, PDF
           </Button>
