@@ -1,9 +1,10 @@
 import { readFileSync, writeFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { BrowserContext } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { readBuildText } from '../../src/core/build/readBuild.ts'
-import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
+import { copyOf, DESKTOP, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { visit } from '../support/visit.ts'
 import { heron, HERON_FILE } from '../support/heron.ts'
 
@@ -246,6 +247,13 @@ describe('plan and bench view', () => {
   })
 })
 
+/** A bench that does not hear what is done at others: its line is down. */
+const deaf = async (): Promise<BrowserContext> => {
+  const context = await bench.browser.newContext({ viewport: DESKTOP, serviceWorkers: 'block' })
+  await context.route('**/api/live?**', r => r.abort())
+  return context
+}
+
 describe('files and copies', () => {
   it('save a build file that comes back the same', async () => {
     const page = await bench.open('/b/heron/log')
@@ -271,7 +279,7 @@ describe('files and copies', () => {
   it('keep both copies when two benches save', async () => {
     const id = await copy('two')
     const one = await bench.open(`/b/${id}/setup?hand=relief`),
-      two = await bench.open(`/b/${id}/setup?hand=relief`)
+      two = await bench.open(`/b/${id}/setup?hand=relief`, { context: await deaf() })
     for (const [page, text] of [
       [one, '0.25'],
       [two, '0.3'],
@@ -290,7 +298,7 @@ describe('files and copies', () => {
   it('bring together what two benches did to different things, without asking', async () => {
     const id = await copy('apart')
     const one = await bench.open(`/b/${id}/log`),
-      two = await bench.open(`/b/${id}/log`)
+      two = await bench.open(`/b/${id}/log`, { context: await deaf() })
     for (const page of [one, two]) {
       await page.getByLabel('Write a line').fill(page === one ? 'from one' : 'from two')
       await page.getByRole('button', { name: 'Write it down' }).click()

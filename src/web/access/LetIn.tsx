@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Button } from '../components/Button.tsx'
 import { useTitle } from '../hooks/useTitle.ts'
 import { api, type TrustedBy } from '../stores/api.ts'
@@ -9,49 +9,64 @@ import { Trust } from './Trust.tsx'
 
 const TOKEN = /^#[A-Za-z0-9_-]{22}$/
 
-/** What a link brought in its fragment, which is sent to nobody; it goes out of the address at once. */
-function tokenInAddress(): string | undefined {
-  if (location.pathname !== '/pair' || !TOKEN.test(location.hash)) return undefined
-  const token = location.hash.slice(1)
-  history.replaceState(null, '', '/pair')
-  return token
+/** What a link brought, for as long as this document lives: what is drawn may be drawn again before it counts. */
+let brought: string | undefined
+/** Whether it is on its way: it is good once. */
+let underWay = false
+
+/** What a link brings in its fragment, which is sent to nobody. */
+function tokenBrought(): string | undefined {
+  if (location.pathname === '/pair' && TOKEN.test(location.hash)) brought = location.hash.slice(1)
+  return brought
 }
 
 /** What a device that is not paired sees, whatever address it asked for: how it is let in, and nothing of the workshop. */
 export function LetIn() {
   useTitle('Pair this device')
   const sentAway = useAccess(s => s.who?.sentAway === true)
-  // Read once: a second reading finds it gone.
-  const [token] = useState(tokenInAddress),
+  const [token, setToken] = useState(tokenBrought),
     [code, setCode] = useState(''),
     [name, setName] = useState(deviceName),
     [by, setBy] = useState<TrustedBy>(),
     [trouble, setTrouble] = useState<string>(),
-    [busy, setBusy] = useState(false),
-    tried = useRef(false)
+    [busy, setBusy] = useState(false)
   const plain = location.protocol !== 'https:',
     unsaved = unsavedHere()
   const pair = (with_: { token: string } | { code: string }) => {
+    underWay = true
     setBusy(true)
     setTrouble(undefined)
     api.pair({ ...with_, name }).then(
       () => location.replace(location.pathname === '/pair' ? '/' : location.pathname),
       (e: unknown) => {
+        underWay = false
+        // What did not let it in does not do so again.
+        brought = undefined
+        setToken(undefined)
         setBusy(false)
         setTrouble((e as Error).message)
       },
     )
   }
   useEffect(() => {
-    if (plain) api.trust().then(setBy, () => undefined)
-    // Over HTTPS a link is all that it needs.
-    else if (token && !tried.current) {
-      tried.current = true
-      pair({ token })
+    const look = () => {
+      setToken(tokenBrought())
+      // It stands in no list of addresses.
+      if (location.hash) history.replaceState(null, '', location.pathname)
     }
-    // Once, with what the address brought.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    look()
+    window.addEventListener('hashchange', look)
+    return () => window.removeEventListener('hashchange', look)
   }, [])
+  useEffect(() => {
+    if (plain) api.trust().then(setBy, () => undefined)
+  }, [plain])
+  useEffect(() => {
+    // Over HTTPS a link is all that it needs.
+    if (!plain && token && !underWay) pair({ token })
+    // With what the link brought, and the name that it is proposed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [plain, token])
   const digits = code.replace(/\D/g, '')
   return (
     <main className="mx-auto flex min-h-dvh max-w-[46rem] flex-col gap-6 bg-ground px-5 py-8 text-body">

@@ -11,7 +11,7 @@ export function WhoElse() {
   if (!others.length) return null
   const said = [...new Set(others.map(o => `${o.device}: ${o.where}`))]
   return (
-    <span role="status" className="text-note text-muted">
+    <span role="status" className="block min-w-0 text-note text-muted max-[56.25em]:pr-3">
       <span className="sr-only">Also open on </span>
       {said.join(', ')}
     </span>

@@ -140,11 +140,17 @@ export function sayHere(build: string, where: string): () => void {
 export const leave = (): void =>
   void fetch(`/api/live/here/${PAGE}`, { method: 'DELETE', keepalive: true }).catch(() => undefined)
 
+/** Pages of other devices: another window of this one needs no telling. */
+const elsewhere = (here: readonly Here[]): Here[] => {
+  const own = here.find(h => h.page === PAGE)?.device
+  return own === undefined ? [] : here.filter(h => h.device !== own)
+}
+
 /** Other devices that have any build open, each by the page that it said last. */
 export const otherDevices = (here: readonly Here[]): { device: string; page: string }[] => [
-  ...new Map(here.filter(h => h.page !== PAGE).map(h => [h.device, { device: h.device, page: h.page }])).values(),
+  ...new Map(elsewhere(here).map(h => [h.device, { device: h.device, page: h.page }])).values(),
 ]
 
-/** Other pages that have the build open. */
+/** Pages of other devices that have the build open. */
 export const othersAt = (here: readonly Here[], build: string): Here[] =>
-  here.filter(h => h.build === build && h.page !== PAGE)
+  elsewhere(here).filter(h => h.build === build)
