@@ -198,6 +198,30 @@ describe('the certificate', () => {
     expect(moved.leaf).not.toBe(renewed.leaf)
     expect(moved.fingerprint).toBe(first.fingerprint)
   })
+  it('is made again where its key is another’s or damaged, as after a power cut between the two', async () => {
+    const names = () => ({ dns: ['bench.local'], ips: [] }),
+      d = disk()
+    const first = await shared(d, names, () => new Date())
+    const { fingerprint } = first.state
+    await first.close()
+    const files = d.now().files,
+      folders = d.now().folders
+    for (const [name, bytes, stays] of [
+      ['leaf.key', files.get('/data/network/authority.key')!, true],
+      ['leaf.crt', Buffer.from('no certificate'), true],
+      ['authority.key', files.get('/data/network/leaf.key')!, false],
+      ['authority.crt', Buffer.alloc(0), false],
+    ] as const) {
+      const s = await shared(
+        new SimDisk({ files: new Map(files).set(`/data/network/${name}`, bytes), folders }),
+        names,
+        () => new Date(),
+      )
+      expect(s.state.sharing, name).toBe(true)
+      expect(s.state.fingerprint === fingerprint, name).toBe(stays)
+      await s.close()
+    }
+  })
   it('is another’s where the workshop has a name that its authority may not vouch for, and that is told', async () => {
     const d = disk(),
       told: string[] = [],

@@ -1,4 +1,4 @@
-import { X509Certificate } from 'node:crypto'
+import { createPrivateKey, X509Certificate } from 'node:crypto'
 import { createServer as createPlain, type RequestListener, type Server, type ServerOptions } from 'node:http'
 import { createServer as createSecure, type Server as SecureServer } from 'node:https'
 import { isIPv6 } from 'node:net'
@@ -146,7 +146,7 @@ export class Sharing {
         (await readWhole(this.o.disk, this.#file(`${name}.${end}`)))?.toString('utf8'),
       ),
     )
-    return certificate && key ? { certificate, key } : undefined
+    return certificate && key && belong(certificate, key) ? { certificate, key } : undefined
   }
 
   async #certify(): Promise<void> {
@@ -230,6 +230,15 @@ export class Sharing {
     const work = this.#queue.then(() => this.#shut())
     this.#queue = work.catch(() => undefined)
     return work
+  }
+}
+
+/** Whether a key is its certificate’s: the power may have gone between the two, or either be damaged. */
+function belong(certificate: string, key: string): boolean {
+  try {
+    return new X509Certificate(certificate).checkPrivateKey(createPrivateKey(key))
+  } catch {
+    return false
   }
 }
 

@@ -37,7 +37,7 @@ export function LetIn() {
     setBusy(true)
     setTrouble(undefined)
     api.pair({ ...with_, name }).then(
-      () => location.replace(location.pathname === '/pair' ? '/' : location.pathname),
+      () => location.replace(location.pathname === '/pair' ? '/' : location.pathname + location.search),
       (e: unknown) => {
         underWay = false
         // What did not let it in does not do so again.
@@ -52,7 +52,7 @@ export function LetIn() {
     const look = () => {
       setToken(tokenBrought())
       // It stands in no list of addresses.
-      if (location.hash) history.replaceState(null, '', location.pathname)
+      if (location.hash) history.replaceState(null, '', location.pathname + location.search)
     }
     look()
     window.addEventListener('hashchange', look)

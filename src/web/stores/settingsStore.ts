@@ -1,5 +1,6 @@
 import { create } from 'zustand'
 import { following, USUAL_SETTINGS, type WorkshopSettings } from '../../core/build/settings.ts'
+import { useAccess } from '../access/accessStore.ts'
 import { api, Refused, type OtherSettings } from './api.ts'
 import { useBuild } from './buildStore.ts'
 
@@ -73,7 +74,8 @@ export function editSettings(change: (s: WorkshopSettings) => WorkshopSettings):
     after = change(before)
   useSettings.setState({ settings: after })
   if (openId()) useBuild.getState().follow(b => following(b, before, after))
-  void send(false)
+  // A device that was paired to work chooses for itself and its build, not for the workshop.
+  if (useAccess.getState().who?.role !== 'bench') void send(false)
 }
 
 /** Brings every build into line with the workshop. */
