@@ -39,6 +39,7 @@ const STANDS_ON = {
   ],
   client: ['plan', 'cost', 'calendar', 'build'],
   handover: [
+    'client',
     'plan',
     'fit',
     'meter',

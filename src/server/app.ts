@@ -23,6 +23,7 @@ import { accessRoutes } from './routes/access.ts'
 import { attachmentRoutes } from './routes/attachments.ts'
 import { backupRoutes } from './routes/backup.ts'
 import { buildRoutes } from './routes/builds.ts'
+import { guestLinkRoutes, guestRoutes } from './routes/guest.ts'
 import { demoRoutes } from './routes/demo.ts'
 import { deviceRoutes } from './routes/devices.ts'
 import type { Sharing } from './network/sharing.ts'
@@ -83,6 +84,8 @@ function apiRouters({
     ['/access', accessRoutes(access, () => sharing.state.sharing)],
     ['/network', networkRoutes(sharing)],
     ['/live', liveRoutes(live)],
+    ['/guest', guestRoutes(builds, files, work)],
+    ['/guest-links', guestLinkRoutes(access?.guests, builds)],
     ['/builds', buildRoutes(builds, files, work)],
     ['/attachments', attachmentRoutes(files)],
     ['/demo', demoRoutes(db, builds, demo, keep)],
@@ -158,7 +161,7 @@ export function createApp(options: AppOptions): Express {
         ? /<script type="module"[^>]* src="([^"]+)"/.exec(readFileSync(index, 'utf8'))?.[1]
         : undefined
   // Nothing of a body is read before it is known who sends it.
-  api.use(whoAsks(options.access.sessions), onlyWhoMay)
+  api.use(whoAsks(options.access), onlyWhoMay)
   // A build as it is saved may be larger than anything else.
   const isBuild = (req: IncomingMessage) => /^\/builds\b/.test((req as express.Request).path)
   for (const [limit, is] of [

@@ -1,6 +1,7 @@
 import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { openAccess } from './access/access.ts'
+import { guestFile, guestTable } from './access/guestStores.ts'
 import { sessionFile } from './access/sessionFile.ts'
 import { sessionTable } from './access/sessionTable.ts'
 import { OWN_NAMES } from './access/who.ts'
@@ -87,6 +88,7 @@ async function serve(): Promise<void> {
   keeper.keep.told = entries => live.changed(changedBy(entries))
   const access = openAccess(
     url ? sessionTable(db) : await sessionFile(realDisk, placesIn(data).paired, tell),
+    url ? guestTable(db) : await guestFile(realDisk, placesIn(data).guests, tell),
     session => live.changed([{ kind: 'sent away', session }]),
   )
   live.whenSentAway(id => access.sessions.close(id))

@@ -195,7 +195,7 @@ describe('a new version of the application', () => {
       await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
       await page.getByText('A new version is here').waitFor()
       await page.getByRole('button', { name: 'Reload' }).click()
-      await expect.poll(own).toContain('-newer.js')
+      await expect.poll(own, { timeout: 100_000 }).toContain('-newer.js')
       await saved(page)
       expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
       expect(await page.getByText('A new version is here').count()).toBe(0)

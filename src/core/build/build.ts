@@ -796,6 +796,11 @@ export class Approval {
   @IsString()
   @MaxLength(1000)
   note?: string
+
+  /** The guest's link by which it was said; left out where the workshop wrote it down itself. */
+  @IsOptional()
+  @Matches(/^[0-9a-f-]{36}$/, { message: 'must be the name of a guest’s link' })
+  by?: string
 }
 
 /** An instrument that is built or mended for somebody else: how it came, what is wanted, what was agreed. */

@@ -1,4 +1,4 @@
-import type { Build, ClientLine } from '../build/build.ts'
+import type { Approval, Build, ClientLine } from '../build/build.ts'
 import { triangleQuantile } from '../calendar/simulate.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { spreadOf } from '../plan/outlook.ts'
@@ -124,6 +124,13 @@ export function quoteOf(build: Build, plan: Pick<Plan, 'steps' | 'pace'>): Quote
   }
 }
 
+/** The sum up to which a quote is approved: what it may come to, in whole units, so that nobody is asked again for pennies. */
+export const approvalSum = (q: Pick<Quote, 'total'>): number => Math.ceil(q.total.high)
+
+/** What was approved last; undefined where nothing was. */
+export const lastApproval = (build: Pick<Build, 'client'>): Approval | undefined =>
+  [...(build.client?.approvals ?? [])].sort((a, b) => (a.at < b.at ? 1 : -1))[0]
+
 /** What it has come to: the hours that were worked, timed where they were, and what was approved against it. */
 export function billOf(build: Build, plan: Pick<Plan, 'steps' | 'minutesLeft'>): Bill {
   const rate = build.preferences.rate ?? 0,
@@ -133,7 +140,7 @@ export function billOf(build: Build, plan: Pick<Plan, 'steps' | 'minutesLeft'>):
     [...bought(build), ...(own.sum > 0 ? [own] : []), ...(build.client?.lines ?? []).map(l => priced(l, rate))],
     build.client?.tax,
   )
-  const last = [...(build.client?.approvals ?? [])].sort((a, b) => (a.at < b.at ? 1 : -1))[0]
+  const last = lastApproval(build)
   return {
     ...sums,
     hours,

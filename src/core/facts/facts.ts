@@ -18,7 +18,8 @@ import { drillWork } from '../fit/drillWork.ts'
 import { jointsAsTheyStand } from '../fit/findJoints.ts'
 import { measureNext, OFFERED } from '../fit/measureNext.ts'
 import { trialAssembly } from '../fit/trialAssembly.ts'
-import { handoverSheet } from '../handover/handoverSheet.ts'
+import { quotePage, sheetPage } from '../handover/guestPages.ts'
+import { plainPicture } from '../layout/instrumentPicture.ts'
 import { layOut } from '../layout/layOut.ts'
 import { buyList } from '../plan/buyList.ts'
 import { gatesOf } from '../plan/gates.ts'
@@ -62,6 +63,8 @@ const planned = dated(plan)
 export const FACTS = {
   /** Where everything lies as the parts are. */
   layout: layOut,
+  /** The whole instrument seen from the front. */
+  picture: plainPicture,
   /** Joints as they stand. */
   joints: jointsAsTheyStand,
   /** Joints as they stand and as they will be, with the chosen fixes. */
@@ -122,10 +125,11 @@ export const FACTS = {
   shielding: shieldingOf,
   costs: fact(COSTED, costSheet),
   plan: planned,
-  /** The sheet that goes with the instrument. */
-  handover: dated((b, now) => handoverSheet(b, planned(b, now))),
+  /** The sheet that goes with the instrument, as its page shows it; the circuit is laid out apart. */
+  handover: dated((b, now) => sheetPage(b, planned(b, now))),
   /** What the whole will cost a client, and what it has come to. */
   quote: dated((b, now) => quoteOf(b, planned(b, now))),
+  quotePage: dated((b, now) => quotePage(b, planned(b, now))),
   bill: dated((b, now) => billOf(b, planned(b, now))),
   /** What is not here yet, shop by shop. */
   toBuy: dated((b, now) => buyList(planned(b, now), b, localDay(now.at, now.zone))),

@@ -42,7 +42,7 @@ describe('the sheet that goes with an instrument', () => {
     const coil = b.parts.find(p => p.kind === 'pickup')!.dims.dcResistance!.value,
       track = b.parts.find(p => p.kind === 'pot')!.dims.resistance!.value
     // Wires and wipers add an ohm or two.
-    expect(Math.abs(only!.ohms - 1 / (1 / coil + 1 / track))).toBeLessThan(3)
+    expect(Math.abs(only!.ohms! - 1 / (1 / coil + 1 / track))).toBeLessThan(3)
     expect(sheetOf({ ...b, circuit: { ...b.circuit, components: [], wires: [] } }).settings).toEqual([])
   })
   it('puts faces that are coated alike together, tells the thinnest, and whether all coats are on', () => {

@@ -45,7 +45,8 @@ export interface Figure {
 export interface SettingLine {
   label: string
   says: string
-  ohms: number
+  /** What a meter at the jack should say; undefined where it stands open. */
+  ohms: number | undefined
   reading: number | undefined
 }
 
@@ -118,7 +119,7 @@ const settingsOf = (build: Build): SettingLine[] => {
     .map((s, i) => ({
       label: settingLabel(build, s),
       says: soundWords(build, soundAt(build, s)),
-      ohms: jack[i]?.ohms ?? Infinity,
+      ohms: Number.isFinite(jack[i]?.ohms) ? jack[i]!.ohms : undefined,
       reading: jack[i]?.reading,
     }))
 }

@@ -27,6 +27,13 @@ const port = () => Number(new URL(server.address).port)
 const ask = (method: string, path: string, o: Omit<Ask, 'port'> = {}) => asked(method, path, { port: port(), ...o })
 const own = (method: string, path: string, body?: unknown) =>
   ask(method, path, { name: '127.0.0.1', ...(body === undefined ? {} : { body }) })
+/** Makes a guest's link. */
+const linked = async (build: string, of: 'sheet' | 'quote', days = 7): Promise<{ id: string; token: string }> => {
+  const a = await own('POST', '/guest-links', { build, of, days })
+  expect(a.status, a.text).toBe(201)
+  return a.body as unknown as { id: string; token: string }
+}
+const bearing = (token: string) => ({ Authorization: `Bearer ${token}` })
 const opened = async (role: Role): Promise<Pairing> =>
   (await own('POST', '/access/pairings', { role })).body as unknown as Pairing
 /** Pairs a device; what it holds from then on. */
@@ -49,10 +56,11 @@ describe('every route', () => {
     expect(ruleFor('HEAD', '/builds')).toBe('bench')
   })
   it('answers each role by its rule, and tells nobody what there is', async () => {
-    const cookies: Record<Role, string | undefined> = {
-      nobody: undefined,
-      bench: (await paired('bench')).cookie,
-      owner: (await paired('owner')).cookie,
+    const as: Record<Role, Omit<Ask, 'port'>> = {
+      nobody: {},
+      guest: { headers: bearing((await linked('wren', 'sheet')).token) },
+      bench: { cookie: (await paired('bench')).cookie },
+      owner: { cookie: (await paired('owner')).cookie },
     }
     const said = new Set<string>()
     // One that goes by itself is asked last of all.
@@ -61,11 +69,11 @@ describe('every route', () => {
       for (const role of ROLES) {
         const least = RULES[`${r.method} ${r.path}`]!,
           path = r.path.replace(/:\w+/g, 'wren'),
-          a = await ask(r.method, path, { ...(cookies[role] ? { cookie: cookies[role] } : {}) }),
+          a = await ask(r.method, path, as[role]),
           code = (a.body.error as { code?: string } | undefined)?.code,
           refused = a.status === 401 || code === 'owner-only'
         expect(refused, `${role}: ${r.method} ${r.path}: ${a.status} ${code}`).toBe(!mayAll(role, least))
-        if (!mayAll(role, least)) expect(a.status).toBe(role === 'nobody' ? 401 : 403)
+        if (!mayAll(role, least)) expect(a.status).toBe(role === 'bench' ? 403 : 401)
         if (a.status === 401) said.add(a.text)
       }
     // Whatever it is, and whether it is there or not: the same words.

@@ -1,3 +1,4 @@
+import { Guests, type GuestStore } from './guests.ts'
 import { Pairings } from './pairings.ts'
 import { Sessions, type SessionStore } from './sessions.ts'
 
@@ -5,10 +6,12 @@ import { Sessions, type SessionStore } from './sessions.ts'
 export interface Access {
   sessions: Sessions
   pairings: Pairings
+  guests: Guests
 }
 
 /** @param ended told of a device that was sent away */
-export const openAccess = (store: SessionStore, ended?: (id: string) => void): Access => ({
+export const openAccess = (store: SessionStore, guests: GuestStore, ended?: (id: string) => void): Access => ({
   sessions: new Sessions(store, undefined, ended),
   pairings: new Pairings(),
+  guests: new Guests(guests),
 })

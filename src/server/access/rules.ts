@@ -16,6 +16,13 @@ export const RULES: Readonly<Record<string, Role>> = {
   'POST /access/pairings': 'owner',
   'GET /access/pairings/:id': 'owner',
   'DELETE /access/pairings/:id': 'owner',
+  // One page of one build, by a link.
+  'GET /guest': 'guest',
+  'GET /guest/photos/:hash': 'guest',
+  'POST /guest/approve': 'guest',
+  'GET /guest-links': 'owner',
+  'POST /guest-links': 'owner',
+  'DELETE /guest-links/:id': 'owner',
   'GET /live': 'bench',
   'POST /live/show': 'bench',
   'PUT /live/here/:page': 'bench',

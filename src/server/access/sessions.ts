@@ -1,11 +1,9 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import type { Kept, Records } from './keptRecords.ts'
 import type { PairedRole } from './roles.ts'
 
 /** A device that was paired. Its secret is kept nowhere, only what it comes to. */
-export interface Session {
-  id: string
-  /** SHA-256 of the secret that the device holds. */
-  hash: string
+export interface Session extends Kept {
   name: string
   role: PairedRole
   /** Begun over HTTPS: its secret is never taken over plain HTTP. */
@@ -14,16 +12,7 @@ export interface Session {
   seenAt: string
 }
 
-/** Where sessions are kept: a file in the data folder, or the tables of a PostgreSQL server for every bench. */
-export interface SessionStore {
-  all: () => Promise<Session[]>
-  byHash: (hash: string) => Promise<Session | undefined>
-  add: (s: Session) => Promise<void>
-  /** Writes down when one was seen; one that was sent away meanwhile stays away. */
-  seen: (id: string, at: string) => Promise<void>
-  /** False where there is none. */
-  remove: (id: string) => Promise<boolean>
-}
+export type SessionStore = Records<Session>
 
 const DAY = 86_400_000
 /** A device that was not seen for so long is nobody again, ms [our choice: a tablet rests over a winter]. */

@@ -1,9 +1,11 @@
 import { parseCookie } from 'cookie'
 import type { Request, RequestHandler, Response } from 'express'
+import type { Access } from './access.ts'
+import type { GuestLink } from './guests.ts'
 import { ApiError } from '../middleware/apiError.ts'
 import { mayAll, type Role } from './roles.ts'
 import { ruleFor } from './rules.ts'
-import type { Session, Sessions } from './sessions.ts'
+import type { Session } from './sessions.ts'
 
 /** Names by which a machine calls itself [published: RFC 6761, localhost; RFC 1122 and RFC 4291, loopback addresses]. */
 export const OWN_NAMES: readonly string[] = ['127.0.0.1', 'localhost', '[::1]']
@@ -14,6 +16,8 @@ export interface Who {
   role: Role
   /** The paired device; none for the machine itself. */
   session?: Session
+  /** The link that a guest came by. */
+  guest?: GuestLink
 }
 
 /** The name that was asked, without its port. */
@@ -57,12 +61,19 @@ export const takeSecret = (req: Request, res: Response): void => {
 /** The most that a secret is long, characters: what is longer is none. */
 const LONGEST = 64
 
-/** Finds out who asks, once for each request. */
+/** What a guest's page sends with what it asks [published: RFC 6750, Bearer]: in no address, and by no page of another site. */
+const GUEST = /^Bearer ([A-Za-z0-9_-]{22})$/
+
+/** Finds out who asks, once for each request. Who comes by a guest's link is a guest, whoever it would be without. */
 export const whoAsks =
-  (sessions: Sessions): RequestHandler =>
+  ({ sessions, guests }: Access): RequestHandler =>
   async (req, res, next) => {
     let who: Who = { role: 'nobody' }
-    if (isMachineItself(req)) who = { role: 'owner' }
+    if (req.headers.authorization !== undefined) {
+      const token = GUEST.exec(req.headers.authorization)?.[1],
+        guest = token === undefined ? undefined : await guests.of(token)
+      if (guest) who = { role: 'guest', guest }
+    } else if (isMachineItself(req)) who = { role: 'owner' }
     else if (req.headers.cookie) {
       const secure = isSecure(req),
         secret = parseCookie(req.headers.cookie)[cookieName(secure)]
@@ -90,7 +101,7 @@ export const onlyWhoMay: RequestHandler = (req, res, next) => {
     least = ruleFor(req.method, req.path)
   if (mayAll(role, least)) return next()
   next(
-    role === 'nobody'
+    role === 'nobody' || role === 'guest'
       ? new ApiError(401, 'not-paired', 'This device is not paired with the workshop.')
       : new ApiError(403, 'owner-only', 'Only the workshop’s owner may do this; nothing was changed.'),
   )

@@ -11,6 +11,7 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core'
 import type { PairedRole } from '../access/roles.ts'
+import type { GuestPageKind } from '../../core/handover/guestPages.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
 import type { WorkshopSettings } from '../../core/build/settings.ts'
@@ -119,4 +120,17 @@ export const paired = pgTable('paired', {
   secure: boolean('secure').notNull(),
   madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
   seenAt: timestamp('seen_at', { withTimezone: true }).notNull(),
+})
+
+/** Links for guests, on a server of its own. An embedded workshop keeps them in a file. */
+export const guests = pgTable('guests', {
+  id: text('id').primaryKey(),
+  /** SHA-256 of the link's token. */
+  hash: text('hash').notNull().unique(),
+  build: text('build').notNull(),
+  of: text('of').$type<GuestPageKind>().notNull(),
+  madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+  endsAt: timestamp('ends_at', { withTimezone: true }).notNull(),
+  /** When it was opened last. */
+  seenAt: timestamp('seen_at', { withTimezone: true }),
 })

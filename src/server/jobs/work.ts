@@ -1,4 +1,6 @@
-import type { Present } from '../../core/calendar/clock.ts'
+import { localDay, type Present } from '../../core/calendar/clock.ts'
+import { ask } from '../../core/facts/facts.ts'
+import type { GuestPage, GuestPageKind } from '../../core/handover/guestPages.ts'
 import { readBuild, readBuildText, type BuildRead } from '../../core/build/readBuild.ts'
 import type { Build } from '../../core/build/build.ts'
 import { templateDrawings } from '../../core/fit/templateDrawings.ts'
@@ -44,6 +46,18 @@ export const work = {
 
   calendar: ({ build, ...now }: { build: Build } & Present): string =>
     calendarFile(build, plan(build, now), now.at),
+
+  /** A page as its guest is shown it. */
+  guestPage: ({ build, of, ...now }: { build: Build; of: GuestPageKind } & Present): GuestPage => {
+    const written = localDay(now.at, now.zone)
+    return of === 'quote'
+      ? { of, written, page: ask('quotePage', build, now) }
+      : {
+          of,
+          written,
+          page: { ...ask('handover', build, now), circuit: ask('solderDrawing', build, now) },
+        }
+  },
 
   /** Makes a copy from what lies in a data folder; tells where copies and journal do not hold all of it. */
   copy: ({

@@ -14,5 +14,6 @@ export const placesIn = (data: string) => ({
   deviceKey: join(data, 'device-key'),
   network: join(data, 'network'),
   paired: join(data, 'paired-devices.json'),
+  guests: join(data, 'guest-links.json'),
 })
 export type Places = ReturnType<typeof placesIn>

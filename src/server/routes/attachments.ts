@@ -1,8 +1,9 @@
-import express, { Router, type Request } from 'express'
+import express, { Router, type Request, type Response } from 'express'
 import { ATTACHMENT_TYPES, LARGEST_ATTACHMENT, type AttachmentType } from '../../core/build/build.ts'
 import { ApiError } from '../middleware/apiError.ts'
 import { sameAsSaid } from './fileSort.ts'
 import type { AttachmentStore } from '../attachmentStore.ts'
+import type { AttachmentRecord } from '../keep/entry.ts'
 
 /** The hash in an address; what no file can be called is a file that is not there. */
 function hashIn(req: Request): string {
@@ -10,6 +11,19 @@ function hashIn(req: Request): string {
   if (!/^[0-9a-f]{64}$/.test(hash))
     throw new ApiError(404, 'unknown-attachment', 'A file is asked for by its SHA-256 in 64 hexadecimal digits.')
   return hash
+}
+
+/** Answers with the bytes of a file that is kept, piece by piece. */
+export async function sendAttachment(store: AttachmentStore, of: AttachmentRecord, res: Response): Promise<void> {
+  res.status(200)
+  res.setHeader('Content-Type', of.type)
+  res.setHeader('Content-Length', of.size)
+  res.setHeader('Content-Disposition', 'inline')
+  for await (const piece of store.pieces(of.hash)) {
+    if (res.destroyed) return
+    if (!res.write(piece)) await new Promise(next => res.once('drain', next).once('close', next))
+  }
+  res.end()
 }
 
 /** Photos, leaflets and sounds: POST the bytes with their type, GET them by their hash. */
@@ -32,18 +46,10 @@ export function attachmentRoutes(store: AttachmentStore): Router {
     const hash = hashIn(req),
       found = await store.find(hash)
     if (!found) throw new ApiError(404, 'unknown-attachment', 'No file of that hash is kept here.')
-    res.status(200)
-    res.setHeader('Content-Type', found.type)
-    res.setHeader('Content-Length', found.size)
     // By its hash it is the same for ever.
     res.setHeader('Cache-Control', 'private, max-age=31536000, immutable')
     res.setHeader('ETag', `"${hash}"`)
-    res.setHeader('Content-Disposition', 'inline')
-    for await (const piece of store.pieces(hash)) {
-      if (res.destroyed) return
-      if (!res.write(piece)) await new Promise(next => res.once('drain', next).once('close', next))
-    }
-    res.end()
+    await sendAttachment(store, found, res)
   })
   return r
 }

@@ -6,6 +6,7 @@ import { useTitle } from '../hooks/useTitle.ts'
 import { moment } from '../stations/plan/dates.ts'
 import { api, type PairedDevice, type Pairing, type Shared } from '../stores/api.ts'
 import { askWho } from './accessStore.ts'
+import { usualAddress } from './usualAddress.ts'
 import { Qr } from './Qr.tsx'
 import { Fingerprint } from './Fingerprint.tsx'
 
@@ -20,7 +21,7 @@ const ROLES = [
 /** A way in for one device: an address as a picture and in letters, and eight digits; a new one when it is over. */
 function WayIn({ shared, onCame }: { shared: Shared; onCame: () => void }) {
   const [role, setRole] = useState<'bench' | 'owner'>('bench'),
-    [at, setAt] = useState(() => shared.at.find(a => /^\d/.test(a)) ?? shared.at[0] ?? ''),
+    [at, setAt] = useState(() => usualAddress(shared)),
     [pairing, setPairing] = useState<Pairing>(),
     [said, setSaid] = useState<string>(),
     [trouble, setTrouble] = useState<string>()

@@ -5,13 +5,14 @@ import { api, whenNotPaired, type Asking } from '../stores/api.ts'
 
 /** Names by which a machine calls itself: who sits at it is its owner. */
 const OWN_MACHINE = ['127.0.0.1', 'localhost', '[::1]']
+export const isOwnMachine = (): boolean => OWN_MACHINE.includes(location.hostname)
 /** How long pages wait to know who they are, ms: then they are shown with what the browser keeps. */
 const WAIT = 1_500
 
 /** Who this page is to the workshop, unknown until it has answered; and whether pages wait for that answer. */
 export const useAccess = create<{ who: Asking | undefined; waits: boolean }>(() => ({
   who: undefined,
-  waits: !OWN_MACHINE.includes(location.hostname),
+  waits: !isOwnMachine(),
 }))
 
 /** Asks the workshop who this page is to it. Where it does not answer nothing changes: what the browser keeps goes on. */

@@ -20,6 +20,7 @@ const Settings = page('settings')
 const About = page('about')
 const Devices = page('devices')
 const LetIn = page('pair')
+const GuestPage = page('guest')
 const TrustPage = page('trust')
 const Measure = page('measure')
 const Shelf = page('shelf')
@@ -41,7 +42,20 @@ const Soldering = page('soldering')
 const Testing = page('testing')
 const Marking = page('marking')
 
+/** The whole interface; a guest's page asks nothing of the workshop but what its link is for. */
 export function App() {
+  if (location.pathname === '/guest')
+    return (
+      <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
+        <BrowserRouter>
+          <GuestPage />
+        </BrowserRouter>
+      </Suspense>
+    )
+  return <Inside />
+}
+
+function Inside() {
   useEffect(watchTheClock, [])
   useEffect(watchTheVersion, [])
   const isOwner = useIsOwner(),

@@ -3,7 +3,7 @@ import { useContext, useState, type ReactNode } from 'react'
 import { StandIn, useBuild } from '../stores/buildStore.ts'
 import { useNarrow } from '../hooks/useNarrow.ts'
 import { HowItWorks } from './HowItWorks.tsx'
-import { PlainDrawing } from '../map/PlainDrawing.tsx'
+import { OpenPicture } from '../map/PlainDrawing.tsx'
 import { InstrumentMap } from '../map/InstrumentMap.tsx'
 
 type MapProps = Parameters<typeof InstrumentMap>[0]
@@ -60,7 +60,7 @@ export function StationFrame({
   // On paper: what it is, the drawing once, then everything that is listed, and the sheet of what is in hand.
   const onPaper = (
     <div className="on-paper" data-title={`${build?.name ?? ''}: ${map.title}`} data-summary={map.summary}>
-      <div className="my-3 break-inside-avoid">{printed ?? (build ? <PlainDrawing /> : null)}</div>
+      <div className="my-3 break-inside-avoid">{printed ?? (build ? <OpenPicture /> : null)}</div>
     </div>
   )
   // On a telephone one thing lies under another; the map is folded away until it is asked for.

@@ -8,6 +8,7 @@ const PAGES = {
   'workshop-shelf': () => import('../workshop/WorkshopShelf.tsx').then(m => m.WorkshopShelf),
   evenings: () => import('../workshop/Evenings.tsx').then(m => m.Evenings),
   devices: () => import('../access/Devices.tsx').then(m => m.Devices),
+  guest: () => import('../guest/GuestPage.tsx').then(m => m.GuestPage),
   trust: () => import('../access/TrustPage.tsx').then(m => m.TrustPage),
   pair: () => import('../access/LetIn.tsx').then(m => m.LetIn),
   about: () => import('../about/About.tsx').then(m => m.About),

@@ -47,15 +47,16 @@ export async function loadNewest(): Promise<void> {
   location.reload()
 }
 
-/** How long a version in the browser may take to be there and to take over, ms. */
-const TAKES_OVER = 8_000
+/** How long a version may take to be fetched, and to take over, ms: reloaded before that a page comes as the old one again. */
+const COMES = 90_000,
+  TAKES_OVER = 8_000
 
 /** The version that is being brought in, when it is there. */
 function installed(at: ServiceWorkerRegistration | undefined): Promise<ServiceWorker | undefined> {
   const coming = at?.installing
   if (!coming) return Promise.resolve(undefined)
   return new Promise(done => {
-    const late = setTimeout(() => done(undefined), TAKES_OVER)
+    const late = setTimeout(() => done(undefined), COMES)
     coming.addEventListener('statechange', () => {
       if (coming.state !== 'installed' && coming.state !== 'redundant') return
       clearTimeout(late)

@@ -1,15 +1,21 @@
 import { lengthsInText } from '../../core/units/lengthsInText.ts'
 import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
+import { createContext, useContext } from 'react'
 import { useMatch } from 'react-router'
 import { useBuild } from '../stores/buildStore.ts'
 import { useSettings } from '../stores/settingsStore.ts'
 
-/** The open build's units inside of it; elsewhere the workshop's. */
+/** Units that a page was given with what it shows: it has neither build nor settings. */
+const Given = createContext<LengthDisplay | undefined>(undefined)
+export const GivenLength = Given.Provider
+
+/** The open build's units inside of it; elsewhere the workshop's, or those that a page was given. */
 function useDisplay(): LengthDisplay {
+  const given = useContext(Given)
   const inside = useMatch('/b/:id/*') !== null
   const own = useBuild(s => s.build?.preferences.length),
     usual = useSettings(s => s.settings.preferences.length)
-  return inside && own ? own : usual
+  return given ?? (inside && own ? own : usual)
 }
 
 /** Lengths in the display the user picked. Gauges use decimal inches where fractions would hide the doubt. */

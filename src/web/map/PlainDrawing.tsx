@@ -1,31 +1,27 @@
-import { InstrumentDrawing } from './InstrumentDrawing.tsx'
+import type { PlainPicture } from '../../core/layout/instrumentPicture.ts'
 import { useFact } from '../hooks/useFact.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
-
-/** Room round the instrument on its drawing, mm. */
-const ROOM = 12
+import { Shapes } from './InstrumentDrawing.tsx'
 
 /** The whole instrument as wide as its page: the head to the left, seen from the front, nothing to touch. */
-export function PlainDrawing() {
-  const build = useOpenBuild(),
-    layout = useFact('layout'),
-    outline = layout && [...layout.head, ...layout.body]
-  if (!layout || !outline?.length) return null
-  const x0 = Math.min(...outline.map(p => p[0])) - ROOM,
-    x1 = Math.max(...outline.map(p => p[0])) + ROOM,
-    y0 = Math.min(...outline.map(p => p[1])) - ROOM,
-    y1 = Math.max(...outline.map(p => p[1])) + ROOM,
-    right = build.instrument.handedness === 'right'
+export function PlainDrawing({ of, name }: { of: PlainPicture; name: string }) {
   return (
     <svg
       role="img"
-      aria-label={`${build.name}, drawn to its own measures`}
-      viewBox={`${x0} ${right ? -y1 : y0} ${x1 - x0} ${y1 - y0}`}
+      aria-label={`${name}, drawn to its own measures`}
+      viewBox={of.view.join(' ')}
       className="w-full"
     >
-      <g transform={right ? 'scale(1 -1)' : undefined}>
-        <InstrumentDrawing layout={layout} build={build} />
+      <g transform={of.upward ? 'scale(1 -1)' : undefined}>
+        <Shapes of={of.shapes} />
       </g>
     </svg>
   )
+}
+
+/** The same of the open build. */
+export function OpenPicture() {
+  const of = useFact('picture'),
+    { name } = useOpenBuild()
+  return of ? <PlainDrawing of={of} name={name} /> : null
 }

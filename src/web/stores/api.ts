@@ -1,6 +1,7 @@
 import type { Build } from '../../core/build/build.ts'
 import type { History } from '../../core/build/history.ts'
 import type { SettingName, WorkshopSettings } from '../../core/build/settings.ts'
+import type { GuestPageKind } from '../../core/handover/guestPages.ts'
 import type { Problem } from '../../core/build/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
 import type { Catalogue, Orders, OrderState } from '../../core/supplier/supplier.ts'
@@ -82,6 +83,17 @@ export interface Shared {
   plain: number
   fingerprint?: string
 }
+/** A link by which a guest sees one page. */
+export interface GuestLink {
+  id: string
+  of: GuestPageKind
+  madeAt: string
+  endsAt: string
+  /** When it was opened last. */
+  seenAt: string | null
+}
+/** One that was made just now, with its secret. */
+export type MadeLink = GuestLink & { token: string }
 /** What a device needs to trust the workshop. */
 export interface TrustedBy {
   https: number
@@ -158,6 +170,10 @@ export const api = {
   sendAway: (id: string) => call<void>(`/access/devices/${id}`, { method: 'DELETE' }),
   network: () => call<Shared>('/network'),
   share: (sharing: boolean) => call<Shared>('/network', { method: 'PUT', body: body({ sharing }) }),
+  guestLinks: (build: string) => call<GuestLink[]>(`/guest-links?build=${encodeURIComponent(build)}`),
+  makeGuestLink: (build: string, of: GuestPageKind, days: number) =>
+    call<MadeLink>('/guest-links', { method: 'POST', body: body({ build, of, days }) }),
+  endGuestLink: (id: string) => call<void>(`/guest-links/${id}`, { method: 'DELETE' }),
   trust: () => call<TrustedBy>('/network/trust'),
   here: (page: string, at: { build: string; where: string }) =>
     call<void>(`/live/here/${page}`, { method: 'PUT', body: body(at) }),

@@ -17,7 +17,7 @@ import {
   dropClientLine,
 } from '../../../core/build/clientEdits.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
-import { sentOut } from '../../../core/client/quote.ts'
+import { approvalSum, sentOut } from '../../../core/client/quote.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { parsed } from '../../../core/units/parsed.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -360,7 +360,7 @@ function Approvals() {
           label="Approved up to; Enter keeps it"
           clears
           text=""
-          placeholder={money(Math.ceil(quote.total.high))}
+          placeholder={money(approvalSum(quote))}
           parse={t => {
             const p = parseAmount(t)
             return p.ok ? parsed(p.value) : p
