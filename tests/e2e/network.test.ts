@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, BrowserContext, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import type { Build } from '../../src/core/build/build.ts'
+import { addClientLine, changeClient } from '../../src/core/build/clientEdits.ts'
 import { openChromium } from '../../scripts/chromium.ts'
 import { saved } from '../support/browser.ts'
 import { startServer, type Running } from '../support/server.ts'
@@ -281,6 +283,79 @@ describe('two devices with one build open', () => {
     for (const page of [tablet, machine, beside]) expect(page.troubles.filter(t => !t.includes('409'))).toEqual([])
     await context.close()
   }, 120_000)
+})
+
+describe('a guest', () => {
+  it('reads a quote by the link that the owner made, approves it, and sees nothing when the link is ended', async () => {
+    const { build, revision } = (await own('GET', '/builds/kestrel')) as { build: Build; revision: number }
+    await own('PUT', '/builds/kestrel', {
+      revision,
+      build: changeClient({ ...build, preferences: { ...build.preferences, rate: 40 } }, { who: 'Somebody' }),
+    })
+    const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
+    await page.goto(`${server.address}/b/kestrel/quote`)
+    await page.getByRole('button', { name: 'Link for a guest' }).click()
+    await page.getByRole('button', { name: 'Make a link' }).click()
+    const link = new URL(await page.getByLabel('The link, shown only now').inputValue())
+    expect(link.pathname).toBe('/guest')
+    await page.getByText('not opened yet').waitFor()
+    // The guest's telephone knows the workshop by its name, and has never been here.
+    const guest = await watched(await browser.newContext({ viewport: { width: 390, height: 844 } })),
+      asked: string[] = []
+    guest.on('request', r => asked.push(`${r.url()} ${r.headers().referer ?? ''}`))
+    await guest.goto(plainAt(`/guest${link.hash}`))
+    await guest.getByRole('heading', { name: 'Kestrel' }).waitFor()
+    await guest.getByText('Somebody').waitFor()
+    // It asks for its page and for nothing else of the workshop; its secret stands in no address.
+    expect(asked.filter(a => a.includes('/api/')).map(a => new URL(a.split(' ')[0]!).pathname)).toEqual([
+      '/api/guest',
+    ])
+    expect(asked.slice(1).filter(a => a.includes(link.hash.slice(1)))).toEqual([])
+    const approve = guest.getByRole('button', { name: /^Approve up to \d+/ })
+    expect(await approve.isDisabled()).toBe(true)
+    await guest.getByLabel('Your name').fill('Anna')
+    // The quote changes while it is read: nothing is approved, and the new sum is shown.
+    const before = await approve.innerText(),
+      now = (await own('GET', '/builds/kestrel')) as { build: Build; revision: number }
+    await own('PUT', '/builds/kestrel', {
+      revision: now.revision,
+      build: addClientLine(now.build, { kind: 'work', what: 'A new nut', price: 1000 }),
+    })
+    await approve.click()
+    await guest.getByText('The quote has changed since it was opened.').waitFor()
+    await expect.poll(() => approve.innerText()).not.toBe(before)
+    expect(await guest.getByLabel('Your name').inputValue()).toBe('Anna')
+    const sum = Number(/[\d.]+/.exec(await approve.innerText())![0])
+    await approve.click()
+    await guest.getByText(`Approved up to ${sum}`).waitFor()
+    expect(await approve.count()).toBe(0)
+    const { client } = ((await own('GET', '/builds/kestrel')) as { build: Build }).build
+    expect(client!.approvals).toMatchObject([{ sum, note: expect.stringContaining('Anna') as string }])
+    // The owner's open page has it too.
+    await page.goto(`${server.address}/b/kestrel/log?view=client`)
+    await page.getByText(`up to ${sum}`).waitFor()
+    await page.goto(`${server.address}/b/kestrel/quote`)
+    await page.getByRole('button', { name: 'Link for a guest' }).click()
+    await page.getByRole('button', { name: /^End the link/ }).click()
+    await expect.poll(() => page.getByRole('button', { name: /^End the link/ }).count()).toBe(0)
+    expect(guest.troubles.filter(t => !t.includes('409'))).toEqual([])
+    await guest.reload()
+    await guest.getByRole('heading', { name: 'This link is not good' }).waitFor()
+    await guest.goto(plainAt('/guest'))
+    await guest.getByRole('heading', { name: 'This link is not good' }).waitFor()
+    expect(page.troubles).toEqual([])
+  }, 120_000)
+  it('reads a sheet with its drawing and its photos', async () => {
+    const { token } = (await own('POST', '/guest-links', { build: 'heron', of: 'sheet', days: 1 })) as {
+        token: string
+      },
+      guest = await watched(await browser.newContext({ viewport: TABLET }))
+    await guest.goto(plainAt(`/guest#${token}`))
+    await guest.getByRole('heading', { name: 'Heron' }).waitFor()
+    await guest.getByRole('img', { name: 'Heron, drawn to its own measures' }).waitFor()
+    await guest.getByRole('img', { name: 'Circuit from the solderer’s side' }).waitFor()
+    expect(guest.troubles).toEqual([])
+  }, 60_000)
 })
 
 describe('the workshop’s own machine', () => {
