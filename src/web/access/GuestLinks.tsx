@@ -80,7 +80,7 @@ function GuestLinks({ of, build }: { of: GuestPageKind; build: string }) {
       {origin && (
         <div className="flex flex-wrap items-end gap-4">
           <Select label="Good for" value={days} onChange={setDays} options={DAYS} />
-          <Button kind="main" onClick={make}>
+          <Button kind={made ? 'plain' : 'main'} onClick={make}>
             {made ? 'Make another' : 'Make a link'}
           </Button>
         </div>

@@ -10,8 +10,11 @@ export function parseAmount(t: string): Parsed {
   return n !== undefined && n >= min && n <= max ? parsed(n) : refused(`“${t}” is not an amount`, '0, 12.50, 300')
 }
 
-/** An amount of money as it is shown, to the hundredth. */
-export const money = (v: number): string => (Math.round(v * 100) / 100).toString()
+/** An amount of money as it is shown: whole, or with both hundredths. */
+export const money = (v: number): string => {
+  const hundredths = Math.round(v * 100)
+  return hundredths % 100 ? (hundredths / 100).toFixed(2) : (hundredths / 100).toString()
+}
 
 /** What an amount is, with its currency where the workshop has named one. */
 export const inCurrency = (what: string, currency: string): string => (currency ? `${what}, ${currency}` : what)

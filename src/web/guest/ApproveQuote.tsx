@@ -58,7 +58,7 @@ export function ApproveQuote({
           <p className="text-body">
             {approved
               ? `By now it may come to ${sum}.`
-              : `If this is what you want, approve it up to ${sum}: the most that it may come to.`}{' '}
+              : `If this is what you want, approve it up to ${sum}: nine of ten jobs of its kind stay below that.`}{' '}
             More is asked for before it is done. What an approval means in law is for the law where you are; this
             one is kept with the job, with your name and the time.
           </p>
