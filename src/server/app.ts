@@ -81,7 +81,14 @@ function apiRouters({
     builds = buildStore(db, keep),
     files = attachmentStore(db, keep, keeper.files)
   return [
-    ['/access', accessRoutes(access, () => sharing.state.sharing)],
+    [
+      '/access',
+      accessRoutes(
+        access,
+        () => sharing.state.sharing,
+        () => live.changed([{ kind: 'pairings' }]),
+      ),
+    ],
     ['/network', networkRoutes(sharing)],
     ['/live', liveRoutes(live)],
     ['/guest', guestRoutes(builds, files, work)],

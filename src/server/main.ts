@@ -91,6 +91,7 @@ async function serve(): Promise<void> {
     url ? guestTable(db) : await guestFile(realDisk, placesIn(data).guests, tell),
     session => live.changed([{ kind: 'sent away', session }]),
   )
+  live.whenForgotten(page => devices.leave(page))
   live.whenSentAway(id => access.sessions.close(id))
   const others = url
     ? await callOthers(

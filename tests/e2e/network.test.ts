@@ -1,14 +1,16 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, BrowserContext, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { addClientLine, changeClient } from '../../src/core/build/clientEdits.ts'
 import { openChromium } from '../../scripts/chromium.ts'
 import { saved } from '../support/browser.ts'
-import { startServer, type Running } from '../support/server.ts'
+import { png } from '../support/png.ts'
+import { ROOT, startServer, type Running } from '../support/server.ts'
 import { workshopFolder } from '../support/workshops.ts'
 
 const ENV = { HOSTS: 'bench.test', SHARE_PORT: '0', SHARE_PLAIN_PORT: '0' }
@@ -72,6 +74,10 @@ beforeAll(async () => {
     home: homeThatTrusts(join(data, 'network/authority.crt')),
   })
 }, 120_000)
+// A device that is left open is one more to show something on.
+afterEach(async () => {
+  for (const c of browser.contexts()) await c.close()
+})
 afterAll(async () => {
   await browser.close()
   await server.kill()
@@ -124,6 +130,63 @@ describe('over plain HTTP, by another name', () => {
     expect(page.troubles).toEqual([])
     await page.context().close()
   }, 180_000)
+})
+
+describe('a tablet among the shavings', () => {
+  it('takes what a calliper reads into its field, and keeps a photo over plain HTTP until the workshop answers', async () => {
+    const page = await watched(await browser.newContext({ viewport: TABLET }))
+    await page.goto(plainAt('/'))
+    await pairedBy(page, (await opened()).code, 'Bench tablet')
+    // Another window of the same tablet has a field in hand as well: the reading is for the one that said so last.
+    const beside = await watched(page.context())
+    await beside.goto(plainAt('/b/heron/measure'))
+    await beside.getByRole('textbox', { name: /^Reading of/ }).waitFor()
+    await page.goto(plainAt('/b/heron/measure'))
+    const field = page.getByRole('textbox', { name: /^Reading of/ })
+    await field.waitFor()
+    const calliper = spawn(
+        process.execPath,
+        [join(ROOT, 'bin/snugbolt.mjs'), 'device', 'calliper', '--server', server.address, '--pace', '20'],
+        { stdio: 'pipe', env: { ...process.env, SNUGBOLT_DATA: tmpdir() } },
+      ),
+      said: string[] = []
+    calliper.stdout.on('data', (d: Buffer) => said.push(d.toString()))
+    try {
+      await page.getByText(/wants to give readings here/).waitFor()
+      await page.getByRole('button', { name: 'Let it in' }).click()
+      await expect.poll(() => said.join('')).toMatch(/in hand: /)
+      calliper.stdin.write('12.34 mm\n')
+      await expect.poll(() => field.inputValue()).toMatch(/^12\.34/)
+      expect(await beside.getByRole('textbox', { name: /^Reading of/ }).inputValue()).toBe('')
+      // Where its window is closed the other one takes the field in hand again when it is looked at.
+      await page.close()
+      await beside.evaluate(() => window.dispatchEvent(new Event('focus')))
+      await expect.poll(() => said.join('').match(/in hand: /g)?.length).toBeGreaterThan(1)
+      calliper.stdin.write('23.45 mm\n')
+      await expect.poll(() => beside.getByRole('textbox', { name: /^Reading of/ }).inputValue()).toMatch(/^23\.45/)
+    } finally {
+      calliper.kill()
+    }
+    await beside.goto(plainAt('/b/plover/log'))
+    await saved(beside)
+    const before = ((await own('GET', '/builds/plover')).build as Build).attachments?.length ?? 0
+    await beside.route('**/api/**', r => r.abort())
+    await beside
+      .getByLabel('Photo: file or camera')
+      .setInputFiles({ name: 'pocket.png', mimeType: 'image/png', buffer: png(400, 300) })
+    const shown = beside.getByRole('list', { name: 'Photos' }).getByRole('img').first()
+    await shown.waitFor()
+    await expect.poll(() => shown.evaluate(i => (i as HTMLImageElement).naturalWidth)).toBe(400)
+    await beside.unroute('**/api/**')
+    await expect
+      .poll(async () => ((await own('GET', '/builds/plover')).build as Build).attachments?.length ?? 0)
+      .toBe(before + 1)
+    const { hash, size } = ((await own('GET', '/builds/plover')).build as Build).attachments!.at(-1)!,
+      bytes = Buffer.from(await (await fetch(`${server.address}/api/attachments/${hash}`)).arrayBuffer())
+    expect(bytes.length).toBe(size)
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(hash)
+    await page.context().close()
+  }, 120_000)
 })
 
 describe('over HTTPS, trusted', () => {
@@ -269,7 +332,21 @@ describe('two devices with one build open', () => {
     await machine.getByRole('button', { name: /^Show it on (Computer|Tablet)$/ }).click()
     await machine.getByText(/^Shown on (Computer|Tablet)\.$/).waitFor()
     await tablet.waitForURL(/\/b\/plover\/bench\?hand=/)
-    await machine.getByText(/(Computer|Tablet): Bench/).waitFor()
+    await machine.getByText(/(Computer|Tablet): step \d+/).waitFor()
+    // Of several devices one is chosen, one that has no build open too.
+    const third = await watched(await browser.newContext({ viewport: { width: 390, height: 844 } }))
+    await third.goto(secureAt('/pair'))
+    await pairedBy(third, (await opened()).code, 'Telephone')
+    await machine.goto(`${server.address}/b/plover/fit?view=measure`)
+    await machine
+      .getByRole('button', { name: /^Show .* on …$/ })
+      .first()
+      .waitFor()
+    await machine.getByRole('button', { name: 'Show it on …' }).click()
+    await machine.getByRole('menuitem', { name: 'Telephone' }).click()
+    await third.waitForURL(/\/b\/plover\/measure$/)
+    await machine.getByText('Telephone: reading 1').waitFor()
+    await third.close()
     const before = ((await own('GET', '/builds/plover')).build as { readings: object[] }).readings.length
     await tablet.goto(secureAt('/b/plover/measure'))
     await tablet.getByRole('textbox', { name: /^Reading of/ }).fill('50')

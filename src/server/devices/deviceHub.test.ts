@@ -48,8 +48,8 @@ describe('devices on the local socket', () => {
       kind: 'devices',
       devices: [{ sort: 'meter', name: 'Bench meter', isIn: true }],
     })
-    hub.take({ sort: 'meter', page: 'a', build: 'wren', of: 'meter.rest', label: 'Plug' })
-    hub.take({ sort: 'meter', page: 'b', build: 'my build', of: 'probe.a/b@x y', label: 'A to B' })
+    hub.take({ sort: 'meter', page: 'a', stream: 'a', build: 'wren', of: 'meter.rest', label: 'Plug' })
+    hub.take({ sort: 'meter', page: 'b', stream: 'b', build: 'my build', of: 'probe.a/b@x y', label: 'A to B' })
     await until(() => d.told.at(-1)).toBe('HAND my%20build probe.a%2Fb%40x%20y A to B')
     d.say('SHOWS 8k')
     d.say('READING 8.52 kΩ')
@@ -58,11 +58,27 @@ describe('devices on the local socket', () => {
     // What a display shows is for all to see.
     expect(a.heard.filter(e => e.kind === 'shows')).toMatchObject([{ text: '8k' }])
   })
+  it('give their reading to the page that has the field in hand, among all that share a stream', async () => {
+    const browser = page('browser'),
+      d = device('HELLO 1 calliper c', `KEY ${KEY}`),
+      hand = { sort: 'calliper' as const, stream: 'browser', build: 'x', label: 'z' }
+    hub.take({ ...hand, page: 'first', of: 'a' })
+    hub.take({ ...hand, page: 'second', of: 'b' })
+    await until(() => d.told.at(-1)).toMatch(/^HAND x b/)
+    d.say('READING 12.30 mm')
+    await until(() => browser.readings()).toMatchObject([{ page: 'second', of: 'b', text: '12.30 mm' }])
+    // One that went without a word has nothing in hand, and no other page loses what it has.
+    hub.leave('first')
+    d.say('READING 12.40 mm')
+    await until(() => browser.readings()).toHaveLength(2)
+    hub.leave('second')
+    await until(() => d.told.at(-1)).toBe('NONE')
+  })
   it('take nothing when no field is in hand, or its page has gone', async () => {
     const a = page('a'),
       d = device('HELLO 1 meter m', `KEY ${KEY}`, 'READING 1k')
     await until(() => d.told.at(-1)).toMatch(/^REFUSED no field is in hand/)
-    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    hub.take({ sort: 'meter', page: 'a', stream: 'a', build: 'x', of: 'y', label: 'z' })
     await until(() => d.told.at(-1)).toMatch(/^HAND/)
     hub.leave('someone else', 'meter')
     d.say('READING 1k')
@@ -76,14 +92,14 @@ describe('devices on the local socket', () => {
   it('are told why a line was not taken, and may go on', async () => {
     const a = page('a'),
       d = device('HELLO 1 meter m', `KEY ${KEY}`, 'HELLO 1 meter again', 'READING nine', 'PING')
-    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    hub.take({ sort: 'meter', page: 'a', stream: 'a', build: 'x', of: 'y', label: 'z' })
     await until(() => d.told.filter(l => l.startsWith('REFUSED'))).toHaveLength(3)
     d.say('READING OL')
     await until(() => a.readings()).toHaveLength(1)
   })
   it('are ended at the first line that is none of theirs: a page of another site may post to the port', async () => {
     const a = page('a')
-    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    hub.take({ sort: 'meter', page: 'a', stream: 'a', build: 'x', of: 'y', label: 'z' })
     for (const first of [
       'POST / HTTP/1.1',
       'READING 8k',
@@ -101,7 +117,7 @@ describe('devices on the local socket', () => {
   })
   it('give nothing until they are let in, by a press or by the key of the workshop', async () => {
     const a = page('a')
-    hub.take({ sort: 'meter', page: 'a', build: 'x', of: 'y', label: 'z' })
+    hub.take({ sort: 'meter', page: 'a', stream: 'a', build: 'x', of: 'y', label: 'z' })
     const d = device('HELLO 1 meter m', 'READING 8k', 'SHOWS 8k')
     await until(() => d.told).toHaveLength(3)
     expect(d.told).toEqual(['WAIT', ...Array(2).fill(expect.stringMatching(/^REFUSED .*let it in first/))])
@@ -121,7 +137,7 @@ describe('devices on the local socket', () => {
   })
   it('are told of a field whatever its letters are, and no throw leaves the line', async () => {
     const half = '\ud800'
-    hub.take({ sort: 'meter', page: 'a', build: half, of: half, label: half })
+    hub.take({ sort: 'meter', page: 'a', stream: 'a', build: half, of: half, label: half })
     const d = device('HELLO 1 meter m', `KEY ${KEY}`)
     await until(() => d.told.at(-1)).toMatch(/^HAND /)
   })

@@ -17,11 +17,12 @@ export type DeviceEvent =
   | { kind: 'devices'; devices: Device[] }
   | { kind: 'shows'; device: Device; text: string }
   /** @property of the field that was in hand when it was taken */
-  | { kind: 'reading'; device: Device; text: string; build: string; of: string; at: string }
+  | { kind: 'reading'; page: string; device: Device; text: string; build: string; of: string; at: string }
 
-/** A field in hand, and on which page. */
+/** A field in hand, on which page, and by which stream that page hears. */
 export interface PageHand extends InHand {
   page: string
+  stream: string
   sort: DeviceSortName
 }
 
@@ -50,7 +51,8 @@ const sameKey = (a: string, b: string): boolean => {
 export class DeviceHub {
   readonly #server: Server
   readonly #devices = new Set<Connected>()
-  readonly #pages = new Map<string, (e: DeviceEvent) => void>()
+  /** Streams by which pages hear: all pages of a browser may share one. */
+  readonly #streams = new Map<string, (e: DeviceEvent) => void>()
   readonly #hands = new Map<DeviceSortName, PageHand>()
 
   /** @param key the workshop's secret for devices; left out, each is let in by hand */
@@ -75,14 +77,14 @@ export class DeviceHub {
     return [...this.#devices].flatMap(c => (c.device ? [c.device] : []))
   }
 
-  /** A page begins to listen; what it returns ends that. */
-  join(page: string, tell: (e: DeviceEvent) => void): () => void {
-    this.#pages.set(page, tell)
+  /** A stream begins; what it returns ends it, and what its pages have in hand. */
+  join(stream: string, tell: (e: DeviceEvent) => void): () => void {
+    this.#streams.set(stream, tell)
     tell({ kind: 'devices', devices: this.devices })
     return () => {
-      if (this.#pages.get(page) !== tell) return
-      this.#pages.delete(page)
-      for (const [sort, h] of this.#hands) if (h.page === page) this.#release(sort)
+      if (this.#streams.get(stream) !== tell) return
+      this.#streams.delete(stream)
+      for (const [sort, h] of this.#hands) if (h.stream === stream) this.#release(sort)
     }
   }
 
@@ -92,9 +94,10 @@ export class DeviceHub {
     this.#tellSort(hand.sort)
   }
 
-  /** A page has no field of that sort in hand any more. */
-  leave(page: string, sort: DeviceSortName): void {
-    if (this.#hands.get(sort)?.page === page) this.#release(sort)
+  /** A page has no field of that sort in hand any more, or, without one, none at all. */
+  leave(page: string, of?: DeviceSortName): void {
+    for (const [sort, h] of this.#hands)
+      if (h.page === page && (of === undefined || of === sort)) this.#release(sort)
   }
 
   /** Somebody at a page lets a device in; false where there is none of that name. */
@@ -143,7 +146,7 @@ export class DeviceHub {
   }
 
   #tellPages(e: DeviceEvent): void {
-    for (const tell of this.#pages.values()) tell(e)
+    for (const tell of this.#streams.values()) tell(e)
   }
 
   #connect(socket: Socket): void {
@@ -210,10 +213,11 @@ export class DeviceHub {
       if (!device!.isIn) return refuse('somebody at a page has to let it in first; nothing was taken')
       if (r.line.word === 'SHOWS') return this.#tellPages({ kind: 'shows', device: device!, text: r.line.text })
       const h = this.#hands.get(device!.sort),
-        page = h && this.#pages.get(h.page)
-      if (!page) return refuse('no field is in hand on any page; nothing was taken')
-      page({
+        tell = h && this.#streams.get(h.stream)
+      if (!tell) return refuse('no field is in hand on any page; nothing was taken')
+      tell({
         kind: 'reading',
+        page: h.page,
         device: device!,
         text: r.line.text,
         build: h.build,

@@ -20,10 +20,19 @@ describe('what pages are told', () => {
       ]),
     ).toEqual([
       { kind: 'build', id: 'heron', revision: 5 },
-      { kind: 'shelf' },
       { kind: 'builds' },
       { kind: 'settings' },
+      {
+        kind: 'shelf',
+        parts: [
+          { id: 'a', revision: 1 },
+          { id: 'b', revision: 1 },
+          { id: 'c', revision: null },
+        ],
+      },
     ])
+    // Of many at once it is told that there were some.
+    expect(changedBy(Array.from({ length: 41 }, (_, n) => part(`p${n}`)))).toEqual([{ kind: 'shelf' }])
   })
 })
 
@@ -48,18 +57,18 @@ describe('pages that listen', () => {
     a.leave()
     hub.changed([{ kind: 'shelf' }])
     expect(a.heard).toHaveLength(3)
-    expect(hub.pages).toBe(0)
+    expect(hub.streams).toBe(0)
   })
   it('know who has a build open, and hear when that is another', () => {
     const hub = new LiveHub(),
       a = heardBy(hub, 'a')
-    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' })
-    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' })
-    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Plan' })
+    hub.here({ page: 'b', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Setup' })
+    hub.here({ page: 'b', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Setup' })
+    hub.here({ page: 'b', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Plan' })
     expect(a.heard).toEqual([
       { kind: 'here', pages: [] },
-      { kind: 'here', pages: [{ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' }] },
-      { kind: 'here', pages: [{ page: 'b', device: 'Tablet', build: 'heron', where: 'Plan' }] },
+      { kind: 'here', pages: [{ page: 'b', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Setup' }] },
+      { kind: 'here', pages: [{ page: 'b', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Plan' }] },
     ])
     // Whoever comes later is told at once.
     expect(heardBy(hub, 'c').heard).toEqual([a.heard.at(-1)])
@@ -72,22 +81,26 @@ describe('pages that listen', () => {
     let now = 0
     const hub = new LiveHub(() => now),
       a = heardBy(hub, 'a')
-    hub.here({ page: 'b', device: 'Tablet', build: 'heron', where: 'Setup' })
+    const gone: string[] = []
+    hub.whenForgotten(page => gone.push(page))
+    hub.here({ page: 'b', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Setup' })
     now += SILENT
-    hub.here({ page: 'c', device: 'Laptop', build: 'heron', where: 'Plan' })
+    hub.here({ page: 'c', by: 'Laptop', device: 'Laptop', build: 'heron', where: 'Plan' })
     now += 1
-    hub.here({ page: 'c', device: 'Laptop', build: 'heron', where: 'Plan' })
+    hub.here({ page: 'c', by: 'Laptop', device: 'Laptop', build: 'heron', where: 'Plan' })
     expect(a.heard.at(-1)).toEqual({
       kind: 'here',
-      pages: [{ page: 'c', device: 'Laptop', build: 'heron', where: 'Plan' }],
+      pages: [{ page: 'c', by: 'Laptop', device: 'Laptop', build: 'heron', where: 'Plan' }],
     })
+    expect(gone).toEqual(['b'])
   })
   it('that come again under their name take their own place: the old line’s end does not take them away', () => {
     const hub = new LiveHub(),
       first = heardBy(hub, 'a'),
       second = heardBy(hub, 'a')
-    hub.here({ page: 'a', device: 'Tablet', build: 'heron', where: 'Fit' })
+    hub.here({ page: 'p1', by: 'Tablet', device: 'Tablet', build: 'heron', where: 'Fit' }, 'a')
     first.leave()
+    expect(hub.isHere('p1')).toBe(true)
     hub.changed([{ kind: 'settings' }])
     expect(second.heard.at(-1)).toEqual({ kind: 'settings' })
     second.leave()

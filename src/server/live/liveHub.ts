@@ -4,16 +4,21 @@ import type { Entry } from '../keep/entry.ts'
 export type Changed =
   | { kind: 'build'; id: string; revision: number }
   | { kind: 'builds' }
-  | { kind: 'shelf' }
+  /** Which parts, and at which revision each stands, null where it is gone; left out, any of them. */
+  | { kind: 'shelf'; parts?: { id: string; revision: number | null }[] }
   | { kind: 'settings' }
+  /** Who is let in, or by which ways: those who may know ask. */
+  | { kind: 'pairings' }
   /** A device was sent away at another server. */
   | { kind: 'sent away'; session: string }
   | { kind: 'show'; page: string; path: string }
-/** A page that has a build open, and where in it. */
+/** A page that is open: its build, null where it has none, and where in it. */
 export interface Here {
   page: string
+  /** The device: which it is, and what it is called. */
+  by: string
   device: string
-  build: string
+  build: string | null
   where: string
 }
 /** What a page hears of. */
@@ -26,9 +31,13 @@ export type LiveEvent =
 /** Addresses of a build's own pages: nothing else is shown on another's device. */
 export const SHOWN = /^\/b\/[a-z0-9][a-z0-9-]{0,47}\/[a-z]{1,20}(\?[\w=&%.~+:-]{0,400})?$/
 
+/** Parts that are told one by one. */
+const MOST_PARTS = 40
+
 /** What an act left, as pages are told of it; the same thing is said once. */
 export function changedBy(entries: readonly Entry[]): Changed[] {
-  const out = new Map<string, Changed>()
+  const out = new Map<string, Changed>(),
+    parts = new Map<string, number | null>()
   for (const e of entries)
     switch (e.kind) {
       case 'build':
@@ -38,12 +47,19 @@ export function changedBy(entries: readonly Entry[]): Changed[] {
         out.set('builds', { kind: 'builds' })
         break
       case 'part':
+        parts.set(e.row.id, e.row.revision)
+        break
       case 'part-gone':
-        out.set('shelf', { kind: 'shelf' })
+        parts.set(e.id, null)
         break
       case 'settings':
         out.set('settings', { kind: 'settings' })
     }
+  if (parts.size)
+    out.set('shelf', {
+      kind: 'shelf',
+      ...(parts.size > MOST_PARTS ? {} : { parts: [...parts].map(([id, revision]) => ({ id, revision })) }),
+    })
   return [...out.values()]
 }
 
@@ -57,10 +73,12 @@ export interface Others {
 
 /** Pages that listen, what each has open, and what is told to all of them. */
 export class LiveHub {
-  readonly #pages = new Map<string, (e: LiveEvent) => void>()
-  readonly #here = new Map<string, { here: Here; at: number }>()
+  /** Streams by which pages hear: all pages of a browser may share one. */
+  readonly #streams = new Map<string, (e: LiveEvent) => void>()
+  readonly #here = new Map<string, { here: Here; at: number; stream: string | undefined }>()
   #others: Others | undefined
   #sentAway: (session: string) => void = () => undefined
+  #forgotten: (page: string) => void = () => undefined
   constructor(private readonly now: () => number = Date.now) {}
 
   /** Tells other servers as well, from now on. */
@@ -72,33 +90,45 @@ export class LiveHub {
     this.#sentAway = then
   }
 
-  /** How many pages listen. */
-  get pages(): number {
-    return this.#pages.size
+  /** What is done where a page has gone without a word. */
+  whenForgotten(then: (page: string) => void): void {
+    this.#forgotten = then
   }
 
-  /** A page begins to listen; what it returns ends that. A page that comes again under its name takes its own place. */
-  join(page: string, tell: (e: LiveEvent) => void): () => void {
-    this.#pages.set(page, tell)
+  /** How many streams are held. */
+  get streams(): number {
+    return this.#streams.size
+  }
+
+  /**
+   * A stream begins; what it returns ends it, and with it the pages that hear by it. One that comes again under its name
+   * takes its own place.
+   */
+  join(stream: string, tell: (e: LiveEvent) => void): () => void {
+    this.#streams.set(stream, tell)
     tell(this.#whoIsHere())
     return () => {
-      if (this.#pages.get(page) !== tell) return
-      this.#pages.delete(page)
-      this.leave(page)
+      if (this.#streams.get(stream) !== tell) return
+      this.#streams.delete(stream)
+      const gone = [...this.#here].filter(([, h]) => h.stream === stream)
+      for (const [page] of gone) this.#here.delete(page)
+      if (gone.length) this.#tell(this.#whoIsHere())
     }
   }
 
-  /** A page has a build open. */
-  here(h: Here): void {
+  /**
+   * A page is open.
+   * @param stream by which it hears: it is gone when that ends
+   */
+  here(h: Here, stream?: string): void {
     const was = this.#here.get(h.page)?.here,
       before = this.#here.size
-    this.#here.set(h.page, { here: h, at: this.now() })
+    this.#here.set(h.page, { here: h, at: this.now(), stream })
     this.#forget()
-    if (was?.build === h.build && was.where === h.where && was.device === h.device && before === this.#here.size)
-      return
+    if (was?.build === h.build && was.where === h.where && was.by === h.by && before === this.#here.size) return
     this.#tell(this.#whoIsHere())
   }
-  /** Whether a page has a build open. */
+  /** Whether a page is open. */
   isHere(page: string): boolean {
     return this.#here.has(page)
   }
@@ -108,7 +138,11 @@ export class LiveHub {
   }
   /** Pages that have not said for a while that they are there have gone without a word. */
   #forget(): void {
-    for (const [page, { at }] of this.#here) if (this.now() - at > SILENT) this.#here.delete(page)
+    for (const [page, { at }] of this.#here)
+      if (this.now() - at > SILENT) {
+        this.#here.delete(page)
+        this.#forgotten(page)
+      }
   }
   #whoIsHere(): LiveEvent {
     this.#forget()
@@ -129,6 +163,6 @@ export class LiveHub {
   }
 
   #tell(e: LiveEvent): void {
-    for (const tell of this.#pages.values()) tell(e)
+    for (const tell of this.#streams.values()) tell(e)
   }
 }

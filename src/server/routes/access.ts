@@ -1,5 +1,6 @@
 import { Router } from 'express'
 import type { Access } from '../access/access.ts'
+import { OPEN_FOR } from '../access/pairings.ts'
 import { isPairedRole } from '../access/roles.ts'
 import type { Session } from '../access/sessions.ts'
 import { giveSecret, isSecure, keepSecret, takeSecret, whoOf } from '../access/who.ts'
@@ -22,8 +23,11 @@ const told = ({ id, name, role, secure, madeAt, seenAt }: Session) => ({ id, nam
  * pairs the device that asks. DELETE /api/access/me: it goes. GET and DELETE /api/access/devices/:id: all that are paired;
  * one is sent away. POST /api/access/pairings { role }: opens a way in for one; GET and DELETE /:id: how it stands, closes it.
  */
-/** @param sharing whether the workshop is open to the network, told to those who are let in */
-export function accessRoutes(access: Access, sharing: () => boolean): Router {
+/**
+ * @param sharing whether the workshop is open to the network, told to those who are let in
+ * @param changed told when somebody came or went, or a way in is closed
+ */
+export function accessRoutes(access: Access, sharing: () => boolean, changed: () => void): Router {
   const r = Router()
   r.get('/me', (req, res) => {
     const { role, session } = whoOf(res)
@@ -55,6 +59,8 @@ export function accessRoutes(access: Access, sharing: () => boolean): Router {
     ]
     if (!by || problems.length) throw bad(problems)
     const role = access.pairings.use(by, called)
+    // Wrong digits may have closed a way in.
+    if (!role && 'code' in by) changed()
     if (!role)
       throw new ApiError(
         403,
@@ -69,6 +75,7 @@ export function accessRoutes(access: Access, sharing: () => boolean): Router {
     res.locals.leaves = true
     if (was) await access.sessions.end(was.id)
     giveSecret(req, res, secret)
+    changed()
     res.status(201).json({ role, device: told(session) })
   })
 
@@ -79,6 +86,7 @@ export function accessRoutes(access: Access, sharing: () => boolean): Router {
     res.locals.leaves = true
     await access.sessions.end(session.id)
     takeSecret(req, res)
+    changed()
     res.status(204).end()
   })
 
@@ -89,6 +97,7 @@ export function accessRoutes(access: Access, sharing: () => boolean): Router {
   r.delete('/devices/:id', async (req, res) => {
     if (!(await access.sessions.end(String(req.params.id))))
       throw new ApiError(404, 'unknown-device', 'That device is not paired.')
+    changed()
     res.status(204).end()
   })
 
@@ -96,7 +105,7 @@ export function accessRoutes(access: Access, sharing: () => boolean): Router {
     const { role } = (req.body ?? {}) as { role?: unknown }
     if (!isPairedRole(role)) throw bad([{ path: 'role', reason: 'must be bench or owner' }])
     res.setHeader('Cache-Control', 'no-store')
-    res.status(201).json(access.pairings.open(role))
+    res.status(201).json({ ...access.pairings.open(role), goodFor: OPEN_FOR })
   })
   r.get('/pairings/:id', (req, res) => {
     const state = access.pairings.state(String(req.params.id))

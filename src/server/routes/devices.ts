@@ -12,7 +12,7 @@ const isName = (x: unknown): x is string =>
 
 /**
  * GET /api/devices: where devices connect, and which are there. GET /api/devices/events?page=: what they say, as
- * server-sent events. PUT and DELETE /api/devices/:id/in: lets one in, sends it away. PUT and DELETE /api/devices/hand/:sort: which field of which page a reading is for.
+ * server-sent events, under the name of that stream. PUT and DELETE /api/devices/:id/in: lets one in, sends it away. PUT and DELETE /api/devices/hand/:sort: which field of which page a reading is for.
  */
 export function deviceRoutes(hub: DeviceHub): Router {
   const r = Router()
@@ -49,14 +49,14 @@ export function deviceRoutes(hub: DeviceHub): Router {
   })
   r.put('/hand/:sort', (req, res) => {
     const { sort } = req.params,
-      { page, build, of, label } = (req.body ?? {}) as Record<string, unknown>
+      { page, stream, build, of, label } = (req.body ?? {}) as Record<string, unknown>
     if (!isDeviceSort(sort)) throw new ApiError(404, 'unknown-sort', `No device is of the sort ${sort}.`)
-    const problems = Object.entries({ page, build, of, label }).flatMap(([path, x]) =>
+    const problems = Object.entries({ page, stream, build, of, label }).flatMap(([path, x]) =>
       isName(x) ? [] : [{ path, reason: `must be a readable text of 1 to ${LONGEST} letters` }],
     )
-    if (!isName(page) || !isName(build) || !isName(of) || !isName(label))
+    if (!isName(page) || !isName(stream) || !isName(build) || !isName(of) || !isName(label))
       throw new ApiError(422, 'bad-hand', 'The field in hand was refused.', problems)
-    hub.take({ sort, page, build, of, label })
+    hub.take({ sort, page, stream, build, of, label })
     res.status(204).end()
   })
   r.delete('/hand/:sort', (req, res) => {

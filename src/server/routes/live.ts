@@ -11,7 +11,7 @@ const PAGE = /^[a-z0-9-]{1,64}$/
 const LONGEST = 80
 
 /**
- * What is done elsewhere, as it is done. GET /api/live?page=: a stream of events. PUT /api/live/here/:page { build, where }:
+ * What is done elsewhere, as it is done. GET /api/live?page=: a stream of events. PUT /api/live/here/:page { build, where, stream }:
  * what the page has open, for those who have it too; DELETE: nothing any more. POST /api/live/show { page, path }: shows a page
  * of a build on another device.
  */
@@ -41,21 +41,30 @@ export function liveRoutes(hub: LiveHub): Router {
   }
   r.put('/here/:page', (req, res) => {
     const page = pageOf(req.params.page),
-      { build, where } = (req.body ?? {}) as Record<string, unknown>
+      { build, where, stream } = (req.body ?? {}) as Record<string, unknown>
     const problems = [
-      ...(typeof build === 'string' && ID.test(build) ? [] : [{ path: 'build', reason: 'must be a build’s id' }]),
+      ...(build === null || (typeof build === 'string' && ID.test(build))
+        ? []
+        : [{ path: 'build', reason: 'must be a build’s id, or null where none is open' }]),
       ...(typeof where === 'string' && where.length <= LONGEST
         ? []
         : [{ path: 'where', reason: `must be up to ${LONGEST} characters` }]),
+      ...(stream === undefined || (typeof stream === 'string' && PAGE.test(stream))
+        ? []
+        : [{ path: 'stream', reason: 'must be the name of a stream' }]),
     ]
     if (problems.length) throw new ApiError(422, 'bad-place', 'It is not known where the page is.', problems)
     const { session } = whoOf(res)
-    hub.here({
-      page,
-      build: build as string,
-      where: where as string,
-      device: session?.name ?? (isMachineItself(req) ? 'the workshop’s own machine' : 'a device'),
-    })
+    hub.here(
+      {
+        page,
+        build: build as string | null,
+        where: where as string,
+        by: session?.id ?? 'own',
+        device: session?.name ?? (isMachineItself(req) ? 'the workshop’s own machine' : 'a device'),
+      },
+      stream as string | undefined,
+    )
     res.status(204).end()
   })
   r.post('/show', (req, res) => {

@@ -5,13 +5,14 @@ import { Select } from '../components/Select.tsx'
 import { useTitle } from '../hooks/useTitle.ts'
 import { moment } from '../stations/plan/dates.ts'
 import { api, type PairedDevice, type Pairing, type Shared } from '../stores/api.ts'
+import { useLive } from '../stores/live.ts'
 import { askWho } from './accessStore.ts'
 import { usualAddress } from './usualAddress.ts'
 import { Qr } from './Qr.tsx'
 import { Fingerprint } from './Fingerprint.tsx'
 
-/** How often it is asked whether the device has come, while a way in is open, ms. */
-const ASK = 2_000
+/** How long after its end a way in is looked at, ms. */
+const CLOSES = 500
 
 const ROLES = [
   { value: 'bench', label: 'to work: builds and shelf' },
@@ -19,7 +20,7 @@ const ROLES = [
 ]
 
 /** A way in for one device: an address as a picture and in letters, and eight digits; a new one when it is over. */
-function WayIn({ shared, onCame }: { shared: Shared; onCame: () => void }) {
+function WayIn({ shared }: { shared: Shared }) {
   const [role, setRole] = useState<'bench' | 'owner'>('bench'),
     [at, setAt] = useState(() => usualAddress(shared)),
     [pairing, setPairing] = useState<Pairing>(),
@@ -30,28 +31,34 @@ function WayIn({ shared, onCame }: { shared: Shared; onCame: () => void }) {
     [role],
   )
   useEffect(() => void open(), [open])
-  const id = pairing?.id
+  const { id, goodFor } = pairing ?? {}
   useEffect(() => {
     if (!id) return
-    const timer = setInterval(() => {
+    // Nobody comes in by a way that nobody looks at.
+    return () => void api.closePairing(id).catch(() => undefined)
+  }, [id])
+  const changed = useLive(s => s.pairings)
+  useEffect(() => {
+    if (!id) return
+    let isOver = false
+    const look = () =>
       api.pairing(id).then(
         ({ state, by }) => {
-          if (state === 'open') return
-          if (state === 'used') {
-            setSaid(`“${by}” is paired. For the next device there are new digits.`)
-            onCame()
-          } else if (state === 'too many') setSaid('Wrong digits were typed five times: here are new ones.')
+          if (isOver || state === 'open') return
+          isOver = true
+          if (state === 'used') setSaid(`“${by}” is paired. For the next device there are new digits.`)
+          else if (state === 'too many') setSaid('Wrong digits were typed five times: here are new ones.')
           void open()
         },
         () => undefined,
       )
-    }, ASK)
+    void look()
+    const over = setTimeout(() => void look(), (goodFor ?? 0) + CLOSES)
     return () => {
-      clearInterval(timer)
-      // Nobody comes in by a way that nobody looks at.
-      void api.closePairing(id).catch(() => undefined)
+      isOver = true
+      clearTimeout(over)
     }
-  }, [id, open, onCame])
+  }, [id, goodFor, changed, open])
   const address = `http://${at}:${shared.plain}/pair`
   return (
     <div className="flex flex-wrap gap-x-8 gap-y-4">
@@ -113,10 +120,9 @@ export function Devices() {
     [busy, setBusy] = useState(false)
   const failed = (e: unknown) => setTrouble((e as Error).message)
   const look = useCallback(() => void api.pairedDevices().then(setDevices, failed), [])
-  useEffect(() => {
-    void api.network().then(setShared, failed)
-    look()
-  }, [look])
+  const changed = useLive(s => s.pairings)
+  useEffect(() => void api.network().then(setShared, failed), [])
+  useEffect(look, [look, changed])
   const share = (on: boolean) => {
     setBusy(true)
     setTrouble(undefined)
@@ -164,7 +170,7 @@ export function Devices() {
           {shared?.sharing && (
             <section aria-label="Bring another device" className="flex flex-col gap-3">
               <h2 className="text-head font-semibold">Bring another device</h2>
-              <WayIn shared={shared} onCame={look} />
+              <WayIn shared={shared} />
             </section>
           )}
           {devices && (

@@ -5,7 +5,7 @@ import { useKeys } from '../hooks/useKeys.ts'
 import { freshen, openBuild } from '../stores/autosave.ts'
 import { redo, undo, useBuild } from '../stores/buildStore.ts'
 import { Refused } from '../stores/api.ts'
-import { leave, sayHere } from '../stores/live.ts'
+import { leave, sayHere, useLive } from '../stores/live.ts'
 import { ActsBar } from './ActsBar.tsx'
 import { AskedDialog } from './AskedDialog.tsx'
 import { Tour } from './Tour.tsx'
@@ -110,7 +110,8 @@ function Opened() {
   const name = useBuild(s => s.build?.name)
   useTitle(STATIONS.find(s => s.id === station)?.label ?? PAGE_NAMES[station], name)
   // After a change of station a reader begins at its heading, not at the top of the page.
-  const at = STATIONS.find(s => s.id === station)?.label ?? PAGE_NAMES[station] ?? 'open'
+  const named = STATIONS.find(s => s.id === station)?.label ?? PAGE_NAMES[station] ?? 'open',
+    at = useLive(s => s.where) ?? named
   useEffect(() => sayHere(id, at), [id, at])
   useEffect(() => leave, [id])
   const before = useRef(station)

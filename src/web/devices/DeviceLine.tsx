@@ -38,8 +38,8 @@ export function DeviceLine({ sort }: { sort: DeviceSortName }) {
             Connect a {label}
           </summary>
           <p className="max-w-xl text-plain text-muted">
-            A {label} that speaks the line protocol on this machine’s device port lands its readings in the field in
-            hand. A simulated one reads the instrument on the bench:{' '}
+            A {label} that speaks the line protocol on the device port of the workshop’s own machine lands its
+            readings in the field in hand. A simulated one reads the instrument on the bench:{' '}
             <code className="figure">npx snugbolt device {sort}</code>
           </p>
           {hasSerial() && (

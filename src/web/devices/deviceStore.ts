@@ -1,7 +1,8 @@
 import { create } from 'zustand'
 import type { InHand } from '../../core/devices/deviceLine.ts'
 import type { DeviceSortName } from '../../core/devices/deviceSorts.ts'
-import { randomName } from '../stores/randomName.ts'
+import { PAGE } from '../stores/pageName.ts'
+import { hear } from '../stores/streams.ts'
 
 /** A device that gives readings to this page. */
 export interface PageDevice {
@@ -23,7 +24,7 @@ export interface DeviceReading {
 type DeviceEvent =
   | { kind: 'devices'; devices: PageDevice[] }
   | { kind: 'shows'; device: PageDevice; text: string }
-  | { kind: 'reading'; device: PageDevice; text: string; build: string; of: string; at: string }
+  | { kind: 'reading'; page: string; device: PageDevice; text: string; build: string; of: string; at: string }
 
 interface Devices {
   /** Those that the server bridges. */
@@ -36,16 +37,12 @@ interface Devices {
 
 export const useDevices = create<Devices>(() => ({ bridged: [], serial: [], shows: {} }))
 
-/** This page among all that are open. */
-const PAGE = randomName()
-
 interface Wants {
   hand: InHand
   take: (r: DeviceReading) => void
 }
 /** Who wants readings of a sort: the field that said so last. */
 const wanting = new Map<DeviceSortName, Wants>()
-let events: EventSource | undefined
 
 export const showing = (device: string, text: string): void =>
   useDevices.setState(s => ({ shows: { ...s.shows, [device]: text } }))
@@ -61,36 +58,46 @@ export function give(sort: DeviceSortName, build: string, r: DeviceReading): boo
   return true
 }
 
+/** The stream by which this page hears, while it is there. */
+let stream: string | undefined
+let end: (() => void) | undefined
+
 function listen(): void {
-  events ??= Object.assign(new EventSource(`/api/devices/events?page=${PAGE}`), {
-    onopen: () => {
+  end ??= hear('devices', h => {
+    if (h.is === 'begun') {
+      stream = h.name
       // After the line was down the server has forgotten what this page has in hand.
       for (const sort of wanting.keys()) say(sort)
-    },
-    onmessage: (m: MessageEvent<string>) => {
-      const e = JSON.parse(m.data) as DeviceEvent
-      if (e.kind === 'devices') useDevices.setState({ bridged: e.devices })
-      else {
-        showing(e.device.id, e.text)
-        if (e.kind === 'reading')
-          give(e.device.sort, e.build, { device: e.device.name, text: e.text, of: e.of, at: e.at })
-      }
-    },
-    onerror: () => useDevices.setState({ bridged: [] }),
+    } else if (h.is === 'lost') {
+      stream = undefined
+      useDevices.setState({ bridged: [] })
+    } else {
+      const e = JSON.parse(h.text) as DeviceEvent
+      if (e.kind === 'devices') return useDevices.setState({ bridged: e.devices })
+      showing(e.device.id, e.text)
+      if (e.kind === 'reading' && e.page === PAGE)
+        give(e.device.sort, e.build, { device: e.device.name, text: e.text, of: e.of, at: e.at })
+    }
   })
 }
 
 function say(sort: DeviceSortName): void {
   const w = wanting.get(sort)
-  // A page that nobody looks at holds nothing.
-  if (!w || document.visibilityState !== 'visible') return
+  // A page that nobody looks at holds nothing, and what cannot be heard is not asked for.
+  if (!w || stream === undefined || document.visibilityState !== 'visible') return
   void fetch(`/api/devices/hand/${sort}`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ page: PAGE, ...w.hand }),
+    body: JSON.stringify({ page: PAGE, stream, ...w.hand }),
   }).catch(() => undefined)
 }
+/** The server is told that a page has nothing in hand any more. */
+const put = (sort: DeviceSortName): void =>
+  void fetch(`/api/devices/hand/${sort}?page=${PAGE}`, { method: 'DELETE', keepalive: true }).catch(() => undefined)
 
+window.addEventListener('pagehide', () => {
+  for (const sort of wanting.keys()) put(sort)
+})
 document.addEventListener('visibilitychange', () => {
   for (const sort of wanting.keys()) say(sort)
 })
@@ -109,10 +116,10 @@ export function want(sort: DeviceSortName, w: Wants): void {
 /** Nothing takes readings of a sort any more; with the last of them the page stops listening. */
 export function letGo(sort: DeviceSortName): void {
   wanting.delete(sort)
-  void fetch(`/api/devices/hand/${sort}?page=${PAGE}`, { method: 'DELETE', keepalive: true }).catch(() => undefined)
+  put(sort)
   if (wanting.size === 0) {
-    events?.close()
-    events = undefined
+    end?.()
+    end = stream = undefined
     useDevices.setState({ bridged: [] })
   }
 }

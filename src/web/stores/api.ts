@@ -73,7 +73,8 @@ export interface Pairing {
   id: string
   token: string
   code: string
-  endsAt: string
+  /** From its opening, ms: the workshop's clock may be another than this device's. */
+  goodFor: number
 }
 /** Whether the workshop is open to the network, and how it is reached. */
 export interface Shared {
@@ -175,7 +176,7 @@ export const api = {
     call<MadeLink>('/guest-links', { method: 'POST', body: body({ build, of, days }) }),
   endGuestLink: (id: string) => call<void>(`/guest-links/${id}`, { method: 'DELETE' }),
   trust: () => call<TrustedBy>('/network/trust'),
-  here: (page: string, at: { build: string; where: string }) =>
+  here: (page: string, at: { build: string | null; where: string; stream: string }) =>
     call<void>(`/live/here/${page}`, { method: 'PUT', body: body(at) }),
   showOn: (page: string, path: string) => call<void>('/live/show', { method: 'POST', body: body({ page, path }) }),
   builds: () => call<BuildRow[]>('/builds'),

@@ -46,6 +46,7 @@ function takeIn(stored: StoredBuild): void {
   if (!both || both.clashes.length) return patch({ save: 'conflict', theirs: stored })
   useBuild.setState({
     build: both.merged,
+    elsewhere: useBuild.getState().elsewhere + 1,
     history: recorded(stored.history ?? NO_HISTORY, stored.build, both.merged, BOTH, now()),
     last: { what: 'done', title: BOTH, at: now(), before: build, after: both.merged },
     known: stored.build,

@@ -37,6 +37,8 @@ interface BuildState {
   /** The history as the workshop last acknowledged it. */
   knownHistory: History
   revision: number
+  /** How often what was done elsewhere came into the open build. */
+  elsewhere: number
   save: SaveState
   /** The newer copy somebody else saved, while both are kept. */
   theirs: StoredBuild | undefined
@@ -80,12 +82,15 @@ export const useBuild = create<BuildState>()(set => ({
   known: undefined,
   knownHistory: NO_HISTORY,
   revision: 0,
+  elsewhere: 0,
   save: 'saved',
   theirs: undefined,
   kept: true,
   refusal: undefined,
   open: (stored, draft) =>
-    set({
+    set(s => ({
+      // The build that is open already: somebody else has changed it.
+      elsewhere: s.build?.id === stored.build.id ? s.elsewhere + 1 : s.elsewhere,
       build: draft?.build ?? stored.build,
       history: (draft ? draft.history : stored.history) ?? NO_HISTORY,
       last: undefined,
@@ -94,7 +99,7 @@ export const useBuild = create<BuildState>()(set => ({
       revision: draft?.revision ?? stored.revision,
       save: draft ? (draft.older ? 'conflict' : 'unsaved') : 'saved',
       theirs: draft?.older ? stored : undefined,
-    }),
+    })),
   edit: (change, title) =>
     set(s => {
       if (!s.build) return s

@@ -1,47 +1,48 @@
 import { create } from 'zustand'
+import { tellApart } from '../../core/text/text.ts'
 import { api } from './api.ts'
 import { freshen } from './autosave.ts'
 import { useBuild } from './buildStore.ts'
-import { randomName } from './randomName.ts'
-import { locks } from './secureOnly.ts'
+import { PAGE } from './pageName.ts'
+import { useShelf, type ChangedPart } from './shelfStore.ts'
+import { hear } from './streams.ts'
 
-/** A page that has a build open, and where in it. */
+/** A page that is open: its build, null where it has none, and where in it. */
 export interface Here {
   page: string
+  /** The device: which it is, and what it is called. */
+  by: string
   device: string
-  build: string
+  build: string | null
   where: string
 }
 type LiveEvent =
   | { kind: 'build'; id: string; revision: number }
-  | { kind: 'builds' | 'shelf' | 'settings' }
+  | { kind: 'builds' | 'settings' | 'pairings' }
+  | { kind: 'shelf'; parts?: ChangedPart[] }
   | { kind: 'here'; pages: Here[] }
   | { kind: 'show'; page: string; path: string }
-  /** The stream is there, or there again: what was done meanwhile was not heard. */
-  | { kind: 'begun' }
 
 /** What is heard of what is done elsewhere: how often a list was changed, and which pages have a build open. */
 export const useLive = create<{
   builds: number
-  shelf: number
   settings: number
+  pairings: number
   here: readonly Here[]
   /** What another device wants shown on this page. */
   shown: string | undefined
+  /** Where in its build this page is, where that is more than its station. */
+  where: string | undefined
 }>(() => ({
   builds: 0,
-  shelf: 0,
   settings: 0,
+  pairings: 0,
   here: [],
   shown: undefined,
+  where: undefined,
 }))
 
-/** This page among all that are open, at every device. */
-const PAGE = randomName()
-/** Pages of one browser share a stream: a host is given few connections at once. */
-const NAME = 'snugbolt.live'
-
-const more = (...of: ('builds' | 'shelf' | 'settings')[]) =>
+const more = (...of: ('builds' | 'settings' | 'pairings')[]) =>
   useLive.setState(s => Object.fromEntries(of.map(k => [k, s[k] + 1])))
 
 function heard(e: LiveEvent): void {
@@ -51,11 +52,12 @@ function heard(e: LiveEvent): void {
       if (open.build?.id === e.id && e.revision > open.revision) void freshen(e.id)
       return more('builds')
     case 'builds':
-    case 'begun':
       if (open.build) void freshen(open.build.id)
-      return e.kind === 'begun' ? more('builds', 'shelf', 'settings') : more('builds')
+      return more('builds')
     case 'show':
       return e.page === PAGE ? useLive.setState({ shown: e.path }) : undefined
+    case 'shelf':
+      return useShelf.getState().changed(e.parts)
     case 'here':
       return useLive.setState({ here: e.pages })
     default:
@@ -63,40 +65,18 @@ function heard(e: LiveEvent): void {
   }
 }
 
-/** Holds the stream open; what it returns ends that. A line that broke is taken up again by the browser. */
-function stream(say: (e: LiveEvent) => void): () => void {
-  const events = new EventSource(`/api/live?page=${PAGE}`)
-  events.onopen = () => say({ kind: 'begun' })
-  events.onmessage = (m: MessageEvent<string>) => say(JSON.parse(m.data) as LiveEvent)
-  events.onerror = () => useLive.setState({ here: [] })
-  return () => events.close()
+/** The stream is there, or there again: what was done meanwhile was not heard. */
+function caughtUp(): void {
+  const { build } = useBuild.getState()
+  if (build) void freshen(build.id)
+  more('builds', 'settings', 'pairings')
+  useShelf.getState().changed(undefined)
 }
 
-/** One page of the browser holds the stream and tells the others; where it is frozen or goes, another takes it. */
-function shareStream(by: LockManager, channel: BroadcastChannel): void {
-  channel.onmessage = (m: MessageEvent<LiveEvent>) => heard(m.data)
-  const hold = () =>
-    void by
-      .request(NAME, () => {
-        const end = stream(e => {
-          heard(e)
-          channel.postMessage(e)
-        })
-        return new Promise<void>(done =>
-          document.addEventListener(
-            'freeze',
-            () => {
-              end()
-              done()
-            },
-            { once: true },
-          ),
-        )
-      })
-      .catch(() => stream(heard))
-  hold()
-  document.addEventListener('resume', hold)
-}
+/** The stream by which this page hears. */
+let stream: string | undefined
+/** Says again where this page is. */
+let sayAgain: () => void = () => undefined
 
 let begun = false
 /** Begins to listen, once for a page. */
@@ -104,26 +84,28 @@ export function listenLive(): void {
   if (begun || typeof EventSource === 'undefined') return
   begun = true
   window.addEventListener('pagehide', leave)
-  const by = locks()
-  let channel: BroadcastChannel | undefined
-  try {
-    channel = by && new BroadcastChannel(NAME)
-  } catch {
-    channel = undefined
-  }
-  if (by && channel) shareStream(by, channel)
-  else stream(heard)
+  hear('live', h => {
+    if (h.is === 'said') heard(JSON.parse(h.text) as LiveEvent)
+    else if (h.is === 'begun') {
+      stream = h.name
+      sayAgain()
+      caughtUp()
+    } else useLive.setState({ here: [] })
+  })
 }
 
 /** How often a page says again where it is, ms: a workshop that was started again has forgotten. */
 const AGAIN = 60_000
 
-/** Tells others which build this page has open and where in it; what it returns takes that back. */
-export function sayHere(build: string, where: string): () => void {
+/** Tells others which build this page has open, null for none, and where in it; what it returns takes that back. */
+export function sayHere(build: string | null, where: string): () => void {
   const say = () => {
-    if (document.visibilityState === 'visible') void api.here(PAGE, { build, where }).catch(() => undefined)
+    // Said as soon as it hears.
+    if (document.visibilityState === 'visible' && stream !== undefined)
+      void api.here(PAGE, { build, where, stream }).catch(() => undefined)
   }
   say()
+  sayAgain = say
   const timer = setInterval(say, AGAIN)
   const hidden = () => {
     if (document.visibilityState === 'visible') say()
@@ -131,6 +113,7 @@ export function sayHere(build: string, where: string): () => void {
   }
   document.addEventListener('visibilitychange', hidden)
   return () => {
+    if (sayAgain === say) sayAgain = () => undefined
     clearInterval(timer)
     document.removeEventListener('visibilitychange', hidden)
   }
@@ -142,14 +125,19 @@ export const leave = (): void =>
 
 /** Pages of other devices: another window of this one needs no telling. */
 const elsewhere = (here: readonly Here[]): Here[] => {
-  const own = here.find(h => h.page === PAGE)?.device
-  return own === undefined ? [] : here.filter(h => h.device !== own)
+  const own = here.find(h => h.page === PAGE)?.by
+  return own === undefined ? [] : here.filter(h => h.by !== own)
 }
 
-/** Other devices that have any build open, each by the page that it said last. */
-export const otherDevices = (here: readonly Here[]): { device: string; page: string }[] => [
-  ...new Map(elsewhere(here).map(h => [h.device, { device: h.device, page: h.page }])).values(),
-]
+/** Other devices that are there, each by the page that it said last; those of one name are told apart. */
+export function otherDevices(here: readonly Here[]): { device: string; page: string }[] {
+  const names: string[] = []
+  return [...new Map(elsewhere(here).map(h => [h.by, h])).values()].map(({ device, page }) => {
+    const name = tellApart(device, names)
+    names.push(name)
+    return { device: name, page }
+  })
+}
 
 /** Pages of other devices that have the build open. */
 export const othersAt = (here: readonly Here[], build: string): Here[] =>

@@ -1,6 +1,6 @@
 /**
- * What browsers keep for pages over HTTPS and for the machine itself [published: W3C, Secure Contexts]: locks, the cache of a
- * service worker, sums, the microphone, a screen that stays awake. Over plain HTTP there is none; each may be forbidden
+ * What browsers keep for pages over HTTPS and for the machine itself [published: W3C, Secure Contexts]: locks, the cache of a service
+ * worker, the microphone, a screen that stays awake. Over plain HTTP there is none; each may be forbidden
  * elsewhere too. The only file that asks for any of them.
  */
 export const isTrustedPage = (): boolean => globalThis.isSecureContext === true
@@ -10,13 +10,6 @@ export const locks = (): LockManager | undefined => (typeof navigator === 'undef
 
 /** The browser's store of answers; undefined where it has none. */
 export const answerStore = (): CacheStorage | undefined => ('caches' in globalThis ? globalThis.caches : undefined)
-
-/** SHA-256 of bytes, in hexadecimal [published: FIPS 180-4]; undefined where a page may not have it computed. */
-export async function sha256(bytes: ArrayBuffer): Promise<string | undefined> {
-  if (!('crypto' in globalThis) || !crypto.subtle) return undefined
-  const sum = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))
-  return [...sum].map(b => b.toString(16).padStart(2, '0')).join('')
-}
 
 /** What keeps the application for when the workshop is away; undefined where there is none. */
 export const keeper = (): ServiceWorkerContainer | undefined =>

@@ -18,6 +18,14 @@ interface ShelfState {
   /** Puts parts on the shelf; false and a word when the workshop refuses them. */
   put: (parts: readonly Part[]) => Promise<boolean>
   remove: (id: string) => Promise<boolean>
+  /** Parts were changed somewhere, perhaps here: what this page shows of the shelf follows. Undefined: any of them. */
+  changed: (parts: readonly ChangedPart[] | undefined) => void
+}
+
+/** A part of the shelf and the revision at which it stands, null where it is gone. */
+export interface ChangedPart {
+  id: string
+  revision: number | null
 }
 
 /** Parts that one request carries. */
@@ -124,7 +132,36 @@ export const useShelf = create<ShelfState>()((set, get) => ({
     })
     return true
   },
+  changed: parts => {
+    const { rows } = get()
+    // A page that shows nothing of it, or knows it already, asks for nothing.
+    if (!rows) return
+    const known = new Map(rows.map(r => [r.id, r.revision]))
+    if (parts?.every(p => (known.get(p.id) ?? null) === p.revision)) return
+    clearTimeout(soon)
+    soon = setTimeout(() => void readAgain(), MORE)
+  },
 }))
+
+/** How long it is waited for more changes before the shelf is read again, ms. */
+const MORE = 200
+let soon: ReturnType<typeof setTimeout> | undefined
+
+/** Reads the shelf again, and of whole parts that this page has those that are others now. */
+async function readAgain(): Promise<void> {
+  const before = new Map((useShelf.getState().rows ?? []).map(r => [r.id, r.revision]))
+  await useShelf.getState().load()
+  const { rows = [], parts, kinds } = useShelf.getState(),
+    there = new Set(rows.map(r => r.id)),
+    asked = rows.filter(r => (parts.has(r.id) ? before.get(r.id) !== r.revision : kinds.has(r.kind)))
+  const fresh = await Promise.all(asked.map(r => api.shelfPart(r.id).catch(() => undefined)))
+  useShelf.setState(s => ({
+    parts: new Map([
+      ...[...s.parts].filter(([id]) => there.has(id) || !before.has(id)),
+      ...fresh.flatMap(p => (p ? [[p.id, p] as const] : [])),
+    ]),
+  }))
+}
 
 /** Whole parts of some kinds that the browser has. */
 export const shelfParts = (kinds: readonly PartKind[]): Part[] =>

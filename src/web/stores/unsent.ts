@@ -1,28 +1,61 @@
-import { api, Refused } from './api.ts'
-import { answerStore, sha256 } from './secureOnly.ts'
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex } from '@noble/hashes/utils.js'
+import { openDB } from 'idb'
+import { api, attachmentAddress, Refused } from './api.ts'
+import { answerStore } from './secureOnly.ts'
 
-/** Where this browser keeps the bytes of photos that the workshop has not got yet, and those that it shows of all. */
+/** Where this browser keeps photos that the workshop has not got yet, over plain HTTP too. */
 const UNSENT = 'snugbolt-unsent',
-  SHOWN = 'snugbolt-attachments'
+  FILES = 'files'
+/** What the service worker shows of all photos, where there is one. */
+const SHOWN = 'snugbolt-attachments'
 
-const addressOf = (hash: string): string => `/api/attachments/${hash}`
+interface Unsent {
+  type: string
+  bytes: ArrayBuffer
+}
+
+const opened = () =>
+  openDB<{ [FILES]: { key: string; value: Unsent } }>(UNSENT, 1, {
+    upgrade: db => void db.createObjectStore(FILES),
+  })
+/** Does something with the store and closes it again; undefined where a browser forbids it or has no room. */
+async function within<T>(work: (db: Awaited<ReturnType<typeof opened>>) => Promise<T>): Promise<T | undefined> {
+  try {
+    const db = await opened()
+    try {
+      return await work(db)
+    } finally {
+      db.close()
+    }
+  } catch {
+    return undefined
+  }
+}
 
 /**
  * Keeps bytes in this browser until the workshop answers again, and shows them meanwhile.
  * @returns their hash; undefined where this browser cannot keep them
  */
-export async function keepUnsent(bytes: Blob, type: string): Promise<string | undefined> {
-  try {
-    const hash = await sha256(await bytes.arrayBuffer()),
-      store = answerStore()
-    if (hash === undefined || !store) return undefined
-    const answer = () => new Response(bytes, { headers: { 'Content-Type': type } })
-    await (await store.open(UNSENT)).put(addressOf(hash), answer())
-    await (await store.open(SHOWN)).put(addressOf(hash), answer())
-    return hash
-  } catch {
-    return undefined
-  }
+export async function keepUnsent(file: Blob, type: string): Promise<string | undefined> {
+  const bytes = await file.arrayBuffer(),
+    hash = bytesToHex(sha256(new Uint8Array(bytes))),
+    isKept = await within(async db => {
+      await db.put(FILES, { type, bytes }, hash)
+      return true
+    })
+  if (!isKept) return undefined
+  await answerStore()
+    ?.open(SHOWN)
+    .then(c => c.put(attachmentAddress(hash), new Response(file, { headers: { 'Content-Type': type } })))
+    .catch(() => undefined)
+  return hash
+}
+
+/** A file that the workshop has not got yet; undefined where it has, or this browser does not have it. */
+export const unsentFile = async (hash: string): Promise<Blob | undefined> => {
+  const u = await within(db => db.get(FILES, hash))
+  return u && new Blob([u.bytes], { type: u.type })
 }
 
 /**
@@ -31,20 +64,15 @@ export async function keepUnsent(bytes: Blob, type: string): Promise<string | un
  * @throws when the workshop does not answer
  */
 export async function sendUnsent(): Promise<void> {
-  // A browser that keeps nothing has nothing that was not sent.
-  const store = answerStore()
-  if (!store || !(await store.has(UNSENT).catch(() => false))) return
-  const cache = await store.open(UNSENT)
-  for (const request of await cache.keys()) {
-    const kept = await cache.match(request)
-    if (!kept) continue
-    const bytes = await kept.blob()
+  for (const hash of (await within(db => db.getAllKeys(FILES))) ?? []) {
+    const file = await unsentFile(hash)
+    if (!file) continue
     try {
-      await api.attach(bytes, bytes.type)
+      await api.attach(file, file.type)
     } catch (e) {
       if (e instanceof Refused && e.status < 500) continue
       throw e
     }
-    await cache.delete(request)
+    await within(db => db.delete(FILES, hash))
   }
 }

@@ -19,7 +19,7 @@ import { api, Refused, type BuildRow } from '../stores/api.ts'
 import { Folded } from './Folded.tsx'
 import { BuildCard, type Loaded } from './BuildCard.tsx'
 import { heavy } from '../hooks/useHeavy.ts'
-import { useLive } from '../stores/live.ts'
+import { leave, sayHere, useLive } from '../stores/live.ts'
 import { present } from '../stores/clock.ts'
 import { lookAt, sayProblem } from './sayProblem.ts'
 
@@ -89,6 +89,14 @@ export function Workshop() {
     }
   }, [])
   useEffect(() => void refresh(), [refresh])
+  // Another device may show something here.
+  useEffect(() => {
+    const end = sayHere(null, 'Builds')
+    return () => {
+      end()
+      leave()
+    }
+  }, [])
   // What is done at other devices is in the list as soon as it is there.
   const changed = useLive(s => s.builds)
   useEffect(() => {

@@ -14,6 +14,7 @@ import { GateNote } from '../../components/GateNote.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { ShakeTimer } from '../../components/ShakeTimer.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
+import { useWhere } from '../../hooks/useWhere.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
@@ -47,6 +48,7 @@ export function Bench() {
   const step = kept?.thing ?? (params.has('hand') ? hand : (plan.next ?? hand))
   const gone = kept?.gone ?? false
   const i = order.findIndex(o => o.thing.id === step?.id)
+  useWhere(step ? `step ${i + 1}` : 'Bench')
   const go = (by: number) => {
     const s = order[i + by]
     if (s) take(s.thing.id)

@@ -1,6 +1,6 @@
 import { useFact } from '../../hooks/useFact.ts'
-import { useState } from 'react'
-import { Link } from 'react-router'
+import { useEffect, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
 import { takeReading, setDimension } from '../../../core/build/edits.ts'
 import { readingOf, splitRef } from '../../../core/build/quantityAt.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
@@ -15,6 +15,7 @@ import { SnugGauge } from '../../components/SnugGauge.tsx'
 import { DeviceLine } from '../../devices/DeviceLine.tsx'
 import { useDevice } from '../../devices/useDevice.ts'
 import { useLength } from '../../hooks/useLength.ts'
+import { useWhere } from '../../hooks/useWhere.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -33,18 +34,21 @@ export function Measure() {
     items = useOrder(useFact('next')),
     l = useLength(),
     last = useBuild(s => s.last)
-  const [draft, setDraft] = useDraft('reading', EMPTY),
+  const [params, setParams] = useSearchParams(),
+    pressed = params.get('of'),
+    [draft, setDraft] = useDraft('reading', EMPTY),
     // A reading that is half-typed belongs to what it was typed for.
     [at, setAt] = useState(() =>
       Math.max(
         0,
-        items.findIndex(i => i.thing.id === draft.of),
+        items.findIndex(i => i.thing.id === (pressed ?? draft.of)),
       ),
     ),
     [by, setBy] = useState<string>(),
     [problem, setProblem] = useState<string>(),
     [taken, setTaken] = useState<ReadonlySet<string>>(new Set()),
     [joints, setJoints] = useState<readonly string[]>([])
+  useWhere(items[at] ? `reading ${at + 1}` : 'Readings')
   const here = items[at],
     inHand = here?.thing,
     typed = draft.of === inHand?.id ? draft.text : '',
@@ -65,7 +69,13 @@ export function Measure() {
     setBy(undefined)
     setProblem(undefined)
     setAt(to)
+    if (pressed !== null) setParams({}, { replace: true })
   }
+  // Another device may show another reading here while this page is open.
+  const wanted = pressed === null ? -1 : items.findIndex(i => i.thing.id === pressed)
+  useEffect(() => {
+    if (wanted >= 0) setAt(wanted)
+  }, [wanted])
   if (!here)
     return (
       <div className="flex h-dvh flex-col items-start gap-4 bg-paper p-10 text-title">

@@ -8,6 +8,7 @@ import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
+import { useWhere } from '../../hooks/useWhere.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -29,6 +30,7 @@ export function Soldering() {
   const drawing = useSolderDrawing()
   const open = acts.find(a => (a.kind === 'joint' || a.kind === 'lay') && !isMade(a.joint))
   const act = params.has('hand') ? hand : (open ?? hand)
+  useWhere(act ? `joint ${act.order}` : 'Joints')
   if (!act)
     return (
       <p className="p-8 text-title">

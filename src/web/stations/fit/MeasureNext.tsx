@@ -67,30 +67,33 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
                   {m.joints.length > 3 ? ' and more' : ''}. {Math.round(m.stake)} min of work hang on it.
                 </span>
               </span>
-              {spec && (
-                <LengthField
-                  label={`Measured ${m.label}`}
-                  hideLabel
-                  clears
-                  mm={undefined}
-                  min={spec.min}
-                  max={spec.max}
-                  onMm={v => {
-                    editBuild(
-                      b =>
-                        takeReading(b, {
-                          of: readingOf(m.ref),
-                          value: v,
-                          doubt: DEFAULT_DOUBT.calliper(),
-                          at: now(),
-                          with: 'calliper',
-                        }),
-                      `${m.partName}: ${m.label}`,
-                    )
-                    setRead(r => [...r.filter(x => x !== m.ref), m.ref])
-                  }}
-                />
-              )}
+              <span className="flex flex-wrap items-center justify-end gap-2">
+                <ShowOn to={`../measure?of=${encodeURIComponent(m.ref)}`} of={m.label} />
+                {spec && (
+                  <LengthField
+                    label={`Measured ${m.label}`}
+                    hideLabel
+                    clears
+                    mm={undefined}
+                    min={spec.min}
+                    max={spec.max}
+                    onMm={v => {
+                      editBuild(
+                        b =>
+                          takeReading(b, {
+                            of: readingOf(m.ref),
+                            value: v,
+                            doubt: DEFAULT_DOUBT.calliper(),
+                            at: now(),
+                            with: 'calliper',
+                          }),
+                        `${m.partName}: ${m.label}`,
+                      )
+                      setRead(r => [...r.filter(x => x !== m.ref), m.ref])
+                    }}
+                  />
+                )}
+              </span>
             </li>
           )
         })}

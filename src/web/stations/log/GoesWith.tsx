@@ -5,7 +5,7 @@ import { Button, buttonLook } from '../../components/Button.tsx'
 import { download } from '../../components/download.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
-import { attachmentAddress } from '../../stores/api.ts'
+import { AttachedImage } from '../../components/Attached.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
 import { oneFile } from './goesWithFile.ts'
@@ -56,7 +56,7 @@ export function GoesWith() {
         page={sheet}
         circuit={circuit}
         written={today()}
-        photo={p => <img src={attachmentAddress(p.hash)} alt={p.says} className={PHOTO_LOOK} />}
+        photo={p => <AttachedImage hash={p.hash} alt={p.says} className={PHOTO_LOOK} />}
       />
     </div>
   )

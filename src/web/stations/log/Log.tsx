@@ -29,6 +29,7 @@ import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useTyped } from '../../hooks/useTyped.ts'
 import { dimensionPlace } from '../../map/partPlace.ts'
+import { AttachedImage } from '../../components/Attached.tsx'
 import { attachmentAddress } from '../../stores/api.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -302,8 +303,8 @@ function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
         {e.value?.with ? `, ${e.value.with}` : ''}
       </p>
       {e.attachment?.type.startsWith('image/') && (
-        <img
-          src={attachmentAddress(e.attachment.hash)}
+        <AttachedImage
+          hash={e.attachment.hash}
           alt={l.prose(e.text)}
           className="max-h-[46vh] max-w-full self-start object-contain"
         />

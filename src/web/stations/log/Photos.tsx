@@ -6,7 +6,7 @@ import { Dialog } from '../../app/Dialog.tsx'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
 import { TextField } from '../../components/TextField.tsx'
-import { attachmentAddress } from '../../stores/api.ts'
+import { AttachedImage } from '../../components/Attached.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { moment } from '../plan/dates.ts'
 
@@ -34,8 +34,8 @@ export function Photos({ photos, titles }: { photos: readonly Attachment[]; titl
               className="block w-full border border-line text-left"
               onClick={() => setHand(p.id)}
             >
-              <img
-                src={attachmentAddress(p.hash)}
+              <AttachedImage
+                hash={p.hash}
                 alt={words(p)}
                 loading="lazy"
                 className="aspect-[4/3] w-full object-cover"
@@ -55,11 +55,7 @@ export function Photos({ photos, titles }: { photos: readonly Attachment[]; titl
           <div className={`grid gap-2 ${other ? 'grid-cols-2' : ''}`}>
             {[open, ...(other ? [other] : [])].map(p => (
               <figure key={p.id}>
-                <img
-                  src={attachmentAddress(p.hash)}
-                  alt={words(p)}
-                  className="max-h-[46vh] w-full object-contain"
-                />
+                <AttachedImage hash={p.hash} alt={words(p)} className="max-h-[46vh] w-full object-contain" />
                 <figcaption className="text-note text-muted">{moment(p.at)}</figcaption>
               </figure>
             ))}

@@ -84,6 +84,7 @@ export function SheetOfTests({ work, take, hand }: { work: MeterWork; take: (id:
                   parse={parseMeter}
                   onValue={(_value, text) => takeOhms(v.id, text)}
                 />
+                <ShowOn to={`../testing?hand=${encodeURIComponent(v.id)}`} of={`reading ${i + 1}`} />
                 <Says agrees={v.agrees} open="not read" yes="proven" />
               </div>
             </li>

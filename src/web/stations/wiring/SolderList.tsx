@@ -104,7 +104,12 @@ function ActRow({ a, first }: { a: SolderAct; first: boolean }) {
           </span>
         )}
       </span>
-      {j ? <Made j={j} laid={a.kind === 'lay'} /> : <span />}
+      <span className="flex flex-wrap items-start justify-end gap-2">
+        {(a.kind === 'joint' || a.kind === 'lay') && (
+          <ShowOn to={`../soldering?hand=${encodeURIComponent(a.id)}`} of={`joint ${a.order}`} />
+        )}
+        {j && <Made j={j} laid={a.kind === 'lay'} />}
+      </span>
     </li>
   )
 }
