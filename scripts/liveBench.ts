@@ -8,7 +8,23 @@ import { openChromium } from './chromium.ts'
 
 const DEVICES = 8,
   SAVES = 150,
-  LINES = 15
+  LINES = 15,
+  WINDOWS = 12,
+  PACED = 60
+
+/** Notes in a page what the worker that all windows share hands to it, and when. */
+const WATCHED = `
+  window.heardAt = []
+  const Shared = SharedWorker
+  window.SharedWorker = function (...args) {
+    const worker = new Shared(...args)
+    worker.port.addEventListener('message', e => {
+      if (e.data.is !== 'said') return
+      const said = JSON.parse(e.data.text)
+      if (said.kind === 'build') heardAt.push({ revision: said.revision, at: Date.now() })
+    })
+    return worker
+  }`
 
 /** Memory of a process, MB [published: Linux, proc(5), VmRSS]. */
 const memoryOf = (pid: number): number =>
@@ -66,8 +82,40 @@ export async function measureLive(
   row(`a save told to ${DEVICES} devices, from its sending (median of ${took.length})`, at(took, 0.5), 'ms', 250)
   row('… 95 %', at(took, 0.95), 'ms')
   row('server’s memory for each device', (memoryOf(server.process.pid!) - before) / DEVICES, 'MB')
-  for (const s of streams) s.destroy()
   const browser = await openChromium({ args: ['--host-resolver-rules=MAP bench.test 127.0.0.1'] })
+  const windows = await browser.newContext({ serviceWorkers: 'block' }),
+    told: { revision: number; at: number }[][] = []
+  // What the worker that all windows share hands to each of them.
+  await windows.addInitScript({ content: WATCHED })
+  const pages = []
+  for (let n = 0; n < WINDOWS; n++) {
+    const page = await windows.newPage()
+    await page.goto(`${server.address}/b/heron/log`)
+    await page.getByText('Saved', { exact: true }).first().waitFor()
+    pages.push(page)
+  }
+  const sentAt = new Map<number, number>()
+  for (let n = 0; n < PACED; n++) {
+    sentAt.set(revision + 1, Date.now())
+    await ask('PUT', '/builds/wren', { ...own, body: { revision, build: { ...build, note: `Paced ${n}` } } })
+    revision++
+    await new Promise(done => setTimeout(done, 150))
+  }
+  for (const page of pages)
+    told.push(await page.evaluate(() => (window as unknown as { heardAt: (typeof told)[number] }).heardAt))
+  const late = told
+    .flat()
+    .flatMap(h => (sentAt.has(h.revision) ? [h.at - sentAt.get(h.revision)!] : []))
+    .sort((x, y) => x - y)
+  if (late.length !== WINDOWS * PACED) throw new Error(`${WINDOWS * PACED - late.length} events were lost`)
+  row(
+    `a save told to ${WINDOWS} windows of one browser beside ${DEVICES} devices (median of ${late.length})`,
+    at(late, 0.5),
+    'ms',
+  )
+  row('… 95 %', at(late, 0.95), 'ms', 150)
+  await windows.close()
+  for (const s of streams) s.destroy()
   const [a, b] = await Promise.all(
     [1, 2].map(async () => {
       const page = await (await browser.newContext({ serviceWorkers: 'block' })).newPage()

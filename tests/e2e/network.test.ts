@@ -435,6 +435,71 @@ describe('a guest', () => {
   }, 60_000)
 })
 
+describe('what is done elsewhere', () => {
+  const edit = async (change: (b: Build) => Build) => {
+    const { build, revision } = (await own('GET', '/builds/plover')) as { build: Build; revision: number }
+    await own('PUT', '/builds/plover', { revision, build: change(build) })
+  }
+  it('takes nothing out of a field that somebody types in, and is there by Escape', async () => {
+    await edit(b => changeClient(b, { who: 'First' }))
+    const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
+    await page.goto(`${server.address}/b/plover/log?view=client`)
+    await saved(page)
+    const field = page.getByLabel('For whom')
+    await field.fill('Half a na')
+    const came = page.waitForResponse(r => r.url().endsWith('/api/builds/plover'))
+    await edit(b => changeClient(b, { who: 'Second' }))
+    await (await came).finished()
+    // Two frames later it has been drawn.
+    await page.evaluate(() => new Promise(drawn => requestAnimationFrame(() => requestAnimationFrame(drawn))))
+    expect(await field.inputValue()).toBe('Half a na')
+    await field.press('Escape')
+    await expect.poll(() => field.inputValue()).toBe('Second')
+    expect(page.troubles).toEqual([])
+  }, 60_000)
+  it('is in a list of the shelf as soon as it is done', async () => {
+    const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
+    await page.goto(`${server.address}/shelf`)
+    await page.locator('main h1').first().waitFor()
+    const part = {
+      id: 'from-elsewhere',
+      kind: 'strings',
+      name: 'Strings from elsewhere',
+      dims: {},
+      traits: {},
+      features: [],
+    }
+    const counted = (n: number) => `${n} parts on the workshop’s shelf`,
+      before = ((await own('GET', '/shelf/index')) as unknown as object[]).length
+    await page.getByText(counted(before)).first().waitFor()
+    const put = await own('POST', '/shelf', { parts: [part] })
+    expect(put.error).toBeUndefined()
+    await page
+      .getByText(counted(before + 1))
+      .first()
+      .waitFor()
+    await own('DELETE', '/shelf/from-elsewhere')
+    await page.getByText(counted(before)).first().waitFor()
+    expect(page.troubles).toEqual([])
+  }, 60_000)
+  it('is heard by more windows of one browser than a host is given connections', async () => {
+    const context = await browser.newContext({ viewport: TABLET }),
+      first = await watched(context)
+    await first.goto(plainAt('/'))
+    await pairedBy(first, (await opened()).code, 'Many windows')
+    const pages = [first, ...(await Promise.all(Array.from({ length: 7 }, () => watched(context))))]
+    for (const page of pages) {
+      await page.goto(plainAt('/b/plover/log'))
+      await saved(page)
+    }
+    await edit(
+      b =>
+        ({ ...b, log: [...b.log, { id: 'heard', at: new Date().toISOString(), text: 'Heard by all' }] }) as Build,
+    )
+    for (const page of pages) await page.getByText('Heard by all').first().waitFor()
+  }, 120_000)
+})
+
 describe('the workshop’s own machine', () => {
   it('opens it to the network, shows a way in, sees the device come and sends it away', async () => {
     await own('PUT', '/network', { sharing: false })

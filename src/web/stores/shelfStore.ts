@@ -133,11 +133,11 @@ export const useShelf = create<ShelfState>()((set, get) => ({
     return true
   },
   changed: parts => {
-    const { rows } = get()
+    const { rows, kinds, parts: held } = get()
     // A page that shows nothing of it, or knows it already, asks for nothing.
-    if (!rows) return
-    const known = new Map(rows.map(r => [r.id, r.revision]))
-    if (parts?.every(p => (known.get(p.id) ?? null) === p.revision)) return
+    if (!rows && !kinds.size && !held.size) return
+    const known = new Map(rows?.map(r => [r.id, r.revision]))
+    if (rows && parts?.every(p => (known.get(p.id) ?? null) === p.revision)) return
     clearTimeout(soon)
     soon = setTimeout(() => void readAgain(), MORE)
   },
@@ -145,6 +145,8 @@ export const useShelf = create<ShelfState>()((set, get) => ({
 
 /** How long it is waited for more changes before the shelf is read again, ms. */
 const MORE = 200
+/** Parts that are asked for one by one; more come by their kinds. */
+const ONE_BY_ONE = 20
 let soon: ReturnType<typeof setTimeout> | undefined
 
 /** Reads the shelf again, and of whole parts that this page has those that are others now. */
@@ -154,7 +156,10 @@ async function readAgain(): Promise<void> {
   const { rows = [], parts, kinds } = useShelf.getState(),
     there = new Set(rows.map(r => r.id)),
     asked = rows.filter(r => (parts.has(r.id) ? before.get(r.id) !== r.revision : kinds.has(r.kind)))
-  const fresh = await Promise.all(asked.map(r => api.shelfPart(r.id).catch(() => undefined)))
+  const fresh =
+    asked.length > ONE_BY_ONE
+      ? await api.shelf([...new Set(asked.map(r => r.kind))]).catch(() => [])
+      : await Promise.all(asked.map(r => api.shelfPart(r.id).catch(() => undefined)))
   useShelf.setState(s => ({
     parts: new Map([
       ...[...s.parts].filter(([id]) => there.has(id) || !before.has(id)),
