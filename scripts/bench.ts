@@ -416,7 +416,8 @@ page.on('request', r => {
   if (r.resourceType() === 'script') scripts.add(new URL(r.url()).pathname)
 })
 await page.goto(`${address}/b/heron/fit`)
-await page.waitForLoadState('networkidle')
+await page.getByText('Saved', { exact: true }).first().waitFor()
+await page.waitForTimeout(3_000)
 const files = [...scripts].map(s => join(root, 'dist/web', s)).filter(existsSync)
 row(
   'script of a first load (Fit), gzipped',

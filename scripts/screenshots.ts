@@ -1,5 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { Build } from '../src/core/build/build.ts'
+import { changeClient } from '../src/core/build/clientEdits.ts'
 import { openChromium } from './chromium.ts'
 
 /** Takes one picture of each main view from a running demo workshop: npm run demo, then npm run screenshots [folder]. */
@@ -96,7 +98,9 @@ for (const [name, path, width, height, act] of VIEWS) {
   })
   page.on('pageerror', e => console.error(`${name}: ${e.message}`))
   await page.goto(address + path)
-  await page.waitForLoadState('networkidle')
+  await page.locator('h1').first().waitFor()
+  // What is computed in the worker comes after the page; it says nothing of when.
+  await page.waitForTimeout(2500)
   if (act?.tab) await page.getByRole('tab', { name: act.tab }).click()
   if (act?.press) await page.getByRole('button', { name: act.press }).click()
   if (act?.until) await page.getByText(act.until).filter({ visible: true }).first().waitFor()
@@ -132,7 +136,44 @@ async function networkPictures(): Promise<void> {
     await page.screenshot({ path: join(beside, `${name}.png`) })
     await page.close()
   }
+  await guestPictures(beside, `http://${at.find(a => /^\d/.test(a))}:${plain}`)
   await share(false)
+}
+/** A quote that is shown to a guest, on a build that is for a client meanwhile. */
+async function guestPictures(beside: string, shared: string): Promise<void> {
+  const kestrel = `${address}/api/builds/kestrel`,
+    stored = async () => (await (await fetch(kestrel)).json()) as { build: Build; revision: number },
+    save = async (build: Build) =>
+      fetch(kestrel, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ build, revision: (await stored()).revision }),
+      }),
+    { build } = await stored()
+  await save(
+    changeClient(
+      { ...build, preferences: { ...build.preferences, rate: 40, currency: 'EUR' } },
+      {
+        who: 'Whoever it is for',
+        condition: 'New body, bare; neck from a school’s stock',
+        wanted: 'Finished, set up',
+      },
+    ),
+  )
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${address}/b/kestrel/quote`)
+  await page.getByRole('button', { name: 'Link for a guest' }).click()
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const link = new URL(await page.getByLabel('The link, shown only now').inputValue())
+  await page.screenshot({ path: join(beside, 'guest.png') })
+  const telephone = await browser.newPage({ viewport: { width: 390, height: 844 } })
+  await telephone.goto(`${shared}/guest${link.hash}`)
+  await telephone.getByText(/^Approve up to/).waitFor()
+  await telephone.screenshot({ path: join(beside, 'quote.png'), fullPage: true })
+  await page.getByRole('button', { name: /^End the link/ }).click()
+  await page.waitForTimeout(500)
+  await save(build)
+  for (const p of [page, telephone]) await p.close()
 }
 if (!only || only.includes('network')) await networkPictures()
 await browser.close()
