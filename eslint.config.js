@@ -57,6 +57,7 @@ export default tseslint.config(
           'serviceWorker',
           'mediaDevices',
           'wakeLock',
+          'serial',
           'clipboard',
           'storage',
           'share',

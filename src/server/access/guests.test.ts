@@ -217,6 +217,9 @@ describe('a quote', () => {
       { upTo } = await quoteBy(token)
     expect(upTo).toBe(0)
     expect((await guest(token, 'POST', '/approve', { name: 'Anna', upTo })).status).toBe(409)
+    // An instrument without a part has a sheet too.
+    const sheet = (await guest((await linked('bare', 'sheet')).token)).body.page as unknown as SheetPage
+    expect([sheet.name, sheet.sheet.parts, sheet.picture]).toEqual(['Bare', [], undefined])
   })
 })
 

@@ -44,7 +44,7 @@ const Marking = page('marking')
 
 /** The whole interface; a guest's page asks nothing of the workshop but what its link is for. */
 export function App() {
-  if (location.pathname === '/guest')
+  if (/^\/guest\/?$/.test(location.pathname))
     return (
       <Suspense fallback={<p className="p-6 text-body">Opening.</p>}>
         <BrowserRouter>

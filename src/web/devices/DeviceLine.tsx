@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { DEVICE_SORTS, type DeviceSortName } from '../../core/devices/deviceSorts.ts'
+import { NeedsTrust } from '../access/NeedsTrust.tsx'
 import { Button } from '../components/Button.tsx'
 import { letDeviceIn, useDevices } from './deviceStore.ts'
 import { connectSerial, hasSerial } from './serial.ts'
@@ -47,6 +48,7 @@ export function DeviceLine({ sort }: { sort: DeviceSortName }) {
               Choose a serial port
             </Button>
           )}
+          <NeedsTrust what="A browser lends a serial port of this device" className="text-note text-muted" />
           {trouble && (
             <p role="alert" className="text-note text-never">
               {trouble}

@@ -1,23 +1,11 @@
 import { lineCutter, readDeviceLine, toDevice } from '../../core/devices/deviceLine.ts'
 import { randomName } from '../stores/randomName.ts'
+import { serial, type Port } from '../stores/secureOnly.ts'
 import type { PageDevice } from './deviceStore.ts'
 import { give, inHand, showing, useDevices } from './deviceStore.ts'
 
-/** The part of the browser's serial port that is used here [published: Web Serial API, W3C community group]. */
-interface Port {
-  open: (o: { baudRate: number }) => Promise<void>
-  close: () => Promise<void>
-  readable: ReadableStream<Uint8Array> | null
-  writable: WritableStream<Uint8Array> | null
-}
-interface Serial {
-  requestPort: () => Promise<Port>
-}
-
 /** Speed of the line, baud: what simple devices speak [common practice]. */
 const BAUD = 9600
-
-const serial = (): Serial | undefined => (navigator as { serial?: Serial }).serial
 
 /** Whether this browser has serial ports at all. */
 export const hasSerial = (): boolean => serial() !== undefined

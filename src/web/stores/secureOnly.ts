@@ -23,3 +23,15 @@ export const awake = async (): Promise<WakeLockSentinel | undefined> => {
   if (!('wakeLock' in navigator)) return undefined
   return navigator.wakeLock.request('screen').catch(() => undefined)
 }
+
+/** The part of the browser's serial port that is used here [published: Web Serial API, W3C community group]. */
+export interface Port {
+  open: (o: { baudRate: number }) => Promise<void>
+  close: () => Promise<void>
+  readable: ReadableStream<Uint8Array> | null
+  writable: WritableStream<Uint8Array> | null
+}
+
+/** Serial ports; undefined where a page may not ask for them. */
+export const serial = (): { requestPort: () => Promise<Port> } | undefined =>
+  (navigator as { serial?: { requestPort: () => Promise<Port> } }).serial
