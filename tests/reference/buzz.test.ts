@@ -8,12 +8,13 @@ import {
   tightest,
   type Over,
 } from '../../src/core/setup/clearance.ts'
-import { bow, crowns, type NeckShape } from '../../src/core/setup/fretPlane.ts'
+import { bow, crowns, fretPlane, type NeckShape } from '../../src/core/setup/fretPlane.ts'
 import { drawn, reach, STYLES, USUAL_SWING } from '../../src/core/setup/swing.ts'
 import { tension } from '../../src/core/setup/tension.ts'
 import { buzzWork, lineOver } from '../../src/core/setup/buzz.ts'
 import { STYLE_NAMES } from '../../src/core/build/playing.ts'
 import { demo } from '../support/demo.ts'
+import { anyIn } from '../support/any.ts'
 
 const neck = (patch: Partial<NeckShape> = {}): NeckShape => ({
   scaleLength: 648,
@@ -32,9 +33,9 @@ const over = (patch: Partial<Over['string']> = {}, n = neck(), style = STYLES.us
   string: { tension: 72.5, wound: false, saddleAt: 650, nutHeight: 0.4, saddleHeight: 2.4, ...patch },
 })
 const anyNeck = fc.record({
-  relief: fc.double({ min: -0.2, max: 0.5, noNaN: true }),
+  relief: anyIn(-0.2, 0.5),
   frets: fc.integer({ min: 3, max: 27 }),
-  high: fc.double({ min: -0.1, max: 0.1, noNaN: true }),
+  high: anyIn(-0.1, 0.1),
   at: fc.integer({ min: 1, max: 27 }),
 })
 const made = (n: { relief: number; frets: number; high: number; at: number }) =>
@@ -66,9 +67,9 @@ describe('how far a plucked string swings', () => {
   it('goes less far under more tension at the same force', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: 30, max: 120, noNaN: true }),
-        fc.double({ min: 30, max: 120, noNaN: true }),
-        fc.double({ min: 200, max: 860, noNaN: true }),
+        anyIn(30, 120),
+        anyIn(30, 120),
+        anyIn(200, 860),
         (a, b, L) => drawn(1, 100, L, Math.max(a, b)) <= drawn(1, 100, L, Math.min(a, b)),
       ),
     ))
@@ -102,34 +103,25 @@ describe('clearance', () => {
   })
   it('never gets less with a higher saddle', () =>
     fc.assert(
-      fc.property(
-        anyNeck,
-        fc.double({ min: 0, max: 4, noNaN: true }),
-        fc.double({ min: 0, max: 2, noNaN: true }),
-        (n, h, more) => {
-          const low = clearances(over({ saddleHeight: h }, made(n))),
-            high = clearances(over({ saddleHeight: h + more }, made(n)))
-          return low.every((c, i) => high[i]!.room >= c.room - 1e-9)
-        },
-      ),
+      fc.property(anyNeck, anyIn(0, 4), anyIn(0, 2), (n, h, more) => {
+        const low = clearances(over({ saddleHeight: h }, made(n))),
+          high = clearances(over({ saddleHeight: h + more }, made(n)))
+        return low.every((c, i) => high[i]!.room >= c.room - 1e-9)
+      }),
       { numRuns: 60 },
     ))
   it('is never raised at the last frets by more relief, the saddle fixed to the line through first and last', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 0.4, noNaN: true }),
-        fc.double({ min: 0, max: 0.2, noNaN: true }),
-        (r, more) => {
-          // Held at the last fret but one the crown sinks with the bow and takes the string along.
-          const at = (relief: number) =>
-            clearances(over({}, neck({ relief }))).find(c => c.held === 21 && c.over === 22)!.gap
-          return at(r + more) <= at(r) + 1e-9
-        },
-      ),
+      fc.property(anyIn(0, 0.4), anyIn(0, 0.2), (r, more) => {
+        // Held at the last fret but one the crown sinks with the bow and takes the string along.
+        const at = (relief: number) =>
+          clearances(over({}, neck({ relief }))).find(c => c.held === 21 && c.over === 22)!.gap
+        return at(r + more) <= at(r) + 1e-9
+      }),
     ))
   it('turns an action into a saddle and back', () =>
     fc.assert(
-      fc.property(anyNeck, fc.double({ min: 0.5, max: 4, noNaN: true }), (n, gap) => {
+      fc.property(anyNeck, anyIn(0.5, 4), (n, gap) => {
         const m = made(n),
           fret = Math.min(12, n.frets),
           s = { nutHeight: 0.4, saddleAt: 650 }
@@ -151,8 +143,9 @@ describe('the lowest that plays clean', () => {
         // Any saddle of a grid that clears is no lower.
         for (let h = best.saddleHeight - 0.5; h < best.saddleHeight - 0.005; h += 0.02)
           expect(least(h, 5)).toBeLessThan(0)
-        // Nor any nut.
-        for (let k = 0; k < best.nutHeight - 0.005; k += 0.01) expect(least(best.saddleHeight, k)).toBeLessThan(0)
+        // Nor any nut, save one that lay below the first crown.
+        for (let k = Math.max(0, fretPlane(m).y[1]!); k < best.nutHeight - 0.005; k += 0.01)
+          expect(least(best.saddleHeight, k)).toBeLessThan(0)
       }),
       { numRuns: 40 },
     ))
@@ -210,7 +203,7 @@ describe('the lowest that plays clean', () => {
 describe('both ends of the action', () => {
   it('are the lowest line over all strings, by brute force on a grid', () =>
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.5, max: 3, noNaN: true }), { minLength: 2, maxLength: 12 }), lows => {
+      fc.property(fc.array(anyIn(0.5, 3), { minLength: 2, maxLength: 12 }), lows => {
         const points = lows.map((v, i) => [i / (lows.length - 1), v] as const),
           line = lineOver(points),
           over = (from: number, to: number) => points.every(([u, v]) => from + (to - from) * u >= v - 1e-9)

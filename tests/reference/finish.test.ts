@@ -33,6 +33,7 @@ import { GRIT_NAMES } from '../../src/core/parts/grits.ts'
 import { MATERIAL_NAMES } from '../../src/core/parts/materialNames.ts'
 import type { Point } from '../../src/core/geometry/outline.ts'
 import { doubtOf } from '../../src/core/units/quantity.ts'
+import { anyIn } from '../support/any.ts'
 
 const layer = (patch: Partial<FinishLayer> = {}): FinishLayer => ({
   id: 'clear',
@@ -86,7 +87,7 @@ describe('film [published: dry = wet × solids by volume, ASTM D1212 and ISO 280
         fc.constantFrom(...MATERIAL_NAMES),
         fc.constantFrom(...GRIT_NAMES),
         fc.integer({ min: 1, max: 19 }),
-        fc.double({ min: 1, max: 200, noNaN: true }),
+        anyIn(1, 200),
         (material, scuff, coats, wet) => {
           const f = layerFacts(layer({ material, scuff, figures: { wetFilm: exactly(wet) } }))
           return builtBy(f, UNLEARNED, coats + 1).flat.value >= builtBy(f, UNLEARNED, coats).flat.value - 1e-9
@@ -143,7 +144,7 @@ describe('levelling', () => {
   })
   it('never takes more from a finer start', () => {
     fc.assert(
-      fc.property(fc.nat(GRIT_NAMES.length - 2), fc.double({ min: 0, max: 40, noNaN: true }), (i, peel) => {
+      fc.property(fc.nat(GRIT_NAMES.length - 2), anyIn(0, 40), (i, peel) => {
         const of = (k: number) => takenOnFlat(peel, { from: GRIT_NAMES[k]!, to: 'P2500', share: 1, compound: true })
         return of(i + 1) <= of(i) + 1e-9
       }),
@@ -151,19 +152,13 @@ describe('levelling', () => {
   })
   it('is never safer at a sharper edge', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 12, noNaN: true }),
-        fc.double({ min: 0, max: 12, noNaN: true }),
-        fc.double({ min: 20, max: 200, noNaN: true }),
-        fc.constantFrom(...PADS),
-        (a, b, film, pad) => {
-          const of = (r: number) =>
-            throughChance({ film: [film, film / 5], peel: AEROSOL_PEEL, how: LADDER }, [
-              { count: 5, share: edgeShare(r), pressure: PRESSURE[pad] },
-            ]).any
-          return of(Math.min(a, b)) >= of(Math.max(a, b)) - 1e-12
-        },
-      ),
+      fc.property(anyIn(0, 12), anyIn(0, 12), anyIn(20, 200), fc.constantFrom(...PADS), (a, b, film, pad) => {
+        const of = (r: number) =>
+          throughChance({ film: [film, film / 5], peel: AEROSOL_PEEL, how: LADDER }, [
+            { count: 5, share: edgeShare(r), pressure: PRESSURE[pad] },
+          ]).any
+        return of(Math.min(a, b)) >= of(Math.max(a, b)) - 1e-12
+      }),
       { numRuns: 60 },
     )
   })
@@ -392,10 +387,10 @@ describe('drying', () => {
   it('never goes faster on a damper or a colder day', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: 0, max: 40, noNaN: true }),
-        fc.double({ min: 0, max: 40, noNaN: true }),
-        fc.double({ min: 1, max: 100, noNaN: true }),
-        fc.double({ min: 1, max: 100, noNaN: true }),
+        anyIn(0, 40),
+        anyIn(0, 40),
+        anyIn(1, 100),
+        anyIn(1, 100),
         fc.boolean(),
         (t1, t2, h1, h2, water) =>
           dryingFactor(Math.min(t1, t2), Math.max(h1, h2), water) >=
@@ -408,11 +403,7 @@ describe('the day’s air', () => {
   const reading = (id: string, of: string, value: number, at: string) => ({ id, of, value, doubt: 1, at })
   it('turns the dew point’s formula round [published: Magnus formula, WMO-No. 8]', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: -5, max: 40, noNaN: true }),
-        fc.double({ min: 5, max: 100, noNaN: true }),
-        (t, rh) => Math.abs(humidityAt(t, dewPoint(t, rh)) - rh) < 1e-6,
-      ),
+      fc.property(anyIn(-5, 40), anyIn(5, 100), (t, rh) => Math.abs(humidityAt(t, dewPoint(t, rh)) - rh) < 1e-6),
     ))
   it('finds a swing of 6 °C about 16 that was sampled every two hours, and is warmest when it was', () => {
     const readings = Array.from({ length: 36 }, (_, k) => {

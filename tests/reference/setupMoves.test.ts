@@ -14,6 +14,7 @@ import { perTurn, USUAL_PER_TURN } from '../../src/core/setup/perTurn.ts'
 import { inharmonicity } from '../../src/core/setup/stiffness.ts'
 import { tension } from '../../src/core/setup/tension.ts'
 import { balanceOf, droppedString, USUAL_ROCKER } from '../../src/core/setup/tremolo.ts'
+import { anyIn } from '../support/any.ts'
 
 const NECK: NeckShape = {
   scaleLength: 648,
@@ -92,15 +93,10 @@ describe('intonation', () => {
   })
   it('wants more with a higher action: the string is stretched farther', () =>
     fc.assert(
-      fc.property(
-        fc.nat(5),
-        fc.double({ min: 1, max: 3, noNaN: true }),
-        fc.double({ min: 0.1, max: 2, noNaN: true }),
-        (i, h, more) => {
-          const of = (saddleHeight: number) => saddleBehind(string(i, { saddleHeight }))
-          return of(h + more) >= of(h) - 1e-6
-        },
-      ),
+      fc.property(fc.nat(5), anyIn(1, 3), anyIn(0.1, 2), (i, h, more) => {
+        const of = (saddleHeight: number) => saddleBehind(string(i, { saddleHeight }))
+        return of(h + more) >= of(h) - 1e-6
+      }),
       { numRuns: 60 },
     ))
   it('of a limp string without height is geometry alone: held at n it sounds 2^(n/12), whatever the gauge', () => {
@@ -159,19 +155,15 @@ describe('a rocking tremolo', () => {
   })
   it('wants no fewer springs for heavier strings', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: 0.5, max: 2, noNaN: true }),
-        fc.double({ min: 1, max: 1.5, noNaN: true }),
-        (k, more) => {
-          const of = (x: number) =>
-            balanceOf(
-              gauges,
-              pulls.map(t => t * x),
-              3,
-            ).fewest
-          return of(k * more) >= of(k)
-        },
-      ),
+      fc.property(anyIn(0.5, 2), anyIn(1, 1.5), (k, more) => {
+        const of = (x: number) =>
+          balanceOf(
+            gauges,
+            pulls.map(t => t * x),
+            3,
+          ).fewest
+        return of(k * more) >= of(k)
+      }),
     ))
 })
 

@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest'
 import { grown, toRemove } from '../../src/core/geometry/boolean.ts'
 import { polygonArea, smoothClosed, type Point } from '../../src/core/geometry/outline.ts'
 import { gapBeside, gapInside, polygonOf, type Shape } from '../../src/core/geometry/shape.ts'
+import { anyIn } from '../support/any.ts'
 
 /** Outside check: JSTS, a general geometry library (the JTS topology suite in JavaScript). */
 const reader = new GeoJSONReader()
@@ -15,14 +16,14 @@ const area = (p: readonly Point[]) => reader.read({ type: 'Polygon', coordinates
 const line = (p: readonly Point[]) => reader.read({ type: 'LineString', coordinates: ring(p) })
 
 const rect = fc.record({
-  length: fc.double({ min: 8, max: 40, noNaN: true }),
-  width: fc.double({ min: 8, max: 90, noNaN: true }),
-  corner: fc.double({ min: 0, max: 4, noNaN: true }),
-  x: fc.double({ min: -3, max: 3, noNaN: true }),
-  y: fc.double({ min: -3, max: 3, noNaN: true }),
+  length: anyIn(8, 40),
+  width: anyIn(8, 90),
+  corner: anyIn(0, 4),
+  x: anyIn(-3, 3),
+  y: anyIn(-3, 3),
 })
 const blob = fc
-  .array(fc.double({ min: 0.7, max: 1.3, noNaN: true }), { minLength: 7, maxLength: 12 })
+  .array(anyIn(0.7, 1.3), { minLength: 7, maxLength: 12 })
   .map(r =>
     smoothClosed(
       r.map((k, i): Point => [
@@ -41,7 +42,7 @@ const around = (s: { length: number; width: number; corner: number; x: number; y
 describe('distances between shapes', () => {
   it('inside a rectangle agree, wherever the inner one lies', () =>
     fc.assert(
-      fc.property(rect, rect, fc.double({ min: 4, max: 12, noNaN: true }), (inner, at, room) => {
+      fc.property(rect, rect, anyIn(4, 12), (inner, at, room) => {
         const outer = around({ ...inner, x: at.x, y: at.y }, room)
         const own = gapInside(outer, inner).gap
         if (own <= 0) return
@@ -64,7 +65,7 @@ describe('distances between shapes', () => {
     ))
   it('of outlines agree, side by side', () =>
     fc.assert(
-      fc.property(blob, blob, fc.double({ min: 110, max: 200, noNaN: true }), (a, b, away) => {
+      fc.property(blob, blob, anyIn(110, 200), (a, b, away) => {
         const other = b.map(([x, y]): Point => [x + away, y])
         expect(gapBeside({ points: a }, { points: other }).gap).toBeCloseTo(
           DistanceOp.distance(line(a), line(other)),
@@ -78,7 +79,7 @@ describe('distances between shapes', () => {
 describe('wood that has to go', () => {
   it('has the area that JSTS finds', () =>
     fc.assert(
-      fc.property(rect, fc.double({ min: 0.2, max: 3, noNaN: true }), (inner, room) => {
+      fc.property(rect, anyIn(0.2, 3), (inner, room) => {
         const outer = { ...inner, length: inner.length + 1, width: inner.width - 0.5, x: inner.x + 0.4 }
         const theirs = OverlayOp.difference(
           BufferOp.bufferOp(area(polygonOf(inner)), room, 24),
@@ -90,7 +91,7 @@ describe('wood that has to go', () => {
     ))
   it('and a grown outline the area of its buffer', () =>
     fc.assert(
-      fc.property(blob, fc.double({ min: 0.5, max: 5, noNaN: true }), (b, by) => {
+      fc.property(blob, anyIn(0.5, 5), (b, by) => {
         const theirs = BufferOp.bufferOp(area(b), by, 24).getArea()
         expect(
           Math.abs(grown({ points: b }, by).reduce((s, p) => s + polygonArea(p), 0) - theirs) / theirs,

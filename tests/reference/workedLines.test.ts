@@ -12,6 +12,7 @@ import { shimFor, wedgeWanted } from '../../src/core/layout/saddleHeight.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 import { fromSource, type Quantity } from '../../src/core/units/quantity.ts'
 import { plainBuild, sure } from '../support/plainBuild.ts'
+import { anyIn } from '../support/any.ts'
 
 /** Lines and places of the layout, worked by hand or by what they have to have in common. */
 const near = (p: readonly number[]) => p.map(x => expect.closeTo(x, 9))
@@ -20,11 +21,11 @@ describe('strings across a nut', () => {
   const given = fc.record({
     courses: fc.integer({ min: 2, max: 8 }),
     size: fc.integer({ min: 1, max: 3 }),
-    gap: fc.double({ min: 1.5, max: 3, noNaN: true }),
+    gap: anyIn(1.5, 3),
     width: fc.integer({ min: 40, max: 70 }),
-    margin: fc.double({ min: 1, max: 4, noNaN: true }),
-    thin: fc.double({ min: 0.2, max: 0.4, noNaN: true }),
-    by: fc.double({ min: 0.05, max: 0.2, noNaN: true }),
+    margin: anyIn(1, 4),
+    thin: anyIn(0.2, 0.4),
+    by: anyIn(0.05, 0.2),
   })
   /** Outer sides of every course, from the treble edge on. */
   const sides = (slots: readonly number[], d: readonly number[], size: number) =>

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import type { Build, Cut } from '../../src/core/build/build.ts'
 import { demo } from './demo.ts'
+import { anyIn } from './any.ts'
 
 const sure = (value: number) => ({ value, doubt: 0.3, basis: 'assumed' as const })
-const near = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+const near = (min: number, max: number) => anyIn(min, max)
 
 /** Work on a body that somebody might mean to do. */
 const anyCut: fc.Arbitrary<Cut> = fc.record({

@@ -13,6 +13,7 @@ import { layOut } from '../layout/layOut.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { bindingRun } from './binding.ts'
 import { channelsWanted, toTenth } from './channelsWanted.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const cut = (c: Omit<Cut, 'id' | 'face'> & { face?: Cut['face'] }, b = plainBuild()) =>
   drillWork({ ...b, cuts: [{ id: 'one', face: 'top', ...c }] })!.cuts.find(x => x.id === 'cut-one')!
@@ -89,16 +90,11 @@ describe('cutting work', () => {
   })
   it('never hides a break: whatever the rout, floor and edge below nothing come with a stop', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: -60, max: 300, noNaN: true }),
-        fc.double({ min: -150, max: 150, noNaN: true }),
-        fc.double({ min: 1, max: 60, noNaN: true }),
-        (x, y, depth) => {
-          const c = cut({ sort: 'rout', x, y, length: 30, width: 30, depth })
-          const out = x - 15 < SLAB.x0 || x + 15 > SLAB.x1 || Math.abs(y) + 15 > SLAB.half || depth > 45
-          return !out || c.stops.length > 0
-        },
-      ),
+      fc.property(anyIn(-60, 300), anyIn(-150, 150), anyIn(1, 60), (x, y, depth) => {
+        const c = cut({ sort: 'rout', x, y, length: 30, width: 30, depth })
+        const out = x - 15 < SLAB.x0 || x + 15 > SLAB.x1 || Math.abs(y) + 15 > SLAB.half || depth > 45
+        return !out || c.stops.length > 0
+      }),
       { numRuns: 80 },
     ))
 })

@@ -7,6 +7,7 @@ import { edgeDistance } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { bitsIn, bitSeries, chooseBit } from './bits.ts'
 import { LEFT_UNDER } from './holeList.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const group = (g: string, b = heron()) => holesOf(b).filter(h => h.group === g)
 const drawer = (...sets: Drawer['sets']): Drawer => ({ sets, extra: [], missing: [] })
@@ -17,7 +18,7 @@ describe('bits', () => {
   it('never take a pilot larger nor a passing hole smaller than asked', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: 1.2, max: 12, noNaN: true }),
+        anyIn(1.2, 12),
         fc.constantFrom(METRIC, INCH),
         (d, s) =>
           (d < s[0]!.mm || chooseBit(d, s, 'never larger')!.mm <= d + 0.1 + 1e-9) &&
@@ -87,21 +88,17 @@ describe('the hole list', () => {
   })
   it('keeps every silent hole inside the wood, wherever the bridge is put', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 330, noNaN: true }),
-        fc.double({ min: -120, max: 120, noNaN: true }),
-        (x, y) => {
-          const b = heron()
-          b.placements.bridge = {
-            x: { value: x, doubt: 1, basis: 'claimed' },
-            y: { value: y, doubt: 1, basis: 'claimed' },
-          }
-          const l = layOut(b)!
-          return group('bridge', b).every(
-            h => h.warnings.length > 0 || (edgeDistance(l.body, h.at) > 0 && (h.leftUnder ?? 9) >= LEFT_UNDER),
-          )
-        },
-      ),
+      fc.property(anyIn(0, 330), anyIn(-120, 120), (x, y) => {
+        const b = heron()
+        b.placements.bridge = {
+          x: { value: x, doubt: 1, basis: 'claimed' },
+          y: { value: y, doubt: 1, basis: 'claimed' },
+        }
+        const l = layOut(b)!
+        return group('bridge', b).every(
+          h => h.warnings.length > 0 || (edgeDistance(l.body, h.at) > 0 && (h.leftUnder ?? 9) >= LEFT_UNDER),
+        )
+      }),
       { numRuns: 60 },
     ))
   it('puts the buttons on the body’s edge, tail and bass horn', () => {

@@ -17,6 +17,7 @@ import { HOLE_GROUPS, type Hole } from './hole.ts'
 import { holeReading } from './holeReading.ts'
 import { markList } from './markList.ts'
 import { farMouth } from './there.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const AT = '2026-05-02T10:00:00.000Z'
 const holes = (b: Build): readonly Hole[] => drillWork(b)!.holes
@@ -268,37 +269,33 @@ describe('a group that is drilled', () => {
 
   it('in any place of the bridge tells no hole at two places', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: -6, max: 6, noNaN: true }),
-        fc.double({ min: -3, max: 3, noNaN: true }),
-        (dx, dy) => {
-          const after = drill(screwed, 'bridge')
-          const moved: Build = {
-            ...after,
-            placements: {
-              ...after.placements,
-              bridge: {
-                x: { value: 165 + dx, doubt: 0.1, basis: 'measured' },
-                y: { value: dy, doubt: 0.1, basis: 'measured' },
-              },
+      fc.property(anyIn(-6, 6), anyIn(-3, 3), (dx, dy) => {
+        const after = drill(screwed, 'bridge')
+        const moved: Build = {
+          ...after,
+          placements: {
+            ...after.placements,
+            bridge: {
+              x: { value: 165 + dx, doubt: 0.1, basis: 'measured' },
+              y: { value: dy, doubt: 0.1, basis: 'measured' },
             },
-          }
-          const w = drillWork(moved)!,
-            items = markList(w, moved)
-          for (const t of w.there) {
-            const own = items.find(i => i.id === t.id)!
-            // Moved or not, a hole that is there is told where it was drilled.
-            expect(own.numbers[0]!.mm).toBeCloseTo(there(after).find(x => x.id === t.id)!.along, 6)
-            const plug = w.plugs.find(p => p.feature === t.feature.id)
-            if (plug)
-              expect([plug.along, plug.across]).toEqual([expect.closeTo(t.along, 6), expect.closeTo(t.across, 6)])
-          }
-          // Either a hole serves the bridge where it lies now, or it is plugged; never both, never neither.
-          for (const t of w.there)
-            expect(w.plugs.some(p => p.feature === t.feature.id)).toBe(Math.hypot(dx, dy) > 0.25)
-          expect(w.holes.filter(h => h.group === 'bridge')).toHaveLength(Math.hypot(dx, dy) > 0.25 ? 4 : 0)
-        },
-      ),
+          },
+        }
+        const w = drillWork(moved)!,
+          items = markList(w, moved)
+        for (const t of w.there) {
+          const own = items.find(i => i.id === t.id)!
+          // Moved or not, a hole that is there is told where it was drilled.
+          expect(own.numbers[0]!.mm).toBeCloseTo(there(after).find(x => x.id === t.id)!.along, 6)
+          const plug = w.plugs.find(p => p.feature === t.feature.id)
+          if (plug)
+            expect([plug.along, plug.across]).toEqual([expect.closeTo(t.along, 6), expect.closeTo(t.across, 6)])
+        }
+        // Either a hole serves the bridge where it lies now, or it is plugged; never both, never neither.
+        for (const t of w.there)
+          expect(w.plugs.some(p => p.feature === t.feature.id)).toBe(Math.hypot(dx, dy) > 0.25)
+        expect(w.holes.filter(h => h.group === 'bridge')).toHaveLength(Math.hypot(dx, dy) > 0.25 ? 4 : 0)
+      }),
       { numRuns: 25 },
     ))
 })

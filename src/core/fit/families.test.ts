@@ -16,6 +16,7 @@ import { jointsAsTheyStand } from './findJoints.ts'
 import type { Joint } from './joint.ts'
 import { reworkMinutes } from './rework.ts'
 import type { State } from './verdict.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 /** Every dimension all but sure, so that only the one in question decides. */
 const sure = (b: Build): Build => ({
@@ -457,18 +458,14 @@ describe.each(MOVES)('joint %s', (id, make, part, path, states) => {
       low = Math.min(...values),
       high = Math.max(...values)
     fc.assert(
-      fc.property(
-        fc.double({ min: 0, max: 1, noNaN: true }),
-        fc.double({ min: 0, max: 1, noNaN: true }),
-        (a, b) => {
-          const [x, y] = [a, b].map(t => find(measuredAt(made(), part, path, low + t * (high - low), 0), id))
-          const [p, q] = [ORDER[x!.state], ORDER[y!.state]]
-          if (p === undefined || q === undefined || x!.clearance.value === y!.clearance.value) return true
-          return x!.clearance.value < y!.clearance.value
-            ? p <= q || x!.limits.neverAbove !== undefined
-            : q <= p || x!.limits.neverAbove !== undefined
-        },
-      ),
+      fc.property(anyIn(0, 1), anyIn(0, 1), (a, b) => {
+        const [x, y] = [a, b].map(t => find(measuredAt(made(), part, path, low + t * (high - low), 0), id))
+        const [p, q] = [ORDER[x!.state], ORDER[y!.state]]
+        if (p === undefined || q === undefined || x!.clearance.value === y!.clearance.value) return true
+        return x!.clearance.value < y!.clearance.value
+          ? p <= q || x!.limits.neverAbove !== undefined
+          : q <= p || x!.limits.neverAbove !== undefined
+      }),
       { numRuns: 2 },
     )
   })

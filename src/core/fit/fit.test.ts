@@ -11,6 +11,7 @@ import { gaugeScale } from './gaugeScale.ts'
 import { measureNext } from './measureNext.ts'
 import { judge, normalBelow, type State } from './verdict.ts'
 import { fitReport } from './report.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const q = (value: number, doubt: number) => fromSource({ id: 'x', label: 'x', value, doubt, basis: 'measured' })
 const joint = (b: Build, id: string) => {
@@ -37,27 +38,19 @@ describe('verdicts', () => {
     expect(judge(q(7, 0.1), { low: 0, high: 5, never: -1, neverAbove: 6 }).state).toBe("won't go"))
   it('shares one among the chances, whatever the numbers', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: -9, max: 9, noNaN: true }),
-        fc.double({ min: 0, max: 9, noNaN: true }),
-        (c, d) => {
-          const all = Object.values(judge(q(c, d), limits).chances)
-          return all.every(p => p >= -1e-7 && p <= 1 + 1e-7) && Math.abs(all.reduce((a, b) => a + b, 0) - 1) < 1e-6
-        },
-      ),
+      fc.property(anyIn(-9, 9), anyIn(0, 9), (c, d) => {
+        const all = Object.values(judge(q(c, d), limits).chances)
+        return all.every(p => p >= -1e-7 && p <= 1 + 1e-7) && Math.abs(all.reduce((a, b) => a + b, 0) - 1) < 1e-6
+      }),
     ))
   it('never gets tighter with more clearance', () => {
     const rank: Record<State, number> = { "won't go": 0, tight: 1, snug: 2, loose: 3, "can't tell": NaN }
     fc.assert(
-      fc.property(
-        fc.double({ min: -3, max: 4, noNaN: true }),
-        fc.double({ min: 0, max: 3, noNaN: true }),
-        (c, more) => {
-          const a = rank[judge(q(c, 0), limits).state],
-            b = rank[judge(q(c + more, 0), limits).state]
-          return b >= a
-        },
-      ),
+      fc.property(anyIn(-3, 4), anyIn(0, 3), (c, more) => {
+        const a = rank[judge(q(c, 0), limits).state],
+          b = rank[judge(q(c + more, 0), limits).state]
+        return b >= a
+      }),
     )
   })
   it('reads the normal table: Φ(1) = 0.8413, Φ(1.96) = 0.9750', () => {
@@ -243,16 +236,12 @@ describe('bands, measure next and the gauge', () => {
   })
   it('show band and bolt head on every scale', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: -30, max: 30, noNaN: true }),
-        fc.double({ min: 0, max: 20, noNaN: true }),
-        (c, d) => {
-          const s = gaugeScale(c, d, { low: 0.05, high: 0.25, never: -0.1 })
-          return (
-            s.from < 0.05 && s.to > 0.25 && c >= s.from && c <= s.to && s.ticks.length >= 2 && s.ticks.length <= 8
-          )
-        },
-      ),
+      fc.property(anyIn(-30, 30), anyIn(0, 20), (c, d) => {
+        const s = gaugeScale(c, d, { low: 0.05, high: 0.25, never: -0.1 })
+        return (
+          s.from < 0.05 && s.to > 0.25 && c >= s.from && c <= s.to && s.ticks.length >= 2 && s.ticks.length <= 8
+        )
+      }),
     ))
   it('report plain data that survives JSON', () => {
     const r = fitReport(heron())

@@ -3,12 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { axisDistance, boreInOutline, boreToPrism, lengthOf, pointOn, type Bore, type Point3 } from './bore.ts'
 import type { Point } from './outline.ts'
 import { selfCrossing } from './selfCrossing.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
-const number = fc.double({ min: -60, max: 60, noNaN: true })
+const number = anyIn(-60, 60)
 const place = fc.tuple(number, number, number)
-const bore = fc
-  .tuple(place, place, fc.double({ min: 0.5, max: 6, noNaN: true }))
-  .map(([from, to, radius]): Bore => ({ from, to, radius }))
+const bore = fc.tuple(place, place, anyIn(0.5, 6)).map(([from, to, radius]): Bore => ({ from, to, radius }))
 const SQUARE: Point[] = [
   [-20, -15],
   [20, -15],

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { edgeDistance, inside, polygonArea, polygonPerimeter, smoothClosed, type Point } from './outline.ts'
 import { roundRectGap, roundRectPolygon } from './roundRect.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const square: Point[] = [
   [0, 0],
@@ -51,9 +52,9 @@ describe('gap of a rounded rectangle inside another', () => {
     expect(g.gap).toBeCloseTo(6 - 2 - Math.hypot(3, 3), 12)
   })
   const rect = fc.record({
-    length: fc.double({ min: 12, max: 60, noNaN: true }),
-    width: fc.double({ min: 12, max: 90, noNaN: true }),
-    corner: fc.double({ min: 0, max: 6, noNaN: true }),
+    length: anyIn(12, 60),
+    width: anyIn(12, 90),
+    corner: anyIn(0, 6),
   })
   it('agrees with the smallest distance over a dense polygon', () =>
     fc.assert(
@@ -72,7 +73,7 @@ describe('gap of a rounded rectangle inside another', () => {
       fc.property(
         rect,
         rect,
-        fc.double({ min: 0, max: 5, noNaN: true }),
+        anyIn(0, 5),
         (outer, inner, more) =>
           roundRectGap({ ...outer, length: outer.length + more, width: outer.width + more }, inner).gap >=
           roundRectGap(outer, inner).gap - 1e-9,

@@ -4,10 +4,11 @@ import { grown, opened, toRemove } from './boolean.ts'
 import { polygonArea, toEdge, type Point } from './outline.ts'
 import { roundRectGap } from './roundRect.ts'
 import { gapBeside, gapInside, moved, polygonOf, rectGap, type Shape } from './shape.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
-const side = fc.double({ min: 4, max: 90, noNaN: true }),
-  small = fc.double({ min: 0, max: 2, noNaN: true }),
-  off = fc.double({ min: -6, max: 6, noNaN: true })
+const side = anyIn(4, 90),
+  small = anyIn(0, 2),
+  off = anyIn(-6, 6)
 const square = (half: number): Point[] => [
   [-half, -half],
   [half, -half],
@@ -94,18 +95,14 @@ describe('one shape beside another', () => {
   })
   it('knows inside from outside at any point', () =>
     fc.assert(
-      fc.property(
-        fc.double({ min: -50, max: 50, noNaN: true }),
-        fc.double({ min: -50, max: 50, noNaN: true }),
-        (x, y) => {
-          const d = toEdge(square(20), [x, y]).distance,
-            expected =
-              Math.abs(x) <= 20 && Math.abs(y) <= 20
-                ? 20 - Math.max(Math.abs(x), Math.abs(y))
-                : -Math.hypot(Math.max(Math.abs(x) - 20, 0), Math.max(Math.abs(y) - 20, 0))
-          return Math.abs(d - expected) < 1e-9
-        },
-      ),
+      fc.property(anyIn(-50, 50), anyIn(-50, 50), (x, y) => {
+        const d = toEdge(square(20), [x, y]).distance,
+          expected =
+            Math.abs(x) <= 20 && Math.abs(y) <= 20
+              ? 20 - Math.max(Math.abs(x), Math.abs(y))
+              : -Math.hypot(Math.max(Math.abs(x) - 20, 0), Math.max(Math.abs(y) - 20, 0))
+        return Math.abs(d - expected) < 1e-9
+      }),
     ))
 })
 
@@ -117,7 +114,7 @@ describe('what has to go', () => {
   })
   it('leaves the room that was asked for once it is gone', () =>
     fc.assert(
-      fc.property(off, off, fc.double({ min: 0.3, max: 3, noNaN: true }), (dx, dy, room) => {
+      fc.property(off, off, anyIn(0.3, 3), (dx, dy, room) => {
         const outer: Shape = { points: square(20) },
           inner: Shape = { length: 38, width: 36, corner: 2, x: dx, y: dy }
         const after = gapInside({ points: opened(outer, inner, room) }, inner).gap

@@ -11,6 +11,7 @@ import { typicalFeature } from '../parts/typicalPart.ts'
 import { plan } from '../plan/plan.ts'
 import { tickStep } from '../plan/tickStep.ts'
 import { layOut } from './layOut.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 /** A bridge of four screws: two rows 20 apart, 30 to each side, counted from its foremost saddle point. */
 const OWN = [
@@ -181,12 +182,9 @@ describe('whatever is drilled already', () => {
   it('each hole of the bridge is there, to be drilled, and no old one is both used and plugged', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: -30, max: 30, noNaN: true }),
-        fc.option(fc.double({ min: 140, max: 190, noNaN: true }), { nil: undefined }),
-        fc.array(
-          fc.tuple(fc.double({ min: -2, max: 2, noNaN: true }), fc.double({ min: -2, max: 2, noNaN: true })),
-          { minLength: 4, maxLength: 4 },
-        ),
+        anyIn(-30, 30),
+        fc.option(anyIn(140, 190), { nil: undefined }),
+        fc.array(fc.tuple(anyIn(-2, 2), anyIn(-2, 2)), { minLength: 4, maxLength: 4 }),
         (saddle, front, off) => {
           const b = drilledAt(RIGHT + saddle, off, OWN, front),
             w = drillWork(b)!

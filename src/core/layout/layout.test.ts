@@ -10,6 +10,7 @@ import { shareBetween } from './scale.ts'
 import { halfBoardAt, layOut, stringAt } from './layOut.ts'
 import { nutSlots, saddlePlaces } from './nutSlots.ts'
 import { meanActionAtTwelve, saddleHeight, shimAngle, shimFor } from './saddleHeight.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 describe('strings over the nut', () => {
   const gauges = [0.254, 0.3302, 0.4318, 0.6604, 0.9144, 1.1684]
@@ -27,7 +28,7 @@ describe('strings over the nut', () => {
   })
   it('keep their margins for any count', () =>
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 12 }), fc.double({ min: 0.5, max: 4, noNaN: true }), (n, margin) => {
+      fc.property(fc.integer({ min: 2, max: 12 }), anyIn(0.5, 4), (n, margin) => {
         const d = Array.from({ length: n }, (_, i) => 0.25 + i * 0.1)
         const y = nutSlots(60, margin, d, 'equal gaps')
         return (
@@ -151,7 +152,7 @@ describe('scale from a measured fret pair', () => {
   it('agrees with the frets it came from', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: 400, max: 900, noNaN: true }),
+        anyIn(400, 900),
         fc.integer({ min: 0, max: 10 }),
         fc.integer({ min: 11, max: 24 }),
         (L, a, b) => Math.abs((fretPosition(L, b) - fretPosition(L, a)) / shareBetween(a, b) - L) < 1e-6,

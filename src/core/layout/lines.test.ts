@@ -12,6 +12,7 @@ import { drillWork } from '../fit/drillWork.ts'
 import { edgeReading } from './centreLine.ts'
 import { bodyPlace } from './layOut.ts'
 import { fromTold, LINES, ownLine, toTold, woodLine } from './lines.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 /** The neck's edges read so that its line lies so far off the body's at the mouth and at the bridge, to the treble side. */
 function read(b: Build, mouth: number, bridge: number): Build {
@@ -67,9 +68,9 @@ describe('the line that a place is told from', () => {
   it('never gives one hole two places: marks, sheets and the printed lines agree', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: -1.5, max: 1.5, noNaN: true }),
-        fc.double({ min: -2, max: 2, noNaN: true }),
-        fc.option(fc.double({ min: -3, max: 3, noNaN: true }), { nil: undefined }),
+        anyIn(-1.5, 1.5),
+        anyIn(-2, 2),
+        fc.option(anyIn(-3, 3), { nil: undefined }),
         fc.constantFrom('neck' as const, 'body' as const, undefined),
         (mouth, bridge, y, toldFrom) => {
           const one = read(placedAt(y), mouth, bridge),

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { edgeDistance, type Point } from '../geometry/outline.ts'
 import { smallestMoves } from './tunerMoves.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 /** A straight-sided head, 46 mm to either side. */
 const head: Point[] = [
@@ -57,14 +58,11 @@ describe('the smallest moves of tuners', () => {
   it('give even pitch and wood in any row, and never move further than a straight shift of the whole row would', () =>
     fc.assert(
       fc.property(
-        fc.array(
-          fc.tuple(fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true })),
-          {
-            minLength: 3,
-            maxLength: 6,
-          },
-        ),
-        fc.double({ min: 30, max: 45, noNaN: true }),
+        fc.array(fc.tuple(anyIn(-3, 3), anyIn(-3, 3)), {
+          minLength: 3,
+          maxLength: 6,
+        }),
+        anyIn(30, 45),
         (shakes, y) => {
           const places = shakes.map(([dx, dy], i): Point => [-30 - 26 * i + dx, y + dy])
           const found = moves(places)

@@ -7,6 +7,7 @@ import { drawPart } from './partDrawing.ts'
 import { PART_KIND_NAMES } from '../parts/partKinds.ts'
 import { addDimension, typicalPart } from '../parts/typicalPart.ts'
 import { PART_KINDS } from '../parts/partKinds.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const all: Part[] = [
   ...PART_KIND_NAMES.map(k => Object.keys(PART_KINDS[k].dims).reduce(addDimension, typicalPart(k, k))),
@@ -51,7 +52,7 @@ describe('the drawing of a part', () => {
   )
   it('moves with the dimension that is typed', () =>
     fc.assert(
-      fc.property(fc.double({ min: 30, max: 110, noNaN: true }), width => {
+      fc.property(anyIn(30, 110), width => {
         const p = typicalPart('pickup', 'p'),
           b = boundsOf(
             drawPart({ ...p, dims: { ...p.dims, width: { value: width, doubt: 0.1, basis: 'measured' } } })[0]!

@@ -11,6 +11,7 @@ import {
 } from './electrical.ts'
 import { formatTemperature, parseTemperature } from './temperature.ts'
 import type { Parsed } from './parsed.ts'
+import { anyIn, anyOver } from '../../../tests/support/any.ts'
 
 const value = (p: Parsed) => (p.ok ? p.value : NaN)
 
@@ -44,22 +45,16 @@ describe('electrical values as people type them', () => {
   )
   it('reads back what it shows', () => {
     fc.assert(
-      fc.property(
-        fc.double({ min: 1, max: 9e8, noNaN: true }),
-        r => Math.abs(value(parseResistance(formatResistance(r, 6))) / r - 1) < 1e-5,
-      ),
+      fc.property(anyOver(1, 9e8), r => Math.abs(value(parseResistance(formatResistance(r, 6))) / r - 1) < 1e-5),
     )
     fc.assert(
       fc.property(
-        fc.double({ min: 1e-12, max: 9e-5, noNaN: true }),
+        anyOver(1e-12, 9e-5),
         c => Math.abs(value(parseCapacitance(formatCapacitance(c, 6))) / c - 1) < 1e-5,
       ),
     )
     fc.assert(
-      fc.property(
-        fc.double({ min: 1e-3, max: 50, noNaN: true }),
-        h => Math.abs(value(parseInductance(formatInductance(h, 6))) / h - 1) < 1e-5,
-      ),
+      fc.property(anyOver(1e-3, 50), h => Math.abs(value(parseInductance(formatInductance(h, 6))) / h - 1) < 1e-5),
     )
   })
 })
@@ -86,7 +81,7 @@ describe('angles and temperatures', () => {
   it('reads back temperatures in both displays', () =>
     fc.assert(
       fc.property(
-        fc.double({ min: -20, max: 60, noNaN: true }),
+        anyIn(-20, 60),
         fc.constantFrom('C' as const, 'F' as const),
         (c, d) => Math.abs(value(parseTemperature(formatTemperature(c, d, 3))) - c) < 0.001,
       ),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatLength, lengthFigure, parseLength, type LengthDisplay } from './length.ts'
+import { anyIn } from '../../../tests/support/any.ts'
 
 const mm = (text: string, bare: 'mm' | 'inch' = 'mm') => {
   const p = parseLength(text, bare)
@@ -60,7 +61,7 @@ describe('lengths as shown', () => {
   ]
   it.each(displays)('reads back what it shows in %s', (display, within) => {
     fc.assert(
-      fc.property(fc.double({ min: -1500, max: 1500, noNaN: true }), x => {
+      fc.property(anyIn(-1500, 1500), x => {
         const p = parseLength(formatLength(x, display, 3))
         return p.ok && Math.abs(p.value - x) <= within + 1e-9
       }),

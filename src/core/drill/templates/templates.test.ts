@@ -11,6 +11,7 @@ import { drawingSvg } from './drawingSvg.ts'
 import { sheetsPdf } from './sheetsPdf.ts'
 import { practicePiece, templatesOf } from './templates.ts'
 import { CHECK_BAR, correction, OVERLAP, PAPERS, tile } from './tile.ts'
+import { anyIn } from '../../../../tests/support/any.ts'
 
 const PLAIN: Printing = { paper: 'A4', short: 1, long: 1 }
 const guard: Plain = {
@@ -121,7 +122,7 @@ describe('sheets', () => {
         fc.integer({ min: 50, max: 900 }),
         fc.integer({ min: 50, max: 500 }),
         fc.constantFrom('A4' as const, 'Letter' as const),
-        fc.double({ min: 0.9, max: 1.1, noNaN: true }),
+        anyIn(0.9, 1.1),
         (w, h, paper, stretch) => {
           const sheets = tile(box(w, h), { paper, short: stretch, long: 1 / stretch })
           const on = (x: number, y: number) =>
