@@ -497,6 +497,15 @@ describe('what is done elsewhere', () => {
         ({ ...b, log: [...b.log, { id: 'heard', at: new Date().toISOString(), text: 'Heard by all' }] }) as Build,
     )
     for (const page of pages) await page.getByText('Heard by all').first().waitFor()
+    // A browser whose pages share nothing hears as well, in the window that is looked at.
+    const alone = await browser.newContext({ viewport: TABLET })
+    await alone.addInitScript('window.SharedWorker = undefined')
+    const single = await watched(alone)
+    await single.goto(`${server.address}/b/plover/log`)
+    await saved(single)
+    await single.getByText('Many windows: Log').first().waitFor()
+    await edit(b => ({ ...b, log: b.log.filter(l => l.id !== 'heard') }))
+    await expect.poll(() => single.getByText('Heard by all').count()).toBe(0)
   }, 120_000)
 })
 

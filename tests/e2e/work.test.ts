@@ -250,6 +250,8 @@ describe('plan and bench view', () => {
 /** A bench that does not hear what is done at others: its line is down. */
 const deaf = async (): Promise<BrowserContext> => {
   const context = await bench.browser.newContext({ viewport: DESKTOP, serviceWorkers: 'block' })
+  // What pages share is asked for beside them; alone they ask for themselves, and get no answer.
+  await context.addInitScript('window.SharedWorker = undefined')
   await context.route('**/api/live?**', r => r.abort())
   return context
 }
