@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { readBuildText } from './readBuild.ts'
 import { VERSION } from './build.ts'
+import { migrate } from './migrations.ts'
+import { readBuildText } from './readBuild.ts'
 
 /** Documents as older applications wrote them: never regenerated. */
 const old = (name: string) => {
@@ -42,5 +43,35 @@ describe('documents of older versions', () => {
     expect(b.readings.at(-1)!.of).toBe('meter.switch=both+tone=out')
     expect(b.steps.slice(-2).map(s => s.step)).toEqual(['test/switch=bridge', 'test/tap'])
     expect(b.circuit.recipe).toBe('two pickups, three-way toggle, volume, tone')
+  })
+  it('version 5 gives its number of coats to the layer that it was of, and its air a day', () => {
+    const r = migrate({
+      version: 5,
+      finish: { system: 'waterborne solid colour', coats: 4, airCelsius: 18, relativeHumidity: 55 },
+      calendar: { startOn: '2026-03-02' },
+      readings: [],
+      steps: [{ step: 'finish/primer' }, { step: 'finish/coat-3' }, { step: 'wood/saw' }],
+    })
+    expect(r).toMatchObject({
+      ok: true,
+      document: {
+        version: 6,
+        finish: {
+          layers: [
+            { id: 'primer', coats: 2 },
+            { id: 'colour', coats: 4 },
+          ],
+        },
+        readings: [
+          { of: 'air.room', value: 18, at: '2026-03-02T00:00:00Z' },
+          { of: 'air.humidity', value: 55 },
+        ],
+        steps: [{ step: 'finish/coat/primer/2' }, { step: 'finish/coat/colour/3' }, { step: 'wood/saw' }],
+      },
+    })
+  })
+  it('is refused from a version that is none, or from a later one', () => {
+    for (const version of [0, 1.5, '6', VERSION + 1]) expect(migrate({ version }).ok, String(version)).toBe(false)
+    expect(migrate({ version: VERSION })).toEqual({ ok: true, document: { version: VERSION } })
   })
 })

@@ -161,26 +161,19 @@ function fromFive(d: Document): Document {
   }
 }
 
-/** From each older version to the next. Version 1 is the first that was published. */
-const STEPS: Record<number, (d: Document) => Document> = {
-  1: fromOne,
-  2: fromTwo,
-  3: fromThree,
-  4: fromFour,
-  5: fromFive,
-}
+/** From each older version to the next, the first version's first. Version 1 is the first that was published. */
+const STEPS = [fromOne, fromTwo, fromThree, fromFour, fromFive] as const
+/** A version without a step from the one before it is no type. */
+const LATEST: [undefined, ...typeof STEPS]['length'] = VERSION
 
 /** Brings a document of an older version up to the present one; refuses versions from the future. */
 export function migrate(document: Document): { ok: true; document: Document } | { ok: false; reason: string } {
-  let v = document.version
+  const v = document.version
   if (typeof v !== 'number' || !Number.isInteger(v) || v < 1)
     return { ok: false, reason: `must be a whole number from 1 to ${VERSION}` }
   if (v > VERSION)
     return { ok: false, reason: `is ${v}, made by a newer application; this one reads up to ${VERSION}` }
   let d = document
-  while ((v as number) < VERSION) {
-    d = STEPS[v as number]!(d)
-    v = (v as number) + 1
-  }
+  for (const step of STEPS.slice(v - 1, LATEST - 1)) d = step(d)
   return { ok: true, document: d }
 }

@@ -64,6 +64,14 @@ const done = (b: Build, ...steps: [string, string][]): Build => ({
   steps: [...b.steps, ...steps.map(([step, at]) => ({ step, state: 'done' as const, at }))],
 })
 
+const reading = (of: string, value: number, at: string) => ({
+  id: of.replace('.', '-') + at.slice(11, 13),
+  of,
+  value,
+  doubt: 1,
+  at,
+})
+
 describe('every school', () => {
   it.each(SCHOOL_NAMES)('%s can be put on a bare body and neck, and is accepted', name => {
     const b = startFrom(bare(plainBuild()), name)
@@ -365,6 +373,14 @@ describe('when', () => {
   it('a coat waits, is open, closes and is missed, from when the one below was put on', () => {
     const on = done(b, [coat('clear', 1), '2026-11-28T08:00:00Z'], [coat('clear', 2), '2026-11-28T11:30:00Z'])
     expect(dates(on).get(coat('top', 1))!.state).toBe('waiting')
+    // Ten degrees colder it waits twice as long, as it dries [published: van 't Hoff's rule].
+    const waits = (celsius: number) => {
+      const air = reading('air.room', celsius, '2026-11-28T07:00:00Z'),
+        surface = reading('air.surface', celsius, '2026-11-28T07:00:00Z'),
+        from = dates({ ...on, readings: [air, surface] }).get(coat('top', 1))!.from!
+      return Date.parse(from) - Date.parse('2026-11-28T11:30:00Z')
+    }
+    expect(waits(12.5) / waits(22.5)).toBeCloseTo(2, 6)
     expect(dates(on, '2026-11-28T16:00:00Z').get(coat('top', 1))!.state).toBe('open')
     const later = done(on, [coat('top', 1), '2026-11-28T16:00:00Z'])
     const second = coat('top', 2)
@@ -405,13 +421,6 @@ describe('when', () => {
 })
 
 describe('the air', () => {
-  const reading = (of: string, value: number, at: string) => ({
-    id: of.replace('.', '-') + at.slice(11, 13),
-    of,
-    value,
-    doubt: 1,
-    at,
-  })
   it('is the last that was read; a surface nobody read is as warm as the room', () => {
     const b: Build = {
       ...plainBuild(),
@@ -512,7 +521,11 @@ describe('what is bought', () => {
   it('asks for hardener with a two-part clear, and says whose work that is', () => {
     const two = withLayers([one({ material: 'two-part clear', coats: 2 })], bare(plainBuild()))
     const needs = shoppingList(finishWork(two), undefined, [], [])
-    expect(needs.find(n => n.id === 'clear-hardener')!.amount).toBeGreaterThan(0)
+    // Half of it, as the can says [common practice]; each is rounded up by itself.
+    const [clear, hardener] = ['clear', 'clear-hardener'].map(id => needs.find(n => n.id === id)!)
+    expect([clear!.unit, hardener!.unit]).toEqual(['mL', 'mL'])
+    expect(Math.abs(hardener!.amount - clear!.amount / 2)).toBeLessThanOrEqual(50)
+    expect(hardener!.amount).toBeLessThan(0.75 * clear!.amount)
     expect(finishWork(two).findings.some(f => f.says.includes('isocyanate'))).toBe(true)
     expect(finishWork(two).acts.find(a => a.ref.stage === 'coat')!.cautions).toContain('isocyanate')
   })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import { heron, measuredAt } from '../../../tests/support/heron.ts'
 import { chooseFix } from '../build/edits.ts'
 import type { Build } from '../build/build.ts'
@@ -222,6 +223,16 @@ describe('bands, measure next and the gauge', () => {
     b.bands = { 'tuner bushing threaded': { low: -1, high: 0 } }
     expect(joint(b, 'tuner-bushing').limits).toMatchObject({ low: -1, high: 0 })
   })
+  it('stand with the worst first; what nobody can tell comes before what is only loose', () => {
+    const rank = ["won't go", 'tight', "can't tell", 'loose', 'snug']
+    const met = new Set<string>()
+    for (const name of DEMO_NAMES) {
+      const states = jointsAsTheyStand(demo(name)).map(j => j.state)
+      for (const s of states) met.add(s)
+      expect([...states].sort((a, b) => rank.indexOf(a) - rank.indexOf(b))).toEqual(states)
+    }
+    expect([...met].sort()).toEqual([...rank].sort())
+  })
   it('name a source for every family', () => {
     for (const f of Object.values(FAMILIES)) expect(f.band.source).toMatch(/common practice|from memory|geometry/)
   })
@@ -233,6 +244,10 @@ describe('bands, measure next and the gauge', () => {
       [part, path] = [first.ref.split('/')[0]!, first.ref.slice(first.ref.indexOf('/') + 1)]
     const b = measuredAt(heron(), part, path, first.value, 0.05)
     expect(measureNext(b, jointsAsTheyStand(b)).map(m => m.ref)).not.toContain(first.ref)
+    // A reading that settles nothing for certain is told as the chance that it is, joint by joint.
+    for (const m of list) expect(m.settles).toBeLessThanOrEqual(m.joints.length)
+    expect(list.some(m => m.settles < 0.9 * m.joints.length)).toBe(true)
+    expect(list.some(m => m.settles > 0.9 * m.joints.length)).toBe(true)
   })
   it('show band and bolt head on every scale', () =>
     fc.assert(

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { demo } from '../../../tests/support/demo.ts'
+import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/electric.ts'
 import type { Build } from '../build/build.ts'
 import { readBuild } from '../build/readBuild.ts'
+import { shielded } from '../circuit/shielded.ts'
 import { Belief, believed } from './belief.ts'
 import { chancesOf, diagnose } from './diagnose.ts'
 import { faultsOf } from './faults.ts'
@@ -53,6 +54,15 @@ describe('faults', () => {
     const joints = faults.filter(f => FAULT_SORTS[f.sort].group === 'joint').reduce((s, f) => s + f.share, 0)
     const all = [...new Set(faults.map(f => FAULT_SORTS[f.sort].group))].reduce((s, g) => s + MET[g], 0)
     expect(joints).toBeCloseTo(MET.joint / all, 9)
+  })
+  it('of every sort are made for some circuit: a sort that nothing makes is never told', () => {
+    const screened = (b: Build): Build => ({
+      ...b,
+      circuit: { ...b.circuit, wires: b.circuit.wires.map(w => shielded(b, w, 'at both ends')) },
+    })
+    const builds = [...DEMO_NAMES.map(demo), ...RECIPE_BUILDS.map(([id, of]) => withRecipe(electric(of), id))],
+      made = new Set([...builds, ...builds.map(screened)].flatMap(b => faultsOf(b).map(f => f.sort)))
+    expect(Object.keys(FAULT_SORTS).filter(s => !made.has(s as never))).toEqual([])
   })
   it('have names of their own, and lugs that the circuit has', () => {
     expect(new Set(faults.map(f => f.id)).size).toBe(faults.length)

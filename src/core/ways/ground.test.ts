@@ -89,6 +89,7 @@ describe('the ground', () => {
 })
 
 describe('a lining', () => {
+  let turnedTone: Build
   it('covers walls, floors and the cover: as by hand', () => {
     const s = shieldingOf(b)!
     const rout = 40 * 90 + 2 * (40 + 90) * 20,
@@ -115,10 +116,22 @@ describe('a lining', () => {
         components: near.circuit.components.map(c => (c.id === 'tone' ? { ...c, turn: 270 } : c)),
       },
     }
+    turnedTone = turned
     const out = shieldingOf(turned)!.keepOut
     // Its lugs stand 14 mm from its middle: two before the wall, and none of them on ground.
     expect(out.map(k => k.label).sort()).toEqual(['Tone, lug 1', 'Tone, lug 2', 'Tone, lug 3'])
     expect(out[0]!.gap).toBeCloseTo(2, 6)
+  })
+  it('is asked for by where the lugs are on either hand: each in the hollow of its own component', () => {
+    for (const name of DEMO_NAMES)
+      for (const handedness of ['right', 'left'] as const) {
+        const d = demo(name),
+          out = shieldingOf({ ...d, instrument: { ...d.instrument, handedness } })?.keepOut ?? []
+        // A lug outside of its hollow has no gap to the wall: only a jack's may stand there, and is not asked.
+        for (const k of out) expect(k.gap, `${name}, ${handedness}: ${k.label}`).toBeGreaterThan(0)
+      }
+    const left = shieldingOf({ ...turnedTone, instrument: { ...turnedTone.instrument, handedness: 'left' } })
+    expect(left!.keepOut.length).toBeGreaterThan(0)
   })
   it('is a step with its waits, before what is wired over it', () => {
     const steps = (shield?: 'foil' | 'paint') =>
