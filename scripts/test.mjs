@@ -1,7 +1,12 @@
-// Installs what the tests need, then runs format, types, lint, unit, reference and interface tests.
+// Installs what the tests need, then runs format, types, lint, unit, reference and interface tests; with --long what is
+// exhaustive too.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { packages, programs, root, run } from './prepare.mjs'
+
+const given = process.argv.slice(2),
+  isLong = given.includes('--long')
+if (isLong) process.env.LONG = '1'
 
 const installed = programs(['chromium-headless-shell', 'ngspice', 'pdftoppm', 'initdb', 'openssl', 'certutil'])
 
@@ -44,4 +49,4 @@ await Promise.all([hand(), hand()])
 if (!well) process.exit(1)
 await installed
 console.log('Tests.')
-run(process.execPath, [join(root, 'node_modules/vitest/vitest.mjs'), 'run', ...process.argv.slice(2)])
+run(process.execPath, [join(root, 'node_modules/vitest/vitest.mjs'), 'run', ...given.filter(a => a !== '--long')])
