@@ -1,6 +1,7 @@
 /** Arrows point down: web → core, server → core, cli → core; inside the core each folder names those it stands on. */
 const STANDS_ON = {
-  units: [],
+  tools: [],
+  units: ['tools'],
   text: [],
   cautions: [],
   calendar: [],
@@ -16,11 +17,12 @@ const STANDS_ON = {
   meter: ['circuit', 'build', 'parts', 'units'],
   devices: ['meter', 'finish', 'build', 'parts', 'text', 'units'],
   ways: ['text', 'meter', 'circuit', 'drill', 'layout', 'build', 'parts', 'geometry', 'units'],
-  shelf: ['layout', 'build', 'parts', 'geometry', 'text', 'units'],
+  shelf: ['tools', 'layout', 'build', 'parts', 'geometry', 'text', 'units'],
   cost: ['build', 'parts', 'text'],
   fit: ['text', 'ways', 'circuit', 'drill', 'finish', 'layout', 'cautions', 'build', 'parts', 'geometry', 'units'],
   match: ['fit', 'build', 'parts', 'text', 'units'],
   plan: [
+    'tools',
     'fit',
     'ways',
     'meter',

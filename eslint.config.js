@@ -41,6 +41,13 @@ export default tseslint.config(
       'src/web/workers/serviceWorker.ts',
     ],
     rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "Property[key.name='doubt'] > Literal[raw!='0']",
+          message: 'How well a tool reads is said in core/tools alone: use readWith.',
+        },
+      ],
       'no-restricted-globals': [
         'error',
         { name: 'localStorage', message: 'A browser may forbid it: use stores/browserStore.ts.' },

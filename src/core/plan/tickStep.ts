@@ -1,6 +1,6 @@
 import type { Build, Reading } from '../build/build.ts'
-import { DEFAULT_DOUBT } from '../units/doubt.ts'
-import { readingRef, type ReadingRef } from '../build/readingRef.ts'
+import { readWith } from '../tools/tools.ts'
+import { readingRef } from '../build/readingRef.ts'
 import { plugHoles, takeReading } from '../build/edits.ts'
 import { PLUGS } from '../drill/plugs.ts'
 import { drillHoles, undrill } from '../drill/there.ts'
@@ -10,19 +10,20 @@ import { trialRecord } from '../fit/trialAssembly.ts'
 import { withStepJoints } from './solderTick.ts'
 import type { OrderedStep, ReadUnit } from './step.ts'
 
-/** With what a kind of reading is taken when the builder says no more, and its half-width, mm, of film µm [from memory]. */
-const CALLIPER = { name: 'calliper', doubt: 0.05 }
-const TOOLS: Partial<Record<ReadingRef['kind'], typeof CALLIPER>> = {
-  setup: { name: 'feeler gauge', doubt: 0.03 },
-  film: { name: 'calliper over a tape step', doubt: 12 },
-  dry: { name: 'straightedge and rule', doubt: DEFAULT_DOUBT.rule() },
+/** With what a reading is taken, and how well it is known, when the builder says no more. */
+function usualTool(unit: ReadUnit, of: string, value: number): { with: string; doubt: number } {
+  if (unit === 'Ω') return readWith('meter', 'resistance', value)
+  switch (readingRef(of)?.kind) {
+    case 'setup':
+      return readWith('feeler gauge', 'gap')
+    case 'film':
+      return readWith('calliper over a tape step', 'film')
+    case 'dry':
+      return readWith('straightedge and rule', 'length')
+    default:
+      return readWith('calliper', 'length')
+  }
 }
-
-/** How well a reading is known when the builder says no more; a meter's ±1 % [from memory]. */
-const doubtOfReading = (unit: ReadUnit, of: string, value: number): number =>
-  unit === 'Ω'
-    ? Math.max(Math.abs(value) * 0.01, 1)
-    : (TOOLS[readingRef(of)?.kind ?? 'dimension'] ?? CALLIPER).doubt
 
 /**
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
@@ -50,10 +51,8 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
     next = takeReading(next, {
       of: step.read.of,
       value: reading,
-      doubt: doubtOfReading(step.read.unit, step.read.of, reading),
+      ...usualTool(step.read.unit, step.read.of, reading),
       at,
-      with:
-        step.read.unit === 'Ω' ? 'meter' : (TOOLS[readingRef(step.read.of)?.kind ?? 'dimension'] ?? CALLIPER).name,
     })
   if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return {

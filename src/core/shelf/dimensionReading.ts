@@ -1,8 +1,5 @@
 import type { DimensionSpec } from '../parts/dimensionSpec.ts'
-import { DEFAULT_DOUBT } from '../units/doubt.ts'
-
-/** A meter's share of what it reads, and a scale's [from memory]. */
-const METER = 0.01
+import { readWith } from '../tools/tools.ts'
 
 /**
  * How well a dimension is known by a reading of which nobody says more, and with what it is taken: a count is sure, a length
@@ -10,7 +7,7 @@ const METER = 0.01
  */
 export const asRead = (spec: DimensionSpec | undefined, value: number): { doubt: number; with: string } => {
   const quantity = spec?.quantity ?? 'length'
-  if (quantity === 'count') return { doubt: 0, with: 'eye' }
-  if (quantity === 'length') return { doubt: DEFAULT_DOUBT.calliper(), with: 'calliper' }
-  return { doubt: Math.abs(value) * METER, with: quantity === 'mass' ? 'scale' : 'meter' }
+  if (quantity === 'count') return readWith('eye', 'count')
+  if (quantity === 'length') return readWith('calliper', 'length')
+  return quantity === 'mass' ? readWith('scale', 'mass', value) : readWith('meter', 'value', value)
 }

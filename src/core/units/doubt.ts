@@ -1,11 +1,12 @@
+import { readWith } from '../tools/tools.ts'
 import type { Dimension } from './dimension.ts'
 
 /** Half-width of doubt in mm when the source gives none [from memory: handbook section 1]. */
 export const DEFAULT_DOUBT = {
   claimed: (mm: number) => Math.max(Math.abs(mm) * 0.005, 0.3),
   assumed: (mm: number) => Math.abs(mm) * 0.02,
-  calliper: () => 0.05,
-  rule: () => 0.3,
+  calliper: () => readWith('calliper', 'length').doubt,
+  rule: () => readWith('rule', 'length').doubt,
 } as const
 
 const round = (x: number) => Number(x.toPrecision(6))

@@ -1,3 +1,4 @@
+import { readWith } from '../../core/tools/tools.ts'
 import { dayHere } from '../stations/plan/dates.ts'
 import { Table } from './Table.tsx'
 import { putPart, takeReading } from '../../core/build/edits.ts'
@@ -95,9 +96,8 @@ export function InputTable({ caption, inputs }: { caption: string; inputs: reado
                       takeReading(b, {
                         of: readingOf(refOf(part, path)),
                         value: v,
-                        doubt: 0.05,
+                        ...readWith('calliper', 'length'),
                         at: now(),
-                        with: 'calliper',
                       }),
                     )
                   }

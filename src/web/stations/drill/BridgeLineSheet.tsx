@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { withoutPlacing } from '../../../core/fit/applyFixes.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { LINES, woodLine } from '../../../core/layout/lines.ts'
@@ -29,15 +30,17 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
     layout = work.layout
   const place = layout.line.place.value,
     ideal = layout.line.ideal.value
+  // Where something is set by hand it is marked with a rule.
+  const rule = readWith('rule', 'length').doubt
   const setPlace = (axis: 'x' | 'y', v: number) =>
     editBuild(b => ({
       ...withoutPlacing(b, 'bridge'),
       placements: {
         ...b.placements,
         bridge: {
-          x: b.placements.bridge?.x ?? { value: ideal, doubt: 0.3, basis: 'assumed' },
-          y: b.placements.bridge?.y ?? { value: 0, doubt: 0.3, basis: 'assumed' },
-          [axis]: { value: v, doubt: 0.3, basis: 'measured' },
+          x: b.placements.bridge?.x ?? { value: ideal, doubt: rule, basis: 'assumed' },
+          y: b.placements.bridge?.y ?? { value: 0, doubt: rule, basis: 'assumed' },
+          [axis]: { value: v, doubt: rule, basis: 'measured' },
         },
       },
     }))

@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { counted } from '../../../core/text/text.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
@@ -86,7 +87,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
           const at = (axis: 'x' | 'y', v: number): Place => ({
             slot: s.slot,
             ...kept(axis === 'x' ? v : told(s).x, axis === 'y' ? v : told(s).y),
-            doubt: 0.3,
+            doubt: readWith('rule', 'length').doubt,
           })
           return {
             id: s.slot,
@@ -136,7 +137,11 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
         work={work}
         spots={saved}
         take={(slot, at) =>
-          editBuild(b => placeAt(b, [{ slot, ...bodyPlace(work.build, work.layout, at), doubt: 0.3 }]))
+          editBuild(b =>
+            placeAt(b, [
+              { slot, ...bodyPlace(work.build, work.layout, at), doubt: readWith('rule', 'length').doubt },
+            ]),
+          )
         }
       />
       <FromDonor work={work} />

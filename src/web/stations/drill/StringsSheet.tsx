@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { servedWord } from '../../../core/parts/servedWord.ts'
 import { ends } from '../../components/numberOf.ts'
@@ -160,8 +161,16 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
                           trees: r.trees.map((o, j) => {
                             const at = j === i ? (k ? [o.at[0], v] : [-v, o.at[1]]) : o.at
                             return {
-                              x: { value: at[0]!, doubt: 0.3, basis: 'assumed' as const },
-                              y: { value: at[1]!, doubt: 0.3, basis: 'assumed' as const },
+                              x: {
+                                value: at[0]!,
+                                doubt: readWith('rule', 'length').doubt,
+                                basis: 'assumed' as const,
+                              },
+                              y: {
+                                value: at[1]!,
+                                doubt: readWith('rule', 'length').doubt,
+                                basis: 'assumed' as const,
+                              },
                             }
                           }),
                         },

@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { useState } from 'react'
@@ -19,7 +20,11 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { Findings } from './Findings.tsx'
 
-const sure = (value: number) => ({ value, doubt: 0.3, basis: 'assumed' as const })
+const sure = (value: number) => ({
+  value,
+  doubt: readWith('rule', 'length').doubt,
+  basis: 'assumed' as const,
+})
 const withTuners = <B extends Shaped>(b: B, tuners: TunerPlace[] | undefined): B => {
   const { tuners: gone, ...rest } = b.placements
   void gone

@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
@@ -116,7 +117,7 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
               mm={undefined}
               min={picked.spec.min}
               max={picked.spec.max}
-              onMm={v => add({ ref, value: v, doubt: 0.05 })}
+              onMm={v => add({ ref, value: v, doubt: readWith('calliper', 'length').doubt })}
             />
           )}
         </fieldset>

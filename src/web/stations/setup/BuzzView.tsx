@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { Chart as Registry, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
 import { Line } from 'react-chartjs-2'
 import { SetupTargets } from '../../../core/build/build.ts'
@@ -426,7 +427,13 @@ function HighFretField({ frets }: { frets: number }) {
           {...SPANS.crown}
           onMm={value =>
             editBuild(
-              b => takeReading(b, { of, value, doubt: 0.02, at: now(), with: 'feeler gauge and rocker' }),
+              b =>
+                takeReading(b, {
+                  of,
+                  value,
+                  ...readWith('feeler gauge and rocker', 'height of a crown'),
+                  at: now(),
+                }),
               'Fret read',
             )
           }

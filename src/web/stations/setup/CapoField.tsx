@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import type { BuzzWork } from '../../../core/setup/buzz.ts'
@@ -39,9 +40,8 @@ export function CapoField({ of: a, work }: { of: Adjustment; work: BuzzWork }) {
                 takeReading(b, {
                   of: a.reads,
                   value: openFromCapo(at, v, nut),
-                  doubt: 0.05,
+                  ...readWith('rule and capo', 'height of a string'),
                   at: now(),
-                  with: `rule, capo on fret ${CAPO}`,
                 }),
               'Action read with a capo',
             )

@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { counted } from '../../../core/text/text.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { readingText } from '../../../core/build/readingRef.ts'
@@ -147,9 +148,8 @@ export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: St
                 takeReading(x, {
                   of: setupReading('tremolo.gap'),
                   value,
-                  doubt: 0.1,
+                  ...readWith('feeler gauge', 'gap under a bridge'),
                   at: now(),
-                  with: 'feeler gauge',
                 }),
               'Tremolo read',
             )

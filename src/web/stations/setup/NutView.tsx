@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { NUT_WITHIN, type NutWork } from '../../../core/setup/nutWork.ts'
@@ -81,9 +82,8 @@ export function NutView({ work }: { work: NutWork }) {
                         takeReading(b, {
                           of: setupReading(`nut.${s.number}`),
                           value,
-                          doubt: 0.02,
+                          ...readWith('feeler gauge', 'gap over the first fret'),
                           at: now(),
-                          with: 'feeler gauge',
                         }),
                       'Nut read',
                     )

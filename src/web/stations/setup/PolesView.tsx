@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { ALIKE, poleReading, type PoleWork } from '../../../core/setup/poles.ts'
@@ -64,9 +65,8 @@ export function PolesView({ work }: { work: readonly PoleWork[] }) {
                           takeReading(b, {
                             of: poleReading(w.place, r.number),
                             value,
-                            doubt: 0.15,
+                            ...readWith('rule', 'height of a string'),
                             at: now(),
-                            with: 'rule',
                           }),
                         'Pole read',
                       )

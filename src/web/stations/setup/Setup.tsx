@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
 import { Table } from '../../components/Table.tsx'
@@ -167,9 +168,8 @@ export function Setup() {
                     takeReading(b, {
                       of: hand.reads,
                       value: v,
-                      doubt: 0.03,
+                      ...readWith('feeler gauge', 'gap'),
                       at: now(),
-                      with: 'feeler gauge',
                     }),
                   )
                 }

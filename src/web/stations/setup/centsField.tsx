@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { takeReading } from '../../../core/build/edits.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { ValueField } from '../../components/ValueField.tsx'
@@ -40,7 +41,9 @@ export function CentsField({
             .replace(/\s*cents?$/i, ''),
         )
       }
-      onValue={value => editBuild(b => takeReading(b, { of, value, doubt: 1, at: now(), with: 'tuner' }), what)}
+      onValue={value =>
+        editBuild(b => takeReading(b, { of, value, ...readWith('tuner', 'pitch'), at: now() }), what)
+      }
     />
   )
 }

@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { SPANS } from '../../../core/build/spans.ts'
 import { boundsOf, polygonArea, type Point } from '../../../core/geometry/outline.ts'
@@ -252,7 +253,7 @@ function TracedPicture({ picture, size, use }: TracingProps & { size: [number, n
     traced = points.slice(2)
   const calibration =
     known.length === 2 && distance !== undefined
-      ? calibrate(known[0]!, known[1]!, { mm: distance, doubt: 0.3 })
+      ? calibrate(known[0]!, known[1]!, { mm: distance, doubt: readWith('rule', 'length').doubt })
       : undefined
   const ok = calibration?.ok ? calibration : undefined
   const mm = ok
