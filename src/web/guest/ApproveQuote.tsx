@@ -40,6 +40,8 @@ export function ApproveQuote({
       })
       .finally(() => setBusy(false))
   }
+  // A quote of nothing is nothing to say yes to.
+  if (!approved && !(upTo > 0)) return null
   return (
     <section aria-label="Approve" className="flex flex-col gap-3 border-t-2 border-ink pt-4">
       {approved && (
