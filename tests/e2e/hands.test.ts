@@ -68,8 +68,9 @@ async function round(page: Page): Promise<{ unmet: string[]; unseen: string[] }>
   })
   const tabbed = () =>
     page.evaluate(() => (window as unknown as { tabbed: () => { unmet: string[]; blind: string[] } }).tabbed())
-  // It may begin anywhere, and some have stops of their own while they have the focus: on until everything is met.
-  for (let i = 0; i < 2 * stops + 20 && (i < stops || (await tabbed()).unmet.length); i += AT_A_TIME)
+  // It may begin anywhere, some have stops of their own while they have the focus, and a drawing that comes late brings its
+  // own: on until everything is met.
+  for (let i = 0; i < 5 * stops + 100 && (i < stops || (await tabbed()).unmet.length); i += AT_A_TIME)
     await Promise.all(Array.from({ length: AT_A_TIME }, () => page.keyboard.press('Tab')))
   const { unmet, blind } = await tabbed()
   await page.evaluate(() => (window as unknown as { untabbed: () => void }).untabbed())
