@@ -124,6 +124,26 @@ describe('several benches on one database', () => {
     expect((await ask('GET', '/builds', { port: port(b), name: 'bench.test', cookie })).status).toBe(401)
   }, 60_000)
 
+  it('show a guest the same page, and end its link at both', async () => {
+    const [a, b] = benches,
+      made = (await (await call(a, '/guest-links', 'POST', { build: 'plover', of: 'sheet', days: 7 })).json()) as {
+        id: string
+        token: string
+      },
+      at = (bench: Running) =>
+        ask('GET', '/guest', {
+          port: Number(new URL(bench.address).port),
+          name: 'bench.test',
+          headers: { Authorization: `Bearer ${made.token}` },
+        })
+    for (const bench of [a, b]) expect((await at(bench)).body.page).toMatchObject({ name: 'Plover' })
+    const [listed] = (await (await call(b, '/guest-links?build=plover')).json()) as { id: string; seenAt: string }[]
+    expect(listed!.id).toBe(made.id)
+    expect(Date.parse(listed!.seenAt)).toBeGreaterThan(Date.now() - 60_000)
+    expect((await call(b, `/guest-links/${made.id}`, 'DELETE')).status).toBe(204)
+    for (const bench of [a, b]) expect((await at(bench)).status).toBe(401)
+  }, 60_000)
+
   it('go on when the database was restarted under them', async () => {
     postgres.stop('immediate')
     postgres.start()
