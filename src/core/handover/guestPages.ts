@@ -15,8 +15,8 @@ export type GuestPageKind = 'sheet' | 'quote'
 /** A photo as a sheet shows it. */
 export interface SheetPhoto {
   hash: string
-  /** What it shows, in words. */
-  says: string
+  /** What it shows, in words, where somebody said it: a file's name is nobody's business. */
+  says: string | undefined
   at: string
 }
 
@@ -61,7 +61,7 @@ export function sheetPage(build: Build, plan: Pick<Plan, 'steps'>): SheetPage {
     photos: [...photos]
       .sort((a, b) => (a.at < b.at ? 1 : -1))
       .slice(0, MOST_PHOTOS)
-      .map(p => ({ hash: p.hash, says: p.note ?? p.name, at: p.at })),
+      .map(p => ({ hash: p.hash, says: p.note || undefined, at: p.at })),
   }
 }
 

@@ -28,8 +28,8 @@ export const TOOLS = {
   },
   'rule and capo': {
     label: 'rule, capo on fret 1',
-    // Of the open string, which is worked out from the fretted one [from memory].
-    reads: { 'height of a string': { doubt: 0.05 } },
+    // The rule stands beside the string as it does without one; what the capo leaves out is the nut [from memory].
+    reads: { 'height of a string': { doubt: 0.15 } },
   },
   'straightedge and rule': {
     label: 'straightedge and rule',

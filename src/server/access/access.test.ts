@@ -8,8 +8,9 @@ import { apiRoutes } from '../app.ts'
 import { MOST_WRONG, OPEN_FOR, Pairings, type Pairing } from './pairings.ts'
 import { mayAll, ROLES, type Role } from './roles.ts'
 import { RULES, ruleFor } from './rules.ts'
-import { hashOfSecret, Sessions, UNSEEN, type Session, type SessionStore } from './sessions.ts'
+import { hashOfSecret, Sessions, UNSEEN, type Session } from './sessions.ts'
 import { isMachineItself } from './who.ts'
+import { recordsInMemory } from '../../../tests/support/recordsInMemory.ts'
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-access-'))
 let server: Running
@@ -238,28 +239,15 @@ describe('a paired device', () => {
 })
 
 describe('sessions', () => {
-  const inMemory = (): SessionStore => {
-    const held = new Map<string, Session>()
-    return {
-      all: async () => [...held.values()],
-      byHash: async hash => [...held.values()].find(s => s.hash === hash),
-      add: async s => void held.set(s.id, s),
-      seen: async (id, seenAt) => {
-        const s = held.get(id)
-        if (s) held.set(id, { ...s, seenAt })
-      },
-      remove: async id => held.delete(id),
-    }
-  }
   it('begun over HTTPS are never taken over plain HTTP', async () => {
-    const s = new Sessions(inMemory()),
+    const s = new Sessions(recordsInMemory<Session>()),
       { secret } = await s.begin({ name: 'Tablet', role: 'bench', secure: true })
     expect(await s.of(secret, true)).toBeDefined()
     expect(await s.of(secret, false)).toBeUndefined()
   })
   it('end where their device was not seen for a long time, and are put off by being seen', async () => {
     let now = new Date('2026-12-01T10:00:00Z')
-    const s = new Sessions(inMemory(), () => now),
+    const s = new Sessions(recordsInMemory<Session>(), () => now),
       a = await s.begin({ name: 'Seen', role: 'bench', secure: false }),
       b = await s.begin({ name: 'Away', role: 'bench', secure: false })
     now = new Date(now.getTime() + UNSEEN - 1)

@@ -7,8 +7,9 @@ import { startServer, type Running } from '../../../tests/support/server.ts'
 import { changeClient } from '../../core/build/clientEdits.ts'
 import type { Build } from '../../core/build/build.ts'
 import type { QuotePage, SheetPage } from '../../core/handover/guestPages.ts'
-import { Guests, type GuestLink, type GuestStore } from './guests.ts'
+import { Guests, type GuestLink } from './guests.ts'
 import { hashOfSecret } from './sessions.ts'
+import { recordsInMemory } from '../../../tests/support/recordsInMemory.ts'
 
 const data = mkdtempSync(join(tmpdir(), 'snugbolt-guests-')),
   ENV = { HOSTS: 'bench.test' }
@@ -153,6 +154,8 @@ describe('a guest’s link', () => {
       a = await guest(token, 'GET', `/photos/${shown}`)
     expect(a.status).toBe(200)
     expect(a.headers['content-type']).toBe('image/png')
+    // What the file was called on somebody's telephone is not told.
+    expect((await guest(token)).text).not.toContain('a.png')
     for (const hash of [other, 'x', '0'.repeat(64)])
       expect((await guest(token, 'GET', `/photos/${hash}`)).status).toBe(404)
     const quote = await linked('wren', 'quote')
@@ -224,19 +227,9 @@ describe('a quote', () => {
 })
 
 describe('links', () => {
-  const inMemory = (): GuestStore => {
-    const held = new Map<string, GuestLink>()
-    return {
-      all: async () => [...held.values()],
-      byHash: async hash => [...held.values()].find(l => l.hash === hash),
-      add: async l => void held.set(l.id, l),
-      seen: async (id, seenAt) => void held.set(id, { ...held.get(id)!, seenAt }),
-      remove: async id => held.delete(id),
-    }
-  }
   it('end when they said they would, and are forgotten', async () => {
     let now = Date.parse('2026-12-01T10:00:00Z')
-    const store = inMemory(),
+    const store = recordsInMemory<GuestLink>(),
       g = new Guests(store, () => new Date(now)),
       { token, link } = await g.make('wren', 'sheet', 1)
     expect(link.endsAt).toBe('2026-12-02T10:00:00.000Z')

@@ -29,7 +29,11 @@ function Photo({ token, of }: { token: string; of: SheetPhoto }) {
       if (address) URL.revokeObjectURL(address)
     }
   }, [token, of.hash])
-  return src ? <img src={src} alt={of.says} className={PHOTO_LOOK} /> : <div className={`${PHOTO_LOOK} bg-shade`} />
+  return src ? (
+    <img src={src} alt={of.says ?? 'Photo'} className={PHOTO_LOOK} />
+  ) : (
+    <div className={`${PHOTO_LOOK} bg-shade`} />
+  )
 }
 
 type State = { is: 'opening' } | { is: 'shown'; shown: Shown } | { is: 'not good' } | { is: 'away' }

@@ -56,7 +56,7 @@ export function GoesWith() {
         page={sheet}
         circuit={circuit}
         written={today()}
-        photo={p => <AttachedImage hash={p.hash} alt={p.says} className={PHOTO_LOOK} />}
+        photo={p => <AttachedImage hash={p.hash} alt={p.says ?? 'Photo'} className={PHOTO_LOOK} />}
       />
     </div>
   )

@@ -187,7 +187,8 @@ export function SheetView({
               <figure key={`${p.hash} ${p.at}`} className="break-inside-avoid">
                 {photo(p)}
                 <figcaption className="text-note">
-                  {p.says}, {moment(p.at)}
+                  {p.says ? `${p.says}, ` : ''}
+                  {moment(p.at)}
                 </figcaption>
               </figure>
             ))}
