@@ -4,6 +4,20 @@ import tseslint from 'typescript-eslint'
 /** What a browser keeps for pages over HTTPS. */
 const SECURE_ONLY = 'Only trusted pages have it: use stores/secureOnly.ts.'
 
+/** What stands between a number and its unit, and the units: for what engines may not write out themselves. */
+const SPACE = ' |\\\\u202f|\u202f',
+  UNITS = 'mm²?|cm²?|m²|µm|kΩ|MΩ|Ω|%|°C|g|kg|mL|nF|pF|Hz|dB|cents|h|min'
+const AS_TYPED = [
+  'src/core/units/**',
+  'src/core/leaflet/**',
+  'src/core/devices/**',
+  'src/core/say/**',
+  'src/core/finish/airText.ts',
+  'src/core/circuit/spice.ts',
+  'src/core/drill/bits.ts',
+  'src/core/drill/templates/sheetsPdf.ts',
+]
+
 export default tseslint.config(
   { ignores: ['dist', 'data', 'node_modules', 'src/server/db/migrations'] },
   ...tseslint.configs.recommended,
@@ -18,6 +32,28 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': 'off',
       eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    // These write what is typed or shown elsewhere: what a parser accepts, what a stand-in's display shows, a bit's own name.
+    ignores: ['**/*.test.ts', ...AS_TYPED],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: `TemplateLiteral > TemplateElement[value.raw=/^(${SPACE})(${UNITS})(?![\\w²])/]:not(:first-child)`,
+          message: 'A number with a unit is a value: say`… ${mm(x)} …` (core/say).',
+        },
+        {
+          selector: `:not(Property[key.name=/^(source|accepted)$/]) > Literal[value=/\\d(${SPACE})(mm|cm)\\b/]`,
+          message: 'A length in a sentence is a value: say`… ${mm(12, 0)} …` (core/say).',
+        },
+        {
+          selector: `TemplateLiteral > TemplateElement[value.raw=/\\d(${SPACE})(mm|cm)\\b/]`,
+          message: 'A length in a sentence is a value: say`… ${mm(12, 0)} …` (core/say).',
+        },
+      ],
     },
   },
   {

@@ -1,3 +1,4 @@
+import { inWords } from '../../tests/support/inWords.ts'
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -85,7 +86,7 @@ describe('the command line', () => {
     }
     expect(r.sets).toHaveLength(3)
     expect(r.sets.every(s => s.parts.body === 'heron-body')).toBe(true)
-    expect(JSON.parse((await run([...args, '--budget', '1'])).stdout)).toMatchObject({
+    expect(inWords(JSON.parse((await run([...args, '--budget', '1'])).stdout))).toMatchObject({
       sets: [],
       conflict: { wishes: ['a budget of 1'] },
     })

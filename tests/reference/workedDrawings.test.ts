@@ -1,3 +1,5 @@
+import { IN_MM } from '../../src/core/say/spoken.ts'
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build, Cut } from '../../src/core/build/build.ts'
 import { markList, offWarnings, type MarkItem } from '../../src/core/drill/markList.ts'
@@ -77,14 +79,14 @@ describe('the body’s template', () => {
     expect(lines).toContainEqual(['centre', near([386, 0]), near([794, 0])])
     expect(lines).toContainEqual(['edge', near([470, -40]), near([470, 40])])
     expect(lines).toContainEqual(['centre', near([648, -60]), near([648, 60])])
-    expect(texts(d)).toContain("scale line 178.0 mm from the pocket's end")
+    expect(inWords(texts(d))).toContain('scale line 178.0 mm from the pocket’s end')
     expect(of(d, 'polygon').map(p => bounds(p.points))).toContainEqual(near([640, -42, 682, 42]))
   })
   it('numbers its holes and lists them', () => {
     expect(of(d, 'hole').filter(m => m.label)).toEqual([
       { kind: 'hole', at: [700, -20], diameter: 2.5, label: '1' },
     ])
-    expect(d.table).toEqual([
+    expect(inWords(d.table)).toEqual([
       ['Hole', 'What', 'Bits', 'Depth', 'Stop at', 'Square to', 'When'],
       ['1', 'Bridge screw', '1.5 mm, 2.5 mm', '22.0 mm', '22.8 mm', 'body top', 'before finish'],
     ])
@@ -144,8 +146,8 @@ describe('the bridge’s and the head’s template', () => {
   it('says how far its front lies from the pocket, with a line for each string', () => {
     const d = by(work(), 'bridge'),
       strings = of(d, 'line').filter(m => m.from[0] === 610)
-    expect(d.lay).toContain('lies 170.0 mm from the pocket')
-    expect(texts(d)).toContain('scale length 648.0 mm')
+    expect(inWords(d.lay)).toContain('lies 170.0 mm from the pocket')
+    expect(inWords(texts(d))).toContain('scale length 648.0 mm')
     expect(strings.map(m => m.from[1])).toEqual(near([26, 15.6, 5.2, -5.2, -15.6, -26]))
     expect(of(d, 'line').map(m => [m.weight, m.from, m.to])).toContainEqual([
       'dimension',
@@ -190,10 +192,10 @@ describe('the template of a rout', () => {
   const cut = { sort: 'rout', x: 100, y: -80, length: 60, width: 40, corner: 5, depth: 12 } as const
   it('says where its middle lies, its sizes, and crosses its middle 12 beyond its edges', () => {
     const d = by(work({}, [cut]), 'rout-cut-c0')
-    expect(d.lay).toBe(
-      "Its middle lies 100.0 mm from the pocket's end wall, 80.0 mm to the bass side of the centre line.",
+    expect(inWords(d.lay)).toBe(
+      'Its middle lies 100.0 mm from the pocket’s end wall, 80.0 mm to the bass side of the centre line.',
     )
-    expect(texts(d).at(-1)).toMatch(/^60\.0 x 40\.0 mm, corner 5\.0 mm, 12\.0 mm deep\./)
+    expect(inWords(texts(d)).at(-1)).toMatch(/^60\.0 × 40\.0 mm, corner 5\.0 mm, 12\.0 mm deep\./)
     const lines = of(d, 'line').map(m => [m.weight, m.from, m.to])
     expect(lines).toContainEqual(['centre', near([528, -80]), near([612, -80])])
     expect(lines).toContainEqual(['centre', near([570, -112]), near([570, -48])])
@@ -201,7 +203,7 @@ describe('the template of a rout', () => {
     expect(lines).toContainEqual(['centre', near([528, 0]), near([612, 0])])
     const far = by(work({}, [{ ...cut, y: -91 }]), 'rout-cut-c0')
     expect(of(far, 'line')).toHaveLength(2)
-    expect(by(work({}, [{ ...cut, y: 80 }]), 'rout-cut-c0').lay).toContain('80.0 mm to the treble side')
+    expect(inWords(by(work({}, [{ ...cut, y: 80 }]), 'rout-cut-c0').lay)).toContain('80.0 mm to the treble side')
   })
   it('from behind is turned over', () => {
     const d = by(work({}, [{ ...cut, face: 'back' }]), 'rout-cut-c0')
@@ -249,7 +251,7 @@ describe('a drilling block', () => {
   })
   it('for practice says how thick the scrap has to be', () => {
     const lay = (holes: Hole[]) => practicePiece({ ...w, holes }, 'bridge')?.lay
-    expect(lay([hole({ depth: 22 }), hole({ depth: 31 }), hole({ depth: 'through' })])).toContain(
+    expect(inWords(lay([hole({ depth: 22 }), hole({ depth: 31 }), hole({ depth: 'through' })]))).toContain(
       'at least 36 mm thick',
     )
     expect(lay([hole({ depth: 'through' })])).toContain('as thick as the work')
@@ -266,7 +268,7 @@ describe('a drilling block', () => {
     expect(d.face).toBe('scrap')
   })
   it('lists what slants by its angle and what goes through as such', () =>
-    expect(holeTable([hole({ angleDeg: 80, depth: 'through', stopMark: undefined, bits: [] })])[1]).toEqual([
+    expect(holeTable([hole({ angleDeg: 80, depth: 'through', stopMark: undefined, bits: [] })], IN_MM)[1]).toEqual([
       '1',
       'Bridge screw',
       '',
@@ -317,7 +319,7 @@ describe('a plate’s drawing', () => {
       ],
     ])
     expect(d.table[2]![3]!.slice(1)).toBe('4.00')
-    expect(d.lay).toContain('Thickness 1.50 mm')
+    expect(inWords(d.lay)).toContain('Thickness 1.50 mm')
   })
   it('has none without an edge', () => {
     expect(plateDrawing(w, 'plate', plate({ length: 60 }))).toBeUndefined()
@@ -450,7 +452,7 @@ describe('the numbers to mark', () => {
     item = (w: Work, id: string): MarkItem => list(w).find(m => m.id === id)!,
     told = (m: MarkItem) => m.numbers.map(n => [n.label, n.mm === undefined ? n.text : +n.mm.toFixed(6)])
   it('of the bridge line are told from pocket and nut', () =>
-    expect(told(item(work(), 'bridge-line'))).toEqual([
+    expect(inWords(told(item(work(), 'bridge-line')))).toEqual([
       ['plate’s front edge, from the pocket’s end wall', 170],
       ['plate’s front edge, from the nut', 640],
       ['scale line, from the pocket’s end wall', 178],
@@ -463,7 +465,7 @@ describe('the numbers to mark', () => {
     [270.1, ['The plate ends 7.9 mm before the body’s tail: under 8 mm its screws break out.']],
     [279, ['The plate reaches 1.0 mm over the body’s tail.']],
   ])('with a front at %f say %j', (front, says) =>
-    expect(item(work({ front }), 'bridge-line').warnings).toEqual(says),
+    expect(inWords(item(work({ front }), 'bridge-line').warnings)).toEqual(says),
   )
   it('of the slots are told from the nut’s treble end', () =>
     expect(told(item(work(), 'strings'))[0]).toEqual(['slot 1, from the nut’s treble end', 3.125]))
@@ -489,7 +491,7 @@ describe('the numbers to mark', () => {
         }),
       ],
     }
-    expect(told(item(more, 'h'))).toEqual([
+    expect(inWords(told(item(more, 'h')))).toEqual([
       ['from the pocket’s end wall, towards the nut', 40],
       ['across', 'on the centre line'],
       ['bits, in this order', 'none in the drawer'],
@@ -509,7 +511,7 @@ describe('the numbers to mark', () => {
       ['depth', 'through'],
     ])
     expect(told(item({ ...w, holes: [hole({ stopMark: undefined })] }, 'h'))[3]).toEqual(['tape on the bit', 22])
-    expect(told(item({ ...w, holes: [hole({ at: [700, 0.04] })] }, 'h'))[1]).toEqual([
+    expect(inWords(told(item({ ...w, holes: [hole({ at: [700, 0.04] })] }, 'h'))[1])).toEqual([
       'across',
       'on the centre line',
     ])
@@ -602,10 +604,10 @@ describe('the numbers to mark', () => {
     const says = (off: object | undefined, wanted: object | undefined = {}) =>
       offWarnings({ wanted, off } as unknown as HoleThere)
     const off = { off: 1.5, doubt: 0.4, along: -0.9, across: 1.2, ways: [{ way: 'live with it', best: false }] }
-    expect(says(off)).toEqual([
+    expect(inWords(says(off))).toEqual([
       'Lies 1.5 mm off where it is wanted today: 0.9 mm towards the nut, 1.2 mm to the treble side.',
     ])
-    expect(says({ ...off, along: 0.9, across: -1.2 })[0]).toContain(
+    expect(inWords(says({ ...off, along: 0.9, across: -1.2 })[0])).toContain(
       '0.9 mm towards the tail, 1.2 mm to the bass side',
     )
     expect(says({ ...off, doubt: 1.5 })).toEqual([])

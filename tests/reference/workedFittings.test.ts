@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
@@ -58,14 +59,14 @@ describe('a heel in its pocket', () => {
     const tight = jointIn(built({ heelWidth: 56.2 }), 'heel-width-mouth'),
       aim = (tight.limits.low + tight.limits.high!) / 2
     expect(changesOf(tight, 'shave-pocket')).toEqual({ 'pocket.width': near(56.2 + aim + film) })
-    expect(fixOf(tight, 'shave-pocket')!.title).toBe(
+    expect(inWords(fixOf(tight, 'shave-pocket')!.title)).toBe(
       `Shave ${((aim + 0.2 + film) / 2).toFixed(2)} mm off each pocket wall`,
     )
     expect(fixOf(tight, 'veneer-side')).toBeUndefined()
     const wide = jointIn(built({ heelWidthEnd: 55 }), 'heel-width-end')
     const mid = (wide.limits.low + wide.limits.high!) / 2
     expect(changesOf(wide, 'veneer-side')).toEqual({ 'pocket.widthEnd': near(55 + mid + film) })
-    expect(fixOf(wide, 'veneer-side')!.title).toBe(
+    expect(inWords(fixOf(wide, 'veneer-side')!.title)).toBe(
       `Glue ${((0.8 - film - mid) / 2).toFixed(2)} mm of veneer to each pocket wall`,
     )
     expect(fixOf(wide, 'shave-pocket')).toBeUndefined()
@@ -87,10 +88,10 @@ describe('a heel in its pocket', () => {
     const short = jointIn(built({ heelLength: 76.3 }), 'heel-length'),
       long = jointIn(built({ heelLength: 75 }), 'heel-length')
     expect(changesOf(short, 'lengthen-pocket')).toEqual({ 'pocket.length': near(76.5) })
-    expect(fixOf(short, 'lengthen-pocket')!.title).toBe('Pare 0.50 mm off the pocket’s mouth')
+    expect(inWords(fixOf(short, 'lengthen-pocket')!.title)).toBe('Pare 0.50 mm off the pocket’s mouth')
     expect(fixOf(short, 'pack-end')).toBeUndefined()
     expect(changesOf(long, 'pack-end')).toEqual({ 'pocket.length': near(75.2) })
-    expect(fixOf(long, 'pack-end')!.title).toBe('Glue 0.80 mm of veneer to the pocket’s end wall')
+    expect(inWords(fixOf(long, 'pack-end')!.title)).toBe('Glue 0.80 mm of veneer to the pocket’s end wall')
     expect(short.at).toEqual([470, 0])
   })
   it('bears a tenth of dip under it; a shim lifts it by six tenths, none where it is glued', () => {
@@ -100,7 +101,7 @@ describe('a heel in its pocket', () => {
     expect(j.at).toEqual([470 - 38, 0])
     expect(changesOf(j, 'flatten-floor')).toEqual({ 'pocket.floorDip': 0.04 })
     expect(changesOf(j, 'fitted-shim')).toEqual({ 'pocket.floorDip': 0.04, 'pocket.depth': near(15.4) })
-    expect(fixOf(j, 'fitted-shim')!.title).toContain('0.6 mm')
+    expect(inWords(fixOf(j, 'fitted-shim')!.title)).toContain('0.6 mm')
     const glued = jointIn(built({}, { floorDip: 0.3 }, { instrument: { neckJoint: 'glued' } }), 'pocket-floor')
     expect(glued.fixes.map(f => f.method)).toEqual(['flatten-floor'])
   })
@@ -120,15 +121,15 @@ describe('a nut', () => {
     const thick = jointIn(nut({ thickness: 6.3 }), 'nut-thickness'),
       thin = jointIn(nut({ thickness: 5.775 }), 'nut-thickness')
     expect(changesOf(thick, 'sand-nut')).toEqual({ thickness: near(6.1 - 0.025) })
-    expect(fixOf(thick, 'sand-nut')!.title).toBe('Sand 0.23 mm off the nut’s face')
+    expect(inWords(fixOf(thick, 'sand-nut')!.title)).toBe('Sand 0.23 mm off the nut’s face')
     expect(changesOf(thin, 'veneer-nut')).toEqual({ slotWidth: near(5.8) })
-    expect(fixOf(thin, 'veneer-nut')!.title).toBe('Glue 0.30 mm of veneer into the slot')
+    expect(inWords(fixOf(thin, 'veneer-nut')!.title)).toBe('Glue 0.30 mm of veneer into the slot')
   })
   it('is dressed to a tenth more than the neck, half at each end; one that is short is not', () => {
     const long = jointIn(nut({ length: 43 }), 'nut-length')
     expect(long.clearance.value).toBeCloseTo(1, 6)
     expect(changesOf(long, 'dress-ends')).toEqual({ length: near(42.1) })
-    expect(fixOf(long, 'dress-ends')!.title).toBe('Dress 0.45 mm off each end of the nut')
+    expect(inWords(fixOf(long, 'dress-ends')!.title)).toBe('Dress 0.45 mm off each end of the nut')
     expect(long.at).toEqual([near(-3.05), -21])
     expect(jointIn(nut({ length: 41.5 }), 'nut-length').fixes).toEqual([])
     expect(jointIn(nut({ length: 42.3 }), 'nut-length').fixes).toEqual([])
@@ -140,10 +141,10 @@ describe('a nut', () => {
     expect(gap(nut({}), 'nut-height')).toBeCloseTo(7 - 4.535, 6)
     // 3.465 is to come down to 2.2: 1.265.
     expect(changesOf(high, 'lower-top')).toEqual({ height: near(8 - 1.265) })
-    expect(fixOf(high, 'lower-top')!.title).toMatch(/^Take 1\.2[67] mm off the nut’s top$/)
+    expect(inWords(fixOf(high, 'lower-top')!.title)).toMatch(/^Take 1\.2[67] mm off the nut’s top$/)
     // −0.035 is to come up to 0.5.
     expect(changesOf(low, 'sliver')).toEqual({ height: near(4.5 + 0.535) })
-    expect(fixOf(low, 'sliver')!.title).toMatch(/sliver 0\.5[34] mm thick/)
+    expect(inWords(fixOf(low, 'sliver')!.title)).toMatch(/sliver 0\.5[34] mm thick/)
   })
 })
 
@@ -167,16 +168,16 @@ describe('saddles over a neck', () => {
     const j = jointIn(over(13), 'saddle-height'),
       rise = 1 - (needed - 13),
       thick = rise / (1 + reach / 76)
-    expect(fixOf(j, 'wedge')!.title).toBe(
+    expect(inWords(fixOf(j, 'wedge')!.title)).toBe(
       `Full-contact wedge, ${thick.toFixed(2)} mm at the heel’s end to nothing at the mouth`,
     )
-    expect(fixOf(j, 'wedge')!.note).toContain(`${((Math.atan(thick / 76) * 180) / Math.PI).toFixed(2)}°`)
+    expect(inWords(fixOf(j, 'wedge')!.note)).toContain(`${((Math.atan(thick / 76) * 180) / Math.PI).toFixed(2)}°`)
     expect(changesOf(j, 'wedge')).toEqual({ 'pocket.depth': near(16 - rise) })
     expect(changesOf(j, 'strip')).toEqual({ 'pocket.depth': near(16 - rise) })
     expect(fixOf(j, 'bridge-spacer')).toBeUndefined()
     const glued = jointIn(over(13, { instrument: { neckJoint: 'glued' } }), 'saddle-height')
     expect(glued.fixes.map(f => f.method)).toEqual(['pare-mouth'])
-    expect(fixOf(glued, 'pare-mouth')!.title).toContain(
+    expect(inWords(fixOf(glued, 'pare-mouth')!.title)).toContain(
       `${((rise * 76) / reach).toFixed(2)} mm deeper at its mouth`,
     )
   })
@@ -184,11 +185,15 @@ describe('saddles over a neck', () => {
     const up = needed - 6 - 5.5 + 0.5,
       j = jointIn(over(6), 'saddle-height')
     expect(changesOf(j, 'bridge-spacer')).toEqual({ saddleLow: near(6 + up), saddleHigh: near(12 + up) })
-    expect(fixOf(j, 'bridge-spacer')!.title).toBe(`Spacer ${up.toFixed(1)} mm thick under the bridge plate`)
+    expect(inWords(fixOf(j, 'bridge-spacer')!.title)).toBe(
+      `Spacer ${up.toFixed(1)} mm thick under the bridge plate`,
+    )
     expect(j.fixes.map(f => f.method)).toEqual(['bridge-spacer'])
     const glued = jointIn(over(6, { instrument: { neckJoint: 'glued' } }), 'saddle-height')
     expect(changesOf(glued, 'pare-end')).toEqual({ 'pocket.depth': near(16 + up) })
-    expect(fixOf(glued, 'pare-end')!.title).toContain(`${(up / (1 + reach / 76)).toFixed(2)} mm deeper at its end`)
+    expect(inWords(fixOf(glued, 'pare-end')!.title)).toContain(
+      `${(up / (1 + reach / 76)).toFixed(2)} mm deeper at its end`,
+    )
   })
 })
 
@@ -210,7 +215,7 @@ describe('a tremolo in its rout', () => {
     expect(jointIn(rocking(), 'tremolo-foot').at).toEqual([636 + 12, -12])
     const j = jointIn(rocking({ blockDepth: 44 }), 'tremolo-foot')
     expect(changesOf(j, 'shorten-block')).toEqual({ blockDepth: near(44 - 1.3) })
-    expect(fixOf(j, 'shorten-block')!.title).toBe('File 1.3 mm off the block’s foot')
+    expect(inWords(fixOf(j, 'shorten-block')!.title)).toBe('File 1.3 mm off the block’s foot')
   })
   it('swings in half of what the rout is longer, and has its sides', () => {
     expect(film).toBeGreaterThanOrEqual(-1e-9)
@@ -220,10 +225,12 @@ describe('a tremolo in its rout', () => {
     const tight = jointIn(rocking({ swing: 8 }), 'tremolo-swing'),
       off = 2.3 - (1 - film)
     expect(changesOf(tight, 'open-length')).toEqual({ 'rout.length': near(30 + 2 * off) })
-    expect(fixOf(tight, 'open-length')!.title).toBe(`Rout ${off.toFixed(1)} mm off both ends of the tremolo rout`)
+    expect(inWords(fixOf(tight, 'open-length')!.title)).toBe(
+      `Rout ${off.toFixed(1)} mm off both ends of the tremolo rout`,
+    )
     const sides = jointIn(rocking({ blockWidth: 78 }), 'tremolo-sides')
     expect(changesOf(sides, 'open-width')).toEqual({ 'rout.width': near(80 + 2 * (2.3 - 1 + film)) })
-    expect(fixOf(sides, 'open-width')!.title).toMatch(/off both sides of the tremolo rout$/)
+    expect(inWords(fixOf(sides, 'open-width')!.title)).toMatch(/off both sides of the tremolo rout$/)
   })
 })
 
@@ -245,7 +252,7 @@ describe('a locking nut', () => {
     expect(jointIn(b, 'lock-width').at).toEqual([-4, 21])
     expect(jointIn(b, 'lock-screws').at).toEqual([-4, -10.5])
     expect(changesOf(jointIn(b, 'lock-length'), 'lengthen-shelf')).toEqual({ shelfLength: near(16.5) })
-    expect(fixOf(jointIn(b, 'lock-length'), 'lengthen-shelf')!.title).toContain('0.50 mm longer')
+    expect(inWords(fixOf(jointIn(b, 'lock-length'), 'lengthen-shelf')!.title)).toContain('0.50 mm longer')
     expect(changesOf(jointIn(b, 'lock-screws'), 'plug-lock')).toEqual({ lockSpread: near(20.4) })
     expect(jointIn(locked({ length: 15.5 }), 'lock-length').fixes).toEqual([])
     expect(jointIn(locked({ width: 43 }), 'lock-width').fixes).toEqual([])
@@ -274,10 +281,10 @@ describe('a battery', () => {
   it('that does not go in gets a millimetre on each way that is short; one that rattles gets foam', () => {
     const tight = jointIn(boxed({ length: 47, width: 30, depth: 17.2 }), 'battery-box')
     expect(changesOf(tight, 'open-box')).toEqual({ 'box.length': 49, 'box.width': 30, 'box.depth': 18 })
-    expect(fixOf(tight, 'open-box')!.note).toBe('To 49.0 × 27.0 × 18.0 mm.')
+    expect(inWords(fixOf(tight, 'open-box')!.note)).toBe('To 49.0 × 27.0 × 18.0 mm.')
     const loose = jointIn(boxed({ length: 60, width: 36, depth: 25 }), 'battery-box')
     expect(loose.clearance.value).toBeCloseTo(8, 6)
-    expect(fixOf(loose, 'foam')!.title).toBe('Glue 7.5 mm of foam to the box’s wall')
+    expect(inWords(fixOf(loose, 'foam')!.title)).toBe('Glue 7.5 mm of foam to the box’s wall')
     expect(changesOf(loose, 'foam')).toEqual({ length: near(55), width: near(33), height: near(24) })
   })
   it('without a box is asked for, and nothing is cut', () => {
@@ -302,7 +309,7 @@ describe('neck screws', () => {
     expect(j.fixes).toEqual([])
     const tight = jointIn(screwed(body, [], 4.7), 'neck-screw-hole')
     expect(changesOf(tight, 'open-holes')).toEqual({ 'a.diameter': near(5.2), 'b.diameter': near(5.2) })
-    expect(fixOf(tight, 'open-holes')!.title).toBe('Drill the 2 body holes to 5.2 mm')
+    expect(inWords(fixOf(tight, 'open-holes')!.title)).toBe('Drill the 2 body holes to 5.2 mm')
     const wide = jointIn(screwed(body, [], 3.5), 'neck-screw-hole')
     expect(wide.fixes.map(f => f.method)).toEqual(['plug-holes'])
     expect(changesOf(wide, 'plug-holes')).toEqual({ 'a.diameter': near(4), 'b.diameter': near(4) })
@@ -313,7 +320,7 @@ describe('neck screws', () => {
     const j = jointIn(screwed(body, heel), 'neck-screw-pattern')
     expect(j.clearance.value).toBeCloseTo(0.3 - 0.5, 6)
     expect(j.at).toEqual([440, 15])
-    expect(fixOf(j, 'plug-heel')!.title).toBe('Plug the 2 heel holes and drill them through the body')
+    expect(inWords(fixOf(j, 'plug-heel')!.title)).toBe('Plug the 2 heel holes and drill them through the body')
     expect(changesOf(j, 'plug-heel')).toEqual({
       'q.x': near(450),
       'q.y': near(19),
@@ -357,7 +364,7 @@ describe('a truss rod’s tool', () => {
     const j = jointIn(rod(8), 'truss-rod')
     expect(j.clearance.value).toBeCloseTo(-4, 6)
     expect(changesOf(j, 'lengthen-notch')).toEqual({ 'notch.length': near(12.5) })
-    expect(fixOf(j, 'lengthen-notch')!.title).toBe('Cut the notch 4.0 mm longer')
+    expect(inWords(fixOf(j, 'lengthen-notch')!.title)).toBe('Cut the notch 4.0 mm longer')
   })
   it('is no question at the head, nor where the body has none; and asked where nobody looked', () => {
     expect(has(rod(15, {}, 'at the head'), 'truss-rod')).toBe(false)

@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
@@ -85,7 +86,7 @@ describe('a guard', () => {
     expect(jointIn(guarded(), 'pickup-bridge-cut-out').fixes).toEqual([])
     const tight = jointIn(guarded({ cut: { length: 18.1, corner: 9.05 } }), 'pickup-bridge-cut-out')
     expect(tight.clearance.value).toBeCloseTo(0.05, 6)
-    expect(fixOf(tight, 'file-cut-out')!.title).toBe('File the cut-out by 0.25 mm where it touches')
+    expect(inWords(fixOf(tight, 'file-cut-out')!.title)).toBe('File the cut-out by 0.25 mm where it touches')
     expect(changesOf(tight, 'file-cut-out')['cut.length']).toBeCloseTo(18.6, 6)
     expect(fixOf(tight, 'file-cut-out')!.changes[0]!.doubt).toBeGreaterThan(0)
     expect(has(guarded({ plain: { instrument: { mounting: 'in the body' } } }), 'pickup-bridge-cut-out')).toBe(
@@ -97,17 +98,17 @@ describe('a guard', () => {
     // 0.6 along and 0.8 across is one.
     const j = jointIn(guarded({ at: [-0.6, 0.8] }), 'pickup-bridge-guard-offset')
     expect(j.clearance.value).toBeCloseTo(-0.5, 6)
-    expect(jointIn(guarded({ at: [-2.4, 3.2] }), 'pickup-bridge-guard-offset').finding).toContain(
+    expect(inWords(jointIn(guarded({ at: [-2.4, 3.2] }), 'pickup-bridge-guard-offset').finding)).toContain(
       '2.4 mm nearer to the neck and 3.2 mm to the treble side',
     )
     expect(changesOf(j, 'shift-guard')).toEqual({ 'guard.x': near(0), 'guard.y': near(0) })
-    expect(fixOf(j, 'shift-guard')!.title).toBe('Set the guard 1.0 mm over')
-    expect(fixOf(j, 'shift-guard')!.note).toContain('Leaves 0.0 mm at the worst')
+    expect(inWords(fixOf(j, 'shift-guard')!.title)).toBe('Set the guard 1.0 mm over')
+    expect(inWords(fixOf(j, 'shift-guard')!.note)).toContain('Leaves 0.0 mm at the worst')
     expect(changesOf(j, 'move-rout')).toEqual({ 'rout-bridge.x': near(99.4), 'rout-bridge.y': near(0.8) })
-    expect(fixOf(j, 'move-rout')!.title).toContain('1.0 mm over')
-    expect(fixOf(j, 'move-rout')!.note).toContain('20 mm deep')
+    expect(inWords(fixOf(j, 'move-rout')!.title)).toContain('1.0 mm over')
+    expect(inWords(fixOf(j, 'move-rout')!.note)).toContain('20 mm deep')
     const back = jointIn(guarded({ cut: { x: 104, y: -0.04 } }), 'pickup-bridge-guard-offset')
-    expect(back.finding).toContain('4.0 mm nearer to the bridge:')
+    expect(inWords(back.finding)).toContain('4.0 mm nearer to the bridge:')
   })
   it('is set over between two cut-outs where that serves both, and not where it does not', () => {
     const two = (neckX: number) =>
@@ -129,7 +130,7 @@ describe('a guard', () => {
     // Off by 1 and 0.2: set back by 0.6 both are 0.4 off.
     const j = two(20.2)
     expect(changesOf(j, 'shift-guard')).toEqual({ 'guard.x': near(-0.6), 'guard.y': near(0) })
-    expect(fixOf(j, 'shift-guard')!.note).toContain('Leaves 0.4 mm')
+    expect(inWords(fixOf(j, 'shift-guard')!.note)).toContain('Leaves 0.4 mm')
     // Off by 1 and −0.2: 0.6 would be left, which is seen.
     expect(fixOf(two(19.8), 'shift-guard')).toBeUndefined()
     expect(fixOf(two(19.8), 'move-rout')).toBeDefined()
@@ -144,7 +145,7 @@ describe('a guard', () => {
     const j = jointIn(guarded({ heel: 56.6 }), 'guard-neck')
     expect(j.clearance.value).toBeCloseTo(0, 6)
     expect(changesOf(j, 'file-notch')).toEqual({ notchWidth: near(56.6 + 2 * 0.4) })
-    expect(fixOf(j, 'file-notch')!.title).toBe('File 0.40 mm off each side of the guard’s notch')
+    expect(inWords(fixOf(j, 'file-notch')!.title)).toBe('File 0.40 mm off each side of the guard’s notch')
     expect(j.at).toEqual([470, 28])
     expect(jointIn(guarded({ heel: 54 }), 'guard-neck').fixes).toEqual([])
   })
@@ -155,7 +156,7 @@ describe('a guard', () => {
     expect(gap({ at: [0.4, 0] })).toBeCloseTo(0.6, 6)
     const j = jointIn(guarded({ guard: { bridgeEdge: 166.3 } }), 'guard-bridge')
     expect(changesOf(j, 'file-edge')).toEqual({ bridgeEdge: near(165.6) })
-    expect(fixOf(j, 'file-edge')!.title).toBe('File 0.70 mm off the guard’s edge at the bridge')
+    expect(inWords(fixOf(j, 'file-edge')!.title)).toBe('File 0.70 mm off the guard’s edge at the bridge')
     expect(j.at).toEqual([near(636), 0])
   })
   it('lies inside the body by its nearest edge', () => {
@@ -214,8 +215,8 @@ describe('a control through a top', () => {
     const j = jointIn(potted({ pot: { threadLength: 9 } }), 'pot-volume-thread')
     // 0.3 of 1 wanted: 1.2 off, 4.8 left; a recess 4 wider than the case.
     expect(changesOf(j, 'recess')).toEqual({ 'hole.topThickness': near(4.8) })
-    expect(fixOf(j, 'recess')!.title).toBe('Thin the top from inside by 1.2 mm around the hole')
-    expect(fixOf(j, 'recess')!.note).toBe('A 28 mm wide recess; leaves 4.8 mm of top.')
+    expect(inWords(fixOf(j, 'recess')!.title)).toBe('Thin the top from inside by 1.2 mm around the hole')
+    expect(inWords(fixOf(j, 'recess')!.note)).toBe('A 28 mm wide recess; leaves 4.8 mm of top.')
     expect(fixOf(j, 'recess')!.risk).toBe('some')
     const thin = (threadLength: number) =>
       fixOf(jointIn(potted({ pot: { threadLength } }), 'pot-volume-thread'), 'recess')!.risk
@@ -227,7 +228,7 @@ describe('a control through a top', () => {
     const j = jointIn(potted({ pot: { threadLength: 14 } }), 'pot-volume-thread')
     // 5.3 against 2.5.
     expect(changesOf(j, 'nut-below')).toEqual({ hardware: near(2.7 + 2.8) })
-    expect(fixOf(j, 'nut-below')!.title).toContain('2.8 mm up the thread')
+    expect(inWords(fixOf(j, 'nut-below')!.title)).toContain('2.8 mm up the thread')
   })
   const film = 0.3 - gap('hole')
   it('stands in a hole that is wider by three tenths, less its film on both sides', () => {
@@ -254,8 +255,8 @@ describe('a control through a top', () => {
     const j = jointIn(potted({ pot: { caseDepth: 36 } }), 'pot-volume-case')
     // 1 of 2 wanted, and three tenths: 1.3.
     expect(changesOf(j, 'deepen-cavity')).toEqual({ 'cavity.depth': near(38.3), 'cavity.topThickness': near(4.7) })
-    expect(fixOf(j, 'deepen-cavity')!.title).toBe('Rout the cavity 1.3 mm deeper')
-    expect(fixOf(j, 'deepen-cavity')!.note).toContain('Leaves 4.7 mm of wood')
+    expect(inWords(fixOf(j, 'deepen-cavity')!.title)).toBe('Rout the cavity 1.3 mm deeper')
+    expect(inWords(fixOf(j, 'deepen-cavity')!.note)).toContain('Leaves 4.7 mm of wood')
     const left = (top: number) =>
       jointIn(potted({ pot: { caseDepth: 36 }, cavity: { topThickness: top } }), 'pot-volume-case').fixes.length
     expect([left(4.31), left(4.29)]).toEqual([1, 0])

@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
@@ -57,7 +58,7 @@ describe('posts in a body', () => {
       'posts-b.diameter': expect.closeTo(11 + aim, 6),
     })
     const wide = jointIn(stud({ diameter: 11.4 }), 'posts-bushing')
-    expect(fixOf(wide, 'wrap-bushings')!.title).toBe(
+    expect(inWords(fixOf(wide, 'wrap-bushings')!.title)).toBe(
       `Line 2 post holes with ${((0.4 - aim) / 2).toFixed(2)} mm of veneer`,
     )
     expect(changesOf(wide, 'plug-posts')['posts-t.diameter']).toBeCloseTo(11 + aim, 6)
@@ -72,7 +73,7 @@ describe('posts in a body', () => {
       'posts-t.y': expect.closeTo(37, 6),
       'posts-b.y': expect.closeTo(-37, 6),
     })
-    expect(fixOf(j, 'plug-spacing')!.note).toBe('Each moves 1.00 mm.')
+    expect(inWords(fixOf(j, 'plug-spacing')!.note)).toBe('Each moves 1.00 mm.')
     const aside = jointIn(stud({ tail: [43, -41] }), 'tail-posts-spacing')
     expect(aside.clearance.value).toBeCloseTo(2, 6)
     expect(changesOf(aside, 'plug-spacing')).toEqual({
@@ -125,14 +126,14 @@ describe('ferrules in a back', () => {
     expect(film).toBeGreaterThanOrEqual(0)
     expect(film).toBeLessThan(0.1)
     expect(tight.at).toEqual([470 + 190, 10])
-    expect(fixOf(tight, 'ream-ferrules')!.title).toBe(
+    expect(inWords(fixOf(tight, 'ream-ferrules')!.title)).toBe(
       `Ream 3 ferrule holes to ${(8 + aim + 2 * film).toFixed(2)} mm`,
     )
     expect(Object.values(changesOf(tight, 'ream-ferrules'))).toEqual(
       [0, 1, 2].map(() => expect.closeTo(8 + aim + 2 * film, 6)),
     )
     const wide = pressed(8.6)
-    expect(fixOf(wide, 'wrap-ferrules')!.title).toBe(
+    expect(inWords(fixOf(wide, 'wrap-ferrules')!.title)).toBe(
       `Wrap each ferrule with ${((wide.clearance.value - aim) / 2).toFixed(2)} mm of paper or veneer`,
     )
     // Four minutes each.
@@ -302,12 +303,12 @@ describe('outer strings at the last fret', () => {
       b = by(-1, 2.6),
       shift = (b.by - a.by) / (2 * a.t)
     expect(a.by).toBeLessThan(2.5)
-    expect(fixOf(treble!, 'shift-bridge')!.title).toBe(
+    expect(inWords(fixOf(treble!, 'shift-bridge')!.title)).toBe(
       `Set the bridge ${shift.toFixed(1)} mm further to the bass side`,
     )
     expect(changesOf(treble!, 'shift-bridge')['bridge.y']).toBeCloseTo(2.6 - shift, 1)
     const [, bass] = margins(-2.9)
-    expect(fixOf(bass!, 'shift-bridge')!.title).toMatch(/further to the treble side$/)
+    expect(inWords(fixOf(bass!, 'shift-bridge')!.title)).toMatch(/further to the treble side$/)
     // Strings that are too wide for the board are not helped by it.
     const [wide] = margins(2.6, 60)
     expect(wide!.fixes).toEqual([])
@@ -348,7 +349,7 @@ describe('a jack in its wall', () => {
     expect(changesOf(short, 'counterbore')).toEqual({
       'jack-hole.depth': expect.closeTo(10 - (low + 0.5 + 1.5), 6),
     })
-    expect(fixOf(short, 'counterbore')!.note).toMatch(/^22 mm wide/)
+    expect(inWords(fixOf(short, 'counterbore')!.note)).toMatch(/^22 mm wide/)
     const long = jointIn(jack(2, 9.8, { threadLength: 24 }), 'jack-wall'),
       spare = 24 - 2 - 3.5 - (high! + low) / 2
     expect(changesOf(long, 'nut-behind')).toEqual({ hardware: expect.closeTo(3.5 + spare, 6) })
@@ -406,7 +407,7 @@ describe('rings', () => {
     const j = jointIn(ringed({ openingLength: 38.1 }), 'ring-bridge-opening'),
       to = j.limits.low + 0.15
     expect(changesOf(j, 'file-ring')['openingLength']).toBeCloseTo(38 + 2 * to, 6)
-    expect(fixOf(j, 'file-ring')!.title).toBe(
+    expect(inWords(fixOf(j, 'file-ring')!.title)).toBe(
       `File the ring’s opening by ${(to - 0.05).toFixed(2)} mm where it touches`,
     )
   })
@@ -482,8 +483,8 @@ describe('tuners on a drilled head', () => {
       aim = (tight.limits.low + tight.limits.high!) / 2,
       to = 10.3 + aim + 2 * film
     expect(Object.values(changesOf(tight, 'ream-holes'))).toEqual(HOLES.map(() => expect.closeTo(to, 6)))
-    expect(fixOf(tight, 'ream-holes')!.title).toBe(`Ream 6 tuner holes to ${to.toFixed(2)} mm`)
-    expect(fixOf(tight, 'ream-holes')!.note).toBe(
+    expect(inWords(fixOf(tight, 'ream-holes')!.title)).toBe(`Ream 6 tuner holes to ${to.toFixed(2)} mm`)
+    expect(inWords(fixOf(tight, 'ream-holes')!.note)).toBe(
       `Takes ${(to - 10).toFixed(2)} mm on the diameter, from both faces.`,
     )
     const wide = jointIn(head({ bushingDiameter: 8 }), 'tuner-bushing')
@@ -510,7 +511,9 @@ describe('tuners on a drilled head', () => {
     const j = jointIn(head({ bodyWidth: 26.4 }), 'tuner-pitch'),
       by = j.limits.low + 0.1 + 0.4
     expect(changesOf(j, 'trim-bodies')).toEqual({ bodyWidth: expect.closeTo(26.4 - by, 6) })
-    expect(fixOf(j, 'trim-bodies')!.title).toBe(`Take ${(by / 2).toFixed(2)} mm off both sides of each tuner body`)
+    expect(inWords(fixOf(j, 'trim-bodies')!.title)).toBe(
+      `Take ${(by / 2).toFixed(2)} mm off both sides of each tuner body`,
+    )
   })
   it('clamp a head between their least and most; a thin one gets washers, a thick one is thinned', () => {
     const room = (thick: number) => jointIn(head({}, { thick }), 'head-thickness')
@@ -518,13 +521,13 @@ describe('tuners on a drilled head', () => {
     expect(room(16.4).clearance.value).toBeCloseTo(0.6, 6)
     expect(room(14).at).toEqual([-40, 33])
     const thin = room(12.2)
-    expect(thin.finding).toContain('thinner')
+    expect(inWords(thin.finding)).toContain('thinner')
     expect(changesOf(thin, 'washers')).toEqual({ reachMin: expect.closeTo(13 - 0.8 - 0.5, 6) })
-    expect(fixOf(thin, 'washers')!.title).toBe('Put 1.3 mm of washer under each tuner')
+    expect(inWords(fixOf(thin, 'washers')!.title)).toBe('Put 1.3 mm of washer under each tuner')
     const thick = room(18)
-    expect(thick.finding).toContain('thicker')
+    expect(inWords(thick.finding)).toContain('thicker')
     expect(changesOf(thick, 'thin-head')).toEqual({ headThickness: expect.closeTo(18 - 1 - 0.3, 6) })
-    expect(fixOf(thick, 'thin-head')!.title).toBe('Thin the headstock by 1.3 mm from the back')
+    expect(inWords(fixOf(thick, 'thin-head')!.title)).toBe('Thin the headstock by 1.3 mm from the back')
   })
   it('have wood beside their holes, by the nearest edge of the head', () => {
     // 34 of 46 across: 12 less half a hole.
@@ -537,8 +540,10 @@ describe('tuners on a drilled head', () => {
     const four = jointIn(head({}, { holes: HOLES.slice(0, 4) }), 'tuner-count')
     expect(four.clearance.value).toBe(-2)
     expect(four.at).toEqual([-92, 0])
-    expect(four.finding).toContain('4 holes for 6 strings: strings 5, 6 have none')
-    expect(jointIn(head({}, { holes: HOLES.slice(0, 5) }), 'tuner-count').finding).toContain('string 6 has none')
+    expect(inWords(four.finding)).toContain('4 holes for 6 strings: strings 5, 6 have none')
+    expect(inWords(jointIn(head({}, { holes: HOLES.slice(0, 5) }), 'tuner-count').finding)).toContain(
+      'string 6 has none',
+    )
   })
 })
 
@@ -558,7 +563,7 @@ describe('what an instrument cannot be without', () => {
       )
     expect(guard(0).state).toBe("can't tell")
     expect(guard(1).clearance.value).toBe(-2)
-    expect(guard(1).finding).toContain('It has 1 screw hole; 3 hold')
+    expect(inWords(guard(1).finding)).toContain('It has 1 screw hole; 3 hold')
     expect(guard(2).clearance.value).toBe(-1)
     expect(guard(3).clearance.value).toBeCloseTo(0, 9)
     expect(guard(5).clearance.value).toBeCloseTo(0, 9)
@@ -673,7 +678,7 @@ describe('a lever in its slot', () => {
     const j = lever(26.8, 27)
     expect(j.clearance.value).toBeCloseTo(-0.2, 9)
     // 0.5 is wanted: −0.2 is short of 0.8 by one.
-    expect(fixOf(j, 'lengthen-slot')!.title).toBe('File the slot 1.0 mm longer')
+    expect(inWords(fixOf(j, 'lengthen-slot')!.title)).toBe('File the slot 1.0 mm longer')
     expect(changesOf(j, 'lengthen-slot')['slot.diameter']).toBeCloseTo(27.8, 9)
   })
 })

@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import type { Hole } from '../../src/core/drill/hole.ts'
@@ -50,7 +51,7 @@ describe('the bridge line', () => {
   ])('with its plate’s front at %f: %s', (front, says) => {
     const b = plainBuild({ front }),
       item = markList(drillWork(b)!, b).find(m => m.id === 'bridge-line')!
-    expect(item.warnings.map(w => w.split(':')[0])).toEqual(says ? [says.split(':')[0]] : [])
+    expect(item.warnings.map(w => inWords(w).split(':')[0])).toEqual(says ? [says.split(':')[0]] : [])
   })
 })
 
@@ -103,7 +104,7 @@ describe('a flat bridge’s screws', () => {
     // 45 of screw less 2 of plate bites 43; one more for the tip, and 1 mm of body is left.
     near(h, { depth: 44, stopMark: 44, leftUnder: THICK - 44 })
     expect(h.screw!.withdrawalN).toBeCloseTo(holds(ALDER, 4.2, 43), 6)
-    expect(h.warnings.join(' ')).toMatch(/1\.0 mm left under it: shorter screw, or stop at 42\.0 mm/)
+    expect(inWords(h.warnings).join(' ')).toMatch(/1\.0 mm left under it: shorter screw, or stop at 42\.0 mm/)
     // The next one is 20 mm away: two pilots of 3 mm between.
     expect(h.leftBeside).toEqual({
       by: expect.closeTo(17, 9),
@@ -144,7 +145,7 @@ describe('posts', () => {
       expect(bits(h)).toEqual([2.5, 6.5, 11])
       // The nearest bit is a tenth over: it says so.
       near(h, { bitOff: 0.1 })
-      expect(h.warnings.join(' ')).toContain('sits loose')
+      expect(inWords(h.warnings).join(' ')).toContain('sits loose')
       expect(h.stopMark).toBeCloseTo(21 + point(11), 1)
       expect(h.leftUnder!).toBeCloseTo(THICK - 21 - point(11), 6)
       expect(h.screw).toBeUndefined()
@@ -360,7 +361,7 @@ describe('a head', () => {
       expect(h.bore.to[2]).toBe(-15)
       // A screw of 45 comes out of a head of 15: nobody would, and it says so.
       expect(s.leftUnder!).toBeCloseTo(15 - 44.8, 6)
-      expect(s.warnings.join(' ')).toContain('Comes through the far face by 29.8 mm')
+      expect(inWords(s.warnings).join(' ')).toContain('Comes through the far face by 29.8 mm')
     }
     const pitch = hole('tuner-1').along - hole('tuner-2').along
     expect(hole('tuner-2').along - hole('tuner-3').along).toBeCloseTo(pitch, 6)

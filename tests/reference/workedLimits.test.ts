@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { conversion } from '../../src/core/layout/conversion.ts'
@@ -32,10 +33,12 @@ describe('what is found of strings', () => {
   ] as const)('%s side at the last fret: %f from string to edge', (side, left, n) => {
     const s = l.strings[side === 'Treble' ? 0 : 5]!,
       y = s.nut[1] + ((s.saddle[1] - s.nut[1]) * LAST) / s.saddle[0],
-      said = found({ halfLast: Math.abs(y) + s.diameter / 2 + left }).filter(f => f.startsWith(`${side} side`))
+      said = found({ halfLast: Math.abs(y) + s.diameter / 2 + left }).filter(f =>
+        inWords(f).startsWith(`${side} side`),
+      )
     expect(said).toHaveLength(n)
     if (n)
-      expect(said[0]).toBe(
+      expect(inWords(said[0])).toBe(
         `${side} side: 2.4 mm from string to edge at the last fret; under 2.5 mm it falls off in play.`,
       )
   })
@@ -45,26 +48,28 @@ describe('what is found of strings', () => {
     [0.325 + 0.75, 1],
   ])('neighbours %f apart at the nut', (apart, n) => {
     const first = l.strings[0]!.nut[1],
-      said = found(atNut([first, first - apart])).filter(f => f.endsWith('they touch.'))
+      said = found(atNut([first, first - apart])).filter(f => inWords(f).endsWith('they touch.'))
     expect(said).toHaveLength(n)
-    if (n) expect(said[0]).toBe('Strings 1 and 2 lie 0.75 mm apart at the nut: they touch.')
+    if (n) expect(inWords(said[0])).toBe('Strings 1 and 2 lie 0.75 mm apart at the nut: they touch.')
   })
   it.each([
     [6.35, 0],
     [6.25, 1],
   ])('middles %f apart at the nut', (apart, n) => {
-    const said = found(atNut([17.5, 17.5 - apart, 4, -4, -11, -18])).filter(f => f.includes('a finger touches'))
+    const said = found(atNut([17.5, 17.5 - apart, 4, -4, -11, -18])).filter(f =>
+      inWords(f).includes('a finger touches'),
+    )
     expect(said).toHaveLength(n)
     if (n)
-      expect(said[0]).toBe(
+      expect(inWords(said[0])).toBe(
         'Strings 1 and 2 lie 6.25 mm apart at the nut, middle to middle: under 6.3 mm a finger touches its neighbour.',
       )
   })
   it('the nearest two are told, the first of those that are as near', () => {
-    expect(found(atNut([15, 9, 3, -3, -9, -15])).filter(f => f.includes('a finger'))).toEqual([
+    expect(inWords(found(atNut([15, 9, 3, -3, -9, -15])).filter(f => inWords(f).includes('a finger')))).toEqual([
       expect.stringMatching(/^Strings 1 and 2 lie 6\.00/),
     ])
-    expect(found(atNut([15, 9, 3.5, -3, -9, -15])).filter(f => f.includes('a finger'))).toEqual([
+    expect(inWords(found(atNut([15, 9, 3.5, -3, -9, -15])).filter(f => inWords(f).includes('a finger')))).toEqual([
       expect.stringMatching(/^Strings 2 and 3 lie 5\.50/),
     ])
   })
@@ -75,8 +80,8 @@ describe('what is found of strings', () => {
     const said = stringReport(twelve, {
       ...lt,
       strings: lt.strings.map((s, i) => ({ ...s, nut: [0, y[i]! - 15] as const })),
-    }).findings.filter(f => f.includes('a finger'))
-    expect(said).toEqual([
+    }).findings.filter(f => inWords(f).includes('a finger'))
+    expect(inWords(said)).toEqual([
       'Strings 2 and 3 lie 6.20 mm apart at the nut, middle to middle of their courses: under 6.3 mm a finger touches its neighbour.',
     ])
   })
@@ -94,9 +99,9 @@ describe('what is found of strings', () => {
     }))
     const r = stringReport(b, { ...l, pickups })
     expect(r.poles[0]!.worst).toBeCloseTo(off, 9)
-    const said = r.findings.filter(f => f.includes('beside its pole'))
+    const said = r.findings.filter(f => inWords(f).includes('beside its pole'))
     expect(said).toHaveLength(n)
-    if (n) expect(said[0]).toMatch(/a string runs 2\.1 mm beside its pole; 2 mm is audible\.$/)
+    if (n) expect(inWords(said[0])).toMatch(/a string runs 2\.1 mm beside its pole; 2 mm is audible\.$/)
   })
   it.each([
     [5.1, 0],
@@ -114,10 +119,10 @@ describe('what is found of strings', () => {
     const r = stringReport(own, { ...ol, strings })
     for (const row of r.rows) expect(row.breakAtSaddle).toBeCloseTo(deg, 6)
     expect(breaksAtSaddle(own, { ...ol, strings }, height)).toEqual(strings.map(() => expect.closeTo(deg, 6)))
-    const said = r.findings.filter(f => f.includes('over their saddles'))
+    const said = r.findings.filter(f => inWords(f).includes('over their saddles'))
     expect(said).toHaveLength(n ? 1 : 0)
     if (n)
-      expect(said[0]).toBe(
+      expect(inWords(said[0])).toBe(
         'Strings 1, 2, 3, 4, 5 and 6 break 4.9° over their saddles, 5° wanted: they rattle or slide. Lower the tail, or raise saddle and neck.',
       )
     // Behind its anchor a saddle has no angle.
@@ -136,11 +141,11 @@ describe('what is found of strings', () => {
           ...s,
           saddle: [x - (height - 1) / Math.tan(degs[i]! * rad), s.saddle[1]] as const,
         })),
-      }).findings.filter(f => f.includes('saddle'))
-    expect(lie([9, 9, 4, 9, 9, 9])).toEqual([
+      }).findings.filter(f => inWords(f).includes('saddle'))
+    expect(inWords(lie([9, 9, 4, 9, 9, 9]))).toEqual([
       'String 3 breaks 4.0° over its saddle, 5° wanted: it rattles or slides. Lower the tail, or raise saddle and neck.',
     ])
-    expect(lie([9, 9, 4, 3, 9, 9])[0]).toMatch(/^Strings 3 and 4 break 3\.0° to 4\.0° over their saddles/)
+    expect(inWords(lie([9, 9, 4, 3, 9, 9])[0])).toMatch(/^Strings 3 and 4 break 3\.0° to 4\.0° over their saddles/)
   })
 })
 
@@ -182,14 +187,14 @@ describe('another neck on this body', () => {
     const c = conversion(body(), neck(scale))!
     expect(c.front).toBeCloseTo(ideal(scale), 9)
     expect(c.shift).toBeCloseTo(ideal(scale) - 165, 9)
-    expect(c.findings[0]).toBe(`The bridge moves ${by.toFixed(1)} mm ${way}.`)
+    expect(inWords(c.findings[0])).toBe(`The bridge moves ${by.toFixed(1)} mm ${way}.`)
   })
   it.each([
     [0.04, 'The bridge stays where it is.'],
     [-0.04, 'The bridge stays where it is.'],
     [0.06, 'The bridge moves 0.1 mm towards the tail.'],
     [-0.06, 'The bridge moves 0.1 mm towards the neck.'],
-  ])('a way of %f', (by, text) => expect(said(body(), 165 + 470 + 12.4 + by)[0]).toBe(text))
+  ])('a way of %f', (by, text) => expect(inWords(said(body(), 165 + 470 + 12.4 + by)[0])).toBe(text))
   it('plugs holes that the saddles’ travel does not make up for: half of what is free', () => {
     const b = body()
     const own = b.parts.find(p => p.kind === 'body')!
@@ -197,35 +202,38 @@ describe('another neck on this body', () => {
       typicalFeature('screw-hole', 'old-1', { x: 200, y: -20, diameter: 2 }, { serves: 'bridge-screws' }),
       typicalFeature('screw-hole', 'old-2', { x: 200, y: 20, diameter: 2 }, { serves: 'bridge-screws' }),
     )
-    const holes = (shift: number) => said(b, 165 + 470 + 12.4 + shift).filter(f => f.includes('no longer serve'))
+    const holes = (shift: number) =>
+      said(b, 165 + 470 + 12.4 + shift).filter(f => inWords(f).includes('no longer serve'))
     // 14 less the reserve of 1 at both ends and 2 between the compensations: 10, half of it 5.
     expect(holes(4.9)).toEqual([])
     expect(holes(-4.9)).toEqual([])
-    expect(holes(5.1)).toEqual([
+    expect(inWords(holes(5.1))).toEqual([
       'Its 2 holes no longer serve: plug them and drill anew. The saddles’ travel makes up for 5.0 mm at most.',
     ])
-    expect(said(body(), 700).some(f => f.includes('no longer serve'))).toBe(false)
+    expect(said(body(), 700).some(f => inWords(f).includes('no longer serve'))).toBe(false)
   })
   it('says what a tremolo’s rout, the tail and a pickup’s rout have to do with it', () => {
     const b = body()
     b.parts
       .find(p => p.kind === 'body')!
       .features.push(typicalFeature('tremolo-rout', 'trem', { x: 190, y: 0, length: 30, width: 70, depth: 16 }))
-    const trem = (shift: number) => said(b, 165 + 470 + 12.4 + shift).some(f => f.startsWith('The tremolo’s rout'))
+    const trem = (shift: number) =>
+      said(b, 165 + 470 + 12.4 + shift).some(f => inWords(f).startsWith('The tremolo’s rout'))
     expect([trem(0.9), trem(1.1), trem(-1.1)]).toEqual([false, true, true])
     // The plate is 42 long, the tail at 320.
     const tail = (left: number) =>
-      said(body(), 320 - 42 - left + 470 + 12.4).filter(f => /behind the plate|body’s tail/.test(f))
+      said(body(), 320 - 42 - left + 470 + 12.4).filter(f => /behind the plate|body’s tail/.test(inWords(f)))
     expect(tail(12.1)).toEqual([])
-    expect(tail(11.4)).toEqual(['Only 11 mm of body behind the plate.'])
-    expect(tail(-3)).toEqual([
+    expect(inWords(tail(11.4))).toEqual(['Only 11 mm of body behind the plate.'])
+    expect(inWords(tail(-3))).toEqual([
       'The plate would stand 3 mm over the body’s tail: this neck is too long for the body.',
     ])
     // The rout’s rear edge is at 120.
-    const rout = (left: number) => said(body(), 120 + left + 470 + 12.4).filter(f => f.includes('pickup rout'))
+    const rout = (left: number) =>
+      said(body(), 120 + left + 470 + 12.4).filter(f => inWords(f).includes('pickup rout'))
     expect(rout(2.1)).toEqual([])
-    expect(rout(1.9)).toEqual(['The plate would stand 1.9 mm from the pickup rout before it.'])
-    expect(rout(-4)).toEqual(['The plate would cover 4 mm of the pickup rout before it.'])
+    expect(inWords(rout(1.9))).toEqual(['The plate would stand 1.9 mm from the pickup rout before it.'])
+    expect(inWords(rout(-4))).toEqual(['The plate would cover 4 mm of the pickup rout before it.'])
   })
   it('tells the fret over the pocket’s mouth and where the pickups come to lie', () => {
     const c = conversion(body(), neck(686, 490, 24))!
@@ -241,7 +249,8 @@ describe('another neck on this body', () => {
         after: expect.closeTo(((686 - 590) / 686) * 100, 9),
       },
     ])
-    const mouth = (heel: number) => said(body(), 200, heel).includes('The pocket is longer than this neck.')
+    const mouth = (heel: number) =>
+      inWords(said(body(), 200, heel)).includes('The pocket is longer than this neck.')
     expect([mouth(75.8), mouth(76.2)]).toEqual([true, false])
   })
 })

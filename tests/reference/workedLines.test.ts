@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
@@ -161,7 +162,7 @@ describe('a fitted neck’s line', () => {
   })
   const line = (a: ReturnType<typeof station>, b: ReturnType<typeof station>) => {
     const c = centreLine(a, b)
-    if ('problem' in c) throw new Error(c.problem)
+    if ('problem' in c) throw new Error(inWords(c.problem))
     return c
   }
   it('is midway between its edges; its way between two stations is its angle', () => {
@@ -191,13 +192,17 @@ describe('a fitted neck’s line', () => {
   it('is refused in words where it makes no sense', () => {
     const says = (a: ReturnType<typeof station>, b: ReturnType<typeof station>) =>
       (centreLine(a, b) as { problem?: string }).problem
-    expect(says(station(0, 28, 28), station(19.9, 28, 28))).toContain('lie 20 mm apart')
+    expect(inWords(says(station(0, 28, 28), station(19.9, 28, 28)))).toContain('lie 20 mm apart')
     expect(says(station(0, 28, 28), station(20.1, 28, 28))).toBeUndefined()
-    expect(says(station(0, 28, 28), station(-19.9, 28, 28))).toContain('mm apart')
-    expect(says(station(0, 28, -28), station(100, 28, 28))).toContain('At the first station the two edges cross')
-    expect(says(station(0, 28, 28), station(100, 28, -28.1))).toContain('At the second station the two edges cross')
+    expect(inWords(says(station(0, 28, 28), station(-19.9, 28, 28)))).toContain('mm apart')
+    expect(inWords(says(station(0, 28, -28), station(100, 28, 28)))).toContain(
+      'At the first station the two edges cross',
+    )
+    expect(inWords(says(station(0, 28, 28), station(100, 28, -28.1)))).toContain(
+      'At the second station the two edges cross',
+    )
     expect(says(station(0, 28, -27.8), station(100, 28, 28))).toBeUndefined()
-    expect(says(station(0, 28, 28), station(100, 27.9, 28))).toContain('never meet at the nut')
+    expect(inWords(says(station(0, 28, 28), station(100, 27.9, 28)))).toContain('never meet at the nut')
     expect(says(station(100, 28, 28), station(0, 27.9, 28))).toBeUndefined()
     expect(readCentreLine({ readings: [] })).toBeUndefined()
   })
@@ -211,19 +216,19 @@ describe('a fitted neck’s line', () => {
       { where: 'end', side: 'bass', by: expect.closeTo(0.304, 9) },
       { where: 'along', side: 'bass', by: expect.closeTo(1.304, 9) },
     ])
-    expect(t.says).toContain('0.30 mm from the treble wall at the mouth')
+    expect(inWords(t.says)).toContain('0.30 mm from the treble wall at the mouth')
     const other = turnNeck(b, line(station(-76, 27, 29), station(174, 27, 33)))
     expect(other.shave.map(s => s.side)).toEqual(['bass', 'treble', 'treble'])
   })
   it('is left where readings leave it open, or read again', () => {
     const b = plainBuild()
-    expect(turnNeck(b, line(station(-76, 28, 28), station(174, 30, 30))).says).toMatch(
+    expect(inWords(turnNeck(b, line(station(-76, 28, 28), station(174, 30, 30))).says)).toMatch(
       /^Leave it\. 0\.0 mm .* 0\.1 mm/,
     )
     // Beside the line by more than its doubt at the mouth, straight, and in the middle by less than the bridge’s.
     const doubtful = line(station(-76, 28.2, 28), station(174, 30.2, 30, 0.3))
     expect(doubtful.withinDoubt).toBe(false)
-    expect(turnNeck(b, doubtful)).toEqual({
+    expect(inWords(turnNeck(b, doubtful))).toEqual({
       shave: [],
       says: expect.stringContaining('read again before you cut') as string,
     })
@@ -278,8 +283,8 @@ describe('controls on a plain body', () => {
   ])('at %f | %f: %j', (x, y, cases) =>
     expect(
       second(x, y)
-        .findings.filter(f => /case/.test(f))
-        .map(f => f.replace(/volume \d/, 'volume')),
+        .findings.filter(f => /case/.test(inWords(f)))
+        .map(f => inWords(f).replace(/volume \d/, 'volume')),
     ).toEqual(cases),
   )
   it.each([
@@ -289,8 +294,8 @@ describe('controls on a plain body', () => {
   ])('two rims, the second at %f', (x, said) =>
     expect(
       second(x, 90)
-        .findings.filter(f => /rim: fingers|knob runs/.test(f))
-        .map(f => f.replace(/volume \d/, 'volume')),
+        .findings.filter(f => /rim: fingers|knob runs/.test(inWords(f)))
+        .map(f => inWords(f).replace(/volume \d/, 'volume')),
     ).toEqual(said),
   )
   it('the strings’ side of a rim has 15 for the hand, past the saddles the way along comes on top', () => {
@@ -301,14 +306,14 @@ describe('controls on a plain body', () => {
     expect(fromStrings(l, [600, yAt(600) + 40])).toBeCloseTo(40, 9)
     expect(fromStrings(l, [first.saddle[0] + 12, yAt(first.saddle[0] + 12) + 40])).toBeCloseTo(52, 9)
     const hand = (left: number) =>
-      second(150, yAt(620) + knob / 2 + left).findings.filter(f => f.includes('playing hand'))
+      second(150, yAt(620) + knob / 2 + left).findings.filter(f => inWords(f).includes('playing hand'))
     expect(hand(15.1)).toEqual([])
-    expect(hand(14.9)).toEqual(['Its rim stands 14.9 mm from the strings: the playing hand wants 15 mm.'])
+    expect(inWords(hand(14.9))).toEqual(['Its rim stands 14.9 mm from the strings: the playing hand wants 15 mm.'])
   })
   it('the body’s edge is three off a rim, the guard’s where it hangs on that', () => {
-    const edge = (y: number) => second(200, y).findings.filter(f => f.includes('edge'))
+    const edge = (y: number) => second(200, y).findings.filter(f => inWords(f).includes('edge'))
     expect(edge(160 - knob / 2 - 3.1)).toEqual([])
-    expect(edge(160 - knob / 2 - 2.9)).toEqual(['Its rim stands 2.9 mm from the body’s edge.'])
+    expect(inWords(edge(160 - knob / 2 - 2.9))).toEqual(['Its rim stands 2.9 mm from the body’s edge.'])
     const guarded = base({
       instrument: { volumes: 2, mounting: 'on the guard' },
       parts: {
@@ -334,13 +339,13 @@ describe('controls on a plain body', () => {
       far = Math.max(...l.guard.map(p => p[0])) - l.nutToHeelEnd
     const rim = (left: number) => {
       const s = second(far - 9.5 - left, 90, guarded)
-      return { on: s.on, edge: s.edge, said: s.findings.filter(f => f.includes('guard’s edge')) }
+      return { on: s.on, edge: s.edge, said: s.findings.filter(f => inWords(f).includes('guard’s edge')) }
     }
     const size = second(far - 40, 90, guarded).knob
     const off = size / 2 - 9.5
     expect(rim(3.1 + off)).toMatchObject({ on: 'guard', edge: expect.closeTo(3.1, 6) as number, said: [] })
-    expect(rim(2.9 + off).said).toEqual(['Its rim stands 2.9 mm from the guard’s edge.'])
-    expect(rim(-1 + off).said).toEqual(['Its rim stands 1.0 mm over the guard’s edge.'])
+    expect(inWords(rim(2.9 + off).said)).toEqual(['Its rim stands 2.9 mm from the guard’s edge.'])
+    expect(inWords(rim(-1 + off).said)).toEqual(['Its rim stands 1.0 mm over the guard’s edge.'])
   })
   it('the forearm lies from the body’s rear bass edge to 40 before the bridge, 45 to each side [from memory]', () => {
     const l = layOut(base())!,

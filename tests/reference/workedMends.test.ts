@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
@@ -106,7 +107,7 @@ describe('a mend says and does the same amount', () => {
     row('guard-bridge', 'file-edge', { 'guard.bridgeEdge': 167 }, 'off the guard’s edge at the bridge'),
   ])('$joint, $method', ({ joint, method, sizes, title, to }) => {
     const fix = fixIn(sizes, joint, method)
-    expect(fix.title).toContain(title)
+    expect(inWords(fix.title)).toContain(title)
     if (to !== undefined) expect(fix.changes[0]!.value).toBeCloseTo(to, 4)
   })
 
@@ -125,7 +126,7 @@ describe('a mend says and does the same amount', () => {
     (joint, method, sizes) => {
       const b = withSizes(sizes),
         fix = fixIn(sizes, joint, method)
-      const said = Number(/(\d+\.\d+) mm/.exec(fix.title)![1])
+      const said = Number(/(\d+\.\d+) mm/.exec(inWords(fix.title))![1])
       const [c] = fix.changes
       const [partId, path] = [
         c!.ref.slice(0, c!.ref.indexOf('/')),
@@ -142,7 +143,7 @@ describe('a mend says and does the same amount', () => {
     const fix = fixIn({ 'tuners.bodyWidth': 25.6 }, 'tuner-pitch', 'trim-bodies'),
       low = jointIn(withSizes({ 'tuners.bodyWidth': 25.6 }), 'tuner-pitch').limits.low
     const each = (low + 0.1 - (25 - 25.6)) / 2
-    expect(fix.title).toContain(`Take ${each.toFixed(2)} mm off both sides`)
+    expect(inWords(fix.title)).toContain(`Take ${each.toFixed(2)} mm off both sides`)
     expect(fix.changes[0]!.value).toBeCloseTo(25.6 - 2 * each, 6)
   })
 
@@ -157,7 +158,7 @@ describe('a mend says and does the same amount', () => {
       const middle = 9.8 + (j.limits.low + j.limits.high!) / 2
       expect(fix.changes).toHaveLength(6)
       for (const c of fix.changes) expect(c.value).toBeCloseTo(middle, 6)
-      expect(fix.title).toContain(`${middle.toFixed(2)} mm`)
+      expect(inWords(fix.title)).toContain(`${middle.toFixed(2)} mm`)
     }
   })
 })
@@ -168,13 +169,13 @@ describe('an opened rout', () => {
     const fix = fixIn({}, 'pickup-neck-rout', 'open-rout'),
       area = (l: number, w: number, r: number) => l * w - (4 - Math.PI) * r * r
     const wood = area(41.36, 90, 3.73) - area(40, 90, 4)
-    expect(Number(/(\d+) mm² of wood/.exec(fix.note)![1])).toBeCloseTo(wood, -1)
+    expect(Number(/(\d+) mm² of wood/.exec(inWords(fix.note))![1])).toBeCloseTo(wood, -1)
     // Its edge lies 10 from the pocket's end, and goes 0.68 nearer.
-    expect(fix.note).toContain('Leaves 9 mm of wall to the neck pocket.')
+    expect(inWords(fix.note)).toContain('Leaves 9 mm of wall to the neck pocket.')
   })
   it('that runs into the next already says so, and is no worse for it', () => {
     const fix = fixIn({ 'body.rn.x': 15 }, 'pickup-neck-rout', 'open-rout')
-    expect(fix.note).not.toContain('breaks into')
+    expect(inWords(fix.note)).not.toContain('breaks into')
     expect(fix.risk).not.toBe('high')
   })
 })
@@ -192,8 +193,8 @@ describe('other screws', () => {
     expect(jointIn(b, 'neck-screw-tip').clearance.value).toBeCloseTo(tipOf(length), 6)
     expect(biteOf(length)).toBeGreaterThanOrEqual(12)
     expect(tipOf(length)).toBeGreaterThanOrEqual(3)
-    expect(fix.title).toBe(`Use screws ${length.toFixed(0)} mm long`)
-    expect(fix.note).toBe(
+    expect(inWords(fix.title)).toBe(`Use screws ${length.toFixed(0)} mm long`)
+    expect(inWords(fix.note)).toBe(
       `Bite ${biteOf(length).toFixed(1)} mm, ${tipOf(length).toFixed(1)} mm short of the fingerboard.`,
     )
   })
@@ -208,15 +209,15 @@ describe('the saddles’ height', () => {
       fix = fixIn(sizes, 'saddle-height', 'wedge')
     const missing = 0.5 + 0.5 - (needed(20.8) - 8),
       s = missing / (1 + toSaddle / 76)
-    expect(fix.title).toContain(`${s.toFixed(2)} mm at the heel’s end`)
-    expect(fix.note).toContain(`${((Math.atan(s / 76) * 180) / Math.PI).toFixed(2)}°`)
-    expect(fixIn(sizes, 'saddle-height', 'strip').title).toContain(`${s.toFixed(2)} mm thick`)
+    expect(inWords(fix.title)).toContain(`${s.toFixed(2)} mm at the heel’s end`)
+    expect(inWords(fix.note)).toContain(`${((Math.atan(s / 76) * 180) / Math.PI).toFixed(2)}°`)
+    expect(inWords(fixIn(sizes, 'saddle-height', 'strip').title)).toContain(`${s.toFixed(2)} mm thick`)
   })
   it('is lowered on a spacer under the plate', () => {
     const sizes = { 'body.pocket.depth': 10 },
       fix = fixIn(sizes, 'saddle-height', 'bridge-spacer')
     const up = needed(10) - 8 - (6 - 0.5) + 0.5
-    expect(fix.title).toBe(`Spacer ${up.toFixed(1)} mm thick under the bridge plate`)
+    expect(inWords(fix.title)).toBe(`Spacer ${up.toFixed(1)} mm thick under the bridge plate`)
     expect(fix.changes.map(c => c.value)).toEqual([expect.closeTo(8 + up, 6), expect.closeTo(14 + up, 6)])
   })
 })

@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build, Instrument } from '../../src/core/build/build.ts'
 import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'
@@ -54,7 +55,7 @@ describe('what hangs a pickup', () => {
       freeLength: expect.closeTo(12.2 + 1.3, 9),
       solidLength: expect.closeTo(4 + 1.3, 9),
     })
-    expect(fixOf(j, 'pad-springs')!.title).toBe('Put 1.3 mm of washer under each spring')
+    expect(inWords(fixOf(j, 'pad-springs')!.title)).toBe('Put 1.3 mm of washer under each spring')
     expect(fixOf(j, 'cut-springs')).toBeUndefined()
   })
   it('a long one is cut to press by five at its longest, and is solid in proportion', () => {
@@ -64,7 +65,7 @@ describe('what hangs a pickup', () => {
       freeLength: expect.closeTo(17, 9),
       solidLength: expect.closeTo((4 * 17) / 34, 9),
     })
-    expect(fixOf(j, 'cut-springs')!.title).toBe('Cut each spring to 17 mm')
+    expect(inWords(fixOf(j, 'cut-springs')!.title)).toBe('Cut each spring to 17 mm')
     // Two minutes and one for each of four.
     expect(fixOf(j, 'cut-springs')!.minutes).toBe(6)
   })
@@ -105,15 +106,15 @@ describe('a control in its top', () => {
     const j = pot({ threadLength: 30 })('pot-volume-thread')
     // 17 stand out; 1 to 4 are wanted.
     expect(changesOf(j, 'nut-below')).toEqual({ hardware: expect.closeTo(5 + 14.5, 9) })
-    expect(fixOf(j, 'nut-below')!.title).toContain('14.5 mm up the thread')
+    expect(inWords(fixOf(j, 'nut-below')!.title)).toContain('14.5 mm up the thread')
     expect(fixOf(j, 'recess')).toBeUndefined()
   })
   it('a short one gets a recess, to half a millimetre inside it', () => {
     const j = pot({ threadLength: 11 })('pot-volume-thread')
     // −2 of 1: the top loses 3.5 and keeps 4.5.
     expect(changesOf(j, 'recess')).toEqual({ 'hole-volume.topThickness': expect.closeTo(4.5, 9) })
-    expect(fixOf(j, 'recess')!.title).toBe('Thin the top from inside by 3.5 mm around the hole')
-    expect(fixOf(j, 'recess')!.note).toBe('A 28 mm wide recess; leaves 4.5 mm of top.')
+    expect(inWords(fixOf(j, 'recess')!.title)).toBe('Thin the top from inside by 3.5 mm around the hole')
+    expect(inWords(fixOf(j, 'recess')!.note)).toBe('A 28 mm wide recess; leaves 4.5 mm of top.')
     expect(fixOf(j, 'recess')!.risk).not.toBe('high')
     // Under three of top it is bold.
     expect(fixOf(pot({ threadLength: 9.4 })('pot-volume-thread'), 'recess')!.risk).toBe('high')
@@ -134,7 +135,7 @@ describe('a control in its top', () => {
       'cavity.depth': expect.closeTo(38.3, 9),
       'cavity.topThickness': expect.closeTo(6.7, 9),
     })
-    expect(fixOf(deep(8), 'deepen-cavity')!.title).toBe('Rout the cavity 1.3 mm deeper')
+    expect(inWords(fixOf(deep(8), 'deepen-cavity')!.title)).toBe('Rout the cavity 1.3 mm deeper')
     expect(fixOf(deep(4.4), 'deepen-cavity')).toBeDefined()
     expect(fixOf(deep(4.2), 'deepen-cavity')).toBeUndefined()
     // Without its top’s thickness what the body leaves counts: 45 less 37.
@@ -142,7 +143,7 @@ describe('a control in its top', () => {
       delete cavity(b).dims.topThickness
     })('pot-volume-case')
     expect(changesOf(bare, 'deepen-cavity')).toEqual({ 'cavity.depth': expect.closeTo(38.3, 9) })
-    expect(fixOf(bare, 'deepen-cavity')!.note).toContain('Leaves 6.7 mm')
+    expect(inWords(fixOf(bare, 'deepen-cavity')!.note)).toContain('Leaves 6.7 mm')
     expect(pot({ caseDepth: 34.9 })('pot-volume-case').fixes).toEqual([])
   })
   it('in a guard goes through the guard, its case over the cavity that lies under it', () => {

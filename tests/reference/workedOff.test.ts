@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Hole } from '../../src/core/drill/hole.ts'
 import { offBy, offPlace, type OffPlace } from '../../src/core/drill/holeReading.ts'
@@ -99,12 +100,12 @@ describe('what to do with a hole that is off', () => {
     expect(best(off(h, 0, -dx)).includes('live with it')).toBe(lives)
   })
   it('says how far beyond its play it is, or that the readings leave it open', () => {
-    expect(says(off({}, 0.09, 0), 'live with it')).toBe('0.1 mm is within the 0.10 mm of play.')
-    expect(says(off({ group: 'neck' }, 1, 0), 'live with it')).toBe(
+    expect(inWords(says(off({}, 0.09, 0), 'live with it'))).toBe('0.1 mm is within the 0.10 mm of play.')
+    expect(inWords(says(off({ group: 'neck' }, 1, 0), 'live with it'))).toBe(
       'It is 0.8 mm more than its play: it shows or binds.',
     )
     const open = off({}, 0.3, 0, 0.3)
-    expect(says(open, 'live with it')).toContain('no more than the readings leave open')
+    expect(inWords(says(open, 'live with it'))).toContain('no more than the readings leave open')
     expect(best(open)).toEqual(['live with it'])
     expect(open.effects).toEqual([])
   })
@@ -116,9 +117,9 @@ describe('what to do with a hole that is off', () => {
       counterbore: { diameter: 8, depth: 9, face: 'body back' },
     } as Partial<Hole>
     expect(best(off(h, 2.5, 0))).toEqual(['hide under the ferrule'])
-    expect(says(off(h, 2.5, 0), 'hide under the ferrule')).toContain('reaches 2.5 mm past the hole')
+    expect(inWords(says(off(h, 2.5, 0), 'hide under the ferrule'))).toContain('reaches 2.5 mm past the hole')
     expect(best(off(h, 2.6, 0))).toEqual(['plug and redrill'])
-    expect(says(off(h, 2.6, 0), 'hide under the ferrule')).toContain(
+    expect(inWords(says(off(h, 2.6, 0), 'hide under the ferrule'))).toContain(
       'reaches 2.5 mm, the hole is 2.6 mm off: it would show',
     )
     expect(says(off({}, 2, 0), 'hide under the ferrule')).toBeUndefined()
@@ -134,7 +135,7 @@ describe('what to do with a hole that is off', () => {
     const h = { purpose, bits: [{ mm: 6 }] as Hole['bits'] }
     expect(best(off(h, 1, 0))).toEqual([opens ? 'open the hole' : 'plug and redrill'])
     expect(best(off(h, 1.05, 0))).toEqual(['plug and redrill'])
-    expect(says(off(h, 1, 0), 'open the hole')).toBe(
+    expect(inWords(says(off(h, 1, 0), 'open the hole'))).toBe(
       'Open it to 8.0 mm, or file it oval by 1.0 mm towards its place; a washer covers it.',
     )
   })
@@ -143,10 +144,10 @@ describe('what to do with a hole that is off', () => {
   )
   it('is plugged two wider than the bit, or past its own shift', () => {
     // 2.5 + 2 = 4.5; 2.5 + 2 · 1.6 = 5.7.
-    expect(says(off({}, 0.7, 0), 'plug and redrill')).toMatch(/with the grain, [45] mm across/)
-    expect(says(off({}, 1.6, 0), 'plug and redrill')).toContain(', 6 mm across')
-    expect(says(off({}, 1, 0), 'plug and redrill')).toContain('drill anew, before finish.')
-    expect(says(off({ when: 'after finish' }, 1, 0), 'plug and redrill')).toMatch(/drill anew\.$/)
+    expect(inWords(says(off({}, 0.7, 0), 'plug and redrill'))).toMatch(/with the grain, [45] mm across/)
+    expect(inWords(says(off({}, 1.6, 0), 'plug and redrill'))).toContain(', 6 mm across')
+    expect(inWords(says(off({}, 1, 0), 'plug and redrill'))).toContain('drill anew, before finish.')
+    expect(inWords(says(off({ when: 'after finish' }, 1, 0), 'plug and redrill'))).toMatch(/drill anew\.$/)
   })
 })
 
@@ -163,7 +164,7 @@ describe('what a hole that is off does', () => {
     [5, 'further back: 0.0 mm of travel left to the nearer end', 5],
     [-9, 'forward: 0.0 mm of travel left to the nearer end', 9],
   ])('a bridge’s by %f takes its saddles along', (dx, tells, by) =>
-    expect(off({ face: 'body top' }, dx, 0, 0.01, line(5)).effects).toEqual([
+    expect(inWords(off({ face: 'body top' }, dx, 0, 0.01, line(5)).effects)).toEqual([
       `If the bridge follows, its saddles come ${by.toFixed(1)} mm ${tells}.`,
     ]),
   )
@@ -178,26 +179,28 @@ describe('what a hole that is off does', () => {
     // 22 frets at 648: 466.16, 0.7194 of the scale; 0.8 gives 0.58 there.
     const [edge, over] = off({ face: 'body top' }, 0, 0.8).effects
     // 28 less 17.875 + 8.125 · 466.16 / 649.6 less half of 0.25 less 0.58 is 3.6; on the other side 28 − 23.58 − 0.5 + 0.58.
-    expect(edge).toBe(
+    expect(inWords(edge)).toBe(
       'If the bridge follows, the strings move 0.6 mm at the last fret: 3.6 mm to the edge on the treble side, 4.5 mm on the bass side.',
     )
     // The rout lies 570 from the nut: 0.8 · 570 / 648.
-    expect(over).toBe('Over the bridge pickup they run 0.7 mm further to the treble side.')
-    expect(off({ face: 'body top' }, 0, -0.8).effects[1]).toContain('0.7 mm further to the bass side')
-    expect(off({ face: 'body top' }, 0, -0.8).effects[0]).toContain('4.7 mm to the edge on the treble side, 3.3 mm')
+    expect(inWords(over)).toBe('Over the bridge pickup they run 0.7 mm further to the treble side.')
+    expect(inWords(off({ face: 'body top' }, 0, -0.8).effects[1])).toContain('0.7 mm further to the bass side')
+    expect(inWords(off({ face: 'body top' }, 0, -0.8).effects[0])).toContain(
+      '4.7 mm to the edge on the treble side, 3.3 mm',
+    )
   })
   it('a string’s own moves that string', () => {
     const h = { group: 'strings', string: 3 } as const
-    expect(off(h, 0.5, 0.6).effects).toEqual([
+    expect(inWords(off(h, 0.5, 0.6).effects)).toEqual([
       'String 3 leaves its saddle 0.6 mm to the treble side and 0.5 mm further back.',
     ])
-    expect(off(h, -0.5, -0.6).effects).toEqual([
+    expect(inWords(off(h, -0.5, -0.6).effects)).toEqual([
       'String 3 leaves its saddle 0.6 mm to the bass side and 0.5 mm nearer.',
     ])
-    expect(off(h, 0.04, 0.6).effects).toEqual(['String 3 leaves its saddle 0.6 mm to the treble side.'])
+    expect(inWords(off(h, 0.04, 0.6).effects)).toEqual(['String 3 leaves its saddle 0.6 mm to the treble side.'])
   })
   it('a neck’s pulls the heel', () =>
-    expect(off({ group: 'neck' }, 0.6, 0.8).effects[0]).toContain('pulls the heel 1.0 mm aside'))
+    expect(inWords(off({ group: 'neck' }, 0.6, 0.8).effects[0])).toContain('pulls the heel 1.0 mm aside'))
   it('a tuner’s turns its string at the nut, and comes nearer to the next', () => {
     const strings = laid.strings.map((s, i) => ({
         ...s,
@@ -214,7 +217,7 @@ describe('what a hole that is off does', () => {
       o = off(h, -2, 1, 0.05, l)
     // The string runs from 18 to the post's near side at 10 − 3: 11 on 100; then 10 on 102.
     const turn = (rise: number, run: number) => ((Math.atan(rise / run) * 180) / Math.PI).toFixed(1)
-    expect(o.effects).toEqual([
+    expect(inWords(o.effects)).toEqual([
       `String 1 turns ${turn(10, 102)}° at the nut instead of ${turn(11, 100)}°.`,
       // From −102 | 11 to −125 | 12, less a body of 15.
       `${(Math.hypot(23, 1) - 15).toFixed(1)} mm between its body and the next.`,
@@ -223,7 +226,7 @@ describe('what a hole that is off does', () => {
       ...l,
       strings: strings.map((s, i) => (i === 0 ? { ...s, nut: [0, -18], tuner: [-100, -10] } : s)),
     } as unknown as Layout
-    expect(off(h, 0, 1, 0.05, below).effects[0]).toBe(
+    expect(inWords(off(h, 0, 1, 0.05, below).effects[0])).toBe(
       `String 1 turns ${turn(12, 100)}° at the nut instead of ${turn(11, 100)}°.`,
     )
     const alone = { ...l, tuners: { ...l.tuners, spots: [spot(1, -100, 10)] } } as Layout

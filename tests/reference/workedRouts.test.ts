@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import type { Joint } from '../../src/core/fit/joint.ts'
@@ -47,22 +48,22 @@ describe('a pickup in its rout', () => {
       width: 90,
       corner: 4,
     })
-    expect(fixOf(j, 'open-rout')!.title).toBe(
+    expect(inWords(fixOf(j, 'open-rout')!.title)).toBe(
       `Open the rout along the strings by up to ${(room + 0.3).toFixed(1)} mm`,
     )
     // A strip of half the growth on both ends, 90 wide, rounded at its corners; 20 deep.
     const note = fixOf(j, 'open-rout')!.note!
-    expect(note).toMatch(/^To 42\.1 × 90\.0 mm, corners 4\.0 mm: (1[67]\d|18\d) mm² of wood, 20 mm deep\./)
+    expect(inWords(note)).toMatch(/^To 42\.1 × 90\.0 mm, corners 4\.0 mm: (1[67]\d|18\d) mm² of wood, 20 mm deep\./)
     expect(fixOf(j, 'open-rout')!.changes[0]!.doubt).toBe(0.2)
   })
   it('too wide is opened across, at its corners where those are too round', () => {
     const wide = jointIn(build({ width: 90.4 }), 'pickup-bridge-rout')
-    expect(fixOf(wide, 'open-rout')!.title).toMatch(/^Open the rout across the strings/)
+    expect(inWords(fixOf(wide, 'open-rout')!.title)).toMatch(/^Open the rout across the strings/)
     const sharp = jointIn(
       build({ length: 39.4, width: 89.4, corner: 1 }, b => (rout(b).dims.corner = mm(6))),
       'pickup-bridge-rout',
     )
-    expect(fixOf(sharp, 'open-rout')!.title).toMatch(/^Open the rout at the corners/)
+    expect(inWords(fixOf(sharp, 'open-rout')!.title)).toMatch(/^Open the rout at the corners/)
     expect(changes(sharp, 'open-rout')['corner']).toBeCloseTo(1 + 0.7 + film(build()), 6)
   })
   it('that fits is let alone', () => expect(jointIn(build(), 'pickup-bridge-rout').fixes).toEqual([]))
@@ -98,15 +99,15 @@ describe('a pickup in its rout', () => {
     [100 + 20 - 5 + 20, ' Leaves 79 mm of wall to the neck pocket.', false],
   ])('beside a cavity at %f: %s', (x, says, thin) => {
     const f = beside(x)
-    expect(f.note).toContain(says)
+    expect(inWords(f.note)).toContain(says)
     expect(f.risk === 'high').toBe(thin)
   })
   it('is deepened to a millimetre and a half under its lowest setting', () => {
     const j = jointIn(build({ depthBelowTop: 19.5 }), 'pickup-bridge-depth')
     expect(j.clearance.value).toBeCloseTo(0.5, 9)
     expect(changes(j, 'deepen-rout')).toEqual({ depth: expect.closeTo(21, 9) })
-    expect(fixOf(j, 'deepen-rout')!.title).toBe('Deepen the rout by 1.0 mm')
-    expect(fixOf(j, 'deepen-rout')!.note).toBe('Leaves 24 mm of floor.')
+    expect(inWords(fixOf(j, 'deepen-rout')!.title)).toBe('Deepen the rout by 1.0 mm')
+    expect(inWords(fixOf(j, 'deepen-rout')!.note)).toBe('Leaves 24 mm of floor.')
   })
 })
 
@@ -179,7 +180,7 @@ describe('a pickup that hangs on a guard', () => {
     const to = changes(j, 'file-cut-out')['length']!
     expect((to - 38) / 2).toBeGreaterThan(0.1)
     expect((to - 38) / 2).toBeLessThan(0.5)
-    expect(fixOf(j, 'file-cut-out')!.title).toBe(
+    expect(inWords(fixOf(j, 'file-cut-out')!.title)).toBe(
       `File the cut-out by ${((to - 38) / 2 + 0.1).toFixed(2)} mm where it touches`,
     )
   })
@@ -188,11 +189,13 @@ describe('a pickup that hangs on a guard', () => {
     b.placements.guard = { x: sure(0), y: sure(0) }
     const j = jointIn(b, 'pickup-bridge-guard-offset')
     // A single opening comes to lie just over its rout.
-    expect(fixOf(j, 'shift-guard')!.title).toBe('Set the guard 5.0 mm over')
+    expect(inWords(fixOf(j, 'shift-guard')!.title)).toBe('Set the guard 5.0 mm over')
     expect(changes(j, 'shift-guard')).toEqual({ x: expect.closeTo(-3, 6), y: expect.closeTo(-4, 6) })
     expect(changes(j, 'move-rout')).toEqual({ x: expect.closeTo(103, 6), y: expect.closeTo(4, 6) })
-    expect(fixOf(j, 'move-rout')!.title).toBe('Rout the pickup’s place 5.0 mm over, to under the cut-out')
-    expect(fixOf(j, 'move-rout')!.note).toMatch(/mm² of wood, 20 mm deep\. The guard covers the old edge\.$/)
+    expect(inWords(fixOf(j, 'move-rout')!.title)).toBe('Rout the pickup’s place 5.0 mm over, to under the cut-out')
+    expect(inWords(fixOf(j, 'move-rout')!.note)).toMatch(
+      /mm² of wood, 20 mm deep\. The guard covers the old edge\.$/,
+    )
   })
   it('its own place counts: a guard set over by hand brings its openings along', () => {
     const b = guarded(100)

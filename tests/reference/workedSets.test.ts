@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ALONE, explainSets } from '../../src/core/match/explain.ts'
@@ -402,7 +403,7 @@ describe('wishes that exclude each other', () => {
     [{ fixed: { 'pickup-bridge': 'p1' }, budget: 20 }, ['a budget of 20', 'keeping coil 1 as pickup']],
     [{ use: ['p0'], maxWaitDays: 5, budget: 99 }, ['no part later than 5 days', 'using up coil 0']],
     [{ use: ['p1', 'p0'] }, ['using up coil 1', 'using up coil 0']],
-  ])('%o', (w, names) => expect(told(w)).toEqual({ wishes: names, empty: [] }))
+  ])('%o', (w, names) => expect(inWords(told(w))).toEqual({ wishes: names, empty: [] }))
   it('are none where nothing suits a slot', () =>
     expect(told({}, [])).toEqual({ wishes: [], empty: ['pickup-bridge'] }))
 })

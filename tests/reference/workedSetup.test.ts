@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import type { Build } from '../../src/core/build/build.ts'
 import { takeReading } from '../../src/core/build/edits.ts'
@@ -32,7 +33,7 @@ describe('an adjustment that was read', () => {
     expect(a.turns).toBe(turns)
     if (mm === undefined) expect(a.mm).toBeUndefined()
     else expect(a.mm).toBeCloseTo(mm, 9)
-    if (turns !== undefined) expect(a.move).toContain(turns < 0 ? 'Tighten' : 'Loosen')
+    if (turns !== undefined) expect(inWords(a.move)).toContain(turns < 0 ? 'Tighten' : 'Loosen')
   })
 
   // A gap over fret 1 follows the nut by the open length behind it: fret 1 lies 2^(−1/12) of the string before the saddle.
@@ -43,12 +44,12 @@ describe('an adjustment that was read', () => {
   ] as const)('%s at %f mm is filed by what it is over, at the nut', (id, value, target) => {
     const a = after(id, value)
     expect(a.mm).toBeCloseTo(-(value - target) / SHARE, 9)
-    expect(a.move).toMatch(/^File the slot 0\.\d\d mm deeper/)
+    expect(inWords(a.move)).toMatch(/^File the slot 0\.\d\d mm deeper/)
   })
   it('a slot that is too deep is filled, not filed', () => {
     const a = after('nut.treble', 0.3)
     expect(a.mm).toBeCloseTo((0.41 - 0.3) / SHARE, 9)
-    expect(a.move).toMatch(/too deep/)
+    expect(inWords(a.move)).toMatch(/too deep/)
     expect(after('nut.treble', 0.41 + 0.039).state).toBe('on target')
     expect(after('nut.treble', 0.41 + 0.041).state).toBe('adjust')
   })
@@ -61,7 +62,7 @@ describe('an adjustment that was read', () => {
     const a = after(id, value)
     expect(a.mm).toBeCloseTo(mm, 9)
     expect(a.turns).toBeCloseTo(turns, 9)
-    expect(a.move).toMatch(says)
+    expect(inWords(a.move)).toMatch(says)
   })
   it('the action at the last fret counts by what is left of the string there', () => {
     const b = read(

@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { bitsIn } from '../../src/core/drill/bits.ts'
 import type { Hole, HoleRequest } from '../../src/core/drill/hole.ts'
@@ -106,15 +107,17 @@ describe('a pilot for a screw of 3.5 × 25', () => {
   it('has 148.75 of wood to the edge, and nothing to say', () => {
     expect(h.leftBeside).toEqual({ by: expect.closeTo(148.75, 9), what: 'body’s edge' })
     expect(h.warnings).toEqual([])
-    expect(h.why).toBe('Because.')
+    expect(inWords(h.why)).toBe('Because.')
     expect(h.wander).toBeUndefined()
   })
   it('of no bite holds nothing, and says so', () => {
     const none = one(pilot({ bite: -1 }))
     expect(none.depth).toBe(0)
     expect(none.screw!.withdrawalN).toBe(0)
-    expect(none.warnings).toContain('Only 0.0 mm deep: a longer screw, or it holds nothing.')
-    expect(one(pilot({ bite: 0.9 })).warnings).toContain('Only 1.9 mm deep: a longer screw, or it holds nothing.')
+    expect(inWords(none.warnings)).toContain('Only 0.0 mm deep: a longer screw, or it holds nothing.')
+    expect(inWords(one(pilot({ bite: 0.9 })).warnings)).toContain(
+      'Only 1.9 mm deep: a longer screw, or it holds nothing.',
+    )
     expect(one(pilot({ bite: 1.1 })).warnings).toEqual([])
     expect(one(pilot({ bite: -5 })).depth).toBe(0)
   })
@@ -127,10 +130,10 @@ describe('a pilot for a screw of 3.5 × 25', () => {
     [2.5, 0.54, false],
   ])('of a screw of %f in wood of %f: by hand %s', (diameter, specificGravity, hand) => {
     const why = one(pilot({ screw: { diameter, length: 12 }, wood: { ...WOOD, specificGravity } })).why
-    expect(why.includes('pin vice')).toBe(hand)
-    if (hand) expect(why).toContain(specificGravity >= 0.55 ? 'cracks hard wood' : 'cracks what it holds')
+    expect(inWords(why).includes('pin vice')).toBe(hand)
+    if (hand) expect(inWords(why)).toContain(specificGravity >= 0.55 ? 'cracks hard wood' : 'cracks what it holds')
   })
-  it('of another hole nothing is turned by hand', () => expect(one(plain(1.5, 5)).why).toBe('Because.'))
+  it('of another hole nothing is turned by hand', () => expect(inWords(one(plain(1.5, 5)).why)).toBe('Because.'))
 })
 
 describe('a blind hole that is no pilot', () => {
@@ -147,7 +150,7 @@ describe('a blind hole that is no pilot', () => {
     expect(h.bore.radius).toBeCloseTo(5.5, 12)
     expect(h.bits).toEqual([])
     expect(h.bitOff).toBe(0)
-    expect(h.warnings).toEqual(['The drawer is empty: 11.00 mm is wanted.'])
+    expect(inWords(h.warnings)).toEqual(['The drawer is empty: 11.00 mm is wanted.'])
   })
 })
 
@@ -205,7 +208,8 @@ describe('where a hole runs', () => {
 })
 
 describe('a bit that is not quite the wanted one', () => {
-  const says = (r: HoleRequest, ...mm: number[]) => one(r, [], drawer(...mm)).bitDoes?.replaceAll('\u202f', ' ')
+  const says = (r: HoleRequest, ...mm: number[]) =>
+    inWords(one(r, [], drawer(...mm)).bitDoes)?.replaceAll('\u202f', ' ')
   // 2.5515 is wanted.
   it.each([
     [2.69, undefined],
@@ -270,7 +274,7 @@ describe('wood beside a hole', () => {
     ['heel', [440, 28 - 1.25 - 2.9], 2.9, 'heel’s side', ['Only 2.9 mm of wood to the heel’s side.']],
     ['heel', [470 - 1.25 - 2.9, 0], 2.9, 'heel’s side', ['Only 2.9 mm of wood to the heel’s side.']],
   ] as const)('in the %s at %j', (face, at, by, what, warnings) =>
-    expect(told(pilot({ face, at: at as unknown as Point, stock: 45 }))).toEqual({
+    expect(inWords(told(pilot({ face, at: at as unknown as Point, stock: 45 })))).toEqual({
       by: expect.closeTo(by, 4),
       what,
       warnings: [...warnings],
@@ -288,7 +292,7 @@ describe('wood beside a hole', () => {
     const guard = (y: number) =>
       told(pilot({ face: 'guard', purpose: 'passing hole', at: [200, y], stock: 2.5, through: true }))
     expect(guard(40 - 1.25 - 3.1)).toEqual({ by: 3.1, what: 'guard’s edge', warnings: [] })
-    expect(guard(40 - 1.25 - 2.9).warnings).toEqual(['Only 2.9 mm to the guard’s edge.'])
+    expect(inWords(guard(40 - 1.25 - 2.9).warnings)).toEqual(['Only 2.9 mm to the guard’s edge.'])
     expect(guard(39.5).warnings).toEqual(['Lies outside the guard.'])
   })
   it.each([
@@ -299,7 +303,7 @@ describe('wood beside a hole', () => {
     const t = told(pilot({ at: [200, y] }), [prism(rectangle(150, -20, 250, 20), -30, 0)])
     expect(t.by).toBeCloseTo(y - 20 - 1.25, 4)
     expect(t.what).toBe('rout')
-    expect(t.warnings).toEqual(warnings)
+    expect(inWords(t.warnings)).toEqual(warnings)
   })
   it('of a rout in another piece, or that it is meant to run into, is not asked', () => {
     const rout = (o: Partial<Hollow>) => prism(rectangle(150, -20, 250, 20), -30, 0, o)
@@ -315,7 +319,9 @@ describe('wood beside a hole', () => {
     ['other', 2.1, ['Only 2.1 mm of wood to the truss rod.']],
   ])('beside the %s: %f', (id, by, warnings) => {
     const rod = prism(rectangle(0, -3, 470, 3), -11, 0, { id, piece: 'heel', label: 'truss rod' })
-    expect(told(pilot({ face: 'heel', at: [440, 3 + 1.25 + by], stock: 25 }), [rod]).warnings).toEqual(warnings)
+    expect(inWords(told(pilot({ face: 'heel', at: [440, 3 + 1.25 + by], stock: 25 }), [rod]).warnings)).toEqual(
+      warnings,
+    )
   })
   it('of a bored hollow goes from surface to surface', () => {
     const bore: Hollow = {
@@ -325,7 +331,7 @@ describe('wood beside a hole', () => {
       shape: { bore: { from: [100, 30, -15], to: [300, 30, -15], radius: 3 } },
     }
     // Axes pass each other by 8: 8 − 1.25 − 3.
-    expect(told(pilot({ at: [200, 22] }), [bore])).toEqual({
+    expect(inWords(told(pilot({ at: [200, 22] }), [bore]))).toEqual({
       by: 3.75,
       what: 'wire channel',
       warnings: ['Only 3.8 mm of wood to the wire channel.'],
@@ -337,9 +343,9 @@ describe('wood beside a hole', () => {
     [2.4, ['Meets the hole of tuner 2.']],
   ])('between two holes %f apart', (apart, warnings) => {
     const [a, b] = met([pilot(), pilot({ id: 'two', label: 'Tuner 2', at: [200, apart] })])
-    expect(a!.warnings).toEqual(warnings)
+    expect(inWords(a!.warnings)).toEqual(warnings)
     expect(a!.leftBeside!.by).toBeCloseTo(apart - 2.5, 6)
-    expect(b!.warnings).toEqual(warnings.map(w => w.replace('tuner 2', 'bridge screw')))
+    expect(inWords(b!.warnings)).toEqual(warnings.map(w => w.replace('tuner 2', 'bridge screw')))
   })
   it('between two that are meant to meet, or in two pieces, is not asked', () => {
     const two = (o: Over) => met([pilot(), pilot({ id: 'two', at: [200, 2], ...o })])[0]!.warnings
@@ -352,7 +358,10 @@ describe('wood beside a hole', () => {
       pilot({ through: true, counterbore: { diameter: 12, depth: 8, face } })
     // A rout at the top, 30 deep: the counterbore of 6 to each side lies 6.5 − 6 from it at the top, at the back 15 under it.
     const rout = [prism(rectangle(206.5, -20, 250, 20), -30, 0)]
-    expect(told(bored('body top'), rout)).toMatchObject({ by: 0.5, warnings: ['Only 0.5 mm of wood to the rout.'] })
+    expect(inWords(told(bored('body top'), rout))).toMatchObject({
+      by: 0.5,
+      warnings: ['Only 0.5 mm of wood to the rout.'],
+    })
     expect(told(bored('body back'), rout)).toMatchObject({ by: 5.25, warnings: [] })
     // And of the other one’s: 16 apart, 6 and 1.25 to each side.
     const [a] = met([pilot(), { ...bored('body top'), id: 'two', at: [208, 0] } as HoleRequest])
@@ -375,7 +384,7 @@ describe('wood under a blind hole', () => {
   ])('over a cavity whose roof is at %f', (z1, left, warnings) => {
     const h = over({}, -45, z1)
     expect(h.leftUnder).toBeCloseTo(left, 9)
-    expect(h.warnings).toEqual(warnings)
+    expect(inWords(h.warnings)).toEqual(warnings)
   })
   it.each([
     // From the back the tip lies at −24.
@@ -385,7 +394,7 @@ describe('wood under a blind hole', () => {
   ])('from the back, under a rout whose floor is at %f', (z0, left, warnings) => {
     const h = over({ face: 'body back' }, z0, 0)
     expect(h.leftUnder).toBeCloseTo(left, 9)
-    expect(h.warnings).toEqual(warnings)
+    expect(inWords(h.warnings)).toEqual(warnings)
   })
   it('counts while the hollow lies under the hole’s width', () => {
     // Its near side 1 beyond the axis: under a hole of 1.25; at 1.5 it is not.
@@ -407,15 +416,15 @@ describe('wood under a blind hole', () => {
   ])('to the far face of stock of %f', (stock, left, warnings) => {
     const h = one(pilot({ stock }))
     expect(h.leftUnder).toBeCloseTo(left, 9)
-    expect(h.warnings).toEqual(warnings)
+    expect(inWords(h.warnings)).toEqual(warnings)
   })
   it('the nearer of two is told, the far face once', () => {
     const h = one(pilot({ stock: 22 }), [prism(rectangle(150, -20, 250, 20), -45, -21.5, { label: 'cavity' })])
     expect(h.leftUnder).toBeCloseTo(0.5, 9)
-    expect(h.warnings).toEqual(['Only 0.5 mm left over the cavity: shorter screw, or stop at 18.5 mm.'])
+    expect(inWords(h.warnings)).toEqual(['Only 0.5 mm left over the cavity: shorter screw, or stop at 18.5 mm.'])
     const other = one(pilot({ stock: 22 }), [prism(rectangle(150, -20, 250, 20), -45, -24.5, { label: 'cavity' })])
     expect(other.leftUnder).toBeCloseTo(1, 9)
-    expect(other.warnings).toEqual(['Only 1.0 mm left under it: shorter screw, or stop at 19.0 mm.'])
+    expect(inWords(other.warnings)).toEqual(['Only 1.0 mm left under it: shorter screw, or stop at 19.0 mm.'])
   })
 })
 
@@ -434,7 +443,9 @@ describe('a hole that runs into an edge or a wall', () => {
     expect(edge({ bite: 9 }).leftBeside!.by).toBeCloseTo(6 - 1.25, 4))
   it('that runs along another edge has less', () => {
     expect(edge({ at: [0, 150 - 1.25 - 4.1] }).warnings).toEqual([])
-    expect(edge({ at: [0, 150 - 1.25 - 3.1] }).warnings).toEqual(['Only 3.1 mm of wood to the body’s edge.'])
+    expect(inWords(edge({ at: [0, 150 - 1.25 - 3.1] }).warnings)).toEqual([
+      'Only 3.1 mm of wood to the body’s edge.',
+    ])
   })
   it.each([
     // From a wall at a depth: faces at 0 and −45.
@@ -445,7 +456,7 @@ describe('a hole that runs into an edge or a wall', () => {
     [-39.85, ['Only 3.9 mm of wood to the body’s faces.']],
   ])('through a wall at a height of %f', (z, warnings) => {
     const h = one(pilot({ face: 'cavity wall', to: [230, 0, z], mouthZ: z }))
-    expect(h.warnings).toEqual(warnings)
+    expect(inWords(h.warnings)).toEqual(warnings)
     expect(h.leftUnder).toBeUndefined()
   })
   it.each([
@@ -457,12 +468,12 @@ describe('a hole that runs into an edge or a wall', () => {
     [-20, -38.9, []],
   ])('for a wire of 6 from %f to %f', (from, to, warnings) => {
     const r = plain(6, 40, { purpose: 'wire', face: 'cavity wall', mouthZ: from, to: [260, 0, to] })
-    expect(one(r).warnings).toEqual(warnings)
+    expect(inWords(one(r).warnings)).toEqual(warnings)
   })
   it('a wire that goes in from the top is asked at its far end alone', () => {
     const r = (to: number) => plain(6, 40, { purpose: 'wire', face: 'body top', to: [260, 0, to] })
     expect(one(r(-38.9)).warnings).toEqual([])
-    expect(one(r(-39.1)).warnings).toEqual(['Only 2.9 mm of wood to the body’s faces.'])
+    expect(inWords(one(r(-39.1)).warnings)).toEqual(['Only 2.9 mm of wood to the body’s faces.'])
   })
 })
 
@@ -472,7 +483,7 @@ describe('one hole that is asked for', () => {
     const got = holesMet({ build, l, requests, hollows: [], bits: HALVES }, 'one')
     expect(got).toHaveLength(1)
     expect(got[0]!.depth).toBeCloseTo(21.04, 9)
-    expect(got[0]!.warnings).toEqual(['Only 0.5 mm of wood to the hole of tuner 2.'])
+    expect(inWords(got[0]!.warnings)).toEqual(['Only 0.5 mm of wood to the hole of tuner 2.'])
     expect(met(requests)[0]!.depth).toBe(21)
   })
 })

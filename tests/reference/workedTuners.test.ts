@@ -1,3 +1,4 @@
+import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { layOut } from '../../src/core/layout/layOut.ts'
 import { checkTuners, placeTuners, tunerScrewAt } from '../../src/core/layout/tuners.ts'
@@ -66,12 +67,12 @@ describe('a tuner on the head', () => {
       expect(r.room).toBeCloseTo(60 - 30, 9)
     }
     // 13 of wood to the edge and 12 between buttons: only the turns at the nut are told.
-    expect(t.findings.filter(f => !f.includes('turns'))).toEqual([])
+    expect(t.findings.filter(f => !inWords(f).includes('turns'))).toEqual([])
   })
 })
 
 describe('what is found of tuners', () => {
-  const told = (spots: TunerSpot[], word: RegExp) => check(spots).findings.filter(f => word.test(f))
+  const told = (spots: TunerSpot[], word: RegExp) => check(spots).findings.filter(f => word.test(inWords(f)))
   const moved = (string: number, to: Point) => BOTH.map(s => (s.string === string ? { ...s, at: to } : s))
   it.each([
     [46 - 3 - 5 - 0.1, 0],
@@ -101,7 +102,7 @@ describe('what is found of tuners', () => {
     expect(found).toHaveLength(n)
     if (n) {
       const gap = pitch - 18
-      expect(found[0]).toContain(gap < 0 ? `${(-gap).toFixed(1)} mm into` : `${gap.toFixed(2)} mm between`)
+      expect(inWords(found[0])).toContain(gap < 0 ? `${(-gap).toFixed(1)} mm into` : `${gap.toFixed(2)} mm between`)
     }
   })
   it.each([
@@ -118,7 +119,7 @@ describe('what is found of tuners', () => {
     turns.forEach((deg, i) => {
       const said = told(BOTH, new RegExp(`^String ${i + 1} turns`))
       expect(deg).toBeGreaterThan(12)
-      expect(said[0]).toContain(`${deg.toFixed(0)}°`)
+      expect(inWords(said[0])).toContain(`${deg.toFixed(0)}°`)
     })
     // Nearer to the middle none does.
     const near = [...row(-60, 40, 26, [1, 2, 3], 1), ...row(-60, 40, -26, [6, 5, 4], -1)]
@@ -138,7 +139,7 @@ describe('what is found of tuners', () => {
     // Two pitches of 15.3 and two bodies: 0.6 to spare, two doubts of 0.4 and the ends’.
     expect(near.rows[0]!.room).toBeCloseTo(0.6, 9)
     expect(near.rows[0]!.roomDoubt).toBeGreaterThan(0.8)
-    expect(near.findings.some(f => f.startsWith('The treble row has 0.6 mm to spare'))).toBe(true)
+    expect(near.findings.some(f => inWords(f).startsWith('The treble row has 0.6 mm to spare'))).toBe(true)
   })
 })
 
@@ -162,7 +163,7 @@ describe('tuners on this head as it is drilled', () => {
         t.rows.map(r => r.spots.length),
         `${strings} strings`,
       ).toEqual([...rows])
-      expect(t.findings.filter(f => f.includes('find a place'))).toEqual([])
+      expect(t.findings.filter(f => inWords(f).includes('find a place'))).toEqual([])
     }
   })
 })
@@ -216,7 +217,7 @@ describe('a tuner at a slanting edge', () => {
     expect(extent(t.spots[3]!.button, 1)).toEqual([-33 - 31, -33 - 17])
     expect(extent(t.spots[0]!.body, 0)).toEqual([-47.5, -32.5])
     expect(t.spots.map(s => s.toEdge)).toEqual(Array.from({ length: 6 }, () => Infinity))
-    expect(t.findings.filter(f => !f.includes('sideways'))).toEqual([])
+    expect(t.findings.filter(f => !inWords(f).includes('sideways'))).toEqual([])
     expect(tunerScrewAt([], BOTH[0]!, 11)).toEqual([-29, 33])
   })
   it('an edge that leans by less than about a third of a right way is looked through', () => {
@@ -246,7 +247,7 @@ describe('what is found of tuners, to the letter', () => {
   const found = (spots: TunerSpot[], build = b) => check(spots, build).findings
   it('of a row that crowds, all of it and nothing else', () => {
     // Bodies of 15 at 14.5: half a millimetre into each other; buttons of 18: three and a half.
-    expect(found(row(-90, 14.5, 20, [1, 2], 1))).toEqual([
+    expect(inWords(found(row(-90, 14.5, 20, [1, 2], 1)))).toEqual([
       'The bodies of tuners 1 and 2 run 0.5 mm into each other.',
       'The buttons of tuners 1 and 2 run 3.5 mm into each other.',
       'Tuner 1 stands 26.0 mm inside the edge: its button, 17.0 mm from the post, turns against the wood.',
@@ -259,13 +260,13 @@ describe('what is found of tuners, to the letter', () => {
   it.each([
     [15.05, 'Only 0.05 mm between the bodies of tuners 1 and 2.'],
     [14.9, 'The bodies of tuners 1 and 2 run 0.1 mm into each other.'],
-  ])('bodies at %f', (pitch, text) => expect(found(row(-90, pitch, 33, [1, 2], 1))).toContain(text))
+  ])('bodies at %f', (pitch, text) => expect(inWords(found(row(-90, pitch, 33, [1, 2], 1)))).toContain(text))
   it.each([
     [46 - 16.5, 'The button of tuner 1 clears the head’s edge by only 0.5 mm.'],
     [46 - 17, 'Tuner 1 stands 17.0 mm inside the edge: its button, 17.0 mm from the post, turns against the wood.'],
     [46 - 16.9, 'The button of tuner 1 clears the head’s edge by only 0.1 mm.'],
   ])('a button from a post %f off the middle', (y, text) =>
-    expect(found([{ string: 1, at: [-90, y], side: 1 }])).toContain(text),
+    expect(inWords(found([{ string: 1, at: [-90, y], side: 1 }]))).toContain(text),
   )
   it.each([
     [2.9, 'Tuner 1: 2.9 mm of wood from hole to edge, 3 mm wanted.'],
@@ -273,7 +274,7 @@ describe('what is found of tuners, to the letter', () => {
     [-4.9, 'Tuner 1: −4.9 mm of wood from hole to edge, 3 mm wanted.'],
     [-5.1, 'Tuner 1 stands outside the head.'],
   ])('wood of %f beside the hole of 10', (left, text) =>
-    expect(found([{ string: 1, at: [-90, 46 - 5 - left], side: 1 }])).toContain(text),
+    expect(inWords(found([{ string: 1, at: [-90, 46 - 5 - left], side: 1 }]))).toContain(text),
   )
   it.each([
     [4, 'String 2 passes the post of tuner 1 by 0.9 mm.'],
@@ -285,14 +286,14 @@ describe('what is found of tuners, to the letter', () => {
       { string: 1, at: [-60, 10.5 + by], side: 1 },
       { string: 2, at: [-100, 10.5 + 3.1], side: 1 },
     ]
-    expect(found(spots)).toContain(text)
+    expect(inWords(found(spots))).toContain(text)
   })
   it('nothing of a string that clears a post by a millimetre and more', () => {
     const spots: TunerSpot[] = [
       { string: 1, at: [-60, 10.5 + 4.2], side: 1 },
       { string: 2, at: [-100, 10.5 + 3.1], side: 1 },
     ]
-    expect(found(spots).filter(f => /passes|runs against/.test(f))).toEqual([])
+    expect(found(spots).filter(f => /passes|runs against/.test(inWords(f)))).toEqual([])
   })
   it.each([
     [11.9, 0],
@@ -300,9 +301,13 @@ describe('what is found of tuners, to the letter', () => {
   ])('a turn of %f° at the nut', (turn, n) => {
     const y = 17.5 + 3.1 + 90 * Math.tan((turn / 180) * Math.PI),
       low = y - 2 * (y - 17.5 - 3.1)
-    expect(found([{ string: 1, at: [-90, y], side: 1 }]).filter(f => f.includes('sideways'))).toHaveLength(n)
+    expect(found([{ string: 1, at: [-90, y], side: 1 }]).filter(f => inWords(f).includes('sideways'))).toHaveLength(
+      n,
+    )
     // The same to the other side.
-    expect(found([{ string: 1, at: [-90, low], side: 1 }]).filter(f => f.includes('sideways'))).toHaveLength(n)
+    expect(
+      found([{ string: 1, at: [-90, low], side: 1 }]).filter(f => inWords(f).includes('sideways')),
+    ).toHaveLength(n)
   })
   it.each([
     [[30, 30.4], 0],
@@ -315,10 +320,10 @@ describe('what is found of tuners, to the letter', () => {
     }))
     const t = check(spots)
     expect(t.rows[0]!.evenness).toBeCloseTo(pitches[1]! - pitches[0]!, 9)
-    expect(t.findings.filter(f => f.startsWith('The smallest moves'))).toHaveLength(n)
+    expect(t.findings.filter(f => inWords(f).startsWith('The smallest moves'))).toHaveLength(n)
     if (n)
       // Nearest even row: the middle one by a third of the unevenness, the ends by a sixth; by hand.
-      expect(t.findings).toContain(
+      expect(inWords(t.findings)).toContain(
         'The smallest moves that give even pitch and 3 mm of wood: tuner 1 by 0.1 mm, tuner 2 by 0.2 mm, tuner 3 by 0.1 mm.',
       )
     expect(t.moves.map(m => m.by)).toEqual(n ? [0.1, 0.2, 0.1].map(x => expect.closeTo(x, 6)) : [])
@@ -328,7 +333,7 @@ describe('what is found of tuners, to the letter', () => {
     expect(t.rows).toEqual([
       { side: 1, spots: [1], pitches: [], evenness: 0, room: 0, roomDoubt: expect.any(Number) as number },
     ])
-    expect(t.findings.some(f => f.includes('to spare'))).toBe(false)
+    expect(t.findings.some(f => inWords(f).includes('to spare'))).toBe(false)
     expect(t.spots[0]!.pitch).toBeUndefined()
   })
   it('the pitch of each to the next outwards, whichever way they are told', () => {
@@ -343,7 +348,7 @@ describe('what is found of tuners, to the letter', () => {
   it('nothing that would need an outline where there is none, save what is wanting', () =>
     expect(
       checkTuners(b, { from: 'placed', spots: BOTH.slice(0, 3) }, [], SLOTS).findings.filter(
-        f => !f.includes('sideways'),
+        f => !inWords(f).includes('sideways'),
       ),
     ).toEqual([]))
 })

@@ -11,8 +11,8 @@ export type Laid = Pick<Build, (typeof LAID)[number]>
 export const SHAPED = [...LAID, 'bands', 'cuts', 'circuit', 'climate', 'finish', 'steps'] as const
 export type Shaped = Pick<Build, (typeof SHAPED)[number]>
 
-/** What titles a drawing beside what it shows. */
-export type Named = Shaped & Pick<Build, 'name'>
+/** What titles a drawing beside what it shows, and in whose unit it is written. */
+export type Named = Shaped & Pick<Build, 'name' | 'preferences'>
 
 /** The same with the fixes that were chosen. */
 export const MENDED = [...SHAPED, 'fixes'] as const

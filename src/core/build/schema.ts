@@ -1,3 +1,4 @@
+import { inMm } from '../say/spoken.ts'
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema'
 // The storage of @Type decorators: the schema generator needs it to follow nested classes.
 // @ts-expect-error class-transformer ships no types for this path
@@ -26,7 +27,7 @@ function dimensions(table: Record<string, DimensionSpec>): Schema {
       Object.entries(table).map(([k, d]) => [
         k,
         {
-          description: `${d.label}${STORED_UNIT[d.quantity] ? `, ${STORED_UNIT[d.quantity]}` : ''}. ${d.how}`,
+          description: `${d.label}${STORED_UNIT[d.quantity] ? `, ${STORED_UNIT[d.quantity]}` : ''}. ${inMm(d.how)}`,
           allOf: [
             { $ref: `${REF}Dimension` },
             {

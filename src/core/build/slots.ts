@@ -1,4 +1,4 @@
-import { capital } from '../text/text.ts'
+import { capital } from '../say/said.ts'
 import type { Instrument } from './build.ts'
 import { perObject } from './kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'

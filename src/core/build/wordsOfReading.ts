@@ -1,4 +1,4 @@
-import { capital } from '../text/text.ts'
+import { capital } from '../say/said.ts'
 import type { Build } from './build.ts'
 import { dimensionName } from './dimensionName.ts'
 import { lugRef } from './lugRef.ts'

@@ -1,15 +1,14 @@
+import { mm, ohms, type Said, say } from '../say/said.ts'
 import type { Laid } from '../build/docs.ts'
 import { PICKUP_PLACES, type PickupPlace } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { layOut, stringAt } from '../layout/layOut.ts'
-import { formatResistance } from '../units/electrical.ts'
-import { fixed } from '../units/length.ts'
 
 /** One sign of which of two pickups belongs where. */
 export interface Clue {
   /** The pickup that it calls the bridge's. */
   bridge: string
-  says: string
+  says: Said
 }
 
 /** Which of two alike pickups is which. */
@@ -70,16 +69,16 @@ export function alikePickups(build: Laid): Alike | undefined {
       const bridge = asIs <= turned ? a : b
       clues.push({
         bridge: bridge.part.id,
-        says: `Its poles spread over ${fixed(size(bridge, 'poleSpread')!, 1)} mm; the strings over ${fixed(near, 1)} mm there, over ${fixed(far, 1)} mm at the other place.`,
+        says: say`Its poles spread over ${mm(size(bridge, 'poleSpread')!, 1)}; the strings over ${mm(near, 1)} there, over ${mm(far, 1)} at the other place.`,
       })
     }
   }
-  const ohms = pair('dcResistance')
-  if (ohms && Math.abs(ohms[0] - ohms[1]) >= OHMS * Math.min(...ohms)) {
-    const bridge = ohms[0] > ohms[1] ? a : b
+  const reads = pair('dcResistance')
+  if (reads && Math.abs(reads[0] - reads[1]) >= OHMS * Math.min(...reads)) {
+    const bridge = reads[0] > reads[1] ? a : b
     clues.push({
       bridge: bridge.part.id,
-      says: `It reads ${formatResistance(Math.max(...ohms))}, the other ${formatResistance(Math.min(...ohms))}: strings move less at the bridge, so its pickup is wound for more.`,
+      says: say`It reads ${ohms(Math.max(...reads))}, the other ${ohms(Math.min(...reads))}: strings move less at the bridge, so its pickup is wound for more.`,
     })
   }
   const lead = pair('leadLength')

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { electric, withRecipe } from '../../../tests/support/electric.ts'
 import type { Build } from '../build/build.ts'
@@ -36,14 +37,14 @@ describe('held against another', () => {
     const share = x.other.peak!.hz / x.mine.peak!.hz
     expect(share).toBeLessThan(1 / Math.SQRT2)
     expect(share).toBeGreaterThan(0.8 / Math.SQRT2)
-    expect(x.words).toMatch(/^12\u202fkΩ against 6\u202fkΩ: lower peak by \d+ Hz, .*louder$/)
-    const [, hz] = /by (\d+) Hz/.exec(x.words)!
+    expect(inWords(x.words)).toMatch(/^12 kΩ against 6 kΩ: lower peak by \d+ Hz, .*louder$/)
+    const [, hz] = /by (\d+) Hz/.exec(inWords(x.words))!
     expect(Number(hz)).toBeCloseTo(Math.round((x.mine.peak!.hz - x.other.peak!.hz) / 10) * 10, 6)
   })
   it('a pot of the same ohms makes no difference', () => {
     const same = { ...part(base, 'pot-volume'), id: 'other' }
-    expect(besideAt(base, at, { kind: 'part', slot: 'pot-volume', part: same })!.words).toBe(
-      '250\u202fkΩ against 250\u202fkΩ: no difference that is heard',
+    expect(inWords(besideAt(base, at, { kind: 'part', slot: 'pot-volume', part: same })!.words)).toBe(
+      '250 kΩ against 250 kΩ: no difference that is heard',
     )
   })
   it('another circuit is taken at the same throw; one that does not fit is none', () => {
@@ -61,17 +62,19 @@ describe('held against another', () => {
       base: level,
       silent,
     })
-    expect(besideWords(r({ hz: 4000, gain: 6 }, 0), r({ hz: 5000, gain: 3 }, -2))).toBe(
+    expect(inWords(besideWords(r({ hz: 4000, gain: 6 }, 0), r({ hz: 5000, gain: 3 }, -2)))).toBe(
       'higher peak by 1000 Hz, 3.0 dB flatter, 2.0 dB quieter',
     )
-    expect(besideWords(r(undefined, 0), r({ hz: 5000, gain: 3 }, 0))).toBe('with a peak')
+    expect(inWords(besideWords(r(undefined, 0), r({ hz: 5000, gain: 3 }, 0)))).toBe('with a peak')
     expect(besideWords(r(undefined, 0), r(undefined, 0, true))).toBe('silent')
-    expect(besideWords({ ...r(undefined, 0) }, { ...r(undefined, 0), db: [0, -3] })).toBe('3.0 dB less at 2 kHz')
+    expect(inWords(besideWords({ ...r(undefined, 0) }, { ...r(undefined, 0), db: [0, -3] }))).toBe(
+      '3.0 dB less at 2 kHz',
+    )
   })
   it('more cable lowers the peak, half the amplifier’s input flattens it', () => {
     const w = loadWords(base, at)
-    expect(w.cable).toMatch(/^lower peak by/)
-    expect(w.amplifier).toMatch(/flatter/)
+    expect(inWords(w.cable)).toMatch(/^lower peak by/)
+    expect(inWords(w.amplifier)).toMatch(/flatter/)
   })
 })
 
@@ -119,9 +122,9 @@ describe('a value that may be one of several', () => {
     const b = maybe('pot-volume', 'resistance', [250e3, 500e3])
     expect(readBuild(JSON.parse(JSON.stringify(b))).ok).toBe(true)
     const [v] = doubtfulValues(b)
-    expect(v!.candidates.map(c => c.text)).toEqual(['250\u202fkΩ', '500\u202fkΩ'])
+    expect(inWords(v!.candidates.map(c => c.text))).toEqual(['250 kΩ', '500 kΩ'])
     // A track of twice the ohms damps the peak less.
-    expect(v!.candidates[1]!.open).toMatch(/sharper/)
+    expect(inWords(v!.candidates[1]!.open)).toMatch(/sharper/)
     const id = part(b, 'pot-volume').id
     const settled = takeReading(b, {
       of: `part/${id}/dims.resistance`,
@@ -135,13 +138,13 @@ describe('a value that may be one of several', () => {
   })
   it('of a high track a jack’s reading tells by so little that it is not offered; of a low one it is', () => {
     expect(doubtfulValues(maybe('pot-volume', 'resistance', [500e3, 1e6]))[0]!.atJack).toBeUndefined()
-    expect(doubtfulValues(maybe('pot-volume', 'resistance', [25e3, 250e3]))[0]!.atJack).toMatch(
-      /At the jack, .*: 4\.84\u202fkΩ if it is 25\u202fkΩ, 5\.86\u202fkΩ if it is 250\u202fkΩ/,
+    expect(inWords(doubtfulValues(maybe('pot-volume', 'resistance', [25e3, 250e3]))[0]!.atJack)).toMatch(
+      /At the jack, .*: 4\.84 kΩ if it is 25 kΩ, 5\.86 kΩ if it is 250 kΩ/,
     )
   })
   it('of a capacitor is heard with the tone down, and no ohms tell it', () => {
     const [v] = doubtfulValues(maybe('cap-tone', 'capacitance', [22e-9, 47e-9]))
-    expect(v!.candidates[1]!.down).not.toBe('no difference that is heard')
+    expect(inWords(v!.candidates[1]!.down)).not.toBe('no difference that is heard')
     expect(v!.atJack).toBeUndefined()
   })
   it('alone, or of five, is refused', () => {

@@ -1,9 +1,9 @@
+import { list, num, type Said, say } from '../say/said.ts'
 import type { Circuit } from '../build/circuitRecord.ts'
 import type { Wired } from '../build/docs.ts'
 import { slotsOf } from '../build/slots.ts'
 import type { Part } from '../parts/part.ts'
 import { formatCapacitance, formatResistance } from '../units/electrical.ts'
-import { fixed } from '../units/length.ts'
 import { offersFor } from './recipes/index.ts'
 import { response, type Response } from './response.ts'
 import { allSettings, settingKey, type Settings } from './settings.ts'
@@ -16,7 +16,7 @@ export interface Beside {
   mine: Response
   other: Response
   /** `16 k against 9 k: lower peak by 900 Hz, 2 dB louder`. */
-  words: string
+  words: Said
 }
 
 /** The build with the other part in its slot, or the other circuit. */
@@ -52,27 +52,27 @@ const at = (r: Response, hz: number): number =>
   r.db[r.hz.reduce((b, f, i) => (Math.abs(Math.log(f / hz)) < Math.abs(Math.log(r.hz[b]! / hz)) ? i : b), 0)]!
 
 /** How the second of two responses sounds beside the first, in words. */
-export function besideWords(mine: Response, other: Response): string {
+export function besideWords(mine: Response, other: Response): Said {
   if (mine.silent || other.silent)
     return mine.silent === other.silent
       ? 'both silent'
       : other.silent
         ? 'silent'
         : 'heard, where the first is silent'
-  const out: string[] = []
+  const out: Said[] = []
   if (mine.peak && other.peak) {
     const hz = other.peak.hz - mine.peak.hz,
       gain = other.peak.gain - mine.peak.gain
     if (Math.abs(hz) > SAME_SHARE * mine.peak.hz)
-      out.push(`${hz < 0 ? 'lower' : 'higher'} peak by ${Math.round(Math.abs(hz) / 10) * 10} Hz`)
-    if (Math.abs(gain) > SAME_DB) out.push(`${fixed(Math.abs(gain), 1)} dB ${gain < 0 ? 'flatter' : 'sharper'}`)
+      out.push(say`${hz < 0 ? 'lower' : 'higher'} peak by ${num(Math.round(Math.abs(hz) / 10) * 10, 0, 'Hz')}`)
+    if (Math.abs(gain) > SAME_DB) out.push(say`${num(Math.abs(gain), 1, 'dB')} ${gain < 0 ? 'flatter' : 'sharper'}`)
   } else if (mine.peak || other.peak) out.push(other.peak ? 'with a peak' : 'without a peak')
   const level = other.base - mine.base,
     treble = at(other, TREBLE) - other.base - (at(mine, TREBLE) - mine.base)
   if (!out.length && Math.abs(treble) > TREBLE_DB)
-    out.push(`${fixed(Math.abs(treble), 1)} dB ${treble < 0 ? 'less' : 'more'} at 2 kHz`)
-  if (Math.abs(level) > SAME_DB) out.push(`${fixed(Math.abs(level), 1)} dB ${level < 0 ? 'quieter' : 'louder'}`)
-  return out.length ? out.join(', ') : 'no difference that is heard'
+    out.push(say`${num(Math.abs(treble), 1, 'dB')} ${treble < 0 ? 'less' : 'more'} at 2 kHz`)
+  if (Math.abs(level) > SAME_DB) out.push(say`${num(Math.abs(level), 1, 'dB')} ${level < 0 ? 'quieter' : 'louder'}`)
+  return out.length ? list(out, ', ') : 'no difference that is heard'
 }
 
 /** A setting held against the same one with another part or circuit; undefined where the other has no such circuit. */
@@ -92,12 +92,12 @@ export function besideAt(build: Wired, s: Settings, o: Other): Beside | undefine
   return {
     mine,
     other: theirs,
-    words: o.kind === 'part' ? `${valueOf(o.part)} against ${valueOf(own)}: ${said}` : said,
+    words: o.kind === 'part' ? say`${valueOf(o.part)} against ${valueOf(own)}: ${said}` : said,
   }
 }
 
 /** What three metres more of cable and half the amplifier's input take from a setting, in words [our choice of amounts]. */
-export function loadWords(build: Wired, s: Settings): { cable: string; amplifier: string } {
+export function loadWords(build: Wired, s: Settings): { cable: Said; amplifier: Said } {
   const with_ = (load: Partial<Wired['circuit']['load']>): Wired => ({
     ...build,
     circuit: { ...build.circuit, load: { ...build.circuit.load, ...load } },

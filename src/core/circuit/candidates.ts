@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Wired } from '../build/docs.ts'
 import { slotsOf } from '../build/slots.ts'
 import type { Part } from '../parts/part.ts'
@@ -45,8 +46,8 @@ export interface Candidate {
   value: number
   text: string
   /** Against the first of them: with everything up, and with the tones down. */
-  open: string
-  down: string
+  open: Said
+  down: Said
 }
 
 /** A part whose value may be one of several. */

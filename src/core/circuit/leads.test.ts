@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { identifyLeads, type LeadAnswer, type LeadReading, type Swing } from './leads.ts'
 
@@ -96,11 +97,13 @@ describe('leads by meter', () => {
     expect(played({ leads: ['a', 'b'], coils: [] }).answer.trouble).toMatch(/No two leads read a coil/)
     const r = (a: string, b: string, ohms: number) => ({ a, b, ohms })
     expect(
-      identifyLeads({
-        leads: ['a', 'b', 'c'],
-        readings: [r('a', 'b', 4000), r('b', 'c', 4000), r('a', 'c', 5000)],
-        swings: [],
-      }).trouble,
+      inWords(
+        identifyLeads({
+          leads: ['a', 'b', 'c'],
+          readings: [r('a', 'b', 4000), r('b', 'c', 4000), r('a', 'c', 5000)],
+          swings: [],
+        }).trouble,
+      ),
     ).toBe('a to c reads 5000 Ω, by way of b it is 8000 Ω: read them again.')
   })
   it('the newest reading counts', () => {

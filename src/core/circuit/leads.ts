@@ -1,3 +1,5 @@
+import { num, type Said, say } from '../say/said.ts'
+
 /** What a meter said between two of a pickup's leads, Ω; Infinity when it showed nothing. */
 export interface LeadReading {
   a: string
@@ -36,7 +38,7 @@ export interface LeadAnswer {
   /** Leads that are one conductor inside: a braid that is a coil's own cold end. */
   joined: [string, string][]
   /** What contradicts itself. */
-  trouble: string | undefined
+  trouble: Said | undefined
   /** Two leads that have to be read next, or a coil whose swing is wanted. */
   next: { read: readonly [string, string] } | { swing: FoundCoil } | undefined
   /** Lug of every lead, once everything is known. */
@@ -123,7 +125,7 @@ export function identifyLeads(q: LeadQuestion): LeadAnswer {
       if (Math.abs(sum - all) > SUM * all)
         return {
           ...none,
-          trouble: `${x} to ${y} reads ${Math.round(all)} Ω, by way of ${mid} it is ${Math.round(sum)} Ω: read them again.`,
+          trouble: say`${x} to ${y} reads ${num(all, 0, 'Ω')}, by way of ${mid} it is ${num(sum, 0, 'Ω')}: read them again.`,
         }
       link = mid
       coils.push(
@@ -133,7 +135,7 @@ export function identifyLeads(q: LeadQuestion): LeadAnswer {
     } else
       return {
         ...none,
-        trouble: `${own.join(', ')} all hang together: more than two coils in series. Read them again.`,
+        trouble: say`${own.join(', ')} all hang together: more than two coils in series. Read them again.`,
       }
   }
   const base = { ...none, coils, link, shield, joined }

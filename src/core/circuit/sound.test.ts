@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { electric, withRecipe, type Electric } from '../../../tests/support/electric.ts'
 import type { Build } from '../build/build.ts'
@@ -71,7 +72,7 @@ describe('what a setting sounds like, in words', () => {
       }),
       'five-way blade, tones to neck and middle',
     )
-    expect(['1', '2', '3', '4', '5'].map(p => words(b, { switch: p }))).toEqual([
+    expect(inWords(['1', '2', '3', '4', '5'].map(p => words(b, { switch: p })))).toEqual([
       'Bridge pickup; hums as single coils do; Volume works',
       'Bridge pickup and middle pickup in parallel; hum cancels; Volume and Tone 2 work',
       'Middle pickup; hums as single coils do; Volume and Tone 2 work',
@@ -90,19 +91,21 @@ describe('what a setting sounds like, in words', () => {
       const c = withRecipe(b, `two pickups, one volume; pulled: ${pull}`)
       return words(c, { switch: position, 'pot-tone': 'out' })
     }
-    expect(said('split', 'bridge')).toBe('Half of the bridge pickup; hums as single coils do; Volume and Tone work')
-    expect(said('coils in parallel', 'bridge')).toBe(
+    expect(inWords(said('split', 'bridge'))).toBe(
+      'Half of the bridge pickup; hums as single coils do; Volume and Tone work',
+    )
+    expect(inWords(said('coils in parallel', 'bridge'))).toBe(
       'Bridge pickup with its coils in parallel; hum cancels; Volume and Tone work',
     )
-    expect(said('phase turned round', 'both')).toMatch(
+    expect(inWords(said('phase turned round', 'both'))).toMatch(
       /^Bridge pickup and neck pickup in parallel; .* out of phase/,
     )
-    expect(said('split', 'neck')).toBe('Neck pickup; hums as single coils do; Volume and Tone work')
+    expect(inWords(said('split', 'neck'))).toBe('Neck pickup; hums as single coils do; Volume and Tone work')
   })
   it('pickups in series, and a volume that serves one of two', () => {
     const b = electric({ pickups: { bridge: {}, neck: {} }, volumes: [{}], switches: ['blade 2 × 4'] })
     const four = withRecipe(b, 'four-way blade with series')
-    expect(['1', '2', '3', '4'].map(p => words(four, { switch: p }).split(';')[0])).toEqual([
+    expect(['1', '2', '3', '4'].map(p => inWords(words(four, { switch: p })).split(';')[0])).toEqual([
       'Bridge pickup',
       'Bridge pickup and neck pickup in parallel',
       'Neck pickup',
@@ -115,8 +118,10 @@ describe('what a setting sounds like, in words', () => {
       switches: ['leaf toggle'],
     }
     const way = (id: string) => words(withRecipe(electric(two), id), { switch: 'both' })
-    expect(way('two volumes, ordinary, tone at the input')).toMatch(/Volume, Volume 2, Tone and Tone 2 work$/)
-    expect(way('two volumes, independent, tone at the input')).toMatch(
+    expect(inWords(way('two volumes, ordinary, tone at the input'))).toMatch(
+      /Volume, Volume 2, Tone and Tone 2 work$/,
+    )
+    expect(inWords(way('two volumes, independent, tone at the input'))).toMatch(
       /Volume for the bridge pickup, Volume 2 for the neck pickup, Tone and Tone 2 work$/,
     )
   })

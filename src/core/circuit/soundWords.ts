@@ -1,4 +1,4 @@
-import { capital } from '../text/text.ts'
+import { capital, num, type Said, say, together } from '../say/said.ts'
 import type { Wired } from '../build/docs.ts'
 import { HUM_GONE, type Silence, type Sound } from './sound.ts'
 import type { Tree } from './tree.ts'
@@ -10,12 +10,12 @@ const SILENCE: Record<Silence, string> = {
   'no supply': 'Silent: the battery’s supply does not reach the stage.',
 }
 
-const list = (words: readonly string[]): string =>
+const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`
 const small = (s: string): string => s[0]!.toLowerCase() + s.slice(1)
 
 /** Words for what sounds at a setting: which coils, how they are joined, whether hum cancels, which knobs act. */
-export function soundWords(build: Wired, s: Sound): string {
+export function soundWords(build: Wired, s: Sound): Said {
   if (s.silence) return SILENCE[s.silence]
   const label = (of: string) => small(build.circuit.components.find(c => c.id === of)?.label ?? of)
   const order = build.circuit.components.map(c => c.id)
@@ -37,7 +37,7 @@ export function soundWords(build: Wired, s: Sound): string {
     if (t.kind === 'coil') return label(t.coil.of)
     const groups = grouped(t).sort((a, b) => place(a) - place(b))
     const how = t.kind === 'series' ? 'in series' : t.kind === 'parallel' ? 'in parallel' : 'in a bridge'
-    return `${list(groups.map(g => (g.kind === 'coil' || new Set(coils(g)).size === 1 ? words(g) : `(${words(g)})`)))} ${how}`
+    return `${listed(groups.map(g => (g.kind === 'coil' || new Set(coils(g)).size === 1 ? words(g) : `(${words(g)})`)))} ${how}`
   }
   const place = (t: Tree): number => Math.min(...coils(t).map(of => order.indexOf(of)))
   /** Coils of one pickup that lie in the same series or parallel are taken together first. */
@@ -53,21 +53,24 @@ export function soundWords(build: Wired, s: Sound): string {
     }
     return out
   }
-  const sounds = s.tree ? words(s.tree) : list([...new Set(s.coils.map(c => label(c.of)))])
+  const sounds = s.tree ? words(s.tree) : listed([...new Set(s.coils.map(c => label(c.of)))])
   const against = [...new Set(s.coils.filter(c => c.phase < 0).map(c => c.of))]
   const several = s.coils.length > 1
   const acting = s.knobs.filter(k => k.acts !== 'nothing')
   const heard = new Set(s.coils.map(c => c.of))
   const says = (k: Sound['knobs'][number]): string =>
-    k.acts === 'volume' && k.on.length < heard.size ? `${k.label} for the ${list(k.on.map(label))}` : k.label
-  return [
-    capital(sounds),
-    ...(against.length ? [`${list(against.map(label))} out of phase`] : []),
-    several && s.hum < HUM_GONE
-      ? 'hum cancels'
-      : several && s.hum < -3
-        ? `hum falls by ${Math.round(-s.hum)} dB`
-        : 'hums as single coils do',
-    acting.length ? `${list(acting.map(says))} ${acting.length > 1 ? 'work' : 'works'}` : 'no knob works',
-  ].join('; ')
+    k.acts === 'volume' && k.on.length < heard.size ? `${k.label} for the ${listed(k.on.map(label))}` : k.label
+  return together(
+    [
+      capital(sounds),
+      ...(against.length ? [`${listed(against.map(label))} out of phase`] : []),
+      several && s.hum < HUM_GONE
+        ? 'hum cancels'
+        : several && s.hum < -3
+          ? say`hum falls by ${num(Math.round(-s.hum), 0, 'dB')}`
+          : 'hums as single coils do',
+      acting.length ? say`${listed(acting.map(says))} ${acting.length > 1 ? 'work' : 'works'}` : 'no knob works',
+    ],
+    '; ',
+  )
 }

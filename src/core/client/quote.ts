@@ -1,3 +1,4 @@
+import { num, type Said, say } from '../say/said.ts'
 import type { Approval, Build, ClientLine } from '../build/build.ts'
 import { triangleQuantile } from '../calendar/simulate.ts'
 import { costSheet } from '../cost/costSheet.ts'
@@ -8,7 +9,7 @@ import { spentOf } from '../plan/story.ts'
 /** A line of a quote or a bill; `low` and `high` where its sum is not known yet. */
 export interface QuoteLine {
   id: string
-  what: string
+  what: Said
   sum: number
   low: number
   high: number
@@ -50,14 +51,14 @@ export interface SentOut {
 const LOW = 0.1,
   HIGH = 0.9
 
-const line = (id: string, what: string, sum: number, low = sum, high = sum): QuoteLine => ({
+const line = (id: string, what: Said, sum: number, low = sum, high = sum): QuoteLine => ({
   id,
   what,
   sum,
   low,
   high,
 })
-const summed = (id: string, what: string, lines: readonly QuoteLine[], share = 1): QuoteLine =>
+const summed = (id: string, what: Said, lines: readonly QuoteLine[], share = 1): QuoteLine =>
   line(
     id,
     what,
@@ -88,7 +89,7 @@ const priced = (l: ClientLine, rate: number, fast = 1, slow = 1): QuoteLine => {
 
 function closed(lines: QuoteLine[], taxed: number | undefined): Pick<Quote, 'lines' | 'net' | 'tax' | 'total'> {
   const net = summed('net', 'Together', lines),
-    tax = taxed ? summed('tax', `Tax, ${taxed} %`, [net], taxed / 100) : undefined
+    tax = taxed ? summed('tax', say`Tax, ${num(taxed, undefined, '%')}`, [net], taxed / 100) : undefined
   return { lines, net, tax, total: summed('total', 'In all', tax ? [net, tax] : [net]) }
 }
 

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import type { Build, Drawer } from '../build/build.ts'
@@ -25,19 +26,19 @@ describe('what a bit that is not quite the wanted one does', () => {
   // A 3 mm screw in red alder: 3 · 0.81 · 0.9 = 2.187 mm.
   it('of a pilot: thread lost, or a screw that turns hard', () => {
     expect(says(with2([2.2]), 'bridge-1')).toBeUndefined()
-    expect(says(with2([2.5]), 'bridge-1')).toBe(
+    expect(inWords(says(with2([2.5]), 'bridge-1'))).toBe(
       'Nearest bit is 0.31 mm over: the thread bites 62 % of what is meant.',
     )
-    expect(says(with2([1.7]), 'bridge-1')).toMatch(/0\.49 mm under: the screw turns hard/)
-    expect(says(with2([6]), 'bridge-1')).toMatch(/The drawer holds no bit near 2\.19 mm.*Borrow one/)
+    expect(inWords(says(with2([1.7]), 'bridge-1'))).toMatch(/0\.49 mm under: the screw turns hard/)
+    expect(inWords(says(with2([6]), 'bridge-1'))).toMatch(/The drawer holds no bit near 2\.19 mm.*Borrow one/)
   })
   // A threaded bushing of 10 mm gets 0.3 mm of room.
   it('of a bushing: it does not pass, or has play', () => {
     const threaded = (b: Build) => {
       b.parts.find(p => p.kind === 'tuners')!.traits.bushing = 'threaded'
     }
-    expect(says(with2([10], threaded), 'tuner-1')).toMatch(/0\.30 mm under: it does not pass/)
-    expect(says(with2([11], threaded), 'tuner-1')).toMatch(/0\.70 mm over: it has play/)
+    expect(inWords(says(with2([10], threaded), 'tuner-1'))).toMatch(/0\.30 mm under: it does not pass/)
+    expect(inWords(says(with2([11], threaded), 'tuner-1'))).toMatch(/0\.70 mm over: it has play/)
     expect(says(with2([10.3], threaded), 'tuner-1')).toBeUndefined()
   })
   it('of a pressed one: loose, or to be reamed', () => {
@@ -59,8 +60,8 @@ describe('what a bit that is not quite the wanted one does', () => {
       return says(b, 'posts-treble')
     }
     expect(posts(10.9)).toBeUndefined()
-    expect(posts(11)).toMatch(/0\.10 mm over: the bushing sits loose/)
-    expect(posts(10.5)).toMatch(/0\.40 mm under: ream to size, never pound/)
+    expect(inWords(posts(11))).toMatch(/0\.10 mm over: the bushing sits loose/)
+    expect(inWords(posts(10.5))).toMatch(/0\.40 mm under: ream to size, never pound/)
   })
   it('is chosen by which side does harm', () => {
     const bits = bitsIn({ sets: [], extra: [2, 2.5, 3], missing: [] })

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
@@ -30,19 +31,19 @@ describe('cutting work', () => {
     expect(c.area).toBeCloseTo(40 * 80 - (4 - Math.PI) * 16, 0)
   })
   it('stops where it would break through, weaken a floor, a wall or the edge', () => {
-    expect(cut({ sort: 'rout', x: 30, y: 0, length: 40, width: 80, depth: 43 }).stops[0]).toContain(
+    expect(inWords(cut({ sort: 'rout', x: 30, y: 0, length: 40, width: 80, depth: 43 }).stops[0])).toContain(
       'Only 2.0 mm of floor to the far face',
     )
-    expect(cut({ sort: 'rout', x: 30, y: 0, length: 40, width: 80, depth: 46 }).stops[0]).toContain(
+    expect(inWords(cut({ sort: 'rout', x: 30, y: 0, length: 40, width: 80, depth: 46 }).stops[0])).toContain(
       'Breaks through into the far face by 1.0 mm',
     )
-    expect(cut({ sort: 'rout', x: 58, y: 0, length: 40, width: 80, depth: 20 }).stops[0]).toContain(
+    expect(inWords(cut({ sort: 'rout', x: 58, y: 0, length: 40, width: 80, depth: 20 }).stops[0])).toContain(
       'Only 2.0 mm of wall to the pickup rout (bridge)',
     )
-    expect(cut({ sort: 'rout', x: 30, y: 130, length: 40, width: 58, depth: 20 }).stops[0]).toContain(
+    expect(inWords(cut({ sort: 'rout', x: 30, y: 130, length: 40, width: 58, depth: 20 }).stops[0])).toContain(
       'Only 1.0 mm to the body’s edge',
     )
-    expect(cut({ sort: 'recess', x: 30, y: 150, length: 40, width: 58, depth: 3 }).stops[0]).toContain(
+    expect(inWords(cut({ sort: 'recess', x: 30, y: 150, length: 40, width: 58, depth: 3 }).stops[0])).toContain(
       'Breaks out through the body’s edge',
     )
   })
@@ -56,7 +57,7 @@ describe('cutting work', () => {
       c = w.cuts.find(x => x.id === 'open-rout-bridge')!
     expect(c.removes.length).toBeGreaterThan(0)
     expect(c.area).toBeGreaterThan(1)
-    expect(c.notes[0]).toMatch(/^From .* to .* mm/)
+    expect(inWords(c.notes[0])).toMatch(/^From .* to .* mm/)
     expect(drillWork(demo('heron'))!.cuts.some(x => x.id.startsWith('open-'))).toBe(false)
   })
   it('cuts a rout for a pickup that has none, to its outline with room', () => {

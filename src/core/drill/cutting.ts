@@ -1,4 +1,4 @@
-import { counted } from '../text/text.ts'
+import { count, mm, type Said, say, size } from '../say/said.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import { sizeAt } from '../build/assumed.ts'
 import type { Shaped } from '../build/docs.ts'
@@ -11,7 +11,6 @@ import { boundsOf, inside, polygonArea, type Point } from '../geometry/outline.t
 import { gapBeside, gapInside, polygonOf, type Shape } from '../geometry/shape.ts'
 import type { Layout, PlacedFeature } from '../layout/layOut.ts'
 import { FEATURE_ROLES, type FeatureRole } from '../parts/featureRoles.ts'
-import { fixed } from '../units/length.ts'
 import { bindingRun } from './binding.ts'
 import { channelOutline, channelTitle, type AnyCut } from './channelsWanted.ts'
 import { bodyThicknessAt, CHANNEL, hollowsOf, type Hollow } from './hollows.ts'
@@ -51,17 +50,17 @@ export interface CutWork {
   /** Length of binding to have, mm. */
   binding: number | undefined
   tools: string[]
-  stops: string[]
-  notes: string[]
+  stops: Said[]
+  notes: Said[]
 }
 
 /** What a cut comes too near to, and what to say of it. */
 interface Stop {
   where: 'floor' | 'far face' | 'wall' | 'edge'
-  says: string
+  says: Said
 }
 const FAR = 'the far face'
-const said = (stops: readonly Stop[], but: readonly Stop['where'][] = []): string[] =>
+const said = (stops: readonly Stop[], but: readonly Stop['where'][] = []): Said[] =>
   stops.filter(s => !but.includes(s.where)).map(s => s.says)
 
 /** Wood that an upright cut leaves below it and beside it, and where it must not go. */
@@ -75,7 +74,7 @@ function leaves(
   own: readonly string[],
 ): Pick<CutWork, 'left'> & { stops: Stop[] } {
   const stops: Stop[] = [],
-    stop = (where: Stop['where'], says: string) => stops.push({ where, says })
+    stop = (where: Stop['where'], says: Said) => stops.push({ where, says })
   const middle = boundsOf(polygon),
     thick = Math.min(
       ...polygon.map(p => bodyThicknessAt(build, p[1])),
@@ -112,22 +111,22 @@ function leaves(
     stop(
       what === FAR ? 'far face' : 'floor',
       floor <= 0
-        ? `Breaks through into ${what}${floor < 0 ? ` by ${fixed(-floor, 1)} mm` : ''}: stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`
-        : `Only ${fixed(floor, 1)} mm of floor to ${what}: it sounds and gives. Stop at ${fixed(Math.max(0, depth + floor - LEAST.floor), 1)} mm deep.`,
+        ? say`Breaks through into ${what}${floor < 0 ? say` by ${mm(-floor, 1)}` : ''}: stop at ${mm(Math.max(0, depth + floor - LEAST.floor), 1)} deep.`
+        : say`Only ${mm(floor, 1)} of floor to ${what}: it sounds and gives. Stop at ${mm(Math.max(0, depth + floor - LEAST.floor), 1)} deep.`,
     )
   if (wall && wall.by < LEAST.wall)
     stop(
       'wall',
       wall.by < 0
-        ? `Runs into the ${wall.what}.`
-        : `Only ${fixed(wall.by, 1)} mm of wall to the ${wall.what}: it breaks out under the cutter.`,
+        ? say`Runs into the ${wall.what}.`
+        : say`Only ${mm(wall.by, 1)} of wall to the ${wall.what}: it breaks out under the cutter.`,
     )
   if (edge !== undefined && edge < LEAST.wall)
     stop(
       'edge',
       edge < 0
-        ? `Breaks out through the body’s edge by ${fixed(-edge, 1)} mm.`
-        : `Only ${fixed(edge, 1)} mm to the body’s edge.`,
+        ? say`Breaks out through the body’s edge by ${mm(-edge, 1)}.`
+        : say`Only ${mm(edge, 1)} to the body’s edge.`,
     )
   return { left: { floor, wall, edge }, stops }
 }
@@ -190,7 +189,7 @@ function changed(before: Shaped, after: Shaped, was: Layout, will: Layout, hollo
           binding: undefined,
           tools: ['router', 'template', 'bearing bit'],
           notes: [
-            `From ${fixed(oldShape.length, 1)} × ${fixed(oldShape.width, 1)} mm to ${fixed(s.length, 1)} × ${fixed(s.width, 1)} mm${Math.abs(deeper) >= 0.05 ? `, ${fixed(Math.abs(deeper), 1)} mm ${deeper > 0 ? 'deeper' : 'shallower, filled'}` : ''}.`,
+            say`From ${size([oldShape.length, oldShape.width], 1)} to ${size([s.length, s.width], 1)}${Math.abs(deeper) >= 0.05 ? say`, ${mm(Math.abs(deeper), 1)} ${deeper > 0 ? 'deeper' : 'shallower, filled'}` : ''}.`,
           ],
         },
       ]
@@ -223,7 +222,7 @@ function missing(build: Shaped, l: Layout, hollows: readonly Hollow[]): CutWork[
         drilled: false,
         binding: undefined,
         tools: ['router', 'template', 'drill to waste it first'],
-        notes: [`${fixed(ROUT_ROOM, 1)} mm round the pickup, ${fixed(ROUT_UNDER, 0)} mm under its lowest setting.`],
+        notes: [say`${mm(ROUT_ROOM, 1)} round the pickup, ${mm(ROUT_UNDER, 0)} under its lowest setting.`],
       }
     })
 }
@@ -268,10 +267,10 @@ function own(build: Shaped, l: Layout, c: AnyCut, hollows: readonly Hollow[]): C
         stops: said(stops, ['far face']),
         tools: ['drill with guide', 'two templates', 'brad-point bit'],
         notes: [
-          `${counted(ys.length, 'hole')} in a row, ${fixed(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} mm apart; they stand in the hole list with their ferrules.`,
+          say`${count(ys.length, 'hole')} in a row, ${mm(ys.length > 1 ? Math.abs(ys[0]! - ys[1]!) : 0, 2)} apart; they stand in the hole list with their ferrules.`,
           ...(behind === undefined
             ? [
-                'The bridge does not say where its string holes are: taken 10 mm behind the rearmost saddle [from memory]. Measure them.',
+                say`The bridge does not say where its string holes are: taken ${mm(10, 0)} behind the rearmost saddle [from memory]. Measure them.`,
               ]
             : []),
         ],
@@ -310,7 +309,7 @@ function own(build: Shaped, l: Layout, c: AnyCut, hollows: readonly Hollow[]): C
         },
         stops: run < 1 ? ['Starts where it ends.'] : [],
         tools: ['long bit', 'drill'],
-        notes: [`${fixed(run, 0)} mm long; its hole stands in the hole list with what it meets.`, ...wanted],
+        notes: [say`${mm(run, 0)} long; its hole stands in the hole list with what it meets.`, ...wanted],
       },
     ]
   }
@@ -416,15 +415,15 @@ function bindingWork(build: Shaped, l: Layout, c: Cut, hollows: readonly Hollow[
       binding: run.toBuy,
       tools: ['router', 'rabbet bit with bearing', 'tape'],
       stops: [
-        ...(thick - depth < 10 ? [`Only ${fixed(thick - depth, 1)} mm of body left under the ledge.`] : []),
+        ...(thick - depth < 10 ? [say`Only ${mm(thick - depth, 1)} of body left under the ledge.`] : []),
         ...(near && near.by < LEAST.wall
-          ? [`Only ${fixed(near.by, 1)} mm between the ledge and the ${near.label}.`]
+          ? [say`Only ${mm(near.by, 1)} between the ledge and the ${near.label}.`]
           : []),
         ...(!run.inner.length ? ['The ledge is wider than the body anywhere: nothing is left.'] : []),
       ],
       notes: [
-        `${fixed(run.length, 0)} mm round${pocket ? ', the pocket’s mouth left open' : ''}; have ${fixed(run.toBuy, 0)} mm.`,
-        `Tightest bend ${fixed(run.tightest, 0)} mm${run.tightest < 15 ? ': warm the binding there, or it springs' : ''}.`,
+        say`${mm(run.length, 0)} round${pocket ? ', the pocket’s mouth left open' : ''}; have ${mm(run.toBuy, 0)}.`,
+        say`Tightest bend ${mm(run.tightest, 0)}${run.tightest < 15 ? ': warm the binding there, or it springs' : ''}.`,
         'Cement overnight, 12 to 24 h, before it is scraped.',
       ],
     },

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Bore } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { FeatureRole } from '../parts/featureRoles.ts'
@@ -100,7 +101,7 @@ interface Asked extends Belongs {
   bothFaces?: boolean
   /** Hollows that it is meant to run into, by id or by the start of one. */
   into?: readonly string[]
-  why: string
+  why: Said
 }
 
 interface Screw {
@@ -134,7 +135,7 @@ export interface Hole extends Belongs {
   bits: Bit[]
   /** How far the last bit is off what is wanted, mm, and what that does; nothing when it is near enough. */
   bitOff: number
-  bitDoes: string | undefined
+  bitDoes: Said | undefined
   depth: number | 'through'
   /** From the bit's tip to the tape on it, mm; undefined for a through hole. */
   stopMark: number | undefined
@@ -151,6 +152,6 @@ export interface Hole extends Belongs {
   screw: { diameter: number; length: number; number: number; bite: number; withdrawalN: number } | undefined
   /** Everything in wood comes before colour; through a finish that is there the bit is started otherwise. */
   when: 'before finish' | 'after finish' | 'through the finish it has'
-  why: string
-  warnings: string[]
+  why: Said
+  warnings: Said[]
 }

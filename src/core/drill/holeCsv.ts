@@ -1,3 +1,5 @@
+import { inMm } from '../say/spoken.ts'
+import { list } from '../say/said.ts'
 import { writeCsv } from '../text/csv.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
@@ -80,7 +82,7 @@ const toDrill = (h: Hole): Row => ({
   bite: mm(h.screw?.bite),
   wood: h.wood,
   when: h.when,
-  warnings: h.warnings.join(' '),
+  warnings: inMm(list(h.warnings, ' ')),
 })
 
 const drilled = (t: HoleThere): Row => ({
@@ -91,5 +93,5 @@ const drilled = (t: HoleThere): Row => ({
   along: mm(t.along),
   wanted: mm(t.feature.dims.diameter?.value),
   depth: t.feature.through ? 'through' : mm(t.feature.dims.depth?.value),
-  warnings: offWarnings(t).join(' '),
+  warnings: inMm(list(offWarnings(t), ' ')),
 })

@@ -1,3 +1,4 @@
+import { list, mm, num, type Said, say } from '../say/said.ts'
 import { REQUESTS } from './requests/index.ts'
 import { lastAlike } from '../build/kept.ts'
 import type { Shaped } from '../build/docs.ts'
@@ -16,7 +17,6 @@ import {
 } from '../geometry/bore.ts'
 import { inside, toEdge, type Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
-import { fixed } from '../units/length.ts'
 import { bitSeries, bitsFor, chooseBit, type Bit } from './bits.ts'
 import { toTenth, type AnyCut } from './channelsWanted.ts'
 import { isDrilled } from './drilledHere.ts'
@@ -98,31 +98,31 @@ function boreOf(r: HoleRequest, build: Shaped, l: Layout, tip: number, radius: n
 }
 
 /** What a bit that is not quite the wanted one does. */
-function bitEffect(r: HoleRequest, bit: Bit, wanted: number): string | undefined {
+function bitEffect(r: HoleRequest, bit: Bit, wanted: number): Said | undefined {
   const off = bit.mm - wanted,
-    by = `${fixed(Math.abs(off), 2)} mm ${off > 0 ? 'over' : 'under'}`
+    by = say`${mm(Math.abs(off), 2)} ${off > 0 ? 'over' : 'under'}`
   if (Math.abs(off) > Math.max(1, wanted * 0.25))
-    return `The drawer holds no bit near ${fixed(wanted, 2)} mm: the nearest, ${bit.name}, is ${by}. Borrow one.`
+    return say`The drawer holds no bit near ${mm(wanted, 2)}: the nearest, ${bit.name}, is ${by}. Borrow one.`
   switch (r.purpose) {
     case 'screw pilot': {
       const d = r.screw?.diameter ?? wanted / ROOT_SHARE
       if (off > 0.15)
-        return `Nearest bit is ${by}: the thread bites ${Math.max(0, Math.round(((d - bit.mm) / (d - wanted)) * 100))} % of what is meant.`
+        return say`Nearest bit is ${by}: the thread bites ${num(Math.max(0, ((d - bit.mm) / (d - wanted)) * 100), 0, '%')} of what is meant.`
       return off < -0.3
-        ? `Nearest bit is ${by}: the screw turns hard, wax it, and turn back every half turn.`
+        ? say`Nearest bit is ${by}: the screw turns hard, wax it, and turn back every half turn.`
         : undefined
     }
     case 'pressed bushing':
       if (off > 0.06)
-        return `Nearest bit is ${by}: the bushing sits loose; wrap it with veneer, or take the next smaller bit and ream.`
-      return off < -0.06 ? `Nearest bit is ${by}: ream to size, never pound it in.` : undefined
+        return say`Nearest bit is ${by}: the bushing sits loose; wrap it with veneer, or take the next smaller bit and ream.`
+      return off < -0.06 ? say`Nearest bit is ${by}: ream to size, never pound it in.` : undefined
     case 'bushing':
     case 'control':
     case 'passing hole':
-      if (off < -0.06) return `Nearest bit is ${by}: it does not pass; ream or file the rest.`
-      return off > 0.5 ? `Nearest bit is ${by}: it has play; a washer on both sides.` : undefined
+      if (off < -0.06) return say`Nearest bit is ${by}: it does not pass; ream or file the rest.`
+      return off > 0.5 ? say`Nearest bit is ${by}: it has play; a washer on both sides.` : undefined
     default:
-      return off < -0.2 ? `Nearest bit is ${by}.` : undefined
+      return off < -0.2 ? say`Nearest bit is ${by}.` : undefined
   }
 }
 
@@ -157,9 +157,9 @@ function drilled(
   const tip = r.through ? r.stock : r.purpose === 'screw pilot' ? deep : deep + size * POINT_SHARE
   const bore = boreOf(r, build, l, tip, size / 2)
   const flat = Math.hypot(bore.to[0] - bore.from[0], bore.to[1] - bore.from[1])
-  const warnings: string[] = []
-  if (!last) warnings.push(`The drawer is empty: ${fixed(wanted, 2)} mm is wanted.`)
-  if (deep < 2 && !r.through) warnings.push(`Only ${fixed(deep, 1)} mm deep: a longer screw, or it holds nothing.`)
+  const warnings: Said[] = []
+  if (!last) warnings.push(say`The drawer is empty: ${mm(wanted, 2)} is wanted.`)
+  if (deep < 2 && !r.through) warnings.push(say`Only ${mm(deep, 1)} deep: a longer screw, or it holds nothing.`)
   const does = last && bitEffect(r, last, wanted)
   if (does) warnings.push(does)
   const upright = flat < 1e-6
@@ -212,7 +212,7 @@ function drilled(
         }
       : undefined,
     when,
-    why: [r.why, byHand(r, wanted), when === 'before finish' ? '' : THROUGH_FINISH].filter(Boolean).join(' '),
+    why: list([r.why, byHand(r, wanted), when === 'before finish' ? '' : THROUGH_FINISH].filter(Boolean), ' '),
     warnings,
   }
 }
@@ -223,10 +223,10 @@ const SMALL_SCREW = 2.5
 const HARD = 0.55
 
 /** Why a small pilot is turned by hand: the bit snaps, a ring's ear or a small screw's hole cracks [common practice: small screws by hand]. */
-function byHand(r: HoleRequest, wanted: number): string {
+function byHand(r: HoleRequest, wanted: number): Said {
   if (r.purpose !== 'screw pilot' || !r.screw || r.face === 'guard') return ''
   return wanted < PIN_VICE || (r.screw.diameter <= SMALL_SCREW && r.wood.specificGravity >= HARD)
-    ? `By hand, in a pin vice: ${fixed(wanted, 1)} mm snaps in a drill, and so small a screw cracks ${r.wood.specificGravity >= HARD ? 'hard wood' : 'what it holds'} when it is driven.`
+    ? say`By hand, in a pin vice: ${mm(wanted, 1)} snaps in a drill, and so small a screw cracks ${r.wood.specificGravity >= HARD ? 'hard wood' : 'what it holds'} when it is driven.`
     : ''
 }
 
@@ -256,7 +256,7 @@ function surroundings(
   let { leftUnder, leftBeside } = h
   const beside = (by: number, what: string, least: number, meets: string) => {
     if (!leftBeside || by < leftBeside.by) leftBeside = { by, what }
-    if (by < least) warnings.push(by < 0 ? meets : `Only ${fixed(by, 1)} mm of wood to the ${what}.`)
+    if (by < least) warnings.push(by < 0 ? meets : say`Only ${mm(by, 1)} of wood to the ${what}.`)
   }
   // The outline of its piece.
   const outline = piece === 'body' ? l.body : piece === 'head' ? l.head : heelOutline(build, l)
@@ -267,7 +267,7 @@ function surroundings(
     const gap = boreInOutline(h.bore, outline, start)
     const within = h.face === 'body edge' ? Math.min(BESIDE[piece], start - h.bore.radius) * 0.8 : BESIDE[piece]
     if (upright && !inside(outline, h.at)) {
-      warnings.push(`Lies outside the ${piece === 'head' ? 'headstock' : piece}.`)
+      warnings.push(say`Lies outside the ${piece === 'head' ? 'headstock' : piece}.`)
       leftBeside = { by: gap, what: edgeName }
     } else beside(gap, edgeName, within, `Breaks out through the ${edgeName}.`)
   }
@@ -312,8 +312,8 @@ function surroundings(
       if (left < LEFT_UNDER)
         warnings.push(
           left < 0
-            ? `Breaks into the ${w.label} by ${fixed(-left, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.`
-            : `Only ${fixed(left, 1)} mm left over the ${w.label}: shorter screw, or stop at ${fixed(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)} mm.`,
+            ? say`Breaks into the ${w.label} by ${mm(-left, 1)}: shorter screw, or stop at ${mm(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)}.`
+            : say`Only ${mm(left, 1)} left over the ${w.label}: shorter screw, or stop at ${mm(Math.max(0, lengthOf(h.bore) + left - LEFT_UNDER), 1)}.`,
         )
       continue
     }
@@ -328,8 +328,8 @@ function surroundings(
   if (h.leftUnder !== undefined && leftUnder === h.leftUnder && leftUnder < LEFT_UNDER)
     warnings.push(
       leftUnder < 0
-        ? `Comes through the far face by ${fixed(-leftUnder, 1)} mm: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.`
-        : `Only ${fixed(leftUnder, 1)} mm left under it: shorter screw, or stop at ${fixed(Math.max(0, r.stock - LEFT_UNDER), 1)} mm.`,
+        ? say`Comes through the far face by ${mm(-leftUnder, 1)}: shorter screw, or stop at ${mm(Math.max(0, r.stock - LEFT_UNDER), 1)}.`
+        : say`Only ${mm(leftUnder, 1)} left under it: shorter screw, or stop at ${mm(Math.max(0, r.stock - LEFT_UNDER), 1)}.`,
     )
   for (const o of others) {
     if (o.h === h || o.h.piece !== piece || meant(r, o.h.id) || meant(o.r, h.id)) continue
@@ -374,7 +374,7 @@ function guardEdge(h: Hole, l: Layout): Hole {
     leftBeside: { by, what: 'guard’s edge' },
     warnings:
       by < 3
-        ? [...h.warnings, by < 0 ? 'Lies outside the guard.' : `Only ${fixed(by, 1)} mm to the guard’s edge.`]
+        ? [...h.warnings, by < 0 ? 'Lies outside the guard.' : say`Only ${mm(by, 1)} to the guard’s edge.`]
         : h.warnings,
   }
 }

@@ -1,3 +1,4 @@
+import { mm, num, type Said, say } from '../say/said.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import type { Shaped } from '../build/docs.ts'
 import { readingText, type HoleAxis } from '../build/readingRef.ts'
@@ -5,7 +6,6 @@ import { partIn } from '../build/references.ts'
 import { halfBoardAt, stringAt, type Layout } from '../layout/layOut.ts'
 import { readingOf } from '../layout/readingOf.ts'
 import { sizeOfTuner } from '../layout/tunerRow.ts'
-import { fixed } from '../units/length.ts'
 import { doubtOf } from '../units/quantity.ts'
 import type { Hole } from './hole.ts'
 
@@ -14,7 +14,7 @@ export const holeReading = (hole: string, axis: HoleAxis): string => readingText
 
 export interface WayOut {
   way: 'live with it' | 'open the hole' | 'plug and redrill' | 'hide under the ferrule'
-  says: string
+  says: Said
   best: boolean
 }
 export interface OffPlace {
@@ -22,7 +22,7 @@ export interface OffPlace {
   across: number
   off: number
   doubt: number
-  effects: string[]
+  effects: Said[]
   ways: WayOut[]
 }
 
@@ -38,8 +38,8 @@ const playOf = (h: Hole, build: Shaped): number => {
 }
 
 /** What a hole that lies off its place by so much does to the instrument [geometry]. */
-function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): string[] {
-  const out: string[] = []
+function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): Said[] {
+  const out: Said[] = []
   if (h.group === 'tuners' && h.purpose === 'bushing' && h.string !== undefined) {
     const n = h.string,
       s = l.strings[n - 1],
@@ -48,7 +48,7 @@ function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): s
       const side = s.tuner[1] < 0 ? -1 : 1,
         angle = (x: number, y: number) => (Math.atan2(y - side * (post / 2) - s.nut[1], -x) * 180) / Math.PI
       out.push(
-        `String ${n} turns ${fixed(Math.abs(angle(s.tuner[0] + dx, s.tuner[1] + dy)), 1)}° at the nut instead of ${fixed(Math.abs(angle(s.tuner[0], s.tuner[1])), 1)}°.`,
+        say`String ${num(n)} turns ${num(Math.abs(angle(s.tuner[0] + dx, s.tuner[1] + dy)), 1, '°')} at the nut instead of ${num(Math.abs(angle(s.tuner[0], s.tuner[1])), 1, '°')}.`,
       )
       const mates = l.tuners.spots.filter(t => t.string !== n),
         near = mates.reduce(
@@ -57,7 +57,7 @@ function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): s
         )
       if (Number.isFinite(near))
         out.push(
-          `${fixed(near - sizeOfTuner(partIn(build, 'tuners')?.dims).bodyWidth, 1)} mm between its body and the next.`,
+          say`${mm(near - sizeOfTuner(partIn(build, 'tuners')?.dims).bodyWidth, 1)} between its body and the next.`,
         )
     }
   }
@@ -65,7 +65,7 @@ function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): s
     const ahead = l.line.ahead.value - dx
     if (Math.abs(dx) >= 0.05)
       out.push(
-        `If the bridge follows, its saddles come ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'forward'}: ${ahead < l.line.low || ahead > l.line.high ? `outside their travel by ${fixed(Math.max(l.line.low - ahead, ahead - l.line.high), 1)} mm` : `${fixed(Math.min(ahead - l.line.low, l.line.high - ahead), 1)} mm of travel left to the nearer end`}.`,
+        say`If the bridge follows, its saddles come ${mm(Math.abs(dx), 1)} ${dx > 0 ? 'further back' : 'forward'}: ${ahead < l.line.low || ahead > l.line.high ? say`outside their travel by ${mm(Math.max(l.line.low - ahead, ahead - l.line.high), 1)}` : say`${mm(Math.min(ahead - l.line.low, l.line.high - ahead), 1)} of travel left to the nearer end`}.`,
       )
     if (Math.abs(dy) >= 0.05) {
       const x = l.lastFret,
@@ -73,20 +73,20 @@ function effectsOf(h: Hole, build: Shaped, l: Layout, dx: number, dy: number): s
         last = l.strings.at(-1)!,
         t = x / l.scaleLength
       out.push(
-        `If the bridge follows, the strings move ${fixed(Math.abs(dy * t), 1)} mm at the last fret: ${fixed(halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2 - dy * t, 1)} mm to the edge on the treble side, ${fixed(halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2 + dy * t, 1)} mm on the bass side.`,
+        say`If the bridge follows, the strings move ${mm(Math.abs(dy * t), 1)} at the last fret: ${mm(halfBoardAt(l, x) - stringAt(first, x) - first.diameter / 2 - dy * t, 1)} to the edge on the treble side, ${mm(halfBoardAt(l, x) + stringAt(last, x) - last.diameter / 2 + dy * t, 1)} on the bass side.`,
       )
       for (const p of l.pickups)
         out.push(
-          `Over the ${servedWord(p.slot)} pickup they run ${fixed(Math.abs((dy * p.centre[0]) / l.scaleLength), 1)} mm further to the ${dy > 0 ? 'treble' : 'bass'} side.`,
+          say`Over the ${servedWord(p.slot)} pickup they run ${mm(Math.abs((dy * p.centre[0]) / l.scaleLength), 1)} further to the ${dy > 0 ? 'treble' : 'bass'} side.`,
         )
     }
   }
   if (h.group === 'strings')
     out.push(
-      `String ${h.string} leaves its saddle ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side${Math.abs(dx) >= 0.05 ? ` and ${fixed(Math.abs(dx), 1)} mm ${dx > 0 ? 'further back' : 'nearer'}` : ''}.`,
+      say`String ${num(h.string ?? 0)} leaves its saddle ${mm(Math.abs(dy), 1)} to the ${dy > 0 ? 'treble' : 'bass'} side${Math.abs(dx) >= 0.05 ? say` and ${mm(Math.abs(dx), 1)} ${dx > 0 ? 'further back' : 'nearer'}` : ''}.`,
     )
   if (h.group === 'neck')
-    out.push(`The screw pulls the heel ${fixed(Math.hypot(dx, dy), 1)} mm aside, or does not go in at all.`)
+    out.push(say`The screw pulls the heel ${mm(Math.hypot(dx, dy), 1)} aside, or does not go in at all.`)
   return out
 }
 
@@ -118,10 +118,10 @@ export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number,
       way: 'live with it',
       best: live || off <= doubt,
       says: live
-        ? `${fixed(off, 1)} mm is within the ${fixed(Math.max(play, 0.1), 2)} mm of play.`
+        ? say`${mm(off, 1)} is within the ${mm(Math.max(play, 0.1), 2)} of play.`
         : off <= doubt
-          ? `${fixed(off, 1)} mm is no more than the readings leave open: measure again before you cut.`
-          : `It is ${fixed(off - play, 1)} mm more than its play: it shows or binds.`,
+          ? say`${mm(off, 1)} is no more than the readings leave open: measure again before you cut.`
+          : say`It is ${mm(off - play, 1)} more than its play: it shows or binds.`,
     },
     ...(rim !== undefined
       ? [
@@ -129,8 +129,8 @@ export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number,
             way: 'hide under the ferrule' as const,
             best: !live && hidden,
             says: hidden
-              ? `The ferrule’s rim reaches ${fixed(rim, 1)} mm past the hole: set the ferrule on its true place, the hole stays hidden.`
-              : `The ferrule’s rim reaches ${fixed(rim, 1)} mm, the hole is ${fixed(off, 1)} mm off: it would show.`,
+              ? say`The ferrule’s rim reaches ${mm(rim, 1)} past the hole: set the ferrule on its true place, the hole stays hidden.`
+              : say`The ferrule’s rim reaches ${mm(rim, 1)}, the hole is ${mm(off, 1)} off: it would show.`,
           },
         ]
       : []),
@@ -140,13 +140,13 @@ export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number,
           {
             way: 'open the hole' as const,
             best: !live && !hidden && opens,
-            says: `Open it to ${fixed(size + 2 * off, 1)} mm, or file it oval by ${fixed(off, 1)} mm towards its place; a washer covers it.`,
+            says: say`Open it to ${mm(size + 2 * off, 1)}, or file it oval by ${mm(off, 1)} towards its place; a washer covers it.`,
           },
         ]),
     {
       way: 'plug and redrill',
       best: !live && !hidden && !opens && off > doubt,
-      says: `Hardwood plug with the grain, ${fixed(Math.max(size + 2, 2 * off + size), 0)} mm across, a night for the glue, then punch and drill anew${h.when === 'before finish' ? ', before finish' : ''}.`,
+      says: say`Hardwood plug with the grain, ${mm(Math.max(size + 2, 2 * off + size), 0)} across, a night for the glue, then punch and drill anew${h.when === 'before finish' ? ', before finish' : ''}.`,
     },
   ]
   return { along: dx, across: dy, off, doubt, effects: off > doubt ? effectsOf(h, build, l, dx, dy) : [], ways }

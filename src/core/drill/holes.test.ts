@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, sure, type Plain } from '../../../tests/support/plainBuild.ts'
 import { takeReading } from '../build/edits.ts'
@@ -57,18 +58,18 @@ describe('a hole read off its place', () => {
     // 3 mm towards the tail, 2 to the treble side; at the last fret 2 · 466.16 / 648 = 1.44 mm.
     expect(r.along).toBeCloseTo(3, 9)
     expect(r.across).toBeCloseTo(2, 9)
-    expect(r.effects.join(' ')).toContain('saddles come 3.0 mm further back')
-    expect(r.effects.join(' ')).toContain(
+    expect(inWords(r.effects).join(' ')).toContain('saddles come 3.0 mm further back')
+    expect(inWords(r.effects).join(' ')).toContain(
       `the strings move ${((2 * l.lastFret) / 648).toFixed(1)} mm at the last fret`,
     )
-    expect(r.effects.join(' ')).toMatch(/Over the bridge pickup they run 1\.8 mm further/)
+    expect(inWords(r.effects).join(' ')).toMatch(/Over the bridge pickup they run 1\.8 mm further/)
     expect(r.ways.find(w => w.best)!.way).toBe('plug and redrill')
   })
   it('of a tuner tells the turn at the nut', () => {
     const b = build(),
       h = hole(b, 'tuner-1'),
       r = off(b, 'tuner-1', h.along - 2, h.across + 3)
-    expect(r.effects[0]).toMatch(/^String 1 turns .*° at the nut instead of/)
+    expect(inWords(r.effects[0])).toMatch(/^String 1 turns .*° at the nut instead of/)
   })
   it('under a ferrule is hidden by its rim', () => {
     const b = build({ instrument: { extras: ['ferrules'] } }),
@@ -114,9 +115,14 @@ describe('screws wanted', () => {
       'bridge-screws',
     )
     expect(short.buy).toBeGreaterThanOrEqual(14)
-    expect(short.says).toContain('too short')
+    expect(inWords(short.says)).toContain('too short')
     expect(
-      row(build({ parts: { 'bridge-screws': { dims: { diameter: 3, length: 50, count: 4 } } } }), 'bridge-screws'),
+      inWords(
+        row(
+          build({ parts: { 'bridge-screws': { dims: { diameter: 3, length: 50, count: 4 } } } }),
+          'bridge-screws',
+        ),
+      ),
     ).toMatchObject({ missing: 4, says: expect.stringContaining('too long') as string })
     expect(
       row(build({ parts: { 'bridge-screws': { dims: { diameter: 3, length: 25, count: 3 } } } }), 'bridge-screws'),
@@ -133,7 +139,7 @@ describe('holes and the finish', () => {
       parts: b.parts.map(p => (p.kind === 'body' ? { ...p, traits: { ...p.traits, surface: 'finished' } } : p)),
     }
     expect(hole(finished, 'bridge-1').when).toBe('through the finish it has')
-    expect(hole(finished, 'bridge-1').why).toContain('backwards first')
+    expect(inWords(hole(finished, 'bridge-1').why)).toContain('backwards first')
     const done = {
       ...build(),
       steps: [{ step: 'finish/coat/clear/1', state: 'done' as const, at: '2026-11-24T10:00:00Z' }],
@@ -252,7 +258,7 @@ describe('lists', () => {
       markList(drillWork(b)!, b)
         .find(i => i.id === id)!
         .numbers.map(n => n.mm ?? n.text)
-    expect(numbers('cut-c')).toEqual([110, 'on the centre line', 170, 70, 8, 14])
+    expect(inWords(numbers('cut-c'))).toEqual([110, 'on the centre line', 170, 70, 8, 14])
     // Six strings over 52 mm.
     expect(numbers('cut-s').slice(2)).toEqual([expect.closeTo(10.4, 9), expect.closeTo(52, 9)])
     expect(numbers('cut-b')).toEqual([2, 6, 1590])

@@ -1,3 +1,4 @@
+import { mm, num, type Said, say, small } from '../say/said.ts'
 import { counted } from '../text/text.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -8,7 +9,6 @@ import { impossible } from '../layout/impossible.ts'
 import { stringReport } from '../layout/stringReport.ts'
 import { ownLine, toldAcross, toldLine, woodLine, type LineName } from '../layout/lines.ts'
 import type { Layout } from '../layout/layOut.ts'
-import { fixed } from '../units/length.ts'
 import { tailAt } from './requests/bridgeHoles.ts'
 import { checkTuners } from '../layout/tuners.ts'
 import type { CutWork } from './cutting.ts'
@@ -20,15 +20,15 @@ import type { Work } from './templates/work.ts'
 /** Wood that a plate wants behind it, mm [from memory]: nearer to the tail its screws break out. */
 const BEHIND_PLATE = 8
 
-function tooNearTail(l: Layout): string[] {
+function tooNearTail(l: Layout): Said[] {
   if (l.body.length < 3) return []
   const rear = Math.max(...l.bridge.plate.map(p => p[0])),
     left = Math.min(...l.bridge.plate.filter(p => p[0] > rear - 1).map(p => tailAt(l, p[1]))) - rear
   return left < BEHIND_PLATE
     ? [
         left < 0
-          ? `The plate reaches ${fixed(-left, 1)} mm over the body’s tail.`
-          : `The plate ends ${fixed(left, 1)} mm before the body’s tail: under ${fixed(BEHIND_PLATE, 0)} mm its screws break out.`,
+          ? say`The plate reaches ${mm(-left, 1)} over the body’s tail.`
+          : say`The plate ends ${mm(left, 1)} before the body’s tail: under ${mm(BEHIND_PLATE, 0)} its screws break out.`,
       ]
     : []
 }
@@ -39,7 +39,7 @@ export interface MarkNumber {
   mm?: number
   /** Half-width of its doubt, mm, where it is known already. */
   doubt?: number
-  text?: string
+  text?: Said
   /** The number of a hole that it is. */
   is?: HoleNumber
 }
@@ -52,7 +52,7 @@ export interface MarkItem {
   face: string
   at: Point
   numbers: MarkNumber[]
-  warnings: readonly string[]
+  warnings: readonly Said[]
 }
 
 const side = (y: number, line: LineName): string =>
@@ -65,7 +65,7 @@ const FROM: Record<Hole['from'], string> = {
 const way = (from: Hole['from'], along: number): string =>
   `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
 const off = (y: number, line: LineName): MarkNumber =>
-  Math.abs(y) < 0.05 ? { label: 'across', text: `on ${line}` } : { label: side(y, line), mm: Math.abs(y) }
+  Math.abs(y) < 0.05 ? { label: 'across', text: say`on ${line}` } : { label: side(y, line), mm: Math.abs(y) }
 
 /** How places are told: how far off which line, and where a place lies that is given from the pocket's end. */
 interface Telling {
@@ -103,7 +103,7 @@ const holeItem = (h: Hole, { line, across }: Telling): MarkItem => ({
     ...(h.depth === 'through'
       ? [{ label: 'depth', text: h.bothFaces ? 'through, from both faces' : 'through' }]
       : [{ label: 'tape on the bit', mm: h.stopMark ?? h.depth, is: 'depth' as const }]),
-    ...(h.angleDeg === 90 ? [] : [{ label: 'slant to the face', text: `${h.angleDeg}°` }]),
+    ...(h.angleDeg === 90 ? [] : [{ label: 'slant to the face', text: say`${num(h.angleDeg, undefined, '°')}` }]),
     ...(h.counterbore
       ? [
           { label: `counterbore, ${h.counterbore.face}`, mm: h.counterbore.diameter },
@@ -114,12 +114,12 @@ const holeItem = (h: Hole, { line, across }: Telling): MarkItem => ({
 })
 
 /** What to say of a drilled hole that does not lie where it is wanted today: nothing while that may be the readings' doubt. */
-export function offWarnings(t: HoleThere): string[] {
+export function offWarnings(t: HoleThere): Said[] {
   if (!t.wanted)
     return ['Nothing that is fitted asks for this hole any more: plug it, or leave it where it is hidden.']
   if (!t.off || t.off.off <= t.off.doubt || t.off.ways.some(w => w.best && w.way === 'live with it')) return []
   return [
-    `Lies ${fixed(t.off.off, 1)} mm off where it is wanted today: ${fixed(Math.abs(t.off.along), 1)} mm towards the ${t.off.along < 0 ? 'nut' : 'tail'}, ${fixed(Math.abs(t.off.across), 1)} mm to the ${t.off.across < 0 ? 'bass' : 'treble'} side.`,
+    say`Lies ${mm(t.off.off, 1)} off where it is wanted today: ${mm(Math.abs(t.off.along), 1)} towards the ${t.off.along < 0 ? 'nut' : 'tail'}, ${mm(Math.abs(t.off.across), 1)} to the ${t.off.across < 0 ? 'bass' : 'treble'} side.`,
   ]
 }
 
@@ -248,7 +248,7 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
       numbers: read
         ? [
             { label: `at the bridge, ${side(read.drift.value, wood)}`, mm: Math.abs(read.drift.value) },
-            { label: 'neck turned', text: `${read.angleDeg.value.toFixed(2)}°` },
+            { label: 'neck turned', text: say`${num(read.angleDeg.value, 2, '°')}` },
           ]
         : [{ label: 'both neck edges', text: 'not read yet' }],
     },
@@ -284,9 +284,7 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
             title: 'Knobs, switch and jack',
             face: 'body top',
             at: controls[0]!.at,
-            warnings: controls.flatMap(c =>
-              c.findings.map(f => `${c.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`),
-            ),
+            warnings: controls.flatMap(c => c.findings.map(f => say`${c.label}: ${small(f)}`)),
             numbers: controls.flatMap(c => [
               { label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd },
               {

@@ -1,7 +1,7 @@
+import { asWritten, mm, num, type Said, say, span } from '../say/said.ts'
 import type { Shaped } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { slotsOf } from '../build/slots.ts'
-import { fixed } from '../units/length.ts'
 import type { Hole } from './hole.ts'
 import { LEFT_UNDER } from './holeList.ts'
 import { leastBite, SCREW_LENGTHS } from './screws.ts'
@@ -20,7 +20,7 @@ export interface ScrewsWanted {
   most: number
   /** Length to buy, from those that are sold; undefined when none fits. */
   buy: number | undefined
-  says: string
+  says: Said
   /** How many to buy, 0 when what there is does. */
   missing: number
 }
@@ -47,15 +47,14 @@ export function screwsWanted(build: Shaped, holes: readonly Hole[]): ScrewsWante
       const right = have !== undefined && have.length >= least - 0.05 && have.length <= most + 0.05
       const buy = right ? undefined : (fits.find(l => l >= (least + Math.min(most, least + 10)) / 2 - 5) ?? fits[0])
       const missing = right ? Math.max(0, own.length - have.count) : own.length
-      const range =
-        most === Infinity ? `${fixed(least, 1)} mm or longer` : `${fixed(least, 1)} to ${fixed(most, 1)} mm`
+      const range = most === Infinity ? say`${mm(least, 1)} or longer` : say`${span(least, most, 1)}`
       const says = right
         ? missing
           ? `The right length; ${missing} more of them.`
           : 'They fit.'
         : most < least
-          ? `No length fits: ${fixed(least, 1)} mm is wanted for the bite, ${fixed(most, 1)} mm is all there is room for.`
-          : `${have ? `${fixed(have.length, 1)} mm is too ${have.length < least ? 'short' : 'long'}: ` : ''}${range}${buy ? `; buy ${own.length} of ${buy} mm` : '; none is sold in that length: cut longer ones'}.`
+          ? say`No length fits: ${mm(least, 1)} is wanted for the bite, ${mm(most, 1)} is all there is room for.`
+          : say`${have ? say`${mm(have.length, 1)} is too ${have.length < least ? 'short' : 'long'}: ` : ''}${range}${buy ? say`; buy ${num(own.length)} of ${asWritten(buy)}` : '; none is sold in that length: cut longer ones'}.`
       return [
         {
           slot: slot.id,

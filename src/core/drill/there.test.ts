@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
@@ -100,7 +101,7 @@ describe('a group that is drilled', () => {
     }
     const items = markList(drillWork(moved)!, moved).filter(i => i.kind === 'there')
     expect(items).toHaveLength(4)
-    for (const i of items) expect(i.warnings.join()).toMatch(/4\.0 mm off where it is wanted today/)
+    for (const i of items) expect(inWords(i.warnings).join()).toMatch(/4\.0 mm off where it is wanted today/)
   })
 
   it('that is asked for again is a step of its own; what was done stays done', () => {

@@ -1,4 +1,4 @@
-import { capital } from '../text/text.ts'
+import { capital, num, type Said, say } from '../say/said.ts'
 import type { FinishStage, StepRef } from '../build/stepRef.ts'
 import { readingText } from '../build/readingRef.ts'
 import { SPANS } from '../build/spans.ts'
@@ -20,8 +20,8 @@ export interface FinishAct {
   title: string
   why: string
   /** How it is done, and what tells that it is good. */
-  how?: string
-  good?: string
+  how?: Said
+  good?: Said
   minutes: number
   waitHours: number
   tools: readonly string[]
@@ -287,7 +287,7 @@ export function finishActs(a: ActsOf): FinishAct[] {
     panelAct(a.layers, slowed),
     ...(a.bare || a.stripped.length ? [stage('sand')] : []),
     ...(wet ? [stage('raise')] : []),
-    stage('mask', a.masked.length ? { how: `${a.masked.join(', ')}. ${STAGES.mask.how!}` } : {}),
+    stage('mask', a.masked.length ? { how: say`${a.masked.join(', ')}. ${STAGES.mask.how!}` } : {}),
     ...withDecal,
     stage('cure'),
     ...(a.levelling
@@ -386,7 +386,7 @@ function coatsOf(
           (sanding
             ? `${grit} lightly first, dust off: coats hold to a scuffed one.`
             : `Thinned and cleaned with ${m.thinner}.`),
-        how: last ? `${m.how} ${PULL}` : m.how,
+        how: last ? say`${m.how} ${PULL}` : m.how,
         good: m.good,
         minutes: Math.round(
           Math.max(least, per * area) + (sanding ? SCUFF_MINUTES : 0) + (last ? PULL_MINUTES : 0),
@@ -424,10 +424,10 @@ function levelAct(base: FinishAct, l: Levelling): FinishAct {
   return {
     ...base,
     title: `Level, ${ladder.join(', ')}`,
-    how: `Flats with ${l.flats}, edges with ${l.edges}, pressure towards the middle. Each grit crosswise to the last, until its scratches are gone; wipe dry and look along a lamp. The peel is gone when the last shiny dots are.`,
+    how: say`Flats with ${l.flats}, edges with ${l.edges}, pressure towards the middle. Each grit crosswise to the last, until its scratches are gone; wipe dry and look along a lamp. The peel is gone when the last shiny dots are.`,
     good:
       l.share < 1
-        ? `Stop while a few shiny dots stand: ${Math.round(100 * l.share)} % of the peel.`
+        ? say`Stop while a few shiny dots stand: ${num(Math.round(100 * l.share), 0, '%')} of the peel.`
         : 'Evenly dull, no shiny dot.',
     tools: [
       ...ladder.map(g => `${g} waterproof paper`),

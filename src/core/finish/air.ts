@@ -1,3 +1,4 @@
+import { num, type Said, say } from '../say/said.ts'
 import { equilibriumMoisture } from '../parts/moisture.ts'
 
 /**
@@ -21,7 +22,7 @@ export interface AirCheck {
   margin: number
   moisture: number
   ok: boolean
-  findings: string[]
+  findings: Said[]
 }
 
 /** Whether the air lets a coat be put on, and why not. */
@@ -33,21 +34,23 @@ export function checkAir(
 ): AirCheck {
   const dew = dewPoint(airCelsius, relativeHumidity),
     margin = surfaceCelsius - dew
-  const findings: string[] = []
+  const findings: Said[] = []
   if (margin < DEW_MARGIN)
     findings.push(
-      `The surface is ${margin.toFixed(1)} °C above the dew point; keep ${DEW_MARGIN} °C or more. Warm the piece or dry the air.`,
+      say`The surface is ${num(margin, 1, '°C')} above the dew point; keep ${num(DEW_MARGIN, undefined, '°C')} or more. Warm the piece or dry the air.`,
     )
   if (airCelsius < range.from)
     findings.push(
-      `The air is ${(range.from - airCelsius).toFixed(1)} °C colder than ${range.from} °C: it dries slowly or not at all.`,
+      say`The air is ${num(range.from - airCelsius, 1, '°C')} colder than ${num(range.from, undefined, '°C')}: it dries slowly or not at all.`,
     )
   if (airCelsius > range.to)
     findings.push(
-      `The air is ${(airCelsius - range.to).toFixed(1)} °C warmer than ${range.to} °C: it sets before it levels.`,
+      say`The air is ${num(airCelsius - range.to, 1, '°C')} warmer than ${num(range.to, undefined, '°C')}: it sets before it levels.`,
     )
   if (relativeHumidity > range.humidityTo)
-    findings.push(`${relativeHumidity} % is damper than ${range.humidityTo} %: wait for a drier day.`)
+    findings.push(
+      say`${num(relativeHumidity, undefined, '%')} is damper than ${num(range.humidityTo, undefined, '%')}: wait for a drier day.`,
+    )
   return {
     dewPoint: dew,
     margin,

@@ -1,4 +1,4 @@
-import { counted } from '../text/text.ts'
+import { num, type Said, say, count } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import { ownStepId } from '../build/edits.ts'
 import { dryingFactor } from './drying.ts'
@@ -18,16 +18,16 @@ export interface FinishDate {
   doneAt?: string
   from?: string
   to?: string
-  says: string
+  says: Said
 }
 
-const days = (hours: number): string => {
+const days = (hours: number): Said => {
   const h = Math.max(0, hours)
   return h < 1
-    ? `${Math.round(h * 60)} min`
+    ? say`${num(Math.round(h * 60), 0, 'min')}`
     : h < 48
-      ? `${h < 10 ? Math.round(h * 10) / 10 : Math.round(h)} h`
-      : `${counted(Math.round(h / 24), 'day')}`
+      ? say`${num(h, h < 10 && Math.round(h * 10) % 10 ? 1 : 0, 'h')}`
+      : say`${count(Math.round(h / 24), 'day')}`
 }
 
 const isCoat = (a: FinishAct) => a.ref.stage === 'coat'
@@ -85,9 +85,9 @@ export function finishDates(
         ...(to ? { to } : {}),
         says:
           early > 1
-            ? `${days(early)} early: ${isCoat(a) ? 'solvent of the coat below is shut in; give it that much longer before levelling' : 'it will sink back; look again in a month'}.`
+            ? say`${days(early)} early: ${isCoat(a) ? 'solvent of the coat below is shut in; give it that much longer before levelling' : 'it will sink back; look again in a month'}.`
             : late > 0
-              ? `${days(late)} after the window closed: it holds only where it was scuffed.`
+              ? say`${days(late)} after the window closed: it holds only where it was scuffed.`
               : 'done',
       }
     }
@@ -103,7 +103,13 @@ export function finishDates(
     if (!from) return { act: a.id, state: before && !doneAt.has(before.id) ? 'not yet' : 'open', says: '' }
     const wait = (Date.parse(from) - Date.parse(now)) / HOUR
     if (wait > 0)
-      return { act: a.id, state: 'waiting', from, ...(to ? { to } : {}), says: `not before ${days(wait)} from now` }
+      return {
+        act: a.id,
+        state: 'waiting',
+        from,
+        ...(to ? { to } : {}),
+        says: say`not before ${days(wait)} from now`,
+      }
     if (!to) {
       const since = (Date.parse(now) - Date.parse(below!)) / HOUR,
         least = (Date.parse(from) - Date.parse(below!)) / HOUR
@@ -111,7 +117,7 @@ export function finishDates(
         act: a.id,
         state: 'open',
         from,
-        says: since > 1.5 * least ? `${days(since)} instead of ${days(least)}: that is fine` : 'ready',
+        says: since > 1.5 * least ? say`${days(since)} instead of ${days(least)}: that is fine` : 'ready',
       }
     }
     const left = (Date.parse(to) - Date.parse(now)) / HOUR
@@ -121,14 +127,14 @@ export function finishDates(
           state: 'missed',
           from,
           to,
-          says: `the window closed ${days(-left)} ago: scuff dull with P400 first, then coat`,
+          says: say`the window closed ${days(-left)} ago: scuff dull with P400 first, then coat`,
         }
       : {
           act: a.id,
           state: left < SOON ? 'closing' : 'open',
           from,
           to,
-          says: `open for another ${days(left)}`,
+          says: say`open for another ${days(left)}`,
         }
   })
 }

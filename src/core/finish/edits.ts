@@ -1,3 +1,5 @@
+import { spoken } from '../say/spoken.ts'
+import { type Said } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import { addOwnStep, ownStepId } from '../build/edits.ts'
 import type { SchoolName, Zone } from '../build/finishNames.ts'
@@ -142,7 +144,7 @@ export function withRepair(b: Build, trouble: string, { steps, days, rests }: Me
     const last = i ? x.ownSteps.at(-1) : undefined,
       after = last ? ownStepId(last.id) : acts[done]
     return addOwnStep(x, {
-      title: `Mend ${trouble}, ${i + 1} of ${steps.length}: ${step}`.slice(0, 160),
+      title: `Mend ${trouble}, ${i + 1} of ${steps.length}: ${spoken(step, b.preferences)}`.slice(0, 160),
       minutes: REPAIR_MINUTES,
       ...(after ? { after } : {}),
       ...(i === rests && days ? { waitHours: 24 * days } : {}),
@@ -153,7 +155,7 @@ export function withRepair(b: Build, trouble: string, { steps, days, rests }: Me
 
 /** What a repair is in the plan: its steps, the days it costs, and after which of them they pass. */
 export interface Mending {
-  steps: readonly string[]
+  steps: readonly Said[]
   days: number
   rests: number
 }

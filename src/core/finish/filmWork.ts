@@ -1,3 +1,4 @@
+import { num, type Said, say } from '../say/said.ts'
 import type { Pad, Zone } from '../build/finishNames.ts'
 import type { Levelling } from '../build/finishRecord.ts'
 import { factOfKinds } from '../build/fact.ts'
@@ -49,7 +50,7 @@ export interface FilmWork {
   grits: GritStep[]
   /** Whether the film is thinner than what it would have to give up. */
   thin: boolean
-  says: string
+  says: Said
 }
 
 const areaPlaces = (m2: number) => Math.max(1, Math.round((m2 * 1e6) / PLACE ** 2))
@@ -172,16 +173,17 @@ function gritSteps(l: Levelling, peel: Spread, perGrain: number): GritStep[] {
   })
 }
 
-const percent = (p: number): string =>
-  p < 0.005 ? 'under 1 %' : p > 0.995 ? 'over 99 %' : `${Math.round(100 * p)} %`
+const percent = (p: number): Said =>
+  p < 0.005 ? 'under 1 %' : p > 0.995 ? 'over 99 %' : say`${num(Math.round(100 * p), 0, '%')}`
 
-function saysOf(g: Ground, l: Levelling | undefined, left: number, chance: number): string {
-  if (!l) return `It stays as it lies: ${Math.round(g.flat[0])} µm, its peel ${Math.round(g.peel[0])} µm.`
+function saysOf(g: Ground, l: Levelling | undefined, left: number, chance: number): Said {
+  if (!l)
+    return say`It stays as it lies: ${num(Math.round(g.flat[0]), 0, 'µm')}, its peel ${num(Math.round(g.peel[0]), 0, 'µm')}.`
   if (left <= 0) return 'Do not level: the film is thinner than its peel and the scratches of the first grits.'
-  if (chance > 0.05) return `Somewhere it goes through in ${percent(chance)} of all such levellings.`
+  if (chance > 0.05) return say`Somewhere it goes through in ${percent(chance)} of all such levellings.`
   if (left < LEAVE)
-    return `It holds, but leaves ${Math.round(left)} µm: under ${LEAVE} µm a clear wears through soon.`
-  return `It holds, and leaves ${Math.round(left)} µm.`
+    return say`It holds, but leaves ${num(Math.round(left), 0, 'µm')}: under ${num(LEAVE, undefined, 'µm')} a clear wears through soon.`
+  return say`It holds, and leaves ${num(Math.round(left), 0, 'µm')}.`
 }
 
 /** A way out, with what it costs. */

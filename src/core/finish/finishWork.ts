@@ -1,3 +1,4 @@
+import { squareMetres, num, type Said, say } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import type { SurfaceState, Zone } from '../build/finishNames.ts'
 import { fact, factOfKinds } from '../build/fact.ts'
@@ -22,7 +23,7 @@ export type Finished = Pick<Build, (typeof FINISHED)[number]>
 /** What is wrong or worth knowing, and what to do about it. */
 export interface FinishFinding {
   weight: 'stop' | 'look'
-  says: string
+  says: Said
   layer?: string
   zone?: Zone
   /** What would mend it at one stroke. */
@@ -177,9 +178,9 @@ function meetingFindings(
         weight: 'stop',
         layer: f.layer.id,
         zone: m.zone,
-        says: `${f.material.label} on the ${m.zone}, which is ${m.below}: no. ${m.why}${
+        says: say`${f.material.label} on the ${m.zone}, which is ${m.below}: no. ${m.why}${
           strip
-            ? ` Sanding back: ${area.toFixed(2)} m², P120 to ${WOOD_PREPARATION[0]}, about ${Math.max(10, Math.round(area * STRIP_MINUTES))} min.`
+            ? say` Sanding back: ${squareMetres(area)}, P120 to ${WOOD_PREPARATION[0]}, about ${num(Math.max(10, area * STRIP_MINUTES), 0, 'min')}.`
             : ''
         }`,
         ...(strip ? { mend: { kind: 'strip' as const, zone: m.zone } } : {}),
@@ -189,11 +190,11 @@ function meetingFindings(
       out.push({
         weight: 'stop',
         layer: f.layer.id,
-        says: `${f.material.label} over ${[...new Set(barred.map(m => m.below))].join(', ')}: only after a barrier. ${barred[0]!.why}`,
+        says: say`${f.material.label} over ${[...new Set(barred.map(m => m.below))].join(', ')}: only after a barrier. ${barred[0]!.why}`,
         mend: { kind: 'barrier', before: f.layer.id, zones: barred.map(m => m.zone) },
       })
     if (f.material.professional)
-      out.push({ weight: 'stop', layer: f.layer.id, says: `${f.material.label}: ${f.material.professional}` })
+      out.push({ weight: 'stop', layer: f.layer.id, says: say`${f.material.label}: ${f.material.professional}` })
   }
   return out
 }
@@ -206,7 +207,7 @@ function surfaceFindings(
   neck: ReturnType<typeof partIn>,
 ): FinishFinding[] {
   const out: FinishFinding[] = [],
-    look = (says: string) => out.push({ weight: 'look', says })
+    look = (says: Said) => out.push({ weight: 'look', says })
   // What a zone was found to be goes before what its part says.
   const found = (slot: 'body' | 'neck') => build.finish.surfaces?.some(s => SLOT_OF[s.zone] === slot) ?? false
   const coats = (slot: 'body' | 'neck') => facts.some(f => f.layer.zones.some(z => SLOT_OF[z] === slot))
@@ -218,12 +219,12 @@ function surfaceFindings(
       out.push({
         weight: 'look',
         mend: { kind: 'fill', zones: facts[0]!.layer.zones.filter(z => SLOT_OF[z] === 'body') },
-        says: `${wood.name} is open-pored: without grain filler its pores stay visible under every coat. Leave them on purpose, or fill: before dye the pores stay pale, after a sealed dye they take the filler’s colour. A test panel first, either way.`,
+        says: say`${wood.name} is open-pored: without grain filler its pores stay visible under every coat. Leave them on purpose, or fill: before dye the pores stay pale, after a sealed dye they take the filler’s colour. A test panel first, either way.`,
       })
-    if (fills && !wood.openPored) look(`${wood.name} has closed pores: grain filler has nothing to fill.`)
+    if (fills && !wood.openPored) look(say`${wood.name} has closed pores: grain filler has nothing to fill.`)
     if (marksEasily(wood))
       look(
-        `${wood.name} takes a fingernail’s mark (side hardness ${wood.sideHardness} N): a blanket under the body before it is laid down, and dents steamed while it is bare.`,
+        say`${wood.name} takes a fingernail’s mark (side hardness ${num(wood.sideHardness, undefined, 'N')}): a blanket under the body before it is laid down, and dents steamed while it is bare.`,
       )
     if (!takesFinish(body) && !found('body')) look('The body came finished: what goes on it goes over that.')
   }
@@ -234,7 +235,7 @@ function surfaceFindings(
     const told = dropTest(s.drops, s.soaked)
     if (told.state !== s.state && s.state !== 'unknown')
       look(
-        `${s.zone}: ${s.soaked} of ${s.drops} drops soaked in, which says ${told.state}; it is kept as ${s.state}.`,
+        say`${s.zone}: ${num(s.soaked)} of ${num(s.drops)} drops soaked in, which says ${told.state}; it is kept as ${s.state}.`,
       )
   }
   return out

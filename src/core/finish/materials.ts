@@ -1,3 +1,4 @@
+import { mm, type Said, say, span, cm, cmSpan } from '../say/said.ts'
 import type { Way } from '../build/finishNames.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import type { Spread } from '../parts/materialFigures.ts'
@@ -48,15 +49,13 @@ export interface Material {
   hardener?: number
   cautions: readonly CautionId[]
   /** How a coat of it is put on and what a good one looks like. */
-  how: string
+  how: Said
   good: string
 }
 
-const AEROSOL =
-  'Shaken two to three minutes by the clock after the ball is free, warmed in hand-warm water. 25 cm off, each pass half over the last; start and stop off the work. Edges first, then the faces; the next coat crosswise.'
+const AEROSOL = say`Shaken two to three minutes by the clock after the ball is free, warmed in hand-warm water. ${cm(25)} off, each pass half over the last; start and stop off the work. Edges first, then the faces; the next coat crosswise.`
 const WIPED = 'A thin coat on a lint-free cloth, with the grain; after ten minutes wipe off everything that stands.'
-const GUN =
-  '15 to 20 cm off, each pass half over the last, start and stop off the work; edges first. A foam roller does it too: lightly, and left alone.'
+const GUN = say`${cmSpan(15, 20)} off, each pass half over the last, start and stop off the work; edges first. A foam roller does it too: lightly, and left alone.`
 const WET = 'Wet all over in slanting light, no dry bands and nothing that moves.'
 const SHEEN = 'An even sheen, nothing that stands, no shine in the corners.'
 
@@ -250,7 +249,7 @@ export const MATERIALS: Record<MaterialName, Material> = {
     panelFirst: true,
     neverSanded: true,
     cautions: ['solvent', 'respirator', 'sparks'],
-    how: 'Shaken between every pass: the metal sinks. 30 cm off, half wet, the last coat a mist from 40 cm crosswise, so that the flakes lie alike. A 1.3 to 1.5 mm nozzle with a gun.',
+    how: say`Shaken between every pass: the metal sinks. ${cm(30)} off, half wet, the last coat a mist from ${cm(40)} crosswise, so that the flakes lie alike. A ${span(1.3, 1.5, 1)} nozzle with a gun.`,
     good: 'One tone all over from every side: clouds are wet places. Never sanded: bury it in two coats of clear first.',
   },
   'flake base': {
@@ -262,7 +261,7 @@ export const MATERIALS: Record<MaterialName, Material> = {
     panelFirst: true,
     neverSanded: true,
     cautions: ['solvent', 'respirator', 'sparks'],
-    how: 'Stirred between every pass, wide nozzle (2 mm or more with a gun), 25 cm off, over a base of its colour; many light passes, never one heavy.',
+    how: say`Stirred between every pass, wide nozzle (${mm(2, 0)} or more with a gun), ${cm(25)} off, over a base of its colour; many light passes, never one heavy.`,
     good: 'Flakes close together and flat; rough to the hand is right. Never sanded: four coats of clear bury it before the first paper.',
   },
   'waterborne primer': {

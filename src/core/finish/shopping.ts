@@ -1,4 +1,4 @@
-import { counted } from '../text/text.ts'
+import { asWritten, count, num, type Said, say, squareMetres } from '../say/said.ts'
 import type { GritName } from '../parts/grits.ts'
 import { gritLadder, WOOD_PREPARATION } from '../parts/grits.ts'
 import type { Supply } from '../parts/kinds/finishing.ts'
@@ -12,7 +12,7 @@ import type { LayerState } from './learnedLayers.ts'
 export interface Need {
   /** In the form of a document's ids. */
   id: string
-  what: string
+  what: Said
   /** What it is, for what lies on the shelf. */
   is:
     | { kind: 'material'; material: MaterialName }
@@ -24,7 +24,7 @@ export interface Need {
   buy: number
   /** Cost of what is to buy, where the shelf knows a price. */
   cost: number | undefined
-  how: string
+  how: Said
 }
 
 /** A sheet of paper, m² [common practice: 230 × 280 mm]. */
@@ -100,7 +100,7 @@ export function shoppingList(
           is,
           amount: Math.ceil(mL / (f.contents ?? 400)),
           unit: 'cans',
-          how: `${Math.round(mL)} mL out of the can for ${area.toFixed(2)} m², ${counted(l.coats, 'coat')}: ${(mL / (f.contents ?? 400)).toFixed(1)} cans of ${f.contents ?? 400} mL`,
+          how: say`${num(mL, 0, 'mL')} out of the can for ${squareMetres(area)}, ${count(l.coats, 'coat')}: ${num(mL / (f.contents ?? 400), 1)} cans of ${num(f.contents ?? 400, undefined, 'mL')}`,
         },
         f.contents ?? 400,
       )
@@ -112,7 +112,7 @@ export function shoppingList(
           is,
           amount: roundUp(mL),
           unit: 'mL',
-          how: `${area.toFixed(2)} m², ${counted(l.coats, 'coat')}, ${Math.round(f.value('lands'))} % of it lands`,
+          how: say`${squareMetres(area)}, ${count(l.coats, 'coat')}, ${num(Math.round(f.value('lands')), 0, '%')} of it lands`,
         },
         f.contents ?? roundUp(mL),
       )
@@ -120,11 +120,11 @@ export function shoppingList(
       need(
         {
           id: `${f.layer.id}-hardener`,
-          what: `hardener for ${f.material.label}`,
+          what: say`hardener for ${f.material.label}`,
           is: { kind: 'supply', supply: 'hardener' },
           amount: roundUp(mL * f.material.hardener),
           unit: 'mL',
-          how: `${f.material.hardener} to 1`,
+          how: say`${num(f.material.hardener)} to 1`,
         },
         500,
       )
@@ -134,11 +134,11 @@ export function shoppingList(
       need(
         {
           id: `${f.layer.id}-thinner`,
-          what: `${f.material.thinner}, to clean up`,
+          what: say`${f.material.thinner}, to clean up`,
           is: { kind: 'supply', supply: 'thinner' },
           amount: clean,
           unit: 'mL',
-          how: `${CLEANING[f.way]} mL after each coat`,
+          how: say`${num(CLEANING[f.way], undefined, 'mL')} after each coat`,
         },
         1000,
       )
@@ -148,11 +148,11 @@ export function shoppingList(
     need(
       {
         id: `paper-${grit.toLowerCase()}`,
-        what: `${grit} paper`,
+        what: say`${grit} paper`,
         is: { kind: 'paper', grit },
         amount: sheets,
         unit: 'sheets',
-        how: `${m2.toFixed(2)} m², a sheet of ${SHEET.toFixed(3)} m² lasts for ${wears} m²`,
+        how: say`${squareMetres(m2)}, a sheet of ${squareMetres(SHEET, 3)} lasts for ${squareMetres(wears)}`,
       },
       1,
     )
@@ -199,7 +199,7 @@ export function shoppingList(
     need(
       {
         id: `plug-${String(size).replace('.', '-')}`,
-        what: `plugs for ${size} mm holes`,
+        what: say`plugs for ${asWritten(size)} holes`,
         is: { kind: 'supply', supply: 'wooden plugs' },
         amount: count,
         unit: 'pieces',

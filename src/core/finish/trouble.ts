@@ -1,5 +1,6 @@
+import { asWritten, cm, num, type Said, say } from '../say/said.ts'
 import { counted } from '../text/text.ts'
-import { ranked, type Likely } from '../units/ranked.ts'
+import { ranked, type Likely } from '../text/ranked.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import { DEW_MARGIN } from './air.ts'
 import type { Family } from './materials.ts'
@@ -56,7 +57,7 @@ export interface CoatFacts {
 }
 
 interface Repair {
-  steps: readonly string[]
+  steps: readonly Said[]
   /** Days until the next coat or levelling. */
   days: (f: CoatFacts) => number
   /** After which of its steps those days pass, from 0. */
@@ -201,7 +202,7 @@ export const REPAIRS = {
   'mist again': {
     steps: [
       'Nothing is sanded: flakes that are cut change colour.',
-      'Shake, 40 cm off, two mist coats crosswise, the whole face.',
+      say`Shake, ${cm(40)} off, two mist coats crosswise, the whole face.`,
       'Clear only when it is one tone from every side.',
     ],
     days: () => 1,
@@ -215,27 +216,33 @@ const damp = (f: CoatFacts) =>
   f.humidity > 65 || f.margin < DEW_MARGIN
     ? {
         times: 5,
-        says: `${Math.round(f.humidity)} %, the surface ${f.margin.toFixed(1)} °C above the dew point: damp`,
+        says: say`${num(Math.round(f.humidity), 0, '%')}, the surface ${num(f.margin, 1, '°C')} above the dew point: damp`,
       }
-    : { times: 0.3, says: `${Math.round(f.humidity)} %, ${f.margin.toFixed(1)} °C above the dew point: dry enough` }
+    : {
+        times: 0.3,
+        says: say`${num(Math.round(f.humidity), 0, '%')}, ${num(f.margin, 1, '°C')} above the dew point: dry enough`,
+      }
 const cold = (f: CoatFacts) =>
   f.celsius < 16
-    ? { times: 3, says: `${f.celsius.toFixed(0)} °C: cold` }
-    : { times: 0.7, says: `${f.celsius.toFixed(0)} °C: warm enough` }
+    ? { times: 3, says: say`${num(f.celsius, undefined, '°C')}: cold` }
+    : { times: 0.7, says: say`${num(f.celsius, undefined, '°C')}: warm enough` }
 const hot = (f: CoatFacts) =>
-  f.celsius > 27 ? { times: 4, says: `${f.celsius.toFixed(0)} °C: it sets before it levels` } : undefined
+  f.celsius > 27 ? { times: 4, says: say`${num(f.celsius, undefined, '°C')}: it sets before it levels` } : undefined
 const soon = (f: CoatFacts) =>
   f.between === undefined
     ? undefined
     : f.between < f.recoatFrom
-      ? { times: 4, says: `${f.between.toFixed(1)} h after the last coat, ${f.recoatFrom} h are asked` }
-      : { times: 0.5, says: `${Math.round(f.between)} h after the last coat: long enough` }
+      ? {
+          times: 4,
+          says: say`${num(f.between, 1, 'h')} after the last coat, ${num(f.recoatFrom, undefined, 'h')} are asked`,
+        }
+      : { times: 0.5, says: say`${num(Math.round(f.between), 0, 'h')} after the last coat: long enough` }
 const late = (f: CoatFacts) =>
   f.between === undefined || f.between <= f.recoatTo
     ? undefined
     : {
         times: 6,
-        says: `${Math.round(f.between)} h after the last coat: its window closed at ${Math.round(f.recoatTo)} h`,
+        says: say`${num(Math.round(f.between), 0, 'h')} after the last coat: its window closed at ${num(Math.round(f.recoatTo), 0, 'h')}`,
       }
 const young = (f: CoatFacts) =>
   f.hours === undefined
@@ -257,11 +264,11 @@ const pores = (f: CoatFacts) =>
     : { times: 0.2, says: 'closed-pored wood' }
 const sharp = (f: CoatFacts) =>
   f.radius < 2
-    ? { times: 2, says: `edges eased to ${f.radius} mm only` }
-    : { times: 0.8, says: `edges eased to ${f.radius} mm` }
+    ? { times: 2, says: say`edges eased to ${asWritten(f.radius)} only` }
+    : { times: 0.8, says: say`edges eased to ${asWritten(f.radius)}` }
 const risky = (f: CoatFacts) =>
   f.through > 0.05
-    ? { times: 2, says: `${Math.round(100 * f.through)} % of such levellings go through` }
+    ? { times: 2, says: say`${num(Math.round(100 * f.through), 0, '%')} of such levellings go through` }
     : { times: 0.5, says: 'the film was thick enough for it' }
 
 /** Causes of each trouble [common practice], likeliest first before the log speaks; weights from memory. */
@@ -372,8 +379,8 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       weight: 5,
       told: f =>
         f.family === 'nitrocellulose' || f.family === 'shellac'
-          ? { times: 0.1, says: `${f.family} melts into itself` }
-          : { times: 2, says: `${f.family} lies in separate coats` },
+          ? { times: 0.1, says: say`${f.family} melts into itself` }
+          : { times: 2, says: say`${f.family} lies in separate coats` },
       repair: 'scuff and coat',
     },
     {
@@ -430,7 +437,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       id: 'thick',
       says: 'Film too thick for the wood’s movement',
       weight: 1,
-      told: f => (f.coats > 10 ? { times: 3, says: `${f.coats} coats` } : undefined),
+      told: f => (f.coats > 10 ? { times: 3, says: say`${num(f.coats)} coats` } : undefined),
       repair: 'stop the hole',
     },
   ],
@@ -499,8 +506,8 @@ export interface Verdict {
   id: string
   says: string
   chance: number
-  because: string | undefined
-  repair: { steps: readonly string[]; days: number; rests: number; coats: number; cautions: readonly CautionId[] }
+  because: Said | undefined
+  repair: { steps: readonly Said[]; days: number; rests: number; coats: number; cautions: readonly CautionId[] }
 }
 
 /** Causes of a trouble by their chance, weights times what the log says, made to one. */

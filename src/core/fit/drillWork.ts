@@ -12,7 +12,7 @@ import { fit } from './applyFixes.ts'
 
 /** Holes, cutting work and layout of the build as it will be when its chosen fixes are done; undefined until the layout stands. */
 export const drillWork = fact(DRILLED, (build): Work | undefined => {
-  const planned = { ...fit(build).build, name: build.name }
+  const planned = { ...fit(build).build, name: build.name, preferences: build.preferences }
   const layout = layOut(planned),
     now = layOut(build)
   if (!layout || !now) return undefined

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 import type { Instrument } from '../build/build.ts'
 import type { FamilyId } from '../build/families.ts'
@@ -133,7 +134,7 @@ export interface Joined {
   limits?: (v: View) => Limits | undefined
   /** What the seasons take from and give to it, for wood in wood. */
   season?: (v: View) => Season
-  words: (v: View, clearance: Quantity) => { title: string; under: string; over?: string }
+  words: (v: View, clearance: Quantity) => { title: string; under: Said; over?: Said }
   at: (l: Layout, v: View, clearance: Quantity) => Point
   mends?: (c: MendContext, aim: Aim) => Fix[]
 }

@@ -1,3 +1,4 @@
+import { mm, num, type Said, say, together } from '../say/said.ts'
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import type { FamilyId } from '../build/families.ts'
 import { quantities } from '../build/maths.ts'
@@ -5,7 +6,6 @@ import { fact } from '../build/fact.ts'
 import { viewOf, type View } from '../build/view.ts'
 import type { Point } from '../geometry/outline.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
-import { fixed } from '../units/length.ts'
 import { doubtOf, missingIn, type Quantity, type Source } from '../units/quantity.ts'
 import { FAMILIES } from './bands.ts'
 import { joinedFor, perDependencies } from './declared.ts'
@@ -16,24 +16,24 @@ import { limitsOf } from './limits.ts'
 import type { Season } from './season.ts'
 import { judge, STATES, withoutGuessing, type Limits, type State } from './verdict.ts'
 
-const seasonal = (season: Season | undefined): string =>
+const seasonal = (season: Season | undefined): Said =>
   season && season.loses >= 0.005
-    ? ` Over the seasons it loses up to ${fixed(season.loses, 2)} mm; the band leaves room for that.`
+    ? say` Over the seasons it loses up to ${mm(season.loses, 2)}; the band leaves room for that.`
     : ''
 
-function sentence(c: number, limits: Limits, meaning: FoundJoint['meaning'], state: State, doubt: number): string {
+function sentence(c: number, limits: Limits, meaning: FoundJoint['meaning'], state: State, doubt: number): Said {
   const near = c < limits.low ? limits.low - c : limits.high !== undefined && c > limits.high ? c - limits.high : 0
-  const by = `${fixed(near, 2)} ± ${fixed(doubt, 2)} mm`
+  const by = say`${mm(near, 2, doubt)}`
   if (state === 'snug') return 'Goes together as it should. Nothing to do.'
   if (state === "can't tell")
-    return `The doubt of ±${fixed(doubt, 2)} mm reaches over more than one verdict. Measure before you cut or pay.`
-  if (c >= limits.low) return `${by} over the snug band. ${meaning.over}`
+    return say`The doubt of ±${mm(doubt, 2)} reaches over more than one verdict. Measure before you cut or pay.`
+  if (c >= limits.low) return say`${by} over the snug band. ${meaning.over}`
   // What is tight does go: only what is out of the question meets the words for that.
-  return `${by} short of the snug band. ${state === 'tight' ? TIGHT : meaning.under}`
+  return say`${by} short of the snug band. ${state === 'tight' ? TIGHT : meaning.under}`
 }
 
-const tally = (c: number, meaning: FoundJoint['meaning']): string =>
-  c < 0 ? `${fixed(-c, 0)} missing. ${meaning.under}` : 'It is there. Nothing to do.'
+const tally = (c: number, meaning: FoundJoint['meaning']): Said =>
+  c < 0 ? say`${num(-c, 0)} missing. ${meaning.under}` : 'It is there. Nothing to do.'
 
 const TIGHT = 'It goes, with less room than it should have: try it by hand, and force nothing.'
 
@@ -45,7 +45,7 @@ const unreadYet = (missing: readonly Source[]): string =>
 
 type Judged = Omit<Joint, 'fixes' | 'at' | 'id' | 'title' | 'slots' | 'finding'> & {
   mendable: boolean
-  find: () => string
+  find: () => Said
 }
 
 /** A clearance judged, with its words. */
@@ -73,15 +73,21 @@ function judged(
     compared,
     counts,
     find: () =>
-      (unread.length
-        ? counts
-          ? meaning.under
-          : unreadYet(unread)
-        : guessed
-          ? GUESS
-          : counts
-            ? tally(c, meaning)
-            : sentence(c, limits, meaning, verdict.state, doubt)) + seasonal(season),
+      together(
+        [
+          unread.length
+            ? counts
+              ? meaning.under
+              : unreadYet(unread)
+            : guessed
+              ? GUESS
+              : counts
+                ? tally(c, meaning)
+                : sentence(c, limits, meaning, verdict.state, doubt),
+          seasonal(season),
+        ],
+        '',
+      ),
     mendable:
       verdict.state !== 'snug' &&
       !guessed &&
@@ -99,7 +105,7 @@ function withFixes(
   slots: readonly string[],
   mends: (aim: Aim) => Fix[],
 ): Joint {
-  let fixes: Fix[] | undefined, finding: string | undefined, at: Point | undefined
+  let fixes: Fix[] | undefined, finding: Said | undefined, at: Point | undefined
   return {
     id,
     title,

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
@@ -79,7 +80,7 @@ describe('Heron as it comes', () => {
     const joints = jointsAsTheyStand(heron())
     expect(joints[0]!.state).toBe("won't go")
     for (const j of joints) {
-      expect(j.finding.length).toBeGreaterThan(10)
+      expect(inWords(j.finding).length).toBeGreaterThan(10)
       expect(j.source.length).toBeGreaterThan(5)
       if (!j.counts) expect(j.clearance.terms.size).toBeGreaterThan(0)
       expect(Number.isFinite(j.at[0])).toBe(true)

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Shaped } from '../build/docs.ts'
 import { applyChange } from './applyFixes.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
@@ -10,7 +11,7 @@ export const RISK_MINUTES: Record<Fix['risk'], number> = { low: 0, some: 10, hig
 export const priceOf = (f: Fix): number => f.minutes + RISK_MINUTES[f.risk]
 
 export interface FixSet {
-  chosen: { joint: string; method: string; title: string; minutes: number; risk: Fix['risk'] }[]
+  chosen: { joint: string; method: string; title: Said; minutes: number; risk: Fix['risk'] }[]
   minutes: number
   /** Joints that stay out of their band whatever is done, by id. */
   left: string[]

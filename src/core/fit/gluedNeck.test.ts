@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../build/build.ts'
@@ -134,16 +135,16 @@ describe('a neck that is glued in', () => {
     expect(j.fixes.map(f => f.method)).toEqual(['pare-mouth'])
     const rise = 0.5 + 0.5 - h.aboveLowest.value
     // Paring turns the neck about its heel's end: the saddle's way times the slope is the rise.
-    expect(j.fixes[0]!.title).toContain(`${((rise * h.pocketLength) / h.heelToSaddle).toFixed(2)} mm`)
+    expect(inWords(j.fixes[0]!.title)).toContain(`${((rise * h.pocketLength) / h.heelToSaddle).toFixed(2)} mm`)
     expect(
       fit(chooseFix(b, 'saddle-height', 'pare-mouth')).planned.find(x => x.id === 'saddle-height')!.clearance.value,
     ).toBeCloseTo(1, 6)
     const screwed: Build = { ...b, instrument: { ...b.instrument, neckJoint: 'screwed' } }
     const wedge = joint(screwed, 'saddle-height')!.fixes.find(f => f.method === 'wedge')!
     const thick = rise / (1 + h.heelToSaddle / h.pocketLength)
-    expect(wedge.title).toContain(`${thick.toFixed(2)} mm`)
+    expect(inWords(wedge.title)).toContain(`${thick.toFixed(2)} mm`)
     const high = takeReading(screwed, { of: setupReading('action.bass'), value: 3, doubt: 0.05, at: AT })
-    expect(setupWork(high).adjustments.find(a => a.id === 'action.bass')!.move).toContain(
+    expect(inWords(setupWork(high).adjustments.find(a => a.id === 'action.bass')!.move)).toContain(
       `wedge of ${thick.toFixed(2)} mm`,
     )
   })

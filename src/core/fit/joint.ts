@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import { perObject } from '../build/kept.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { CautionId } from '../cautions/cautions.ts'
@@ -22,9 +23,9 @@ export interface Change {
 export interface Fix {
   /** Stable name of the method within its joint. */
   method: string
-  title: string
+  title: Said
   /** What is left, spoiled or moved by it. */
-  note: string
+  note: Said
   minutes: number
   /** Hours that glue rests before the next step. */
   rests: number
@@ -48,7 +49,7 @@ export interface FoundJoint {
   limits?: Limits
   at: Point
   /** Words for the finding, by which side it misses. */
-  meaning: { under: string; over: string }
+  meaning: { under: Said; over: Said }
   fixes: (aim: { low: number; high: number | undefined }) => Fix[]
   /** Slot whose part could be swapped instead. */
   slots: readonly string[]
@@ -62,7 +63,7 @@ export interface Joint extends Omit<FoundJoint, 'fixes' | 'limits' | 'meaning'>,
   compared: string
   /** Pieces are counted, not millimetres. */
   counts: boolean
-  finding: string
+  finding: Said
   fixes: Fix[]
 }
 

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Shaped } from '../build/docs.ts'
 import { dimensionName } from '../build/dimensionName.ts'
 import { splitRef } from '../build/quantityAt.ts'
@@ -15,7 +16,7 @@ export interface MeasureItem {
   value: number
   doubt: number
   basis: string
-  how: string
+  how: Said
   /** Joints whose verdict hangs on it, most first. */
   joints: string[]
   /** How many verdicts a reading may be expected to settle: the sum of their chances. */

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import { heron } from '../../../tests/support/heron.ts'
@@ -40,7 +41,7 @@ describe('what hung on letters and sentences', () => {
     b.parts.find(p => p.kind === 'body')!.features.find(f => f.role === 'neck-pocket')!.dims.width!.value += 1.5
     const j = find(b, 'heel-width-mouth')
     expect(j.fixes.map(f => f.method)).toEqual(['veneer-side'])
-    const step = plan(chooseFix(b, j.id, 'veneer-side')).steps.find(s => s.title.includes('veneer'))!
+    const step = plan(chooseFix(b, j.id, 'veneer-side')).steps.find(s => inWords(s.title).includes('veneer'))!
     expect(step.waitHours).toBe(12)
     expect(step.whole).toBe(true)
   })
@@ -67,9 +68,9 @@ describe('what hung on letters and sentences', () => {
       return offPlace(h, read, work.layout)!.ways.find(w => w.way === 'live with it')!
     }
     const screw = third.screw!.diameter
-    expect(off(third).says).toContain(`within the ${((5 - screw) / 2).toFixed(2)} mm of play`)
+    expect(inWords(off(third).says)).toContain(`within the ${((5 - screw) / 2).toFixed(2)} mm of play`)
     const first = work.holes.find(h => h.under?.feature === holes[0]!.id)!
-    expect(off(first).says).not.toContain('within')
+    expect(inWords(off(first).says)).not.toContain('within')
   })
   it('a guard that stands aside stands aside of its routs by as much', () => {
     const b = demo('kestrel')
@@ -100,7 +101,7 @@ describe('what hung on letters and sentences', () => {
       into = gap(-4, 0)
     expect(into.clearance.value).toBeCloseTo(home.clearance.value - 4, 9)
     expect(into.state).toBe("won't go")
-    expect(into.finding).toContain('pushes on the neck')
+    expect(inWords(into.finding)).toContain('pushes on the neck')
     expect(gap(3, 0).clearance.value).toBeCloseTo(home.clearance.value, 9)
     for (const y of [0.3, -0.3]) expect(gap(0, y).clearance.value).toBeCloseTo(home.clearance.value - 0.3, 9)
   })

@@ -1,7 +1,7 @@
+import { mm, num, type Said, say } from '../say/said.ts'
 import type { Shaped } from '../build/docs.ts'
 import type { Build, Trial } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
-import { fixed } from '../units/length.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Joint } from './joint.ts'
 
@@ -9,14 +9,14 @@ import type { Joint } from './joint.ts'
 export interface DryFit {
   id: string
   title: string
-  look: string[]
+  look: Said[]
   joints: string[]
 }
 
 export interface TrialAssembly {
   dry: DryFit[]
   /** What moved since the last trial; empty when nothing did or there was none. */
-  changed: string[]
+  changed: Said[]
   last: Trial | undefined
   /** Whether a trial is due: none yet, or something changed since. */
   due: boolean
@@ -87,27 +87,28 @@ export const trialRecord = (build: Shaped, at: string): Trial => ({
 
 /** The last trial, and what moved since, each with the words for it: empty when nothing did or there was none. */
 export interface SinceTrial extends Pick<TrialAssembly, 'last'> {
-  changed: readonly (() => string)[]
+  changed: readonly (() => Said)[]
 }
 
 /** What moved since the last trial. */
 export function sinceLastTrial(build: Shaped & Pick<Build, 'trials'>, joints: readonly Joint[]): SinceTrial {
   const last = build.trials.at(-1)
-  const changed: (() => string)[] = []
+  const changed: (() => Said)[] = []
   if (last) {
     for (const s of slotsOf(build.instrument))
-      if ((last.slots[s.id] ?? '') !== (build.slots[s.id] ?? '')) changed.push(() => `${s.label} is another part.`)
+      if ((last.slots[s.id] ?? '') !== (build.slots[s.id] ?? ''))
+        changed.push(() => say`${s.label} is another part.`)
     for (const j of joints) {
       const was = last.joints[j.id]
       if (was === undefined) {
-        changed.push(() => `${j.title} is new.`)
+        changed.push(() => say`${j.title} is new.`)
         continue
       }
       if (Math.abs(was - j.clearance.value) > SAME)
         changed.push(() =>
           j.counts
-            ? `${j.title}: ${fixed(-was, 0)} missing then, ${fixed(-j.clearance.value, 0)} now.`
-            : `${j.title}: ${fixed(was, 2)} mm then, ${fixed(j.clearance.value, 2)} mm now.`,
+            ? say`${j.title}: ${num(-was, 0)} missing then, ${num(-j.clearance.value, 0)} now.`
+            : say`${j.title}: ${mm(was, 2)} then, ${mm(j.clearance.value, 2)} now.`,
         )
     }
   }
@@ -127,7 +128,7 @@ export function trialAssembly(
     const own = joints.filter(j => j.slots.includes(s.id))
     const unsettled = own
       .filter(j => j.state !== 'snug')
-      .map(j => (j.counts ? j.title : `${j.title}: ${j.state}, ${fixed(j.clearance.value, 2)} mm`))
+      .map(j => (j.counts ? j.title : say`${j.title}: ${j.state}, ${mm(j.clearance.value, 2)}`))
     return [
       {
         id: s.id,

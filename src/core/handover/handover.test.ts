@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/electric.ts'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
@@ -37,7 +38,7 @@ describe('the sheet that goes with an instrument', () => {
     const [id, e] = RECIPE_BUILDS.find(([name]) => name === 'one pickup') ?? RECIPE_BUILDS[0]!
     const b = withRecipe(electric(e), id),
       [only] = sheetOf(b).settings
-    expect(only!.says.length).toBeGreaterThan(5)
+    expect(inWords(only!.says).length).toBeGreaterThan(5)
     // One pickup behind one volume pot, both full up: the coil beside the pot's whole track.
     const coil = b.parts.find(p => p.kind === 'pickup')!.dims.dcResistance!.value,
       track = b.parts.find(p => p.kind === 'pot')!.dims.resistance!.value
@@ -52,7 +53,7 @@ describe('the sheet that goes with an instrument', () => {
     expect(sheet.finish[0]!.zones).toContain('body top')
     expect(sheet.finish[0]!.care).toBe(CARE.varnish)
     expect(sheet.finish[0]!.done).toBe(false)
-    expect(sheet.care.map(c => c.says).join(' ')).toContain('The finish is not complete')
+    expect(inWords(sheet.care.map(c => c.says)).join(' ')).toContain('The finish is not complete')
     const layer = b.finish.layers![0]!,
       coats = Array.from({ length: layer.coats }, (_, i) => ({
         step: stepText({ kind: 'finish', stage: 'coat', layer: layer.id, nth: i + 1 }),
@@ -73,7 +74,7 @@ describe('the sheet that goes with an instrument', () => {
           : p,
       ),
     }
-    expect(sheetOf(wide).departures.some(d => d.says.startsWith("won't go"))).toBe(true)
+    expect(sheetOf(wide).departures.some(d => inWords(d.says).startsWith("won't go"))).toBe(true)
   })
   it('knows care of every material that there is', () => {
     for (const m of Object.values(MATERIALS)) expect(CARE[m.family].mend.length, m.label).toBeGreaterThan(10)

@@ -1,3 +1,4 @@
+import { capital, num, type Said, say } from '../say/said.ts'
 import { TREMOLOS, type Attachment, type Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 import { slotsOf } from '../build/slots.ts'
@@ -19,7 +20,6 @@ import { isOver } from '../plan/step.ts'
 import { setupSheet, type SetupSheet } from '../setup/setupSheet.ts'
 import { stringTable, type StringRow } from '../setup/stringTable.ts'
 import { formatCapacitance, formatInductance, formatResistance } from '../units/electrical.ts'
-import { capital } from '../text/text.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { CARE, type Care } from './care.ts'
 
@@ -44,7 +44,7 @@ export interface Figure {
 /** What one setting of the switches gives, and what a meter at the jack says of it. */
 export interface SettingLine {
   label: string
-  says: string
+  says: Said
   /** What a meter at the jack should say; undefined where it stands open. */
   ohms: number | undefined
   reading: number | undefined
@@ -73,9 +73,9 @@ export interface HandoverSheet {
   strings: StringRow[]
   setup: SetupSheet
   /** Joints that are not snug as they stand, and what that means. */
-  departures: { title: string; says: string }[]
+  departures: { title: string; says: Said }[]
   /** What to look after, and when. */
-  care: { says: string; on?: string }[]
+  care: { says: Said; on?: string }[]
   /** Steps that are open: a sheet that is written before the end says so. */
   open: number
   photos: Attachment[]
@@ -189,10 +189,10 @@ function careOf(build: Build, sheet: SetupSheet, finish: readonly FinishLine[]):
   const { climate, instrument } = build,
     out: HandoverSheet['care'] = sheet.again.map(a => ({
       on: a.on,
-      says: `${capital(a.after)} after it was set up, read everything again: ${a.says}.`,
+      says: say`${capital(a.after)} after it was set up, read everything again: ${a.says}.`,
     }))
   out.push({
-    says: `It was measured at ${climate.atBench} % of humidity. Keep it between ${climate.driest} and ${climate.dampest} %; out of a heated car or off an outer wall.`,
+    says: say`It was measured at ${num(climate.atBench, undefined, '%')} of humidity. Keep it between ${num(climate.driest)} and ${num(climate.dampest, undefined, '%')}; out of a heated car or off an outer wall.`,
   })
   if (instrument.extras.includes('battery'))
     out.push({
@@ -233,7 +233,9 @@ export function handoverSheet(build: Build, plan: Pick<Plan, 'steps'>): Handover
     strings: stringTable(build),
     setup,
     departures: fit(build).planned.flatMap(j =>
-      j.state === 'snug' || j.state === "can't tell" ? [] : [{ title: j.title, says: `${j.state}: ${j.finding}` }],
+      j.state === 'snug' || j.state === "can't tell"
+        ? []
+        : [{ title: j.title, says: say`${j.state}: ${j.finding}` }],
     ),
     care: careOf(build, setup, finish),
     open: plan.steps.filter(s => !isOver(s)).length,

@@ -1,10 +1,11 @@
+import { cm, type Said, say } from '../say/said.ts'
 import { TREMOLOS, type Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
 
 /** A thing for the parcel or an act of packing, and why. */
 export interface PackingLine {
   id: string
-  what: string
+  what: Said
   why: string
 }
 
@@ -15,7 +16,7 @@ export interface PackingList {
   acts: PackingLine[]
 }
 
-const thing = (id: string, what: string, why: string): PackingLine => ({ id, what, why })
+const thing = (id: string, what: Said, why: string): PackingLine => ({ id, what, why })
 
 /** What goes into the parcel with this instrument, and how it is made ready [common practice]. */
 export function packingList(build: Build): PackingList {
@@ -31,7 +32,7 @@ export function packingList(build: Build): PackingList {
       ? [
           thing(
             'rod',
-            `The key for its rod${rod ? `, reached ${rod}` : ''}`,
+            say`The key for its rod${rod ? say`, reached ${rod}` : ''}`,
             'relief is read again after the journey',
           ),
         ]
@@ -43,7 +44,7 @@ export function packingList(build: Build): PackingList {
       ? [thing('keys', 'Keys for the locks and fine tuners’ screws', 'no string is changed without them')]
       : []),
     ...(partIn(build, 'strings')
-      ? [thing('strings', `A spare set: ${partIn(build, 'strings')!.name}`, 'the set-up holds for these alone')]
+      ? [thing('strings', say`A spare set: ${partIn(build, 'strings')!.name}`, 'the set-up holds for these alone')]
       : []),
     ...(extras.includes('battery')
       ? [thing('battery', 'A fresh battery, beside the instrument', 'one inside corrodes on a shelf')]
@@ -86,7 +87,7 @@ export function packingList(build: Build): PackingList {
     thing('still', 'Nothing moves when the case is shaken', 'what rattles chips'),
     thing(
       'box',
-      'Case in a carton with 5 cm of padding all round; which side is up, outside',
+      say`Case in a carton with ${cm(5)} of padding all round; which side is up, outside`,
       'carriers drop what has no arrow too',
     ),
   ]

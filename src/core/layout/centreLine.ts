@@ -1,9 +1,9 @@
+import { list, mm, num, type Said, say } from '../say/said.ts'
 import { placeAt } from '../build/assumed.ts'
 import type { Laid } from '../build/docs.ts'
 import type { Build } from '../build/build.ts'
 import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
-import { fixed } from '../units/length.ts'
 import { doubtOf, linear, type Quantity } from '../units/quantity.ts'
 import { readingOf } from './readingOf.ts'
 
@@ -46,11 +46,11 @@ const DEG = 180 / Math.PI
  * Centre, drift and angle of a fitted neck: the centre is midway between the lines of its two edges; its way from one
  * station to the other is the angle [common practice: straightedge on each edge, carried to the bridge line].
  */
-export function centreLine(near: EdgeStation, far: EdgeStation): CentreLine | { problem: string } {
+export function centreLine(near: EdgeStation, far: EdgeStation): CentreLine | { problem: Said } {
   const run = far.x.value - near.x.value
   if (Math.abs(run) < 20)
     return {
-      problem: `Both stations lie ${fixed(Math.abs(run), 0)} mm apart: read the second one at least 20 mm from the first, best at the bridge line.`,
+      problem: say`Both stations lie ${mm(Math.abs(run), 0)} apart: read the second one at least ${mm(20, 0)} from the first, best at the bridge line.`,
     }
   const width = (s: EdgeStation) => s.treble.value + s.bass.value
   for (const [s, name] of [
@@ -59,11 +59,11 @@ export function centreLine(near: EdgeStation, far: EdgeStation): CentreLine | { 
   ] as const)
     if (width(s) <= 0)
       return {
-        problem: `At the ${name} station the two edges cross: treble and bass add up to ${fixed(width(s), 1)} mm. Each is read outwards from the centre line.`,
+        problem: say`At the ${name} station the two edges cross: treble and bass add up to ${mm(width(s), 1)}. Each is read outwards from the centre line.`,
       }
   if (width(far) < width(near) && run > 0)
     return {
-      problem: `The edges never meet at the nut: they are ${fixed(width(near), 1)} mm apart at the first station and ${fixed(width(far), 1)} at the second, but a neck gets wider towards the bridge. Read both again.`,
+      problem: say`The edges never meet at the nut: they are ${mm(width(near), 1)} apart at the first station and ${num(width(far), 1)} at the second, but a neck gets wider towards the bridge. Read both again.`,
     }
   const centre = (s: EdgeStation) =>
     linear([
@@ -93,7 +93,7 @@ export function centreLine(near: EdgeStation, far: EdgeStation): CentreLine | { 
 }
 
 /** The centre line from the newest readings; undefined until both edges are read at both stations. */
-export function readCentreLine(build: Pick<Build, 'readings'>): CentreLine | { problem: string } | undefined {
+export function readCentreLine(build: Pick<Build, 'readings'>): CentreLine | { problem: Said } | undefined {
   const station = (s: Station): EdgeStation | undefined => {
     const [x, treble, bass] = [
       readingOf(build, edgeReading(s, 'at'), `${s} station from the pocket’s end`),
@@ -119,7 +119,7 @@ export function neckLine(build: Pick<Build, 'readings'>): CentreLine | undefined
 export interface Turn {
   /** Wood to take from the pocket's walls, mm. */
   shave: { where: 'mouth' | 'end' | 'along'; side: Edge; by: number }[]
-  says: string
+  says: Said
 }
 
 /**
@@ -138,7 +138,7 @@ export function turnNeck(build: Laid, c: CentreLine): Turn {
   if (c.withinDoubt)
     return {
       shave: [],
-      says: `Leave it. ${fixed(Math.abs(c.drift.value), 1)} mm at the bridge is within the ${fixed(c.driftDoubt, 1)} mm that the readings leave open.`,
+      says: say`Leave it. ${mm(Math.abs(c.drift.value), 1)} at the bridge is within the ${mm(c.driftDoubt, 1)} that the readings leave open.`,
     }
   const turns = Math.abs(c.angleDeg.value) > c.angleDoubt
   const half = turns ? (Math.abs(c.slope) * length) / 2 : 0
@@ -154,15 +154,15 @@ export function turnNeck(build: Laid, c: CentreLine): Turn {
     shave.push({ where: 'along', side: middle > 0 ? 'bass' : 'treble', by: Math.abs(middle) })
   const words = shave.map(
     s =>
-      `${fixed(s.by, 2)} mm from the ${s.side} wall ${s.where === 'along' ? 'all along, and a shim as thick on the other side' : `at the ${s.where === 'mouth' ? 'mouth' : 'pocket’s end'}, running out to nothing`}`,
+      say`${mm(s.by, 2)} from the ${s.side} wall ${s.where === 'along' ? 'all along, and a shim as thick on the other side' : say`at the ${s.where === 'mouth' ? 'mouth' : 'pocket’s end'}, running out to nothing`}`,
   )
   if (!shave.length)
     return {
       shave,
-      says: `${fixed(Math.abs(c.drift.value), 1)} mm off at the bridge, but neither turn nor offset is larger than its doubt: read again before you cut.`,
+      says: say`${mm(Math.abs(c.drift.value), 1)} off at the bridge, but neither turn nor offset is larger than its doubt: read again before you cut.`,
     }
   return {
     shave,
-    says: `Shave ${words.join('; ')}. In small steps, and read again after each: the pocket’s walls only, never the heel of a finished neck.`,
+    says: say`Shave ${list(words, '; ')}. In small steps, and read again after each: the pocket’s walls only, never the heel of a finished neck.`,
   }
 }

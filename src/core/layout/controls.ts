@@ -1,3 +1,4 @@
+import { asWritten, mm, type Said, say } from '../say/said.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { placeOr, sizeAt, sizeOr } from '../build/assumed.ts'
 import { LAID, type Laid } from '../build/docs.ts'
@@ -5,7 +6,6 @@ import { partIn } from '../build/references.ts'
 import { slotOn, slotsOf } from '../build/slots.ts'
 import { boundsOf, edgeDistance, inside, toEdge, type Point } from '../geometry/outline.ts'
 import type { Part } from '../parts/part.ts'
-import { fixed } from '../units/length.ts'
 import { placedSlots, stringAt, type Layout } from './layOut.ts'
 import { perKinds } from './perKinds.ts'
 
@@ -36,7 +36,7 @@ export interface ControlSpot {
   rim: { of: string; by: number } | undefined
   string: number
   edge: number | undefined
-  findings: string[]
+  findings: Said[]
 }
 
 const KINDS: readonly Part['kind'][] = ['pot', 'switch', 'jack']
@@ -143,43 +143,45 @@ function spotsOf(build: Laid, l: Layout): readonly ControlSpot[] {
       }, undefined)
   for (const s of spots) {
     const home = cavities.find(c => inside(c.polygon, s.at)),
-      tell = (t: string) => s.findings.push(t)
+      tell = (t: Said) => s.findings.push(t)
     if (s.on !== 'side') {
       s.wall = home ? edgeDistance(home.polygon, s.at) - s.case / 2 : undefined
       if (!home && body) tell('Stands over no cavity: its case has no room below.')
       else if (s.wall !== undefined && s.wall < CASE_ROOM.wall)
         tell(
           s.wall < 0
-            ? `Its case runs ${fixed(-s.wall, 1)} mm into the cavity’s wall.`
-            : `Only ${fixed(s.wall, 1)} mm from case to wall.`,
+            ? say`Its case runs ${mm(-s.wall, 1)} into the cavity’s wall.`
+            : say`Only ${mm(s.wall, 1)} from case to wall.`,
         )
       s.neighbour = nearest(s, o => o.case)
       if (s.neighbour && s.neighbour.by < CASE_ROOM.next)
         tell(
           s.neighbour.by < 0
-            ? `Its case runs ${fixed(-s.neighbour.by, 1)} mm into ${s.neighbour.of.toLowerCase()}’s.`
-            : `Only ${fixed(s.neighbour.by, 1)} mm between its case and ${s.neighbour.of.toLowerCase()}’s.`,
+            ? say`Its case runs ${mm(-s.neighbour.by, 1)} into ${s.neighbour.of.toLowerCase()}’s.`
+            : say`Only ${mm(s.neighbour.by, 1)} between its case and ${s.neighbour.of.toLowerCase()}’s.`,
         )
       if (s.knob > 0) {
         s.rim = nearest(s, o => o.knob)
         if (s.rim && s.rim.by < FINGER_ROOM)
           tell(
             s.rim.by < 0
-              ? `Its knob runs into ${s.rim.of.toLowerCase()}’s.`
-              : `${fixed(s.rim.by, 1)} mm to ${s.rim.of.toLowerCase()}’s rim: fingers want ${FINGER_ROOM} mm.`,
+              ? say`Its knob runs into ${s.rim.of.toLowerCase()}’s.`
+              : say`${mm(s.rim.by, 1)} to ${s.rim.of.toLowerCase()}’s rim: fingers want ${asWritten(FINGER_ROOM)}.`,
           )
         s.string = fromStrings(l, s.at) - s.knob / 2
         if (s.string < HAND_ROOM)
-          tell(`Its rim stands ${fixed(s.string, 1)} mm from the strings: the playing hand wants ${HAND_ROOM} mm.`)
+          tell(
+            say`Its rim stands ${mm(s.string, 1)} from the strings: the playing hand wants ${asWritten(HAND_ROOM)}.`,
+          )
         if (s.on === 'guard' && l.guard.length > 2) {
           s.edge = edgeDistance(l.guard, s.at) - s.knob / 2
           if (s.edge < RIM_ROOM)
             tell(
-              `Its rim stands ${s.edge < 0 ? `${fixed(-s.edge, 1)} mm over` : `${fixed(s.edge, 1)} mm from`} the guard’s edge.`,
+              say`Its rim stands ${s.edge < 0 ? say`${mm(-s.edge, 1)} over` : say`${mm(s.edge, 1)} from`} the guard’s edge.`,
             )
         } else if (l.body.length > 2) {
           s.edge = edgeDistance(l.body, s.at) - s.knob / 2
-          if (s.edge < RIM_ROOM) tell(`Its rim stands ${fixed(s.edge, 1)} mm from the body’s edge.`)
+          if (s.edge < RIM_ROOM) tell(say`Its rim stands ${mm(s.edge, 1)} from the body’s edge.`)
         }
       }
     }

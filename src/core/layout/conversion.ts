@@ -1,9 +1,8 @@
-import { counted } from '../text/text.ts'
+import { count, mm, type Said, say } from '../say/said.ts'
 import { placeAt } from '../build/assumed.ts'
 import type { Laid } from '../build/docs.ts'
 import { partIn } from '../build/references.ts'
 import { boundsOf } from '../geometry/outline.ts'
-import { fixed } from '../units/length.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { bridgeLine } from './bridgeLine.ts'
 import { fretPosition } from './frets.ts'
@@ -27,7 +26,7 @@ export interface Conversion {
   /** Fret over the pocket's mouth, and how much of the string lies between bridge pickup and saddle, percent before and after. */
   fretAtBody: number
   pickups: { slot: string; before: number; after: number }[]
-  findings: string[]
+  findings: Said[]
 }
 
 /** Room wanted behind the plate, mm [from memory]. */
@@ -91,10 +90,10 @@ export function conversion(build: Laid, other: OtherNeck): Conversion | undefine
   const findings = [
     Math.abs(shift) < 0.05
       ? 'The bridge stays where it is.'
-      : `The bridge moves ${fixed(Math.abs(shift), 1)} mm ${shift > 0 ? 'towards the tail' : 'towards the neck'}.`,
+      : say`The bridge moves ${mm(Math.abs(shift), 1)} ${shift > 0 ? 'towards the tail' : 'towards the neck'}.`,
     ...(drilled.length && Math.abs(shift) > travel / 2
       ? [
-          `Its ${counted(drilled.length, 'hole')} no longer serve: plug them and drill anew. The saddles’ travel makes up for ${fixed(Math.max(travel / 2, 0), 1)} mm at most.`,
+          say`Its ${count(drilled.length, 'hole')} no longer serve: plug them and drill anew. The saddles’ travel makes up for ${mm(Math.max(travel / 2, 0), 1)} at most.`,
         ]
       : []),
     ...(routs.some(f => f.role === 'tremolo-rout') && Math.abs(shift) > 1
@@ -105,13 +104,13 @@ export function conversion(build: Laid, other: OtherNeck): Conversion | undefine
     ...(behind !== undefined && behind < BEHIND
       ? [
           behind < 0
-            ? `The plate would stand ${fixed(-behind, 0)} mm over the body’s tail: this neck is too long for the body.`
-            : `Only ${fixed(behind, 0)} mm of body behind the plate.`,
+            ? say`The plate would stand ${mm(-behind, 0)} over the body’s tail: this neck is too long for the body.`
+            : say`Only ${mm(behind, 0)} of body behind the plate.`,
         ]
       : []),
     ...(near < 2
       ? [
-          `The plate would ${near < 0 ? `cover ${fixed(-near, 0)} mm of` : `stand ${fixed(near, 1)} mm from`} the pickup rout before it.`,
+          say`The plate would ${near < 0 ? say`cover ${mm(-near, 0)} of` : say`stand ${mm(near, 1)} from`} the pickup rout before it.`,
         ]
       : []),
     ...(mouth < 0 ? ['The pocket is longer than this neck.'] : []),

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
@@ -43,7 +44,7 @@ const placedAt = (y: number | undefined): Build => {
 const says = (b: Build, id: string) => {
   const item = markList(drillWork(b)!, b).find(m => m.id === id)!
   return item.numbers.map(
-    n => `${n.label}${n.text ? `: ${n.text}` : ''}${n.mm === undefined ? '' : ` ${n.mm.toFixed(2)}`}`,
+    n => `${n.label}${n.text ? `: ${inWords(n.text)}` : ''}${n.mm === undefined ? '' : ` ${n.mm.toFixed(2)}`}`,
   )
 }
 
@@ -88,7 +89,7 @@ describe('the line that a place is told from', () => {
               want = meant(h.at)
             // What is marked is where the hole is, from the line that it names.
             expect(across.mm ?? 0).toBeCloseTo(Math.abs(want) < 0.05 ? 0 : Math.abs(want), 9)
-            expect(across.text ?? across.label).toContain(name)
+            expect(inWords(across.text ?? across.label)).toContain(name)
             const row = table.find(r => r.what === h.label)!
             expect(Number(row.across)).toBeCloseTo(want, 2)
             expect(row['told from']).toBe(name)

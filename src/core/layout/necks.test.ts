@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, SLAB } from '../../../tests/support/plainBuild.ts'
@@ -21,7 +22,7 @@ describe('the scale length from two frets', () => {
   it('says when the neck is down as another', () => {
     const c = checkScale(plainBuild({ scale: 648 }), read(314), 0, 12)!
     expect(c.agrees).toBe(false)
-    expect(c.says).toContain('The frets make it 628.0 mm')
+    expect(inWords(c.says)).toContain('The frets make it 628.0 mm')
     expect(c.off).toBeCloseTo(-20, 9)
   })
   it('is in more doubt the closer the frets', () =>
@@ -64,12 +65,12 @@ describe('another neck on the body', () => {
   it('says when the plate hangs over the tail, covers a rout, or the pocket is longer than the neck', () => {
     expect(
       conversion(body(), { scaleLength: 864, nutToHeelEnd: 470, frets: 20 })!.findings.some(f =>
-        f.includes('too long for the body'),
+        inWords(f).includes('too long for the body'),
       ),
     ).toBe(true)
     expect(
       conversion(body(), { scaleLength: 590, nutToHeelEnd: 470, frets: 20 })!.findings.some(f =>
-        f.includes('pickup rout'),
+        inWords(f).includes('pickup rout'),
       ),
     ).toBe(true)
     expect(conversion(body(), { scaleLength: 200, nutToHeelEnd: 60, frets: 12 })!.findings).toContain(
@@ -93,7 +94,7 @@ describe('what cannot be so', () => {
         [-80, 150],
       ],
     }
-    expect(told(b)[0]).toMatch(/body’s outline crosses itself near 110 mm along and 0 mm across/)
+    expect(inWords(told(b)[0])).toMatch(/body’s outline crosses itself near 110 mm along and 0 mm across/)
     b.parts.find(p => p.kind === 'neck')!.outline = {
       smooth: false,
       points: [
@@ -102,7 +103,9 @@ describe('what cannot be so', () => {
         [0, -1],
       ],
     }
-    expect(told(structuredClone(b)).some(t => t.includes('head’s outline encloses next to nothing'))).toBe(true)
+    expect(told(structuredClone(b)).some(t => inWords(t).includes('head’s outline encloses next to nothing'))).toBe(
+      true,
+    )
   })
   it('is a rout outside the body, without depth or deeper than it', () => {
     const when = (y: number, depth: number) => {
@@ -112,8 +115,8 @@ describe('what cannot be so', () => {
       rout.dims.depth!.value = depth
       return told(b)
     }
-    expect(when(250, 18).some(t => t.startsWith('Pickup rout (bridge) lies outside the body'))).toBe(true)
-    expect(when(0, 0)).toEqual(['Pickup rout (bridge) has no depth: measure it from the top.'])
-    expect(when(0, 50)[0]).toContain('50.0 mm deep in a body 45.0 mm thick')
+    expect(when(250, 18).some(t => inWords(t).startsWith('Pickup rout (bridge) lies outside the body'))).toBe(true)
+    expect(inWords(when(0, 0))).toEqual(['Pickup rout (bridge) has no depth: measure it from the top.'])
+    expect(inWords(when(0, 50)[0])).toContain('50.0 mm deep in a body 45.0 mm thick')
   })
 })

@@ -1,9 +1,9 @@
+import { mm, type Said, say } from '../say/said.ts'
 import type { Laid } from '../build/docs.ts'
 import { need } from '../build/quantityAt.ts'
 import { readingText } from '../build/readingRef.ts'
 import { partIn } from '../build/references.ts'
 import { doubtOf, linear, subtract, type Quantity } from '../units/quantity.ts'
-import { fixed } from '../units/length.ts'
 import { fretPosition } from './frets.ts'
 import { readingOf } from './readingOf.ts'
 
@@ -26,7 +26,7 @@ export interface ScaleCheck {
   doubt: number
   off: number
   agrees: boolean
-  says: string
+  says: Said
 }
 
 /** What a measured pair of frets says of the neck's scale length. Undefined without a neck. */
@@ -39,8 +39,8 @@ export function checkScale(build: Laid, distance: Quantity, low: number, high: n
     doubt = doubtOf(subtract(scale, stated))
   const agrees = Math.abs(off) <= doubt
   const says = agrees
-    ? `Agrees with the neck’s ${fixed(stated.value, 1)} mm: ${fixed(Math.abs(off), 2)} mm apart, ${fixed(doubt, 2)} mm in doubt.`
-    : `The frets make it ${fixed(scale.value, 1)} mm, the neck is down as ${fixed(stated.value, 1)} mm. The bridge line would lie ${fixed(Math.abs(off), 1)} mm ${off > 0 ? 'nearer to the neck' : 'further back'} than it must. Measure again; if it stays, take this one.`
+    ? say`Agrees with the neck’s ${mm(stated.value, 1)}: ${mm(Math.abs(off), 2)} apart, ${mm(doubt, 2)} in doubt.`
+    : say`The frets make it ${mm(scale.value, 1)}, the neck is down as ${mm(stated.value, 1)}. The bridge line would lie ${mm(Math.abs(off), 1)} ${off > 0 ? 'nearer to the neck' : 'further back'} than it must. Measure again; if it stays, take this one.`
   return { scale, doubt: doubtOf(scale), off, agrees, says }
 }
 

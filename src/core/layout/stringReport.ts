@@ -1,3 +1,4 @@
+import { mm, num, type Said, say } from '../say/said.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import { sizeAt } from '../build/assumed.ts'
 import { TREMOLOS } from '../build/build.ts'
@@ -62,7 +63,7 @@ export interface StringReport {
   margins: Margins
   poles: PoleRow[]
   trees: Tree[]
-  findings: string[]
+  findings: Said[]
 }
 
 /** Height of a string where it leaves its post, above the fingerboard's plane; windings go down the post. */
@@ -157,14 +158,14 @@ function treesFor(build: Laid, l: Layout, low: readonly StringPath[], seatAtNut:
   return out
 }
 
-const fixedRange = (from: number, to: number): string =>
-  fixed(from, 1) === fixed(to, 1) ? `${fixed(from, 1)}°` : `${fixed(from, 1)}° to ${fixed(to, 1)}°`
+const fixedRange = (from: number, to: number): Said =>
+  fixed(from, 1) === fixed(to, 1) ? say`${num(from, 1, '°')}` : say`${num(from, 1, '°')} to ${num(to, 1, '°')}`
 
 /** Nearer than this, middle to middle at the nut, a finger touches the neighbour, mm [from memory]. */
 const CROWDED = 6.3
 
 /** Neighbouring courses whose middles lie too near for fingers; strings of one course lie near on purpose. */
-function crowded(rows: readonly StringRow[], perCourse: number): string[] {
+function crowded(rows: readonly StringRow[], perCourse: number): Said[] {
   const courses = Array.from({ length: Math.ceil(rows.length / perCourse) }, (_, k) => {
     const own = rows.slice(k * perCourse, (k + 1) * perCourse)
     return { last: own.at(-1)!.number, y: own.reduce((sum, r) => sum + r.nut, 0) / own.length }
@@ -173,7 +174,7 @@ function crowded(rows: readonly StringRow[], perCourse: number): string[] {
   const least = gaps.reduce((m, g) => (!m || g.by < m.by - 1e-9 ? g : m), gaps[0])
   if (!least || least.by >= CROWDED) return []
   return [
-    `Strings ${least.after} and ${least.after + 1} lie ${fixed(least.by, 2)} mm apart at the nut, middle to middle${perCourse > 1 ? ' of their courses' : ''}: under ${fixed(CROWDED, 1)} mm a finger touches its neighbour.`,
+    say`Strings ${num(least.after)} and ${num(least.after + 1)} lie ${mm(least.by, 2)} apart at the nut, middle to middle${perCourse > 1 ? ' of their courses' : ''}: under ${mm(CROWDED, 1)} a finger touches its neighbour.`,
   ]
 }
 
@@ -300,7 +301,7 @@ export function stringReport(build: Laid, l: Layout): StringReport {
       const m = margins[`last${side}`]
       return m < 2.5
         ? [
-            `${side} side: ${fixed(m, 1)} mm from string to edge at the last fret; under 2.5 mm it falls off in play.`,
+            say`${side} side: ${mm(m, 1)} from string to edge at the last fret; under ${mm(2.5, 1)} it falls off in play.`,
           ]
         : []
     }),
@@ -308,26 +309,29 @@ export function stringReport(build: Laid, l: Layout): StringReport {
       .filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8)
       .map(
         r =>
-          `Strings ${r.number} and ${r.number + 1} lie ${fixed(r.gapAtNut!, 2)} mm apart at the nut: they touch.`,
+          say`Strings ${num(r.number)} and ${num(r.number + 1)} lie ${mm(r.gapAtNut!, 2)} apart at the nut: they touch.`,
       ),
     ...crowded(rows, perCourse),
     ...alike(
       rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)),
       r => r.breakAtNut!,
       r => toDo(r.number),
-    ).map(g => `${g.who} ${fixedRange(g.from, g.to)} over the nut, ${LEAST_BREAK}° wanted: ${g.says}.`),
+    ).map(
+      g =>
+        say`${g.who} ${fixedRange(g.from, g.to)} over the nut, ${num(LEAST_BREAK, undefined, '°')} wanted: ${g.says}.`,
+    ),
     ...alike(
       rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK),
       r => r.breakAtSaddle!,
       () => '',
     ).map(
       g =>
-        `${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${LEAST_BREAK}° wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`,
+        say`${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${num(LEAST_BREAK, undefined, '°')} wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`,
     ),
     ...poles.flatMap(p =>
       Math.abs(p.worst) > 2
         ? [
-            `${servedWord(p.slot)} pickup: a string runs ${fixed(Math.abs(p.worst), 1)} mm beside its pole; 2 mm is audible.`,
+            say`${servedWord(p.slot)} pickup: a string runs ${mm(Math.abs(p.worst), 1)} beside its pole; ${mm(2, 0)} is audible.`,
           ]
         : [],
     ),

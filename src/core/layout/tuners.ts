@@ -1,3 +1,4 @@
+import { list, mm, num, type Said, say } from '../say/said.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { placeOr, sizeOr } from '../build/assumed.ts'
 import type { Laid } from '../build/docs.ts'
@@ -5,7 +6,6 @@ import { partIn } from '../build/references.ts'
 import { boundsOf, edgeDistance, toEdge, type Point } from '../geometry/outline.ts'
 import { gapBeside } from '../geometry/shape.ts'
 import type { Part } from '../parts/part.ts'
-import { fixed } from '../units/length.ts'
 import {
   EDGE_LEFT,
   fanAngle,
@@ -185,7 +185,7 @@ export interface TunerCheck {
   /** The smallest moves that give even pitch and enough wood; none where all is well or drilled. */
   moves: TunerMove[]
   /** What is wrong, worst first; lengths in mm. */
-  findings: string[]
+  findings: Said[]
 }
 
 /** Screw of a tuner: beside its post along the row, towards the nut [from memory: sets differ; the offset is the set's own]. */
@@ -195,15 +195,15 @@ export function tunerScrewAt(head: readonly Point[], s: TunerSpot, offset: numbe
 }
 
 /** Pairs of tuners whose blocks stand nearer than a limit. */
-function collisions(spots: readonly TunerLook[], of: 'body' | 'button', limit: number): string[] {
+function collisions(spots: readonly TunerLook[], of: 'body' | 'button', limit: number): Said[] {
   return spots.flatMap((a, i) =>
     spots.slice(i + 1).flatMap(b => {
       const gap = gapBeside({ points: a[of] }, { points: b[of] }).gap
       return gap < limit
         ? [
             gap < 0
-              ? `The ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${a.string} and ${b.string} run ${fixed(-gap, 1)} mm into each other.`
-              : `Only ${fixed(gap, 2)} mm between the ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${a.string} and ${b.string}.`,
+              ? say`The ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${num(a.string)} and ${num(b.string)} run ${mm(-gap, 1)} into each other.`
+              : say`Only ${mm(gap, 2)} between the ${of === 'body' ? 'bodies' : 'buttons'} of tuners ${num(a.string)} and ${num(b.string)}.`,
           ]
         : []
     }),
@@ -269,12 +269,12 @@ export function checkTuners(
       .filter(s => s.edge < EDGE_LEFT)
       .map(s =>
         s.toEdge < 0
-          ? `Tuner ${s.string} stands outside the head.`
-          : `Tuner ${s.string}: ${fixed(s.edge, 1)} mm of wood from hole to edge, ${fixed(EDGE_LEFT, 0)} mm wanted.`,
+          ? say`Tuner ${num(s.string)} stands outside the head.`
+          : say`Tuner ${num(s.string)}: ${mm(s.edge, 1)} of wood from hole to edge, ${mm(EDGE_LEFT, 0)} wanted.`,
       ),
     ...(moves.length
       ? [
-          `The smallest moves that give even pitch and ${fixed(EDGE_LEFT, 0)} mm of wood: ${moves.map(m => `tuner ${m.string} by ${fixed(m.by, 1)} mm`).join(', ')}.`,
+          say`The smallest moves that give even pitch and ${mm(EDGE_LEFT, 0)} of wood: ${list(moves.map(m => say`tuner ${num(m.string)} by ${mm(m.by, 1)}`))}.`,
         ]
       : []),
     ...collisions(looks, 'body', 0.1),
@@ -283,28 +283,28 @@ export function checkTuners(
       .filter(s => s.toEdge > size.buttonReach - 1 && Number.isFinite(s.toEdge))
       .map(s =>
         size.buttonReach <= s.toEdge
-          ? `Tuner ${s.string} stands ${fixed(s.toEdge, 1)} mm inside the edge: its button, ${fixed(size.buttonReach, 1)} mm from the post, turns against the wood.`
-          : `The button of tuner ${s.string} clears the head’s edge by only ${fixed(size.buttonReach - s.toEdge, 1)} mm.`,
+          ? say`Tuner ${num(s.string)} stands ${mm(s.toEdge, 1)} inside the edge: its button, ${mm(size.buttonReach, 1)} from the post, turns against the wood.`
+          : say`The button of tuner ${num(s.string)} clears the head’s edge by only ${mm(size.buttonReach - s.toEdge, 1)}.`,
       ),
     ...looks
       .filter(s => s.passes < 1)
-      .map((s): string => {
+      .map((s): Said => {
         const p = near.find(n => n.string === s.string)!
         return p.by <= 0
-          ? `String ${s.string} runs against the post of tuner ${p.of}.`
-          : `String ${s.string} passes the post of tuner ${p.of} by ${fixed(p.by, 1)} mm.`
+          ? say`String ${num(s.string)} runs against the post of tuner ${num(p.of)}.`
+          : say`String ${num(s.string)} passes the post of tuner ${num(p.of)} by ${mm(p.by, 1)}.`
       }),
     ...rows
       .filter(r => r.pitches.length > 0 && r.room < r.roomDoubt)
       .map(
         r =>
-          `The ${r.side > 0 ? 'treble' : 'bass'} row has ${fixed(r.room, 1)} mm to spare for all its bodies, and ${fixed(r.roomDoubt, 1)} mm of that is doubt: measure a body.`,
+          say`The ${r.side > 0 ? 'treble' : 'bass'} row has ${mm(r.room, 1)} to spare for all its bodies, and ${mm(r.roomDoubt, 1)} of that is doubt: measure a body.`,
       ),
     ...looks
       .filter(s => Math.abs(s.fan) > 12)
       .map(
         s =>
-          `String ${s.string} turns ${fixed(Math.abs(s.fan), 0)}° sideways in its nut slot: it binds and goes out of tune.`,
+          say`String ${num(s.string)} turns ${num(Math.abs(s.fan), 0, '°')} sideways in its nut slot: it binds and goes out of tune.`,
       ),
     ...(box && looks.length < slots.length
       ? [`${looks.length} of ${slots.length} tuners find a place on this outline.`]

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import type { Part } from '../parts/part.ts'
 import { problemOf } from './problem.ts'
@@ -6,7 +7,7 @@ import { wishesOf, type Wishes } from './wishes.ts'
 
 /** Why no set meets the wishes: the fewest that cannot hold together, or the slots nothing at all suits. */
 export interface Conflict {
-  wishes: string[]
+  wishes: Said[]
   empty: string[]
 }
 
@@ -39,7 +40,7 @@ export function* conflictOf(
     const p = problemOf(build, catalogue, bare, today, only)
     return { wishes: [], empty: p.slots.filter((_s, i) => p.options[i]!.length === 0) }
   }
-  const needed: string[] = []
+  const needed: Said[] = []
   for (const w of all) {
     const without = w.without(left)
     if (yield* possible(without)) needed.push(w.name)

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
@@ -139,14 +140,14 @@ describe('complete sets', () => {
   it('name the wishes that exclude each other, and no others', () => {
     const parts = anyCatalogue(b, 64, 5)
     const w: Wishes = { ...WISH, budget: 20, maxWaitDays: 60, scale: { from: 600, to: 700 } }
-    expect(conflict({ ...b, parts: [] }, parts, w, SLOTS).wishes).toEqual(['a budget of 20'])
+    expect(inWords(conflict({ ...b, parts: [] }, parts, w, SLOTS).wishes)).toEqual(['a budget of 20'])
     const two: Wishes = {
       ...WISH,
       shelfOnly: true,
       sorts: { 'pickup-bridge': ['single-coil'] },
       scale: { from: 100, to: 200 },
     }
-    expect(conflict({ ...b, parts: [] }, parts, two, SLOTS).wishes).toEqual(['a scale of 100 to 200 mm'])
+    expect(inWords(conflict({ ...b, parts: [] }, parts, two, SLOTS).wishes)).toEqual(['a scale of 100 to 200 mm'])
   })
   it('tell what decides them, and which is no compromise', () => {
     const p = problemOf({ ...b, parts: [] }, anyCatalogue(b, 64, 2), WISH, TODAY, SLOTS),

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
@@ -176,7 +177,7 @@ describe('wishes', () => {
       weekly: 5,
     }
     const all = wishesOf(w, TODAY, demo('kestrel').instrument, id => `“${id}”`)
-    expect(all.map(x => x.name)).toEqual([
+    expect(inWords(all.map(x => x.name))).toEqual([
       'a budget of 0',
       'neck pickup: humbucker or single-coil',
       'using up “n”',

@@ -1,5 +1,5 @@
+import { count, num, type Said, say, span } from '../say/said.ts'
 import { differenceInCalendarDays, isValid, parseISO } from 'date-fns'
-import { counted } from '../text/text.ts'
 import type { Build, Instrument } from '../build/build.ts'
 import { slotsOf, type Slot } from '../build/slots.ts'
 import { daysToCome } from '../parts/arrival.ts'
@@ -82,7 +82,7 @@ export const ownMinutes = (build: Build, p: Part): number =>
 
 /** One wish by itself: how it is called, which parts it lets stand in a slot where it speaks of single parts, and what is wished without it. */
 export interface Wish {
-  name: string
+  name: Said
   allows?: (slot: string, p: Part) => boolean
   without: (w: Wishes) => Wishes
 }
@@ -104,10 +104,10 @@ export function wishesOf(
   const out: Wish[] = [],
     slots = new Map(slotsOf(instrument).map(s => [s.id, s.label])),
     slotName = (id: string) => (slots.get(id) ?? id).toLowerCase()
-  if (w.budget !== undefined) out.push({ name: `a budget of ${w.budget}`, without: drop('budget') })
+  if (w.budget !== undefined) out.push({ name: say`a budget of ${num(w.budget)}`, without: drop('budget') })
   if (w.maxWaitDays !== undefined)
     out.push({
-      name: `no part later than ${counted(w.maxWaitDays, 'day')}`,
+      name: say`no part later than ${count(w.maxWaitDays, 'day')}`,
       allows: (_s, p) => waitDays(p, today) <= w.maxWaitDays!,
       without: drop('maxWaitDays'),
     })
@@ -119,7 +119,7 @@ export function wishesOf(
     })
   if (w.scale)
     out.push({
-      name: `a scale of ${w.scale.from} to ${w.scale.to} mm`,
+      name: say`a scale of ${span(w.scale.from, w.scale.to, 0)}`,
       allows: (s, p) =>
         s !== 'neck' ||
         ((p.dims.scaleLength?.value ?? 0) >= w.scale!.from && (p.dims.scaleLength?.value ?? 0) <= w.scale!.to),
@@ -127,25 +127,25 @@ export function wishesOf(
     })
   if (w.wood?.length)
     out.push({
-      name: `a body of ${w.wood.join(' or ')}`,
+      name: say`a body of ${w.wood.join(' or ')}`,
       allows: (s, p) => s !== 'body' || w.wood!.includes(p.traits.wood ?? ''),
       without: drop('wood'),
     })
   for (const [slot, sorts] of Object.entries(w.sorts ?? {}))
     if (sorts.length)
       out.push({
-        name: `${slotName(slot)}: ${sorts.join(' or ')}`,
+        name: say`${slotName(slot)}: ${sorts.join(' or ')}`,
         allows: (s, p) => s !== slot || Object.values(p.traits).some(t => sorts.includes(t)),
         without: x => ({ ...x, sorts: { ...x.sorts, [slot]: [] } }),
       })
   for (const id of w.use ?? [])
     out.push({
-      name: `using up ${nameOf(id)}`,
+      name: say`using up ${nameOf(id)}`,
       without: x => ({ ...x, use: (x.use ?? []).filter(u => u !== id) }),
     })
   for (const [slot, id] of Object.entries(w.fixed))
     out.push({
-      name: `keeping ${nameOf(id)} as ${slotName(slot)}`,
+      name: say`keeping ${nameOf(id)} as ${slotName(slot)}`,
       allows: (s, p) => s !== slot || p.id === id,
       without: x => ({ ...x, fixed: Object.fromEntries(Object.entries(x.fixed).filter(([k]) => k !== slot)) }),
     })

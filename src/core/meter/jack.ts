@@ -1,3 +1,4 @@
+import { num, say, type Said } from '../say/said.ts'
 import type { Wired } from '../build/docs.ts'
 import { lastAlike } from '../build/kept.ts'
 import { readingText } from '../build/readingRef.ts'
@@ -23,7 +24,7 @@ export interface MeterExpectation {
   /** Newest reading, if any, and whether it is within the doubt. */
   reading?: number
   verdict: 'as expected' | 'too low' | 'too high' | 'not read yet'
-  meaning: string
+  meaning: Said
 }
 
 /**
@@ -71,13 +72,13 @@ function expectations(build: Wired): MeterExpectation[] {
   })
 }
 
-function meaningOf(verdict: MeterExpectation['verdict'], reading: number | undefined, ohms: number): string {
+function meaningOf(verdict: MeterExpectation['verdict'], reading: number | undefined, ohms: number): Said {
   if (verdict === 'not read yet') return 'Plug a lead in, meter over tip and sleeve, volume and tone full up.'
   if (verdict === 'as expected') return 'Agrees with the circuit.'
   if (verdict === 'too high')
     return reading! >= OPEN
       ? 'Open: a joint is missing or the wrong lug is used on the way from tip to pickup.'
-      : `Higher than ${Math.round(ohms)} Ω: a coil that should be in parallel is missing, or a joint is poor.`
+      : say`Higher than ${num(Math.round(ohms), 0, 'Ω')}: a coil that should be in parallel is missing, or a joint is poor.`
   return reading! < 50
     ? 'Short: hot touches ground, or hot and ground are exchanged at a lug.'
     : 'Lower than expected: a coil is missing from a series, or another one is in parallel.'

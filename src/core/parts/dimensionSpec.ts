@@ -1,3 +1,5 @@
+import { type Said } from '../say/said.ts'
+
 /** What a dimension counts: decides its unit, its parser and how it is shown. */
 export type QuantityKind =
   | 'length'
@@ -41,17 +43,17 @@ export interface DimensionSpec {
   /** Our default for a part of which nothing is known [from memory unless the table says otherwise]. */
   typical: number
   /** How to take it at the bench. */
-  how: string
+  how: Said
   optional?: true
 }
 
 /** A length dimension in mm. */
-export const mm = (
+export const lengthOf = (
   label: string,
   min: number,
   max: number,
   typical: number,
-  how = 'Calliper, outside jaws.',
+  how: Said = 'Calliper, outside jaws.',
 ): DimensionSpec => ({ label, quantity: 'length', min, max, typical, how })
 
 /** Any other dimension. */
@@ -61,7 +63,7 @@ export const other = (
   min: number,
   max: number,
   typical: number,
-  how: string,
+  how: Said,
 ): DimensionSpec => ({ label, quantity, min, max, typical, how })
 
 /** The same dimension, not needed for a part to be complete. */

@@ -1,9 +1,9 @@
-import { maybe, mm, type DimensionSpec } from './dimensionSpec.ts'
+import { maybe, lengthOf, type DimensionSpec } from './dimensionSpec.ts'
 
 const HOLE_HOW = 'Calliper, inside jaws, across two directions; or the largest bit shank that slips in.'
 const place = {
-  x: mm('place along the centre line', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
-  y: mm(
+  x: lengthOf('place along the centre line', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
+  y: lengthOf(
     'place off the centre line',
     -400,
     400,
@@ -13,11 +13,11 @@ const place = {
 }
 const hole = {
   ...place,
-  diameter: mm('diameter', 0.5, 60, 8, HOLE_HOW),
-  depth: maybe(mm('depth', 0, 80, 10, 'Depth rod of the calliper.')),
-  farX: maybe(mm('far mouth, along', -800, 1200, 0, 'Steel rule on the other face, from the same datum.')),
+  diameter: lengthOf('diameter', 0.5, 60, 8, HOLE_HOW),
+  depth: maybe(lengthOf('depth', 0, 80, 10, 'Depth rod of the calliper.')),
+  farX: maybe(lengthOf('far mouth, along', -800, 1200, 0, 'Steel rule on the other face, from the same datum.')),
   farY: maybe(
-    mm(
+    lengthOf(
       'far mouth, off the centre line',
       -400,
       400,
@@ -28,14 +28,16 @@ const hole = {
 }
 const controlHole = {
   ...hole,
-  topThickness: maybe(mm('top at this hole, if recessed', 0.5, 40, 6, 'Calliper through the hole, over the top.')),
+  topThickness: maybe(
+    lengthOf('top at this hole, if recessed', 0.5, 40, 6, 'Calliper through the hole, over the top.'),
+  ),
 }
 const rout = {
   ...place,
-  length: mm('length along the strings', 3, 400, 40, 'Calliper, inside jaws, along the strings.'),
-  width: mm('width across the strings', 3, 400, 70, 'Calliper, inside jaws, across the strings.'),
-  corner: mm('corner radius', 0, 60, 4, 'Lay drill shanks into the corner until one touches all along.'),
-  depth: mm('depth', 0.5, 80, 18, 'Depth rod of the calliper, at three places.'),
+  length: lengthOf('length along the strings', 3, 400, 40, 'Calliper, inside jaws, along the strings.'),
+  width: lengthOf('width across the strings', 3, 400, 70, 'Calliper, inside jaws, across the strings.'),
+  corner: lengthOf('corner radius', 0, 60, 4, 'Lay drill shanks into the corner until one touches all along.'),
+  depth: lengthOf('depth', 0.5, 80, 18, 'Depth rod of the calliper, at three places.'),
 }
 const { depth: _depth, ...opening } = rout
 void _depth
@@ -51,10 +53,10 @@ export const FEATURE_ROLES = {
     label: 'Neck pocket',
     dims: {
       ...rout,
-      length: mm('length', 20, 200, 76, 'Calliper, inside jaws, from the mouth to the end wall.'),
-      width: mm('width at the mouth', 20, 90, 56, 'Calliper, inside jaws, right at the mouth.'),
-      widthEnd: mm('width at the end', 20, 90, 56, 'Calliper, inside jaws, just before the end wall.'),
-      floorDip: mm('dip in the floor', 0, 5, 0.05, 'Straightedge across the floor, feeler gauge under it.'),
+      length: lengthOf('length', 20, 200, 76, 'Calliper, inside jaws, from the mouth to the end wall.'),
+      width: lengthOf('width at the mouth', 20, 90, 56, 'Calliper, inside jaws, right at the mouth.'),
+      widthEnd: lengthOf('width at the end', 20, 90, 56, 'Calliper, inside jaws, just before the end wall.'),
+      floorDip: lengthOf('dip in the floor', 0, 5, 0.05, 'Straightedge across the floor, feeler gauge under it.'),
     },
   },
   'pickup-rout': { label: 'Pickup rout', dims: rout },
@@ -62,7 +64,7 @@ export const FEATURE_ROLES = {
     label: 'Control cavity',
     dims: {
       ...rout,
-      topThickness: mm(
+      topThickness: lengthOf(
         'top left over the cavity',
         1,
         40,
@@ -75,7 +77,7 @@ export const FEATURE_ROLES = {
   'switch-hole': { label: 'Switch hole', dims: controlHole },
   'jack-hole': {
     label: 'Jack hole',
-    dims: { ...hole, depth: maybe(mm('depth', 0, 80, 25, 'Depth rod of the calliper.')) },
+    dims: { ...hole, depth: maybe(lengthOf('depth', 0, 80, 25, 'Depth rod of the calliper.')) },
   },
   'tuner-hole': { label: 'Tuner hole', dims: hole },
   'screw-hole': { label: 'Screw hole', dims: hole },
@@ -86,11 +88,14 @@ export const FEATURE_ROLES = {
   'battery-box': { label: 'Battery box', dims: rout },
   chamber: {
     label: 'Chamber',
-    dims: { ...rout, topThickness: mm('top left over it', 1, 40, 5, 'Calliper at a sound hole’s edge.') },
+    dims: { ...rout, topThickness: lengthOf('top left over it', 1, 40, 5, 'Calliper at a sound hole’s edge.') },
   },
   'sound-hole': {
     label: 'Sound hole',
-    dims: { ...opening, depth: maybe(mm('thickness of the top there', 1, 80, 6, 'Calliper at the hole’s edge.')) },
+    dims: {
+      ...opening,
+      depth: maybe(lengthOf('thickness of the top there', 1, 80, 6, 'Calliper at the hole’s edge.')),
+    },
   },
   channel: {
     label: 'Wire channel',
@@ -98,13 +103,13 @@ export const FEATURE_ROLES = {
       ...place,
       diameter: hole.diameter,
       depth: maybe(
-        mm('its middle below the face', 0, 80, 15, 'Depth rod to its upper edge, plus half its diameter.'),
+        lengthOf('its middle below the face', 0, 80, 15, 'Depth rod to its upper edge, plus half its diameter.'),
       ),
       toX: maybe(
-        mm('place along where it ends', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
+        lengthOf('place along where it ends', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
       ),
       toY: maybe(
-        mm(
+        lengthOf(
           'place off the centre line where it ends',
           -400,
           400,
@@ -113,7 +118,7 @@ export const FEATURE_ROLES = {
         ),
       ),
       toDepth: maybe(
-        mm(
+        lengthOf(
           'its middle below the face where it ends',
           0,
           80,
@@ -127,8 +132,8 @@ export const FEATURE_ROLES = {
     label: 'Truss rod notch',
     dims: {
       ...place,
-      length: mm('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'),
-      width: mm('width', 2, 60, 12, 'Calliper, inside jaws.'),
+      length: lengthOf('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'),
+      width: lengthOf('width', 2, 60, 12, 'Calliper, inside jaws.'),
     },
   },
   'cut-out': { label: 'Cut-out', dims: opening },

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
 import { claimed, assumed, DEFAULT_DOUBT, measured } from '../units/doubt.ts'
@@ -19,7 +20,7 @@ describe.each(tables)('the table of %s', (_name, table) => {
       expect(d.min, key).toBeLessThan(d.max)
       expect(d.typical, key).toBeGreaterThanOrEqual(d.min)
       expect(d.typical, key).toBeLessThanOrEqual(d.max)
-      expect(d.how.length, key).toBeGreaterThan(8)
+      expect(inWords(d.how).length, key).toBeGreaterThan(8)
       expect(d.label.length, key).toBeGreaterThan(2)
     }
   })

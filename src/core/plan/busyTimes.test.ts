@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import { busyTimes, NoCalendar } from './busyTimes.ts'
@@ -86,6 +87,6 @@ describe('busy times from a calendar file', () => {
     const dated = p.steps.filter(s => s.start && s.end && s.end > s.start)
     expect(busy).toHaveLength(dated.length)
     expect(busy.map(x => x.start)).toEqual(dated.map(s => s.start).sort())
-    expect(new Set(busy.map(x => x.what))).toEqual(new Set(dated.map(s => s.title.slice(0, 120))))
+    expect(new Set(busy.map(x => x.what))).toEqual(new Set(dated.map(s => inWords(s.title).slice(0, 120))))
   })
 })

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import { slotsOf } from '../build/slots.ts'
 import { orderBy } from './outlook.ts'
@@ -18,7 +19,7 @@ export interface BuyLine {
   /** The last day to order it on, and what waits for it; undefined where it is ordered, or nothing in the plan asks for it. */
   by: string | undefined
   late: boolean
-  waits: string | undefined
+  waits: Said | undefined
   /** The day on which it is expected. */
   due: string
   state: 'to buy' | 'ordered'

@@ -1,3 +1,5 @@
+import { spoken, type Reader } from '../say/spoken.ts'
+import { list, num, say } from '../say/said.ts'
 import ical from 'ical-generator'
 import type { Build } from '../build/build.ts'
 import type { Plan } from './plan.ts'
@@ -20,14 +22,18 @@ export function calendarFile(build: Build, p: Plan, stamp: string): string {
       end: new Date(`${s.end}:00Z`),
       floating: true,
       stamp: new Date(stamp),
-      summary: s.title,
-      description: [
-        s.why,
-        s.tools.length ? `Tools: ${s.tools.join(', ')}` : '',
-        s.waitHours ? `Then wait ${s.waitHours} h.` : '',
-      ]
-        .filter(Boolean)
-        .join('\n'),
+      summary: spoken(s.title, build.preferences),
+      description: spoken(
+        list(
+          [
+            s.why,
+            s.tools.length ? `Tools: ${s.tools.join(', ')}` : '',
+            s.waitHours ? say`Then wait ${num(s.waitHours, undefined, 'h')}.` : '',
+          ].filter(Boolean),
+          '\n',
+        ),
+        build.preferences,
+      ),
     })
   }
   return cal.toString()
@@ -37,7 +43,12 @@ export function calendarFile(build: Build, p: Plan, stamp: string): string {
  * The evenings of all builds as an iCalendar file: one event for each piece of work, floating local times.
  * @param names of the builds, by id
  */
-export function eveningsFile(days: readonly BenchDay[], names: ReadonlyMap<string, string>, stamp: string): string {
+export function eveningsFile(
+  days: readonly BenchDay[],
+  names: ReadonlyMap<string, string>,
+  stamp: string,
+  reader: Reader,
+): string {
   const cal = ical({
     name: 'Evenings at the bench',
     prodId: { company: 'Snug Bolt', product: 'evenings', language: 'EN' },
@@ -51,7 +62,7 @@ export function eveningsFile(days: readonly BenchDay[], names: ReadonlyMap<strin
         end: new Date(`${p.end}:00Z`),
         floating: true,
         stamp: new Date(stamp),
-        summary: `${names.get(p.build) ?? p.build}: ${p.title}`,
+        summary: spoken(say`${names.get(p.build) ?? p.build}: ${p.title}`, reader),
       })
   return cal.toString()
 }

@@ -1,10 +1,10 @@
+import { list, mm, type Said, say } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { dimensionAt } from '../parts/dimensionAt.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { fixStepId, type FitResult, type PlannedFix } from '../fit/applyFixes.ts'
 import type { State } from '../fit/verdict.ts'
-import { fixed } from '../units/length.ts'
 import type { Plan } from './plan.ts'
 
 /** What is compared before and after an act. */
@@ -93,7 +93,7 @@ const joints = (n: number): string => `${n} joint${n === 1 ? '' : 's'}`
  * The effects in a line: “2 joints better, 1 worse; 35 min less; over on 17 Dec”. Empty when nothing moved.
  * @param day how a day is said, from YYYY-MM-DD
  */
-export function effectsLine(e: Effects, currency: string, day: (d: string) => string): string {
+export function effectsLine(e: Effects, currency: string, day: (d: string) => string): Said {
   const moved = [
     e.better ? `${joints(e.better)} better` : '',
     e.worse ? `${e.better ? e.worse : joints(e.worse)} worse` : '',
@@ -101,15 +101,16 @@ export function effectsLine(e: Effects, currency: string, day: (d: string) => st
     e.gone ? `${e.better || e.worse || e.found ? e.gone : joints(e.gone)} gone` : '',
   ].filter(Boolean)
   const signed = (n: number, unit: string) => `${Math.abs(n)} ${unit} ${n > 0 ? 'more' : 'less'}`
-  return [
-    moved.join(', '),
-    e.holes ? signed(e.holes, Math.abs(e.holes) === 1 ? 'hole' : 'holes') : '',
-    e.minutes ? signed(Math.round(e.minutes), 'min') : '',
-    Math.abs(e.cost) >= 0.5 ? signed(Math.round(e.cost), currency) : '',
-    ...e.grown.map(g => `${g.title}: the planned work grows from ${fixed(g.from, 1)} mm to ${fixed(g.to, 1)} mm`),
-    ...e.needless.map(t => `${t}: the planned fix is not needed`),
-    e.endsOn ? `over on ${day(e.endsOn)}` : '',
-  ]
-    .filter(Boolean)
-    .join('; ')
+  return list(
+    [
+      moved.join(', '),
+      e.holes ? signed(e.holes, Math.abs(e.holes) === 1 ? 'hole' : 'holes') : '',
+      e.minutes ? signed(Math.round(e.minutes), 'min') : '',
+      Math.abs(e.cost) >= 0.5 ? signed(Math.round(e.cost), currency) : '',
+      ...e.grown.map(g => say`${g.title}: the planned work grows from ${mm(g.from, 1)} to ${mm(g.to, 1)}`),
+      ...e.needless.map(t => `${t}: the planned fix is not needed`),
+      e.endsOn ? `over on ${day(e.endsOn)}` : '',
+    ].filter(Boolean),
+    '; ',
+  )
 }

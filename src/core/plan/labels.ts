@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import { lugRef } from '../build/lugRef.ts'
 import { slotsOf } from '../build/slots.ts'
@@ -10,7 +11,7 @@ export interface BagLabel {
   id: string
   /** The bag's number, in the order in which bags are opened. */
   number: number
-  title: string
+  title: Said
   contents: string[]
 }
 

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
@@ -148,7 +149,7 @@ describe('steps go by the instrument', () => {
         ],
       }
     const order = ids(shimmed)
-    expect(title(shimmed, 'assemble/shim')).toContain('0.50 mm')
+    expect(inWords(title(shimmed, 'assemble/shim'))).toContain('0.50 mm')
     expect(order.indexOf('assemble/shim')).toBeLessThan(order.indexOf('assemble/neck'))
     expect(ids(b)).not.toContain('assemble/shim')
   })
@@ -156,7 +157,7 @@ describe('steps go by the instrument', () => {
     const of = (b: Build, what: string) => plan(bare(b)).steps.find(s => s.id === `place/${what}`)!
     const b = demo('heron')
     expect(of(b, 'twelfth').read).toMatchObject({ of: 'layout.frets.0-12', expected: 314 })
-    expect(of(b, 'saddles').why).toMatch(/1: \d+\.\d mm, .*6: \d+\.\d mm/)
+    expect(inWords(of(b, 'saddles').why)).toMatch(/1: \d+\.\d mm, .*6: \d+\.\d mm/)
     // A bridge that is drilled already, or floats, is not placed again.
     expect(ids(demo('kestrel')).some(s => s.startsWith('place/'))).toBe(
       plan(bare(demo('kestrel'))).steps.some(s => s.id === 'drill/bridge'),

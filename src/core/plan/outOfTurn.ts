@@ -1,14 +1,15 @@
+import { type Said } from '../say/said.ts'
 import type { Plan } from './plan.ts'
 import { isOver, type PlannedStep } from './step.ts'
 
 /** What is passed over when a step is done now, and what that costs. */
 export interface OutOfTurn {
   /** Steps that should have come first, each with the reason of its arrow. */
-  missing: { id: string; title: string; why: string }[]
+  missing: { id: string; title: Said; why: Said }[]
   /** What still dries or sets, and until when, on the bench's clock. */
-  waiting: { id: string; title: string; until: string }[]
+  waiting: { id: string; title: Said; until: string }[]
   /** Steps that are done already and should have come after it. */
-  overtaken: { id: string; title: string; why: string }[]
+  overtaken: { id: string; title: Said; why: Said }[]
   /** What has to be done over where the order was right: minutes at the bench and hours of waiting. */
   minutes: number
   waitHours: number

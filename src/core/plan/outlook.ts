@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import { SCHOOL_NAMES } from '../build/finishNames.ts'
 import type { Build } from '../build/build.ts'
 import { dayAfter, daysFrom } from '../calendar/days.ts'
@@ -155,7 +156,7 @@ export interface ToOrder {
   part: string
   by: string
   /** The step that waits for it first. */
-  step: string
+  step: Said
   late: boolean
 }
 

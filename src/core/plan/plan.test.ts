@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
@@ -55,7 +56,7 @@ describe('the order of the plan', () => {
   })
   it('gives every step a reason, minutes, a station and known cautions', () => {
     for (const s of plan(fixed()).steps) {
-      expect(s.why.length).toBeGreaterThan(3)
+      expect(inWords(s.why).length).toBeGreaterThan(3)
       expect(s.minutes).toBeGreaterThan(0)
       for (const c of s.cautions) expect(CAUTIONS[c].text.length).toBeGreaterThan(10)
     }
@@ -256,7 +257,7 @@ describe('the finish', () => {
       zone: 'body top',
       mend: { kind: 'strip', zone: 'body top' },
     })
-    expect(found.map(f => f.says).join(' ')).toMatch(/m².*P120.*min.*fingernail/s)
+    expect(inWords(found.map(f => f.says)).join(' ')).toMatch(/m².*P120.*min.*fingernail/s)
     b.parts[0]!.traits = { wood: 'hard maple', surface: 'bare' }
     expect(finishOf(structuredClone(b)).findings).toEqual([])
   })
@@ -321,13 +322,13 @@ describe('the setup', () => {
     // 628 mm: a millimetre is 1200/ln 2 · (2/628 − 1/628) = 2.757 cents.
     expect(cents(10)).toMatchObject({ state: 'adjust', unit: 'cents' })
     expect(cents(10).mm).toBeCloseTo(10 / 2.757, 2)
-    expect(cents(-10).move).toMatch(/^Saddle forward/)
+    expect(inWords(cents(-10).move)).toMatch(/^Saddle forward/)
     expect(cents(1.5).state).toBe('on target')
     const pickup = (v: number) =>
       setupWork(read(heron(), 'pickup.bridge.treble', v, 0)).adjustments.find(a => a.id === 'pickup.bridge.treble')!
     // 4/64 in is 1.5875 mm.
-    expect(pickup(2.5875).move).toBe('Raise that side 1.00 mm by its screw.')
-    expect(pickup(0.8).move).toMatch(/^Lower that side 0\.79 mm.*sour/)
+    expect(inWords(pickup(2.5875).move)).toBe('Raise that side 1.00 mm by its screw.')
+    expect(inWords(pickup(0.8).move)).toMatch(/^Lower that side 0\.79 mm.*sour/)
     expect(pickup(1.6).state).toBe('on target')
   })
   it('moves the saddle twice the change at fret 12, in turns of its screw', () => {
@@ -336,7 +337,7 @@ describe('the setup', () => {
     // 0.5 mm too high at fret 12: 1 mm at the saddle, two turns of an M3 screw of 0.5 mm pitch.
     expect(a.mm).toBeCloseTo(-1, 9)
     expect(a.turns).toBeCloseTo(-2, 9)
-    expect(a.move).toContain('2 turns')
+    expect(inWords(a.move)).toContain('2 turns')
   })
   it('turns the rod by an eighth or a quarter, never more', () => {
     expect(setupWork(read(heron(), 'relief', 0.9, 0)).adjustments[0]!.turns).toBe(-0.25)

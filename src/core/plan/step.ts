@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { StepRef } from '../build/stepRef.ts'
 import type { Expected } from './partsOfStep.ts'
 import type { CautionId } from '../cautions/cautions.ts'
@@ -38,7 +39,7 @@ export interface WantedReading {
   value: number
   doubt: number
   basis: string
-  how: string
+  how: Said
   /** Joints that it may settle, by their titles. */
   settles: readonly string[]
 }
@@ -47,11 +48,11 @@ export interface WantedReading {
 export interface Step {
   ref: StepRef
   phase: Phase
-  title: string
-  why: string
+  title: Said
+  why: Said
   /** How it is done, and what tells that it is good. */
-  how?: string
-  good?: string
+  how?: Said
+  good?: Said
   /** Station where its facts are. */
   station: 'fit' | 'drill' | 'wiring' | 'meter' | 'finish' | 'setup' | 'plan'
   minutes: number

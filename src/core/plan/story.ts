@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import type { Attachment, Build } from '../build/build.ts'
 import { splitRef } from '../build/quantityAt.ts'
 import { readingRef, type ReadingRef } from '../build/readingRef.ts'
@@ -15,7 +16,7 @@ export interface StoryLine {
   id: string
   at: string
   kind: StoryKind
-  text: string
+  text: Said
   place: StoryPlace
   /** Part that it is of, by id. */
   part?: string

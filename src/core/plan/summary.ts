@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import { isOver } from './step.ts'
 import type { Build } from '../build/build.ts'
 import { partIn } from '../build/references.ts'
@@ -20,7 +21,7 @@ export interface BuildSummary {
   joints: number
   done: number
   steps: number
-  next: { title: string; start: string | undefined } | undefined
+  next: { title: Said; start: string | undefined } | undefined
   endsOn: string | undefined
 }
 

@@ -1,3 +1,5 @@
+import { inWords } from '../../../tests/support/inWords.ts'
+import { IN_MM } from '../say/spoken.ts'
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
 import { demo, uncoated } from '../../../tests/support/demo.ts'
@@ -18,7 +20,10 @@ describe('several builds on one person’s evenings', () => {
   it('never has two pieces at once, and all of them within the hours', () => {
     const sorted = [...pieces].sort((a, b) => (a.start < b.start ? -1 : 1))
     sorted.forEach((p, i) => {
-      if (i) expect(p.start >= sorted[i - 1]!.end, `${p.title} after ${sorted[i - 1]!.title}`).toBe(true)
+      if (i)
+        expect(p.start >= sorted[i - 1]!.end, `${inWords(p.title)} after ${inWords(sorted[i - 1]!.title)}`).toBe(
+          true,
+        )
       expect(p.start.slice(11) >= '18:00').toBe(true)
     })
     for (const d of w.days) expect(new Set(d.pieces.map(p => p.start.slice(0, 10)))).toEqual(new Set([d.day]))
@@ -150,7 +155,7 @@ describe('the evenings as a calendar file', () => {
   it('are read back by another library: each piece of work once, at its own time, under its build’s name', () => {
     const w = workshopPlan(builds, HOURS, NOW),
       names = new Map(builds.map(b => [b.id, b.name])),
-      text = eveningsFile(w.days, names, '2026-11-30T12:00:00Z'),
+      text = eveningsFile(w.days, names, '2026-11-30T12:00:00Z', IN_MM),
       events = new ICAL.Component(ICAL.parse(text) as unknown[])
         .getAllSubcomponents('vevent')
         .map(e => new ICAL.Event(e)),
@@ -160,7 +165,7 @@ describe('the evenings as a calendar file', () => {
     const told = new Set(
       events.map(e => `${e.startDate.toString().slice(0, 16)} ${e.endDate.toString().slice(0, 16)}`),
     )
-    for (const p of pieces) expect(told.has(`${p.start} ${p.end}`), p.title).toBe(true)
+    for (const p of pieces) expect(told.has(`${p.start} ${p.end}`), inWords(p.title)).toBe(true)
     for (const e of events)
       expect(
         [...names.values()].some(n => e.summary.startsWith(`${n}: `)),

@@ -1,3 +1,5 @@
+import { inMm } from '../say/spoken.ts'
+import { type Said } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import { layOutWork, type Load } from '../calendar/layOutWork.ts'
 import { localTime, type Present } from '../calendar/clock.ts'
@@ -10,7 +12,7 @@ import { isOver, type PlannedStep } from './step.ts'
 export interface BenchPiece {
   build: string
   step: string
-  title: string
+  title: Said
   start: string
   end: string
   /** Whose hands; undefined where there is one person alone. */
@@ -26,7 +28,7 @@ export interface BenchDay {
 /** The same work on several builds, done in one go. */
 export interface Together {
   /** What it is, in the words of the first of them. */
-  title: string
+  title: Said
   of: { build: string; step: string }[]
   /** Minutes that one setting up, masking or cleaning saves. */
   saves: number
@@ -37,7 +39,7 @@ export interface WorkshopPlan {
   /** Day on which each build is over when one person does them all; undefined where it has no end. */
   ends: ReadonlyMap<string, string>
   /** Waits that one build's wet coat puts on another's dust. */
-  heldByAir: { build: string; step: string; title: string; until: string; by: string }[]
+  heldByAir: { build: string; step: string; title: Said; until: string; by: string }[]
   together: Together[]
 }
 
@@ -60,7 +62,7 @@ const wetMinutes = (s: PlannedStep): number =>
 /** What of several builds is alike enough to be done in one go: the same act of a finish, the same soldering, the same readings. */
 function alike(s: PlannedStep): string | undefined {
   const { ref } = s
-  if (ref.kind === 'finish') return `finish ${ref.stage} ${ref.stage === 'coat' ? s.title : ''}`
+  if (ref.kind === 'finish') return `finish ${ref.stage} ${ref.stage === 'coat' ? inMm(s.title) : ''}`
   if (ref.kind === 'solder') return `solder ${ref.what}`
   return undefined
 }
@@ -193,7 +195,7 @@ function togetherOf(plans: readonly { build: Build; plan: Plan }[]): Together[] 
 export interface Meanwhile {
   build: string
   step: string
-  title: string
+  title: Said
   minutes: number
   tools: readonly string[]
 }

@@ -1,6 +1,7 @@
-import type { Build } from '../build/build.ts'
+import { spoken } from '../say/spoken.ts'
+import { say, mm } from '../say/said.ts'
 import { sizeAt } from '../build/assumed.ts'
-import type { Shaped } from '../build/docs.ts'
+import type { Named } from '../build/docs.ts'
 import { NAME, FLAG } from '../circuit/drawing/labels.ts'
 import { LUG } from '../circuit/drawing/route.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
@@ -63,7 +64,7 @@ function marksOf(d: SolderDrawing): Mark[] {
 }
 
 /** The circuit from the solderer's side as a full-size drawing, with its wires as a list: to lie under the work. */
-export function circuitSheet(build: Shaped & Pick<Build, 'name'>): Drawing | undefined {
+export function circuitSheet(build: Named): Drawing | undefined {
   const d = drawing(build)
   if (!d.components.length) return undefined
   const { wires } = cutList(build, d)
@@ -95,7 +96,7 @@ const LOOSE = 0.5
  * A board on which the harness is wired outside the instrument: a hole for every control at its true place, seen from
  * the side that is soldered, so that each stands as it will hang in the body. Undefined without controls.
  */
-export function harnessBoard(build: Shaped & Pick<Build, 'name'>): Drawing | undefined {
+export function harnessBoard(build: Named): Drawing | undefined {
   const d = drawing(build)
   const standing = d.components.flatMap(c => {
     const own = build.circuit.components.find(x => x.id === c.id)!,
@@ -111,7 +112,10 @@ export function harnessBoard(build: Shaped & Pick<Build, 'name'>): Drawing | und
     title: `${build.name}: harness board`,
     face: 'soldered side',
     mirrored: true,
-    lay: 'Glue it on a board of 6 mm or more and drill the holes: the controls stand in it shaft down, their lugs up, where they will hang in the body. Solder and test on it; then everything goes in.',
+    lay: spoken(
+      say`Glue it on a board of ${mm(6, 0)} or more and drill the holes: the controls stand in it shaft down, their lugs up, where they will hang in the body. Solder and test on it; then everything goes in.`,
+      build.preferences,
+    ),
     marks: [
       ...marksOf(d),
       ...standing.flatMap(({ c, hole }): Mark[] =>

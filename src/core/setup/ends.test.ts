@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
@@ -131,8 +132,8 @@ describe('a saddle that has told what its screw does', () => {
     const mm = a(first).target - 2
     expect(Math.abs(a(now).turns!)).toBeGreaterThan(Math.abs(mm) / 0.25)
     expect(Math.abs(a(now).turns!)).toBeLessThan(Math.abs(mm) / 0.2)
-    expect(a(now).move).toMatch(/Yours moves 0\.2\d mm a turn at fret 12/)
-    expect(a(first).move).not.toMatch(/Yours/)
+    expect(inWords(a(now).move)).toMatch(/Yours moves 0\.2\d mm a turn at fret 12/)
+    expect(inWords(a(first).move)).not.toMatch(/Yours/)
   })
 })
 
@@ -149,7 +150,7 @@ describe('a rod that has told what it does', () => {
   it('is quoted with the next move, and predicts it', () => {
     const a = setupWork(told).adjustments.find(x => x.id === 'relief')!
     expect(a.state).toBe('adjust')
-    expect(a.move).toMatch(/Tighten the rod 1\/4 turn.*Your rod moves 0\.03 mm per quarter turn/)
+    expect(inWords(a.move)).toMatch(/Tighten the rod 1\/4 turn.*Your rod moves 0\.03 mm per quarter turn/)
     // A quarter of 0.12 a turn.
     expect(a.mm).toBeCloseTo(0.03, 2)
   })

@@ -1,3 +1,4 @@
+import { asWritten, mm, num, type Said, say } from '../say/said.ts'
 import { LAID } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
@@ -30,7 +31,7 @@ export interface FretLevelling {
   price: { own: number | undefined; shop: number | undefined } | undefined
   /** Frets that would be too low after it. */
   tooLow: number[]
-  says: string
+  says: Said
 }
 
 /**
@@ -69,9 +70,9 @@ export const fretLevelling = fact([...LAID, 'preferences'], (build): FretLevelli
     price: own === undefined && shop === undefined ? undefined : { own, shop },
     tooLow,
     says: tooLow.length
-      ? `Fret ${tooLow.join(', ')} would be lower than ${LOWEST_CROWN} mm: replace ${tooLow.length > 1 ? 'those' : 'it'} first.`
+      ? say`Fret ${tooLow.join(', ')} would be lower than ${asWritten(LOWEST_CROWN)}: replace ${tooLow.length > 1 ? 'those' : 'it'} first.`
       : few
-        ? `Dress fret ${few.frets.join(', ')} alone, by ${few.take.toFixed(2)} mm, blended into the frets beside: about ${few.hours.toFixed(1)} h. All of them would be ${hours.toFixed(1)} h.`
-        : `Level them all: ${(KISS - lowest).toFixed(2)} mm off most, about ${hours.toFixed(1)} h.`,
+        ? say`Dress fret ${few.frets.join(', ')} alone, by ${mm(few.take, 2)}, blended into the frets beside: about ${num(few.hours, 1, 'h')}. All of them would be ${num(hours, 1, 'h')}.`
+        : say`Level them all: ${mm(KISS - lowest, 2)} off most, about ${num(hours, 1, 'h')}.`,
   }
 })

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import type { Build } from '../build/build.ts'
@@ -155,7 +156,7 @@ describe('a back bow', () => {
     const move = setupWork({ ...b, instrument: { ...b.instrument, bridge: 'flat plate' } }).adjustments.find(
       a => a.id === 'relief',
     )!.move
-    expect(move).toMatch(/^The neck bows back by 0\.15 mm.*Loosen the rod/)
+    expect(inWords(move)).toMatch(/^The neck bows back by 0\.15 mm.*Loosen the rod/)
   })
 })
 

@@ -1,4 +1,5 @@
-import { ranked, type Likely } from '../units/ranked.ts'
+import { mm, num, say, type Said } from '../say/said.ts'
+import { ranked, type Likely } from '../text/ranked.ts'
 import { fact } from '../build/fact.ts'
 import { LAID, type Laid } from '../build/docs.ts'
 import { layOut } from '../layout/layOut.ts'
@@ -47,17 +48,20 @@ interface Cause extends Likely<NoiseFacts> {
   next: string
 }
 
-const degrees = (v: number) => `${v.toFixed(1)}°`
+const degrees = (v: number) => say`${num(v, 1, '°')}`
 const lowBreak = (v: number | undefined, where: string) =>
   v === undefined
     ? undefined
     : v < LEAST_BREAK
-      ? { times: 6, says: `it breaks over the ${where} by ${degrees(v)}, ${LEAST_BREAK}° are wanted` }
-      : { times: 0.3, says: `it breaks over the ${where} by ${degrees(v)}: enough` }
+      ? {
+          times: 6,
+          says: say`it breaks over the ${where} by ${degrees(v)}, ${num(LEAST_BREAK, undefined, '°')} are wanted`,
+        }
+      : { times: 0.3, says: say`it breaks over the ${where} by ${degrees(v)}: enough` }
 const room = (r: { room: number; over: number }, how: string) =>
   r.room < 0
-    ? { times: 5, says: `${how} it swings ${(-r.room).toFixed(2)} mm into fret ${r.over}` }
-    : { times: 0.4, says: `${how} ${r.room.toFixed(2)} mm are left over fret ${r.over}` }
+    ? { times: 5, says: say`${how} it swings ${mm(-r.room, 2)} into fret ${num(r.over)}` }
+    : { times: 0.4, says: say`${how} ${mm(r.room, 2)} are left over fret ${num(r.over)}` }
 const highFret = (f: NoiseFacts) =>
   f.highFrets.length
     ? { times: 5, says: `fret ${f.highFrets.join(' and ')} was read high` }
@@ -66,12 +70,12 @@ const flat = (f: NoiseFacts) =>
   !f.reliefRead
     ? { times: 1, says: 'relief is not read yet' }
     : f.relief < 0.08
-      ? { times: 4, says: `relief reads ${f.relief.toFixed(2)} mm: the neck is straight or bowed back` }
-      : { times: 0.4, says: `relief reads ${f.relief.toFixed(2)} mm` }
+      ? { times: 4, says: say`relief reads ${mm(f.relief, 2)}: the neck is straight or bowed back` }
+      : { times: 0.4, says: say`relief reads ${mm(f.relief, 2)}` }
 const bowed = (f: NoiseFacts) =>
   f.reliefRead && f.relief > 0.35
-    ? { times: 3, says: `relief reads ${f.relief.toFixed(2)} mm: much` }
-    : { times: 0.6, says: f.reliefRead ? `relief reads ${f.relief.toFixed(2)} mm` : 'relief is not read yet' }
+    ? { times: 3, says: say`relief reads ${mm(f.relief, 2)}: much` }
+    : { times: 0.6, says: f.reliefRead ? say`relief reads ${mm(f.relief, 2)}` : 'relief is not read yet' }
 const woundOne = (f: NoiseFacts) =>
   f.wound ? { times: 2, says: 'it is wound' } : { times: 0, says: 'it is plain' }
 
@@ -205,7 +209,7 @@ export interface RankedCause {
   id: string
   says: string
   chance: number
-  because: string | undefined
+  because: Said | undefined
   next: string
 }
 

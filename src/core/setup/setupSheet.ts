@@ -1,3 +1,4 @@
+import { mm, num, type Said, say } from '../say/said.ts'
 import type { Build } from '../build/build.ts'
 import type { Laid } from '../build/docs.ts'
 import { addDays } from 'date-fns'
@@ -19,7 +20,7 @@ export interface SheetRow {
 export interface SetupSheet {
   rows: SheetRow[]
   /** When everything is read again, a moment in UTC, and what the neck may have done by then. */
-  again: { after: string; on: string; says: string }[]
+  again: { after: string; on: string; says: Said }[]
 }
 
 /** Relief that a neck takes on for each per cent of humidity, mm, from memory: a few hundredths between a dry and a damp week. */
@@ -54,7 +55,7 @@ export function setupSheet(build: Laid & Pick<Build, 'climate'>): SetupSheet {
       .at(-1),
     { atBench, driest, dampest } = build.climate,
     swing = Math.max(Math.abs(dampest - atBench), Math.abs(driest - atBench)) * RELIEF_PER_PERCENT
-  const again = (days: number, after: string, says: string) =>
+  const again = (days: number, after: string, says: Said) =>
     last === undefined ? [] : [{ after, on: daysAfter(last, days), says }]
   return {
     rows,
@@ -64,7 +65,7 @@ export function setupSheet(build: Laid & Pick<Build, 'climate'>): SetupSheet {
       ...again(
         90,
         'a season',
-        `from ${atBench} % to ${driest} … ${dampest} % of humidity relief may move by ${swing.toFixed(2)} mm`,
+        say`from ${num(atBench, undefined, '%')} to ${num(driest)} … ${num(dampest, undefined, '%')} of humidity relief may move by ${mm(swing, 2)}`,
       ),
     ],
   }

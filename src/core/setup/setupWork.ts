@@ -1,3 +1,4 @@
+import { mm, num, type Said, say, capital } from '../say/said.ts'
 import { LAID, type Laid } from '../build/docs.ts'
 import { factOfKinds } from '../build/fact.ts'
 import { partIn } from '../build/references.ts'
@@ -5,7 +6,6 @@ import { saddleHeight, wedgeWanted } from '../layout/saddleHeight.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { readingText } from '../build/readingRef.ts'
 import type { Part } from '../parts/part.ts'
-import { capital } from '../text/text.ts'
 import { fixed } from '../units/length.ts'
 import { FLOATS, tremoloWork } from './ends.ts'
 import { IN_TUNE, saddleMove } from './intonation.ts'
@@ -36,7 +36,7 @@ export interface Adjustment {
   state: 'not read' | 'read again' | 'on target' | 'adjust'
   /** Difference reading − target, mm. */
   off: number | undefined
-  move: string
+  move: Said
   /** Turns of the screw or rod, positive raises or loosens; undefined when it is not a screw. */
   turns: number | undefined
   /** Change where the work is done, mm. */
@@ -73,12 +73,12 @@ const turnsText = (turns: number): string => {
 }
 
 /** Where the parts say that the saddles will be down before the strings are: the wedge that Fit asks for, in its own numbers. */
-function shimSays(build: Laid): string {
+function shimSays(build: Laid): Said {
   const wedge = wedgeWanted(saddleHeight(build))
   if (!wedge) return ''
   return build.instrument.neckJoint === 'glued'
     ? ' By its parts the saddles are down before that, and a glued neck takes no shim: look at the bridge’s height.'
-    : ` By its parts the saddles are down before that: a wedge of ${fixed(wedge.thick, 2)} mm at the heel’s end turns the neck back ${fixed(wedge.angleDeg, 2)}°, as at the Fit station.`
+    : say` By its parts the saddles are down before that: a wedge of ${mm(wedge.thick, 2)} at the heel’s end turns the neck back ${num(wedge.angleDeg, 2, '°')}, as at the Fit station.`
 }
 
 /** Kinds of parts that its adjustments are told from. */
@@ -154,7 +154,7 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
   }
 
   const rod = perTurn(build.readings, 'rod'),
-    told = rod.moves ? ` Your rod moves ${fixed(rod.value / 4, 2)} mm per quarter turn.` : ''
+    told = rod.moves ? say` Your rod moves ${mm(rod.value / 4, 2)} per quarter turn.` : ''
   const tremolo = tremoloWork(build)
   if (scale > 0 && tremolo)
     later(
@@ -182,7 +182,7 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
         off => {
           const turns = Math.abs(off) / rod.value > A_QUARTER_FROM ? MOST_AT_ONCE : MOST_AT_ONCE / 2
           return {
-            move: `${off + t.relief < 0 ? `The neck bows back by ${fixed(-(off + t.relief), 2)} mm: open strings buzz on the first frets. ` : ''}${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
+            move: say`${off + t.relief < 0 ? say`The neck bows back by ${mm(-(off + t.relief), 2)}: open strings buzz on the first frets. ` : ''}${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
             turns: off > 0 ? -turns : turns,
             mm: Math.min(Math.abs(off), turns * rod.value),
           }
@@ -206,12 +206,12 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
         off =>
           off > 0
             ? {
-                move: `File the slot ${fixed(off / nutShare, 2)} mm deeper, a few strokes at a time, falling towards the head.`,
+                move: say`File the slot ${mm(off / nutShare, 2)} deeper, a few strokes at a time, falling towards the head.`,
                 turns: undefined,
                 mm: -off / nutShare,
               }
             : {
-                move: `The slot is ${fixed(-off / nutShare, 2)} mm too deep: a sliver under the nut, or fill and file again.`,
+                move: say`The slot is ${mm(-off / nutShare, 2)} too deep: a sliver under the nut, or fill and file again.`,
                 turns: undefined,
                 mm: -off / nutShare,
               },
@@ -228,14 +228,14 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
         0.1,
         `A change at ${t.actionAt} is ${fixed(share, 2)} times as much at the saddle.`,
         off => {
-          const mm = -off * share,
+          const rise = -off * share,
             // A thread turns as it is cut; a reading that says otherwise says so of rule and rod as well.
             own = perTurn(build.readings, `saddle-${side}`, [pitch / share, (0.1 * pitch) / share]),
-            turns = own.moves ? -off / own.value : mm / pitch
+            turns = own.moves ? -off / own.value : rise / pitch
           return {
-            move: `${mm < 0 ? 'Lower' : 'Raise'} the saddle ${fixed(Math.abs(mm), 2)} mm: ${turnsText(turns)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${own.moves ? ` Yours moves ${fixed(own.value, 2)} mm a turn at ${t.actionAt}.` : ''}${mm < 0 ? shimSays(build) : ''}`,
+            move: say`${rise < 0 ? 'Lower' : 'Raise'} the saddle ${mm(Math.abs(rise), 2)}: ${turnsText(turns)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${own.moves ? say` Yours moves ${mm(own.value, 2)} a turn at ${t.actionAt}.` : ''}${rise < 0 ? shimSays(build) : ''}`,
             turns,
-            mm,
+            mm: rise,
           }
         },
       )
@@ -258,11 +258,11 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
           IN_TUNE,
           'After action, since height moves it. Sharp at the octave: the string is too short, and the saddle goes back.',
           off => {
-            const mm = saddleMove(scale, fret, off)
+            const back = saddleMove(scale, fret, off)
             return {
-              move: `Saddle ${mm > 0 ? 'back' : 'forward'} ${fixed(Math.abs(mm), 2)} mm, tune, read again.`,
+              move: say`Saddle ${back > 0 ? 'back' : 'forward'} ${mm(Math.abs(back), 2)}, tune, read again.`,
               turns: undefined,
-              mm,
+              mm: back,
             }
           },
         ),
@@ -279,7 +279,7 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
           PICKUP_WITHIN,
           'Too far is weak; too near, and a strong magnet pulls the string sour.',
           off => ({
-            move: `${off > 0 ? 'Raise' : 'Lower'} that side ${fixed(Math.abs(off), 2)} mm by its screw${off < -SOUR ? ': so near it pulls the string sour' : ''}.`,
+            move: say`${off > 0 ? 'Raise' : 'Lower'} that side ${mm(Math.abs(off), 2)} by its screw${off < -SOUR ? ': so near it pulls the string sour' : ''}.`,
             turns: undefined,
             mm: off,
           }),

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { localDay, zoneHere } from '../calendar/clock.ts'
 import { describe, expect, it } from 'vitest'
@@ -256,7 +257,7 @@ describe('noises', () => {
   })
   it('follow the numbers: a low angle, a deep slot, a high fret, a straight neck', () => {
     expect(first('behind the nut', { overNut: 3 }).id).toBe('break-nut')
-    expect(first('behind the nut', { overNut: 3 }).because).toContain('3.0°')
+    expect(inWords(first('behind the nut', { overNut: 3 }).because)).toContain('3.0°')
     expect(first('behind the nut', { overNut: 12 }).id).not.toBe('break-nut')
     expect(first('open only', { open: { room: -0.1, over: 1 } }).id).toBe('nut-low')
     expect(first('one fret', { highFrets: [14] }).id).toBe('high-fret')
@@ -343,7 +344,7 @@ describe('levelling', () => {
       ...read(six({ parts: { neck: { dims: { fretHeight: 0.75 } } } }), 'fret.3', -0.2),
     })!
     expect(low.tooLow.length).toBeGreaterThan(15)
-    expect(low.says).toMatch(/replace/)
+    expect(inWords(low.says)).toMatch(/replace/)
   })
 })
 
@@ -409,6 +410,8 @@ describe('the set-up sheet', () => {
     expect(setupSheet(six()).again).toEqual([])
     // Twenty per cent drier at most: 20 · 0.004 mm.
     const dry = { ...b, climate: { ...b.climate, atBench: 50, driest: 30, dampest: 60 } }
-    expect(setupSheet(dry).again.at(-1)!.says).toBe('from 50 % to 30 … 60 % of humidity relief may move by 0.08 mm')
+    expect(inWords(setupSheet(dry).again.at(-1)!.says)).toBe(
+      'from 50 % to 30 … 60 % of humidity relief may move by 0.08 mm',
+    )
   })
 })

@@ -1,3 +1,4 @@
+import { asWritten, mm, num, type Said, say } from '../say/said.ts'
 import type { Point } from '../geometry/outline.ts'
 
 /** How well a point is hit on a scan, pixels [from memory]. */
@@ -5,7 +6,7 @@ export const POINTING = 1.5
 
 export type Calibration =
   | { ok: true; toMm: (p: Point) => Point; mmPerPixel: number; angleRad: number; doubtOf: (mm: number) => number }
-  | { ok: false; field: string; reason: string; accepted: string }
+  | { ok: false; field: string; reason: Said; accepted: Said }
 
 /**
  * A scan or photo taken squarely, made true by two points whose distance is known: scale, and the rotation that lays
@@ -33,15 +34,15 @@ export function calibrate(
     return {
       ok: false,
       field: 'calibration points',
-      reason: `lie ${px.toFixed(0)} pixels apart: an error of pointing would count ${((100 * pointing * Math.SQRT2) / px).toFixed(0)} %`,
-      accepted: `two points at least ${(20 * pointing).toFixed(0)} pixels apart`,
+      reason: say`lie ${num(px)} pixels apart: an error of pointing would count ${num((100 * pointing * Math.SQRT2) / px, 0, '%')}`,
+      accepted: say`two points at least ${num(20 * pointing, 0)} pixels apart`,
     }
   if (!(distance.mm > 0) || !Number.isFinite(distance.mm) || distance.mm > 2000)
     return {
       ok: false,
       field: 'distance',
-      reason: `${distance.mm} mm is no distance on a part`,
-      accepted: 'more than 0, up to 2000 mm',
+      reason: say`${asWritten(distance.mm)} is no distance on a part`,
+      accepted: say`more than 0, up to ${mm(2000, 0)}`,
     }
   const mmPerPixel = distance.mm / px,
     angleRad = Math.atan2(b[1] - a[1], b[0] - a[0])

@@ -1,3 +1,4 @@
+import { num, say } from '../say/said.ts'
 import DxfParser from 'dxf-parser'
 import type { Point } from '../geometry/outline.ts'
 import type { Refusal } from './outlineCheck.ts'
@@ -140,7 +141,7 @@ function joined(runs: readonly Point[][]): Point[][] {
 /** Lines of a DXF drawing: polylines with arcs, circles, splines, and loose lines and arcs joined where their ends meet. */
 export function dxfLines(text: string): DrawnLines | Refusal {
   if (text.length > MOST_BYTES)
-    return { ok: false, reason: `is ${(text.length / 1048576).toFixed(1)} MB`, accepted: ACCEPTED }
+    return { ok: false, reason: say`is ${num(text.length / 1048576, 1)} MB`, accepted: ACCEPTED }
   if (/^AutoCAD Binary DXF/.test(text)) return { ok: false, reason: 'is in binary form', accepted: ACCEPTED }
   let drawing: { header?: Record<string, unknown>; entities?: Entity[] } | null
   try {
@@ -148,7 +149,7 @@ export function dxfLines(text: string): DrawnLines | Refusal {
   } catch (e) {
     return {
       ok: false,
-      reason: `cannot be read: ${e instanceof Error ? e.message.slice(0, 120) : 'not a DXF drawing'}`,
+      reason: say`cannot be read: ${e instanceof Error ? e.message.slice(0, 120) : 'not a DXF drawing'}`,
       accepted: ACCEPTED,
     }
   }
@@ -164,8 +165,8 @@ export function dxfLines(text: string): DrawnLines | Refusal {
     if (drawn > MOST_DRAWN)
       return {
         ok: false,
-        reason: `holds more than ${MOST_DRAWN} points`,
-        accepted: `${ACCEPTED}, an outline alone`,
+        reason: say`holds more than ${num(MOST_DRAWN)} points`,
+        accepted: say`${ACCEPTED}, an outline alone`,
       }
     const name = e.layer && e.layer !== '0' ? `${e.type.toLowerCase()} on ${e.layer}` : e.type.toLowerCase()
     if ((e.type === 'LWPOLYLINE' || e.type === 'POLYLINE') && e.vertices && e.vertices.length > 1) {

@@ -1,3 +1,4 @@
+import { type Said } from '../say/said.ts'
 import { dimensionAt, dimensionPaths, labelAt, specAt } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import { PART_KINDS } from '../parts/partKinds.ts'
@@ -7,7 +8,7 @@ import type { QuantityKind } from '../parts/dimensionSpec.ts'
 export interface InspectionItem {
   path: string
   label: string
-  how: string
+  how: Said
   quantity: QuantityKind
   expected: number
   doubt: number

@@ -1,10 +1,11 @@
+import { mm, num, type Said, say } from '../say/said.ts'
 import { boundsOf, polygonArea, type Point } from '../geometry/outline.ts'
 import { selfCrossing, sideOf } from '../geometry/selfCrossing.ts'
 
-export type Refusal = { ok: false; reason: string; accepted: string }
+export type Refusal = { ok: false; reason: Said; accepted: Said }
 export type OutlineRead = { ok: true; points: Point[]; closed: boolean } | Refusal
 
-const ACCEPTED = 'one closed line that does not cross itself, up to 2000 mm across'
+const ACCEPTED = say`one closed line that does not cross itself, up to ${mm(2000, 0)} across`
 /** Points a document keeps at most. */
 const MOST_POINTS = 2000
 /** Gap that an open line may have and still be closed by us, mm. */
@@ -49,23 +50,27 @@ export function checkOutline(line: readonly Point[]): OutlineRead {
   const b = boundsOf(p),
     across = Math.max(b.x1 - b.x0, b.y1 - b.y0)
   if (across > 2000)
-    return { ok: false, reason: `is ${Math.round(across)} mm across: are its units right?`, accepted: ACCEPTED }
+    return { ok: false, reason: say`is ${mm(across, 0)} across: are its units right?`, accepted: ACCEPTED }
   if (across < 1)
-    return { ok: false, reason: `is ${across.toFixed(3)} mm across: are its units right?`, accepted: ACCEPTED }
+    return { ok: false, reason: say`is ${mm(across, 3)} across: are its units right?`, accepted: ACCEPTED }
   if (gap > Math.max(CLOSES, across * 0.002))
-    return { ok: false, reason: `is open: its ends lie ${gap.toFixed(1)} mm apart`, accepted: ACCEPTED }
+    return { ok: false, reason: say`is open: its ends lie ${mm(gap)} apart`, accepted: ACCEPTED }
   if (gap < Math.max(CLOSES, across * 0.002) && gap > 0) p = gap < 1e-3 ? p.slice(0, -1) : p
   for (let tolerance = THINNED; p.length > MOST_POINTS || tolerance === THINNED; tolerance *= 2) {
     p = thin([...p, p[0]!], tolerance).slice(0, -1)
     if (tolerance > 5) break
   }
   if (p.length > MOST_POINTS)
-    return { ok: false, reason: `has ${p.length} points after thinning`, accepted: `up to ${MOST_POINTS} points` }
+    return {
+      ok: false,
+      reason: say`has ${num(p.length)} points after thinning`,
+      accepted: say`up to ${num(MOST_POINTS)} points`,
+    }
   const crossing = selfCrossing(p)
   if (crossing)
     return {
       ok: false,
-      reason: `crosses itself near x ${crossing[0].toFixed(1)}, y ${crossing[1].toFixed(1)} mm`,
+      reason: say`crosses itself near x ${mm(crossing[0])}, y ${mm(crossing[1])}`,
       accepted: ACCEPTED,
     }
   if (polygonArea(p) < 1) return { ok: false, reason: 'encloses no area', accepted: ACCEPTED }

@@ -1,3 +1,4 @@
+import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
@@ -152,7 +153,7 @@ const square =
 describe('outlines from drawings', () => {
   it('come from SVG in mm, through viewBox and transforms', () => {
     const r = svgLines(square)
-    if (!r.ok) throw new Error(r.reason)
+    if (!r.ok) throw new Error(inWords(r.reason))
     expect(r.units).toBe('mm')
     expect(polygonArea(r.lines[0]!.points)).toBeCloseTo(80 * 30, 6)
     const turned = svgLines(
@@ -174,7 +175,7 @@ describe('outlines from drawings', () => {
     ['a huge file', `<svg>${' '.repeat(5e6)}</svg>`, /MB/],
   ])('refuse %s with a word', (_what, text, why) => {
     const r = svgLines(text)
-    expect(r.ok ? '' : r.reason).toMatch(why)
+    expect(inWords(r.ok ? '' : r.reason)).toMatch(why)
   })
   it('tell units that are not named, and scripts that were passed over', () => {
     const r = svgLines('<svg viewBox="0 0 9 9"><script>alert(1)</script><polygon points="0,0 9,0 9,9"/></svg>')
@@ -212,7 +213,7 @@ describe('outlines from drawings', () => {
     for (const t of ['', 'hello', 'AutoCAD Binary DXF\r\n\x1a', dxf('')]) {
       const r = dxfLines(t)
       expect(r.ok).toBe(false)
-      if (!r.ok) expect(r.reason.length).toBeGreaterThan(5)
+      if (!r.ok) expect(inWords(r.reason).length).toBeGreaterThan(5)
     }
   })
 })
@@ -268,7 +269,7 @@ describe('checking an outline', () => {
   ])('refuses one that is %s', (_w, line, why) => {
     const closed = why.source === 'open' ? line : [...line, line[0]!]
     const r = checkOutline(closed)
-    expect(r.ok ? '' : r.reason).toMatch(why)
+    expect(inWords(r.ok ? '' : r.reason)).toMatch(why)
   })
   it('thins a dense line without moving its edge', () => {
     const dense = Array.from({ length: 9000 }, (_, i): Point => [
@@ -297,7 +298,7 @@ describe('checking an outline', () => {
 describe('a traced scan', () => {
   it('is scaled and turned by two points', () => {
     const c = calibrate([100, 100], [100, 600], { mm: 250, doubt: 0.5 })
-    if (!c.ok) throw new Error(c.reason)
+    if (!c.ok) throw new Error(inWords(c.reason))
     const [x, y] = c.toMm([100, 600])
     expect(x).toBeCloseTo(250, 9)
     expect(y).toBeCloseTo(0, 9)
@@ -315,7 +316,7 @@ describe('a traced scan', () => {
     [[0, 0], [400, 0], NaN, /no distance/],
   ] as const)('refuses points %o %o and %d mm', (a, b, mm, why) => {
     const c = calibrate(a, b, { mm, doubt: 0.3 })
-    expect(c.ok ? '' : c.reason).toMatch(why)
+    expect(inWords(c.ok ? '' : c.reason)).toMatch(why)
   })
 })
 

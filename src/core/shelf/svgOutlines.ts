@@ -1,3 +1,4 @@
+import { num, say } from '../say/said.ts'
 import { XMLParser } from 'fast-xml-parser'
 import svgpath from 'svgpath'
 import type { Point } from '../geometry/outline.ts'
@@ -128,7 +129,7 @@ function bezier(p: readonly Point[], t: number): Point {
  */
 export function svgLines(text: string): DrawnLines | Refusal {
   if (text.length > MOST_BYTES)
-    return { ok: false, reason: `is ${(text.length / 1048576).toFixed(1)} MB`, accepted: ACCEPTED }
+    return { ok: false, reason: say`is ${num(text.length / 1048576, 1)} MB`, accepted: ACCEPTED }
   if (/<!DOCTYPE|<!ENTITY/i.test(text))
     return { ok: false, reason: 'declares a document type or entities; take those lines out', accepted: ACCEPTED }
   let tree: Node[]
@@ -143,7 +144,7 @@ export function svgLines(text: string): DrawnLines | Refusal {
   } catch (e) {
     return {
       ok: false,
-      reason: `is not well-formed: ${e instanceof Error ? e.message.split('\n')[0]! : 'unreadable'}`,
+      reason: say`is not well-formed: ${e instanceof Error ? e.message.split('\n')[0]! : 'unreadable'}`,
       accepted: ACCEPTED,
     }
   }

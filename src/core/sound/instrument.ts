@@ -28,7 +28,7 @@ export function stringOf(build: Laid, p: Pluck): Plucked | string {
     length = partIn(build, 'neck')?.dims.scaleLength?.value
   if (!row || !gauge || !length) return 'Choose neck and strings first: there is nothing to pluck.'
   if (!row.hz) return `String ${p.string} has no note that we know.`
-  if (!(p.at > 0 && p.at < length)) return `Pluck between bridge and nut: 1 to ${Math.floor(length - 1)} mm.`
+  if (!(p.at > 0 && p.at < length)) return 'Pluck between bridge and nut: the string goes no further.'
   return { hz: row.hz, stretch: inharmonicity(gauge, length, row.hz), length, at: p.at }
 }
 

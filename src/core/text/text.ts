@@ -61,8 +61,5 @@ export function tellApart(name: string, taken: Iterable<string>, most = 80): str
   }
 }
 
-/** A sentence or a name begun with a capital; nothing stays nothing. */
-export const capital = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
-
 /** A number of things in words: one hole, two holes. */
 export const counted = (n: number, one: string, more = `${one}s`): string => `${n} ${n === 1 ? one : more}`

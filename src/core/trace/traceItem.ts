@@ -76,14 +76,15 @@ const keyOf = (r: Pick<Row, 'label' | 'nth' | 'is'>): string =>
 export function traceItem(build: Drilled, id: string): TracedNumber[] {
   const work = drillWork(build)
   if (!work) return []
-  const planned = { ...fit(build).build, name: build.name },
+  const { name, preferences } = build,
+    planned = { ...fit(build).build, name, preferences },
     bits = bitsIn(build.preferences.drawer),
     isHole = work.holes.some(h => h.id === id)
   const rows = (b: Named) => rowsOf(build, b, bits, id, isHole)
   const found = traced(
     planned,
     inputsOf(planned),
-    b => new Map(rows({ ...b, name: build.name }).map(r => [keyOf(r), r.value])),
+    b => new Map(rows({ ...b, name, preferences }).map(r => [keyOf(r), r.value])),
   )
   return rows(planned).map(({ value, ...r }) => {
     void value

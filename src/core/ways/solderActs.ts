@@ -1,4 +1,4 @@
-import { counted } from '../text/text.ts'
+import { asWritten, count, list, mm, type Said, say } from '../say/said.ts'
 import { SOLDER_STAGES, stringsIn, type SolderStage, type Wire } from '../build/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../build/docs.ts'
 import { fact } from '../build/fact.ts'
@@ -17,11 +17,11 @@ export type SolderAct = {
   id: string
   stage: SolderStage
 } & (
-  | { kind: 'tin'; lugs: readonly string[]; says: string }
-  | { kind: 'lay'; wires: readonly string[]; joint: JointNow; says: string; why: string }
-  | { kind: 'pull'; wires: readonly string[]; says: string; why: string }
-  | { kind: 'joint'; joint: JointNow; says: string }
-  | { kind: 'bring in'; component: string; label: string; says: string; why: string }
+  | { kind: 'tin'; lugs: readonly string[]; says: Said }
+  | { kind: 'lay'; wires: readonly string[]; joint: JointNow; says: Said; why: Said }
+  | { kind: 'pull'; wires: readonly string[]; says: Said; why: Said }
+  | { kind: 'joint'; joint: JointNow; says: Said }
+  | { kind: 'bring in'; component: string; label: string; says: Said; why: Said }
 )
 
 /** An act before it has its turn, with what has to come before it. */
@@ -34,7 +34,7 @@ const jointId = (j: Pick<JointNow, 'terminal' | 'stage'>): string => `${j.termin
 /** At which of a wire's ends the joint has to wait until the wire is through, and why; undefined: it may be made before. */
 export interface LaterEnd {
   terminal: string
-  why: string
+  why: Said
 }
 
 /**
@@ -58,10 +58,9 @@ export function laterEnd(build: Shaped, w: Wire, way: WireWay): LaterEnd | undef
       sides = sidesOf(c, partOf(build, c))
     if (sides && passesBore(sides, tightest.diameter)) return undefined
   }
-  const size = (x: number) => String(Math.round(x * 10) / 10)
   return {
     terminal,
-    why: `${on(terminal).label} does not pass ${size(tightest.diameter)} mm.`,
+    why: say`${on(terminal).label} does not pass ${mm(tightest.diameter)}.`,
   }
 }
 
@@ -134,7 +133,7 @@ function actsIn({ joints, circuit, instrument, closed, late }: Asked): SolderAct
     stage: 'on the controls',
     lugs: tinned,
     after: [],
-    says: `Tin ${counted(tinned.length, 'lug')} and cases and every wire’s end, before anything is joined: a scuffed case takes solder in three seconds, a bare one drinks heat until the track is spoiled.`,
+    says: say`Tin ${count(tinned.length, 'lug')} and cases and every wire’s end, before anything is joined: a scuffed case takes solder in three seconds, a bare one drinks heat until the track is spoiled.`,
   })
   // Bonds lie before what covers them is pressed or screwed down.
   for (const j of joints.filter(onStrings)) {
@@ -151,7 +150,7 @@ function actsIn({ joints, circuit, instrument, closed, late }: Asked): SolderAct
   }
   // Pulls: wires of one way, whose free ends wait for it.
   const waits = new Map<string, string[]>(),
-    pulls = new Map<string, { wires: Wire[]; way: WireWay; why: string; first: string[]; stage: SolderStage }>()
+    pulls = new Map<string, { wires: Wire[]; way: WireWay; why: Said; first: string[]; stage: SolderStage }>()
   for (const { wire: w, way, later } of late) {
     const lead = w.kind === 'lead',
       stage: SolderStage = lead ? 'pickups' : 'through the body'
@@ -167,14 +166,14 @@ function actsIn({ joints, circuit, instrument, closed, late }: Asked): SolderAct
   }
   for (const p of pulls.values()) {
     const names = p.wires.map(w => w.id).join(', '),
-      bores = p.way.through.map(t => `${t.label}, ${Math.round(t.diameter * 10) / 10} mm`)
+      bores = p.way.through.map(t => say`${t.label}, ${asWritten(Math.round(t.diameter * 10) / 10)}`)
     drafts.push({
       kind: 'pull',
       id: `pull-${p.wires[0]!.id}`,
       stage: p.stage,
       wires: p.wires.map(w => w.id),
       after: joints.filter(j => p.first.includes(j.terminal)).map(jointId),
-      says: `Pull ${names} through ${bores.join(', then ')}; the free ends are soldered after.`,
+      says: say`Pull ${names} through ${list(bores, ', then ')}; the free ends are soldered after.`,
       why: p.why,
     })
   }
@@ -199,11 +198,11 @@ function actsIn({ joints, circuit, instrument, closed, late }: Asked): SolderAct
         label: `Pull in: ${p.label}`,
         after: [...all, ...(i ? [`bring-${closed.pulled[i - 1]!.component}`] : [])],
         says: p.by
-          ? `${p.label}, in through the ${p.by.label}: a line through its own hole and out there, washer and nut on the line first, then the shaft in a tube; draw it up, nut on.`
-          : `${p.label} passes no sound hole: take a smaller one, or bring it in by a pickup’s rout.`,
+          ? say`${p.label}, in through the ${p.by.label}: a line through its own hole and out there, washer and nut on the line first, then the shaft in a tube; draw it up, nut on.`
+          : say`${p.label} passes no sound hole: take a smaller one, or bring it in by a pickup’s rout.`,
         why: i
           ? ''
-          : `The farthest from the sound hole first; ${closed.pulled.some(x => x.last) ? 'the switch last, whatever its distance' : 'the nearest last'}.`,
+          : say`The farthest from the sound hole first; ${closed.pulled.some(x => x.last) ? 'the switch last, whatever its distance' : 'the nearest last'}.`,
       }),
     )
   }

@@ -1,3 +1,4 @@
+import { capital } from '../../core/say/said.ts'
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { codeOf, NO_ANSWER } from '../db/transact.ts'
 import { VERSION } from '../../core/build/build.ts'
@@ -6,7 +7,6 @@ import { Busy } from '../jobs/pool.ts'
 import { doesNotOpen, isOfItsFiles } from '../keep/databaseFolder.ts'
 import { Unconfirmed } from '../keep/trouble.ts'
 import { isPanic } from '../keep/watchdog.ts'
-import { capital } from '../../core/text/text.ts'
 import type { Problem } from '../../core/build/problem.ts'
 
 /** An expected refusal, sent in the one error shape. */

@@ -1,8 +1,8 @@
+import { spoken } from '../../core/say/spoken.ts'
 import { History, Redo2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { withEffect } from '../../core/build/history.ts'
 import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
-import { useLength } from '../hooks/useLength.ts'
 import { redo, undo, useBuild, useOpenBuild } from '../stores/buildStore.ts'
 import { day, moment } from '../stations/plan/dates.ts'
 import { Dialog } from './Dialog.tsx'
@@ -14,24 +14,24 @@ const PAUSE = 120
 /** What the last act did, in a line, from the standings before and after it. */
 function useEffectLine(): string | undefined {
   const last = useBuild(s => s.last),
-    build = useOpenBuild(),
-    { prose } = useLength()
+    build = useOpenBuild()
   const [line, setLine] = useState<{ at: string; text: string }>()
   useEffect(() => {
     if (!last || last.after !== build) return
     const timer = setTimeout(() => {
-      const text = effectsLine(
+      const told = effectsLine(
         effectsOf(standingOf(last.before), standingOf(last.after)),
         build.preferences.currency,
         day,
       )
+      const text = spoken(told, build.preferences)
       setLine({ at: last.at, text })
       const { history, patch } = useBuild.getState()
       if (last.what === 'done') patch({ history: withEffect(history, last.at, text) })
     }, PAUSE)
     return () => clearTimeout(timer)
   }, [last, build])
-  return line && line.at === last?.at ? prose(line.text) : undefined
+  return line && line.at === last?.at ? line.text : undefined
 }
 
 const FOOT = 'inline-flex min-h-10 items-center gap-2 px-2.5 text-note hover:bg-shade disabled:opacity-45'
@@ -39,8 +39,7 @@ const FOOT = 'inline-flex min-h-10 items-center gap-2 px-2.5 text-note hover:bg-
 /** The foot of every station: what the last act did, with taking back and doing again by name, and the list of all acts. */
 export function ActsBar() {
   const { last, history } = useBuild()
-  const effect = useEffectLine(),
-    { prose } = useLength()
+  const effect = useEffectLine()
   const [listed, setListed] = useState(false)
   const past = history.past.at(-1),
     future = history.future[0]
@@ -60,7 +59,7 @@ export function ActsBar() {
       >
         {said ? (
           <>
-            <span className="font-semibold">{prose(said)}.</span>{' '}
+            <span className="font-semibold">{said}.</span>{' '}
             {effect === undefined ? '' : effect ? `${effect}.` : 'Nothing else moves.'}
           </>
         ) : (
@@ -85,7 +84,7 @@ export function ActsBar() {
         title={past ? `Undo: ${past.title}` : 'Nothing to undo'}
       >
         <Undo2 size={18} aria-hidden="true" />
-        <span className="max-w-44 truncate max-[68.75em]:hidden">{past ? prose(past.title) : 'Undo'}</span>
+        <span className="max-w-44 truncate max-[68.75em]:hidden">{past ? past.title : 'Undo'}</span>
       </button>
       <button
         type="button"
@@ -96,7 +95,7 @@ export function ActsBar() {
         title={future ? `Redo: ${future.title}` : 'Nothing to redo'}
       >
         <Redo2 size={18} aria-hidden="true" />
-        <span className="max-w-44 truncate max-[68.75em]:hidden">{future ? prose(future.title) : 'Redo'}</span>
+        <span className="max-w-44 truncate max-[68.75em]:hidden">{future ? future.title : 'Redo'}</span>
       </button>
       <button type="button" className={FOOT} onClick={() => setListed(true)}>
         <History size={18} aria-hidden="true" />
@@ -113,14 +112,14 @@ export function ActsBar() {
         <ol className="flex flex-col">
           {history.future.map((a, i) => (
             <li key={`f${i}`} className="rule-row py-1.5 text-plain text-muted">
-              {prose(a.title)} <span className="text-note">(taken back)</span>
+              {a.title} <span className="text-note">(taken back)</span>
             </li>
           ))}
           {[...history.past].reverse().map((a, i) => (
             <li key={`p${history.past.length - i}`} className="rule-row py-1.5 text-plain">
-              <span className="font-semibold">{prose(a.title)}</span>{' '}
+              <span className="font-semibold">{a.title}</span>{' '}
               <span className="figure text-note text-muted">{moment(a.at)}</span>
-              {a.effect && <span className="block">{prose(a.effect)}.</span>}
+              {a.effect && <span className="block">{a.effect}.</span>}
             </li>
           ))}
         </ol>

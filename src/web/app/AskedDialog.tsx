@@ -18,7 +18,7 @@ export function AskedDialog() {
       <ul className="flex flex-col gap-1 text-body">
         {asked.grown.map(g => (
           <li key={g.joint} className="rule-row flex justify-between gap-4 py-1">
-            <span>{l.prose(g.title)}</span>
+            <span>{l.say(g.title)}</span>
             <span className="figure whitespace-nowrap">
               {l.text(g.from)} → {l.text(g.to)}
             </span>
@@ -26,7 +26,7 @@ export function AskedDialog() {
         ))}
         {asked.needless.map(t => (
           <li key={t} className="py-1 text-muted">
-            {l.prose(t)}: not needed any more
+            {l.say(t)}: not needed any more
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { useLength } from '../hooks/useLength.ts'
 import { factOf } from '../hooks/useFact.ts'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -15,7 +16,8 @@ const MOST = 12
 /** Search over everything of the build: stations, joints, parts, holes, steps. */
 export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const build = useOpenBuild()
-  const navigate = useNavigate()
+  const navigate = useNavigate(),
+    l = useLength()
   const [text, setText] = useState('')
   const all = useMemo(
     (): Found[] =>
@@ -28,15 +30,19 @@ export function SearchDialog({ open, onClose }: { open: boolean; onClose: () => 
               to: `fit?hand=${j.id}`,
             })),
             ...build.parts.map(p => ({ where: 'Shelf', text: p.name, to: `shelf?hand=${p.id}` })),
-            ...factOf('marks', build).map(m => ({ where: 'Drill', text: m.title, to: `drill?hand=${m.id}` })),
+            ...factOf('marks', build).map(m => ({
+              where: 'Drill',
+              text: l.say(m.title),
+              to: `drill?hand=${m.id}`,
+            })),
             ...factOf('plan', build).steps.map(s => ({
               where: 'Plan',
-              text: s.title,
+              text: l.say(s.title),
               to: `plan?hand=${encodeURIComponent(s.id)}`,
             })),
           ]
         : [],
-    [build, open],
+    [build, open, l],
   )
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const found = all.filter(f => words.every(w => `${f.where} ${f.text}`.toLowerCase().includes(w))).slice(0, MOST)

@@ -16,14 +16,14 @@ function useStops(): Stop[] {
   const { now } = useFact('fit'),
     plan = useFact('plan'),
     drill = useFact('drill'),
-    { prose } = useLength(),
+    { say } = useLength(),
     worst = now[0],
     holes = drill?.holes.length ?? 0
   return [
     {
       station: 'fit',
       says: worst
-        ? `Every place where two parts of yours meet, worst first: ${prose(worst.title)} is ${worst.state}. The bolt head shows the clearance, its whisker the doubt. Type a reading where it is doubtful; press 1 to take a way to mend it.`
+        ? `Every place where two parts of yours meet, worst first: ${say(worst.title)} is ${worst.state}. The bolt head shows the clearance, its whisker the doubt. Type a reading where it is doubtful; press 1 to take a way to mend it.`
         : 'Every place where two parts meet stands here once they are chosen: worst first, with what is doubtful and how it is mended.',
     },
     {
@@ -39,7 +39,7 @@ function useStops(): Stop[] {
     {
       station: 'plan',
       says: plan.next
-        ? `One order that holds. Next: ${prose(plan.next.title)}. What you tick here is dated, and waits run from then.`
+        ? `One order that holds. Next: ${say(plan.next.title)}. What you tick here is dated, and waits run from then.`
         : 'One order that holds, with dates; what you tick is dated, and waits run from then.',
     },
     {

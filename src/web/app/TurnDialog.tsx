@@ -1,3 +1,4 @@
+import { type Said } from '../../core/say/said.ts'
 import { Button } from '../components/Button.tsx'
 import { Heading } from '../components/Heading.tsx'
 import { useLength } from '../hooks/useLength.ts'
@@ -14,11 +15,11 @@ export function TurnDialog() {
     l = useLength()
   if (!turn) return null
   const { missing, waiting, overtaken, minutes, waitHours } = turn.against
-  const list = (rows: readonly { id: string; title: string; why: string }[]) => (
+  const list = (rows: readonly { id: string; title: Said; why: Said }[]) => (
     <ul className="flex list-none flex-col gap-1.5">
       {rows.slice(0, SHOWN).map(r => (
         <li key={r.id} className="text-plain">
-          <span className="font-semibold">{l.prose(r.title)}.</span> {l.prose(r.why)}
+          <span className="font-semibold">{l.say(r.title)}.</span> {l.say(r.why)}
         </li>
       ))}
       {rows.length > SHOWN && <li className="text-plain text-muted">And {rows.length - SHOWN} more.</li>}
@@ -28,7 +29,7 @@ export function TurnDialog() {
     <Dialog
       open
       onClose={settle}
-      title={`Out of its turn: ${turn.title}`}
+      title={`Out of its turn: ${l.say(turn.title)}`}
       description={
         overtaken.length
           ? 'Something that should have come after it is done already.'
@@ -49,7 +50,7 @@ export function TurnDialog() {
           <ul className="flex list-none flex-col gap-1">
             {waiting.map(w => (
               <li key={w.id} className="text-plain">
-                <span className="font-semibold">{l.prose(w.title)}</span> until {day(w.until)}, {w.until.slice(11)}
+                <span className="font-semibold">{l.say(w.title)}</span> until {day(w.until)}, {w.until.slice(11)}
               </li>
             ))}
           </ul>

@@ -1,3 +1,4 @@
+import { Says } from './Says.tsx'
 import { Link } from 'react-router'
 import type { GateId } from '../../core/plan/gates.ts'
 import { useFact } from '../hooks/useFact.ts'
@@ -39,7 +40,8 @@ export function GateNote({ step, large = false }: { step: string; large?: boolea
       )}
       {open.length > 0 && (
         <p>
-          First {open.length === 1 ? open[0]!.title : `${open.length} more steps, the next is: ${open[0]!.title}`}.
+          First {open.length === 1 ? '' : `${open.length} more steps, the next is: `}
+          <Says of={open[0]!.title} />.
         </p>
       )}
     </section>

@@ -1,14 +1,16 @@
+import { Says } from './Says.tsx'
+import { type Said } from '../../core/say/said.ts'
 import type { ReactNode } from 'react'
 
 /** Causes by their chances, the likeliest large: what it is, why it is thought to be, and what to do. */
-export function RankedList<T extends { id: string; says: string; chance: number }>({
+export function RankedList<T extends { id: string; says: Said; chance: number }>({
   items,
   because,
   children,
 }: {
   items: readonly T[]
   /** What made each so likely, in words. */
-  because: (item: T) => string | undefined
+  because: (item: T) => Said | undefined
   children: (item: T, nth: number) => ReactNode
 }) {
   return (
@@ -23,8 +25,14 @@ export function RankedList<T extends { id: string; says: string; chance: number 
               {Math.round(100 * c.chance)} %
             </span>
             <div className="flex flex-col gap-2">
-              <p className={i ? 'text-body' : 'text-lead font-semibold'}>{c.says}</p>
-              {why && <p className="text-plain text-muted">{why}</p>}
+              <p className={i ? 'text-body' : 'text-lead font-semibold'}>
+                <Says of={c.says} />
+              </p>
+              {why && (
+                <p className="text-plain text-muted">
+                  <Says of={why} />
+                </p>
+              )}
               {children(c, i)}
             </div>
           </li>

@@ -1,6 +1,7 @@
-import { lengthsInText } from '../../core/units/lengthsInText.ts'
+import type { Said } from '../../core/say/said.ts'
+import { spoken } from '../../core/say/spoken.ts'
 import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useMemo } from 'react'
 import { useMatch } from 'react-router'
 import { useBuild } from '../stores/buildStore.ts'
 import { useSettings } from '../stores/settingsStore.ts'
@@ -19,8 +20,12 @@ function useDisplay(): LengthDisplay {
 }
 
 /** Lengths in the display the user picked. Gauges use decimal inches where fractions would hide the doubt. */
-export function useLength() {
-  const display: LengthDisplay = useDisplay()
+export function useLength(): ReturnType<typeof lengthsIn> {
+  const display = useDisplay()
+  return useMemo(() => lengthsIn(display), [display])
+}
+
+function lengthsIn(display: LengthDisplay) {
   const fine: LengthDisplay = display === 'mm' ? 'mm' : 'inch-decimal'
   return {
     display,
@@ -37,7 +42,8 @@ export function useLength() {
       display === 'mm'
         ? `${(mm2 / 100).toFixed(mm2 < 1000 ? 1 : 0)}\u202fcm²`
         : `${(mm2 / MM_PER_INCH ** 2).toFixed(mm2 < 10000 ? 2 : 0)}\u202fin²`,
-    prose: (text: string) => lengthsInText(text, display),
+    /** What an engine said, in the reader's unit. */
+    say: (s: Said) => spoken(s, { length: display }),
     /** The number alone, for tables whose heading names the unit. */
     num: (mm: number, decimals = 1) => lengthFigure(mm, display, decimals).figure,
     fineNum: (mm: number, decimals = 2) => lengthFigure(mm, fine, decimals).figure,

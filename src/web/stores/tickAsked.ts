@@ -1,3 +1,5 @@
+import { spoken } from '../../core/say/spoken.ts'
+import { type Said } from '../../core/say/said.ts'
 import { create } from 'zustand'
 import type { Build } from '../../core/build/build.ts'
 import { localTime } from '../../core/calendar/clock.ts'
@@ -11,7 +13,7 @@ import { clearTimer, minutesTaken } from './stepTimer.ts'
 
 /** A step that would be done out of its turn: to be answered before it is. */
 interface Turn {
-  title: string
+  title: Said
   against: OutOfTurn
   go: () => void
 }
@@ -33,7 +35,10 @@ export function tickAsked(step: PlannedStep, reading?: number, then: (b: Build) 
     against = outOfTurn(factOf('plan', build), step.id, localTime(at, zone))
   const go = () => {
     useTurn.getState().settle()
-    editBuild(b => tickStep(b, step, now(), reading, minutes), `Step done: ${step.title}`)
+    editBuild(
+      b => tickStep(b, step, now(), reading, minutes),
+      `Step done: ${spoken(step.title, build.preferences)}`,
+    )
     clearTimer(step.id)
     const after = useBuild.getState().build
     if (after) then(after)

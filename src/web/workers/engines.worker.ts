@@ -1,3 +1,4 @@
+import { type Said } from '../../core/say/said.ts'
 import { expose } from 'comlink'
 import './held.ts'
 import type { Present } from '../../core/calendar/clock.ts'
@@ -46,7 +47,7 @@ import type { Part } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
 /** A setting as it is heard. */
-export type HeardSetting = Sound & { response: Response; words: string }
+export type HeardSetting = Sound & { response: Response; words: Said }
 
 /** A set as the page needs it. */
 export interface SetRow {

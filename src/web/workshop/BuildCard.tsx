@@ -125,7 +125,7 @@ export const BuildCard = memo(function BuildCard({
           <div className="min-w-0">
             {s.next ? (
               <p className="text-lead font-semibold leading-tight">
-                {l.prose(s.next.title)}
+                {l.say(s.next.title)}
                 <span className="block text-note font-normal text-muted">
                   {s.next.start ? `${day(s.next.start)} at ${s.next.start.slice(11)}` : 'no hours at the bench yet'}
                   {s.endsOn ? `, over on ${day(s.endsOn)}` : ''}

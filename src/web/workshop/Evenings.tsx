@@ -1,3 +1,4 @@
+import { Says } from '../components/Says.tsx'
 import { useTitle } from '../hooks/useTitle.ts'
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
@@ -70,6 +71,7 @@ export function Evenings() {
     ),
     plan: WorkshopPlan | undefined = result?.plan,
     names = new Map(builds?.map(b => [b.id, b.name])),
+    l = useLength(),
     hands = new Set(builds?.map(b => b.calendar.person ?? '')).size
   const days = plan?.days.slice(0, SHOWN * more) ?? []
   return (
@@ -91,7 +93,11 @@ export function Evenings() {
           onClick={() => {
             // What writes calendars is fetched when one is wanted.
             void import('../../core/plan/calendarFile.ts').then(m =>
-              download('evenings.ics', m.eveningsFile(plan?.days ?? [], names, now()), 'text/calendar'),
+              download(
+                'evenings.ics',
+                m.eveningsFile(plan?.days ?? [], names, now(), { length: l.display }),
+                'text/calendar',
+              ),
             )
           }}
         >
@@ -173,7 +179,7 @@ export function Evenings() {
               {result?.meanwhile.slice(0, 8).map(m => (
                 <li key={`${m.build} ${m.step}`} className="rule-row py-1 text-plain">
                   <Link className="underline" to={`/b/${m.build}/bench?hand=${encodeURIComponent(m.step)}`}>
-                    {m.title}
+                    <Says of={m.title} />
                   </Link>{' '}
                   <span className="text-muted">
                     {names.get(m.build)}, {m.minutes} min
@@ -187,9 +193,11 @@ export function Evenings() {
               <Heading level={2}>In one go</Heading>
               <ul className="flex list-none flex-col gap-1 text-plain">
                 {plan.together.map(t => (
-                  <li key={t.title} className="rule-row py-1">
-                    <span className="font-semibold">{t.title}</span>:{' '}
-                    {[...new Set(t.of.map(o => names.get(o.build) ?? o.build))].join(', ')}; saves about {t.saves}{' '}
+                  <li key={l.say(t.title)} className="rule-row py-1">
+                    <span className="font-semibold">
+                      <Says of={t.title} />
+                    </span>
+                    : {[...new Set(t.of.map(o => names.get(o.build) ?? o.build))].join(', ')}; saves about {t.saves}{' '}
                     min of getting out and cleaning up.
                   </li>
                 ))}
@@ -203,7 +211,7 @@ export function Evenings() {
                 {plan.heldByAir.slice(0, 6).map(h => (
                   <li key={`${h.build} ${h.step}`} className="rule-row py-1">
                     <span className="font-semibold">
-                      {names.get(h.build)}: {h.title}
+                      {names.get(h.build)}: <Says of={h.title} />
                     </span>{' '}
                     waits until {day(h.until)}, {h.until.slice(11)}: its dust would lie in {names.get(h.by)}’s wet
                     coat.
@@ -239,7 +247,7 @@ function Piece({ of: p, name }: { of: BenchPiece; name: string }) {
         className="min-w-[min(9rem,100%)] flex-1 hover:underline"
         to={`/b/${p.build}/plan?hand=${encodeURIComponent(p.step)}`}
       >
-        {l.prose(p.title)}
+        {l.say(p.title)}
       </Link>
     </li>
   )

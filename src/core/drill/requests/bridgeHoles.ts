@@ -1,3 +1,4 @@
+import { mm, say, size } from '../../say/said.ts'
 import { stringsIn } from '../../build/circuitRecord.ts'
 import type { Bore } from '../../geometry/bore.ts'
 import { placeAt, sizeAt } from '../../build/assumed.ts'
@@ -15,7 +16,6 @@ import { woodOf } from '../../parts/woods.ts'
 import type { HoleRequest } from '../hole.ts'
 import { wayBetween } from '../channelsWanted.ts'
 import { bodyThicknessAt, CLAW_DEEP, clawHeight } from '../hollows.ts'
-import { fixed } from '../../units/length.ts'
 import { leadHole } from '../screws.ts'
 import { drilledFor, screwOf, v, requestsOf, type Requests } from './sizes.ts'
 
@@ -117,8 +117,8 @@ function posts(
       depth: deep + 1,
       chamfer: outer + 0.6,
       why: pressed
-        ? `The bushing, ${fixed(outer, 2)} mm over its knurling, less ${fixed(PRESS, 2)} mm of press: ${fixed(outer - PRESS, 2)} mm; ${fixed(deep, 1)} mm long and 1 mm to spare. Square to the top: 1° leans a post by ${fixed(deep * Math.tan(Math.PI / 180), 1)} mm over that.${grounded(build, slot)} Pressed in with a clamp, not hammered: a loose one is not undone by adhesive.`
-        : `The post cuts its own thread: ${fixed(outer, 2)} mm over it, lead hole ${fixed(leadHole(outer, wood), 2)} mm. Square to the top: 1° leans it by ${fixed(deep * Math.tan(Math.PI / 180), 1)} mm. Wax it.`,
+        ? say`The bushing, ${mm(outer, 2)} over its knurling, less ${mm(PRESS, 2)} of press: ${mm(outer - PRESS, 2)}; ${mm(deep, 1)} long and ${mm(1, 0)} to spare. Square to the top: 1° leans a post by ${mm(deep * Math.tan(Math.PI / 180), 1)} over that.${grounded(build, slot)} Pressed in with a clamp, not hammered: a loose one is not undone by adhesive.`
+        : say`The post cuts its own thread: ${mm(outer, 2)} over it, lead hole ${mm(leadHole(outer, wood), 2)}. Square to the top: 1° leans it by ${mm(deep * Math.tan(Math.PI / 180), 1)}. Wax it.`,
     }
   })
 }
@@ -323,7 +323,7 @@ function groundHole(build: Shaped, l: Layout, body: Part, bridge: Part): HoleReq
       stock: bodyThicknessAt(build, at[1]),
       to: into(at, 0, Math.min((cavity.top + cavity.floor) / 2, cavity.top + 8)),
       into: [cavity.id],
-      why: `Slants ${Math.round(run)} mm towards the cavity, under the plate where it is not seen. Strings without it hum.`,
+      why: say`Slants ${mm(Math.round(run), 0)} towards the cavity, under the plate where it is not seen. Strings without it hum.`,
     },
   ]
 }
@@ -378,7 +378,7 @@ function clawHoles(build: Shaped, l: Layout, body: Part): HoleRequest[] {
         screw: { ...CLAW_SCREW },
         bite: CLAW_DEEP - 1,
         into: [`${body.id}/${springs.id}`],
-        why: 'Level, towards the neck, with a long bit laid on the cavity’s floor; its screw is taken as 4 × 45 mm, 28 mm apart [from memory]: measure your claw.',
+        why: say`Level, towards the neck, with a long bit laid on the cavity’s floor; its screw is taken as ${size([4, 45])}, ${mm(28, 0)} apart [from memory]: measure your claw.`,
       }))
   const cavity = cavityOf(build, l, body)
   const reaches = l.features.some(

@@ -1,7 +1,7 @@
+import { mm, num, type Said, say } from '../../say/said.ts'
 import type { Shaped } from '../../build/docs.ts'
 import { partIn } from '../../build/references.ts'
 import { alongOutline, boundsOf, inside, type Point } from '../../geometry/outline.ts'
-import { fixed } from '../../units/length.ts'
 import { wander } from '../wander.ts'
 import { neckLine, offAt } from '../../layout/centreLine.ts'
 import type { Layout } from '../../layout/layOut.ts'
@@ -28,11 +28,11 @@ export function buttonPlaces(build: Shaped, l: Layout): Point[] {
 const BESIDE = 15
 
 /** How a strap button's hole stands in the rim: square to the rim's own curve, how far it leans without a guide, and the block that holds it. */
-export function rimSays(outline: readonly Point[], at: Point, deep: number): string {
-  const lean = `Over ${fixed(deep, 0)} mm it leans about ${fixed(wander(deep, 'by hand'), 1)} mm by hand, ${fixed(wander(deep, 'with a guide'), 1)} mm with a drilled block`
-  if (outline.length < 3) return `At half the body’s thickness, square to the edge. ${lean}.`
+export function rimSays(outline: readonly Point[], at: Point, deep: number): Said {
+  const lean = say`Over ${mm(deep, 0)} it leans about ${mm(wander(deep, 'by hand'), 1)} by hand, ${mm(wander(deep, 'with a guide'), 1)} with a drilled block`
+  if (outline.length < 3) return say`At half the body’s thickness, square to the edge. ${lean}.`
   const { turn, radius } = rimAt(outline, at)
-  return `At half the body’s thickness, square to the rim’s own curve: its axis turns ${fixed(Math.abs(turn), 0)}° from the centre line${Math.abs(turn) < 0.5 ? '' : `, to the ${turn > 0 ? 'treble' : 'bass'} side`}. ${lean}${radius === undefined ? '' : ` whose face is hollowed to ${fixed(radius, 0)} mm`}.`
+  return say`At half the body’s thickness, square to the rim’s own curve: its axis turns ${num(Math.abs(turn), 0, '°')} from the centre line${Math.abs(turn) < 0.5 ? '' : say`, to the ${turn > 0 ? 'treble' : 'bass'} side`}. ${lean}${radius === undefined ? '' : say` whose face is hollowed to ${mm(radius, 0)}`}.`
 }
 
 /** Turn of the axis into the rim against the centre line, degrees, and the rim's radius there, mm; none where it is straight or hollow. */

@@ -1,3 +1,4 @@
+import { say, size } from '../../say/said.ts'
 import { partIn } from '../../build/references.ts'
 import { stringReport } from '../../layout/stringReport.ts'
 import { tunerScrewAt } from '../../layout/tuners.ts'
@@ -83,7 +84,7 @@ export const headHoles: Requests = requestsOf(
         stock: thick,
         screw: { diameter: 2.2, length: 10 },
         bite: 8,
-        why: 'Its own screw, taken as 2.2 × 10 mm [from memory]: measure yours.',
+        why: say`Its own screw, taken as ${size([2.2, 10])} [from memory]: measure yours.`,
       }),
     )
     const lock = partIn(build, 'locking-nut')

@@ -1,3 +1,4 @@
+import { type Said, say, size } from '../../say/said.ts'
 import { servedWord } from '../../parts/servedWord.ts'
 import { slotOn } from '../../build/slots.ts'
 import { placeAt, sizeAt } from '../../build/assumed.ts'
@@ -34,7 +35,7 @@ export const guardHoles: Requests = requestsOf(
       screw: HoleRequest['screw'] & object,
       held: number,
       face: 'body top' | 'body back',
-      why: string,
+      why: Said,
       belongs: Belongs,
       group: HoleRequest['group'] = 'guard',
     ): HoleRequest => ({
@@ -97,7 +98,7 @@ export const guardHoles: Requests = requestsOf(
             { diameter: 2.2, length: 16 },
             v(ring, sx > 0 ? 'tall' : 'low'),
             'body top',
-            'At the ring’s corners; its screw is taken as 2.2 × 16 mm [from memory]: measure yours.',
+            say`At the ring’s corners; its screw is taken as ${size([2.2, 16])} [from memory]: measure yours.`,
             { serves: on! },
             'pickups',
           ),
@@ -128,7 +129,7 @@ export const guardHoles: Requests = requestsOf(
               PLATE_SCREW,
               v(plate, 'thickness'),
               face,
-              'Through the plate’s own hole; its screw is taken as 3 × 12 mm [from memory]: measure yours.',
+              say`Through the plate’s own hole; its screw is taken as ${size([3, 12])} [from memory]: measure yours.`,
               { serves: slot, under: { slot, feature: f.id } },
             ),
           ),

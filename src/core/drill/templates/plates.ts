@@ -1,3 +1,5 @@
+import { inMm } from '../../say/spoken.ts'
+import { say, mm, num } from '../../say/said.ts'
 import { partIn } from '../../build/references.ts'
 import { slotsOf } from '../../build/slots.ts'
 import { boundsOf, smoothClosed, type Point } from '../../geometry/outline.ts'
@@ -111,7 +113,9 @@ export function plateDrawing(w: Work, slot: string, part: Part): Drawing | undef
     title: `${w.build.name}: ${part.name}`,
     face: 'seen from the front',
     mirrored: false,
-    lay: `Thickness ${fixed(part.dims.thickness?.value ?? 0, 2)} mm. Sizes in mm; edge ±${TOLERANCE.edge}, places ±${TOLERANCE.place}, openings ±${TOLERANCE.hole}.`,
+    lay: inMm(
+      say`Thickness ${mm(part.dims.thickness?.value ?? 0, 2)}. Sizes in mm; edge ±${num(TOLERANCE.edge, 1)}, places ±${num(TOLERANCE.place, 1)}, openings ±${num(TOLERANCE.hole, 1)}.`,
+    ),
     marks,
     table,
   }

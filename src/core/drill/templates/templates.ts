@@ -1,3 +1,5 @@
+import { spoken, type Reader } from '../../say/spoken.ts'
+import { say, mm, size } from '../../say/said.ts'
 import { partIn } from '../../build/references.ts'
 import { boundsOf, type Point } from '../../geometry/outline.ts'
 import { roundRectPolygon } from '../../geometry/roundRect.ts'
@@ -6,7 +8,6 @@ import type { PlacedFeature } from '../../layout/layOut.ts'
 import { bodyLine, LINES, ownLine, toldAcross, toldLine, type LineName } from '../../layout/lines.ts'
 import { stringReport } from '../../layout/stringReport.ts'
 import { checkTuners } from '../../layout/tuners.ts'
-import { fixed } from '../../units/length.ts'
 import type { CutWork } from '../cutting.ts'
 import { GROUP_NAMES, type Face, type Hole, type HoleGroup } from '../hole.ts'
 import { type Drawing, type Mark, SMALL } from './drawing.ts'
@@ -16,14 +17,14 @@ import { turned, type Work } from './work.ts'
 export const HOLE_HEAD = ['Hole', 'What', 'Bits', 'Depth', 'Stop at', 'Square to', 'When'] as const
 
 /** Holes as rows of a table, numbered as they are on the drawing. */
-export const holeTable = (holes: readonly Hole[]): string[][] => [
+export const holeTable = (holes: readonly Hole[], reader: Reader): string[][] => [
   [...HOLE_HEAD],
   ...holes.map((h, i) => [
     String(i + 1),
     h.label,
     h.bits.map(b => b.name).join(', '),
-    h.depth === 'through' ? 'through' : `${fixed(h.depth, 1)} mm`,
-    h.stopMark === undefined ? '' : `${fixed(h.stopMark, 1)} mm`,
+    h.depth === 'through' ? 'through' : spoken(say`${mm(h.depth)}`, reader),
+    h.stopMark === undefined ? '' : spoken(say`${mm(h.stopMark)}`, reader),
     h.angleDeg === 90 ? h.face : `slanting, ${h.angleDeg}°`,
     h.when,
   ]),
@@ -52,6 +53,9 @@ const drilled = (f: PlacedFeature, to: (p: Point) => Point): Mark[] =>
   f.diameter === undefined
     ? outline(f.polygon.map(to), 'hidden')
     : [{ kind: 'hole', at: to(f.centre), diameter: f.diameter, label: '' }]
+
+/** Who reads a sheet of a build: its own unit. */
+const reader = (w: Work): Reader => w.build.preferences
 
 /** The lines over a stretch: the one that places are told from is the strong one, and where the fitted neck points beside it the other too. */
 function centreLines(w: Work, to: (p: Point) => Point, x0: number, x1: number): Mark[] {
@@ -107,7 +111,7 @@ function bodyFace(w: Work, behind: boolean): Drawing | undefined {
         line(to([l.scaleLength, -60]), to([l.scaleLength, 60]), 'centre'),
         text(
           [l.scaleLength + 1.5, 52],
-          `scale line ${fixed(l.scaleLength - l.nutToHeelEnd, 1)} mm from the pocket's end`,
+          spoken(say`scale line ${mm(l.scaleLength - l.nutToHeelEnd)} from the pocket’s end`, reader(w)),
         ),
       ]
   const spots: Mark[] = behind
@@ -138,7 +142,7 @@ function bodyFace(w: Work, behind: boolean): Drawing | undefined {
       ...spots,
       ...holeMarks(own, to),
     ],
-    table: holeTable(own),
+    table: holeTable(own, reader(w)),
   }
 }
 
@@ -175,7 +179,7 @@ function headFace(w: Work, behind: boolean): Drawing | undefined {
       ...trees.map((t): Mark => ({ kind: 'hole', at: to(t.at), diameter: 1.5, label: 'tree' })),
       ...holeMarks(own, to),
     ],
-    table: holeTable(own),
+    table: holeTable(own, reader(w)),
   }
 }
 
@@ -193,17 +197,20 @@ function bridgePlace(w: Work): Drawing | undefined {
     title: `${build.name}: bridge`,
     face: 'body top',
     mirrored: false,
-    lay: `${layOn(w)}. The plate's front line lies ${fixed(front - l.nutToHeelEnd, 1)} mm from the pocket's end wall.`,
+    lay: spoken(
+      say`${layOn(w)}. The plate’s front line lies ${mm(front - l.nutToHeelEnd)} from the pocket’s end wall.`,
+      reader(w),
+    ),
     marks: [
       ...outline(all(l.bridge.plate), 'edge'),
       ...centreLines(w, to, front - 50, front + 80),
       line(to([l.scaleLength, -half]), to([l.scaleLength, half]), 'centre'),
-      text([l.scaleLength + 1.5, half - 4], `scale length ${fixed(l.scaleLength, 1)} mm`),
+      text([l.scaleLength + 1.5, half - 4], spoken(say`scale length ${mm(l.scaleLength)}`, reader(w))),
       line(to([front, -half]), to([front, half]), 'dimension'),
       ...l.strings.map(s => line(to([front - 30, s.saddle[1]]), to(s.saddle), 'dimension')),
       ...holeMarks(own, to),
     ],
-    table: holeTable(own),
+    table: holeTable(own, reader(w)),
   }
 }
 
@@ -221,7 +228,10 @@ const routOutline = (w: Work, c: CutWork): Drawing => {
     title: `${w.build.name}: ${c.title}`,
     face: c.face === 'back' ? 'body back' : 'body top',
     mirrored: c.face === 'back',
-    lay: `Its middle lies ${fixed(c.along, 1)} mm from the pocket's end wall, ${fixed(Math.abs(told), 1)} mm to the ${told < 0 ? 'bass' : 'treble'} side of ${toldLine(w.build)}.`,
+    lay: spoken(
+      say`Its middle lies ${mm(c.along)} from the pocket’s end wall, ${mm(Math.abs(told))} to the ${told < 0 ? 'bass' : 'treble'} side of ${toldLine(w.build)}.`,
+      reader(w),
+    ),
     marks: [
       ...outline(all(c.outline), 'cut'),
       ...c.removes.flatMap(p => outline(all(p), 'dimension')),
@@ -230,7 +240,10 @@ const routOutline = (w: Work, c: CutWork): Drawing => {
       ...(Math.abs(middle[1]) > 0.05 && Math.abs(middle[1]) < 90 ? centreLines(w, to, x0, x1) : []),
       text(
         [x0, Math.min(to(middle)[1], 0) - (box.y1 - box.y0) / 2 - reach - 6],
-        `${fixed(c.size.length, 1)} x ${fixed(c.size.width, 1)} mm${c.size.corner === undefined ? '' : `, corner ${fixed(c.size.corner, 1)} mm`}, ${fixed(c.depth, 1)} mm deep. For a bit with a bearing: the outline is the rout's own.`,
+        spoken(
+          say`${size([c.size.length, c.size.width], 1)}${c.size.corner === undefined ? '' : say`, corner ${mm(c.size.corner)}`}, ${mm(c.depth)} deep. For a bit with a bearing: the outline is the rout’s own.`,
+          reader(w),
+        ),
         2,
       ),
     ],
@@ -264,9 +277,12 @@ function block(w: Work, title: string, holes: readonly Hole[], practice: boolean
     title: `${w.build.name}: ${practice ? 'practice piece' : 'drilling block'}, ${title}`,
     face: practice ? 'scrap' : holes[0]!.face,
     mirrored: behind,
-    lay: practice
-      ? `On scrap of the same wood (${holes[0]!.wood}), ${deepest ? `at least ${fixed(deepest + 5, 0)} mm thick` : 'as thick as the work'}: bits, depth and screws as on the instrument.`
-      : 'Hardwood 25 mm thick, drilled on a press; the lines are carried over its edges and laid on the work’s.',
+    lay: spoken(
+      practice
+        ? say`On scrap of the same wood (${holes[0]!.wood}), ${deepest ? say`at least ${mm(deepest + 5, 0)} thick` : 'as thick as the work'}: bits, depth and screws as on the instrument.`
+        : say`Hardwood ${mm(25, 0)} thick, drilled on a press; the lines are carried over its edges and laid on the work’s.`,
+      reader(w),
+    ),
     marks: [
       ...outline(edge.map(to), 'edge'),
       ...(box.y0 - room < 0 && box.y1 + room > 0
@@ -282,7 +298,7 @@ function block(w: Work, title: string, holes: readonly Hole[], practice: boolean
         : []),
       ...holeMarks(holes, to),
     ],
-    table: holeTable(holes),
+    table: holeTable(holes, reader(w)),
   }
 }
 const l0 = (w: Work) => w.layout.scaleLength

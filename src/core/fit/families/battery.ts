@@ -1,7 +1,7 @@
+import { mm, say, size } from '../../say/said.ts'
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear, smallest } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
 import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
@@ -84,7 +84,10 @@ const found: JointFamily = ({ build, layout }) => {
           ? [
               mend(inBox, 'open-box', {
                 title: 'Rout the battery box to size',
-                note: `To ${ways.map(([, c]) => fixed(need(cell, `dims.${c}`).value + 1, 1)).join(' × ')} mm.`,
+                note: say`To ${size(
+                  ways.map(([, c]) => need(cell, `dims.${c}`).value + 1),
+                  1,
+                )}.`,
                 changes: ways.map(([b, c]) => ({
                   ref: refOf(body, `features.${box.id}.${b}`),
                   value: Math.max(need(cell, `dims.${c}`).value + 1, need(body, `features.${box.id}.${b}`).value),
@@ -95,7 +98,7 @@ const found: JointFamily = ({ build, layout }) => {
           : box
             ? [
                 mend(inBox, 'foam', {
-                  title: `Glue ${fixed(room.value - low, 1)} mm of foam to the box’s wall`,
+                  title: say`Glue ${mm(room.value - low, 1)} of foam to the box’s wall`,
                   changes: [
                     {
                       ref: refOf(cell, 'dims.length'),

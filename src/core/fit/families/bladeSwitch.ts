@@ -1,7 +1,7 @@
+import { mm, say } from '../../say/said.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { slotsOf } from '../../build/slots.ts'
 import type { Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import { change, family, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
 import { HOLDS } from '../work.ts'
 
@@ -45,7 +45,7 @@ const leverIn = (slot: string, holder: 'body' | 'guard' | 'control-plate'): Join
       off = low + 0.3 - clearance.value
     return [
       mend(slotOfLever, 'lengthen-slot', {
-        title: `File the slot ${fixed(off, 1)} mm longer`,
+        title: say`File the slot ${mm(off, 1)} longer`,
         changes: [
           change(refOf(part, `features.${hole.id}.diameter`), (hole.dims.diameter?.value ?? 0) + off, HOLDS.file),
         ],

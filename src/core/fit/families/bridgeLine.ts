@@ -1,10 +1,10 @@
+import { mm, num, say } from '../../say/said.ts'
 import type { Shaped } from '../../build/docs.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import type { Change } from '../joint.ts'
 import { bridgeHolesOf, drilledBridgeHoles, patternAt, REUSED } from '../../layout/drilledBridge.ts'
 import { bridgeLine as lineOf, bridgeLineOf, bridgeOnBody } from '../../layout/bridgeLine.ts'
-import { fixed } from '../../units/length.ts'
 import { doubtOf } from '../../units/quantity.ts'
 import { pairs } from '../../build/maths.ts'
 import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile } from '../family.ts'
@@ -72,8 +72,8 @@ export const bridgeLineJoint: FamilyFile = {
           drilled = holes + posts
         return [
           mend(bridgeLine, 'move-bridge', {
-            title: `${drilled ? `Plug ${drilled} holes, drill again and set` : 'Set'} the bridge ${fixed(Math.abs(by), 1)} mm ${by < 0 ? 'nearer to' : 'further from'} the neck`,
-            note: `Plate front at ${fixed(line.ideal.value, 1)} mm from the pocket’s end wall. ${drilled ? `${drilled} plugs, a night for the glue, then the holes anew.` : 'Nothing is drilled yet: it costs a pencil line.'}`,
+            title: say`${drilled ? say`Plug ${num(drilled)} holes, drill again and set` : 'Set'} the bridge ${mm(Math.abs(by), 1)} ${by < 0 ? 'nearer to' : 'further from'} the neck`,
+            note: say`Plate front at ${mm(line.ideal.value, 1)} from the pocket’s end wall. ${drilled ? say`${num(drilled)} plugs, a night for the glue, then the holes anew.` : 'Nothing is drilled yet: it costs a pencil line.'}`,
             ...(drilled
               ? {
                   minutes: PLUG_MINUTES.once + PLUG_MINUTES.each * drilled,

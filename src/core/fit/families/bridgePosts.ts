@@ -1,3 +1,4 @@
+import { mm, num, say } from '../../say/said.ts'
 import { asked } from '../../build/assumed.ts'
 import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
@@ -7,7 +8,6 @@ import type { View } from '../../build/view.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import { GLUE_RESTS, change, family, LIMIT, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
 import { HOLDS } from '../work.ts'
 
@@ -145,19 +145,19 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
         ? [
             mend(bushing, 'ream-posts', {
               ...common,
-              title: `Ream ${holes.length} post holes to ${fixed(target, 2)} mm`,
+              title: say`Ream ${num(holes.length)} post holes to ${mm(target, 2)}`,
               note: 'Ream, never pound.',
             }),
           ]
         : [
             mend(bushing, 'wrap-bushings', {
               ...common,
-              title: `Line ${holes.length} post holes with ${fixed((clearance.value - aim) / 2, 2)} mm of veneer`,
+              title: say`Line ${num(holes.length)} post holes with ${mm((clearance.value - aim) / 2, 2)} of veneer`,
               note: 'Glued in the hole, then the bushing is pressed. Adhesive alone is not undone.',
             }),
             mend(bushing, 'plug-posts', {
               ...common,
-              title: `Plug ${holes.length} post holes with hardwood and drill ${fixed(target, 2)} mm`,
+              title: say`Plug ${num(holes.length)} post holes with hardwood and drill ${mm(target, 2)}`,
               note: 'For holes that are oval or off their place as well.',
             }),
           ]
@@ -193,8 +193,8 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
       const ref = (f: Feature) => refOf(body, `features.${f.id}.y`)
       return [
         mend(spacing, 'plug-spacing', {
-          title: `Plug both post holes and drill them ${fixed(apart, 1)} mm apart`,
-          note: `Each moves ${fixed(Math.abs(clearance.value) / 2, 2)} mm.`,
+          title: say`Plug both post holes and drill them ${mm(apart, 1)} apart`,
+          note: say`Each moves ${mm(Math.abs(clearance.value) / 2, 2)}.`,
           changes: [change(ref(a), mid + apart / 2, 0.1), change(ref(b), mid - apart / 2, 0.1)],
           read: ref(a),
         }),
@@ -260,12 +260,12 @@ const screwedIn = (posts: string, name: string): Joined => ({
     return [
       clearance.value < low
         ? mend(inWood, 'open-lead', {
-            title: `Drill ${holes.length} post holes to ${fixed(target, 1)} mm`,
+            title: say`Drill ${num(holes.length)} post holes to ${mm(target, 1)}`,
             changes,
             read: changes[0]!.ref,
           })
         : mend(inWood, 'plug-lead', {
-            title: `Plug ${holes.length} post holes and drill ${fixed(target, 1)} mm`,
+            title: say`Plug ${num(holes.length)} post holes and drill ${mm(target, 1)}`,
             changes,
             read: changes[0]!.ref,
           }),

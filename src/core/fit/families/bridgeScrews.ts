@@ -1,3 +1,4 @@
+import { num, say } from '../../say/said.ts'
 import type { Maths } from '../../build/maths.ts'
 import { quantities } from '../../build/maths.ts'
 import { partIn } from '../../build/references.ts'
@@ -106,7 +107,7 @@ function plug(build: Shaped, layout: Layout, holes: number): Fix[] {
   return [
     mend(pattern, 'plug-bridge', {
       count: changes.length,
-      title: `Plug ${changes.length} of ${holes} screw holes and drill to the bridge’s own pattern`,
+      title: say`Plug ${num(changes.length)} of ${num(holes)} screw holes and drill to the bridge’s own pattern`,
       note: 'The holes to drill anew come into the hole list. Or another bridge.',
       changes: [change('placements/bridge.x', place, 0.1), change('placements/bridge.y', across, 0.1), ...changes],
     }),

@@ -1,3 +1,4 @@
+import { mm, say } from '../../say/said.ts'
 import type { Instrument } from '../../build/build.ts'
 import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
@@ -9,7 +10,6 @@ import { inRoundRect } from '../../geometry/roundRect.ts'
 import { isRect } from '../../geometry/shape.ts'
 import { guardPlace, shapeOf, type Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import {
   GLUE_RESTS,
   change,
@@ -155,7 +155,7 @@ function throughTop(c: MendContext, holder: Holder, slot: string, low: number, h
     const spare = long - ((high ?? low) + low) / 2
     return [
       mend(thread, 'nut-below', {
-        title: `Run a second nut and washer ${fixed(spare, 1)} mm up the thread, below the top`,
+        title: say`Run a second nut and washer ${mm(spare, 1)} up the thread, below the top`,
         note: 'It sets how far the thread stands out.',
         changes: [change(refOf(part, 'dims.hardware'), (part.dims.hardware?.value ?? 0) + spare, 0.2)],
       }),
@@ -167,8 +167,8 @@ function throughTop(c: MendContext, holder: Holder, slot: string, low: number, h
   const to = change(refOf(held, `features.${hole.id}.topThickness`), top - off, 0.2)
   return [
     mend(thread, 'recess', {
-      title: `Thin the top from inside by ${fixed(off, 1)} mm around the hole`,
-      note: `A ${fixed((part.dims.caseWidth?.value ?? 0) + 4, 0)} mm wide recess; leaves ${fixed(top - off, 1)} mm of top.`,
+      title: say`Thin the top from inside by ${mm(off, 1)} around the hole`,
+      note: say`A ${mm((part.dims.caseWidth?.value ?? 0) + 4, 0)} wide recess; leaves ${mm(top - off, 1)} of top.`,
       ...(top - off < 3 ? { risk: 'high' } : {}),
       changes: [to],
       read: to.ref,
@@ -191,8 +191,8 @@ function deepened(c: MendContext, holder: Holder, slot: string, low: number): Fi
   const ref = (k: string) => refOf(body, `features.${cavity.id}.${k}`)
   return [
     mend(case_, 'deepen-cavity', {
-      title: `Rout the cavity ${fixed(by, 1)} mm deeper`,
-      note: `Leaves ${fixed(top - by, 1)} mm of wood over it; threads through the top get that much more room.`,
+      title: say`Rout the cavity ${mm(by, 1)} deeper`,
+      note: say`Leaves ${mm(top - by, 1)} of wood over it; threads through the top get that much more room.`,
       changes: [
         change(ref('depth'), depth + by, 0.2),
         ...(cavity.dims.topThickness ? [change(ref('topThickness'), top - by, 0.2)] : []),
@@ -214,7 +214,7 @@ function inHole(c: MendContext, holder: Holder, slot: string, low: number, high:
   if (c.clearance.value < low)
     return [
       mend(bore, 'ream-hole', {
-        title: `Ream the hole to ${fixed(to.value, 1)} mm`,
+        title: say`Ream the hole to ${mm(to.value, 1)}`,
         note: 'From both faces, so that the edge does not lift.',
         changes: [to],
         read: to.ref,
@@ -223,7 +223,7 @@ function inHole(c: MendContext, holder: Holder, slot: string, low: number, high:
   return c.clearance.value > (high ?? Infinity)
     ? [
         mend(bore, 'sleeve-hole', {
-          title: `Sleeve the hole down to ${fixed(to.value, 1)} mm`,
+          title: say`Sleeve the hole down to ${mm(to.value, 1)}`,
           note: 'Hardwood ring or wrapped veneer; a wide washer hides it.',
           changes: [to],
           read: to.ref,
@@ -252,7 +252,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
     words: () => ({
       title: onGuard ? `${label}, case over the cavity’s floor` : `${label}, case under the cover`,
       under: onGuard
-        ? `The case stands on the cavity’s floor and lifts the ${holder === 'guard' ? 'guard' : 'plate'}.`
+        ? say`The case stands on the cavity’s floor and lifts the ${holder === 'guard' ? 'guard' : 'plate'}.`
         : 'The case stands out of the cavity and the cover does not close.',
     }),
     at,

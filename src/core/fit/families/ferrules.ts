@@ -1,7 +1,7 @@
+import { mm, num, say } from '../../say/said.ts'
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
 import { filmOn } from '../../finish/film.ts'
 import { family, type FamilyFile, findAnew, GLUE_RESTS, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
@@ -79,7 +79,7 @@ const found: JointFamily = ({ build, layout }) => {
           ? [
               mend(fitting, 'ream-ferrules', {
                 count: holes.length,
-                title: `Ream ${holes.length} ferrule holes to ${fixed(to, 2)} mm`,
+                title: say`Ream ${num(holes.length)} ferrule holes to ${mm(to, 2)}`,
                 changes,
                 read: changes[0]!.ref,
               }),
@@ -87,7 +87,7 @@ const found: JointFamily = ({ build, layout }) => {
           : [
               mend(fitting, 'wrap-ferrules', {
                 count: holes.length,
-                title: `Wrap each ferrule with ${fixed((fit.value - aim) / 2, 2)} mm of paper or veneer`,
+                title: say`Wrap each ferrule with ${mm((fit.value - aim) / 2, 2)} of paper or veneer`,
                 changes,
                 read: changes[0]!.ref,
               }),

@@ -1,3 +1,4 @@
+import { area, mm, say } from '../../say/said.ts'
 import { asked } from '../../build/assumed.ts'
 import type { Instrument } from '../../build/build.ts'
 import { kept } from '../../build/kept.ts'
@@ -11,7 +12,6 @@ import { gapInside } from '../../geometry/shape.ts'
 import { guardPlace, pickupShape, shapeOf, type Layout, type PlacedFeature } from '../../layout/layOut.ts'
 import type { Feature } from '../../parts/part.ts'
 import { weakestBasis } from '../../units/dimension.ts'
-import { fixed } from '../../units/length.ts'
 import { exact, fromSource, linear } from '../../units/quantity.ts'
 import {
   change,
@@ -174,8 +174,8 @@ function fileCut({ view, layout, clearance }: MendContext, slot: string, low: nu
   )
   return [
     mend(inCut, 'file-cut-out', {
-      title: `File the cut-out by ${fixed(FILE_TO - clearance.value, 2)} mm where it touches`,
-      note: `${fixed(toRemove(cut.shape, shape, FILE_TO).area, 1)} mm² of plastic. Corners first: they are where it binds.`,
+      title: say`File the cut-out by ${mm(FILE_TO - clearance.value, 2)} where it touches`,
+      note: say`${area(toRemove(cut.shape, shape, FILE_TO).area, 1)} of plastic. Corners first: they are where it binds.`,
       changes: read(FILE_TO, HOLDS.file),
     }),
   ]
@@ -200,8 +200,8 @@ function bringTogether({ build, view, layout }: MendContext, slot: string): Fix[
     const g = guardPlace(build)
     fixes.push(
       mend(overRouts, 'shift-guard', {
-        title: `Set the guard ${fixed(Math.hypot(mid('x'), mid('y')), 1)} mm over`,
-        note: `Leaves ${fixed(left, 1)} mm at the worst cut-out. Look at the neck notch and the bridge after.`,
+        title: say`Set the guard ${mm(Math.hypot(mid('x'), mid('y')), 1)} over`,
+        note: say`Leaves ${mm(left, 1)} at the worst cut-out. Look at the neck notch and the bridge after.`,
         changes: [
           change('placements/guard.x', g.x - mid('x'), 0.2),
           change('placements/guard.y', g.y - mid('y'), 0.2),
@@ -215,8 +215,8 @@ function bringTogether({ build, view, layout }: MendContext, slot: string): Fix[
     change(refOf(body, `features.${rout.id}.${k}`), (rout.dims[k]?.value ?? 0) + by, HOLDS.router)
   fixes.push(
     mend(overRouts, 'move-rout', {
-      title: `Rout the pickup’s place ${fixed(Math.hypot(dx.value, dy.value), 1)} mm over, to under the cut-out`,
-      note: `${fixed(toRemove(placed.shape, cut.shape, 0.3).area, 0)} mm² of wood, ${fixed((placed.diameter ?? 0) || (rout.dims.depth?.value ?? 0), 0)} mm deep. The guard covers the old edge.`,
+      title: say`Rout the pickup’s place ${mm(Math.hypot(dx.value, dy.value), 1)} over, to under the cut-out`,
+      note: say`${area(toRemove(placed.shape, cut.shape, 0.3).area, 0)} of wood, ${mm((placed.diameter ?? 0) || (rout.dims.depth?.value ?? 0), 0)} deep. The guard covers the old edge.`,
       changes: [to('x', dx.value), to('y', dy.value)],
     }),
   )
@@ -261,7 +261,7 @@ const jointsOf = (slot: string, name: string): readonly Joined[] => [
       const [dx, dy] = offsets(quantities, v, slot)!.map(q => q.value) as [number, number]
       return {
         title: `${name}, cut-out over its rout`,
-        under: `The cut-out lies ${fixed(Math.abs(dx), 1)} mm ${dx < 0 ? 'nearer to the neck' : 'nearer to the bridge'}${Math.abs(dy) > 0.05 ? ` and ${fixed(Math.abs(dy), 1)} mm to the ${dy > 0 ? 'treble' : 'bass'} side` : ''}: both claim one pattern, and they are two.`,
+        under: say`The cut-out lies ${mm(Math.abs(dx), 1)} ${dx < 0 ? 'nearer to the neck' : 'nearer to the bridge'}${Math.abs(dy) > 0.05 ? say` and ${mm(Math.abs(dy), 1)} to the ${dy > 0 ? 'treble' : 'bass'} side` : ''}: both claim one pattern, and they are two.`,
       }
     },
     at: (l, v) => cutPlace(l, v, slot)?.centre ?? [l.bridge.front, 0],
@@ -315,7 +315,7 @@ const againstNeck: Joined = {
     const to = change(refOf(guard, 'dims.notchWidth'), (guard.dims.notchWidth?.value ?? 0) + 2 * off, HOLDS.file)
     return [
       mend(beside, 'file-notch', {
-        title: `File ${fixed(off, 2)} mm off each side of the guard’s notch`,
+        title: say`File ${mm(off, 2)} off each side of the guard’s notch`,
         changes: [to],
         read: to.ref,
       }),
@@ -352,7 +352,7 @@ const found: JointFamily = ({ build, layout }) => {
           to = change(refOf(guard, 'dims.bridgeEdge'), edge.value - off, HOLDS.file)
         return [
           mend(beside, 'file-edge', {
-            title: `File ${fixed(off, 2)} mm off the guard’s edge at the bridge`,
+            title: say`File ${mm(off, 2)} off the guard’s edge at the bridge`,
             changes: [to],
             read: to.ref,
           }),

@@ -1,10 +1,10 @@
+import { mm, say } from '../../say/said.ts'
 import type { Instrument } from '../../build/build.ts'
 import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Feature, Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import {
   GLUE_RESTS,
   change,
@@ -176,11 +176,11 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: ty
       aim = (low + (high ?? low)) / 2
     const film = own === tenonWidth ? 0 : filmOn(c.build, body, 'neck-pocket').value
     const to = change(ref(inPocket), (neck.dims[onHeel]?.value ?? 0) + aim + 2 * film, BY_HAND)
-    const by = fixed(Math.abs(aim - gap) / 2, 2)
+    const by = mm(Math.abs(aim - gap) / 2, 2)
     return gap < low
       ? [
           mend(own, 'shave-pocket', {
-            title: `Shave ${by} mm off each pocket wall`,
+            title: say`Shave ${by} off each pocket wall`,
             note: 'Never off the heel of a finished neck. Shave one wall only and the neck moves off the centre line.',
             changes: [to],
             read: to.ref,
@@ -188,7 +188,7 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: ty
         ]
       : [
           mend(own, 'veneer-side', {
-            title: `Glue ${by} mm of veneer to each pocket wall`,
+            title: say`Glue ${by} of veneer to each pocket wall`,
             note: 'Both sides alike keeps the neck on the centre line. Grain along the strings.',
             changes: [to],
             read: to.ref,
@@ -224,7 +224,7 @@ const joined = (i: Instrument): readonly Joined[] => [
       return gap < low
         ? [
             mend(heelLength, 'lengthen-pocket', {
-              title: `Pare ${fixed(aim - gap, 2)} mm off the pocket’s mouth`,
+              title: say`Pare ${mm(aim - gap, 2)} off the pocket’s mouth`,
               note: 'The end wall stays: the bridge is placed from it.',
               changes: [to],
               read: to.ref,
@@ -232,7 +232,7 @@ const joined = (i: Instrument): readonly Joined[] => [
           ]
         : [
             mend(heelLength, 'pack-end', {
-              title: `Glue ${fixed(gap - aim, 2)} mm of veneer to the pocket’s end wall`,
+              title: say`Glue ${mm(gap - aim, 2)} of veneer to the pocket’s end wall`,
               note: 'Recheck the bridge line after: the wall is its datum.',
               changes: [to],
               read: to.ref,
@@ -269,7 +269,7 @@ const joined = (i: Instrument): readonly Joined[] => [
           ? []
           : [
               mend(pocketFloor, 'fitted-shim', {
-                title: `Full-contact shim, ${fixed(SHIM, 1)} mm and scraped to the floor`,
+                title: say`Full-contact shim, ${mm(SHIM, 1)} and scraped to the floor`,
                 note: 'Chalk shows where it bears. The neck sits higher by its thickness: the saddle height joint moves with it.',
                 changes: [
                   to,

@@ -1,3 +1,4 @@
+import { mm, say } from '../../say/said.ts'
 import type { Maths } from '../../build/maths.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
 import { refOf } from '../../build/quantityAt.ts'
@@ -5,7 +6,6 @@ import type { View } from '../../build/view.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import type { Fix } from '../joint.ts'
 import { HOLDS } from '../work.ts'
@@ -96,7 +96,7 @@ function throughWall({ view, clearance }: MendContext, low: number, high: number
     const spare = long - ((high ?? low) + low) / 2
     return [
       mend(wall, 'nut-behind', {
-        title: `Run a nut and washer ${fixed(spare, 1)} mm up the thread, behind the wall`,
+        title: say`Run a nut and washer ${mm(spare, 1)} up the thread, behind the wall`,
         changes: [change(refOf(jack, 'dims.hardware'), (jack.dims.hardware?.value ?? 0) + spare, 0.2)],
       }),
     ]
@@ -106,8 +106,8 @@ function throughWall({ view, clearance }: MendContext, low: number, high: number
     to = change(refOf(part, `features.${hole.id}.depth`), (hole.dims.depth?.value ?? 0) - off, 0.3)
   return [
     mend(wall, 'counterbore', {
-      title: `Counterbore the wall ${fixed(off, 1)} mm deep from outside`,
-      note: `${fixed(jack.dims.caseWidth?.value ?? 0, 0)} mm wide, for nut and washer. It may have to be soldered after it is passed through.`,
+      title: say`Counterbore the wall ${mm(off, 1)} deep from outside`,
+      note: say`${mm(jack.dims.caseWidth?.value ?? 0, 0)} wide, for nut and washer. It may have to be soldered after it is passed through.`,
       changes: [to],
       read: to.ref,
     }),
@@ -126,7 +126,7 @@ function inBore({ build, view, clearance }: MendContext, low: number): Fix[] {
   return clearance.value < low
     ? [
         mend(bore, 'ream-bore', {
-          title: `Ream the bore to ${fixed(dia + 0.3, 1)} mm`,
+          title: say`Ream the bore to ${mm(dia + 0.3, 1)}`,
           changes: [to(dia + 0.3)],
         }),
       ]

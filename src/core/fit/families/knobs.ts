@@ -1,3 +1,4 @@
+import { say } from '../../say/said.ts'
 import { slotsOf } from '../../build/slots.ts'
 import type { View } from '../../build/view.ts'
 import { family, LIMIT, type FamilyFile, type Joined } from '../family.ts'
@@ -37,7 +38,7 @@ const onShaft = (knob: string, pot: string, label: string): Joined => ({
   words: v => ({
     title: `${label} on its shaft`,
     under: differs(v, pot, knob)
-      ? `A knob for a ${v.part(knob)?.traits.bore} shaft does not hold on a ${v.part(pot)?.traits.shaft} one.`
+      ? say`A knob for a ${v.part(knob)?.traits.bore ?? 'other'} shaft does not hold on a ${v.part(pot)?.traits.shaft ?? 'other'} one.`
       : 'The bore is smaller than the shaft: forced, it cracks.',
     over: 'The knob wobbles and slips.',
   }),

@@ -1,8 +1,8 @@
+import { mm, say } from '../../say/said.ts'
 import { asked } from '../../build/assumed.ts'
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
 import { family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
@@ -92,7 +92,7 @@ const found: JointFamily = ({ build, layout }) => {
         gap.value > 0
           ? [
               mend(lock, 'lengthen-shelf', {
-                title: `Pare the shelf ${fixed(gap.value, 2)} mm longer towards the head`,
+                title: say`Pare the shelf ${mm(gap.value, 2)} longer towards the head`,
                 note: 'Never towards the fingerboard: its edge is the scale’s zero.',
                 changes: [
                   {

@@ -1,9 +1,9 @@
+import { mm, say } from '../../say/said.ts'
 import { asked } from '../../build/assumed.ts'
 import { need, quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import type { Shape } from '../../geometry/shape.ts'
 import { derived, exact, linear, subtract, type Quantity } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
 import type { Part } from '../../parts/part.ts'
 import { COMMON, family, type FamilyFile, findAnew, MEMORY, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
@@ -106,7 +106,7 @@ const found: JointFamily = ({ build, layout }) => {
           open.gap.value < low
             ? [
                 mend(inRing, 'file-ring', {
-                  title: `File the ring’s opening by ${fixed(low + 0.15 - open.gap.value, 2)} mm where it touches`,
+                  title: say`File the ring’s opening by ${mm(low + 0.15 - open.gap.value, 2)} where it touches`,
                   changes: open.read(low + 0.15, HOLDS.file),
                 }),
               ]
@@ -141,7 +141,7 @@ const found: JointFamily = ({ build, layout }) => {
         },
         fixes: () => [
           mend(curve, 'sand-foot', {
-            title: `Sand the ring’s foot to the top’s ${body.dims.topRadius ? `radius of ${fixed(body.dims.topRadius.value, 0)} mm` : 'flat'}`,
+            title: say`Sand the ring’s foot to the top’s ${body.dims.topRadius ? say`radius of ${mm(body.dims.topRadius.value, 0)}` : 'flat'}`,
             note: 'Paper taped to the top where the ring will sit, face up; the ring rubbed over it until a pencilled foot is clean all round.',
             changes:
               radius || body.dims.topRadius

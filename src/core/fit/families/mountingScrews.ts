@@ -1,10 +1,9 @@
-import { counted } from '../../text/text.ts'
+import { count, mm, say } from '../../say/said.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { leastBite, SCREW_LENGTHS } from '../../drill/screws.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import {
   change,
   COMMON,
@@ -103,7 +102,7 @@ export function longerScrews(
     ? []
     : [
         mend(of, 'longer-screws', {
-          title: `Use screws ${fixed(longer, 0)} mm long`,
+          title: say`Use screws ${mm(longer, 0)} long`,
           changes: [change(refOf(screws, 'dims.length'), longer, 0.3)],
         }),
       ]
@@ -159,7 +158,7 @@ const joinedOf = (h: Holding): readonly Joined[] => {
           to = (view.part(h.screws)!.dims.diameter?.value ?? 0) + 0.5
         return [
           mend(mountingTab, 'open-tabs', {
-            title: `Open ${counted(holes.length, 'hole')} to ${fixed(to, 1)} mm`,
+            title: say`Open ${count(holes.length, 'hole')} to ${mm(to, 1)}`,
             changes: holes.map(f => change(refOf(holder, `features.${f.id}.diameter`), to, 0.1)),
           }),
         ]

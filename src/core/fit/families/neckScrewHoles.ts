@@ -1,7 +1,7 @@
+import { mm, num, say } from '../../say/said.ts'
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { distanceOf, exact, fromSource, linear, subtract } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
 import { COMMON, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
@@ -97,14 +97,14 @@ const found: JointFamily = ({ build, layout }) => {
         gap.value < low
           ? [
               mend(through, 'open-holes', {
-                title: `Drill the ${holes.length} body holes to ${fixed(target, 1)} mm`,
+                title: say`Drill the ${num(holes.length)} body holes to ${mm(target, 1)}`,
                 changes: all,
                 read: all[0]!.ref,
               }),
             ]
           : [
               mend(through, 'plug-holes', {
-                title: `Plug the ${holes.length} body holes and drill ${fixed(target, 1)} mm`,
+                title: say`Plug the ${num(holes.length)} body holes and drill ${mm(target, 1)}`,
                 changes: all,
                 read: all[0]!.ref,
               }),
@@ -151,7 +151,7 @@ const found: JointFamily = ({ build, layout }) => {
       meaning: { under: 'The holes do not meet: a screw driven in would pull the neck off its line.', over: '' },
       fixes: () => [
         mend(pattern, 'plug-heel', {
-          title: `Plug the ${pilots.length} heel holes and drill them through the body`,
+          title: say`Plug the ${num(pilots.length)} heel holes and drill them through the body`,
           note: 'Hardwood plugs; drilled with the neck lined up under two strings.',
           changes: holes.flatMap((h, i) => {
             const p = pilots[i]

@@ -1,9 +1,9 @@
+import { mm, say } from '../../say/said.ts'
 import { leastBite } from '../../drill/screws.ts'
 import { pairs, type Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
 import { SCREW_LENGTHS } from '../../drill/screws.ts'
-import { fixed } from '../../units/length.ts'
 import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import type { Fix } from '../joint.ts'
 import { pocketIn } from './heelInPocket.ts'
@@ -70,8 +70,8 @@ const other = (c: MendContext, of: typeof bite | typeof tip): Fix[] => {
     ? []
     : [
         mend(of, 'other-screws', {
-          title: `Use screws ${fixed(best, 0)} mm long`,
-          note: `Bite ${fixed(now.bite + best - length, 1)} mm, ${fixed(now.tip - (best - length), 1)} mm short of the fingerboard.`,
+          title: say`Use screws ${mm(best, 0)} long`,
+          note: say`Bite ${mm(now.bite + best - length, 1)}, ${mm(now.tip - (best - length), 1)} short of the fingerboard.`,
           changes: [change(refOf(screws, 'dims.length'), best, 0.3)],
         }),
       ]

@@ -1,6 +1,6 @@
+import { mm, say } from '../../say/said.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { nutHeight as aboveFrets } from '../../layout/saddleHeight.ts'
-import { fixed } from '../../units/length.ts'
 import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
 
 const thickness = family(
@@ -74,7 +74,7 @@ const joined = (): readonly Joined[] => [
         const to = change(refOf(nut, 'dims.thickness'), (neck.dims.slotWidth?.value ?? 0) - aim, 0.02)
         return [
           mend(thickness, 'sand-nut', {
-            title: `Sand ${fixed(aim - gap, 2)} mm off the nut’s face`,
+            title: say`Sand ${mm(aim - gap, 2)} off the nut’s face`,
             note: 'On abrasive on a flat block, the face away from the strings’ edge.',
             changes: [to],
             read: to.ref,
@@ -84,7 +84,7 @@ const joined = (): readonly Joined[] => [
       const to = change(refOf(neck, 'dims.slotWidth'), (nut.dims.thickness?.value ?? 0) + aim, 0.02)
       return [
         mend(thickness, 'veneer-nut', {
-          title: `Glue ${fixed(gap - aim, 2)} mm of veneer into the slot`,
+          title: say`Glue ${mm(gap - aim, 2)} of veneer into the slot`,
           note: 'Against the headstock side, so that the nut’s front edge stays at the scale’s zero.',
           changes: [to],
           read: to.ref,
@@ -116,7 +116,7 @@ const joined = (): readonly Joined[] => [
       )
       return [
         mend(length, 'dress-ends', {
-          title: `Dress ${fixed((clearance.value - 0.1) / 2, 2)} mm off each end of the nut`,
+          title: say`Dress ${mm((clearance.value - 0.1) / 2, 2)} off each end of the nut`,
           note: 'Before the slots are cut: they are set out from the ends.',
           changes: [to],
           read: to.ref,
@@ -159,14 +159,14 @@ const tall = (): readonly Joined[] => [
       return gap < low
         ? [
             mend(height, 'sliver', {
-              title: `Glue a hardwood sliver ${fixed(low + 0.3 - gap, 2)} mm thick under the nut`,
+              title: say`Glue a hardwood sliver ${mm(low + 0.3 - gap, 2)} thick under the nut`,
               changes: [to(own + low + 0.3 - gap)],
               read,
             }),
           ]
         : [
             mend(height, 'lower-top', {
-              title: `Take ${fixed(gap - (high ?? low) + 0.3, 2)} mm off the nut’s top`,
+              title: say`Take ${mm(gap - (high ?? low) + 0.3, 2)} off the nut’s top`,
               note: 'After the slots are cut: half a string’s thickness stays above the slot’s floor.',
               changes: [to(own - gap + (high ?? low) - 0.3)],
               read,

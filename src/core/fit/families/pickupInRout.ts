@@ -1,3 +1,4 @@
+import { area, mm, type Said, say, size } from '../../say/said.ts'
 import { kept } from '../../build/kept.ts'
 import type { Instrument } from '../../build/build.ts'
 import { quantities, type Maths } from '../../build/maths.ts'
@@ -15,7 +16,6 @@ import type { Feature, Part } from '../../parts/part.ts'
 import { FEATURE_ROLES } from '../../parts/featureRoles.ts'
 import { servedWord } from '../../parts/servedWord.ts'
 import { isRect } from '../../geometry/shape.ts'
-import { fixed } from '../../units/length.ts'
 import { change, COMMON, family, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import type { Fix } from '../joint.ts'
 import { roomOf, shapeGap, type Room } from '../shapeGap.ts'
@@ -175,14 +175,14 @@ function nextHollow(layout: Layout, partId: string, id: string): Neighbour | und
 }
 
 /** What opening a rout does to the wall beside it. */
-function besideIt(next: Neighbour | undefined, grow: number): { says: string; thin: boolean } {
+function besideIt(next: Neighbour | undefined, grow: number): { says: Said; thin: boolean } {
   if (!next) return { says: '', thin: false }
-  if (next.met) return { says: ` It runs into the ${next.label} as it is.`, thin: false }
+  if (next.met) return { says: say` It runs into the ${next.label} as it is.`, thin: false }
   const wall = next.wall - grow
   return wall <= 0
-    ? { says: ` It breaks into the ${next.label}.`, thin: true }
+    ? { says: say` It breaks into the ${next.label}.`, thin: true }
     : {
-        says: ` Leaves ${fixed(wall, 0)} mm of wall to the ${next.label}.${wall < 3 ? ' That wall will not stand.' : ''}`,
+        says: say` Leaves ${mm(wall, 0)} of wall to the ${next.label}.${wall < 3 ? ' That wall will not stand.' : ''}`,
         thin: wall < 3,
       }
 }
@@ -204,29 +204,29 @@ function openRout({ build, layout, view, clearance }: MendContext, slot: string,
   const changes = shaped.read(room, BY_ROUTER),
     beside = besideIt(nextHollow(layout, body.id, rout.id), room - shaped.gap.value)
   const ref = (k: string) => refOf(body, `features.${rout.id}.${k}`)
-  const size = (k: string) => changes.find(x => x.ref === ref(k))?.value
-  const by = fixed(room - shaped.gap.value, 1),
+  const sizeOf = (k: string) => changes.find(x => x.ref === ref(k))?.value
+  const by = mm(room - shaped.gap.value, 1),
     [tx, ty] = shaped.found.towards
   // A rectangle is opened about its own middle, on both sides; an outline where the pickup asks for it.
   const off =
-    size('length') !== undefined && isRect(feature.shape)
+    sizeOf('length') !== undefined && isRect(feature.shape)
       ? toRemove(
           feature.shape,
-          { ...feature.shape, length: size('length')!, width: size('width')!, corner: size('corner') ?? 0 },
+          { ...feature.shape, length: sizeOf('length')!, width: sizeOf('width')!, corner: sizeOf('corner') ?? 0 },
           0,
         )
       : toRemove(feature.shape, placed.shape, room)
   const to =
-    size('length') === undefined
-      ? `By up to ${by} mm`
-      : `To ${fixed(size('length')!, 1)} × ${fixed(size('width')!, 1)} mm, corners ${fixed(size('corner') ?? 0, 1)} mm`
+    sizeOf('length') === undefined
+      ? say`By up to ${by}`
+      : say`To ${size([sizeOf('length')!, sizeOf('width')!], 1)}, corners ${mm(sizeOf('corner') ?? 0, 1)}`
   return [
     mend(gap, 'open-rout', {
-      title: `Open the rout ${whereOf(shaped.found.towards)} by up to ${by} mm`,
-      note: `${to}: ${fixed(off.area, 0)} mm² of wood, ${fixed(rout.dims.depth?.value ?? 0, 0)} mm deep.${beside.says}`,
+      title: say`Open the rout ${whereOf(shaped.found.towards)} by up to ${by}`,
+      note: say`${to}: ${area(off.area, 0)} of wood, ${mm(rout.dims.depth?.value ?? 0, 0)} deep.${beside.says}`,
       ...(beside.thin ? { risk: 'high' } : {}),
       changes,
-      ...(size('length') === undefined ? {} : { read: ref(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width') }),
+      ...(sizeOf('length') === undefined ? {} : { read: ref(Math.abs(tx) >= Math.abs(ty) ? 'length' : 'width') }),
     }),
   ]
 }
@@ -301,8 +301,8 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
           title: `${title} in its rout`,
           under:
             hangsIn(v, slot) && Math.hypot(room.dx.value, room.dy.value) > 0.5
-              ? `Hung in the guard’s cut-out it meets the rout’s wall ${where}.`
-              : `It is too large for the rout ${where} and will not go in.`,
+              ? say`Hung in the guard’s cut-out it meets the rout’s wall ${where}.`
+              : say`It is too large for the rout ${where} and will not go in.`,
           over: 'It can wander in the rout; its screws or ring alone hold it.',
         }
       },
@@ -337,8 +337,8 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
         const to = change(refOf(body, `features.${rout.id}.depth`), deep + by, BY_ROUTER)
         return [
           mend(depth, 'deepen-rout', {
-            title: `Deepen the rout by ${fixed(by, 1)} mm`,
-            note: `Leaves ${fixed(floor - by, 0)} mm of floor.`,
+            title: say`Deepen the rout by ${mm(by, 1)}`,
+            note: say`Leaves ${mm(floor - by, 0)} of floor.`,
             changes: [to],
             read: to.ref,
           }),

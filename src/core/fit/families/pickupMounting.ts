@@ -1,10 +1,10 @@
+import { mm, say } from '../../say/said.ts'
 import { asked } from '../../build/assumed.ts'
 import type { Instrument, PickupPlace } from '../../build/build.ts'
 import type { Maths } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import type { View } from '../../build/view.ts'
 import type { Layout } from '../../layout/layOut.ts'
-import { fixed } from '../../units/length.ts'
 import { change, family, mend, MEMORY, type FamilyFile, LIMIT, type Joined } from '../family.ts'
 import { longerScrews, mountingTab } from './mountingScrews.ts'
 import { opening } from './pickupInRout.ts'
@@ -134,7 +134,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
         if (clearance.value < low)
           return [
             mend(press, 'pad-springs', {
-              title: `Put ${fixed(more, 1)} mm of washer under each spring`,
+              title: say`Put ${mm(more, 1)} of washer under each spring`,
               note: 'Or longer springs. With its washers each is longer, and solid sooner.',
               changes: [
                 change(refOf(springs, 'dims.freeLength'), free + more, 0.2),
@@ -147,7 +147,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
         return [
           mend(press, 'cut-springs', {
             count,
-            title: `Cut each spring to ${fixed(to, 0)} mm`,
+            title: say`Cut each spring to ${mm(to, 0)}`,
             note: 'Dress the cut end: it bites into tab and finger.',
             changes: [
               change(refOf(springs, 'dims.freeLength'), to, 0.5),
@@ -166,7 +166,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
         m.sum([...rooms(m, v, i, slot, 'least'), [-1, m.of(v.part('pickup-springs'), 'solidLength')]]),
       words: () => ({
         title: `${name} pickup, its springs not solid`,
-        under: `The spring is solid before the pickup is at its ${onWood(i) ? 'lowest' : 'highest'}: cut it, or take a shorter one.`,
+        under: say`The spring is solid before the pickup is at its ${onWood(i) ? 'lowest' : 'highest'}: cut it, or take a shorter one.`,
       }),
       at: at(20),
     },
@@ -225,7 +225,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
           to = (view.part('pickup-screws')!.dims.diameter?.value ?? asked(pickup, 'tabHole')!.value) + 0.4
         return [
           mend(mountingTab, 'open-tab', {
-            title: `Open both tab holes to ${fixed(to, 1)} mm`,
+            title: say`Open both tab holes to ${mm(to, 1)}`,
             note: 'The pickup wrapped, so that no filing reaches its magnet.',
             changes: [change(refOf(pickup, 'dims.tabHole'), to, 0.1)],
           }),

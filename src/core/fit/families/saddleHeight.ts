@@ -1,3 +1,4 @@
+import { mm, num, say } from '../../say/said.ts'
 import { pairs } from '../../build/maths.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import {
@@ -8,7 +9,6 @@ import {
   shimFor,
   wedgeWanted,
 } from '../../layout/saddleHeight.ts'
-import { fixed } from '../../units/length.ts'
 import { change, family, mend, type FamilyFile } from '../family.ts'
 import { pocketIn } from './heelInPocket.ts'
 
@@ -90,19 +90,19 @@ export const saddleHeight: FamilyFile = {
           if (glued)
             return [
               mend(saddle, 'pare-mouth', {
-                title: `Pare the mortise’s floor ${fixed(wedge.pared, 2)} mm deeper at its mouth, to nothing at its end`,
-                note: `Turns the neck back ${fixed(shimAngle(wedge.pared, h.pocketLength), 2)}°. Before glue, and clamped dry again after each pass: a glued neck takes no shim.`,
+                title: say`Pare the mortise’s floor ${mm(wedge.pared, 2)} deeper at its mouth, to nothing at its end`,
+                note: say`Turns the neck back ${num(shimAngle(wedge.pared, h.pocketLength), 2, '°')}. Before glue, and clamped dry again after each pass: a glued neck takes no shim.`,
                 changes: [lift],
               }),
             ]
           return [
             mend(saddle, 'wedge', {
-              title: `Full-contact wedge, ${fixed(s, 2)} mm at the heel’s end to nothing at the mouth`,
-              note: `Turns the neck back ${fixed(wedge.angleDeg, 2)}°. Offered first: the whole heel stays supported. It also lifts action and pickup height.`,
+              title: say`Full-contact wedge, ${mm(s, 2)} at the heel’s end to nothing at the mouth`,
+              note: say`Turns the neck back ${num(wedge.angleDeg, 2, '°')}. Offered first: the whole heel stays supported. It also lifts action and pickup height.`,
               changes: [lift],
             }),
             mend(saddle, 'strip', {
-              title: `Strip ${fixed(s, 2)} mm thick across the heel’s end`,
+              title: say`Strip ${mm(s, 2)} thick across the heel’s end`,
               note: 'The other school: quick, but it leaves a gap and can bow a thin heel.',
               changes: [lift],
             }),
@@ -112,7 +112,7 @@ export const saddleHeight: FamilyFile = {
         if (glued)
           return [
             mend(saddle, 'pare-end', {
-              title: `Pare the mortise’s floor ${fixed(shimFor(up, h), 2)} mm deeper at its end, to nothing at its mouth`,
+              title: say`Pare the mortise’s floor ${mm(shimFor(up, h), 2)} deeper at its end, to nothing at its mouth`,
               note: 'Before glue, and clamped dry again after each pass.',
               changes: [
                 change(refOf(body, `features.${pocket.id}.depth`), (pocket.dims.depth?.value ?? 0) + up, 0.1),
@@ -123,7 +123,7 @@ export const saddleHeight: FamilyFile = {
           change(refOf(bridge, `dims.${key}`), (bridge.dims[key]?.value ?? 0) + up, 0.1)
         return [
           mend(saddle, 'bridge-spacer', {
-            title: `Spacer ${fixed(up, 1)} mm thick under the bridge plate`,
+            title: say`Spacer ${mm(up, 1)} thick under the bridge plate`,
             note: 'Of metal if it must carry the ground to the strings.',
             changes: [raised('saddleLow'), raised('saddleHigh')],
           }),

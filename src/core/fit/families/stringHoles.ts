@@ -1,9 +1,9 @@
+import { mm, say } from '../../say/said.ts'
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import type { View } from '../../build/view.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
-import { fixed } from '../../units/length.ts'
 import { linear } from '../../units/quantity.ts'
 import { change, COMMON, family, type FamilyFile, findIn, type Joined, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
@@ -47,7 +47,7 @@ const through = (slot: string, title: string, at: (l: Layout) => Point): Joined 
     const to = thickest(view) + 0.3
     return [
       mend(hole, 'drill-string-hole', {
-        title: `Drill the thickest string’s hole to ${fixed(to, 1)} mm`,
+        title: say`Drill the thickest string’s hole to ${mm(to, 1)}`,
         note: 'Deburr both edges, or it cuts the string.',
         changes: [change(refOf(view.part(slot)!, 'dims.stringHole'), to, HOLDS.file)],
       }),

@@ -1,3 +1,4 @@
+import { mm, say } from '../../say/said.ts'
 import type { Maths } from '../../build/maths.ts'
 import { quantities } from '../../build/maths.ts'
 import type { View } from '../../build/view.ts'
@@ -5,7 +6,6 @@ import { bridgeOffsetOf, bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { fretPosition } from '../../layout/frets.ts'
 import { halfBoardAt } from '../../layout/layOut.ts'
 import { outerString } from '../../layout/outerString.ts'
-import { fixed } from '../../units/length.ts'
 import { change, family, mend, type FamilyFile, type Joined } from '../family.ts'
 
 const margin = family(
@@ -70,7 +70,7 @@ const joint = (name: 'treble' | 'bass', side: 1 | -1): Joined => ({
     const shift = (other.q.value - clearance.value) / (2 * own.t)
     return [
       mend(margin, 'shift-bridge', {
-        title: `Set the bridge ${fixed(Math.abs(shift), 1)} mm further to the ${name === 'treble' ? 'bass' : 'treble'} side`,
+        title: say`Set the bridge ${mm(Math.abs(shift), 1)} further to the ${name === 'treble' ? 'bass' : 'treble'} side`,
         note: 'Shares the room between both sides. Check strings over poles after.',
         changes: [change('placements/bridge.y', bridgeOnBody(build) - side * shift, 0.3)],
       }),

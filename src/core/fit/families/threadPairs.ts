@@ -1,3 +1,4 @@
+import { num, say, size } from '../../say/said.ts'
 import { partIn } from '../../build/references.ts'
 import { slotsOf } from '../../build/slots.ts'
 import type { PartKind } from '../../parts/partKinds.ts'
@@ -24,8 +25,6 @@ const PAIRS: Partial<Record<PartKind, { one: string; other: string; says: readon
   jack: { one: 'thread', other: 'nutThread', says: ['thread', 'nut'] },
 }
 
-const mm = (x: number): string => x.toFixed(x % 1 === 0 ? 0 : 2)
-
 /** Two threads that somebody put together; asked about as soon as the second one is named, since a mixed drawer holds both kinds. */
 const found: JointFamily = ({ build, layout }) => {
   return slotsOf(build.instrument).flatMap((s): FoundJoint[] => {
@@ -40,9 +39,7 @@ const found: JointFamily = ({ build, layout }) => {
       meets = ta && tb && threadsMeet(ta, tb)
     const known = ta !== undefined && tb !== undefined
     const numbers =
-      ta && tb
-        ? `${ta.name} is ${mm(ta.major)} × ${mm(ta.pitch)} mm, ${tb.name} ${mm(tb.major)} × ${mm(tb.pitch)} mm`
-        : ''
+      ta && tb ? say`${ta.name} is ${size([ta.major, ta.pitch])}, ${tb.name} ${size([tb.major, tb.pitch])}` : ''
     return [
       {
         id: `${s.id}-thread-pair`,
@@ -67,10 +64,10 @@ const found: JointFamily = ({ build, layout }) => {
         slots: [s.id],
         meaning: {
           under: !known
-            ? `Can’t tell yet: the ${a === undefined ? p.says[0] : p.says[1]}’s thread is not entered. Metric and inch look alike: try it by finger, three full turns.`
+            ? say`Can’t tell yet: the ${a === undefined ? p.says[0] : p.says[1]}’s thread is not entered. Metric and inch look alike: try it by finger, three full turns.`
             : meets?.starts
-              ? `${numbers}: it starts and binds after about ${meets.turns} turn${meets.turns === 1 ? '' : 's'}. Forced, it strips: find its own ${p.says[1]}.`
-              : `${numbers}: it does not go in at all. Find its own ${p.says[1]}.`,
+              ? say`${numbers}: it starts and binds after about ${num(meets.turns)} turn${meets.turns === 1 ? '' : 's'}. Forced, it strips: find its own ${p.says[1]}.`
+              : say`${numbers}: it does not go in at all. Find its own ${p.says[1]}.`,
           over: '',
         },
         fixes: () => [],

@@ -1,8 +1,8 @@
+import { mm, say } from '../../say/said.ts'
 import { TREMOLOS } from '../../build/build.ts'
 import { refOf } from '../../build/quantityAt.ts'
 import { filmFor } from '../../finish/film.ts'
 import type { Part } from '../../parts/part.ts'
-import { fixed } from '../../units/length.ts'
 import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'
 import { HOLDS } from '../work.ts'
 
@@ -75,7 +75,7 @@ const half = (
     )
     return [
       mend(block, `open-${key}`, {
-        title: `Rout ${fixed(off, 1)} mm off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`,
+        title: say`Rout ${mm(off, 1)} off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`,
         changes: [to],
         read: to.ref,
       }),
@@ -104,7 +104,7 @@ const joined = (): readonly Joined[] => [
       const to = change(refOf(bridge, 'dims.blockDepth'), (bridge.dims.blockDepth?.value ?? 0) - off, HOLDS.file)
       return [
         mend(block, 'shorten-block', {
-          title: `File ${fixed(off, 1)} mm off the block’s foot`,
+          title: say`File ${mm(off, 1)} off the block’s foot`,
           note: 'The springs hook in higher: look at their holes first. A shorter block is the other way.',
           changes: [to],
           read: to.ref,

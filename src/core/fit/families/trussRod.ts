@@ -1,8 +1,8 @@
+import { mm, say } from '../../say/said.ts'
 import { asked } from '../../build/assumed.ts'
 import { quantityAt, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
-import { fixed } from '../../units/length.ts'
 import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
 import { HOLDS } from '../work.ts'
@@ -63,7 +63,7 @@ const found: JointFamily = ({ build, layout }) => {
         notch
           ? [
               mend(rod, 'lengthen-notch', {
-                title: `Cut the notch ${fixed(-clearance.value, 1)} mm longer`,
+                title: say`Cut the notch ${mm(-clearance.value, 1)} longer`,
                 note: 'Towards the neck pickup: look at what is left before its rout.',
                 changes: [
                   {

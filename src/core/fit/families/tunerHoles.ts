@@ -1,3 +1,4 @@
+import { mm, num, say } from '../../say/said.ts'
 import type { Maths } from '../../build/maths.ts'
 import { need, refOf } from '../../build/quantityAt.ts'
 import { partIn } from '../../build/references.ts'
@@ -6,7 +7,6 @@ import { filmFor, filmOn } from '../../finish/film.ts'
 import { edgeDistance, type Point } from '../../geometry/outline.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { weakestBasis } from '../../units/dimension.ts'
-import { fixed } from '../../units/length.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
 import {
   change,
@@ -158,14 +158,14 @@ const bushing = (sort: 'pressed' | 'threaded', of: Family<keyof typeof REAM_OR_S
       ? [
           mend(of, 'ream-holes', {
             ...common,
-            title: `Ream ${holes.length} tuner holes to ${fixed(target, 2)} mm`,
-            note: `Takes ${fixed(target - (middle(view)?.dims.diameter?.value ?? 0), 2)} mm on the diameter, from both faces.`,
+            title: say`Ream ${num(holes.length)} tuner holes to ${mm(target, 2)}`,
+            note: say`Takes ${mm(target - (middle(view)?.dims.diameter?.value ?? 0), 2)} on the diameter, from both faces.`,
           }),
         ]
       : [
           mend(of, 'sleeve-holes', {
             ...common,
-            title: `Sleeve ${holes.length} tuner holes down to ${fixed(target, 2)} mm`,
+            title: say`Sleeve ${num(holes.length)} tuner holes down to ${mm(target, 2)}`,
             note: 'Hardwood or brass sleeves, glued; or wrap each bushing with veneer.',
           }),
         ]
@@ -211,7 +211,7 @@ const joined = (): readonly Joined[] => [
       const to = change(refOf(tuners, 'dims.bodyWidth'), wide + clearance.value - low - 0.1, 0.05)
       return [
         mend(pitch, 'trim-bodies', {
-          title: `Take ${fixed((low + 0.1 - clearance.value) / 2, 2)} mm off both sides of each tuner body`,
+          title: say`Take ${mm((low + 0.1 - clearance.value) / 2, 2)} off both sides of each tuner body`,
           note: 'A little off each, never all off one.',
           count: headOf(view.part('neck')).holes.length,
           changes: [to],
@@ -258,7 +258,7 @@ const joined = (): readonly Joined[] => [
       if (thick < (min + max) / 2)
         return [
           mend(headThickness, 'washers', {
-            title: `Put ${fixed(low + 0.5 - room, 1)} mm of washer under each tuner`,
+            title: say`Put ${mm(low + 0.5 - room, 1)} of washer under each tuner`,
             note: 'On the back, where it is not seen.',
             changes: [change(refOf(tuners, 'dims.reachMin'), min + room - low - 0.5, 0.1)],
           }),
@@ -266,8 +266,8 @@ const joined = (): readonly Joined[] => [
       const to = change(refOf(neck, 'dims.headThickness'), thick + room - low - 0.3, 0.15)
       return [
         mend(headThickness, 'thin-head', {
-          title: `Thin the headstock by ${fixed(low + 0.3 - room, 1)} mm from the back`,
-          note: 'Keep 12 mm or more.',
+          title: say`Thin the headstock by ${mm(low + 0.3 - room, 1)} from the back`,
+          note: say`Keep ${mm(12, 0)} or more.`,
           changes: [to],
           read: to.ref,
         }),

@@ -1,3 +1,4 @@
+import { squareCentimetres, metres, mm, num, say } from '../../say/said.ts'
 import { partIn } from '../../build/references.ts'
 import { quantityAt } from '../../build/quantityAt.ts'
 import { boreLoads, CABLE_DOUBT, foldLoads } from '../../ways/bundles.ts'
@@ -90,14 +91,14 @@ function bores({ build, layout }: FitContext): FoundJoint[] {
       at: feature?.centre ?? [layout.bridge.front, 0],
       slots: ['body'],
       meaning: {
-        under: `${count} wires and cables make a bundle of ${fixed(load.diameter, 1)} mm: they do not pass together. A larger bore, thinner cables, or one that is led elsewhere.`,
+        under: say`${num(count)} wires and cables make a bundle of ${mm(load.diameter, 1)}: they do not pass together. A larger bore, thinner cables, or one that is led elsewhere.`,
         over: '',
       },
       fixes: aim =>
         own && path
           ? [
               mend(bore, 'open-bore', {
-                title: `Drill it out to ${fixed(Math.ceil((load.diameter + aim.low) * 2) / 2, 1)} mm`,
+                title: say`Drill it out to ${mm(Math.ceil((load.diameter + aim.low) * 2) / 2, 1)}`,
                 changes: [change(`${body.id}/${path}`, Math.ceil((load.diameter + aim.low) * 2) / 2, doubtOf(own))],
               }),
             ]
@@ -136,7 +137,7 @@ function folds({ build, layout }: FitContext): FoundJoint[] {
           at: layout.features.find(x => x.id === f.id && x.partId === body.id)?.centre ?? [layout.bridge.front, 0],
           slots: ['body'],
           meaning: {
-            under: `${fixed(load.length / 1000, 1)} m of wire lie in ${fixed(load.floor / 100, 0)} cm² beside the cases: the cover does not close on them. Shorten what is spare to what lets the work lie open, fold it flat and tie it.`,
+            under: say`${metres(load.length / 1000)} of wire lie in ${squareCentimetres(load.floor / 100)} beside the cases: the cover does not close on them. Shorten what is spare to what lets the work lie open, fold it flat and tie it.`,
             over: '',
           },
           fixes: () => [],
@@ -176,7 +177,7 @@ function openings({ build }: FitContext): FoundJoint[] {
         at: hole.centre,
         slots: [...(c.slot ? [c.slot] : []), 'body'],
         meaning: {
-          under: `Its case does not go in through the opening of ${fixed(hole.width, 1)} mm, and no cover opens the body.`,
+          under: say`Its case does not go in through the opening of ${mm(hole.width, 1)}, and no cover opens the body.`,
           over: '',
         },
         fixes: () => [],
@@ -215,8 +216,7 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
         ...common,
         clearance: linear([[1, unread]]),
         meaning: {
-          under:
-            'Can’t tell yet: without a circuit nobody knows which wires go where. A channel of 8 mm takes the leads of two pickups.',
+          under: say`Can’t tell yet: without a circuit nobody knows which wires go where. A channel of ${mm(8, 0)} takes the leads of two pickups.`,
           over: '',
         },
       },
@@ -232,8 +232,8 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
       clearance: blocked.length ? linear([[1, unread]]) : exact(0),
       meaning: {
         under: nowhere.length
-          ? `Can’t tell yet: no hollow is known under ${nowhere.map(label).join(', ')}. Enter the cavity, or the hole’s depth, at the Shelf station.`
-          : `Can’t tell yet: nobody has entered a channel between ${names.map(label).join(' and ')}. If there is none, one has to be drilled.`,
+          ? say`Can’t tell yet: no hollow is known under ${nowhere.map(label).join(', ')}. Enter the cavity, or the hole’s depth, at the Shelf station.`
+          : say`Can’t tell yet: nobody has entered a channel between ${names.map(label).join(' and ')}. If there is none, one has to be drilled.`,
         over: '',
       },
     },

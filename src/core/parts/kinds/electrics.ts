@@ -1,15 +1,15 @@
-import { massOf, maybe, mm, other } from '../dimensionSpec.ts'
+import { massOf, maybe, lengthOf, other } from '../dimensionSpec.ts'
 import { THREAD_NAMES } from '../threads.ts'
 import { CONTACT_NAMES } from '../contacts.ts'
 import { GANGS, JACK_SORTS } from '../lugs.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
 const thread = {
-  threadDiameter: mm('bushing thread diameter', 3, 20, 7, 'Calliper over the thread.'),
-  threadLength: mm('bushing thread length', 2, 40, 8, 'Calliper from the shoulder to the thread’s end.'),
-  hardware: mm('washer and nut together', 0.5, 8, 2.8, 'Calliper over washer and nut, stacked.'),
-  caseWidth: mm('case width', 4, 60, 24, 'Calliper over the case.'),
-  caseDepth: mm('case and lugs below the top', 3, 70, 12, 'Calliper from the shoulder to the lowest lug.'),
+  threadDiameter: lengthOf('bushing thread diameter', 3, 20, 7, 'Calliper over the thread.'),
+  threadLength: lengthOf('bushing thread length', 2, 40, 8, 'Calliper from the shoulder to the thread’s end.'),
+  hardware: lengthOf('washer and nut together', 0.5, 8, 2.8, 'Calliper over washer and nut, stacked.'),
+  caseWidth: lengthOf('case width', 4, 60, 24, 'Calliper over the case.'),
+  caseDepth: lengthOf('case and lugs below the top', 3, 70, 12, 'Calliper from the shoulder to the lowest lug.'),
 }
 /** Its own thread and its nut's. */
 const threads = {
@@ -17,7 +17,9 @@ const threads = {
   nutThread: maybeTrait('thread of its nut', THREAD_NAMES),
 }
 const shaft = {
-  shaftDiameter: maybe(mm('shaft diameter', 2, 12, 6, 'Calliper over the shaft; over both halves of a split one.')),
+  shaftDiameter: maybe(
+    lengthOf('shaft diameter', 2, 12, 6, 'Calliper over the shaft; over both halves of a split one.'),
+  ),
 }
 
 /** How a track's resistance grows along its turn. */
@@ -31,17 +33,23 @@ export const ELECTRIC_KINDS = {
     outline: true,
     features: [],
     dims: {
-      length: mm('cover along the strings', 5, 120, 38, 'Calliper over the cover or bobbin.'),
-      width: mm('cover across the strings', 15, 200, 70, 'Calliper over the cover or bobbin, without its ears.'),
-      corner: mm('corner radius', 0, 40, 3, 'Lay drill shanks against the corner until the curve matches.'),
-      depthBelowTop: mm(
+      length: lengthOf('cover along the strings', 5, 120, 38, 'Calliper over the cover or bobbin.'),
+      width: lengthOf(
+        'cover across the strings',
+        15,
+        200,
+        70,
+        'Calliper over the cover or bobbin, without its ears.',
+      ),
+      corner: lengthOf('corner radius', 0, 40, 3, 'Lay drill shanks against the corner until the curve matches.'),
+      depthBelowTop: lengthOf(
         'pickup below the top, at its lowest',
         2,
         60,
         16,
         'Calliper from the cover’s set height to the lowest point.',
       ),
-      poleSpread: mm('outer pole to outer pole', 10, 180, 50, 'Rule between the outer poles’ centres.'),
+      poleSpread: lengthOf('outer pole to outer pole', 10, 180, 50, 'Rule between the outer poles’ centres.'),
       poles: maybe(other('count', 'poles in a row; 1 for a bar', 1, 18, 6, 'Count one row.')),
       coils: other('count', 'coils', 1, 2, 1, 'Two rows of poles, or four leads: two coils.'),
       dcResistance: other(
@@ -69,11 +77,13 @@ export const ELECTRIC_KINDS = {
         1e6,
         'From the leaflet; or fitted to the height of the peak.',
       ),
-      coverHeight: maybe(mm('cover above its mounting tabs', 0, 40, 8, 'Calliper.')),
-      mountSpread: maybe(mm('mounting holes, centre to centre', 20, 200, 78, 'Rule between the holes’ centres.')),
-      tabHole: maybe(mm('hole in the mounting tabs', 1, 8, 3.2, 'Largest bit shank that slips in.')),
+      coverHeight: maybe(lengthOf('cover above its mounting tabs', 0, 40, 8, 'Calliper.')),
+      mountSpread: maybe(
+        lengthOf('mounting holes, centre to centre', 20, 200, 78, 'Rule between the holes’ centres.'),
+      ),
+      tabHole: maybe(lengthOf('hole in the mounting tabs', 1, 8, 3.2, 'Largest bit shank that slips in.')),
       tabAboveLowest: maybe(
-        mm(
+        lengthOf(
           'tabs above the pickup’s lowest point',
           0,
           50,
@@ -81,8 +91,8 @@ export const ELECTRIC_KINDS = {
           'Calliper from the lowest point to the tab’s upper face.',
         ),
       ),
-      travel: maybe(mm('height range wanted', 0, 20, 5, 'From lowest to highest setting wanted.')),
-      leadLength: maybe(mm('lead length', 20, 1500, 300, 'Rule along the lead.')),
+      travel: maybe(lengthOf('height range wanted', 0, 20, 5, 'From lowest to highest setting wanted.')),
+      leadLength: maybe(lengthOf('lead length', 20, 1500, 300, 'Rule along the lead.')),
       level: maybe(
         other(
           'ratio',
@@ -158,9 +168,9 @@ export const ELECTRIC_KINDS = {
       threadDiameter: maybe(thread.threadDiameter),
       threadLength: maybe(thread.threadLength),
       hardware: maybe(thread.hardware),
-      caseLength: maybe(mm('case length', 4, 90, 45, 'Calliper along the case.')),
+      caseLength: maybe(lengthOf('case length', 4, 90, 45, 'Calliper along the case.')),
       leverLength: maybe(
-        mm(
+        lengthOf(
           'slot that the lever needs',
           2,
           60,
@@ -168,8 +178,10 @@ export const ELECTRIC_KINDS = {
           'Throw the lever from end to end, calliper over its travel at the plate.',
         ),
       ),
-      leverWidth: maybe(mm('lever thickness', 0.5, 10, 1.4, 'Calliper.')),
-      screwSpread: maybe(mm('mounting screws, centre to centre', 5, 90, 41.3, 'Rule between the holes’ centres.')),
+      leverWidth: maybe(lengthOf('lever thickness', 0.5, 10, 1.4, 'Calliper.')),
+      screwSpread: maybe(
+        lengthOf('mounting screws, centre to centre', 5, 90, 41.3, 'Rule between the holes’ centres.'),
+      ),
       mass: massOf(45),
     },
     traits: {
@@ -223,7 +235,9 @@ export const ELECTRIC_KINDS = {
     features: [],
     dims: {
       ...thread,
-      barrelLength: maybe(mm('barrel behind the shoulder', 5, 80, 30, 'Calliper from the shoulder to the lugs.')),
+      barrelLength: maybe(
+        lengthOf('barrel behind the shoulder', 5, 80, 30, 'Calliper from the shoulder to the lugs.'),
+      ),
       mass: massOf(25),
     },
     look: ['A plug clicks in and holds'],
@@ -239,9 +253,9 @@ export const ELECTRIC_KINDS = {
     features: [],
     look: ['Bore runs true', 'Set screw there and gripping'],
     dims: {
-      bore: mm('bore', 2, 12, 6.1, 'Largest bit shank that slips in.'),
-      boreDepth: mm('bore depth', 2, 30, 13, 'Depth rod.'),
-      outsideDiameter: mm('outside diameter', 6, 50, 19, 'Calliper.'),
+      bore: lengthOf('bore', 2, 12, 6.1, 'Largest bit shank that slips in.'),
+      boreDepth: lengthOf('bore depth', 2, 30, 13, 'Depth rod.'),
+      outsideDiameter: lengthOf('outside diameter', 6, 50, 19, 'Calliper.'),
       mass: massOf(8),
     },
     traits: { bore: trait('bore', ['split', 'smooth', 'spline']) },
@@ -252,9 +266,9 @@ export const ELECTRIC_KINDS = {
     features: [],
     look: ['Fresh: the meter shows its full voltage'],
     dims: {
-      length: mm('length', 5, 80, 48.5, 'Calliper.'),
-      width: mm('width', 5, 60, 26.5, 'Calliper.'),
-      height: mm('height', 5, 60, 17.5, 'Calliper.'),
+      length: lengthOf('length', 5, 80, 48.5, 'Calliper.'),
+      width: lengthOf('width', 5, 60, 26.5, 'Calliper.'),
+      height: lengthOf('height', 5, 60, 17.5, 'Calliper.'),
       mass: massOf(46),
     },
     traits: {},

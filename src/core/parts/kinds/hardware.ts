@@ -1,4 +1,4 @@
-import { massOf, massOfSet, maybe, mm, other } from '../dimensionSpec.ts'
+import { massOf, massOfSet, maybe, lengthOf, other } from '../dimensionSpec.ts'
 import { THREAD_NAMES } from '../threads.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
@@ -9,34 +9,68 @@ export const HARDWARE_KINDS = {
     outline: false,
     features: ['screw-hole'],
     dims: {
-      plateLength: mm('plate along the strings', 10, 200, 42, 'Calliper over the plate.'),
-      plateWidth: mm('plate across the strings', 20, 250, 84, 'Calliper over the plate.'),
-      plateThickness: mm('plate thickness', 0.5, 20, 2, 'Calliper at the plate’s edge.'),
-      frontToForwardSaddle: mm(
+      plateLength: lengthOf('plate along the strings', 10, 200, 42, 'Calliper over the plate.'),
+      plateWidth: lengthOf('plate across the strings', 20, 250, 84, 'Calliper over the plate.'),
+      plateThickness: lengthOf('plate thickness', 0.5, 20, 2, 'Calliper at the plate’s edge.'),
+      frontToForwardSaddle: lengthOf(
         'plate front to foremost saddle point',
         -20,
         100,
         8,
         'Wind a saddle fully forward, rule from the plate’s front edge to its crest.',
       ),
-      saddleTravel: mm('saddle travel', 0, 60, 14, 'Wind one saddle from end to end, measure both crests.'),
-      stringSpread: mm('string spread, outer to outer', 15, 200, 52, 'Calliper between the outer saddles’ slots.'),
-      saddleLow: mm('lowest saddle height', 1, 60, 8.5, 'Screws fully down, calliper from the table to the crest.'),
-      saddleHigh: mm('highest saddle height', 1, 80, 13, 'Screws up until they only just hold, table to crest.'),
-      stringHole: mm('string hole', 0.5, 12, 3, 'Largest bit shank that slips in.'),
-      postSpacing: maybe(
-        mm('post spacing, centre to centre', 20, 160, 74, 'Calliper over both posts, less one post’s diameter.'),
+      saddleTravel: lengthOf('saddle travel', 0, 60, 14, 'Wind one saddle from end to end, measure both crests.'),
+      stringSpread: lengthOf(
+        'string spread, outer to outer',
+        15,
+        200,
+        52,
+        'Calliper between the outer saddles’ slots.',
       ),
-      postBehindFront: maybe(mm('posts behind the plate’s front edge', -40, 80, 4, 'Rule along the strings.')),
-      postSlot: maybe(mm('slot or knife edge for the post', 1, 20, 6, 'Calliper, inside jaws.')),
-      blockDepth: maybe(mm('block below the plate', 10, 80, 41, 'Calliper depth rod from the plate’s underside.')),
-      blockLength: maybe(mm('block along the strings', 5, 60, 14, 'Calliper over the block’s foot.')),
-      blockWidth: maybe(mm('block across the strings', 20, 120, 68, 'Calliper over the block.')),
+      saddleLow: lengthOf(
+        'lowest saddle height',
+        1,
+        60,
+        8.5,
+        'Screws fully down, calliper from the table to the crest.',
+      ),
+      saddleHigh: lengthOf(
+        'highest saddle height',
+        1,
+        80,
+        13,
+        'Screws up until they only just hold, table to crest.',
+      ),
+      stringHole: lengthOf('string hole', 0.5, 12, 3, 'Largest bit shank that slips in.'),
+      postSpacing: maybe(
+        lengthOf(
+          'post spacing, centre to centre',
+          20,
+          160,
+          74,
+          'Calliper over both posts, less one post’s diameter.',
+        ),
+      ),
+      postBehindFront: maybe(
+        lengthOf('posts behind the plate’s front edge', -40, 80, 4, 'Rule along the strings.'),
+      ),
+      postSlot: maybe(lengthOf('slot or knife edge for the post', 1, 20, 6, 'Calliper, inside jaws.')),
+      blockDepth: maybe(
+        lengthOf('block below the plate', 10, 80, 41, 'Calliper depth rod from the plate’s underside.'),
+      ),
+      blockLength: maybe(lengthOf('block along the strings', 5, 60, 14, 'Calliper over the block’s foot.')),
+      blockWidth: maybe(lengthOf('block across the strings', 20, 120, 68, 'Calliper over the block.')),
       swing: maybe(
-        mm('block’s foot moves either way', 0, 40, 9, 'Bar fully down and fully up, rule at the block’s foot.'),
+        lengthOf(
+          'block’s foot moves either way',
+          0,
+          40,
+          9,
+          'Bar fully down and fully up, rule at the block’s foot.',
+        ),
       ),
       anchorBehindFront: maybe(
-        mm(
+        lengthOf(
           'where strings leave downwards, behind the plate’s front edge',
           0,
           200,
@@ -45,7 +79,7 @@ export const HARDWARE_KINDS = {
         ),
       ),
       anchorHeight: maybe(
-        mm(
+        lengthOf(
           'that place above the body top',
           -60,
           60,
@@ -54,7 +88,7 @@ export const HARDWARE_KINDS = {
         ),
       ),
       screwSpread: maybe(
-        mm('mounting holes, outer to outer', 10, 160, 60, 'Calliper between the outer holes’ centres.'),
+        lengthOf('mounting holes, outer to outer', 10, 160, 60, 'Calliper between the outer holes’ centres.'),
       ),
       mass: maybe(other('mass', 'mass', 10, 2000, 230, 'Kitchen scale.')),
     },
@@ -82,16 +116,24 @@ export const HARDWARE_KINDS = {
     features: ['screw-hole'],
     look: ['Ball seats without burrs', 'Hinge or posts without play'],
     dims: {
-      stringSpread: mm('string spread, outer to outer', 15, 200, 52, 'Calliper between the outer holes.'),
-      stringHole: mm('string hole', 0.5, 12, 3, 'Largest bit shank that slips in.'),
+      stringSpread: lengthOf('string spread, outer to outer', 15, 200, 52, 'Calliper between the outer holes.'),
+      stringHole: lengthOf('string hole', 0.5, 12, 3, 'Largest bit shank that slips in.'),
       postSpacing: maybe(
-        mm('post spacing, centre to centre', 20, 200, 82, 'Calliper over both posts, less one post’s diameter.'),
+        lengthOf(
+          'post spacing, centre to centre',
+          20,
+          200,
+          82,
+          'Calliper over both posts, less one post’s diameter.',
+        ),
       ),
-      postSlot: maybe(mm('slot for the post', 1, 20, 7.2, 'Calliper, inside jaws.')),
+      postSlot: maybe(lengthOf('slot for the post', 1, 20, 7.2, 'Calliper, inside jaws.')),
       height: maybe(
-        mm('string above the body top there', 0, 60, 12, 'Calliper depth rod from the string to the top.'),
+        lengthOf('string above the body top there', 0, 60, 12, 'Calliper depth rod from the string to the top.'),
       ),
-      length: maybe(mm('length from its fixing to the string holes', 10, 300, 110, 'Steel rule, along its edge.')),
+      length: maybe(
+        lengthOf('length from its fixing to the string holes', 10, 300, 110, 'Steel rule, along its edge.'),
+      ),
       mass: maybe(other('mass', 'mass', 10, 1000, 90, 'Kitchen scale.')),
     },
     traits: { sort: trait('sort', ['stop tail', 'trapeze']) },
@@ -103,9 +145,9 @@ export const HARDWARE_KINDS = {
     look: ['Posts run freely in their bushings', 'Knurling clean'],
     dims: {
       count: other('count', 'posts', 1, 4, 2, 'Count them.'),
-      bushingDiameter: mm('bushing outside diameter', 3, 25, 11, 'Calliper over the knurling.'),
-      bushingLength: mm('bushing length', 3, 60, 18, 'Calliper.'),
-      postDiameter: mm('post where the bridge rests', 2, 20, 6, 'Calliper.'),
+      bushingDiameter: lengthOf('bushing outside diameter', 3, 25, 11, 'Calliper over the knurling.'),
+      bushingLength: lengthOf('bushing length', 3, 60, 18, 'Calliper.'),
+      postDiameter: lengthOf('post where the bridge rests', 2, 20, 6, 'Calliper.'),
       mass: massOfSet(60),
     },
     traits: {
@@ -119,9 +161,9 @@ export const HARDWARE_KINDS = {
     outline: false,
     features: [],
     dims: {
-      thickness: mm('nut thickness', 1, 15, 3.2, 'Calliper, along the strings.'),
-      length: mm('nut length', 20, 100, 42, 'Calliper, across the neck.'),
-      height: mm('nut height', 2, 25, 7.5, 'Calliper, from its foot to the top at the middle.'),
+      thickness: lengthOf('nut thickness', 1, 15, 3.2, 'Calliper, along the strings.'),
+      length: lengthOf('nut length', 20, 100, 42, 'Calliper, across the neck.'),
+      height: lengthOf('nut height', 2, 25, 7.5, 'Calliper, from its foot to the top at the middle.'),
       mass: massOf(5),
     },
     look: ['Chips at the slot edges', 'Foot flat on glass'],
@@ -133,10 +175,10 @@ export const HARDWARE_KINDS = {
     features: [],
     look: ['Clamps sit flat', 'Radius against the fingerboard'],
     dims: {
-      width: mm('width across the neck', 20, 100, 42, 'Calliper.'),
-      length: mm('length along the strings', 5, 40, 16, 'Calliper.'),
-      height: mm('string seat above its foot', 1, 20, 6.5, 'Calliper from the foot to a slot’s floor.'),
-      screwSpread: mm('screw holes, centre to centre', 5, 60, 20, 'Rule between the holes’ centres.'),
+      width: lengthOf('width across the neck', 20, 100, 42, 'Calliper.'),
+      length: lengthOf('length along the strings', 5, 40, 16, 'Calliper.'),
+      height: lengthOf('string seat above its foot', 1, 20, 6.5, 'Calliper from the foot to a slot’s floor.'),
+      screwSpread: lengthOf('screw holes, centre to centre', 5, 60, 20, 'Rule between the holes’ centres.'),
       mass: massOf(60),
     },
     traits: {},
@@ -147,40 +189,46 @@ export const HARDWARE_KINDS = {
     features: [],
     dims: {
       count: other('count', 'tuners in the set', 1, 24, 6, 'Count them.'),
-      bushingDiameter: mm('bushing outside diameter', 4, 25, 8.8, 'Calliper over the bushing’s barrel.'),
-      bodyWidth: mm(
+      bushingDiameter: lengthOf('bushing outside diameter', 4, 25, 8.8, 'Calliper over the bushing’s barrel.'),
+      bodyWidth: lengthOf(
         'body width along the row',
         6,
         60,
         15,
         'Calliper over the gear housing, along the head’s edge.',
       ),
-      reachMin: mm(
+      reachMin: lengthOf(
         'thinnest headstock it clamps',
         4,
         30,
         12,
         'From its leaflet; or bushing down, calliper between the faces.',
       ),
-      reachMax: mm(
+      reachMax: lengthOf(
         'thickest headstock it clamps',
         5,
         40,
         16,
         'From its leaflet; or bushing just caught, calliper between the faces.',
       ),
-      postHeight: mm('string hole above the head’s face', 2, 40, 9, 'Calliper from the washer to the string hole.'),
-      postDiameter: maybe(mm('post diameter', 3, 16, 6.2, 'Calliper over the post above the face.')),
-      stringHole: maybe(mm('string hole in the post', 0.5, 6, 2, 'Largest bit shank that slips in.')),
+      postHeight: lengthOf(
+        'string hole above the head’s face',
+        2,
+        40,
+        9,
+        'Calliper from the washer to the string hole.',
+      ),
+      postDiameter: maybe(lengthOf('post diameter', 3, 16, 6.2, 'Calliper over the post above the face.')),
+      stringHole: maybe(lengthOf('string hole in the post', 0.5, 6, 2, 'Largest bit shank that slips in.')),
       buttonReach: maybe(
-        mm('post centre to the button’s near end', 4, 60, 17, 'Calliper, from the post’s middle.'),
+        lengthOf('post centre to the button’s near end', 4, 60, 17, 'Calliper, from the post’s middle.'),
       ),
-      buttonLength: maybe(mm('button, outwards from the head', 4, 40, 14, 'Calliper.')),
-      buttonWidth: maybe(mm('button, along the row', 4, 40, 18, 'Calliper.')),
+      buttonLength: maybe(lengthOf('button, outwards from the head', 4, 40, 14, 'Calliper.')),
+      buttonWidth: maybe(lengthOf('button, along the row', 4, 40, 18, 'Calliper.')),
       bodyLength: maybe(
-        mm('body across the row', 8, 60, 24, 'Calliper over the gear housing, square to the head’s edge.'),
+        lengthOf('body across the row', 8, 60, 24, 'Calliper over the gear housing, square to the head’s edge.'),
       ),
-      screwOffset: mm('screw to post centre', 0, 40, 13, 'Rule from the post’s centre to the screw hole.'),
+      screwOffset: lengthOf('screw to post centre', 0, 40, 13, 'Rule from the post’s centre to the screw hole.'),
       mass: massOfSet(190),
     },
     look: [
@@ -197,7 +245,7 @@ export const HARDWARE_KINDS = {
     look: ['No burr under the hook'],
     dims: {
       count: other('count', 'trees', 1, 6, 2, 'Count them.'),
-      height: mm('string seat above the face', 0.5, 15, 4, 'Calliper.'),
+      height: lengthOf('string seat above the face', 0.5, 15, 4, 'Calliper.'),
       mass: massOfSet(6),
     },
     traits: {},
@@ -209,9 +257,9 @@ export const HARDWARE_KINDS = {
     look: ['Rims alike, no burr in the bore'],
     dims: {
       count: other('count', 'ferrules', 1, 24, 6, 'Count them.'),
-      outsideDiameter: mm('outside diameter', 3, 20, 8, 'Calliper over the barrel.'),
-      bore: mm('bore for the ball', 1, 12, 4.2, 'Largest bit shank that slips in.'),
-      length: mm('length', 2, 40, 10, 'Calliper.'),
+      outsideDiameter: lengthOf('outside diameter', 3, 20, 8, 'Calliper over the barrel.'),
+      bore: lengthOf('bore for the ball', 1, 12, 4.2, 'Largest bit shank that slips in.'),
+      length: lengthOf('length', 2, 40, 10, 'Calliper.'),
       mass: massOfSet(18),
     },
     traits: {},
@@ -222,10 +270,10 @@ export const HARDWARE_KINDS = {
     features: ['pot-hole', 'switch-hole', 'jack-hole', 'screw-hole'],
     look: ['Flat on glass', 'Burrs at the holes'],
     dims: {
-      thickness: mm('plate thickness', 0.3, 15, 1.5, 'Calliper at the rim.'),
-      length: maybe(mm('length along the strings', 10, 300, 64, 'Calliper.')),
-      width: maybe(mm('width across', 10, 300, 51, 'Calliper.')),
-      corner: maybe(mm('corner radius', 0, 80, 3, 'Drill shanks against the corner.')),
+      thickness: lengthOf('plate thickness', 0.3, 15, 1.5, 'Calliper at the rim.'),
+      length: maybe(lengthOf('length along the strings', 10, 300, 64, 'Calliper.')),
+      width: maybe(lengthOf('width across', 10, 300, 51, 'Calliper.')),
+      corner: maybe(lengthOf('corner radius', 0, 80, 3, 'Drill shanks against the corner.')),
       mass: massOf(45),
     },
     traits: {
@@ -244,9 +292,11 @@ export const HARDWARE_KINDS = {
       'Protective film still on',
     ],
     dims: {
-      thickness: mm('guard thickness', 0.5, 8, 2.3, 'Calliper at the rim.'),
-      notchWidth: maybe(mm('neck notch, width', 20, 110, 57, 'Calliper, inside jaws.')),
-      bridgeEdge: maybe(mm('edge at the bridge, from the notch', 10, 300, 150, 'Rule from the notch’s edge.')),
+      thickness: lengthOf('guard thickness', 0.5, 8, 2.3, 'Calliper at the rim.'),
+      notchWidth: maybe(lengthOf('neck notch, width', 20, 110, 57, 'Calliper, inside jaws.')),
+      bridgeEdge: maybe(
+        lengthOf('edge at the bridge, from the notch', 10, 300, 150, 'Rule from the notch’s edge.'),
+      ),
       mass: massOf(110),
     },
     traits: {
@@ -261,15 +311,15 @@ export const HARDWARE_KINDS = {
     features: [],
     look: ['Foot against the top: curve and slope', 'Tall one for the bridge'],
     dims: {
-      length: mm('ring along the strings', 10, 150, 46, 'Calliper.'),
-      width: mm('ring across the strings', 20, 250, 90, 'Calliper.'),
-      corner: mm('corner radius', 0, 40, 6, 'Drill shanks against the corner.'),
-      openingLength: mm('opening along the strings', 5, 140, 39, 'Calliper, inside jaws.'),
-      openingWidth: mm('opening across the strings', 15, 220, 71, 'Calliper, inside jaws.'),
-      openingCorner: mm('opening’s corner radius', 0, 40, 3.5, 'Drill shanks in the corner.'),
-      low: mm('height on its low side', 0.5, 30, 4, 'Calliper.'),
-      tall: mm('height on its tall side', 0.5, 30, 6, 'Calliper.'),
-      footRadius: maybe(mm('radius of its foot', 50, 20000, 400, 'Radius gauge.')),
+      length: lengthOf('ring along the strings', 10, 150, 46, 'Calliper.'),
+      width: lengthOf('ring across the strings', 20, 250, 90, 'Calliper.'),
+      corner: lengthOf('corner radius', 0, 40, 6, 'Drill shanks against the corner.'),
+      openingLength: lengthOf('opening along the strings', 5, 140, 39, 'Calliper, inside jaws.'),
+      openingWidth: lengthOf('opening across the strings', 15, 220, 71, 'Calliper, inside jaws.'),
+      openingCorner: lengthOf('opening’s corner radius', 0, 40, 3.5, 'Drill shanks in the corner.'),
+      low: lengthOf('height on its low side', 0.5, 30, 4, 'Calliper.'),
+      tall: lengthOf('height on its tall side', 0.5, 30, 6, 'Calliper.'),
+      footRadius: maybe(lengthOf('radius of its foot', 50, 20000, 400, 'Radius gauge.')),
       mass: massOf(10),
     },
     traits: { foot: trait('foot', ['flat', 'curved']) },
@@ -281,15 +331,15 @@ export const HARDWARE_KINDS = {
     look: ['Ends ground flat or hooked alike'],
     dims: {
       count: other('count', 'springs', 1, 24, 4, 'Count them.'),
-      freeLength: mm('free length', 3, 150, 25, 'Rule, unloaded.'),
-      solidLength: mm(
+      freeLength: lengthOf('free length', 3, 150, 25, 'Rule, unloaded.'),
+      solidLength: lengthOf(
         'length when solid or closed',
         1,
         120,
         8,
         'Squeezed in the calliper; a tremolo spring as it lies.',
       ),
-      outsideDiameter: mm('outside diameter', 2, 20, 6, 'Calliper.'),
+      outsideDiameter: lengthOf('outside diameter', 2, 20, 6, 'Calliper.'),
       mass: massOfSet(40),
     },
     traits: { sort: trait('sort', ['pickup height', 'tremolo']) },
@@ -300,8 +350,8 @@ export const HARDWARE_KINDS = {
     features: [],
     dims: {
       count: other('count', 'screws in the set', 1, 60, 4, 'Count them.'),
-      diameter: mm('outside thread diameter', 0.8, 8, 4.2, 'Calliper over the thread.'),
-      length: mm(
+      diameter: lengthOf('outside thread diameter', 0.8, 8, 4.2, 'Calliper over the thread.'),
+      length: lengthOf(
         'length under the head',
         3,
         120,
@@ -322,7 +372,7 @@ export const HARDWARE_KINDS = {
     features: [],
     dims: {
       count: other('count', 'buttons', 1, 4, 2, 'Count them.'),
-      height: mm(
+      height: lengthOf(
         'button height under the screw head',
         2,
         30,

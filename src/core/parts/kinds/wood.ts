@@ -1,4 +1,5 @@
-import { maybe, mm, other } from '../dimensionSpec.ts'
+import { mm, say } from '../../say/said.ts'
+import { maybe, lengthOf, other } from '../dimensionSpec.ts'
 import { WOOD_NAMES } from '../woods.ts'
 import { maybeTrait, trait, type PartKindSpec } from './partKindSpec.ts'
 
@@ -28,9 +29,9 @@ export const WOOD_KINDS = {
       'chamber',
     ],
     dims: {
-      thickness: mm('body thickness', 15, 120, 44, 'Calliper at the edge, three places.'),
+      thickness: lengthOf('body thickness', 15, 120, 44, 'Calliper at the edge, three places.'),
       topRadius: maybe(
-        mm(
+        lengthOf(
           'radius of an arched top',
           100,
           20000,
@@ -39,9 +40,11 @@ export const WOOD_KINDS = {
         ),
       ),
       edgeRadius: maybe(
-        mm('radius that its edges are eased to', 0.2, 40, 3, 'Radius gauge, where face and side meet.'),
+        lengthOf('radius that its edges are eased to', 0.2, 40, 3, 'Radius gauge, where face and side meet.'),
       ),
-      contourRadius: maybe(mm('radius where it is contoured', 5, 120, 25, 'Card cut to a curve, held across.')),
+      contourRadius: maybe(
+        lengthOf('radius where it is contoured', 5, 120, 25, 'Card cut to a curve, held across.'),
+      ),
       mass: maybe(other('mass', 'mass', 100, 8000, 1900, 'Kitchen scale.')),
     },
     look: [
@@ -62,52 +65,64 @@ export const WOOD_KINDS = {
     outline: true,
     features: ['tuner-hole', 'screw-hole'],
     dims: {
-      scaleLength: mm('scale length', 300, 1200, 648, 'Steel rule from nut edge to fret 12’s crown, doubled.'),
+      scaleLength: lengthOf(
+        'scale length',
+        300,
+        1200,
+        648,
+        'Steel rule from nut edge to fret 12’s crown, doubled.',
+      ),
       frets: other('count', 'frets', 0, 36, 22, 'Count them.'),
-      nutToHeelEnd: mm(
+      nutToHeelEnd: lengthOf(
         'nut to heel end',
         150,
         900,
         470,
         'Steel rule from the nut’s fingerboard edge to the end of the heel.',
       ),
-      heelLength: mm('heel length', 20, 150, 76, 'Calliper from the heel’s end to where its sides start to curve.'),
-      heelWidth: mm(
+      heelLength: lengthOf(
+        'heel length',
+        20,
+        150,
+        76,
+        'Calliper from the heel’s end to where its sides start to curve.',
+      ),
+      heelWidth: lengthOf(
         'heel width at the mouth',
         20,
         90,
         56,
         'Calliper over the heel where the pocket’s mouth will be.',
       ),
-      heelWidthEnd: mm('heel width at its end', 20, 90, 56, 'Calliper over the heel’s last 5 mm.'),
-      heelThickness: mm(
+      heelWidthEnd: lengthOf('heel width at its end', 20, 90, 56, say`Calliper over the heel’s last ${mm(5, 0)}.`),
+      heelThickness: lengthOf(
         'heel thickness with fingerboard',
         10,
         50,
         25,
         'Calliper over heel and fingerboard, between two frets.',
       ),
-      fingerboardThickness: mm(
+      fingerboardThickness: lengthOf(
         'fingerboard thickness at the heel',
         2,
         15,
         6,
         'Rule at the heel’s end, along the glue line.',
       ),
-      fretHeight: mm('fret crown above fingerboard', 0.3, 3, 1.1, 'Calliper depth rod on two crowns.'),
-      widthAtNut: mm('width at the nut', 20, 90, 42, 'Calliper over the fingerboard at the nut.'),
-      widthAtLastFret: mm(
+      fretHeight: lengthOf('fret crown above fingerboard', 0.3, 3, 1.1, 'Calliper depth rod on two crowns.'),
+      widthAtNut: lengthOf('width at the nut', 20, 90, 42, 'Calliper over the fingerboard at the nut.'),
+      widthAtLastFret: lengthOf(
         'fingerboard width at the last fret',
         25,
         110,
         56,
         'Calliper over the fingerboard at the last fret.',
       ),
-      radius: mm('fingerboard radius', 100, 1000, 305, 'Radius gauge across the frets.'),
-      slotWidth: mm('nut slot width', 1, 15, 3.2, 'Feeler gauges or drill shanks pushed into the slot.'),
-      slotDepth: mm('nut slot depth below the fingerboard', 0, 12, 3, 'Calliper depth rod.'),
-      headThickness: mm('headstock thickness', 6, 35, 14.5, 'Calliper at the tuner holes.'),
-      headDrop: mm(
+      radius: lengthOf('fingerboard radius', 100, 1000, 305, 'Radius gauge across the frets.'),
+      slotWidth: lengthOf('nut slot width', 1, 15, 3.2, 'Feeler gauges or drill shanks pushed into the slot.'),
+      slotDepth: lengthOf('nut slot depth below the fingerboard', 0, 12, 3, 'Calliper depth rod.'),
+      headThickness: lengthOf('headstock thickness', 6, 35, 14.5, 'Calliper at the tuner holes.'),
+      headDrop: lengthOf(
         'headstock face below the fingerboard',
         0,
         40,
@@ -124,9 +139,9 @@ export const WOOD_KINDS = {
           'Bevel gauge between fingerboard and head; 0 when the face is parallel.',
         ),
       ),
-      rodWidth: maybe(mm('truss rod channel, width', 3, 16, 6, 'Calliper at the rod’s mouth.')),
+      rodWidth: maybe(lengthOf('truss rod channel, width', 3, 16, 6, 'Calliper at the rod’s mouth.')),
       rodDepth: maybe(
-        mm(
+        lengthOf(
           'truss rod channel below the fingerboard',
           3,
           18,
@@ -135,7 +150,7 @@ export const WOOD_KINDS = {
         ),
       ),
       shelfDepth: maybe(
-        mm(
+        lengthOf(
           'shelf for a locking nut below the fingerboard',
           0,
           15,
@@ -143,12 +158,12 @@ export const WOOD_KINDS = {
           'Straightedge over the frets, depth rod to the shelf.',
         ),
       ),
-      shelfLength: maybe(mm('shelf along the strings', 3, 40, 16, 'Calliper along the strings.')),
+      shelfLength: maybe(lengthOf('shelf along the strings', 3, 40, 16, 'Calliper along the strings.')),
       lockSpread: maybe(
-        mm('locking nut’s screw holes, centre to centre', 5, 60, 20, 'Rule between the holes’ centres.'),
+        lengthOf('locking nut’s screw holes, centre to centre', 5, 60, 20, 'Rule between the holes’ centres.'),
       ),
       rodReach: maybe(
-        mm(
+        lengthOf(
           'room that the rod’s tool needs behind the heel',
           0,
           80,
@@ -179,10 +194,10 @@ export const WOOD_KINDS = {
     features: [],
     look: ['Flat on glass, no curl; thick end marked'],
     dims: {
-      thick: mm('thick end', 0.05, 5, 0.5, 'Calliper at the thick end.'),
-      thin: mm('thin end', 0, 5, 0, 'Calliper at the thin end.'),
-      length: mm('length along the strings', 5, 150, 76, 'Steel rule, along its edge.'),
-      width: mm('width across', 10, 90, 56, 'Steel rule, along its edge.'),
+      thick: lengthOf('thick end', 0.05, 5, 0.5, 'Calliper at the thick end.'),
+      thin: lengthOf('thin end', 0, 5, 0, 'Calliper at the thin end.'),
+      length: lengthOf('length along the strings', 5, 150, 76, 'Steel rule, along its edge.'),
+      width: lengthOf('width across', 10, 90, 56, 'Steel rule, along its edge.'),
     },
     traits: { sort: trait('sort', ['full-contact wedge', 'strip']) },
   },

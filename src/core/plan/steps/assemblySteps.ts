@@ -1,4 +1,4 @@
-import { counted } from '../../text/text.ts'
+import { count, list, say } from '../../say/said.ts'
 import type { Laid } from '../../build/docs.ts'
 import { kept } from '../../build/kept.ts'
 import { SPANS } from '../../build/spans.ts'
@@ -163,8 +163,11 @@ function controls(
   return {
     ...common,
     ref: CONTROLS,
-    title: `Pull the harness in, ${counted(brought.length, 'piece')}`,
-    why: brought.map(a => [a.says, a.why].filter(Boolean).join(' ')).join(' '),
+    title: say`Pull the harness in, ${count(brought.length, 'piece')}`,
+    why: list(
+      brought.map(a => list([a.says, a.why].filter(Boolean), ' ')),
+      ' ',
+    ),
     minutes: 20 + 10 * brought.length,
     tools: ['waxed line', 'tube over the shafts', 'spanner', 'mirror and light', 'tape'],
     needs: [...soldered, needs(HARNESS_TEST, 'Inside no joint can be reached any more.')],

@@ -1,3 +1,4 @@
+import { say } from '../../say/said.ts'
 import type { Build } from '../../build/build.ts'
 import { readingOf } from '../../build/quantityAt.ts'
 import type { StepRef } from '../../build/stepRef.ts'
@@ -18,7 +19,7 @@ export function fixSteps(build: Build, fit: FitResult): Step[] {
             {
               ref,
               phase: 'wood',
-              title: `${joint?.title ?? chosen.joint}: ${chosen.method.replace(/-/g, ' ')}`,
+              title: say`${joint?.title ?? chosen.joint}: ${chosen.method.replace(/-/g, ' ')}`,
               why: 'Done.',
               station: 'fit',
               minutes: 0,
@@ -36,7 +37,7 @@ export function fixSteps(build: Build, fit: FitResult): Step[] {
         ref,
         phase: fix.when === 'before finish' ? 'wood' : 'assembly',
         title: fix.title,
-        why: `${joint?.title ?? chosen.joint}. ${fix.note}`,
+        why: say`${joint?.title ?? chosen.joint}. ${fix.note}`,
         station: 'fit',
         minutes: fix.minutes,
         waitHours: fix.rests,

@@ -1,9 +1,9 @@
+import { capital, mm, say } from '../../say/said.ts'
 import { TREMOLOS, type Build } from '../../build/build.ts'
 import { LAID, type Laid } from '../../build/docs.ts'
 import { factOfKinds } from '../../build/fact.ts'
 import { partIn } from '../../build/references.ts'
 import type { StepRef } from '../../build/stepRef.ts'
-import { capital } from '../../text/text.ts'
 import { fixed } from '../../units/length.ts'
 import type { Arrow, Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
@@ -92,7 +92,7 @@ const BRIDGES: Record<Build['instrument']['bridge'], Made> = {
 }
 
 const posts = (what: 'bridge' | 'tail'): Made => ({
-  title: `Press the ${what === 'bridge' ? 'bridge’s' : 'tail’s'} posts in`,
+  title: say`Press the ${what === 'bridge' ? 'bridge’s' : 'tail’s'} posts in`,
   why: 'A bushing that is in does not come out without its rim. The bridge is tried on both, loosely set, before either is driven home.',
   how: 'Each set by hand first, its ring’s tall side marked. Bridge laid over them, then driven with a block between, a little at a time on each side; stop at contact.',
   good: 'Both rims flush, the bridge drops on without a push.',
@@ -105,7 +105,7 @@ const posts = (what: 'bridge' | 'tail'): Made => ({
 const springs = (build: Laid): Made => {
   const count = partIn(build, 'tremolo-springs')?.dims.count?.value
   return {
-    title: `Screw the claw on and hook ${count === undefined ? 'the' : fixed(count, 0)} spring${count === 1 ? '' : 's'} in`,
+    title: say`Screw the claw on and hook ${count === undefined ? 'the' : fixed(count, 0)} spring${count === 1 ? '' : 's'} in`,
     why: 'Hooked in they pull with several kilograms: the bar and the fingers stay out of their way.',
     how: 'Claw screws in by half of their thread, alike. The outer hooks first; a rag over them while the last one is pulled in.',
     minutes: 15,
@@ -136,7 +136,7 @@ function hardwareOf(build: Laid): readonly Step[] {
     blank = nut?.traits.sort === 'blank',
     ownPosts = has('posts')
   add(has('shim'), SHIM, {
-    title: `Lay the shim in the pocket, ${fixed(partIn(build, 'shim')?.dims.thick?.value ?? 0, 2)} mm at its thick end`,
+    title: say`Lay the shim in the pocket, ${mm(partIn(build, 'shim')?.dims.thick?.value ?? 0, 2)} at its thick end`,
     why: 'Its thick end where the plan has it; it lies flat on a clean floor, with the screws’ holes through it.',
     minutes: 10,
     tools: ['calliper', 'awl'],
@@ -214,7 +214,7 @@ function lastOf(build: Laid): readonly Step[] {
     out.push(
       step(KNOBS, {
         phase: 'test',
-        title: `Push the ${capital(build.instrument.volumes + build.instrument.tones === 1 ? 'knob' : 'knobs').toLowerCase()} on`,
+        title: say`Push the ${capital(build.instrument.volumes + build.instrument.tones === 1 ? 'knob' : 'knobs').toLowerCase()} on`,
         why: 'Their nuts are tight first. A card under each leaves the gap that the joint asks for; the pointer where the shaft is at its end.',
         minutes: 5,
         tools: ['card'],

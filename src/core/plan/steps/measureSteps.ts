@@ -1,3 +1,4 @@
+import { num, say } from '../../say/said.ts'
 import type { Build } from '../../build/build.ts'
 import { fact } from '../../build/fact.ts'
 import { dimensionName } from '../../build/dimensionName.ts'
@@ -96,9 +97,9 @@ export function measureSteps(build: Build, fit: FitResult, visits = visitsOf(bui
       ref,
       title:
         items.length === 1
-          ? `Measure: ${items[0]!.label}`
-          : `Measure ${where(part, ref)}: ${items.length} readings`,
-      why: `Settles ${settled.length === 1 ? settled[0]! : `${settled.length} joints: ${settled.slice(0, 3).join('; ')}${settled.length > 3 ? ' and more' : ''}`}.`,
+          ? say`Measure: ${items[0]!.label}`
+          : say`Measure ${where(part, ref)}: ${num(items.length)} readings`,
+      why: say`Settles ${settled.length === 1 ? settled[0]! : say`${num(settled.length)} joints: ${settled.slice(0, 3).join('; ')}${settled.length > 3 ? ' and more' : ''}`}.`,
       minutes: Math.round(TO_START + EACH * items.length),
       reads: items.map((i): WantedReading => ({
         ref: i.ref,

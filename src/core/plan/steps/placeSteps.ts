@@ -1,3 +1,4 @@
+import { list, mm, num, say } from '../../say/said.ts'
 import type { Laid } from '../../build/docs.ts'
 import { readingText } from '../../build/readingRef.ts'
 import { stepRef, type StepRef } from '../../build/stepRef.ts'
@@ -6,7 +7,6 @@ import { SPANS } from '../../build/spans.ts'
 import { fretPosition } from '../../layout/frets.ts'
 import { layOut } from '../../layout/layOut.ts'
 import type { Hole } from '../../drill/hole.ts'
-import { fixed } from '../../units/length.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
@@ -39,7 +39,7 @@ export function placeSteps(
   if (!l || !neck || (!open && !begun)) return []
   const glued = build.instrument.neckJoint === 'glued',
     front = l.bridge.front,
-    distances = l.strings.map(s => `${s.number}: ${fixed(s.saddle[0] - front, 1)} mm`).join(', '),
+    distances = list(l.strings.map(s => say`${num(s.number)}: ${mm(s.saddle[0] - front, 1)}`)),
     frets = neck.dims.frets?.value ?? HALF,
     at = Math.min(HALF, frets),
     last = l.strings.at(-1),
@@ -56,8 +56,8 @@ export function placeSteps(
     {
       ...common,
       ref: LINE,
-      title: `${glued ? 'Clamp the neck in dry' : 'Screw the neck on'}, two threads over the loose bridge`,
-      why: `Threads in the slots of string ${spans}, over their saddles: both lie as far from the board’s edges at the last fret. What is proved here cannot be moved after the first hole.`,
+      title: say`${glued ? 'Clamp the neck in dry' : 'Screw the neck on'}, two threads over the loose bridge`,
+      why: say`Threads in the slots of string ${spans}, over their saddles: both lie as far from the board’s edges at the last fret. What is proved here cannot be moved after the first hole.`,
       minutes: 25,
       tools: ['thread', 'masking tape', glued ? 'clamps and blocks' : 'screwdriver'],
       needs: [
@@ -71,7 +71,7 @@ export function placeSteps(
       ...common,
       ref: SADDLES,
       title: 'Set every saddle to its stated distance from the plate’s front edge',
-      why: `Where its string will want it, so that travel is left both ways. ${distances}.`,
+      why: say`Where its string will want it, so that travel is left both ways. ${distances}.`,
       minutes: 15,
       tools: ['steel rule', 'screwdriver'],
     },
@@ -86,7 +86,7 @@ export function placeSteps(
     {
       ...common,
       ref: TWELFTH,
-      title: `Read from the nut’s edge to fret ${at}`,
+      title: say`Read from the nut’s edge to fret ${num(at)}`,
       why:
         at === HALF
           ? 'Twice that is the scale, to the saddle of the thinnest string.'
@@ -105,7 +105,7 @@ export function placeSteps(
       ...common,
       ref: PUNCH,
       title: 'Tape the bridge at its place, look once more at threads and edges, punch its holes',
-      why: `Its front edge ${fixed(front, 1)} mm from the nut, ${l.bridge.y === 0 ? 'on the centre line' : `${fixed(Math.abs(l.bridge.y), 1)} mm to the ${l.bridge.y > 0 ? 'treble' : 'bass'} side`}. Threads in the middle of their poles, margins alike.`,
+      why: say`Its front edge ${mm(front, 1)} from the nut, ${l.bridge.y === 0 ? 'on the centre line' : say`${mm(Math.abs(l.bridge.y), 1)} to the ${l.bridge.y > 0 ? 'treble' : 'bass'} side`}. Threads in the middle of their poles, margins alike.`,
       minutes: 20,
       tools: ['masking tape', 'centre punch', 'steel rule'],
     },

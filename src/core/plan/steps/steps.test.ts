@@ -1,3 +1,4 @@
+import { inWords } from '../../../../tests/support/inWords.ts'
 import type { Build } from '../../build/build.ts'
 import type { SolderStage } from '../../build/circuitRecord.ts'
 import type { SolderAct } from '../../ways/solderActs.ts'
@@ -53,7 +54,8 @@ describe('what the engines want done', () => {
     const b = { ...demo('heron'), steps: [] },
       visit = stepsOf(b).find(s => (s.reads?.length ?? 0) > 1)!,
       id = stepText(visit.ref)
-    const open = (x: Build) => measureSteps(x, fit(x)).find(s => stepText(s.ref) === id && s.why !== 'Taken.')
+    const open = (x: Build) =>
+      measureSteps(x, fit(x)).find(s => stepText(s.ref) === id && inWords(s.why) !== 'Taken.')
     let x: Build = b
     for (let k = 0; open(x); k++) {
       const s = open(x)!,
@@ -293,7 +295,7 @@ describe('what the engines want done', () => {
     const moved = { last, changed: ['A.', 'B.', 'C.', 'D.'].map(says => () => says) }
     const again = trialSteps({ steps: [], trials: [last], finish }, moved)
     expect(again.map(s => stepText(s.ref))).toEqual(['trial', 'trial/2'])
-    expect(again[1]!.why).toBe('Since the last one: A. B. C. And 1 more.')
+    expect(inWords(again[1]!.why)).toBe('Since the last one: A. B. C. And 1 more.')
     const begun = (step: string) =>
       trialSteps({ steps: [{ step, state: 'done', at }], trials: [last], finish }, moved)
     expect(begun('finish/coat/clear/1')).toHaveLength(1)

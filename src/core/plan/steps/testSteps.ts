@@ -1,3 +1,4 @@
+import { say } from '../../say/said.ts'
 import type { Wired } from '../../build/docs.ts'
 import { kept } from '../../build/kept.ts'
 import { meterReading, type MeterExpectation } from '../../meter/jack.ts'
@@ -19,7 +20,7 @@ function testsOf(pulls: boolean, readings: readonly MeterExpectation[]): readonl
     ...readings.map((r): Step => ({
       ref: { kind: 'test', what: r.key },
       phase: 'test',
-      title: `Meter at the jack: ${r.label}`,
+      title: say`Meter at the jack: ${r.label}`,
       why: 'Before any cover is screwed down. Volume and tone full up.',
       station: 'meter',
       minutes: 2,
@@ -41,7 +42,7 @@ function testsOf(pulls: boolean, readings: readonly MeterExpectation[]): readonl
       ref: { kind: 'test', what: 'tap' },
       phase: 'test',
       title: 'One string on, amplifier low: tap every pole in every position',
-      why: `${pulls ? 'Pull switches too. ' : ''}A silent position is an open joint or a wrong lug. Never open a mains amplifier.`,
+      why: say`${pulls ? 'Pull switches too. ' : ''}A silent position is an open joint or a wrong lug. Never open a mains amplifier.`,
       station: 'meter',
       minutes: 10,
       waitHours: 0,

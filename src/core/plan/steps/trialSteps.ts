@@ -1,3 +1,4 @@
+import { list, num, say } from '../../say/said.ts'
 import type { Build } from '../../build/build.ts'
 import type { SinceTrial } from '../../fit/trialAssembly.ts'
 import type { Step } from '../step.ts'
@@ -27,10 +28,10 @@ export function trialSteps(build: Pick<Build, 'steps' | 'trials' | 'finish'>, t:
     title: i ? 'Trial assembly again: what changed, dry' : 'Trial assembly: everything dry, two strings on',
     why:
       i && i === done
-        ? `Since the last one: ${t.changed
-            .slice(0, 3)
-            .map(says => says())
-            .join(' ')}${t.changed.length > 3 ? ` And ${t.changed.length - 3} more.` : ''}`
+        ? say`Since the last one: ${list(
+            t.changed.slice(0, 3).map(says => says()),
+            ' ',
+          )}${t.changed.length > 3 ? say` And ${num(t.changed.length - 3)} more.` : ''}`
         : 'The last look before finish. Neck line, string margins, pickup gaps, knobs; then apart again, into labelled bags.',
   }))
 }

@@ -1,4 +1,4 @@
-import { counted } from '../../text/text.ts'
+import { squareCentimetres, count, list, num, say } from '../../say/said.ts'
 import { SOLDER_STAGES, type ShieldSort, type SolderStage } from '../../build/circuitRecord.ts'
 import { kept } from '../../build/kept.ts'
 import type { StepRef } from '../../build/stepRef.ts'
@@ -65,7 +65,7 @@ function stepsFrom(acts: readonly SolderAct[], shielded = false): Step[] {
       ...common,
       ref: TIN,
       phase: 'wiring',
-      title: `Tin ${counted(tin.lugs.length, 'lug')} and cases, and every wire’s end`,
+      title: say`Tin ${count(tin.lugs.length, 'lug')} and cases, and every wire’s end`,
       why: 'What is tinned takes a joint in two seconds; a part that is heated longer than that is spoiled.',
       minutes: Math.round(WARM_UP + MINUTES.tin * tin.lugs.length),
       ...IN_PHASE.wiring,
@@ -76,7 +76,10 @@ function stepsFrom(acts: readonly SolderAct[], shielded = false): Step[] {
       ref: BONDS,
       phase: 'wiring',
       title: 'Lay the strings’ ground',
-      why: `${bonds.map(b => b.says).join(' ')} ${bonds[0]!.why}`,
+      why: say`${list(
+        bonds.map(b => b.says),
+        ' ',
+      )} ${bonds[0]!.why}`,
       minutes: MINUTES.lay * bonds.length,
       ...IN_PHASE.wiring,
     })
@@ -91,12 +94,15 @@ function stepsFrom(acts: readonly SolderAct[], shielded = false): Step[] {
       ...common,
       ref: stageRef(stage),
       phase,
-      title: `${SOLDER_TITLES[stage]}: ${joints} ${joints === 1 ? 'joint' : 'joints'}${pulls ? `, ${pulls} ${pulls === 1 ? 'pull' : 'pulls'} before` : ''}`,
-      why: [
-        own.find(a => a.kind === 'joint')!.joint.why,
-        ...own.filter(a => a.kind === 'pull').map(a => a.says),
-        ...(closed && i === 0 ? ['Outside, on the printed board: there is no cover to reach them by.'] : []),
-      ].join(' '),
+      title: say`${SOLDER_TITLES[stage]}: ${num(joints)} ${joints === 1 ? 'joint' : 'joints'}${pulls ? say`, ${num(pulls)} ${pulls === 1 ? 'pull' : 'pulls'} before` : ''}`,
+      why: list(
+        [
+          own.find(a => a.kind === 'joint')!.joint.why,
+          ...own.filter(a => a.kind === 'pull').map(a => a.says),
+          ...(closed && i === 0 ? ['Outside, on the printed board: there is no cover to reach them by.'] : []),
+        ],
+        ' ',
+      ),
       minutes: WARM_UP + MINUTES.joint * joints + MINUTES.pull * pulls,
       ...IN_PHASE[phase],
       needs: [
@@ -140,9 +146,9 @@ export function shieldSteps(sort: ShieldSort | undefined, s: Shielding | undefin
       phase: 'wiring',
       station: 'wiring',
       title: paint
-        ? `Shield ${counted(s.faces.length, 'face')} with paint: ${counted(rule.coats, 'coat')}, ${Math.ceil(s.paint)} mL`
-        : `Shield ${counted(s.faces.length, 'face')} with foil: ${Math.ceil(s.foil / 100)} cm²`,
-      why: `${paint ? `${rule.between} h between coats, ${rule.before} h before anything is wired; the tin wins.` : 'Overlaps pressed or soldered.'} A lug or a tongue of foil joins hollow to hollow and guard to hollow; corner to corner it reads under ${rule.ohms} Ω. Tape over it wherever a hot lug comes near.`,
+        ? say`Shield ${count(s.faces.length, 'face')} with paint: ${count(rule.coats, 'coat')}, ${num(Math.ceil(s.paint), 0, 'mL')}`
+        : say`Shield ${count(s.faces.length, 'face')} with foil: ${squareCentimetres(Math.ceil(s.foil / 100))}`,
+      why: say`${paint ? say`${num(rule.between, undefined, 'h')} between coats, ${num(rule.before, undefined, 'h')} before anything is wired; the tin wins.` : 'Overlaps pressed or soldered.'} A lug or a tongue of foil joins hollow to hollow and guard to hollow; corner to corner it reads under ${num(rule.ohms, undefined, 'Ω')}. Tape over it wherever a hot lug comes near.`,
       minutes: LINING.more + LINING.each * rule.coats * s.faces.length,
       waitHours: rule.before + rule.between * (rule.coats - 1),
       whole: false,

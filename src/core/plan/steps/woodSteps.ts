@@ -1,3 +1,4 @@
+import { cm, list, num, say } from '../../say/said.ts'
 import type { CutWork } from '../../drill/cutting.ts'
 import { stepRef, type StepRef } from '../../build/stepRef.ts'
 import { GROUP_NAMES, HOLE_GROUPS, type Hole, type HoleGroup } from '../../drill/hole.ts'
@@ -13,8 +14,7 @@ const cutMinutes = (c: CutWork): number =>
   20 + Math.round((c.binding === undefined ? c.area * Math.max(c.deeper, 1) : c.size.length * 40) / 1500)
 
 /** How a binding is glued in, and what tells that it is [common practice]. */
-const BIND =
-  'Channel brushed clean to its corner, the binding’s gluing face scuffed with P120. Dry fit all round first, with its waste over. Then cement a hand at a time, pressed down and in, tape across every 3 cm; 12 to 24 hours. It is scraped level after colour, not before.'
+const BIND = say`Channel brushed clean to its corner, the binding’s gluing face scuffed with P120. Dry fit all round first, with its waste over. Then cement a hand at a time, pressed down and in, tape across every ${cm(3)}; 12 to 24 hours. It is scraped level after colour, not before.`
 const BOUND = 'No gap that takes a card, nothing that clicks when it is pressed; a hair proud on both faces.'
 
 /** Wood that a slip spoils: the deepest and largest first, while little work is in it; a binding last, since it is what every other cut would break. */
@@ -37,7 +37,7 @@ export function cutSteps(cuts: readonly CutWork[]): Step[] {
       ref: { kind: 'cut', cut: c.id },
       phase: 'wood',
       title: c.title,
-      why: [...c.stops, ...c.notes].join(' ') || 'Before colour, and before the holes beside it.',
+      why: list([...c.stops, ...c.notes], ' ') || 'Before colour, and before the holes beside it.',
       ...(c.binding === undefined ? {} : { how: BIND, good: BOUND }),
       station: 'drill',
       minutes: cutMinutes(c),
@@ -57,7 +57,7 @@ export function plugSteps(plugs: readonly Plug[]): Step[] {
     {
       ref: { kind: 'drill', group: PLUGS, after: false },
       phase: 'wood',
-      title: `Plug ${plugs.length} old bridge hole${plugs.length > 1 ? 's' : ''}`,
+      title: say`Plug ${num(plugs.length)} old bridge hole${plugs.length > 1 ? 's' : ''}`,
       why: 'A new hole runs into an old one: hardwood, its grain as the wood’s, and a night for the glue.',
       station: 'drill',
       minutes: PLUG_MINUTES.once + 6 * plugs.length,
@@ -93,9 +93,9 @@ const stepOf = ({ group, after, nth, count, open }: Sitting, cuts: readonly Step
   return {
     ref: { kind: 'drill', group, after, ...(nth === undefined ? {} : { nth }) },
     phase,
-    title: `Drill${after ? ' after finish' : ''}: ${GROUP_NAMES[group]}, ${count} ${nth === undefined ? '' : 'more '}hole${count > 1 ? 's' : ''}`,
+    title: say`Drill${after ? ' after finish' : ''}: ${GROUP_NAMES[group]}, ${num(count)} ${nth === undefined ? '' : 'more '}hole${count > 1 ? 's' : ''}`,
     why: open.length
-      ? `${open[0]!.why}${warnings ? ` ${warnings} warning${warnings > 1 ? 's' : ''} in the hole list.` : ''}`
+      ? say`${open[0]!.why}${warnings ? say` ${num(warnings)} warning${warnings > 1 ? 's' : ''} in the hole list.` : ''}`
       : 'These holes are there: each has its own place in the hole list, to be read back.',
     station: 'drill',
     minutes: 8 + 4 * count,

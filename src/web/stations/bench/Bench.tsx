@@ -99,7 +99,7 @@ export function Bench() {
       map={{
         hand: at ? step.id : undefined,
         reach: 50,
-        marks: at ? [{ id: step.id, at, label: '', title: step.title }] : [],
+        marks: at ? [{ id: step.id, at, label: '', title: l.say(step.title) }] : [],
       }}
       middle={
         <>
@@ -112,7 +112,7 @@ export function Bench() {
         </>
       }
     >
-      <h1 className="text-banner font-semibold leading-[1.1]">{l.prose(step.title)}</h1>
+      <h1 className="text-banner font-semibold leading-[1.1]">{l.say(step.title)}</h1>
       {expected !== undefined && (
         <p className="text-bench">
           should read{' '}
@@ -130,12 +130,12 @@ export function Bench() {
           Not needed any more: what it would have told is settled by the readings before.
         </p>
       )}
-      <p className="text-bench leading-snug">{l.prose(step.why)}</p>
+      <p className="text-bench leading-snug">{l.say(step.why)}</p>
       {step.reads && !gone && <VisitList key={`${step.id}-readings`} step={step} large />}
       {step.timer && !over && <ShakeTimer key={step.id} large {...step.timer} />}
-      {step.how && <p className="max-w-[60ch] text-figure leading-snug">{l.prose(step.how)}</p>}
+      {step.how && <p className="max-w-[60ch] text-figure leading-snug">{l.say(step.how)}</p>}
       {step.good && (
-        <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.prose(step.good)}</p>
+        <p className="max-w-[60ch] border-l-8 border-snug pl-4 text-figure leading-snug">{l.say(step.good)}</p>
       )}
       {!over && <StepTimer key={`${step.id}-clock`} step={step.id} minutes={step.minutes} usual={step.usual} />}
       <div className="flex flex-wrap items-start gap-5">

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { SPANS } from '../../../core/build/spans.ts'
 import { Link } from 'react-router'
@@ -85,7 +86,7 @@ export function Marking() {
       {item.warnings.length > 0 && (
         <ul className="border-l-8 border-never pl-4 text-title font-semibold leading-snug">
           {item.warnings.slice(0, 3).map(w => (
-            <li key={w}>{l.prose(w)}</li>
+            <li key={l.say(w)}>{l.say(w)}</li>
           ))}
         </ul>
       )}
@@ -104,7 +105,7 @@ export function Marking() {
                     <span className="ml-3 font-sans text-head font-normal text-muted">{f.unit}</span>
                   </>
                 ) : (
-                  n.text
+                  n.text !== undefined && <Says of={n.text} />
                 )}
               </dd>
             </div>

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -226,7 +227,9 @@ export function Measure() {
           Not needed any more: what it would have told is settled by the readings before.
         </p>
       )}
-      <p className="text-bench leading-snug">{spec?.how ?? item.how}</p>
+      <p className="text-bench leading-snug">
+        <Says of={spec?.how ?? item.how} />
+      </p>
       {problem && (
         <p id="reading-problem" role="alert" className="border-l-8 border-never pl-4 text-figure">
           {problem}

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { Link, useSearchParams } from 'react-router'
 import { isMade } from '../../../core/meter/joints.ts'
 import { jointLook } from '../../../core/circuit/jointLooks.ts'
@@ -85,7 +86,7 @@ export function Soldering() {
             }
             wires={wiresOf(act)}
             marks={jointMarks(joints)}
-            label={`The drawing about ${actTitle(act)}`}
+            label={`The drawing about $<Says of={actTitle(act)} />`}
           />
         )
       }
@@ -101,7 +102,9 @@ export function Soldering() {
         ) : undefined
       }
     >
-      <h1 className="text-banner font-semibold leading-[1.1]">{actTitle(act)}</h1>
+      <h1 className="text-banner font-semibold leading-[1.1]">
+        <Says of={actTitle(act)} />
+      </h1>
       {joint && joint.state !== 'planned' && (
         <p
           className={`text-title font-semibold ${joint.off.length || joint.state === 'found wrong' ? 'text-never' : ''}`}
@@ -119,9 +122,15 @@ export function Soldering() {
           ))}
         </ul>
       ) : (
-        <p className="text-bench leading-snug">{act.says}</p>
+        <p className="text-bench leading-snug">
+          <Says of={act.says} />
+        </p>
       )}
-      {'why' in act && act.why && <p className="text-title">{act.why}</p>}
+      {'why' in act && act.why && (
+        <p className="text-title">
+          <Says of={act.why} />
+        </p>
+      )}
       {act.kind === 'joint' && <p className="text-title">{jointLook(circuit, act.joint.terminal)}</p>}
       <div className="text-section">
         <CautionNotes ids={['solder']} />

@@ -67,7 +67,7 @@ export function WentWrong({ step, photo }: { step: PlannedStep; photo: { step: s
           e.preventDefault()
           if (!text.trim()) return
           editBuild(
-            b => writeLog(b, cutText(`${step.title}: ${text.trim()}`, most), now()),
+            b => writeLog(b, cutText(`${l.say(step.title)}: ${text.trim()}`, most), now()),
             'Something went wrong: written down',
           )
           setText('')
@@ -78,7 +78,7 @@ export function WentWrong({ step, photo }: { step: PlannedStep; photo: { step: s
           What happened
           <input
             value={text}
-            maxLength={most - step.title.length - 2}
+            maxLength={most - l.say(step.title).length - 2}
             onChange={e => setText(e.target.value)}
             className="min-h-14 min-w-[min(15rem,100%)] border-2 border-ink bg-paper px-3 text-section text-ink"
           />
@@ -94,7 +94,7 @@ export function WentWrong({ step, photo }: { step: PlannedStep; photo: { step: s
         </p>
       )}
       <Link to={help.to} className={`${buttonLook('main')} min-h-14 text-figure`}>
-        {l.prose(help.says)}
+        {l.say(help.says)}
       </Link>
     </details>
   )

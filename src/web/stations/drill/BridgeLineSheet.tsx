@@ -229,7 +229,7 @@ function ScaleCheck({ frets }: { frets: number }) {
           <span className="figure font-semibold">
             {l.text(read.scale.value)} ±{l.figure(read.doubt).figure}
           </span>
-          . {l.prose(read.says)}
+          . {l.say(read.says)}
         </p>
       ) : (
         <p className="text-plain text-muted">

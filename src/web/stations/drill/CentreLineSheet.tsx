@@ -82,7 +82,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         </div>
       ) : line && 'problem' in line ? (
         <p className="border-l-4 border-never pl-3 text-body font-semibold" role="alert">
-          {l.prose(line.problem)}
+          {l.say(line.problem)}
         </p>
       ) : (
         <p className="text-body">
@@ -122,7 +122,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         <p
           className={`border-l-4 pl-3 text-lead font-semibold ${found.withinDoubt ? 'border-snug' : 'border-hand'}`}
         >
-          {l.prose(turnNeck(build, found).says)}
+          {l.say(turnNeck(build, found).says)}
         </p>
       )}
       {found && !found.withinDoubt && <CautionNotes ids={['cutters']} />}

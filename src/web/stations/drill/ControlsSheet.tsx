@@ -1,3 +1,4 @@
+import { say, small } from '../../../core/say/said.ts'
 import { readWith } from '../../../core/tools/tools.ts'
 import { counted } from '../../../core/text/text.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
@@ -69,7 +70,7 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
     <article className="flex max-w-[55rem] flex-col gap-4">
       <Title>{item.title}</Title>
       <Findings
-        of={spots.flatMap(s => s.findings.map(f => `${s.label}: ${f.charAt(0).toLowerCase()}${f.slice(1)}`))}
+        of={spots.flatMap(s => s.findings.map(f => say`${s.label}: ${small(f)}`))}
         fine="Cavity, strings, hand, arm and neighbours leave every control its room."
       />
       <Grid

@@ -1,3 +1,4 @@
+import { together } from '../../../core/say/said.ts'
 import { LINES, woodLine } from '../../../core/layout/lines.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { FactTable } from '../../components/Table.tsx'
@@ -71,7 +72,7 @@ export function CutSheet({ cut, item, trail }: { cut: CutWork; item: MarkItem; t
       </header>
       <Numbers of={item.numbers} trail={trail} columns={3} />
       <Findings of={cut.stops} fine="Floor, walls and edge stay strong enough." />
-      {cut.notes.length > 0 && <p className="text-plain">{l.prose(cut.notes.join(' '))}</p>}
+      {cut.notes.length > 0 && <p className="text-plain">{l.say(together(cut.notes))}</p>}
       <FactTable hideCaption caption="What it leaves" facts={facts} />
       {own && (
         <section aria-label="Its sizes" className="flex flex-col gap-3">

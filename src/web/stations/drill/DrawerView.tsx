@@ -1,3 +1,4 @@
+import { type Said } from '../../../core/say/said.ts'
 import { Title } from '../../components/Heading.tsx'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { Grid } from '../../components/Grid.tsx'
@@ -11,7 +12,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
     l = useLength()
   const wanted = new Map<
     string,
-    { wanted: number; labels: string[]; bit: string; off: number; does: string | undefined }
+    { wanted: number; labels: string[]; bit: string; off: number; does: Said | undefined }
   >()
   for (const h of work?.holes ?? []) {
     const key = `${h.purpose} ${h.wanted.toFixed(3)}`,
@@ -45,7 +46,7 @@ export function DrawerView({ work }: { work: Work | undefined }) {
               </span>,
               <span key="d" className={s.does ? 'font-semibold text-tight' : 'text-muted'}>
                 {s.does
-                  ? l.prose(s.does)
+                  ? l.say(s.does)
                   : Math.abs(s.off) < 0.005
                     ? 'just that'
                     : `${l.fineText(Math.abs(s.off))} ${s.off > 0 ? 'over' : 'under'}: nothing`}

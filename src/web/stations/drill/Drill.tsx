@@ -125,7 +125,7 @@ export function Drill() {
               {isDone(i)
                 ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}`
                 : i.warnings.length
-                  ? `${l.prose(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}`
+                  ? `${l.say(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}`
                   : i.face}
             </span>
           </span>

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { tickAsked } from '../../stores/tickAsked.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/build/spans.ts'
@@ -58,7 +59,7 @@ export function HoleSheet({
       <Numbers of={item.numbers} trail={trail} />
       <Findings of={h.warnings} />
       <p className="text-plain">
-        {l.prose(h.why)}
+        {l.say(h.why)}
         {h.chamfer !== undefined && ` Chamfer the mouth to ${l.text(h.chamfer)}.`}
       </p>
       <FactTable
@@ -124,11 +125,15 @@ function GroupStep({ hole: h }: { hole: Hole }) {
       {done ? (
         <>
           <Check size={20} aria-hidden="true" className="text-snug" />
-          <span className="min-w-[min(10rem,100%)] flex-1">{step.title}: done.</span>
+          <span className="min-w-[min(10rem,100%)] flex-1">
+            <Says of={step.title} />: done.
+          </span>
         </>
       ) : (
         <>
-          <span className="min-w-[min(10rem,100%)] flex-1">{step.title}</span>
+          <span className="min-w-[min(10rem,100%)] flex-1">
+            <Says of={step.title} />
+          </span>
           <Button onClick={() => tickAsked(step)}>All of them are drilled</Button>
         </>
       )}

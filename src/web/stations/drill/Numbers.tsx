@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import type { MarkNumber } from '../../../core/drill/markList.ts'
 import type { TracedNumber } from '../../../core/trace/traceItem.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
@@ -30,7 +31,7 @@ export function Numbers({ of, trail, columns = 2 }: { of: readonly MarkNumber[];
                 <Figure size="large" value={f.figure} unit={f.unit} doubt={d} />
               ) : (
                 <span className="figure text-title font-semibold leading-tight">
-                  {n.text}
+                  {n.text !== undefined && <Says of={n.text} />}
                   {d && <span className="text-plain text-muted"> ±{d}</span>}
                 </span>
               )}

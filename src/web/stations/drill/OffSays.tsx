@@ -15,7 +15,7 @@ export function OffSays({ off, where }: { off: OffPlace; where: string }) {
       {off.effects.length > 0 && (
         <ul className="list-disc pl-5 text-plain">
           {off.effects.map(e => (
-            <li key={e}>{l.prose(e)}</li>
+            <li key={l.say(e)}>{l.say(e)}</li>
           ))}
         </ul>
       )}
@@ -29,7 +29,7 @@ export function OffSays({ off, where }: { off: OffPlace; where: string }) {
               {w.way[0]!.toUpperCase() + w.way.slice(1)}
               {w.best ? ': do this' : ''}.
             </b>{' '}
-            {l.prose(w.says)}
+            {l.say(w.says)}
           </li>
         ))}
       </ul>

@@ -44,7 +44,7 @@ export function ScrewsView({ work }: { work: Work }) {
               {r.count}
             </span>,
             <span key="e" className={r.missing ? 'font-semibold text-never' : 'text-snug'}>
-              {l.prose(r.says)}
+              {l.say(r.says)}
             </span>,
           ],
         }))}

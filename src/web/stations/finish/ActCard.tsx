@@ -1,3 +1,5 @@
+import { Says } from '../../components/Says.tsx'
+import { capital } from '../../../core/say/said.ts'
 import { tickAsked } from '../../stores/tickAsked.ts'
 import { doneAt } from '../../../core/finish/edits.ts'
 import { reopenStep, skipStep } from '../../../core/plan/tickStep.ts'
@@ -17,7 +19,6 @@ import { Link } from 'react-router'
 import { buttonLook } from '../../components/Button.tsx'
 import { day } from '../plan/dates.ts'
 import { ReadingField } from '../plan/ReadingField.tsx'
-import { capital } from '../../../core/text/text.ts'
 import type { FinishRow } from './finishRows.ts'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
@@ -51,22 +52,25 @@ export function ActCard({ row }: { row: FinishRow }) {
   return (
     <section aria-label="Work" className="flex flex-col gap-3">
       <header className="flex flex-col gap-1">
-        <Title>{row.next ? l.prose(capital(act.title)) : l.prose(row.title)}</Title>
+        <Title>{row.next ? l.say(capital(act.title)) : l.say(row.title)}</Title>
         {d?.says && (
           <p className={`text-lead ${late ? 'font-semibold text-never' : soon ? 'font-semibold text-tight' : ''}`}>
-            {d.says[0]!.toUpperCase()}
-            {d.says.slice(1)}.
+            {l.say(capital(d.says))}.
           </p>
         )}
-        {!row.next && <p className="text-lead">{row.status}.</p>}
+        {!row.next && (
+          <p className="text-lead">
+            <Says of={row.status} />.
+          </p>
+        )}
         <p className="text-plain text-muted">
           {row.next && step?.start ? `${day(step.start)}, ${step.start.slice(11)}. ` : ''}
           {act.minutes} min{act.waitHours ? `, then ${act.waitHours} h` : ''}. {act.tools.join(', ')}
         </p>
       </header>
-      <p className="text-body">{l.prose(act.why)}</p>
-      {act.how && <p className="max-w-[70ch] text-body">{l.prose(act.how)}</p>}
-      {act.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{l.prose(act.good)}</p>}
+      <p className="text-body">{l.say(act.why)}</p>
+      {act.how && <p className="max-w-[70ch] text-body">{l.say(act.how)}</p>}
+      {act.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{l.say(act.good)}</p>}
       {act.timer && row.next && <ShakeTimer key={act.id} {...act.timer} />}
       <CautionNotes ids={act.cautions} />
       {step && row.next && <GateNote step={step.id} />}
@@ -84,7 +88,7 @@ export function ActCard({ row }: { row: FinishRow }) {
               Bench view
             </Link>
             <ShowOn to={`../bench?hand=${encodeURIComponent(step.id)}`} />
-            <Button onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${step.title}`)}>
+            <Button onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${l.say(step.title)}`)}>
               Leave it out
             </Button>
           </>

@@ -1,3 +1,5 @@
+import { inMm } from '../../../core/say/spoken.ts'
+import { Says } from '../../components/Says.tsx'
 import { useEffect, useMemo } from 'react'
 import type { CostLine } from '../../../core/build/build.ts'
 import { openHoles } from '../../../core/finish/openHoles.ts'
@@ -16,7 +18,7 @@ const KINDS = ['finish-tin', 'abrasive', 'finish-supply'] as const
 const lineOf = (n: Need): CostLine => ({
   id: `finish-${n.id}`.slice(0, 60),
   kind: 'consumable',
-  what: `${n.what}, ${n.buy} ${n.unit}`.slice(0, 120),
+  what: `${inMm(n.what)}, ${n.buy} ${n.unit}`.slice(0, 120),
   cost: n.cost ?? 0,
 })
 
@@ -72,7 +74,7 @@ export function BuyView() {
           {needs.map(n => (
             <tr key={n.id} className="rule-row">
               <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                {n.what}
+                <Says of={n.what} />
               </th>
               <td className="figure py-1.5 pr-3 text-right">
                 {n.amount} {unitOf(n.unit, n.amount)}
@@ -84,7 +86,9 @@ export function BuyView() {
                 {n.buy > 0 ? `${Math.ceil(n.buy)} ${unitOf(n.unit, Math.ceil(n.buy))}` : 'there'}
               </td>
               <td className="figure py-1.5 pr-3 text-right">{n.cost === undefined ? '' : money(n.cost)}</td>
-              <td className="py-1.5 text-note text-muted">{n.how}</td>
+              <td className="py-1.5 text-note text-muted">
+                <Says of={n.how} />
+              </td>
             </tr>
           ))}
         </Table>

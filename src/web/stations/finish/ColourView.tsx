@@ -1,4 +1,4 @@
-import { capital } from '../../../core/text/text.ts'
+import { capital } from '../../../core/say/said.ts'
 import { useMemo, useState } from 'react'
 import type { BurstRing, DyeMix } from '../../../core/build/finishRecord.ts'
 import { BurstRing as Ring, DyeMix as Mix, DyePart } from '../../../core/build/finishRecord.ts'

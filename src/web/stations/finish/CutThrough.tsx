@@ -1,3 +1,4 @@
+import { inMm } from '../../../core/say/spoken.ts'
 import type { FilmWork } from '../../../core/finish/filmWork.ts'
 import { PRESSURE } from '../../../core/finish/levelling.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
@@ -38,7 +39,7 @@ export function CutThrough({ film }: { film: FilmWork }) {
       <figcaption className="text-note text-muted">
         through the film {onEdge ? 'at its sharpest edge' : `on the ${worst.zone}`}, µm
       </figcaption>
-      <svg width={W} height={H} role="img" aria-label={`${Math.round(worst.film)} µm there; ${film.says}`}>
+      <svg width={W} height={H} role="img" aria-label={`${Math.round(worst.film)} µm there; ${inMm(film.says)}`}>
         <rect x={X} y={floor} width={B} height={WOOD} style={{ fill: 'var(--shade)' }} className="line-part" />
         <text x={X + B / 2} y={floor + WOOD / 2} dy="0.35em" textAnchor="middle" className="fill-muted text-note">
           below the clear

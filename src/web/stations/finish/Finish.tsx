@@ -1,3 +1,5 @@
+import { useLength } from '../../hooks/useLength.ts'
+import { Says } from '../../components/Says.tsx'
 import { useEffect, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Build } from '../../../core/build/build.ts'
@@ -25,6 +27,7 @@ import { TroubleView } from './TroubleView.tsx'
 /** Film, colour and work of the finish: the faces above, what is done below, one thing in hand. */
 export function Finish() {
   const build = useOpenBuild(),
+    l = useLength(),
     work = useFact('finish'),
     film = useFact('film'),
     dates = useFact('finishDates'),
@@ -99,7 +102,7 @@ export function Finish() {
           empty="No layers yet. Start from a school under Layers."
           rows={rows.map(r => ({
             id: r.id,
-            label: `${r.title}: ${r.status || 'to come'}`,
+            label: `${l.say(r.title)}: ${l.say(r.status) || 'to come'}`,
             content: (
               <>
                 <span
@@ -112,13 +115,13 @@ export function Finish() {
                   <span
                     className={`block text-plain leading-tight ${r === next ? 'font-semibold' : 'font-medium'}`}
                   >
-                    {r.title}
+                    <Says of={r.title} />
                   </span>
                   {r.status && (
                     <span
                       className={`block text-note ${r.date?.state === 'missed' ? 'font-semibold text-never' : r.date?.state === 'closing' ? 'text-tight' : 'text-muted'}`}
                     >
-                      {r.status}
+                      <Says of={r.status} />
                     </span>
                   )}
                 </span>

@@ -1,3 +1,5 @@
+import { inMm } from '../../../core/say/spoken.ts'
+import { Says } from '../../components/Says.tsx'
 import { counted } from '../../../core/text/text.ts'
 import { format, isSameDay, parseISO } from 'date-fns'
 import { readingRef, readingText, type AirWhat } from '../../../core/build/readingRef.ts'
@@ -91,7 +93,9 @@ export function FinishAir() {
       {(check.findings.length > 0 || ahead.warmCan) && (
         <ul className="border-l-4 border-tight pl-3 text-plain">
           {check.findings.map(x => (
-            <li key={x}>{x}</li>
+            <li key={inMm(x)}>
+              <Says of={x} />
+            </li>
           ))}
           {ahead.warmCan && <li>A can this cold sprays coarse drops: warm it in hand-warm water, never hotter.</li>}
         </ul>

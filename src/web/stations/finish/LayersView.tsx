@@ -1,3 +1,5 @@
+import { inMm } from '../../../core/say/spoken.ts'
+import { Says } from '../../components/Says.tsx'
 import { Check } from '../../components/Check.tsx'
 import { useMemo, useState } from 'react'
 import { SCHOOL_NAMES, type SchoolName } from '../../../core/build/finishNames.ts'
@@ -33,10 +35,12 @@ export function Findings({ findings }: { findings: readonly FinishFinding[] }) {
         const { mend } = f
         return (
           <li
-            key={f.says}
+            key={inMm(f.says)}
             className={`flex flex-wrap items-center gap-3 border-l-4 pl-3 text-plain ${f.weight === 'stop' ? 'border-never' : 'border-tight'}`}
           >
-            <span className="min-w-0 max-w-[72ch] flex-1">{f.says}</span>
+            <span className="min-w-0 max-w-[72ch] flex-1">
+              <Says of={f.says} />
+            </span>
             {mend?.kind === 'strip' && (
               <Button
                 onClick={() =>

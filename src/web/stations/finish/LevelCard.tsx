@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { Check } from '../../components/Check.tsx'
 import type { Build } from '../../../core/build/build.ts'
 import { PADS, type Pad } from '../../../core/build/finishNames.ts'
@@ -62,7 +63,7 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
           <p className="text-note text-muted">chance to go through somewhere while levelling</p>
           <Figure value={l ? percent(film.chance) : '–'} unit="%" />
           <p className={`text-lead ${l && (film.thin || film.chance > 0.05) ? 'font-semibold text-never' : ''}`}>
-            {film.says}
+            <Says of={film.says} />
           </p>
         </div>
         <CutThrough film={film} />

@@ -1,3 +1,6 @@
+import { inMm } from '../../../core/say/spoken.ts'
+import { Says } from '../../components/Says.tsx'
+import { say } from '../../../core/say/said.ts'
 import { useState } from 'react'
 import { explain, TROUBLE_NAMES, TROUBLES, type TroubleName } from '../../../core/finish/trouble.ts'
 import { writeLog } from '../../../core/build/edits.ts'
@@ -26,12 +29,14 @@ export function TroubleView() {
         onChange={v => setTrouble(v as TroubleName)}
         options={TROUBLE_NAMES.map(t => ({ value: t, label: TROUBLES[t] }))}
       />
-      <RankedList items={all} because={v => v.because && `The log: ${v.because}.`}>
+      <RankedList items={all} because={v => v.because && say`The log: ${v.because}.`}>
         {(v, i) => (
           <>
             <ol className="list-decimal pl-5 text-body">
               {v.repair.steps.map(s => (
-                <li key={s}>{s}</li>
+                <li key={inMm(s)}>
+                  <Says of={s} />
+                </li>
               ))}
             </ol>
             <p className="text-plain">

@@ -1,4 +1,5 @@
-import { counted, capital } from '../../../core/text/text.ts'
+import { capital, type Said, together } from '../../../core/say/said.ts'
+import { counted } from '../../../core/text/text.ts'
 import type { FinishAct } from '../../../core/finish/acts.ts'
 import type { FinishDate } from '../../../core/finish/dates.ts'
 import type { FinishWork } from '../../../core/finish/finishWork.ts'
@@ -7,14 +8,14 @@ import { moment } from '../plan/dates.ts'
 /** One line of the work: an act by itself, or a layer with all its coats. */
 export interface FinishRow {
   id: string
-  title: string
+  title: Said
   acts: FinishAct[]
   /** The layer whose coats they are. */
   layer: string | undefined
   /** What is next of it; undefined when all is over. */
   next: FinishAct | undefined
   date: FinishDate | undefined
-  status: string
+  status: Said
   over: boolean
 }
 
@@ -49,13 +50,14 @@ export function finishRows(work: FinishWork, dates: readonly FinishDate[]): Fini
       next,
       date,
       over: next === undefined,
-      status: [
-        layer && done.length && next ? `${done.length} of ${acts.length} on` : '',
-        last ? `${next ? 'last' : 'done'} ${moment(last)}` : next === undefined ? 'left out' : '',
-        date?.says ?? '',
-      ]
-        .filter(Boolean)
-        .join(', '),
+      status: together(
+        [
+          layer && done.length && next ? `${done.length} of ${acts.length} on` : '',
+          last ? `${next ? 'last' : 'done'} ${moment(last)}` : next === undefined ? 'left out' : '',
+          date?.says ?? '',
+        ],
+        ', ',
+      ),
     })
   }
   return rows

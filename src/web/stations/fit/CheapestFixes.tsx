@@ -38,7 +38,7 @@ export function CheapestFixes({ fit }: { fit: FitResult }) {
           <li key={c.joint} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
             <span className="figure text-body text-muted">{i + 1}</span>
             <span>
-              <span className="block text-body font-semibold">{l.prose(c.title)}</span>
+              <span className="block text-body font-semibold">{l.say(c.title)}</span>
               <button
                 type="button"
                 onClick={() => open(c.joint)}

@@ -62,7 +62,7 @@ export function JointSheet({
           {!joint.counts && (
             <b className="font-semibold">{stateWord(joint)[0]!.toUpperCase() + stateWord(joint).slice(1)}. </b>
           )}
-          {l.prose(joint.finding)}
+          {l.say(joint.finding)}
         </p>
       </div>
       {!joint.counts && (
@@ -127,9 +127,9 @@ export function JointSheet({
                     {i + 1}
                   </span>
                   <span>
-                    <span className="text-body font-semibold">{l.prose(f.title)}</span>
+                    <span className="text-body font-semibold">{l.say(f.title)}</span>
                     <span className="block text-note text-muted">
-                      {l.prose(f.note)} Tools: {f.tools.join(', ')}.
+                      {l.say(f.note)} Tools: {f.tools.join(', ')}.
                     </span>
                   </span>
                   <span className="text-right">

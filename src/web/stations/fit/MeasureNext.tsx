@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useState } from 'react'
@@ -57,7 +58,7 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
                   <span className="figure">
                     {l.fineText(m.value)} ±{l.fineFigure(m.doubt).figure}
                   </span>
-                  . {m.how}
+                  . <Says of={m.how} />
                 </span>
                 <span className="block text-note">
                   {m.joints.length === 1

@@ -44,8 +44,8 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
           <Heading>Changed since {dayHere(t.last!.at)}</Heading>
           <ul>
             {t.changed.map(c => (
-              <li key={c} className="rule-row py-1 text-plain">
-                {l.prose(c)}
+              <li key={l.say(c)} className="rule-row py-1 text-plain">
+                {l.say(c)}
               </li>
             ))}
           </ul>
@@ -60,7 +60,7 @@ export function TrialView({ open }: { open: (joint: string) => void }) {
               <span className="block text-body font-semibold">{d.title}</span>
               <ul className="list-disc pl-5 text-plain">
                 {d.look.map(x => (
-                  <li key={x}>{l.prose(x)}</li>
+                  <li key={l.say(x)}>{l.say(x)}</li>
                 ))}
               </ul>
             </li>

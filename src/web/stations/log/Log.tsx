@@ -1,3 +1,4 @@
+import { type Said } from '../../../core/say/said.ts'
 import { counted } from '../../../core/text/text.ts'
 import { FileDown } from 'lucide-react'
 import { useState } from 'react'
@@ -67,7 +68,7 @@ export function Log() {
   const { hand, take } = useHand(shown)
   const [typed, setTyped] = useTyped('Write a line', ''),
     text = typed ?? ''
-  const titles = new Map(plan.steps.map(s => [s.id, l.prose(s.title)])),
+  const titles = new Map(plan.steps.map(s => [s.id, l.say(s.title)])),
     { currency } = build.preferences
   const figure = (e: StoryLine): string => {
     if (e.cost !== undefined) return `${money(e.cost)} ${currency}`
@@ -95,12 +96,12 @@ export function Log() {
   }
   const rows = shown.map(e => ({
     id: e.id,
-    label: `${e.kind}: ${e.text}`,
+    label: `${e.kind}: ${l.say(e.text)}`,
     content: (
       <>
         <span className="figure w-[5.2em] shrink-0 text-note text-muted">{momentInShort(e.at)}</span>
         <span className={`min-w-0 flex-1 text-plain leading-tight ${e.struck ? 'text-muted line-through' : ''}`}>
-          {l.prose(e.text)}
+          {l.say(e.text)}
         </span>
         <span className="figure shrink-0 text-note">{figure(e) || e.kind}</span>
       </>
@@ -232,8 +233,8 @@ export function Log() {
         hand: hand?.id,
         take,
         reach: 60,
-        caption: hand && l.prose(hand.text),
-        marks: placeMarks(shown, build, layout, hand?.id),
+        caption: hand && l.say(hand.text),
+        marks: placeMarks(shown, build, layout, hand?.id, l.say),
       }}
       ledger={
         <Ledger
@@ -266,6 +267,7 @@ function placeMarks(
   build: Build,
   layout: Layout | undefined,
   hand: string | undefined,
+  say: (s: Said) => string,
 ) {
   const marks = new Map<string, { id: string; at: Point; title: string; count: number }>()
   for (const e of lines) {
@@ -283,7 +285,7 @@ function placeMarks(
       // What is in hand stands for its place.
       id: there && e.id !== hand ? there.id : e.id,
       at,
-      title: there?.title ?? `${e.kind === 'photo' ? 'Photo' : 'Reading'}: ${e.text}`,
+      title: there?.title ?? `${e.kind === 'photo' ? 'Photo' : 'Reading'}: ${say(e.text)}`,
       count: (there?.count ?? 0) + 1,
     })
   }
@@ -296,7 +298,7 @@ function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
     [why, setWhy] = useState('')
   return (
     <section aria-label="The entry in hand" className="flex flex-col gap-2 border-l-4 border-hand pl-3">
-      <Title>{l.prose(e.text)}</Title>
+      <Title>{l.say(e.text)}</Title>
       <p className="text-plain text-muted">
         {moment(e.at)}
         {figure ? `: ${figure}` : ''}
@@ -305,7 +307,7 @@ function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
       {e.attachment?.type.startsWith('image/') && (
         <AttachedImage
           hash={e.attachment.hash}
-          alt={l.prose(e.text)}
+          alt={l.say(e.text)}
           className="max-h-[46vh] max-w-full self-start object-contain"
         />
       )}
@@ -332,7 +334,7 @@ function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
           <TextField
             label="Correct it"
             wide
-            value={e.text}
+            value={l.say(e.text)}
             max={longest(LogEntry, 'text')}
             onText={text => {
               if (text) editBuild(b => correctLog(b, e.id, text), 'Log corrected')

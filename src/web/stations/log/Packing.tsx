@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { Link } from 'react-router'
 import { packingList, type PackingLine } from '../../../core/handover/packing.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -10,8 +11,12 @@ const Lines = ({ lines }: { lines: readonly PackingLine[] }) => (
       <li key={x.id} className="rule-row flex break-inside-avoid items-start gap-3 py-1.5">
         <span aria-hidden="true" className="mt-0.5 size-5 shrink-0 border-2 border-ink" />
         <span>
-          <span className="block text-body font-semibold leading-tight">{x.what}</span>
-          <span className="block text-note text-muted">{x.why}</span>
+          <span className="block text-body font-semibold leading-tight">
+            <Says of={x.what} />
+          </span>
+          <span className="block text-note text-muted">
+            <Says of={x.why} />
+          </span>
         </span>
       </li>
     ))}

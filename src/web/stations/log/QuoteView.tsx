@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import type { ReactNode } from 'react'
 import type { Quote, QuoteLine } from '../../../core/client/quote.ts'
 import type { QuotePage } from '../../../core/handover/guestPages.ts'
@@ -62,7 +63,7 @@ export function JobLines({
   const row = (l: QuoteLine, strong = false) => (
     <tr key={l.id} className="rule-row break-inside-avoid">
       <th scope="row" className={`py-1.5 pr-3 text-left ${strong ? 'text-lead font-semibold' : 'font-normal'}`}>
-        {l.what}
+        <Says of={l.what} />
         {l.id === 'hours' && <span className="text-muted">, {hours}</span>}
       </th>
       {spread && (

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import type { ReactNode } from 'react'
 import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import type { SheetPage, SheetPhoto } from '../../../core/handover/guestPages.ts'
@@ -72,7 +73,7 @@ export function SheetView({
               </th>
               <td className="py-1 pr-3 align-top font-semibold">{p.part}</td>
               <td className="py-1 align-top text-note">
-                {[...p.made, ...(p.note ? [p.note] : [])].map(x => l.prose(x)).join('; ')}
+                {[...p.made, ...(p.note ? [p.note] : [])].map(x => l.say(x)).join('; ')}
               </td>
             </tr>
           ))}
@@ -114,7 +115,9 @@ export function SheetView({
                 <th scope="row" className="w-40 max-w-full py-1 pr-3 text-left align-top font-semibold">
                   {s.label}
                 </th>
-                <td className="py-1 pr-3">{s.says}</td>
+                <td className="py-1 pr-3">
+                  <Says of={s.says} />
+                </td>
                 <td className="figure py-1 text-right align-top whitespace-nowrap">
                   {s.reading !== undefined
                     ? `${formatResistance(s.reading)} read`
@@ -164,7 +167,7 @@ export function SheetView({
           <ul className="list-disc pl-5 text-plain">
             {sheet.departures.map(d => (
               <li key={d.title}>
-                <b className="font-semibold">{d.title}</b>, {l.prose(d.says)}
+                <b className="font-semibold">{d.title}</b>, {l.say(d.says)}
               </li>
             ))}
           </ul>
@@ -173,9 +176,9 @@ export function SheetView({
       <Part title="What to look after">
         <ul className="list-disc pl-5 text-body">
           {sheet.care.map(c => (
-            <li key={c.says}>
+            <li key={l.say(c.says)}>
               {c.on ? `${day(c.on)}: ` : ''}
-              {l.prose(c.says)}
+              {l.say(c.says)}
             </li>
           ))}
         </ul>

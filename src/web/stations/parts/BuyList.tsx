@@ -114,7 +114,7 @@ export function BuyList() {
                 <td className="py-1 pr-3 align-top">
                   {x.state === 'ordered' ? `due ${day(x.due)}` : `${day(x.due)}, if ordered today`}
                 </td>
-                <td className="py-1 align-top text-note">{x.waits ? l.prose(x.waits) : ''}</td>
+                <td className="py-1 align-top text-note">{x.waits ? l.say(x.waits) : ''}</td>
               </tr>
             ))}
           </Table>

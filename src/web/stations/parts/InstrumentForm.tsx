@@ -66,7 +66,7 @@ export function InstrumentForm() {
             {follows.change.wires > 0 && (
               <li>{follows.change.wires} wires of the circuit go with their components.</li>
             )}
-            <li>{follows.line ? `${l.prose(follows.line)}.` : 'Joints, holes and plan stay as they are.'}</li>
+            <li>{follows.line ? `${l.say(follows.line)}.` : 'Joints, holes and plan stay as they are.'}</li>
           </ul>
           <div className="flex gap-2">
             <Button

@@ -1,3 +1,5 @@
+import { Says } from '../../components/Says.tsx'
+import { list } from '../../../core/say/said.ts'
 import { Title } from '../../components/Heading.tsx'
 import { dimensionOf } from '../../components/numberOf.ts'
 import { Table } from '../../components/Table.tsx'
@@ -319,7 +321,11 @@ export function Sets() {
             </p>
           ) : answer.conflict.wishes.length > 0 ? (
             <p>
-              These wishes exclude each other: <b>{answer.conflict.wishes.join('; ')}</b>. Give up any one of them.
+              These wishes exclude each other:{' '}
+              <b>
+                <Says of={list(answer.conflict.wishes, '; ')} />
+              </b>
+              . Give up any one of them.
             </p>
           ) : (
             <p>These parts go together in no way.</p>

@@ -1,3 +1,4 @@
+import { useLength } from '../../hooks/useLength.ts'
 import { dayAfter, daysFrom } from '../../../core/calendar/days.ts'
 import { daysAlong, type DayWork } from '../../../core/plan/daysAlong.ts'
 import type { GateId } from '../../../core/plan/gates.ts'
@@ -60,6 +61,7 @@ export function DaysAlong({
 }) {
   const build = useOpenBuild(),
     gates = useFact('gates'),
+    { say } = useLength(),
     now = today(),
     { deadline } = build.calendar,
     { ref, width, height } = useSize<HTMLDivElement>(),
@@ -77,7 +79,7 @@ export function DaysAlong({
   const fullest = Math.max(60, ...along.lanes.flatMap(l => l.work.map(w => w.minutes)))
   const said = (lane: Phase, w: DayWork) => {
     const first = plan.steps.find(s => s.id === w.steps[0])
-    return `${LANES[lane]}, ${day(w.day)}: ${Math.round(w.minutes)} min${w.done ? ', done' : ''}; ${first?.title ?? ''}${w.steps.length > 1 ? ` and ${w.steps.length - 1} more` : ''}`
+    return `${LANES[lane]}, ${day(w.day)}: ${Math.round(w.minutes)} min${w.done ? ', done' : ''}; ${first ? say(first.title) : ''}${w.steps.length > 1 ? ` and ${w.steps.length - 1} more` : ''}`
   }
   // Every Monday has a line, and as many have their day as can be read.
   const weekday = (new Date(`${along.from}T00:00:00Z`).getUTCDay() + 6) % 7,

@@ -37,10 +37,10 @@ export function Labels() {
               <span className="figure text-far font-semibold leading-none">{b.number}</span>
               <span className="min-w-0">
                 <span className="block text-plain text-muted">{build.name}</span>
-                <span className="block text-section font-semibold leading-tight">{l.prose(b.title)}</span>
+                <span className="block text-section font-semibold leading-tight">{l.say(b.title)}</span>
                 {b.contents.map(c => (
                   <span key={c} className="block text-plain">
-                    {l.prose(c)}
+                    {l.say(c)}
                   </span>
                 ))}
               </span>

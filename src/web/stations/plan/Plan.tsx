@@ -60,7 +60,7 @@ export function Plan() {
     `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.undecided ? `; no end before ${plan.undecided} joint${plan.undecided > 1 ? 's that won’t go are' : ' that won’t go is'} decided` : plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
   const rows = plan.steps.map((s, i) => ({
     id: s.id,
-    label: `${s.title}: ${s.status}`,
+    label: `${l.say(s.title)}: ${s.status}`,
     content: (
       <>
         <span
@@ -71,7 +71,7 @@ export function Plan() {
         </span>
         <span className="min-w-0 flex-1">
           <span className={`block text-plain leading-tight ${s.status === 'next' ? 'font-semibold' : ''}`}>
-            {l.prose(s.title)}
+            {l.say(s.title)}
           </span>
           <span className="text-note text-muted">
             {isOver(s)
@@ -90,7 +90,14 @@ export function Plan() {
       named="Days"
       sheet={
         plan.trouble ? undefined : (
-          <DaysAlong plan={plan} outlook={outlook} hand={step?.id} take={take} at={at} title={step?.title} />
+          <DaysAlong
+            plan={plan}
+            outlook={outlook}
+            hand={step?.id}
+            take={take}
+            at={at}
+            title={step && l.say(step.title)}
+          />
         )
       }
       ledger={
@@ -132,11 +139,11 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
           {step.start && !over ? `, ${day(step.start)} at ${step.start.slice(11)}` : ''}
           {over && step.overAt ? ` on ${day(step.overAt)} at ${step.overAt.slice(11)}` : ''}
         </p>
-        <h2 className="text-head font-semibold leading-tight">{l.prose(step.title)}</h2>
+        <h2 className="text-head font-semibold leading-tight">{l.say(step.title)}</h2>
       </header>
-      <p className="text-lead">{l.prose(step.why)}</p>
-      {step.how && <p className="max-w-[70ch] text-body">{l.prose(step.how)}</p>}
-      {step.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{l.prose(step.good)}</p>}
+      <p className="text-lead">{l.say(step.why)}</p>
+      {step.how && <p className="max-w-[70ch] text-body">{l.say(step.how)}</p>}
+      {step.good && <p className="max-w-[70ch] border-l-4 border-snug pl-3 text-body">{l.say(step.good)}</p>}
       {step.expects && !over && (
         <p className="border-l-4 border-tight pl-3 text-body">
           {step.expects.part}{' '}
@@ -210,13 +217,13 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         {!over && (
           <Button
             kind="quiet"
-            onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${step.title}`)}
+            onClick={() => editBuild(b => skipStep(b, step.id, now()), `Left out: ${l.say(step.title)}`)}
           >
             {step.reads ? 'Leave the rest unread' : 'Leave it out'}
           </Button>
         )}
         {over && (
-          <Button onClick={() => editBuild(b => reopenStep(b, step.id), `Open again: ${step.title}`)}>
+          <Button onClick={() => editBuild(b => reopenStep(b, step.id), `Open again: ${l.say(step.title)}`)}>
             Open it again
           </Button>
         )}
@@ -275,7 +282,8 @@ const NOTHING = 'nothing'
 /** A step of the builder's own: its words, its minutes, what it follows; or out with it. */
 function OwnStepEditor({ id }: { id: string }) {
   const build = useOpenBuild(),
-    plan = useFact('plan')
+    plan = useFact('plan'),
+    l = useLength()
   const own = build.ownSteps.find(s => s.id === id)
   if (!own) return null
   // A step cannot follow itself, at once or through others of the builder's own.
@@ -310,7 +318,7 @@ function OwnStepEditor({ id }: { id: string }) {
         className="max-w-72"
         value={own.after ?? ''}
         onChange={v => editBuild(b => changeOwnStep(b, id, { after: v }))}
-        options={plan.steps.filter(s => !behind.has(s.id)).map(s => ({ value: s.id, label: s.title }))}
+        options={plan.steps.filter(s => !behind.has(s.id)).map(s => ({ value: s.id, label: l.say(s.title) }))}
       />
       <ValueField
         label="Rests after it"
@@ -328,7 +336,7 @@ function OwnStepEditor({ id }: { id: string }) {
           { value: NOTHING, label: 'nothing waits for it' },
           ...plan.steps
             .filter(s => s.status !== 'done' && !behind.has(s.id) && s.id !== own.after)
-            .map(s => ({ value: s.id, label: s.title })),
+            .map(s => ({ value: s.id, label: l.say(s.title) })),
         ]}
       />
       <Button kind="quiet" onClick={() => editBuild(b => removeOwnStep(b, id))}>

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import type { Reading } from '../../../core/build/build.ts'
 import { splitRef } from '../../../core/build/quantityAt.ts'
 import type { PlannedStep, WantedReading } from '../../../core/plan/step.ts'
@@ -68,7 +69,7 @@ export function VisitList({ step, large }: { step: PlannedStep; large?: boolean 
                 </span>
                 <span className={`block text-muted ${large ? 'text-section' : 'text-plain'}`}>
                   {r.basis} <span className="figure">{show(r.value)}</span> ±{' '}
-                  <span className="figure">{show(r.doubt)}</span>. {r.how}
+                  <span className="figure">{show(r.doubt)}</span>. <Says of={r.how} />
                 </span>
               </span>
               {gone ? (

@@ -93,7 +93,7 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
               <td className={`py-1 pr-6 ${o.late ? 'font-semibold text-never' : ''}`}>
                 {o.late ? 'today, it holds things up' : day(o.by)}
               </td>
-              <td className="py-1">{l.prose(o.step)}</td>
+              <td className="py-1">{l.say(o.step)}</td>
             </tr>
           ))}
         </Table>
@@ -105,8 +105,7 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
             {(all ? chain : chain.slice(-SHOWN)).map(s => (
               <li key={s.id} className="relative pb-1.5 pl-5 text-plain">
                 <span aria-hidden="true" className="absolute -left-[5px] top-2 size-2 bg-ink" />
-                <span className="figure text-note text-muted">{s.start ? day(s.start) : ''}</span>{' '}
-                {l.prose(s.title)}
+                <span className="figure text-note text-muted">{s.start ? day(s.start) : ''}</span> {l.say(s.title)}
                 {s.waitHours > 0 && <span className="text-muted">, then {s.waitHours} h</span>}
                 {s.expects && <span className="text-muted">, waits for {s.expects.part}</span>}
               </li>

@@ -288,7 +288,7 @@ function Levelling() {
     <section aria-label="Levelling" className="flex flex-col gap-2">
       <Heading>Levelling</Heading>
       <p className={`border-l-4 pl-3 text-lead ${work.tooLow.length ? 'border-never' : 'border-hand'}`}>
-        {l.prose(work.says)}
+        {l.say(work.says)}
       </p>
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <ValueField

@@ -1,3 +1,4 @@
+import { say } from '../../../core/say/said.ts'
 import { useState } from 'react'
 import { NOISE_NAMES, NOISES, rankNoise, type NoiseFacts, type NoiseName } from '../../../core/setup/noises.ts'
 import { Title } from '../../components/Heading.tsx'
@@ -33,8 +34,8 @@ export function NoisesView({ facts }: { facts: readonly NoiseFacts[] }) {
           }))}
         />
       </div>
-      <RankedList items={rankNoise(noise, f)} because={c => c.because && `Its numbers: ${l.prose(c.because)}.`}>
-        {c => <p className="text-plain">{l.prose(c.next)}</p>}
+      <RankedList items={rankNoise(noise, f)} because={c => c.because && say`Its numbers: ${c.because}.`}>
+        {c => <p className="text-plain">{l.say(c.next)}</p>}
       </RankedList>
       <p className="text-note text-muted">
         How often each is met is from memory; break angles and gaps are this instrument’s own.

@@ -194,7 +194,7 @@ export function Setup() {
           <p
             className={`border-l-4 pl-3 text-figure font-semibold ${hand.state === 'on target' ? 'border-snug' : hand.state === 'adjust' ? 'border-hand' : 'border-line'}`}
           >
-            {l.prose(hand.move)}
+            {l.say(hand.move)}
           </p>
           <p className="text-plain">{hand.why}</p>
         </>

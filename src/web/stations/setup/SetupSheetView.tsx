@@ -32,7 +32,7 @@ export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {
           <ul className="list-disc pl-5 text-body">
             {sheet.again.map(a => (
               <li key={a.after}>
-                After {a.after}, {day(a.on)}: {l.prose(a.says)}.
+                After {a.after}, {day(a.on)}: {l.say(a.says)}.
               </li>
             ))}
           </ul>

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { dated } from '../plan/dates.ts'
 import { Table } from '../../components/Table.tsx'
 import { Dimension } from '../../../core/units/dimension.ts'
@@ -118,7 +119,9 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
             >
               <th scope="row" className="py-1.5 pr-3 text-left font-normal">
                 <span className="block first-letter:uppercase">{label}</span>
-                <span className="block text-note leading-tight text-muted">{spec.how}</span>
+                <span className="block text-note leading-tight text-muted">
+                  <Says of={spec.how} />
+                </span>
                 <FarReading part={part} path={path} onPart={replace} />
               </th>
               <td className="py-1.5 pr-3">

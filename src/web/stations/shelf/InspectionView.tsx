@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { Heading } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useCallback, useMemo, useRef } from 'react'
@@ -50,7 +51,9 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
         <span className="figure text-muted">{n + 1}</span>
         <span>
           <span className="block text-body first-letter:uppercase">{i.label}</span>
-          <span className="block text-note text-muted">{i.how}</span>
+          <span className="block text-note text-muted">
+            <Says of={i.how} />
+          </span>
           <span className="block text-note">
             {i.verdict === 'to measure' ? (
               <>

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { readWith } from '../../../core/tools/tools.ts'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { SPANS } from '../../../core/build/spans.ts'
@@ -59,7 +60,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
           setTrouble(r.words.join(' ') || undefined)
         } else {
           setDrawn(undefined)
-          setTrouble(`${from} ${r.reason}. Accepted: ${r.accepted}.`)
+          setTrouble(`${from} ${l.say(r.reason)}. Accepted: ${l.say(r.accepted)}.`)
         }
       })
   const [target, setTarget] = useState('')
@@ -177,7 +178,7 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
           </div>
           {checked && !checked.ok && (
             <p role="alert" className="text-plain text-never">
-              This line {checked.reason}. Accepted: {checked.accepted}.
+              This line <Says of={checked.reason} />. Accepted: <Says of={checked.accepted} />.
             </p>
           )}
           {checked?.ok && box && (
@@ -313,7 +314,7 @@ function TracedPicture({ picture, size, use }: TracingProps & { size: [number, n
       </div>
       {calibration && !calibration.ok && (
         <p role="alert" className="text-plain text-never">
-          {calibration.field}: {calibration.reason}. Accepted: {calibration.accepted}.
+          {calibration.field}: <Says of={calibration.reason} />. Accepted: <Says of={calibration.accepted} />.
         </p>
       )}
       {ok && (
@@ -356,7 +357,7 @@ function TracedPicture({ picture, size, use }: TracingProps & { size: [number, n
       </svg>
       {checked && !checked.ok && (
         <p role="alert" className="text-plain text-never">
-          The line {checked.reason}.
+          The line <Says of={checked.reason} />.
         </p>
       )}
       {checked?.ok && ok && origin && (

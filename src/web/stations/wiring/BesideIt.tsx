@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { useEffect, useMemo, useState } from 'react'
 import { slotsOf } from '../../../core/build/slots.ts'
 import type { Beside, Other } from '../../../core/circuit/beside.ts'
@@ -92,7 +93,7 @@ export function BesideIt({ setting, onBeside }: { setting: Settings; onBeside: (
       )}
       {shown && (
         <p className="text-body font-semibold" aria-live="polite">
-          {shown.words}.
+          <Says of={shown.words} />.
         </p>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { useMemo, useState } from 'react'
 import { alikePickups } from '../../../core/circuit/alike.ts'
 import { leadColours, withColours } from '../../../core/circuit/leadColours.ts'
@@ -82,8 +83,8 @@ function WhichIsWhich() {
           : `${name(alike.bridge)}${alike.swapped ? ', which is fitted at the other place' : ', where it is fitted'}.`}
       </p>
       {alike.clues.map(c => (
-        <p key={c.says} className="text-body">
-          For {name(c.bridge)}: {c.says}
+        <p key={c.bridge} className="text-body">
+          For {name(c.bridge)}: <Says of={c.says} />
         </p>
       ))}
       <p className="text-note text-muted">
@@ -131,7 +132,9 @@ function OnePickup({ part }: { part: Part }) {
       )}
       <div className="min-h-24" aria-live="polite">
         {answer.trouble ? (
-          <p className="text-lead text-never">{answer.trouble}</p>
+          <p className="text-lead text-never">
+            <Says of={answer.trouble} />
+          </p>
         ) : next && 'read' in next ? (
           <div className="flex flex-wrap items-end gap-4">
             <p className="text-figure font-semibold">

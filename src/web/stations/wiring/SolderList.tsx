@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { Link } from 'react-router'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { isMade, type JointNow, type JointState } from '../../../core/meter/joints.ts'
@@ -87,16 +88,25 @@ function ActRow({ a, first }: { a: SolderAct; first: boolean }) {
           className="text-body font-semibold hover:underline"
           to={`../soldering?hand=${encodeURIComponent(a.id)}`}
         >
-          {actTitle(a)}
+          <Says of={actTitle(a)} />
         </Link>{' '}
         {j && <span className={`text-note ${LOOK[j.state]}`}>{JOINT_WORDS[j.state]}</span>}
         <span className="block text-note text-muted">
-          {a.kind === 'joint'
-            ? wireLines(circuit, a.joint)
-                .map(w => `${w.id}, ${w.text}`)
-                .join('; ')
-            : a.says}
-          {'why' in a && a.why ? ` ${a.why}` : ''}
+          <Says
+            of={
+              a.kind === 'joint'
+                ? wireLines(circuit, a.joint)
+                    .map(w => `${w.id}, ${w.text}`)
+                    .join('; ')
+                : a.says
+            }
+          />
+          {'why' in a && a.why && (
+            <>
+              {' '}
+              <Says of={a.why} />
+            </>
+          )}
         </span>
         {j && j.off.length > 0 && (
           <span className="block text-note font-semibold text-never">

@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { useState } from 'react'
 import { Load } from '../../../core/build/circuitRecord.ts'
 import { knobsOf, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
@@ -68,7 +69,7 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
       <header className="flex flex-col gap-1">
         <Title>{labels[index]}</Title>
         <p className="text-lead" aria-live="polite">
-          {sound.words}
+          <Says of={sound.words} />
         </p>
       </header>
       {!sound.silence && (
@@ -201,7 +202,8 @@ export function SoundSheet({ sounds, settings, index, knobs, turn }: Props) {
       </div>
       {result && !sound.silence && (
         <p className="text-plain text-muted">
-          3 m more of cable: {result.load.cable}. Half the amplifier’s input: {result.load.amplifier}.
+          3 m more of cable: <Says of={result.load.cable} />. Half the amplifier’s input:{' '}
+          <Says of={result.load.amplifier} />.
         </p>
       )}
     </div>

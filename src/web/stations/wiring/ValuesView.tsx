@@ -1,3 +1,4 @@
+import { Says } from '../../components/Says.tsx'
 import { useState } from 'react'
 import { setDimension } from '../../../core/build/edits.ts'
 import { longest } from '../../../core/build/rangeOf.ts'
@@ -283,8 +284,12 @@ function Doubtful() {
                   <th scope="row" className="figure py-1.5 pr-3 text-left">
                     {x.text}
                   </th>
-                  <td className="pr-3">{i ? x.open : 'as the curves stand'}</td>
-                  <td className="pr-3">{i ? x.down : ''}</td>
+                  <td className="pr-3">
+                    <Says of={i ? x.open : 'as the curves stand'} />
+                  </td>
+                  <td className="pr-3">
+                    <Says of={i ? x.down : ''} />
+                  </td>
                   <td className="text-right">
                     {kind && <Button onClick={() => settle(d.part, d.dim, x.value, kind)}>It is {x.text}</Button>}
                   </td>

@@ -1,3 +1,4 @@
+import { useLength } from '../../hooks/useLength.ts'
 import { useMemo, useState } from 'react'
 import { settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { formatFrequency } from '../../../core/units/electrical.ts'
@@ -30,7 +31,8 @@ const ELECTRIC: ReadonlySet<string> = new Set(['pot-hole', 'switch-hole', 'picku
 export function Wiring() {
   const build = useOpenBuild()
   const layout = useFact('layout')
-  const settings = useFact('settings')
+  const settings = useFact('settings'),
+    l = useLength()
   const [knobs, setKnobs] = useState<Record<string, number>>({})
   const turned = useMemo(
     () => settings.map((s): Settings => ({ ...s, knobs: { ...s.knobs, ...knobs } })),
@@ -59,13 +61,15 @@ export function Wiring() {
           label = settingLabel(build, p.settings)
         return {
           id: p.id,
-          label: `${label}: ${s?.words ?? ''}`,
+          label: `${label}: ${s ? l.say(s.words) : ''}`,
           content: (
             <>
               <CoilSign pickups={pickups} sound={s} />
               <span className="min-w-0 flex-1">
                 <span className="block text-body font-medium leading-tight">{label}</span>
-                <span className="line-clamp-2 min-h-[2lh] text-note leading-tight text-muted">{s?.words}</span>
+                <span className="line-clamp-2 min-h-[2lh] text-note leading-tight text-muted">
+                  {s && l.say(s.words)}
+                </span>
               </span>
               {s && !s.silence && (
                 <span className="figure shrink-0 text-right text-plain leading-tight">

@@ -1,3 +1,4 @@
+import { type Said } from '../../../core/say/said.ts'
 import type { Circuit } from '../../../core/build/circuitRecord.ts'
 import type { JointNow, JointState } from '../../../core/meter/joints.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
@@ -13,7 +14,7 @@ export const JOINT_WORDS: Record<JointState, string> = {
 }
 
 /** What an act is called. */
-export function actTitle(a: SolderAct): string {
+export function actTitle(a: SolderAct): Said {
   switch (a.kind) {
     case 'tin':
       return 'Tin first'

@@ -1,15 +1,17 @@
+import { type Said } from '../say/said.ts'
+
 /** A cause as it is known before anything is read: how often it is met, and what readings make of it. */
 export interface Likely<F> {
   weight: number
   /** How many times more or less likely the facts make it, and in what words; undefined where they say nothing of it. */
-  told?: (f: F) => { times: number; says: string } | undefined
+  told?: (f: F) => { times: number; says: Said } | undefined
 }
 
 /** A cause with its chance among all of them, and what made it so. */
 export interface Ranked<C> {
   cause: C
   chance: number
-  because: string | undefined
+  because: Said | undefined
 }
 
 /** Causes by their chances, the likeliest first: weight times what the facts make of each, over the sum of all [published: Bayes]. */
