@@ -110,7 +110,7 @@ describe('layout', () => {
     const id = await copyOf(bench, 'plugged'),
       page = await bench.open(`/b/${id}/drill?hand=tuners`)
     await page.getByText('Drilled already: checked as it is.').waitFor()
-    await page.getByRole('button', { name: 'Plug these holes and lay out anew' }).click()
+    await page.getByRole('button', { name: 'Plug these holes and lay out again' }).click()
     await page.getByText(/^Proposed on this outline/).waitFor()
     await page.keyboard.press('Control+z')
     await page.getByText('Drilled already: checked as it is.').waitFor()
@@ -214,7 +214,7 @@ describe('cutting and drilling', () => {
       page = await bench.open(`/b/${id}/drill?hand=bridge-1`)
     await type(page, 'Measured along, from the pocket’s end', '197')
     await type(page, 'Measured off centre, treble +', '-30')
-    await page.getByText(/saddles come 3\.0 mm further back/).waitFor()
+    await page.getByText(/saddles come 3\.0.mm further back/).waitFor()
     await page.getByText(/Plug and redrill: do this\./).waitFor()
     await type(page, 'Measured along, from the pocket’s end', '194.1')
     await page.getByText(/Live with it: do this\./).waitFor()

@@ -43,10 +43,10 @@ describe('the plan', () => {
   it('takes a deadline, days off and busy times, and says when it may be over', async () => {
     const id = await copyOf(bench, 'dates', 'wren'),
       page = await bench.open(`/b/${id}/plan`)
-    const over = page.getByRole('region', { name: 'When it is over' })
-    await over.getByText('in eight of ten courses between').waitFor()
-    await over.getByLabel('Has to be over on').fill('2029-01-01')
-    await over.getByLabel('Has to be over on').press('Enter')
+    const over = page.getByRole('region', { name: 'When it will be finished' })
+    await over.getByText('in eight of ten runs of the plan, between').waitFor()
+    await over.getByLabel('Has to be finished by').fill('2029-01-01')
+    await over.getByLabel('Has to be finished by').press('Enter')
     await over.getByText('> 99 %').waitFor()
     await page.getByText('Start day, hours at the bench and days off').click()
     await page.getByLabel('Off from').fill('2027-02-01')

@@ -254,7 +254,7 @@ describe('a bridge’s screws over the body’s holes', () => {
       ),
       j = jointIn(b, 'bridge-screw-pattern-across'),
       fix = fixOf(j, 'plug-bridge')!
-    expect(fix.title).toMatch(/^Plug 1 of 3 screw holes/)
+    expect(inWords(fix.title)).toMatch(/^Plug 1 of 3 screw holes/)
     expect(changesOf(j, 'plug-bridge')['bridge.x']).toBeCloseTo(180 - 8, 6)
     expect(changesOf(j, 'plug-bridge')['bridge.y']).toBeCloseTo(0, 6)
   })

@@ -208,7 +208,7 @@ describe('another neck on this body', () => {
     expect(holes(4.9)).toEqual([])
     expect(holes(-4.9)).toEqual([])
     expect(inWords(holes(5.1))).toEqual([
-      'Its 2 holes no longer serve: plug them and drill anew. The saddles’ travel makes up for 5.0 mm at most.',
+      'Its 2 holes no longer serve: plug them and drill again. The saddles’ travel makes up for 5.0 mm at most.',
     ])
     expect(said(body(), 700).some(f => inWords(f).includes('no longer serve'))).toBe(false)
   })

@@ -146,8 +146,8 @@ describe('what to do with a hole that is off', () => {
     // 2.5 + 2 = 4.5; 2.5 + 2 · 1.6 = 5.7.
     expect(inWords(says(off({}, 0.7, 0), 'plug and redrill'))).toMatch(/with the grain, [45] mm across/)
     expect(inWords(says(off({}, 1.6, 0), 'plug and redrill'))).toContain(', 6 mm across')
-    expect(inWords(says(off({}, 1, 0), 'plug and redrill'))).toContain('drill anew, before finish.')
-    expect(inWords(says(off({ when: 'after finish' }, 1, 0), 'plug and redrill'))).toMatch(/drill anew\.$/)
+    expect(inWords(says(off({}, 1, 0), 'plug and redrill'))).toContain('drill again, before finish.')
+    expect(inWords(says(off({ when: 'after finish' }, 1, 0), 'plug and redrill'))).toMatch(/drill again\.$/)
   })
 })
 

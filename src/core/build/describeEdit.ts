@@ -59,7 +59,7 @@ const instrument: Describer = (a, b) => {
   const keys = (Object.keys(b.instrument) as (keyof Build['instrument'])[]).filter(
     k => JSON.stringify(a.instrument[k]) !== JSON.stringify(b.instrument[k]),
   )
-  return once(`Instrument: ${keys.length ? keys.map(k => NAMES[k] ?? k).join(', ') : 'described anew'}`)
+  return once(`Instrument: ${keys.length ? keys.map(k => NAMES[k] ?? k).join(', ') : 'described again'}`)
 }
 const NAMES: Partial<Record<keyof Build['instrument'], string>> = {
   handedness: 'hand',

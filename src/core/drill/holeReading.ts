@@ -146,7 +146,7 @@ export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number,
     {
       way: 'plug and redrill',
       best: !live && !hidden && !opens && off > doubt,
-      says: say`Hardwood plug with the grain, ${mm(Math.max(size + 2, 2 * off + size), 0)} across, a night for the glue, then punch and drill anew${h.when === 'before finish' ? ', before finish' : ''}.`,
+      says: say`Hardwood plug with the grain, ${mm(Math.max(size + 2, 2 * off + size), 0)} across, a night for the glue, then punch and drill again${h.when === 'before finish' ? ', before finish' : ''}.`,
     },
   ]
   return { along: dx, across: dy, off, doubt, effects: off > doubt ? effectsOf(h, build, l, dx, dy) : [], ways }

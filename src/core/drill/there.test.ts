@@ -110,7 +110,7 @@ describe('a group that is drilled', () => {
       plan(b)
         .steps.filter(s => s.ref.kind === 'drill' && s.ref.group === 'bridge')
         .map(s => [s.id, s.status === 'done', s.title])
-    expect(step(after)).toEqual([['drill/bridge', true, 'Drill: bridge, 4 holes']])
+    expect(inWords(step(after))).toEqual([['drill/bridge', true, 'Drill: bridge, 4 holes']])
     const moved: Build = {
       ...after,
       placements: {
@@ -121,7 +121,7 @@ describe('a group that is drilled', () => {
         },
       },
     }
-    expect(step(moved)).toEqual([
+    expect(inWords(step(moved))).toEqual([
       ['drill/bridge', true, 'Drill: bridge, 4 holes'],
       ['drill/bridge/2', false, 'Drill: bridge, 4 more holes'],
     ])

@@ -190,7 +190,7 @@ describe('the work of a finish', () => {
   })
   it('names what is masked, and only what is there', () => {
     const how = finishWork(demo('kestrel')).acts.find(a => a.ref.stage === 'mask')!.how!
-    expect(how).toMatch(/neck pocket/i)
+    expect(inWords(how)).toMatch(/neck pocket/i)
     expect(inWords(how)).not.toMatch(/ferrule/i)
   })
   it('costs days and hours by school: oil fewer than lacquer', () => {

@@ -370,7 +370,7 @@ export const CAUSES: Record<TroubleName, readonly Cause[]> = {
       told: late,
       repair: 'take off',
     },
-    { id: 'heavy', says: 'One coat too wet over one too young', weight: 3, told: soon, repair: 'take off' },
+    { id: 'heavy', says: 'One coat too wet on one too young', weight: 3, told: soon, repair: 'take off' },
   ],
   witness: [
     {

@@ -93,7 +93,7 @@ export function conversion(build: Laid, other: OtherNeck): Conversion | undefine
       : say`The bridge moves ${mm(Math.abs(shift), 1)} ${shift > 0 ? 'towards the tail' : 'towards the neck'}.`,
     ...(drilled.length && Math.abs(shift) > travel / 2
       ? [
-          say`Its ${count(drilled.length, 'hole')} no longer serve: plug them and drill anew. The saddles’ travel makes up for ${mm(Math.max(travel / 2, 0), 1)} at most.`,
+          say`Its ${count(drilled.length, 'hole')} no longer serve: plug them and drill again. The saddles’ travel makes up for ${mm(Math.max(travel / 2, 0), 1)} at most.`,
         ]
       : []),
     ...(routs.some(f => f.role === 'tremolo-rout') && Math.abs(shift) > 1

@@ -114,7 +114,7 @@ describe('a body whose bridge holes are drilled', () => {
     const fix = joint(b, 'bridge-screw-pattern-along').fixes[0]!
     const mended = fix.changes.reduce((x, c) => applyChange(x, c, {}), b)
     // The plate goes where the three have it, and the fourth is given up.
-    expect(fix.title).toBe('Plug 1 of 4 screw holes and drill to the bridge’s own pattern')
+    expect(inWords(fix.title)).toBe('Plug 1 of 4 screw holes and drill to the bridge’s own pattern')
     expect(bridgeHoles(mended).map(h => h.id)).toEqual(['bridge-4'])
     expect(joint(mended, 'bridge-screw-pattern-along').state).toBe('snug')
   })

@@ -90,7 +90,7 @@ export function effectsOf(before: Standing, after: Standing): Effects {
 const joints = (n: number): string => `${n} joint${n === 1 ? '' : 's'}`
 
 /**
- * The effects in a line: “2 joints better, 1 worse; 35 min less; over on 17 Dec”. Empty when nothing moved.
+ * The effects in a line: “2 joints better, 1 worse; 35 min less; finished on 17 Dec”. Empty when nothing moved.
  * @param day how a day is said, from YYYY-MM-DD
  */
 export function effectsLine(e: Effects, currency: string, day: (d: string) => string): Said {
@@ -109,7 +109,7 @@ export function effectsLine(e: Effects, currency: string, day: (d: string) => st
       Math.abs(e.cost) >= 0.5 ? signed(Math.round(e.cost), currency) : '',
       ...e.grown.map(g => say`${g.title}: the planned work grows from ${mm(g.from, 1)} to ${mm(g.to, 1)}`),
       ...e.needless.map(t => `${t}: the planned fix is not needed`),
-      e.endsOn ? `over on ${day(e.endsOn)}` : '',
+      e.endsOn ? `finished on ${day(e.endsOn)}` : '',
     ].filter(Boolean),
     '; ',
   )

@@ -79,7 +79,7 @@ describe('the story', () => {
     const [photo, done, note, read] = story(b)
     expect(photo).toMatchObject({ kind: 'photo', place: 'drill', text: done!.text })
     expect(done).toMatchObject({ kind: 'done', place: 'drill', minutes: 41 })
-    expect(done!.text).toMatch(/^Drill: neck screws/)
+    expect(inWords(done!.text)).toMatch(/^Drill: neck screws/)
     expect(note).toMatchObject({ kind: 'note', text: 'Pocket cleaned.', cost: 3 })
     expect(read).toMatchObject({ kind: 'read', place: 'setup', value: { of: 0.2, in: 'mm', with: 'feeler gauge' } })
     expect(readBuild(b).ok).toBe(true)

@@ -90,7 +90,7 @@ const SLOT_WIDE: Cause = {
   id: 'slot-wide',
   says: 'The slot is wider than the string',
   weight: 3,
-  next: 'Push the string sideways in its slot: it must not move. A thicker string, or the slot filled and cut anew.',
+  next: 'Push the string sideways in its slot: it must not move. A thicker string, or the slot filled and cut again.',
 }
 const BREAK_NUT: Cause = {
   id: 'break-nut',

@@ -97,7 +97,7 @@ export function takeApart(donor: Part, taken: ReadonlySet<string>): { parts: Par
   for (const f of onBody.filter(x => x.role === 'pickup-rout'))
     parts.push(give('pickup', `Pickup, ${f.serves ? servedWord(f.serves) : 'one'},`, {}))
   for (const f of onBody.filter(x => x.role === 'pot-hole'))
-    parts.push(give('pot', `Potentiometer, ${f.serves ? servedWord(f.serves) : 'one'},`, {}))
+    parts.push(give('pot', `Pot, ${f.serves ? servedWord(f.serves) : 'one'},`, {}))
   for (const f of onBody.filter(x => x.role === 'switch-hole'))
     parts.push(
       give(

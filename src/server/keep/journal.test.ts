@@ -165,6 +165,30 @@ describe('the journal', () => {
     expect(got.map(keyOf)).toEqual(['part/a', 'part/c'])
     expect((await read(disk)).gaps).toEqual([])
   })
+  it('says that it is not certain where an act that came to nothing cannot be taken back yet, and takes it back with the next', async () => {
+    const disk = fresh(),
+      j = await begun(disk)
+    j.committed(await j.record([part('a', 1)]))
+    const nothing = await j.record([part('b', 2)])
+    disk.fault = call => (call === 'flush' ? { code: 'EIO' } : undefined)
+    await expect(j.annul(nothing)).rejects.toBeInstanceOf(Unconfirmed)
+    disk.fault = undefined
+    j.committed(await j.record([part('c', 3)]))
+    await j.close()
+    expect((await all(disk)).map(keyOf)).toEqual(['part/a', 'part/c'])
+    expect((await read(disk)).gaps).toEqual([])
+  })
+  it('never takes an act back that another followed: two writers at once lose neither of the others', async () => {
+    const disk = fresh(),
+      j = await begun(disk)
+    const [mine, other] = await Promise.all([j.record([part('a', 1)]), j.record([part('b', 1)])])
+    j.committed(other)
+    await expect(j.annul(mine)).rejects.toBeInstanceOf(Unconfirmed)
+    j.committed(await j.record([part('c', 1)]))
+    await j.close()
+    // Nobody was told that the first came true, and nobody that it did not.
+    expect((await all(disk)).map(keyOf)).toEqual(['part/a', 'part/b', 'part/c'])
+  })
   it('does not hold what was refused where files before it are gone', async () => {
     const disk = fresh(),
       j = await begun(disk, 1)

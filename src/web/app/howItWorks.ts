@@ -125,7 +125,7 @@ export const HOW_IT_WORKS: Record<StationId, HowItWorks> = {
     limits: 'Every step moves the next: read again in a day, a week, a season.',
   },
   plan: {
-    does: 'Steps say what they need and what they spoil; the order follows. Waits run from when something was really done; the end is told from two thousand courses.',
+    does: 'Steps say what they need and what they spoil; the order follows. Waits run from when something was really done; the end is judged from two thousand runs of it.',
     reckons: [
       { what: 'Minutes', by: 'usual, corrected by your own timed steps', source: 'usual minutes from memory' },
       {

@@ -128,7 +128,7 @@ export const BuildCard = memo(function BuildCard({
                 {l.say(s.next.title)}
                 <span className="block text-note font-normal text-muted">
                   {s.next.start ? `${day(s.next.start)} at ${s.next.start.slice(11)}` : 'no hours at the bench yet'}
-                  {s.endsOn ? `, over on ${day(s.endsOn)}` : ''}
+                  {s.endsOn ? `, finished on ${day(s.endsOn)}` : ''}
                 </span>
               </p>
             ) : (

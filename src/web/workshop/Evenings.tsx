@@ -142,7 +142,7 @@ export function Evenings() {
         </section>
         <div className="flex min-w-0 flex-col gap-6">
           {plan && plan.ends.size > 0 && (
-            <Table fit caption="Over on, one after another" heads={['Build', 'over on', 'has to be']}>
+            <Table fit caption="When each is finished, one after another" heads={['Build', 'finished on', 'due']}>
               {[...plan.ends]
                 .sort(([, a], [, b]) => (a < b ? -1 : 1))
                 .map(([id, end]) => {

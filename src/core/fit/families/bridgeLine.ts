@@ -73,7 +73,7 @@ export const bridgeLineJoint: FamilyFile = {
         return [
           mend(bridgeLine, 'move-bridge', {
             title: say`${drilled ? say`Plug ${num(drilled)} holes, drill again and set` : 'Set'} the bridge ${mm(Math.abs(by), 1)} ${by < 0 ? 'nearer to' : 'further from'} the neck`,
-            note: say`Plate front at ${mm(line.ideal.value, 1)} from the pocket’s end wall. ${drilled ? say`${num(drilled)} plugs, a night for the glue, then the holes anew.` : 'Nothing is drilled yet: it costs a pencil line.'}`,
+            note: say`Plate front at ${mm(line.ideal.value, 1)} from the pocket’s end wall. ${drilled ? say`${num(drilled)} plugs, a night for the glue, then the holes are drilled again.` : 'Nothing is drilled yet: it costs a pencil line.'}`,
             ...(drilled
               ? {
                   minutes: PLUG_MINUTES.once + PLUG_MINUTES.each * drilled,

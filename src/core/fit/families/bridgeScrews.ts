@@ -108,7 +108,7 @@ function plug(build: Shaped, layout: Layout, holes: number): Fix[] {
     mend(pattern, 'plug-bridge', {
       count: changes.length,
       title: say`Plug ${num(changes.length)} of ${num(holes)} screw holes and drill to the bridge’s own pattern`,
-      note: 'The holes to drill anew come into the hole list. Or another bridge.',
+      note: 'The holes to drill again come into the hole list. Or another bridge.',
       changes: [change('placements/bridge.x', place, 0.1), change('placements/bridge.y', across, 0.1), ...changes],
     }),
   ]

@@ -128,7 +128,7 @@ export const ELECTRIC_KINDS = {
     },
   },
   pot: {
-    label: 'Potentiometer',
+    label: 'Pot',
     outline: false,
     features: [],
     dims: {

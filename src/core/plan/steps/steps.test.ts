@@ -40,7 +40,7 @@ describe('what the engines want done', () => {
     expect(new Set(steps.map(s => stepText(s.ref))).size).toBe(steps.length)
     for (const s of steps) {
       expect(s.ref.kind).toBe('visit')
-      expect(s.why).toMatch(/^Settles /)
+      expect(inWords(s.why)).toMatch(/^Settles /)
       for (const r of s.reads!) expect(r.settles.length).toBeGreaterThan(0)
       expect(s.needs).toEqual([])
       // Getting the tool out is paid once.
@@ -144,7 +144,7 @@ describe('what the engines want done', () => {
       const group = s.ref.kind === 'drill' ? s.ref.group : ''
       const count = holes.filter(h => h.group === group).length
       expect(s.minutes).toBe(8 + 4 * count)
-      expect(s.title).toContain(`${count} hole`)
+      expect(inWords(s.title)).toContain(`${count} hole`)
       // A binding is glued in after the holes, not before them.
       expect(s.needs.map(n => n.which).filter(w => w.kind === 'cut')).toEqual([routed])
     }
@@ -220,7 +220,7 @@ describe('what the engines want done', () => {
       ['solder/pickups', 'wiring', 14],
       ['solder/through-the-body', 'assembly', 9],
     ])
-    expect(steps[1]!.title).toBe('Solder the pickup leads: 1 joint, 1 pull before')
+    expect(inWords(steps[1]!.title)).toBe('Solder the pickup leads: 1 joint, 1 pull before')
     expect(steps[1]!.needs.at(-1)!.which).toEqual({ kind: 'solder', what: 'on-the-controls' })
     expect(steps[0]!.needs).toEqual(IN_PHASE.wiring.needs)
     expect(wiringSteps([])).toEqual([])

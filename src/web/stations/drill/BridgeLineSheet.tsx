@@ -103,7 +103,7 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
       {work.plugs.length > 0 && (
         <p role="status" className="border-l-4 border-tight pl-3 text-body">
           The body has {work.plugs.length} hole{work.plugs.length > 1 ? 's' : ''} that this place does not use: they
-          are to be plugged, and {bores.length} drilled anew.
+          are to be plugged, and {bores.length} drilled again.
         </p>
       )}
       {short.length > 0 && (

@@ -176,7 +176,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
               editBuild(b => ({ ...b, readings: b.readings.filter(r => readingRef(r.of)?.kind !== 'edge') }))
             }
           >
-            Read anew
+            Read again
           </Button>
         </p>
       )}

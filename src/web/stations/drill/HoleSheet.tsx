@@ -182,7 +182,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
           <Button
             onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !isOfHole(r.of, h.id)) }))}
           >
-            Read anew
+            Read again
           </Button>
         )}
       </div>

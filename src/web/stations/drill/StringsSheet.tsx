@@ -206,7 +206,7 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
                   })
                 }
               >
-                Propose them anew
+                Propose them again
               </Button>
             ) : null}
           </p>

@@ -261,7 +261,7 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
                 }))}
               />
               {check.from === 'placed' && (
-                <Button onClick={() => editBuild(b => withTuners(b, undefined))}>Propose anew</Button>
+                <Button onClick={() => editBuild(b => withTuners(b, undefined))}>Propose again</Button>
               )}
             </div>
           )}
@@ -288,13 +288,13 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
                         : p,
                     ),
                   },
-                  'Old tuner holes to be plugged; tuners laid out anew.',
+                  'Old tuner holes to be plugged; tuners laid out again.',
                   now(),
                 ),
               )
             }
           >
-            Plug these holes and lay out anew
+            Plug these holes and lay out again
           </Button>
           <span className="text-note text-muted">
             Hardwood plugs with the grain; undo brings the old holes back.

@@ -155,11 +155,11 @@ export function Answers({
             onClick={() =>
               editBuild(
                 b => ({ ...b, circuit: { ...b.circuit, mended: now() } }),
-                'Circuit mended: readings begin anew',
+                'Circuit mended: readings begin again',
               )
             }
           >
-            Mended: read anew
+            Mended: read again
           </Button>
         )}
       </div>

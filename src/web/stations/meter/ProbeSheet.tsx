@@ -100,7 +100,7 @@ export function ProbeSheet({ v }: { v: ProbeView }) {
           {missing && (
             <p role="alert" className="text-note text-never">
               The instrument on the bench has no such place any more: its circuit was changed. Take the stand-in
-              away or hide a fault anew.
+              away or hide a fault again.
             </p>
           )}
         </div>

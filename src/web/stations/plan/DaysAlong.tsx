@@ -114,7 +114,7 @@ export function DaysAlong({
                 fill="var(--line)"
                 opacity={0.55}
               >
-                <title>{`in eight of ten courses over between ${day(outlook.early)} and ${day(outlook.late)}`}</title>
+                <title>{`in eight of ten runs finished between ${day(outlook.early)} and ${day(outlook.late)}`}</title>
               </rect>
             )}
             {mondays.map((d, k) => (

@@ -57,7 +57,7 @@ export function Plan() {
     { result: outlook } = useHeavy(e => e.outlook(build, moment), [build, stretch], REST)
   const summary =
     plan.trouble ??
-    `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.undecided ? `; no end before ${plan.undecided} joint${plan.undecided > 1 ? 's that won’t go are' : ' that won’t go is'} decided` : plan.endsOn ? `, over on ${day(plan.endsOn)}` : ''}`
+    `${plan.steps.filter(s => s.status === 'done').length} of ${plan.steps.length} done, ${hours} h ${minutes} min left${plan.undecided ? `; no end before ${plan.undecided} joint${plan.undecided > 1 ? 's that won’t go are' : ' that won’t go is'} decided` : plan.endsOn ? `, finished on ${day(plan.endsOn)}` : ''}`
   const rows = plan.steps.map((s, i) => ({
     id: s.id,
     label: `${l.say(s.title)}: ${s.status}`,

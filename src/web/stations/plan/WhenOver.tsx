@@ -36,10 +36,10 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
   if (!open) return null
   return (
     <section
-      aria-label="When it is over"
+      aria-label="When it will be finished"
       className="mt-6 flex max-w-[48.75rem] flex-col gap-3 border-t-2 border-ink pt-4"
     >
-      <Heading>When it is over</Heading>
+      <Heading>When it will be finished</Heading>
       {plan.undecided > 0 && (
         <p className="border-l-4 border-never pl-3 text-lead">
           {plan.undecided} joint{plan.undecided > 1 ? 's' : ''} won’t go as{' '}
@@ -54,11 +54,11 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
         </div>
         {result && (
           <div>
-            <p className="text-note text-muted">in eight of ten courses between</p>
+            <p className="text-note text-muted">in eight of ten runs of the plan, between</p>
             <Figure value={`${day(result.early)} – ${day(result.late)}`} size="large" />
           </div>
         )}
-        <DayField label="Has to be over on" day={deadline} onDay={set} />
+        <DayField label="Has to be finished by" day={deadline} onDay={set} />
         {result?.chance !== undefined && (
           <div>
             <p className="text-note text-muted">chance to make it</p>
@@ -67,7 +67,7 @@ export function WhenOver({ plan, outlook: result }: { plan: Plan; outlook: PlanO
         )}
       </div>
       {result && result.levers.length > 0 && (
-        <Table fit caption="What would bring it nearer" heads={['', { label: 'days', right: true }, 'over on']}>
+        <Table fit caption="What would bring it nearer" heads={['', { label: 'days', right: true }, 'finished on']}>
           {result.levers.map(x => (
             <tr key={x.id} className="rule-row">
               <th scope="row" className="py-1 pr-6 text-left font-normal">
