@@ -214,12 +214,14 @@ describe('a drilled head is checked', () => {
       ).c.findings.some(f => /Tuner 1: .*wood from hole to edge/.test(inWords(f))),
     ).toBe(true)
     expect(
-      inWords(check(
-        drilled([
-          [-40, 60],
-          [-80, 30],
-        ]),
-      ).c.findings),
+      inWords(
+        check(
+          drilled([
+            [-40, 60],
+            [-80, 30],
+          ]),
+        ).c.findings,
+      ),
     ).toContain('Tuner 1 stands outside the head.')
     expect(
       check(

@@ -1,3 +1,4 @@
+import { Says } from '../components/Says.tsx'
 import { useState } from 'react'
 import { useMatch } from 'react-router'
 import { HOW_IT_WORKS } from './howItWorks.ts'
@@ -25,7 +26,7 @@ export function HowItWorks() {
               <div key={r.what} className="contents">
                 <dt className="font-semibold">{r.what}</dt>
                 <dd>
-                  {r.by} <span className="text-muted">[{r.source}]</span>
+                  <Says of={r.by} /> <span className="text-muted">[{r.source}]</span>
                 </dd>
               </div>
             ))}

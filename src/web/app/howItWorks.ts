@@ -1,9 +1,10 @@
+import { say, mm, num, type Said } from '../../core/say/said.ts'
 import type { StationId } from './stations.ts'
 
 /** What a station reckons with: a formula or rule, and where it comes from. */
 export interface Reckoned {
   what: string
-  by: string
+  by: Said
   /** Tag and source, as the handbook has them. */
   source: string
 }
@@ -27,7 +28,7 @@ export const HOW_IT_WORKS: Record<StationId, HowItWorks> = {
       },
       {
         what: 'Doubt of a reading nobody says more of',
-        by: 'calliper ± 0.05 mm, rule ± 0.3 mm, meter ± 1 %',
+        by: say`calliper ± ${mm(0.05, 2)}, rule ± ${mm(0.3)}, meter ± ${num(1, 0, '%')}`,
         source: 'from memory',
       },
     ],

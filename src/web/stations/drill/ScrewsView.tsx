@@ -1,3 +1,4 @@
+import { say, size } from '../../../core/say/said.ts'
 import { Title } from '../../components/Heading.tsx'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { holesMeant } from '../../../core/drill/there.ts'
@@ -18,7 +19,7 @@ export function ScrewsView({ work }: { work: Work }) {
           ? 'No screw has a hole to go into yet: choose the parts that they hold.'
           : buy.length === 0
             ? 'Every chosen screw bites deep enough and stays inside, and there are enough of them.'
-            : `To buy: ${buy.map(r => (r.buy === undefined ? `${r.missing} ${r.label.toLowerCase()}, cut to length` : `${r.missing} of ${l.text(r.diameter)} × ${r.buy} mm, ${r.label.toLowerCase()}`)).join('; ')}.`}
+            : `To buy: ${buy.map(r => (r.buy === undefined ? `${r.missing} ${r.label.toLowerCase()}, cut to length` : `${r.missing} of ${l.say(say`${size([r.diameter, r.buy])}`)}, ${r.label.toLowerCase()}`)).join('; ')}.`}
       </p>
       <Grid
         caption="What they hold, and the length that fits"

@@ -195,8 +195,8 @@ export function NeckView({ work: w }: { work: NeckAngle }) {
       </div>
       {shown && <Effect of={shown} />}
       <p className="text-note text-muted">
-        Straight strings, the pocket’s mouth as the pivot. A payment card is 0.76 mm thick (ISO/IEC 7810) and makes
-        a try-out; read the action again after it.
+        Straight strings, the pocket’s mouth as the pivot. A payment card is {l.fineText(0.76)} thick (ISO/IEC 7810)
+        and makes a try-out; read the action again after it.
       </p>
     </article>
   )
