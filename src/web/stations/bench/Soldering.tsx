@@ -1,3 +1,4 @@
+import { useLength } from '../../hooks/useLength.ts'
 import { Says } from '../../components/Says.tsx'
 import { Link, useSearchParams } from 'react-router'
 import { isMade } from '../../../core/meter/joints.ts'
@@ -25,6 +26,7 @@ const wiresOf = (a: SolderAct): readonly string[] =>
 export function Soldering() {
   const build = useOpenBuild(),
     acts = useFact('solder'),
+    l = useLength(),
     { circuit } = build
   const { hand, take } = useHand(acts),
     [params] = useSearchParams()
@@ -86,7 +88,7 @@ export function Soldering() {
             }
             wires={wiresOf(act)}
             marks={jointMarks(joints)}
-            label={`The drawing about $<Says of={actTitle(act)} />`}
+            label={`The drawing about ${l.say(actTitle(act))}`}
           />
         )
       }
