@@ -284,8 +284,10 @@ describe('wood beside a hole', () => {
     expect(told(pilot({ face: 'heel', at: [470 - 76 - 20 + 1.25 + 2.9, 0] })).by).toBeCloseTo(2.9, 4))
   it('is none outside its piece', () => {
     expect(inWords(told(pilot({ at: [410, 0] })).warnings)).toEqual(['Lies outside the body.'])
-    expect(told(pilot({ face: 'headstock face', at: [-60, 50] })).warnings).toEqual(['Lies outside the headstock.'])
-    expect(told(pilot({ face: 'heel', at: [440, 40] })).warnings).toEqual(['Lies outside the heel.'])
+    expect(inWords(told(pilot({ face: 'headstock face', at: [-60, 50] })).warnings)).toEqual([
+      'Lies outside the headstock.',
+    ])
+    expect(inWords(told(pilot({ face: 'heel', at: [440, 40] })).warnings)).toEqual(['Lies outside the heel.'])
     expect(told(pilot({ at: [410, 0] })).what).toBe('body’s edge')
   })
   it('of a guard is three at its edge', () => {
