@@ -1,4 +1,3 @@
-import { inWords } from '../../tests/support/inWords.ts'
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -86,13 +85,17 @@ describe('the command line', () => {
     }
     expect(r.sets).toHaveLength(3)
     expect(r.sets.every(s => s.parts.body === 'heron-body')).toBe(true)
-    expect(inWords(JSON.parse((await run([...args, '--budget', '1'])).stdout))).toMatchObject({
+    expect(JSON.parse((await run([...args, '--budget', '1'])).stdout)).toMatchObject({
       sets: [],
       conflict: { wishes: ['a budget of 1'] },
     })
   })
-  it('drill prints the hole list', async () =>
-    expect((JSON.parse((await run(['drill', HERON_FILE])).stdout) as unknown[]).length).toBeGreaterThan(15))
+  it('drill prints the hole list, its sentences written out', async () => {
+    const holes = JSON.parse((await run(['drill', HERON_FILE])).stdout) as { why: string; warnings: string[] }[]
+    expect(holes.length).toBeGreaterThan(15)
+    for (const h of holes) for (const t of [h.why, ...h.warnings]) expect(typeof t).toBe('string')
+    expect(holes.some(h => /\d\smm/.test([h.why, ...h.warnings].join(' ')))).toBe(true)
+  })
   it('layout and cut print what they name', async () => {
     expect(JSON.parse((await run(['layout', HERON_FILE])).stdout)).toMatchObject({
       scaleLength: 628,

@@ -1,3 +1,4 @@
+import { IN_MM, written } from '../core/say/spoken.ts'
 import { finishReport } from '../core/finish/report.ts'
 import { Command, CommanderError, Option } from 'commander'
 import { response } from '../core/circuit/response.ts'
@@ -32,7 +33,7 @@ import { setsReport } from './setsReport.ts'
 import { workshopCommands } from './workshopCommands.ts'
 
 const say = (x: unknown): void => {
-  process.stdout.write((typeof x === 'string' ? x : JSON.stringify(x, null, 2)) + '\n')
+  process.stdout.write((typeof x === 'string' ? x : JSON.stringify(written(x, IN_MM), null, 2)) + '\n')
 }
 
 /** A fact of a build at present. */

@@ -87,6 +87,14 @@ export function spoken(s: Said, r: Reader): string {
 /** What was said in mm: for files that are read by other programs, and for sorting. */
 export const inMm = (s: Said): string => spoken(s, IN_MM)
 
+/** Plain data with every sentence in it written out: for programs that read it. */
+export function written(x: unknown, r: Reader): unknown {
+  if (isSentence(x)) return spoken(x, r)
+  if (Array.isArray(x)) return x.map(v => written(v, r))
+  if (typeof x !== 'object' || x === null || Object.getPrototypeOf(x) !== Object.prototype) return x
+  return Object.fromEntries(Object.entries(x).map(([k, v]) => [k, written(v, r)]))
+}
+
 /** Every value in what was said, those of sentences within it too, in their order. */
 export function valuesIn(s: Said): SaidValue[] {
   if (typeof s === 'string') return []
