@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ask, begin } from '../tests/support/asking.ts'
 import { startServer } from '../tests/support/server.ts'
-import type { Build } from '../src/core/build/build.ts'
+import type { Build } from '../src/core/document/build.ts'
 import { openChromium } from './chromium.ts'
 
 const DEVICES = 8,

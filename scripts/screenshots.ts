@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { Build } from '../src/core/build/build.ts'
-import { changeClient } from '../src/core/build/clientEdits.ts'
+import type { Build } from '../src/core/document/build.ts'
+import { changeClient } from '../src/core/document/clientEdits.ts'
 import { openChromium } from './chromium.ts'
 
 /** Takes one picture of each main view from a running demo workshop: npm run demo, then npm run screenshots [folder]. */

@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { typicalPart } from '../src/core/parts/typicalPart.ts'
 import { PART_KIND_NAMES } from '../src/core/parts/partKinds.ts'
-import { readBuildText } from '../src/core/build/readBuild.ts'
-import type { Build } from '../src/core/build/build.ts'
+import { readBuildText } from '../src/core/document/readBuild.ts'
+import type { Build } from '../src/core/document/build.ts'
 import { ROOT, startServer } from '../tests/support/server.ts'
 
 /**

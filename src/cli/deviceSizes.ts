@@ -1,5 +1,5 @@
-import type { Build } from '../core/build/build.ts'
-import { readBuild } from '../core/build/readBuild.ts'
+import type { Build } from '../core/document/build.ts'
+import { readBuild } from '../core/document/readBuild.ts'
 import type { InHand } from '../core/devices/deviceLine.ts'
 import { calliperDisplays, scaleDisplays, standInSize } from '../core/devices/standInSize.ts'
 import { askWorkshop, deviceSession, type DeviceOptions } from './deviceSession.ts'

@@ -1,4 +1,4 @@
-import type { Build } from '../core/build/build.ts'
+import type { Build } from '../core/document/build.ts'
 import { markList } from '../core/drill/markList.ts'
 import { drillWork } from '../core/fit/drillWork.ts'
 import { readCentreLine, turnNeck } from '../core/layout/centreLine.ts'

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import type { Build } from '../core/build/build.ts'
-import { readBuildText, readPart } from '../core/build/readBuild.ts'
+import type { Build } from '../core/document/build.ts'
+import { readBuildText, readPart } from '../core/document/readBuild.ts'
 import type { Part } from '../core/parts/part.ts'
 import { readPartsCsv } from '../core/shelf/partsCsv.ts'
 

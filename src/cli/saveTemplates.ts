@@ -1,6 +1,6 @@
 import { statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { Build, Paper } from '../core/build/build.ts'
+import type { Build, Paper } from '../core/document/build.ts'
 import { templateFile, type TemplateFormat } from '../core/drill/templates/templateFile.ts'
 import { templateDrawings } from '../core/fit/templateDrawings.ts'
 import { InputError } from './loadBuild.ts'

@@ -1,4 +1,4 @@
-import type { Build } from '../core/build/build.ts'
+import type { Build } from '../core/document/build.ts'
 import { conflictOf } from '../core/match/conflict.ts'
 import { explainSets } from '../core/match/explain.ts'
 import { problemOf } from '../core/match/problem.ts'

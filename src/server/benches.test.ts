@@ -8,7 +8,7 @@ import { cutConnections } from '../../tests/support/cutConnections.ts'
 import { cuttingProxy } from '../../tests/support/cutting.ts'
 import { startPostgres, type Postgres } from '../../tests/support/postgres.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
-import type { Build } from '../core/build/build.ts'
+import type { Build } from '../core/document/build.ts'
 import { typicalPart } from '../core/parts/typicalPart.ts'
 
 interface Stored {

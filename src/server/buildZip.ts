@@ -1,5 +1,5 @@
-import { readBuildText, type BuildRead } from '../core/build/readBuild.ts'
-import { LARGEST_ATTACHMENT, type Attachment, type Build } from '../core/build/build.ts'
+import { readBuildText, type BuildRead } from '../core/document/readBuild.ts'
+import { LARGEST_ATTACHMENT, type Attachment, type Build } from '../core/document/build.ts'
 import type { AttachmentStore } from './attachmentStore.ts'
 import { hashOf } from './keep/attachmentFiles.ts'
 import { LARGEST_BUILD, MOST_ATTACHMENTS } from './limits.ts'

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
 import { demo } from '../../tests/support/demo.ts'
 import { ROOT, startServer, type Running } from '../../tests/support/server.ts'
-import type { Build } from '../core/build/build.ts'
+import type { Build } from '../core/document/build.ts'
 
 const BUILT = join(ROOT, 'dist/server/main.js')
 /** Somebody without rights on what others own [published: POSIX systems call 65534 nobody]: root itself may write anything. */

@@ -9,7 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { heron } from '../../tests/support/heron.ts'
 import { startPostgres, type Postgres } from '../../tests/support/postgres.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
-import type { Build } from '../core/build/build.ts'
+import type { Build } from '../core/document/build.ts'
 import { realDisk } from './disk/realDisk.ts'
 import { copiesIn } from './keep/copies.ts'
 import { openCopy } from './keep/copyFile.ts'
@@ -19,7 +19,7 @@ import { placesIn } from './keep/places.ts'
 import { entryReader, readJournal } from './keep/readJournal.ts'
 import { ownOrigin } from './middleware/ownOrigin.ts'
 import { roomToWrite } from './middleware/roomToWrite.ts'
-import type { WorkshopSettings } from '../core/build/settings.ts'
+import type { WorkshopSettings } from '../core/document/settings.ts'
 
 /** The same for both: PostgreSQL embedded on a folder, and a server of its own. */
 describe.each([

@@ -6,7 +6,7 @@ import {
   USUAL_SETTINGS,
   type SettingName,
   type WorkshopSettings,
-} from '../core/build/settings.ts'
+} from '../core/document/settings.ts'
 import { presentOrNot } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
 import { builds, settings } from './db/schema.ts'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { FAMILIES } from '../../src/core/fit/bands.ts'
-import type { FamilyId } from '../../src/core/build/families.ts'
+import type { FamilyId } from '../../src/core/document/families.ts'
 import { limitsOf } from '../../src/core/fit/limits.ts'
 import { judgeNumbers } from '../../src/core/fit/verdict.ts'
 

@@ -12,7 +12,7 @@ import { bow, crowns, fretPlane, type NeckShape } from '../../src/core/setup/fre
 import { drawn, reach, STYLES, USUAL_SWING } from '../../src/core/setup/swing.ts'
 import { tension } from '../../src/core/setup/tension.ts'
 import { buzzWork, lineOver } from '../../src/core/setup/buzz.ts'
-import { STYLE_NAMES } from '../../src/core/build/playing.ts'
+import { STYLE_NAMES } from '../../src/core/document/playing.ts'
 import { demo } from '../support/demo.ts'
 import { anyIn } from '../support/any.ts'
 

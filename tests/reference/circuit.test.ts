@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { heron } from '../support/heron.ts'
 import { ngspice, printedOhms } from '../support/ngspice.ts'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { jackResistance } from '../../src/core/circuit/jackResistance.ts'
 import { response } from '../../src/core/circuit/response.ts'
 import { allSettings, openSettings, settingLabel, type Settings } from '../../src/core/circuit/settings.ts'

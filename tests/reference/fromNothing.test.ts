@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { drillWork } from '../../src/core/fit/drillWork.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import { markList } from '../../src/core/drill/markList.ts'

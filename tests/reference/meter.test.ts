@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { piecesOf, type Pieces } from '../../src/core/circuit/pieces.ts'
 import { allSettings, openSettings } from '../../src/core/circuit/settings.ts'
 import { changedBy } from '../../src/core/meter/change.ts'

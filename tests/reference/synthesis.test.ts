@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import type { ContactName } from '../../src/core/parts/contacts.ts'
 import { openSettings, thrownOf } from '../../src/core/circuit/settings.ts'
 import { soundAt } from '../../src/core/circuit/sound.ts'

@@ -1,6 +1,6 @@
 import { afterAll, describe, expect, it } from 'vitest'
-import type { Build, Paper } from '../../src/core/build/build.ts'
-import { takeReading } from '../../src/core/build/edits.ts'
+import type { Build, Paper } from '../../src/core/document/build.ts'
+import { takeReading } from '../../src/core/document/edits.ts'
 import { edgeReading } from '../../src/core/layout/centreLine.ts'
 import type { Drawing } from '../../src/core/drill/templates/drawing.ts'
 import { sheetsPdf } from '../../src/core/drill/templates/sheetsPdf.ts'

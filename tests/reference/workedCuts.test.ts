@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build, Cut } from '../../src/core/build/build.ts'
+import type { Build, Cut } from '../../src/core/document/build.ts'
 import { drillWork } from '../../src/core/fit/drillWork.ts'
 import type { CutWork } from '../../src/core/drill/cutting.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'

@@ -1,7 +1,7 @@
 import { IN_MM } from '../../src/core/say/spoken.ts'
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build, Cut } from '../../src/core/build/build.ts'
+import type { Build, Cut } from '../../src/core/document/build.ts'
 import { markList, offWarnings, type MarkItem } from '../../src/core/drill/markList.ts'
 import {
   boundsOfMark,

@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import { chanceToSettle, measureNext } from '../../src/core/fit/measureNext.ts'
 import { cheapestFixesNow, priceOf } from '../../src/core/fit/fixSet.ts'

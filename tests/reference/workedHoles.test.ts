@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import type { Hole } from '../../src/core/drill/hole.ts'
 import { markList } from '../../src/core/drill/markList.ts'
 import { drillWork } from '../../src/core/fit/drillWork.ts'

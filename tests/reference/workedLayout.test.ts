@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Zone } from '../../src/core/build/finishNames.ts'
+import type { Zone } from '../../src/core/document/finishNames.ts'
 import { zonesOf } from '../../src/core/finish/zones.ts'
 import { balance } from '../../src/core/fit/balance.ts'
 import { controlSpots } from '../../src/core/layout/controls.ts'

@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { conversion } from '../../src/core/layout/conversion.ts'
 import { layOut, type Layout } from '../../src/core/layout/layOut.ts'
 import { drilledPattern } from '../../src/core/layout/drilledBridge.ts'

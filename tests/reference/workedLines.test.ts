@@ -1,7 +1,7 @@
 import { inWords } from '../support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import type { Point } from '../../src/core/geometry/outline.ts'
 import { centreLine, offAt, readCentreLine, turnNeck, type CentreLine } from '../../src/core/layout/centreLine.ts'
 import { placesThatFit } from '../../src/core/layout/controlPlaces.ts'

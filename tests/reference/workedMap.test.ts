@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 import { plainBuild } from '../support/plainBuild.ts'

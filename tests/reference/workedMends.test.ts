@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import type { Fix, Joint } from '../../src/core/fit/joint.ts'
 import { DOUBT, measuredInstrument } from '../support/measuredInstrument.ts'

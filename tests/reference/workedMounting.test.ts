@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build, Instrument } from '../../src/core/build/build.ts'
+import type { Build, Instrument } from '../../src/core/document/build.ts'
 import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'
 import { plainBuild, type Plain } from '../support/plainBuild.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'

@@ -10,7 +10,7 @@ import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import { nutSlots, saddlePlaces } from '../../src/core/layout/nutSlots.ts'
 import { layOut } from '../../src/core/layout/layOut.ts'
 import { ownMinutes } from '../../src/core/match/wishes.ts'
-import { choosePart } from '../../src/core/build/edits.ts'
+import { choosePart } from '../../src/core/document/edits.ts'
 import { typicalFeature, typicalPart } from '../../src/core/parts/typicalPart.ts'
 import { plainBuild, sure } from '../support/plainBuild.ts'
 

@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { allCuts } from '../../src/core/drill/channelsWanted.ts'
 import type { HoleRequest } from '../../src/core/drill/hole.ts'
 import { buttonPlaces, rimAt, rimSays } from '../../src/core/drill/requests/buttonHoles.ts'

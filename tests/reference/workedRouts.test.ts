@@ -1,6 +1,6 @@
 import { inWords } from '../support/inWords.ts'
 import { describe, expect, it } from 'vitest'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import type { Joint } from '../../src/core/fit/joint.ts'
 import { typicalFeature } from '../../src/core/parts/typicalPart.ts'
 import { asRead, changesOf, fixOf, jointIn } from '../support/joints.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Build, Cut } from '../../src/core/build/build.ts'
+import type { Build, Cut } from '../../src/core/document/build.ts'
 import { bindingRun } from '../../src/core/drill/binding.ts'
 import { channelsWanted, wayBetween } from '../../src/core/drill/channelsWanted.ts'
 import { hollowGraph, roomsOn, spanIn, type Room } from '../../src/core/drill/hollowGraph.ts'

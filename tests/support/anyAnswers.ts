@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { BRIDGE_SORTS, NECK_JOINTS, PICKUP_PLACES } from '../../src/core/build/build.ts'
+import { BRIDGE_SORTS, NECK_JOINTS, PICKUP_PLACES } from '../../src/core/document/build.ts'
 import { HANGS, PICKUP_SORTS, type Answers } from '../../src/core/start/answers.ts'
 
 const pickup = fc.record({ place: fc.constantFrom(...PICKUP_PLACES), sort: fc.constantFrom(...PICKUP_SORTS) })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
-import type { Build, PickupPlace } from '../../src/core/build/build.ts'
-import { slotsOf } from '../../src/core/build/slots.ts'
+import type { Build, PickupPlace } from '../../src/core/document/build.ts'
+import { slotsOf } from '../../src/core/document/slots.ts'
 import { heron } from './heron.ts'
 
 const NOTES = ['E4', 'B3', 'G3', 'D3', 'A2', 'E2', 'B1', 'F#1', 'C#1', 'A1', 'D2', 'G2']

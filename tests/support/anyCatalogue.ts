@@ -1,5 +1,5 @@
-import type { Build } from '../../src/core/build/build.ts'
-import { slotsOf } from '../../src/core/build/slots.ts'
+import type { Build } from '../../src/core/document/build.ts'
+import { slotsOf } from '../../src/core/document/slots.ts'
 import { searchedSlots } from '../../src/core/match/problem.ts'
 import type { Part } from '../../src/core/parts/part.ts'
 import { typicalPart } from '../../src/core/parts/typicalPart.ts'

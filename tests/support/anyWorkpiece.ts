@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Build, Cut } from '../../src/core/build/build.ts'
+import type { Build, Cut } from '../../src/core/document/build.ts'
 import { demo } from './demo.ts'
 import { anyIn } from './any.ts'
 

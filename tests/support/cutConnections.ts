@@ -1,6 +1,6 @@
 import { demo } from './demo.ts'
 import type { Running } from './server.ts'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 
 /** What came of two benches at work while their database's connections were ended. */
 export interface Cut {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import type { Build } from '../../src/core/build/build.ts'
-import { readBuildText, readPart } from '../../src/core/build/readBuild.ts'
+import type { Build } from '../../src/core/document/build.ts'
+import { readBuildText, readPart } from '../../src/core/document/readBuild.ts'
 import type { Part } from '../../src/core/parts/part.ts'
 
 const file = (name: string) =>

@@ -1,4 +1,4 @@
-import type { Build, Instrument, PickupPlace } from '../../src/core/build/build.ts'
+import type { Build, Instrument, PickupPlace } from '../../src/core/document/build.ts'
 import type { ContactName } from '../../src/core/parts/contacts.ts'
 import type { Gang } from '../../src/core/parts/lugs.ts'
 import { offersFor } from '../../src/core/circuit/recipes/index.ts'

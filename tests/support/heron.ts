@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { demo } from './demo.ts'
 
 export const HERON_FILE = fileURLToPath(new URL('../../demo/heron.json', import.meta.url))

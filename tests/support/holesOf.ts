@@ -1,4 +1,4 @@
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { bitsIn } from '../../src/core/drill/bits.ts'
 import { allCuts } from '../../src/core/drill/channelsWanted.ts'
 import type { Hole } from '../../src/core/drill/hole.ts'

@@ -1,4 +1,4 @@
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import type { Feature } from '../../src/core/parts/part.ts'
 import { demo } from './demo.ts'
 

@@ -1,5 +1,5 @@
-import { splitRef } from '../../src/core/build/quantityAt.ts'
-import type { Build } from '../../src/core/build/build.ts'
+import { splitRef } from '../../src/core/document/quantityAt.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import type { Fix, Joint } from '../../src/core/fit/joint.ts'
 

@@ -1,6 +1,6 @@
-import type { Build, Instrument } from '../../src/core/build/build.ts'
-import { FORMAT, VERSION } from '../../src/core/build/build.ts'
-import { slotsOf } from '../../src/core/build/slots.ts'
+import type { Build, Instrument } from '../../src/core/document/build.ts'
+import { FORMAT, VERSION } from '../../src/core/document/build.ts'
+import { slotsOf } from '../../src/core/document/slots.ts'
 import type { Feature, Part } from '../../src/core/parts/part.ts'
 import { typicalFeature, typicalPart } from '../../src/core/parts/typicalPart.ts'
 

@@ -1,6 +1,6 @@
-import type { Build } from '../../src/core/build/build.ts'
+import type { Build } from '../../src/core/document/build.ts'
 import type { Part } from '../../src/core/parts/part.ts'
-import type { WorkshopSettings } from '../../src/core/build/settings.ts'
+import type { WorkshopSettings } from '../../src/core/document/settings.ts'
 import { hashOf } from '../../src/server/keep/attachmentFiles.ts'
 import { keyOf, type Entry } from '../../src/server/keep/entry.ts'
 import { openKeeper, type Keeper } from '../../src/server/keep/keeper.ts'

@@ -1,7 +1,7 @@
 import { mm, ohms, type Said, say } from '../say/said.ts'
-import type { Laid } from '../build/docs.ts'
-import { PICKUP_PLACES, type PickupPlace } from '../build/build.ts'
-import { partIn } from '../build/references.ts'
+import type { Laid } from '../document/docs.ts'
+import { PICKUP_PLACES, type PickupPlace } from '../document/build.ts'
+import { partIn } from '../document/references.ts'
 import { layOut, stringAt } from '../layout/layOut.ts'
 
 /** One sign of which of two pickups belongs where. */

@@ -1,6 +1,6 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { METAL_LUGS } from '../parts/lugs.ts'
-import { terminalsOf } from '../build/circuitRecord.ts'
+import { terminalsOf } from '../document/circuitRecord.ts'
 import { networkOf } from './network.ts'
 import { openSettings, partOf } from './settings.ts'
 

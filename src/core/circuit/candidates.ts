@@ -1,6 +1,6 @@
 import { type Said } from '../say/said.ts'
-import type { Wired } from '../build/docs.ts'
-import { slotsOf } from '../build/slots.ts'
+import type { Wired } from '../document/docs.ts'
+import { slotsOf } from '../document/slots.ts'
 import type { Part } from '../parts/part.ts'
 import { formatCapacitance, formatResistance } from '../units/electrical.ts'
 import { besideWords } from './beside.ts'

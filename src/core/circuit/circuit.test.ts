@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { heron } from '../../../tests/support/heron.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { TAPERS } from '../parts/kinds/electrics.ts'
 import { bonds } from './bonds.ts'
 import { jackResistance } from './jackResistance.ts'

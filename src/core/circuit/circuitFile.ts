@@ -1,7 +1,7 @@
-import type { Build } from '../build/build.ts'
-import type { Circuit } from '../build/circuitRecord.ts'
-import type { Problem } from '../build/problem.ts'
-import { readBuild } from '../build/readBuild.ts'
+import type { Build } from '../document/build.ts'
+import type { Circuit } from '../document/circuitRecord.ts'
+import type { Problem } from '../document/problem.ts'
+import { readBuild } from '../document/readBuild.ts'
 
 /** A circuit as a file of its own, to be sent to somebody else. */
 export const CIRCUIT_FORMAT = 'snugbolt-circuit'

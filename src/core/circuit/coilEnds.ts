@@ -1,5 +1,5 @@
-import type { Component } from '../build/circuitRecord.ts'
-import type { Wired } from '../build/docs.ts'
+import type { Component } from '../document/circuitRecord.ts'
+import type { Wired } from '../document/docs.ts'
 import { coilsOf } from './pieces.ts'
 import { partOf } from './settings.ts'
 

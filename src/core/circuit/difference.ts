@@ -1,4 +1,4 @@
-import type { Circuit, Wire } from '../build/circuitRecord.ts'
+import type { Circuit, Wire } from '../document/circuitRecord.ts'
 
 /** What sets a circuit apart from another one, wire by wire. */
 export interface Difference {

@@ -1,5 +1,5 @@
-import type { Wired } from '../build/docs.ts'
-import { lugRef } from '../build/lugRef.ts'
+import type { Wired } from '../document/docs.ts'
+import { lugRef } from '../document/lugRef.ts'
 import { allLugs, lugWords } from './lugFinder.ts'
 import { contactSort, partOf } from './settings.ts'
 

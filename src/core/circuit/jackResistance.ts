@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { networkOf } from './network.ts'
 import type { Settings } from './settings.ts'
 import { dcResistance } from './solve.ts'

@@ -1,5 +1,5 @@
-import { lugRef } from '../build/lugRef.ts'
-import type { Circuit } from '../build/circuitRecord.ts'
+import { lugRef } from '../document/lugRef.ts'
+import type { Circuit } from '../document/circuitRecord.ts'
 
 /** How a joint looks when it is right, by what it is made on [common practice]. */
 const LOOKS = {

@@ -1,6 +1,6 @@
-import type { Wire } from '../build/circuitRecord.ts'
-import type { Wired } from '../build/docs.ts'
-import { lugRef, lugText } from '../build/lugRef.ts'
+import type { Wire } from '../document/circuitRecord.ts'
+import type { Wired } from '../document/docs.ts'
+import { lugRef, lugText } from '../document/lugRef.ts'
 import { partOf } from './settings.ts'
 
 /** Colours of pickups' leads by lug: as they are soldered today, and before that as they were found out and kept with the pickup. */

@@ -1,5 +1,5 @@
-import type { Circuit, Component } from '../build/circuitRecord.ts'
-import { lugRef } from '../build/lugRef.ts'
+import type { Circuit, Component } from '../document/circuitRecord.ts'
+import { lugRef } from '../document/lugRef.ts'
 
 /** What can stand in a circuit without a slot, with usual values [from memory]. */
 export const LOOSE: Readonly<Record<string, { label: string; make: Omit<Component, 'id' | 'label'> }>> = {

@@ -1,7 +1,7 @@
-import { lugRef, lugText } from '../build/lugRef.ts'
-import type { Circuit } from '../build/circuitRecord.ts'
-import { terminalsOf } from '../build/circuitRecord.ts'
-import type { Wired } from '../build/docs.ts'
+import { lugRef, lugText } from '../document/lugRef.ts'
+import type { Circuit } from '../document/circuitRecord.ts'
+import { terminalsOf } from '../document/circuitRecord.ts'
+import type { Wired } from '../document/docs.ts'
 import { partOf } from './settings.ts'
 
 /** A lug in words, with what it is on: `Volume, lug 2`; `Pickup switch, a common`. */

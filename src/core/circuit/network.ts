@@ -1,5 +1,5 @@
-import type { Load } from '../build/circuitRecord.ts'
-import type { Wired } from '../build/docs.ts'
+import type { Load } from '../document/circuitRecord.ts'
+import type { Wired } from '../document/docs.ts'
 import { INSIDE, piecesOf, type Pieces } from './pieces.ts'
 import type { Settings } from './settings.ts'
 

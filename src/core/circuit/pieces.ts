@@ -1,5 +1,5 @@
-import type { Wired } from '../build/docs.ts'
-import { terminalsOf, type Component, type Wire } from '../build/circuitRecord.ts'
+import type { Wired } from '../document/docs.ts'
+import { terminalsOf, type Component, type Wire } from '../document/circuitRecord.ts'
 import type { Part } from '../parts/part.ts'
 import { TAPERS, type Taper } from '../parts/kinds/electrics.ts'
 import { caseEnd, gangOf } from '../parts/lugs.ts'

@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { loaded, networkOf, type Network } from './network.ts'
 import type { Settings } from './settings.ts'
 import { summed, transfers } from './solve.ts'

@@ -1,5 +1,5 @@
-import type { Laid, Wired } from '../build/docs.ts'
-import type { WireKind } from '../build/circuitRecord.ts'
+import type { Laid, Wired } from '../document/docs.ts'
+import type { WireKind } from '../document/circuitRecord.ts'
 import type { Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
 import { placeLabels, type Label } from './drawing/labels.ts'

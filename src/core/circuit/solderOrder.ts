@@ -1,7 +1,7 @@
-import { lugRef } from '../build/lugRef.ts'
-import type { Wired } from '../build/docs.ts'
-import { kept } from '../build/kept.ts'
-import { SOLDER_STAGES, type SolderStage, type Wire } from '../build/circuitRecord.ts'
+import { lugRef } from '../document/lugRef.ts'
+import type { Wired } from '../document/docs.ts'
+import { kept } from '../document/kept.ts'
+import { SOLDER_STAGES, type SolderStage, type Wire } from '../document/circuitRecord.ts'
 
 /** One joint of the iron: the wires that meet at a lug. */
 export interface SolderJoint {

@@ -1,7 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { electric, withRecipe, type Electric } from '../../../tests/support/electric.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { withAddition, withoutAddition, ADDITIONS, hasAddition } from './recipes/additions.ts'
 import { offersFor, proposedCircuit, unwired } from './recipes/index.ts'
 import { allSettings, openSettings, settingKey, settingLabel, type Settings } from './settings.ts'

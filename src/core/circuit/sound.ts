@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { jackResistance } from './jackResistance.ts'
 import { loaded, networkOf, type Coil, type Network } from './network.ts'
 import { decibels, responseOf, SILENT, type Response, pitchSteps } from './response.ts'

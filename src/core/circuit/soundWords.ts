@@ -1,5 +1,5 @@
 import { capital, num, type Said, say, together } from '../say/said.ts'
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { HUM_GONE, type Silence, type Sound } from './sound.ts'
 import type { Tree } from './tree.ts'
 

@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import type { Wired } from '../build/docs.ts'
+import type { Build } from '../document/build.ts'
+import type { Wired } from '../document/docs.ts'
 import { loaded, networkOf, type Network } from './network.ts'
 import { settingLabel, type Settings } from './settings.ts'
 import { LEAK } from './solve.ts'

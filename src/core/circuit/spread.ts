@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import type { Part } from '../parts/part.ts'
 import { jackResistance } from './jackResistance.ts'
 import { response } from './response.ts'

@@ -1,5 +1,5 @@
 import { num, type Said, say } from '../say/said.ts'
-import type { Approval, Build, ClientLine } from '../build/build.ts'
+import type { Approval, Build, ClientLine } from '../document/build.ts'
 import { triangleQuantile } from '../calendar/simulate.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { spreadOf } from '../plan/outlook.ts'

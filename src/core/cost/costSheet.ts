@@ -1,6 +1,6 @@
-import type { Costed } from '../build/docs.ts'
-import type { CostKind } from '../build/build.ts'
-import { slotsOf } from '../build/slots.ts'
+import type { Costed } from '../document/docs.ts'
+import type { CostKind } from '../document/build.ts'
+import { slotsOf } from '../document/slots.ts'
 
 /** A line of the cost sheet, from a part or typed. */
 export interface SheetLine {

@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { dimensionRead, splitRef } from '../build/quantityAt.ts'
+import type { Build } from '../document/build.ts'
+import { dimensionRead, splitRef } from '../document/quantityAt.ts'
 import { dimensionAt, specAt } from '../parts/dimensionAt.ts'
 import type { QuantityKind } from '../parts/dimensionSpec.ts'
 

@@ -1,7 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
-import type { Build, Drawer } from '../build/build.ts'
+import type { Build, Drawer } from '../document/build.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { bitSeries, bitsFor, bitsIn, chooseBit, SETS } from './bits.ts'
 import { holesOf } from '../../../tests/support/holesOf.ts'

@@ -1,4 +1,4 @@
-import type { Drawer, DrawerSet } from '../build/build.ts'
+import type { Drawer, DrawerSet } from '../document/build.ts'
 import { fixed, formatLength } from '../units/length.ts'
 import { LETTER_SIZES, NUMBER_SIZES } from './bitSizes.ts'
 

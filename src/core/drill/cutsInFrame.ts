@@ -1,4 +1,4 @@
-import type { Build, Cut } from '../build/build.ts'
+import type { Build, Cut } from '../document/build.ts'
 import { neckLine, offAt, type CentreLine } from '../layout/centreLine.ts'
 
 const known = new WeakMap<readonly Cut[], { line: CentreLine; cuts: readonly Cut[] }>()

@@ -1,6 +1,6 @@
-import type { Shaped } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
-import { stepRef } from '../build/stepRef.ts'
+import type { Shaped } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
+import { stepRef } from '../document/stepRef.ts'
 import type { Hole, HoleRequest } from './hole.ts'
 
 /** Slots whose parts are drilled. */

@@ -1,8 +1,8 @@
 import { list, mm, num, type Said, say } from '../say/said.ts'
 import { REQUESTS } from './requests/index.ts'
-import { lastAlike } from '../build/kept.ts'
-import type { Shaped } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
+import { lastAlike } from '../document/kept.ts'
+import type { Shaped } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
 import {
   axisDistance,
   boreInOutline,

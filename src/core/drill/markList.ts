@@ -1,6 +1,6 @@
 import { mm, num, type Said, say, small } from '../say/said.ts'
 import { counted } from '../text/text.ts'
-import type { Shaped } from '../build/docs.ts'
+import type { Shaped } from '../document/docs.ts'
 import type { Point } from '../geometry/outline.ts'
 import { bridgeOnBody } from '../layout/bridgeLine.ts'
 import { neckLine, readCentreLine } from '../layout/centreLine.ts'

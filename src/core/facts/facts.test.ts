@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo } from '../../../tests/support/demo.ts'
-import { LAID, SHAPED } from '../build/docs.ts'
-import { writeLog } from '../build/edits.ts'
-import { fact } from '../build/fact.ts'
+import { LAID, SHAPED } from '../document/docs.ts'
+import { writeLog } from '../document/edits.ts'
+import { fact } from '../document/fact.ts'
 import { ask, FACTS, type FactName } from './facts.ts'
 
 const NOW = { at: '2026-11-25T10:00:00.000Z', zone: 'Etc/GMT-1' }

@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { readingRef, type AirWhat } from '../build/readingRef.ts'
+import type { Build } from '../document/build.ts'
+import { readingRef, type AirWhat } from '../document/readingRef.ts'
 import { DEW_MARGIN, dewPoint, humidityAt } from './air.ts'
 
 const HOUR = 3_600_000

@@ -1,5 +1,5 @@
 import { parsed, refused, type Parsed } from '../units/parsed.ts'
-import { SPANS } from '../build/spans.ts'
+import { SPANS } from '../document/spans.ts'
 
 const ACCEPTED = '19.5 C 55 %, 67 F 55 %'
 

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { airCurve, fitHours, type AirCurve, type AirLimits, type FitHours } from './airCurve.ts'
 import { finishDates } from './dates.ts'
 import { dryingFactor } from './drying.ts'

@@ -1,4 +1,4 @@
-import type { BurstRing } from '../build/finishRecord.ts'
+import type { BurstRing } from '../document/finishRecord.ts'
 import { grown } from '../geometry/boolean.ts'
 import { polygonArea, type Point } from '../geometry/outline.ts'
 

@@ -1,4 +1,4 @@
-import { ZONES, type Zone } from '../build/finishNames.ts'
+import { ZONES, type Zone } from '../document/finishNames.ts'
 import { scratchOf } from '../parts/grits.ts'
 import { derived, doubtOf, fromSource, linear, type Quantity } from '../units/quantity.ts'
 import { dryCoat, type LayerFacts } from './layerFacts.ts'

@@ -1,5 +1,5 @@
 import { converter, formatHex, parse } from 'culori'
-import type { DyeMix } from '../build/finishRecord.ts'
+import type { DyeMix } from '../document/finishRecord.ts'
 
 /** Colour of a surface as light comes back from it: linear red, green, blue, 0 to 1. */
 export type Light = readonly [number, number, number]

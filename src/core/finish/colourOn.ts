@@ -1,5 +1,5 @@
-import type { FinishChoice } from '../build/finishRecord.ts'
-import { stepRef, type StepRef } from '../build/stepRef.ts'
+import type { FinishChoice } from '../document/finishRecord.ts'
+import { stepRef, type StepRef } from '../document/stepRef.ts'
 import { MATERIALS } from './materials.ts'
 
 /** Whether a step puts colour on: a coat of anything but a ground, or the last look at the coats. */

@@ -1,4 +1,4 @@
-import type { SurfaceState } from '../build/finishNames.ts'
+import type { SurfaceState } from '../document/finishNames.ts'
 import type { Family } from './materials.ts'
 
 /** What a layer may lie on: wood as it is, or what an earlier layer left. */

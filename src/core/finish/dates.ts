@@ -1,6 +1,6 @@
 import { num, type Said, say, count } from '../say/said.ts'
-import type { Build } from '../build/build.ts'
-import { ownStepId } from '../build/edits.ts'
+import type { Build } from '../document/build.ts'
+import { ownStepId } from '../document/edits.ts'
 import { dryingFactor } from './drying.ts'
 import type { FinishAct } from './acts.ts'
 import type { FinishWork } from './finishWork.ts'

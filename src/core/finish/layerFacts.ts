@@ -1,5 +1,5 @@
-import type { FinishLayer } from '../build/finishRecord.ts'
-import type { Way } from '../build/finishNames.ts'
+import type { FinishLayer } from '../document/finishRecord.ts'
+import type { Way } from '../document/finishNames.ts'
 import { STORED_UNIT } from '../parts/dimensionSpec.ts'
 import { MATERIAL_FIGURES, type Spread } from '../parts/materialFigures.ts'
 import { TIN_FIGURES, type FigureName } from '../parts/kinds/finishing.ts'

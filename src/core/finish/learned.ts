@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { readingRef } from '../build/readingRef.ts'
+import type { Build } from '../document/build.ts'
+import { readingRef } from '../document/readingRef.ts'
 import { grainOf } from '../parts/grits.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { dryCoat, type LayerFacts } from './layerFacts.ts'

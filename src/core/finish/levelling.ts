@@ -1,5 +1,5 @@
-import type { Pad } from '../build/finishNames.ts'
-import type { Levelling } from '../build/finishRecord.ts'
+import type { Pad } from '../document/finishNames.ts'
+import type { Levelling } from '../document/finishRecord.ts'
 import { gritLadder, scratchOf } from '../parts/grits.ts'
 import { SIGMA } from '../units/weighted.ts'
 import type { Spread } from '../parts/materialFigures.ts'

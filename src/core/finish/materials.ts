@@ -1,5 +1,5 @@
 import { mm, type Said, say, span, cm, cmSpan } from '../say/said.ts'
-import type { Way } from '../build/finishNames.ts'
+import type { Way } from '../document/finishNames.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import type { Spread } from '../parts/materialFigures.ts'
 import type { MaterialName } from '../parts/materialNames.ts'

@@ -1,4 +1,4 @@
-import type { Laid } from '../build/docs.ts'
+import type { Laid } from '../document/docs.ts'
 import { layOut } from '../layout/layOut.ts'
 import { takesFinish } from './film.ts'
 

@@ -1,7 +1,7 @@
-import type { SchoolName } from '../build/finishNames.ts'
+import type { SchoolName } from '../document/finishNames.ts'
 import { startFrom } from './edits.ts'
 import { finishWork, type Finished } from './finishWork.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 
 /** What a school costs on an instrument in the air that it has: days of waiting, rounded up, and hours of work. */
 export function schoolCost(build: Build & Finished, school: SchoolName): { days: number; hours: number } {

@@ -1,5 +1,5 @@
-import type { SchoolName, Zone } from '../build/finishNames.ts'
-import type { FinishLayer, Levelling } from '../build/finishRecord.ts'
+import type { SchoolName, Zone } from '../document/finishNames.ts'
+import type { FinishLayer, Levelling } from '../document/finishRecord.ts'
 
 /** A way of finishing a whole instrument, to start from: its layers can all be changed afterwards. */
 export interface School {

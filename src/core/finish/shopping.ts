@@ -4,7 +4,7 @@ import { gritLadder, WOOD_PREPARATION } from '../parts/grits.ts'
 import type { Supply } from '../parts/kinds/finishing.ts'
 import type { MaterialName } from '../parts/materialNames.ts'
 import type { Part } from '../parts/part.ts'
-import type { Levelling } from '../build/finishRecord.ts'
+import type { Levelling } from '../document/finishRecord.ts'
 import type { FinishWork } from './finishWork.ts'
 import type { LayerState } from './learnedLayers.ts'
 

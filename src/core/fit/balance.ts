@@ -1,5 +1,5 @@
-import type { Shaped } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
+import type { Shaped } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
 import { polygonArea, type Point } from '../geometry/outline.ts'
 import { halfBoardAt, layOut, type Layout } from '../layout/layOut.ts'
 import { buttonPlaces } from '../drill/requests/buttonHoles.ts'
@@ -8,7 +8,7 @@ import type { Part } from '../parts/part.ts'
 import { PART_KINDS } from '../parts/partKinds.ts'
 import { woodOf } from '../parts/woods.ts'
 import { fromDimension, fromSource, linear, type Quantity } from '../units/quantity.ts'
-import { refOf } from '../build/quantityAt.ts'
+import { refOf } from '../document/quantityAt.ts'
 
 /** A mass at a place along the instrument, mm from the nut. */
 export interface PlacedMass {

@@ -1,4 +1,4 @@
-import type { FamilyId } from '../build/families.ts'
+import type { FamilyId } from '../document/families.ts'
 import { FAMILY_FILES } from './families/index.ts'
 import type { Family } from './family.ts'
 

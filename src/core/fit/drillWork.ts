@@ -1,5 +1,5 @@
-import { DRILLED } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
+import { DRILLED } from '../document/docs.ts'
+import { fact } from '../document/fact.ts'
 import { allCuts } from '../drill/channelsWanted.ts'
 import { bitsIn } from '../drill/bits.ts'
 import { cuttingWork } from '../drill/cutting.ts'

@@ -1,5 +1,5 @@
 import { type Said } from '../say/said.ts'
-import type { Shaped } from '../build/docs.ts'
+import type { Shaped } from '../document/docs.ts'
 import { applyChange } from './applyFixes.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Fix, Joint } from './joint.ts'

@@ -1,11 +1,11 @@
 import { type Said } from '../say/said.ts'
-import { perObject } from '../build/kept.ts'
-import type { Shaped } from '../build/docs.ts'
+import { perObject } from '../document/kept.ts'
+import type { Shaped } from '../document/docs.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import type { Quantity } from '../units/quantity.ts'
-import type { FamilyId } from '../build/families.ts'
+import type { FamilyId } from '../document/families.ts'
 import type { Limits, Verdict } from './verdict.ts'
 
 /** What a fix alters: a dimension by its name, and what it will be, with the tolerance the method holds. */

@@ -1,4 +1,4 @@
-import type { Facts } from '../build/view.ts'
+import type { Facts } from '../document/view.ts'
 import type { Family } from './family.ts'
 import type { Season } from './season.ts'
 import type { Limits } from './verdict.ts'

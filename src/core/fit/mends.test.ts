@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { FEATURE_ROLE_NAMES } from '../parts/featureRoles.ts'
 import { applyChange } from './applyFixes.ts'
 import { jointsAsTheyStand } from './findJoints.ts'

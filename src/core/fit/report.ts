@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import type { Mended } from '../build/docs.ts'
+import type { Build } from '../document/build.ts'
+import type { Mended } from '../document/docs.ts'
 import { fit } from './applyFixes.ts'
 import { countStates } from './findJoints.ts'
 import type { Quantity } from '../units/quantity.ts'

@@ -1,4 +1,4 @@
-import type { FamilyId } from '../build/families.ts'
+import type { FamilyId } from '../document/families.ts'
 import { FAMILIES } from './bands.ts'
 import { reworkMinutes as minutesOf } from './family.ts'
 

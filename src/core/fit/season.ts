@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { equilibriumMoisture, movement } from '../parts/moisture.ts'
 import { woodOf } from '../parts/woods.ts'
 

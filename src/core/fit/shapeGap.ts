@@ -1,5 +1,5 @@
-import { quantities, type Maths } from '../build/maths.ts'
-import { refOf } from '../build/quantityAt.ts'
+import { quantities, type Maths } from '../document/maths.ts'
+import { refOf } from '../document/quantityAt.ts'
 import { opened } from '../geometry/boolean.ts'
 import type { Point } from '../geometry/outline.ts'
 import { gapInside, isRect, moved, type Gap, type Shape } from '../geometry/shape.ts'

@@ -1,4 +1,4 @@
-import type { Drilled } from '../build/docs.ts'
+import type { Drilled } from '../document/docs.ts'
 import { HOLE_GROUPS, type HoleGroup } from '../drill/hole.ts'
 import type { Drawing } from '../drill/templates/drawing.ts'
 import { practicePiece, templatesOf } from '../drill/templates/templates.ts'

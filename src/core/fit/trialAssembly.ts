@@ -1,7 +1,7 @@
 import { mm, num, type Said, say } from '../say/said.ts'
-import type { Shaped } from '../build/docs.ts'
-import type { Build, Trial } from '../build/build.ts'
-import { slotsOf } from '../build/slots.ts'
+import type { Shaped } from '../document/docs.ts'
+import type { Build, Trial } from '../document/build.ts'
+import { slotsOf } from '../document/slots.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import type { Joint } from './joint.ts'
 

@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { choosePart } from '../build/edits.ts'
+import type { Build } from '../document/build.ts'
+import { choosePart } from '../document/edits.ts'
 import type { Part } from '../parts/part.ts'
 import { applyChange } from './applyFixes.ts'
 import { jointsAsTheyStand } from './findJoints.ts'

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { SolderDrawing } from '../circuit/solderDrawing.ts'
 import { approvalSum, lastApproval, quoteOf, type Quote } from '../client/quote.ts'
 import { plainPicture, type PlainPicture } from '../layout/instrumentPicture.ts'

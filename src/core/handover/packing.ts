@@ -1,6 +1,6 @@
 import { cm, type Said, say } from '../say/said.ts'
-import { TREMOLOS, type Build } from '../build/build.ts'
-import { partIn } from '../build/references.ts'
+import { TREMOLOS, type Build } from '../document/build.ts'
+import { partIn } from '../document/references.ts'
 
 /** A thing for the parcel or an act of packing, and why. */
 export interface PackingLine {

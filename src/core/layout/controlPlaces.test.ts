@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { typicalFeature } from '../parts/typicalPart.ts'
 import { placesThatFit } from './controlPlaces.ts'
 import { layOut } from './layOut.ts'

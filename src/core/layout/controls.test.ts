@@ -1,7 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { typicalFeature, typicalPart } from '../parts/typicalPart.ts'
 import { controlSpots, placesFromDonor } from './controls.ts'
 import { layOut } from './layOut.ts'

@@ -1,6 +1,6 @@
 import { mm, type Said, say } from '../say/said.ts'
-import type { Laid } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
+import type { Laid } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
 import { inside, polygonArea, type Point } from '../geometry/outline.ts'
 import { selfCrossing } from '../geometry/selfCrossing.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { heron, measuredAt } from '../../../tests/support/heron.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { bridgeLine } from './bridgeLine.ts'
 import { startingCompensation } from './compensation.ts'

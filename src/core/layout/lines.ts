@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Point } from '../geometry/outline.ts'
 import { neckLine, offAt } from './centreLine.ts'
 

@@ -1,4 +1,4 @@
-import type { SPACINGS } from '../build/build.ts'
+import type { SPACINGS } from '../document/build.ts'
 
 /** Strings that lie in pairs or threes: how many to a course, and the distance of their centres, mm. */
 export interface Courses {

@@ -1,6 +1,6 @@
 import { servedWord } from '../parts/servedWord.ts'
-import type { Laid } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
+import type { Laid } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
 import { FEATURE_ROLES } from '../parts/featureRoles.ts'
 import { guardPlace, type Layout } from './layOut.ts'
 import { neckLine, offAt } from './centreLine.ts'

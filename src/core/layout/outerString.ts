@@ -1,4 +1,4 @@
-import type { LaidFacts, View } from '../build/view.ts'
+import type { LaidFacts, View } from '../document/view.ts'
 import { startingCompensation } from './compensation.ts'
 import { coursesOf } from './layOut.ts'
 

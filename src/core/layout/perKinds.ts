@@ -1,6 +1,6 @@
-import type { Build } from '../build/build.ts'
-import { only } from '../build/fact.ts'
-import { kept, perObject } from '../build/kept.ts'
+import type { Build } from '../document/build.ts'
+import { only } from '../document/fact.ts'
+import { kept, perObject } from '../document/kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 import type { Layout } from './layOut.ts'
 

@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { readingSource } from '../build/readingRef.ts'
+import type { Build } from '../document/build.ts'
+import { readingSource } from '../document/readingRef.ts'
 import { fromSource, type Quantity } from '../units/quantity.ts'
 
 /** The newest reading of something, as a quantity that knows where it comes from. */

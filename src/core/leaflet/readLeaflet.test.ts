@@ -1,9 +1,9 @@
-import { USUAL_SETTINGS } from '../build/settings.ts'
+import { USUAL_SETTINGS } from '../document/settings.ts'
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { LEAFLETS, type Said } from '../../../tests/leaflets.expected.ts'
 import { dimensionAt } from '../parts/dimensionAt.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { assumeBuild } from '../start/assumeBuild.ts'
 import { readLeaflet, withClaims } from './readLeaflet.ts'
 

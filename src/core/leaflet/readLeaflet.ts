@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { slotsOf } from '../build/slots.ts'
+import type { Build } from '../document/build.ts'
+import { slotsOf } from '../document/slots.ts'
 import type { DimensionSpec } from '../parts/dimensionSpec.ts'
 import { dimensionAt, labelAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'

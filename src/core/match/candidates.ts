@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { slotsOf, type Slot } from '../build/slots.ts'
+import type { Build } from '../document/build.ts'
+import { slotsOf, type Slot } from '../document/slots.ts'
 import { judgeNumbers, type Limits, type State } from '../fit/verdict.ts'
 import type { Part } from '../parts/part.ts'
 import { jointMinutes, sidesOf } from './jointCost.ts'

@@ -1,5 +1,5 @@
 import { type Said } from '../say/said.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Part } from '../parts/part.ts'
 import { problemOf } from './problem.ts'
 import { bestSets } from './search.ts'

@@ -1,4 +1,4 @@
-import type { FamilyId } from '../build/families.ts'
+import type { FamilyId } from '../document/families.ts'
 import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from '../fit/rework.ts'
 import { CERTAIN, normalBelow, type Limits } from '../fit/verdict.ts'
 

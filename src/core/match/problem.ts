@@ -1,5 +1,5 @@
-import type { Build } from '../build/build.ts'
-import { slotsOf } from '../build/slots.ts'
+import type { Build } from '../document/build.ts'
+import { slotsOf } from '../document/slots.ts'
 import type { Part } from '../parts/part.ts'
 import { jointMinutes, sidesOf } from './jointCost.ts'
 import { rulesFor, type Rule } from './rules.ts'

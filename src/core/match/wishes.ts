@@ -1,7 +1,7 @@
 import { count, num, type Said, say, span } from '../say/said.ts'
 import { differenceInCalendarDays, isValid, parseISO } from 'date-fns'
-import type { Build, Instrument } from '../build/build.ts'
-import { slotsOf, type Slot } from '../build/slots.ts'
+import type { Build, Instrument } from '../document/build.ts'
+import { slotsOf, type Slot } from '../document/slots.ts'
 import { daysToCome } from '../parts/arrival.ts'
 import type { Part } from '../parts/part.ts'
 

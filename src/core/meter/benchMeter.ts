@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { randomOf, standIn } from './standIn.ts'
 import { NOTHING, type MeterSort } from './meters.ts'
 import type { Model } from './table.ts'

@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { piecesOf } from '../circuit/pieces.ts'
 import type { Settings } from '../circuit/settings.ts'
 import { expecter, type Expected } from './expected.ts'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { CRACKLES, crackleOf } from './crackle.ts'
 import { faultsOf } from './faults.ts'
 import { modelOf, predictions, type Model } from './table.ts'

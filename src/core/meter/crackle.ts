@@ -1,5 +1,5 @@
-import type { Wired } from '../build/docs.ts'
-import { lugRef, lugText } from '../build/lugRef.ts'
+import type { Wired } from '../document/docs.ts'
+import { lugRef, lugText } from '../document/lugRef.ts'
 import { knobsOf, type Settings } from '../circuit/settings.ts'
 import type { Change } from './change.ts'
 import { placesOf, solveDirect } from './dc.ts'

@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { doubtOfDim } from '../circuit/spread.ts'
 import { partOf } from '../circuit/settings.ts'
 import { COLD_JOINT } from './change.ts'

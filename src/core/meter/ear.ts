@@ -1,6 +1,6 @@
-import { lugRef } from '../build/lugRef.ts'
+import { lugRef } from '../document/lugRef.ts'
 import { METAL_LUGS } from '../parts/lugs.ts'
-import type { Load } from '../build/circuitRecord.ts'
+import type { Load } from '../document/circuitRecord.ts'
 import { loaded, type Element, type Network } from '../circuit/network.ts'
 import type { Pieces, Pole } from '../circuit/pieces.ts'
 import { transfers, type Transfers } from '../circuit/solve.ts'

@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import type { Pieces } from '../circuit/pieces.ts'
 import { placesOf, solveDirect } from './dc.ts'
 import { causesOf, deviation, doubtsOf, leaningOn } from './doubts.ts'

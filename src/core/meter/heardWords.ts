@@ -1,4 +1,4 @@
-import type { HeardSort } from '../build/readingRef.ts'
+import type { HeardSort } from '../document/readingRef.ts'
 
 /** What one can say of what is heard, and for how many decibels it stands, against what should be [from memory]. */
 export interface HeardChoice {

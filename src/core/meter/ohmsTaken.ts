@@ -1,6 +1,6 @@
-import type { Reading } from '../build/build.ts'
-import type { Wired } from '../build/docs.ts'
-import { readingRef } from '../build/readingRef.ts'
+import type { Reading } from '../document/build.ts'
+import type { Wired } from '../document/docs.ts'
+import { readingRef } from '../document/readingRef.ts'
 import type { Settings } from '../circuit/settings.ts'
 import { standsOf } from './places.ts'
 

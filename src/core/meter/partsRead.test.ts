@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { diagnose } from './diagnose.ts'
 import { faultsOf } from './faults.ts'
 import { partsRead } from './partsRead.ts'

@@ -1,9 +1,9 @@
-import { refOf } from '../build/quantityAt.ts'
+import { refOf } from '../document/quantityAt.ts'
 import { doubtOfDim } from '../circuit/spread.ts'
 import { partOf } from '../circuit/settings.ts'
 import type { Diagnosis } from './diagnose.ts'
 import { FAULT_SORTS } from './faultSorts.ts'
-import { lugRef } from '../build/lugRef.ts'
+import { lugRef } from '../document/lugRef.ts'
 import type { Model, Table } from './table.ts'
 
 /** What the readings of a circuit say about a part of it. */

@@ -1,4 +1,4 @@
-import { measuredDimension } from '../build/edits.ts'
+import { measuredDimension } from '../document/edits.ts'
 import { doubtOfDim } from '../circuit/spread.ts'
 import type { CoilRead, CoilReading, Part } from '../parts/part.ts'
 import { lugsOf } from '../parts/lugs.ts'

@@ -1,5 +1,5 @@
-import type { Wired } from '../build/docs.ts'
-import { lugRef } from '../build/lugRef.ts'
+import type { Wired } from '../document/docs.ts'
+import { lugRef } from '../document/lugRef.ts'
 import { piecesOf, INSIDE } from '../circuit/pieces.ts'
 import {
   allSettings,

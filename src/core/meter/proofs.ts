@@ -1,4 +1,4 @@
-import type { Wired } from '../build/docs.ts'
+import type { Wired } from '../document/docs.ts'
 import { piecesOf, type Pieces } from '../circuit/pieces.ts'
 import { changedBy, type Change } from './change.ts'
 import { expecter, type Expected } from './expected.ts'

@@ -1,5 +1,5 @@
-import type { Reading } from '../build/build.ts'
-import { readingText } from '../build/readingRef.ts'
+import type { Reading } from '../document/build.ts'
+import { readingText } from '../document/readingRef.ts'
 import type { Observation } from './belief.ts'
 import { countingReadings } from './ohmsTaken.ts'
 import type { Model, Probe } from './table.ts'

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js'
-import type { CalendarBusy } from '../build/build.ts'
+import type { CalendarBusy } from '../document/build.ts'
 import { localTime } from '../calendar/clock.ts'
 
 /** A calendar file that cannot be read, said for whoever brought it. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Stock } from '../parts/part.ts'
 import { buyList } from './buyList.ts'
 import { plan } from './plan.ts'

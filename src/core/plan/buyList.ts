@@ -1,6 +1,6 @@
 import { type Said } from '../say/said.ts'
-import type { Build } from '../build/build.ts'
-import { slotsOf } from '../build/slots.ts'
+import type { Build } from '../document/build.ts'
+import { slotsOf } from '../document/slots.ts'
 import { orderBy } from './outlook.ts'
 import { expectedOn } from './partsOfStep.ts'
 import type { Plan } from './plan.ts'

@@ -1,7 +1,7 @@
 import { spoken, type Reader } from '../say/spoken.ts'
 import { list, num, say } from '../say/said.ts'
 import ical from 'ical-generator'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Plan } from './plan.ts'
 import type { BenchDay } from './workshopPlan.ts'
 

@@ -1,5 +1,5 @@
-import { lastAlike } from '../build/kept.ts'
-import { stepText } from '../build/stepRef.ts'
+import { lastAlike } from '../document/kept.ts'
+import { stepText } from '../document/stepRef.ts'
 import { PHASES, type OrderedStep, type Step, type Which } from './step.ts'
 
 /** Where among all steps those are that are meant. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demo, uncoated } from '../../../tests/support/demo.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { orderBy, planOutlook } from './outlook.ts'
 import { outOfTurn } from './outOfTurn.ts'
 import { paceOf } from './pace.ts'

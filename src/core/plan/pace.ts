@@ -1,4 +1,4 @@
-import type { StepState } from '../build/build.ts'
+import type { StepState } from '../document/build.ts'
 import type { Step } from './step.ts'
 
 /** What work is alike: its kind, of the plan's own. */

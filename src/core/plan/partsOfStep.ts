@@ -1,11 +1,11 @@
 import { dayAfter } from '../calendar/days.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Part } from '../parts/part.ts'
-import { splitRef } from '../build/quantityAt.ts'
-import type { StepRef } from '../build/stepRef.ts'
+import { splitRef } from '../document/quantityAt.ts'
+import type { StepRef } from '../document/stepRef.ts'
 import type { HoleGroup } from '../drill/hole.ts'
 import { daysToCome } from '../parts/arrival.ts'
-import { slotsOf } from '../build/slots.ts'
+import { slotsOf } from '../document/slots.ts'
 
 /** Slots whose parts have to be there for the holes of a group: they are drilled after the part, not its drawing. */
 const BY_GROUP: Record<HoleGroup, readonly string[]> = {

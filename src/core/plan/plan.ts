@@ -1,5 +1,5 @@
-import type { Build, StepState } from '../build/build.ts'
-import { lastAlike } from '../build/kept.ts'
+import type { Build, StepState } from '../document/build.ts'
+import { lastAlike } from '../document/kept.ts'
 import { localTime, type Present } from '../calendar/clock.ts'
 import { chainOf, schedule, type Slot, type WorkItem } from '../calendar/schedule.ts'
 import { fit } from '../fit/applyFixes.ts'

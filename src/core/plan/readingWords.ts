@@ -1,7 +1,7 @@
-import type { Build } from '../build/build.ts'
-import { splitRef } from '../build/quantityAt.ts'
-import { readingRef } from '../build/readingRef.ts'
-import { wordsOfReading } from '../build/wordsOfReading.ts'
+import type { Build } from '../document/build.ts'
+import { splitRef } from '../document/quantityAt.ts'
+import { readingRef } from '../document/readingRef.ts'
+import { wordsOfReading } from '../document/wordsOfReading.ts'
 import { specAt } from '../parts/dimensionAt.ts'
 import { meterAtJack } from '../meter/jack.ts'
 

@@ -1,5 +1,5 @@
 import { type Said } from '../say/said.ts'
-import type { StepRef } from '../build/stepRef.ts'
+import type { StepRef } from '../document/stepRef.ts'
 import type { Expected } from './partsOfStep.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { meterAtJack } from '../meter/jack.ts'
 import { drilledSteps } from '../drill/drilledHere.ts'
 import { finishWork } from '../finish/finishWork.ts'

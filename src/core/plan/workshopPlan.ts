@@ -1,6 +1,6 @@
 import { inMm } from '../say/spoken.ts'
 import { type Said } from '../say/said.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { layOutWork, type Load } from '../calendar/layOutWork.ts'
 import { localTime, type Present } from '../calendar/clock.ts'
 import { fromNow } from '../calendar/schedule.ts'

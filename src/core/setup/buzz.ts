@@ -1,8 +1,8 @@
-import type { Laid } from '../build/docs.ts'
-import { LAID } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
-import { readingRef } from '../build/readingRef.ts'
-import { partIn } from '../build/references.ts'
+import type { Laid } from '../document/docs.ts'
+import { LAID } from '../document/docs.ts'
+import { fact } from '../document/fact.ts'
+import { readingRef } from '../document/readingRef.ts'
+import { partIn } from '../document/references.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import {

@@ -1,7 +1,7 @@
 import { asWritten, mm, num, type Said, say } from '../say/said.ts'
-import { LAID } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
-import { partIn } from '../build/references.ts'
+import { LAID } from '../document/docs.ts'
+import { fact } from '../document/fact.ts'
+import { partIn } from '../document/references.ts'
 import { buzzWork } from './buzz.ts'
 
 /** A crown lower than this is not levelled any more: the fret is replaced, mm [from memory]. */

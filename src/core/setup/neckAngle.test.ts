@@ -1,7 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { layOut } from '../layout/layOut.ts'
 import { saddleHeight } from '../layout/saddleHeight.ts'

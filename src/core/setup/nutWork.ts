@@ -1,8 +1,8 @@
-import { LAID } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
+import { LAID } from '../document/docs.ts'
+import { fact } from '../document/fact.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { layOut } from '../layout/layOut.ts'
-import { partIn } from '../build/references.ts'
+import { partIn } from '../document/references.ts'
 import { lineOver } from './buzz.ts'
 import { slotReading, stringTable } from './stringTable.ts'
 

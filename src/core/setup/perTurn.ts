@@ -1,6 +1,6 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { combine, SIGMA } from '../units/weighted.ts'
-import { readingRef, type TurnedWhat } from '../build/readingRef.ts'
+import { readingRef, type TurnedWhat } from '../document/readingRef.ts'
 
 /** What a turn does, mm: expected and read, with its half-width, and from how many moves. */
 export interface PerTurn {

@@ -1,6 +1,6 @@
 import { mm, num, type Said, say } from '../say/said.ts'
-import type { Build } from '../build/build.ts'
-import type { Laid } from '../build/docs.ts'
+import type { Build } from '../document/build.ts'
+import type { Laid } from '../document/docs.ts'
 import { addDays } from 'date-fns'
 import { setupWork, type Adjustment } from './setupWork.ts'
 

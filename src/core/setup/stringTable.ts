@@ -1,7 +1,7 @@
-import type { Reading } from '../build/build.ts'
-import type { Laid } from '../build/docs.ts'
-import { readingText } from '../build/readingRef.ts'
-import { partIn } from '../build/references.ts'
+import type { Reading } from '../document/build.ts'
+import type { Laid } from '../document/docs.ts'
+import { readingText } from '../document/readingRef.ts'
+import { partIn } from '../document/references.ts'
 import { noteHz } from './pitch.ts'
 import { tension, unitWeight } from './tension.ts'
 

@@ -1,4 +1,4 @@
-import type { Style } from '../build/playing.ts'
+import type { Style } from '../document/playing.ts'
 /**
  * How a player plucks: N on a plain string, and what contact is heard as tone and not as buzz, mm [from memory: handbook,
  * chapter 8; the contact fitted to its heights: who plays hard lives with a tenth of a millimetre, who plays lightly hears it].

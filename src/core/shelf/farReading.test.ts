@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { measuredDimension } from '../build/edits.ts'
+import { measuredDimension } from '../document/edits.ts'
 import { claimed } from '../units/doubt.ts'
 import { isFar } from './farReading.ts'
 

@@ -1,4 +1,4 @@
-import { merge } from '../build/merge.ts'
+import { merge } from '../document/merge.ts'
 import type { Part } from '../parts/part.ts'
 
 /** Parts that somebody else wrote since, with what was done here: and in words where both changed the same thing. */

@@ -1,5 +1,5 @@
-import type { Laid, Wired } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
+import type { Laid, Wired } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
 import { loaded, networkOf, type Network } from '../circuit/network.ts'
 import type { Settings } from '../circuit/settings.ts'
 import { transfers } from '../circuit/solve.ts'

@@ -1,5 +1,5 @@
-import type { Laid } from '../build/docs.ts'
-import { partIn } from '../build/references.ts'
+import type { Laid } from '../document/docs.ts'
+import { partIn } from '../document/references.ts'
 import { layOut } from '../layout/layOut.ts'
 import { buzzWork } from '../setup/buzz.ts'
 import { centsOff } from '../setup/intonation.ts'

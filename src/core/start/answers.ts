@@ -8,7 +8,7 @@ import {
   type NeckJoint,
   type PickupPlace,
   type Question,
-} from '../build/build.ts'
+} from '../document/build.ts'
 
 /** What pickups and controls hang on. */
 export const HANGS = ['guard', 'body', 'rings', 'plate'] as const

@@ -1,4 +1,4 @@
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import { cutText } from '../text/text.ts'

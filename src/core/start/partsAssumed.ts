@@ -1,4 +1,4 @@
-import type { Slot } from '../build/slots.ts'
+import type { Slot } from '../document/slots.ts'
 import type { Part } from '../parts/part.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 import { assumedOutline, assumedPart, typicalFeature } from '../parts/typicalPart.ts'

@@ -1,4 +1,4 @@
-import type { BridgeSort } from '../build/build.ts'
+import type { BridgeSort } from '../document/build.ts'
 import { fretPosition } from '../layout/frets.ts'
 import { TRAVEL_RESERVE } from '../layout/bridgeLine.ts'
 import { startingCompensation } from '../layout/compensation.ts'

@@ -1,5 +1,5 @@
 import { counted } from '../text/text.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import type { Part, Stock } from '../parts/part.ts'
 import type { Catalogue, Orders, OrderState } from './supplier.ts'
 

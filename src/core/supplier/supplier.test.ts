@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { candidatesFor } from '../match/candidates.ts'
 import { expectedOn } from '../plan/partsOfStep.ts'
 import { typicalPart } from '../parts/typicalPart.ts'

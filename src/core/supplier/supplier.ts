@@ -14,8 +14,8 @@ import {
   Min,
   MinLength,
 } from 'class-validator'
-import type { Problem } from '../build/problem.ts'
-import { readAs } from '../build/readBuild.ts'
+import type { Problem } from '../document/problem.ts'
+import { readAs } from '../document/readBuild.ts'
 import { ID, ID_MESSAGE } from '../parts/ids.ts'
 import { Part } from '../parts/part.ts'
 import { Nested, NestedEach } from '../parts/validators/nested.ts'

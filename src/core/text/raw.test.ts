@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
-import { readBuild, readPart, readSettings } from '../build/readBuild.ts'
+import { readBuild, readPart, readSettings } from '../document/readBuild.ts'
 import { DEEPEST, unreadableTexts } from './text.ts'
 
 const raw = (text: string) => JSON.parse(text) as unknown

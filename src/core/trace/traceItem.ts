@@ -1,4 +1,4 @@
-import type { Drilled, Named } from '../build/docs.ts'
+import type { Drilled, Named } from '../document/docs.ts'
 import { bitsIn, type Bit } from '../drill/bits.ts'
 import { allCuts } from '../drill/channelsWanted.ts'
 import { cuttingWork, type CutWork } from '../drill/cutting.ts'

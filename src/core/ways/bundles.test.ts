@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { cavity, dim, hollowed, SHELL } from '../../../tests/support/hollowed.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { boreLoads, bundleDiameter, CABLES, foldLoads, strandsOf } from './bundles.ts'
 
 /**

@@ -1,9 +1,9 @@
-import { SHAPED, type Shaped } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
+import { SHAPED, type Shaped } from '../document/docs.ts'
+import { fact } from '../document/fact.ts'
 import { partOf } from '../circuit/settings.ts'
 import { boundsOf, inside, type Point } from '../geometry/outline.ts'
 import { layOut } from '../layout/layOut.ts'
-import { partIn } from '../build/references.ts'
+import { partIn } from '../document/references.ts'
 import { passesOpening, sidesOf } from './girth.ts'
 import { wireWays } from './wireWays.ts'
 

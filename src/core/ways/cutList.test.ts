@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
-import type { Build } from '../build/build.ts'
+import type { Build } from '../document/build.ts'
 import { circuitSheet } from '../print/circuitSheet.ts'
 import { boxOf } from '../drill/templates/drawing.ts'
 import { readCircuit, writeCircuit } from '../circuit/circuitFile.ts'

@@ -1,5 +1,5 @@
-import { SHAPED, type Shaped } from '../build/docs.ts'
-import { fact } from '../build/fact.ts'
+import { SHAPED, type Shaped } from '../document/docs.ts'
+import { fact } from '../document/fact.ts'
 import { solderDrawing, type SolderDrawing } from '../circuit/solderDrawing.ts'
 import type { Bore } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'

@@ -1,5 +1,5 @@
-import { sizeAt } from '../build/assumed.ts'
-import type { Component } from '../build/circuitRecord.ts'
+import { sizeAt } from '../document/assumed.ts'
+import type { Component } from '../document/circuitRecord.ts'
 import type { Part } from '../parts/part.ts'
 
 /** Three sides of the box that a component fits in, smallest first, mm. */

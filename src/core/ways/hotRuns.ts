@@ -1,4 +1,4 @@
-import type { Shaped } from '../build/docs.ts'
+import type { Shaped } from '../document/docs.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
 import { loaded, networkOf, type Element, type Network } from '../circuit/network.ts'
 import { SHIELDED } from '../circuit/pieces.ts'

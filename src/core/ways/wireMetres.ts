@@ -1,4 +1,4 @@
-import type { Shaped, Wired } from '../build/docs.ts'
+import type { Shaped, Wired } from '../document/docs.ts'
 import { DETOUR } from './service.ts'
 import { wireWays, type WireWay } from './wireWays.ts'
 

@@ -12,9 +12,9 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { PairedRole } from '../access/roles.ts'
 import type { GuestPageKind } from '../../core/handover/guestPages.ts'
-import type { Build } from '../../core/build/build.ts'
-import type { History } from '../../core/build/history.ts'
-import type { WorkshopSettings } from '../../core/build/settings.ts'
+import type { Build } from '../../core/document/build.ts'
+import type { History } from '../../core/document/history.ts'
+import type { WorkshopSettings } from '../../core/document/settings.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 

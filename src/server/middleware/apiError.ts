@@ -1,13 +1,13 @@
 import { capital } from '../../core/say/said.ts'
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { codeOf, NO_ANSWER } from '../db/transact.ts'
-import { VERSION } from '../../core/build/build.ts'
+import { VERSION } from '../../core/document/build.ts'
 import { NewerBuild } from '../buildStore.ts'
 import { Busy } from '../jobs/pool.ts'
 import { doesNotOpen, isOfItsFiles } from '../keep/databaseFolder.ts'
 import { Unconfirmed } from '../keep/trouble.ts'
 import { isPanic } from '../keep/watchdog.ts'
-import type { Problem } from '../../core/build/problem.ts'
+import type { Problem } from '../../core/document/problem.ts'
 
 /** An expected refusal, sent in the one error shape. */
 export class ApiError extends Error {

@@ -5,7 +5,7 @@ import { isPairedRole } from '../access/roles.ts'
 import type { Session } from '../access/sessions.ts'
 import { giveSecret, isSecure, keepSecret, takeSecret, whoOf } from '../access/who.ts'
 import { ApiError } from '../middleware/apiError.ts'
-import type { Problem } from '../../core/build/problem.ts'
+import type { Problem } from '../../core/document/problem.ts'
 
 /** What a device may be called, characters. */
 const LONGEST_NAME = 60

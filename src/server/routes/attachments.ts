@@ -1,5 +1,5 @@
 import express, { Router, type Request, type Response } from 'express'
-import { ATTACHMENT_TYPES, LARGEST_ATTACHMENT, type AttachmentType } from '../../core/build/build.ts'
+import { ATTACHMENT_TYPES, LARGEST_ATTACHMENT, type AttachmentType } from '../../core/document/build.ts'
 import { ApiError } from '../middleware/apiError.ts'
 import { sameAsSaid } from './fileSort.ts'
 import type { AttachmentStore } from '../attachmentStore.ts'

@@ -1,4 +1,4 @@
-import type { AttachmentType } from '../../core/build/build.ts'
+import type { AttachmentType } from '../../core/document/build.ts'
 
 const text = (b: Uint8Array, from: number, to: number): string => String.fromCharCode(...b.slice(from, to))
 

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { readSettings } from '../../core/build/readBuild.ts'
+import { readSettings } from '../../core/document/readBuild.ts'
 import { ApiError } from '../middleware/apiError.ts'
 import type { SettingsStore } from '../settingsStore.ts'
 

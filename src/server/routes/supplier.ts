@@ -1,8 +1,8 @@
 import { Router } from 'express'
 import { ID } from '../../core/parts/ids.ts'
 import { OrderState, readCatalogue, readOrders } from '../../core/supplier/supplier.ts'
-import { readAs } from '../../core/build/readBuild.ts'
-import type { Problem } from '../../core/build/problem.ts'
+import { readAs } from '../../core/document/readBuild.ts'
+import type { Problem } from '../../core/document/problem.ts'
 import { ApiError } from '../middleware/apiError.ts'
 
 /** How long a supplier may think, ms, and how much it may say, bytes. */

@@ -1,7 +1,7 @@
 import { spoken } from '../../core/say/spoken.ts'
 import { History, Redo2, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { withEffect } from '../../core/build/history.ts'
+import { withEffect } from '../../core/document/history.ts'
 import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
 import { redo, undo, useBuild, useOpenBuild } from '../stores/buildStore.ts'
 import { day, moment } from '../stations/plan/dates.ts'

@@ -1,6 +1,6 @@
 import { factOf } from '../hooks/useFact.ts'
 import { drilledSteps } from '../../core/drill/drilledHere.ts'
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import type { Standing } from '../../core/plan/effects.ts'
 
 /** A build with what its engines say of it, each computed once. */

@@ -1,8 +1,8 @@
 import { factOf } from '../hooks/useFact.ts'
-import type { Build } from '../../core/build/build.ts'
-import type { StepRef } from '../../core/build/stepRef.ts'
+import type { Build } from '../../core/document/build.ts'
+import type { StepRef } from '../../core/document/stepRef.ts'
 import { isOver } from '../../core/plan/step.ts'
-import { slotsOf } from '../../core/build/slots.ts'
+import { slotsOf } from '../../core/document/slots.ts'
 
 /** The stations in working order. */
 export const STATIONS = [

@@ -1,5 +1,5 @@
-import { putPart } from '../../core/build/edits.ts'
-import { splitRef } from '../../core/build/quantityAt.ts'
+import { putPart } from '../../core/document/edits.ts'
+import { splitRef } from '../../core/document/quantityAt.ts'
 import { dimensionAt, specAt, withDimension } from '../../core/parts/dimensionAt.ts'
 import type { Part } from '../../core/parts/part.ts'
 import { isFar } from '../../core/shelf/farReading.ts'

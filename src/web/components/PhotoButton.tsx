@@ -1,6 +1,6 @@
 import { Camera } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { attach } from '../../core/build/edits.ts'
+import { attach } from '../../core/document/edits.ts'
 import { api, Refused } from '../stores/api.ts'
 import { editBuild } from '../stores/buildStore.ts'
 import { now } from '../stores/clock.ts'

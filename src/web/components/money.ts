@@ -1,5 +1,5 @@
-import { CostLine } from '../../core/build/build.ts'
-import { rangeOf } from '../../core/build/rangeOf.ts'
+import { CostLine } from '../../core/document/build.ts'
+import { rangeOf } from '../../core/document/rangeOf.ts'
 import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
 
 const { min, max } = rangeOf(CostLine, 'cost')

@@ -1,6 +1,6 @@
-import type { Span } from '../../core/build/spans.ts'
+import type { Span } from '../../core/document/spans.ts'
 import { PART_KINDS, type PartKind } from '../../core/parts/partKinds.ts'
-import { rangeOf } from '../../core/build/rangeOf.ts'
+import { rangeOf } from '../../core/document/rangeOf.ts'
 import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
 
 type Class = Parameters<typeof rangeOf>[0]

@@ -1,4 +1,4 @@
-import type { Span } from '../../core/build/spans.ts'
+import type { Span } from '../../core/document/spans.ts'
 import { parseDecimal, parsed, refused, type Parsed } from '../../core/units/parsed.ts'
 
 /** Reads a number within a span, with its unit or without. */

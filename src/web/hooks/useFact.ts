@@ -1,4 +1,4 @@
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import { ask, type FactName, type FactOf } from '../../core/facts/facts.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { present, useStretch } from '../stores/clock.ts'

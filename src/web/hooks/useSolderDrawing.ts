@@ -1,4 +1,4 @@
-import { SHAPED } from '../../core/build/docs.ts'
+import { SHAPED } from '../../core/document/docs.ts'
 import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { useHeavy } from './useHeavy.ts'

@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import type { Point } from '../../core/geometry/outline.ts'
 import {
   instrumentPicture,

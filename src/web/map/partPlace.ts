@@ -1,5 +1,5 @@
-import type { Build } from '../../core/build/build.ts'
-import { splitRef } from '../../core/build/quantityAt.ts'
+import type { Build } from '../../core/document/build.ts'
+import { splitRef } from '../../core/document/quantityAt.ts'
 import { boundsOf, type Point } from '../../core/geometry/outline.ts'
 import type { Layout } from '../../core/layout/layOut.ts'
 import { featureAt } from '../../core/parts/dimensionAt.ts'

@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
-import type { Build } from '../../core/build/build.ts'
-import { differing, type WorkshopSettings } from '../../core/build/settings.ts'
+import type { Build } from '../../core/document/build.ts'
+import { differing, type WorkshopSettings } from '../../core/document/settings.ts'
 import { Button, buttonLook } from '../components/Button.tsx'
 import { alignBuilds, editSettings } from '../stores/settingsStore.ts'
 import { SETTING_WORDS } from './settingWords.ts'

@@ -1,10 +1,10 @@
 import { useTitle } from '../hooks/useTitle.ts'
 import { parseTemperature } from '../../core/units/temperature.ts'
-import { longest } from '../../core/build/rangeOf.ts'
+import { longest } from '../../core/document/rangeOf.ts'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { Climate, PAPER_NAMES, type Build, Preferences } from '../../core/build/build.ts'
-import { Load } from '../../core/build/circuitRecord.ts'
+import { Climate, PAPER_NAMES, type Build, Preferences } from '../../core/document/build.ts'
+import { Load } from '../../core/document/circuitRecord.ts'
 import {
   BenchHours,
   inUnits,
@@ -12,7 +12,7 @@ import {
   settingsIn,
   type SettingName,
   WorkshopSettings,
-} from '../../core/build/settings.ts'
+} from '../../core/document/settings.ts'
 import { LENGTH_DISPLAYS, fixed } from '../../core/units/length.ts'
 import { parseResistance, formatResistance } from '../../core/units/electrical.ts'
 import { Button, buttonLook } from '../components/Button.tsx'

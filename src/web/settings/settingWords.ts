@@ -1,4 +1,4 @@
-import type { SettingName } from '../../core/build/settings.ts'
+import type { SettingName } from '../../core/document/settings.ts'
 
 /** The settings in words, where they are listed. */
 export const SETTING_WORDS: Record<SettingName, string> = {

@@ -1,5 +1,5 @@
 import type { Proportions } from '../../core/start/proportions.ts'
-import type { NeckJoint } from '../../core/build/build.ts'
+import type { NeckJoint } from '../../core/document/build.ts'
 
 /** The neck's end in the body, cut along the strings: what holds it is what is drawn. From the instrument's own sizes, mm. */
 export function JointDrawing({

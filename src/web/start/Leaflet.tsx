@@ -1,6 +1,6 @@
 import { Heading } from '../components/Heading.tsx'
 import { useMemo } from 'react'
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import { readLeaflet, type LeafletRead } from '../../core/leaflet/readLeaflet.ts'
 import { specAt } from '../../core/parts/dimensionAt.ts'
 import { useLength } from '../hooks/useLength.ts'

@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react'
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import { boundsOf } from '../../core/geometry/outline.ts'
 import { layOut, type Layout } from '../../core/layout/layOut.ts'
 import { InstrumentDrawing } from '../map/InstrumentDrawing.tsx'

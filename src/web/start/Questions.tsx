@@ -1,7 +1,7 @@
 import { useMemo, type ReactNode } from 'react'
 import { dimensionOf } from '../components/numberOf.ts'
-import { BRIDGE_SORTS, PICKUP_PLACES, type Build, type PickupPlace } from '../../core/build/build.ts'
-import { USUAL_SETTINGS } from '../../core/build/settings.ts'
+import { BRIDGE_SORTS, PICKUP_PLACES, type Build, type PickupPlace } from '../../core/document/build.ts'
+import { USUAL_SETTINGS } from '../../core/document/settings.ts'
 import type { Layout } from '../../core/layout/layOut.ts'
 import { assumeBuild, assumingFor } from '../../core/start/assumeBuild.ts'
 import {

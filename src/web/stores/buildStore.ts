@@ -1,8 +1,8 @@
 import { createContext, useContext } from 'react'
 import { create } from 'zustand'
-import type { Build } from '../../core/build/build.ts'
-import { describeEdit } from '../../core/build/describeEdit.ts'
-import { doneAgain, NO_HISTORY, recorded, takenBack, type History } from '../../core/build/history.ts'
+import type { Build } from '../../core/document/build.ts'
+import { describeEdit } from '../../core/document/describeEdit.ts'
+import { doneAgain, NO_HISTORY, recorded, takenBack, type History } from '../../core/document/history.ts'
 import type { StoredBuild } from './api.ts'
 import { now } from './clock.ts'
 

@@ -1,5 +1,5 @@
-import type { Build } from '../../core/build/build.ts'
-import type { History } from '../../core/build/history.ts'
+import type { Build } from '../../core/document/build.ts'
+import type { History } from '../../core/document/history.ts'
 import { kept } from './browserStore.ts'
 import { livingTabs, tab } from './tab.ts'
 

@@ -1,7 +1,7 @@
 import { spoken } from '../../core/say/spoken.ts'
 import { type Said } from '../../core/say/said.ts'
 import { create } from 'zustand'
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import { localTime } from '../../core/calendar/clock.ts'
 import { outOfTurn, type OutOfTurn } from '../../core/plan/outOfTurn.ts'
 import type { PlannedStep } from '../../core/plan/step.ts'

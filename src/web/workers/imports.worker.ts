@@ -1,6 +1,6 @@
 import { zoneHere } from '../../core/calendar/clock.ts'
 import { expose } from 'comlink'
-import type { CalendarBusy } from '../../core/build/build.ts'
+import type { CalendarBusy } from '../../core/document/build.ts'
 import { busyTimes, NoCalendar } from '../../core/plan/busyTimes.ts'
 import { dxfLines } from '../../core/shelf/dxfOutlines.ts'
 import { svgLines } from '../../core/shelf/svgOutlines.ts'

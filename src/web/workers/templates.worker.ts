@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { strToU8, zipSync } from 'fflate'
-import type { Build } from '../../core/build/build.ts'
+import type { Build } from '../../core/document/build.ts'
 import {
   drawingText,
   TEMPLATE_TYPES,

@@ -1,4 +1,4 @@
-import type { Problem } from '../../core/build/problem.ts'
+import type { Problem } from '../../core/document/problem.ts'
 import { labelAt, specAt } from '../../core/parts/dimensionAt.ts'
 import type { Part } from '../../core/parts/part.ts'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../../tests/support/demo.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../../tests/support/electric.ts'
-import type { Build } from '../../build/build.ts'
+import type { Build } from '../../document/build.ts'
 import { layOut } from '../../layout/layOut.ts'
 import { networkOf } from '../network.ts'
 import { openSettings } from '../settings.ts'

@@ -1,4 +1,4 @@
-import type { Component } from '../../build/circuitRecord.ts'
+import type { Component } from '../../document/circuitRecord.ts'
 import type { Point } from '../../geometry/outline.ts'
 
 /** A lug on the drawing, mm; on a case or frame the wire lands anywhere on it. */

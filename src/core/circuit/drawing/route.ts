@@ -1,4 +1,4 @@
-import type { Wire } from '../../build/circuitRecord.ts'
+import type { Wire } from '../../document/circuitRecord.ts'
 import { boundsOf, levelCrossings, type Point } from '../../geometry/outline.ts'
 import { boundsOfComponent, boundsOfLugs, covers, type Box, type DrawnComponent, type DrawnLug } from './placed.ts'
 

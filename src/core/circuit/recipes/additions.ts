@@ -1,5 +1,5 @@
-import type { Circuit, Component, Wire } from '../../build/circuitRecord.ts'
-import { lugRef } from '../../build/lugRef.ts'
+import type { Circuit, Component, Wire } from '../../document/circuitRecord.ts'
+import { lugRef } from '../../document/lugRef.ts'
 import { BLEED, USUAL_CAP } from './draft.ts'
 
 /** Something that can be added to any circuit, and taken off again. */

@@ -1,5 +1,5 @@
-import { STRINGS, type Circuit, type Component, type Wire, type WireKind } from '../../build/circuitRecord.ts'
-import { lugRef } from '../../build/lugRef.ts'
+import { STRINGS, type Circuit, type Component, type Wire, type WireKind } from '../../document/circuitRecord.ts'
+import { lugRef } from '../../document/lugRef.ts'
 import { CONTACTS } from '../../parts/contacts.ts'
 import type { Have, HavePickup, HavePot, HaveSwitch } from './have.ts'
 

@@ -1,5 +1,5 @@
-import type { Circuit } from '../../build/circuitRecord.ts'
-import type { Wired } from '../../build/docs.ts'
+import type { Circuit } from '../../document/circuitRecord.ts'
+import type { Wired } from '../../document/docs.ts'
 import { CONTACTS, type ContactName } from '../../parts/contacts.ts'
 import { openSettings } from '../settings.ts'
 import { soundAt } from '../sound.ts'

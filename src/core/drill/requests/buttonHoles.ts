@@ -1,6 +1,6 @@
 import { mm, num, type Said, say } from '../../say/said.ts'
-import type { Shaped } from '../../build/docs.ts'
-import { partIn } from '../../build/references.ts'
+import type { Shaped } from '../../document/docs.ts'
+import { partIn } from '../../document/references.ts'
 import { alongOutline, boundsOf, inside, type Point } from '../../geometry/outline.ts'
 import { wander } from '../wander.ts'
 import { neckLine, offAt } from '../../layout/centreLine.ts'

@@ -1,5 +1,5 @@
 import { say, size } from '../../say/said.ts'
-import { partIn } from '../../build/references.ts'
+import { partIn } from '../../document/references.ts'
 import { stringReport } from '../../layout/stringReport.ts'
 import { tunerScrewAt } from '../../layout/tuners.ts'
 import { woodOf } from '../../parts/woods.ts'

@@ -1,5 +1,5 @@
-import type { Shaped } from '../../build/docs.ts'
-import { partIn } from '../../build/references.ts'
+import type { Shaped } from '../../document/docs.ts'
+import { partIn } from '../../document/references.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import { woodOf } from '../../parts/woods.ts'

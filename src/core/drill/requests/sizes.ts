@@ -1,4 +1,4 @@
-import { SHAPED, type Shaped } from '../../build/docs.ts'
+import { SHAPED, type Shaped } from '../../document/docs.ts'
 import type { Layout, PlacedFeature } from '../../layout/layOut.ts'
 import { perKinds, type PerKinds } from '../../layout/perKinds.ts'
 import type { Part } from '../../parts/part.ts'

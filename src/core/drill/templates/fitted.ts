@@ -1,4 +1,4 @@
-import type { Printing } from '../../build/build.ts'
+import type { Printing } from '../../document/build.ts'
 import type { Point } from '../../geometry/outline.ts'
 import { boxOf, type Drawing, type Mark } from './drawing.ts'
 import { roomOnOneSheet } from './tile.ts'

@@ -22,7 +22,7 @@ import {
 import type { Point } from '../../geometry/outline.ts'
 import { WEIGHTS, type Drawing, type Mark, type Weight } from './drawing.ts'
 import { onPaper, PAPERS, tile, type Sheet } from './tile.ts'
-import type { Printing } from '../../build/build.ts'
+import type { Printing } from '../../document/build.ts'
 
 /** Points of the PDF per mm: 72 to the inch [published: ISO 32000 default user space]. */
 const PT = 72 / 25.4

@@ -1,4 +1,4 @@
-import type { Printing } from '../../build/build.ts'
+import type { Printing } from '../../document/build.ts'
 import type { Drawing } from './drawing.ts'
 import { drawingDxf } from './drawingDxf.ts'
 import { drawingSvg } from './drawingSvg.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, type Plain } from '../../../../tests/support/plainBuild.ts'
-import type { Printing } from '../../build/build.ts'
+import type { Printing } from '../../document/build.ts'
 import { drillWork } from '../../fit/drillWork.ts'
 import { templateDrawings } from '../../fit/templateDrawings.ts'
 import { typicalFeature } from '../../parts/typicalPart.ts'

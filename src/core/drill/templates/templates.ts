@@ -1,6 +1,6 @@
 import { spoken, type Reader } from '../../say/spoken.ts'
 import { say, mm, size } from '../../say/said.ts'
-import { partIn } from '../../build/references.ts'
+import { partIn } from '../../document/references.ts'
 import { boundsOf, type Point } from '../../geometry/outline.ts'
 import { roundRectPolygon } from '../../geometry/roundRect.ts'
 import { controlSpots } from '../../layout/controls.ts'

@@ -1,5 +1,5 @@
-import { Printing, type Paper } from '../../build/build.ts'
-import { rangeOf } from '../../build/rangeOf.ts'
+import { Printing, type Paper } from '../../document/build.ts'
+import { rangeOf } from '../../document/rangeOf.ts'
 import type { Point } from '../../geometry/outline.ts'
 import { boundsOfMark, boxOf, plainDimension, type Drawing, type Mark } from './drawing.ts'
 

@@ -1,4 +1,4 @@
-import type { Named, Shaped } from '../../build/docs.ts'
+import type { Named, Shaped } from '../../document/docs.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { CutWork } from '../cutting.ts'

@@ -1,6 +1,6 @@
 import { mm, say, size } from '../../say/said.ts'
-import { need, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import { need, refOf } from '../../document/quantityAt.ts'
+import { partIn } from '../../document/references.ts'
 import { fromSource, linear, smallest } from '../../units/quantity.ts'
 import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'

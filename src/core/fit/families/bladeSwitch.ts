@@ -1,6 +1,6 @@
 import { mm, say } from '../../say/said.ts'
-import { refOf } from '../../build/quantityAt.ts'
-import { slotsOf } from '../../build/slots.ts'
+import { refOf } from '../../document/quantityAt.ts'
+import { slotsOf } from '../../document/slots.ts'
 import type { Part } from '../../parts/part.ts'
 import { change, family, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
 import { HOLDS } from '../work.ts'

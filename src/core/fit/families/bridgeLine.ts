@@ -1,12 +1,12 @@
 import { mm, num, say } from '../../say/said.ts'
-import type { Shaped } from '../../build/docs.ts'
-import { refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import type { Shaped } from '../../document/docs.ts'
+import { refOf } from '../../document/quantityAt.ts'
+import { partIn } from '../../document/references.ts'
 import type { Change } from '../joint.ts'
 import { bridgeHolesOf, drilledBridgeHoles, patternAt, REUSED } from '../../layout/drilledBridge.ts'
 import { bridgeLine as lineOf, bridgeLineOf, bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { doubtOf } from '../../units/quantity.ts'
-import { pairs } from '../../build/maths.ts'
+import { pairs } from '../../document/maths.ts'
 import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile } from '../family.ts'
 
 /** The holes that a bridge set at a place does not use, plugged. */

@@ -1,7 +1,7 @@
 import { num, say } from '../../say/said.ts'
-import type { Maths } from '../../build/maths.ts'
-import { quantities } from '../../build/maths.ts'
-import { partIn } from '../../build/references.ts'
+import type { Maths } from '../../document/maths.ts'
+import { quantities } from '../../document/maths.ts'
+import { partIn } from '../../document/references.ts'
 import {
   bridgeHolesOf,
   drilledBridgeHoles,
@@ -13,7 +13,7 @@ import {
 } from '../../layout/drilledBridge.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Part } from '../../parts/part.ts'
-import type { Shaped } from '../../build/docs.ts'
+import type { Shaped } from '../../document/docs.ts'
 import { bridgeOnBody } from '../../layout/bridgeLine.ts'
 import { change, family, type FamilyFile, findAnew, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'

@@ -1,6 +1,6 @@
 import { mm, num, say } from '../../say/said.ts'
-import { need, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import { need, refOf } from '../../document/quantityAt.ts'
+import { partIn } from '../../document/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
 import { filmOn } from '../../finish/film.ts'
 import { family, type FamilyFile, findAnew, GLUE_RESTS, mend } from '../family.ts'

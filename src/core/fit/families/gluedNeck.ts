@@ -1,5 +1,5 @@
-import { pairs } from '../../build/maths.ts'
-import { EDGES_UNREAD, readingSource, readingText } from '../../build/readingRef.ts'
+import { pairs } from '../../document/maths.ts'
+import { EDGES_UNREAD, readingSource, readingText } from '../../document/readingRef.ts'
 import { readCentreLine } from '../../layout/centreLine.ts'
 import { readingOf } from '../../layout/readingOf.ts'
 import { SADDLE_RESERVE, saddleHeightOf, stringRise } from '../../layout/saddleHeight.ts'

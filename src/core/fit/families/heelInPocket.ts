@@ -1,8 +1,8 @@
 import { mm, say } from '../../say/said.ts'
-import type { Instrument } from '../../build/build.ts'
-import type { Maths } from '../../build/maths.ts'
-import { refOf } from '../../build/quantityAt.ts'
-import type { View } from '../../build/view.ts'
+import type { Instrument } from '../../document/build.ts'
+import type { Maths } from '../../document/maths.ts'
+import { refOf } from '../../document/quantityAt.ts'
+import type { View } from '../../document/view.ts'
 import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import {

@@ -1,6 +1,6 @@
 import { say } from '../../say/said.ts'
-import { slotsOf } from '../../build/slots.ts'
-import type { View } from '../../build/view.ts'
+import { slotsOf } from '../../document/slots.ts'
+import type { View } from '../../document/view.ts'
 import { family, LIMIT, type FamilyFile, type Joined } from '../family.ts'
 
 /** What a knob of another bore does on a shaft [from memory]: it goes on in no way that holds. */

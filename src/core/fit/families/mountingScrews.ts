@@ -1,5 +1,5 @@
 import { count, mm, say } from '../../say/said.ts'
-import { refOf } from '../../build/quantityAt.ts'
+import { refOf } from '../../document/quantityAt.ts'
 import { leastBite, SCREW_LENGTHS } from '../../drill/screws.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'

@@ -1,6 +1,6 @@
 import { mm, num, say } from '../../say/said.ts'
-import { need, refOf } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import { need, refOf } from '../../document/quantityAt.ts'
+import { partIn } from '../../document/references.ts'
 import { distanceOf, exact, fromSource, linear, subtract } from '../../units/quantity.ts'
 import { COMMON, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'

@@ -1,5 +1,5 @@
 import { mm, say } from '../../say/said.ts'
-import { refOf } from '../../build/quantityAt.ts'
+import { refOf } from '../../document/quantityAt.ts'
 import { nutHeight as aboveFrets } from '../../layout/saddleHeight.ts'
 import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile, type Joined } from '../family.ts'
 

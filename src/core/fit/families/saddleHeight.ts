@@ -1,6 +1,6 @@
 import { mm, num, say } from '../../say/said.ts'
-import { pairs } from '../../build/maths.ts'
-import { refOf } from '../../build/quantityAt.ts'
+import { pairs } from '../../document/maths.ts'
+import { refOf } from '../../document/quantityAt.ts'
 import {
   SADDLE_RESERVE,
   saddleHeight as heightOf,

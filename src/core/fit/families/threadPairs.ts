@@ -1,6 +1,6 @@
 import { num, say, size } from '../../say/said.ts'
-import { partIn } from '../../build/references.ts'
-import { slotsOf } from '../../build/slots.ts'
+import { partIn } from '../../document/references.ts'
+import { slotsOf } from '../../document/slots.ts'
 import type { PartKind } from '../../parts/partKinds.ts'
 import { threadOf, threadsMeet } from '../../parts/threads.ts'
 import { exact, fromSource, linear } from '../../units/quantity.ts'

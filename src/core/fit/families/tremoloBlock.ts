@@ -1,6 +1,6 @@
 import { mm, say } from '../../say/said.ts'
-import { TREMOLOS } from '../../build/build.ts'
-import { refOf } from '../../build/quantityAt.ts'
+import { TREMOLOS } from '../../document/build.ts'
+import { refOf } from '../../document/quantityAt.ts'
 import { filmFor } from '../../finish/film.ts'
 import type { Part } from '../../parts/part.ts'
 import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'

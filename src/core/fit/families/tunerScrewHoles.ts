@@ -1,5 +1,5 @@
-import { need } from '../../build/quantityAt.ts'
-import { partIn } from '../../build/references.ts'
+import { need } from '../../document/quantityAt.ts'
+import { partIn } from '../../document/references.ts'
 import { tunerScrewAt } from '../../layout/tuners.ts'
 import { distanceOf, linear } from '../../units/quantity.ts'
 import { COMMON, family, type FamilyFile, findIn } from '../family.ts'

@@ -1,6 +1,6 @@
 import { squareCentimetres, metres, mm, num, say } from '../../say/said.ts'
-import { partIn } from '../../build/references.ts'
-import { quantityAt } from '../../build/quantityAt.ts'
+import { partIn } from '../../document/references.ts'
+import { quantityAt } from '../../document/quantityAt.ts'
 import { boreLoads, CABLE_DOUBT, foldLoads } from '../../ways/bundles.ts'
 import { closedBody } from '../../ways/closedBody.ts'
 import { sidesOf } from '../../ways/girth.ts'

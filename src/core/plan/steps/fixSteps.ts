@@ -1,12 +1,12 @@
 import { say } from '../../say/said.ts'
-import type { Build } from '../../build/build.ts'
-import { readingOf } from '../../build/quantityAt.ts'
-import type { StepRef } from '../../build/stepRef.ts'
+import type { Build } from '../../document/build.ts'
+import { readingOf } from '../../document/quantityAt.ts'
+import type { StepRef } from '../../document/stepRef.ts'
 import { fixStepId, type FitResult } from '../../fit/applyFixes.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE } from './inPhase.ts'
-import { dimensionSpan } from '../../build/readingSpan.ts'
-import { dimensionName } from '../../build/dimensionName.ts'
+import { dimensionSpan } from '../../document/readingSpan.ts'
+import { dimensionName } from '../../document/dimensionName.ts'
 
 /** Chosen ways to mend, as steps; done ones stay though their joint no longer asks. */
 export function fixSteps(build: Build, fit: FitResult): Step[] {

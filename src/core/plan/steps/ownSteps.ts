@@ -1,6 +1,6 @@
-import type { Build } from '../../build/build.ts'
-import { ownStepId } from '../../build/edits.ts'
-import { stepRef, stepText } from '../../build/stepRef.ts'
+import type { Build } from '../../document/build.ts'
+import { ownStepId } from '../../document/edits.ts'
+import { stepRef, stepText } from '../../document/stepRef.ts'
 import type { Step } from '../step.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 

@@ -1,5 +1,5 @@
-import { kept } from '../../build/kept.ts'
-import { SPANS } from '../../build/spans.ts'
+import { kept } from '../../document/kept.ts'
+import { SPANS } from '../../document/spans.ts'
 import { type SetupWork } from '../../setup/setupWork.ts'
 import type { Step } from '../step.ts'
 import { UNDER_STRINGS } from './hardwareSteps.ts'

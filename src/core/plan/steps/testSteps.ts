@@ -1,6 +1,6 @@
 import { say } from '../../say/said.ts'
-import type { Wired } from '../../build/docs.ts'
-import { kept } from '../../build/kept.ts'
+import type { Wired } from '../../document/docs.ts'
+import { kept } from '../../document/kept.ts'
 import { meterReading, type MeterExpectation } from '../../meter/jack.ts'
 import { thrownOf } from '../../circuit/settings.ts'
 import type { Step } from '../step.ts'

@@ -1,5 +1,5 @@
 import { list, num, say } from '../../say/said.ts'
-import type { Build } from '../../build/build.ts'
+import type { Build } from '../../document/build.ts'
 import type { SinceTrial } from '../../fit/trialAssembly.ts'
 import type { Step } from '../step.ts'
 import { putsColourOn } from '../../finish/colourOn.ts'

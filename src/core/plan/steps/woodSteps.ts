@@ -1,6 +1,6 @@
 import { cm, list, num, say } from '../../say/said.ts'
 import type { CutWork } from '../../drill/cutting.ts'
-import { stepRef, type StepRef } from '../../build/stepRef.ts'
+import { stepRef, type StepRef } from '../../document/stepRef.ts'
 import { GROUP_NAMES, HOLE_GROUPS, type Hole, type HoleGroup } from '../../drill/hole.ts'
 import { PLUGS, type Plug } from '../../drill/plugs.ts'
 import { PLUG_MINUTES } from '../../fit/families/bridgeLine.ts'

@@ -1,4 +1,4 @@
-import { SPANS } from '../../../core/build/spans.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import { fromTold, LINES, ownLine, toldLine, toTold } from '../../../core/layout/lines.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'

@@ -1,6 +1,6 @@
 import { counted } from '../../../core/text/text.ts'
 import { useFact } from '../../hooks/useFact.ts'
-import { stepText } from '../../../core/build/stepRef.ts'
+import { stepText } from '../../../core/document/stepRef.ts'
 import { Ruler } from 'lucide-react'
 import { Link, useSearchParams } from 'react-router'
 import type { MarkItem } from '../../../core/drill/markList.ts'

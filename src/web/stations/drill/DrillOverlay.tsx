@@ -1,4 +1,4 @@
-import type { Build } from '../../../core/build/build.ts'
+import type { Build } from '../../../core/document/build.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import { neckLine, offAt } from '../../../core/layout/centreLine.ts'

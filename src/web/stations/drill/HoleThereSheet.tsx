@@ -1,6 +1,6 @@
 import { dated } from '../plan/dates.ts'
-import { plugHoles } from '../../../core/build/edits.ts'
-import { SPANS } from '../../../core/build/spans.ts'
+import { plugHoles } from '../../../core/document/edits.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import { SLOT_OF } from '../../../core/drill/drilledHere.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import { farMouth, type HoleThere } from '../../../core/drill/there.ts'

@@ -1,4 +1,4 @@
-import { plugHoles } from '../../../core/build/edits.ts'
+import { plugHoles } from '../../../core/document/edits.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Plug } from '../../../core/drill/plugs.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'

@@ -1,5 +1,5 @@
-import { takeReading } from '../../../core/build/edits.ts'
-import { readingOf, refOf } from '../../../core/build/quantityAt.ts'
+import { takeReading } from '../../../core/document/edits.ts'
+import { readingOf, refOf } from '../../../core/document/quantityAt.ts'
 import type { Work } from '../../../core/drill/templates/work.ts'
 import { onPart, type HoleThere } from '../../../core/drill/there.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'

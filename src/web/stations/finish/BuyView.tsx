@@ -1,7 +1,7 @@
 import { inMm } from '../../../core/say/spoken.ts'
 import { Says } from '../../components/Says.tsx'
 import { useEffect, useMemo } from 'react'
-import type { CostLine } from '../../../core/build/build.ts'
+import type { CostLine } from '../../../core/document/build.ts'
 import { openHoles } from '../../../core/finish/openHoles.ts'
 import { shoppingList, type Need } from '../../../core/finish/shopping.ts'
 import { Button } from '../../components/Button.tsx'

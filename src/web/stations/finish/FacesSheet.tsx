@@ -1,6 +1,6 @@
 import { useId, useMemo, type ReactNode } from 'react'
-import type { Build } from '../../../core/build/build.ts'
-import type { Zone } from '../../../core/build/finishNames.ts'
+import type { Build } from '../../../core/document/build.ts'
+import type { Zone } from '../../../core/document/finishNames.ts'
 import { colourAt, ringsOn } from '../../../core/finish/appearance.ts'
 import { insideOf, strips } from '../../../core/finish/burst.ts'
 import { INSIDE } from '../../../core/finish/zones.ts'

@@ -1,6 +1,6 @@
 import { Check } from '../../components/Check.tsx'
-import { SURFACES, type SurfaceState, type Zone } from '../../../core/build/finishNames.ts'
-import { ZoneSurface } from '../../../core/build/finishRecord.ts'
+import { SURFACES, type SurfaceState, type Zone } from '../../../core/document/finishNames.ts'
+import { ZoneSurface } from '../../../core/document/finishRecord.ts'
 import { setSurface } from '../../../core/finish/edits.ts'
 import { dropTest, surfaceOf } from '../../../core/finish/finishWork.ts'
 import { STAGES } from '../../../core/finish/acts.ts'

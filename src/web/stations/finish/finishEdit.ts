@@ -1,6 +1,6 @@
-import type { Build } from '../../../core/build/build.ts'
-import { takeReading } from '../../../core/build/edits.ts'
-import { readingText, type ReadingRef } from '../../../core/build/readingRef.ts'
+import type { Build } from '../../../core/document/build.ts'
+import { takeReading } from '../../../core/document/edits.ts'
+import { readingText, type ReadingRef } from '../../../core/document/readingRef.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 

@@ -1,6 +1,6 @@
 import { Title } from '../../components/Heading.tsx'
 import { useSearchParams } from 'react-router'
-import { chooseFix } from '../../../core/build/edits.ts'
+import { chooseFix } from '../../../core/document/edits.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'

@@ -8,15 +8,15 @@ import {
   ClientJob,
   ClientLine,
   type ClientLineKind,
-} from '../../../core/build/build.ts'
+} from '../../../core/document/build.ts'
 import {
   addClientLine,
   approve,
   changeClient,
   dropClient,
   dropClientLine,
-} from '../../../core/build/clientEdits.ts'
-import { longest } from '../../../core/build/rangeOf.ts'
+} from '../../../core/document/clientEdits.ts'
+import { longest } from '../../../core/document/rangeOf.ts'
 import { approvalSum, sentOut } from '../../../core/client/quote.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { parsed } from '../../../core/units/parsed.ts'

@@ -1,6 +1,6 @@
 import type { AnswerView, MeterWork } from '../../../core/meter/work.ts'
-import { addOwnStep, takeReading } from '../../../core/build/edits.ts'
-import { readingOf } from '../../../core/build/quantityAt.ts'
+import { addOwnStep, takeReading } from '../../../core/document/edits.ts'
+import { readingOf } from '../../../core/document/quantityAt.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 import { Table } from '../../components/Table.tsx'
 import { Button } from '../../components/Button.tsx'

@@ -1,4 +1,4 @@
-import { takeReading } from '../../../core/build/edits.ts'
+import { takeReading } from '../../../core/document/edits.ts'
 import { NOTHING } from '../../../core/meter/meters.ts'
 import { parseMeter } from '../../../core/meter/meterText.ts'
 import { editBuild } from '../../stores/buildStore.ts'

@@ -1,4 +1,4 @@
-import type { HeardSort } from '../../../core/build/readingRef.ts'
+import type { HeardSort } from '../../../core/document/readingRef.ts'
 import { nearestChoice } from '../../../core/meter/heardWords.ts'
 import { NOTHING } from '../../../core/meter/meters.ts'
 import type { Outcome, ProbeView } from '../../../core/meter/work.ts'

@@ -1,6 +1,6 @@
 import { useFact } from '../../hooks/useFact.ts'
 import { useEffect, useMemo, useState } from 'react'
-import { slotsOf } from '../../../core/build/slots.ts'
+import { slotsOf } from '../../../core/document/slots.ts'
 import { candidatesFor } from '../../../core/match/candidates.ts'
 import { layOut } from '../../../core/layout/layOut.ts'
 import type { Point } from '../../../core/geometry/outline.ts'

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { addYears, formatISO, parseISO } from 'date-fns'
-import { Calendar } from '../../../core/build/build.ts'
+import { Calendar } from '../../../core/document/build.ts'
 import { localDay } from '../../../core/calendar/clock.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'

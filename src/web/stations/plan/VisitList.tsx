@@ -1,6 +1,6 @@
 import { Says } from '../../components/Says.tsx'
-import type { Reading } from '../../../core/build/build.ts'
-import { splitRef } from '../../../core/build/quantityAt.ts'
+import type { Reading } from '../../../core/document/build.ts'
+import { splitRef } from '../../../core/document/quantityAt.ts'
 import type { PlannedStep, WantedReading } from '../../../core/plan/step.ts'
 import { readAtVisit } from '../../../core/plan/tickStep.ts'
 import { dimensionAt, specAt } from '../../../core/parts/dimensionAt.ts'

@@ -1,6 +1,6 @@
 import { factOf } from '../../hooks/useFact.ts'
-import { stepText } from '../../../core/build/stepRef.ts'
-import type { Build } from '../../../core/build/build.ts'
+import { stepText } from '../../../core/document/stepRef.ts'
+import type { Build } from '../../../core/document/build.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import type { Layout } from '../../../core/layout/layOut.ts'
 import type { PlannedStep } from '../../../core/plan/step.ts'

@@ -1,6 +1,6 @@
 import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/build/edits.ts'
-import { SPANS } from '../../../core/build/spans.ts'
+import { takeReading } from '../../../core/document/edits.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import type { BuzzWork } from '../../../core/setup/buzz.ts'
 import { capoFromOpen, openFromCapo } from '../../../core/setup/capo.ts'
 import type { Adjustment } from '../../../core/setup/setupWork.ts'

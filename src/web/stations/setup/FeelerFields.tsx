@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { takeReading } from '../../../core/build/edits.ts'
-import { SPANS } from '../../../core/build/spans.ts'
+import { takeReading } from '../../../core/document/edits.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import { Button } from '../../components/Button.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'

@@ -1,6 +1,6 @@
 import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/build/edits.ts'
-import { SPANS } from '../../../core/build/spans.ts'
+import { takeReading } from '../../../core/document/edits.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import { NUT_WITHIN, type NutWork } from '../../../core/setup/nutWork.ts'
 import { setupReading } from '../../../core/setup/stringTable.ts'
 import { Figure } from '../../components/Figure.tsx'

@@ -1,4 +1,4 @@
-import { readingText, STICK_WAYS } from '../../../core/build/readingRef.ts'
+import { readingText, STICK_WAYS } from '../../../core/document/readingRef.ts'
 import type { StickWork } from '../../../core/setup/sticks.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'

@@ -1,6 +1,6 @@
 import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/build/edits.ts'
-import { SPANS } from '../../../core/build/spans.ts'
+import { takeReading } from '../../../core/document/edits.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import { ValueField } from '../../components/ValueField.tsx'
 import { within } from '../../components/within.ts'
 import { editBuild } from '../../stores/buildStore.ts'

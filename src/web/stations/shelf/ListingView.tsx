@@ -1,7 +1,7 @@
 import { counted } from '../../../core/text/text.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { Dimension } from '../../../core/units/dimension.ts'
-import { longest } from '../../../core/build/rangeOf.ts'
+import { longest } from '../../../core/document/rangeOf.ts'
 import { useMemo, useState } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
 import { PART_KINDS } from '../../../core/parts/partKinds.ts'

@@ -1,7 +1,7 @@
 import { Says } from '../../components/Says.tsx'
 import { readWith } from '../../../core/tools/tools.ts'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { SPANS } from '../../../core/build/spans.ts'
+import { SPANS } from '../../../core/document/spans.ts'
 import { boundsOf, polygonArea, type Point } from '../../../core/geometry/outline.ts'
 import type { Part } from '../../../core/parts/part.ts'
 import { calibrate } from '../../../core/shelf/calibration.ts'

@@ -6,7 +6,7 @@ import { FEATURE_ROLES, type FeatureRole } from '../../../core/parts/featureRole
 import type { Feature, Part } from '../../../core/parts/part.ts'
 import { PART_KINDS, type PartKindSpec } from '../../../core/parts/partKinds.ts'
 import { typicalFeature } from '../../../core/parts/typicalPart.ts'
-import { slotsOf } from '../../../core/build/slots.ts'
+import { slotsOf } from '../../../core/document/slots.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'

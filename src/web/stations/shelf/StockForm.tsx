@@ -1,7 +1,7 @@
 import { counted } from '../../../core/text/text.ts'
 import { useState } from 'react'
 import { numberOf } from '../../components/numberOf.ts'
-import { longest } from '../../../core/build/rangeOf.ts'
+import { longest } from '../../../core/document/rangeOf.ts'
 import { parseAmount } from '../../components/money.ts'
 import { isWebAddress, Part, Stock } from '../../../core/parts/part.ts'
 import { Select } from '../../components/Select.tsx'

@@ -1,6 +1,6 @@
 import { Says } from '../../components/Says.tsx'
 import { useEffect, useMemo, useState } from 'react'
-import { slotsOf } from '../../../core/build/slots.ts'
+import { slotsOf } from '../../../core/document/slots.ts'
 import type { Beside, Other } from '../../../core/circuit/beside.ts'
 import { offersFor } from '../../../core/circuit/recipes/index.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'

@@ -1,6 +1,6 @@
 import { counted } from '../../../core/text/text.ts'
 import { useMemo } from 'react'
-import type { ShieldSort } from '../../../core/build/circuitRecord.ts'
+import type { ShieldSort } from '../../../core/document/circuitRecord.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { networkOf } from '../../../core/circuit/network.ts'
 import { settingLabel, type Settings } from '../../../core/circuit/settings.ts'

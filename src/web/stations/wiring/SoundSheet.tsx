@@ -1,6 +1,6 @@
 import { Says } from '../../components/Says.tsx'
 import { useState } from 'react'
-import { Load } from '../../../core/build/circuitRecord.ts'
+import { Load } from '../../../core/document/circuitRecord.ts'
 import { knobsOf, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { HUM_GONE } from '../../../core/circuit/sound.ts'
 import {

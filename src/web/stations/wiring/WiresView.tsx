@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { Wire, WIRE_KINDS, type WireKind } from '../../../core/build/circuitRecord.ts'
-import { longest } from '../../../core/build/rangeOf.ts'
+import { Wire, WIRE_KINDS, type WireKind } from '../../../core/document/circuitRecord.ts'
+import { longest } from '../../../core/document/rangeOf.ts'
 import { circuitFindings } from '../../../core/circuit/findings.ts'
 import { allLugs, lugWords } from '../../../core/circuit/lugFinder.ts'
 import { freeWire } from '../../../core/circuit/recipes/additions.ts'

@@ -1,5 +1,5 @@
 import { type Said } from '../../../core/say/said.ts'
-import type { Circuit } from '../../../core/build/circuitRecord.ts'
+import type { Circuit } from '../../../core/document/circuitRecord.ts'
 import type { JointNow, JointState } from '../../../core/meter/joints.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import type { SolderAct } from '../../../core/ways/solderActs.ts'
