@@ -1,5 +1,6 @@
 /** Arrows point down: web → core, server → core, cli → core; inside the core each folder names those it stands on. */
 const STANDS_ON = {
+  memo: [],
   tools: [],
   units: ['tools'],
   say: ['units'],
@@ -20,7 +21,19 @@ const STANDS_ON = {
   ways: ['text', 'meter', 'circuit', 'drill', 'layout', 'document', 'parts', 'geometry', 'units'],
   shelf: ['tools', 'layout', 'document', 'parts', 'geometry', 'text', 'units'],
   cost: ['document', 'parts', 'text'],
-  fit: ['text', 'ways', 'circuit', 'drill', 'finish', 'layout', 'cautions', 'document', 'parts', 'geometry', 'units'],
+  fit: [
+    'text',
+    'ways',
+    'circuit',
+    'drill',
+    'finish',
+    'layout',
+    'cautions',
+    'document',
+    'parts',
+    'geometry',
+    'units',
+  ],
   match: ['fit', 'document', 'parts', 'text', 'units'],
   plan: [
     'tools',
@@ -84,8 +97,8 @@ const STANDS_ON = {
 }
 const folders = Object.keys(STANDS_ON)
 /** Every engine says what it found; what sentences themselves stand on does not. */
-const SILENT = ['tools', 'units', 'say', 'calendar'],
-  standsOn = name => [name, ...(SILENT.includes(name) ? [] : ['say']), ...STANDS_ON[name]]
+const SILENT = ['memo', 'tools', 'units', 'say', 'calendar'],
+  standsOn = name => [name, 'memo', ...(SILENT.includes(name) ? [] : ['say']), ...STANDS_ON[name]]
 const layers = [
   ...folders.map(name => ({
     name: `core-${name}-stands-on-what-it-names`,

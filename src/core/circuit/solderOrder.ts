@@ -1,6 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import { lugRef } from '../document/lugRef.ts'
 import type { Wired } from '../document/docs.ts'
-import { kept } from '../document/kept.ts'
 import { SOLDER_STAGES, type SolderStage, type Wire } from '../document/circuitRecord.ts'
 
 /** One joint of the iron: the wires that meet at a lug. */
@@ -35,9 +35,9 @@ const ownEnd = (w: Wire, kindOf: (t: string) => string | undefined): string[] =>
  * body [common practice]. A lug is soldered once, with every wire it takes, at the latest stage any of them needs;
  * pot cases take one joint per stage, there is room.
  */
-export const solderOrder: (build: Pick<Wired, 'circuit'>) => readonly SolderJoint[] = kept(
-  build => [build.circuit],
+export const solderOrder: (build: Pick<Wired, 'circuit'>) => readonly SolderJoint[] = memo(
   build => orderOf(build.circuit),
+  { on: build => [build.circuit] },
 )
 
 function orderOf({ components, wires }: Wired['circuit']): SolderJoint[] {

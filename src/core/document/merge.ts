@@ -1,4 +1,4 @@
-import { same } from './same.ts'
+import { same } from '../memo/same.ts'
 
 /** What two copies of one thing come to, or where they cannot be brought together. */
 export interface Merged<T> {

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
 import type { Feature, Part } from '../parts/part.ts'
 import { readingRef, readingText } from './readingRef.ts'
@@ -22,11 +23,10 @@ export function splitRef(ref: string): { partId: string; path: string } {
 }
 
 /** Documents share the parts that an edit leaves alone: each dimension is made a quantity once. */
-const known = new WeakMap<Part, Map<string, { of: object; quantity: Quantity }>>()
+const quantitiesOf = memo((_: Part) => new Map<string, { of: object; quantity: Quantity }>(), { weak: true })
 
 function quantityOf(part: Part, path: string, d: PlannedDimension): Quantity {
-  let own = known.get(part)
-  if (!own) known.set(part, (own = new Map()))
+  const own = quantitiesOf(part)
   let hit = own.get(path)
   if (hit?.of !== d)
     own.set(path, (hit = { of: d, quantity: fromDimension(refOf(part, path), labelAt(part, path), d) }))

@@ -1,5 +1,5 @@
 import { ArrayMaxSize, ArrayUnique, IsArray, IsOptional, IsString, MaxLength, MinLength } from 'class-validator'
-import { same } from './same.ts'
+import { same } from '../memo/same.ts'
 import { Nested } from '../parts/validators/nested.ts'
 import type { LengthDisplay } from '../units/length.ts'
 import { Climate, HoursOfWeek, Preferences, TimeOfDay, type Build } from './build.ts'

@@ -1,6 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import { capital } from '../say/said.ts'
 import type { Instrument } from './build.ts'
-import { perObject } from './kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 
 /** A place on the instrument that one part takes. */
@@ -57,7 +57,7 @@ function bridgeSlots(i: Instrument): Slot[] {
 }
 
 /** The slots of an instrument, from its own description: the same list for the same description. */
-export const slotsOf: (i: Instrument) => readonly Slot[] = perObject(described)
+export const slotsOf: (i: Instrument) => readonly Slot[] = memo(described, { weak: true })
 
 function described(i: Instrument): readonly Slot[] {
   const places = i.pickups

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { hollowed } from '../parts/hollowed.ts'
 import type { Part } from '../parts/part.ts'
 import type { Fitted, Laid, Shaped } from './docs.ts'
@@ -16,14 +17,12 @@ export interface View<F = Facts, S = Shaped> {
   part(slot: string): Part | undefined
 }
 
-const views = new WeakMap<Fitted, View<Fitted, Fitted>>()
-
 /** A build as it stands. */
-export function viewOf<B extends Fitted>(build: B): View<B, B> {
-  const known = views.get(build)
-  if (known) return known as View<B, B>
+export const viewOf = memo(viewed, { weak: true }) as <B extends Fitted>(build: B) => View<B, B>
+
+function viewed(build: Fitted): View<Fitted, Fitted> {
   const byId = new Map(build.parts.map(p => [p.id, hollowed(p)]))
-  const view: View<B, B> = {
+  return {
     facts: build,
     stands: build,
     part: slot => {
@@ -31,6 +30,4 @@ export function viewOf<B extends Fitted>(build: B): View<B, B> {
       return id === undefined ? undefined : byId.get(id)
     },
   }
-  views.set(build, view)
-  return view
 }

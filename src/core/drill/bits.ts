@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import type { Drawer, DrawerSet } from '../document/build.ts'
 import { fixed, formatLength } from '../units/length.ts'
 import { LETTER_SIZES, NUMBER_SIZES } from './bitSizes.ts'
@@ -33,14 +34,8 @@ export const SETS: Record<DrawerSet, readonly Bit[]> = {
 /** Within this two bits count as the same, mm. */
 const SAME = 0.011
 
-const known = new WeakMap<Drawer, Bit[]>()
-
 /** Every bit in the drawer, smallest first: of bits that are the same size only the first is kept. */
-export function bitsIn(drawer: Drawer): readonly Bit[] {
-  let bits = known.get(drawer)
-  if (!bits) known.set(drawer, (bits = bitsOf(drawer)))
-  return bits
-}
+export const bitsIn: (drawer: Drawer) => readonly Bit[] = memo(bitsOf, { weak: true })
 
 function bitsOf(drawer: Drawer): Bit[] {
   const gone = (mm: number) => drawer.missing.some(m => Math.abs(m - mm) < SAME)

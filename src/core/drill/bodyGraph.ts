@@ -1,5 +1,5 @@
+import { memo } from '../memo/memo.ts'
 import type { Shaped } from '../document/docs.ts'
-import { lastAlike } from '../document/kept.ts'
 import { partIn } from '../document/references.ts'
 import type { Layout } from '../layout/layOut.ts'
 import type { Part } from '../parts/part.ts'
@@ -35,10 +35,8 @@ interface Asked {
   hollows: readonly Hollow[]
 }
 
-const graphOf = lastAlike(
-  ({ body }: Asked) => [body.id, body.features],
-  ({ hollows, ground }) => ({ hollows, ground }),
-  ({ body, hollows, ground }): BodyGraph => {
+const graphOf = memo(
+  ({ body, hollows, ground }: Asked): BodyGraph => {
     const g = hollowGraph(body, hollows)
     const wanted: Passage | undefined = ground && {
       id: 'ground',
@@ -54,4 +52,5 @@ const graphOf = lastAlike(
       ground: wanted ?? g.channels.find(c => c.feature?.serves === 'ground'),
     }
   },
+  { on: ({ body }) => [body.id, body.features], alike: ({ hollows, ground }) => ({ hollows, ground }) },
 )

@@ -1,4 +1,4 @@
-import { kept, lastAlike } from '../document/kept.ts'
+import { memo } from '../memo/memo.ts'
 import type { Part } from '../parts/part.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import type { Shaped } from '../document/docs.ts'
@@ -86,11 +86,10 @@ interface Hollowed {
   round: (x: number) => number
 }
 
-const missing = lastAlike(
-  ({ body, build, l, round }: Hollowed) => [body.id, body.features, build.slots, l.nutToHeelEnd, round],
-  ({ hollows }) => hollows,
-  channelsMissing,
-)
+const missing = memo(channelsMissing, {
+  on: ({ body, build, l, round }) => [body.id, body.features, build.slots, l.nutToHeelEnd, round],
+  alike: ({ hollows }) => hollows,
+})
 
 function channelsMissing({ build, l, body, hollows, round }: Hollowed): AnyCut[] {
   const { rooms, channels, meets } = hollowGraph(body, hollows)
@@ -172,10 +171,7 @@ export const allCuts = (build: Shaped, l: Layout, round = toTenth): readonly Any
   together(cutsInFrame(build), channelsWanted(build, l, round))
 
 /** The same cuts are the same list: what they hollow is kept beside it. */
-const together = kept(
-  (own: readonly AnyCut[], wanted: readonly AnyCut[]) => [own, wanted],
-  (own, wanted) => [...own, ...wanted],
-)
+const together = memo((own: readonly AnyCut[], wanted: readonly AnyCut[]) => [...own, ...wanted])
 
 /** A channel's outline seen from above, in the instrument's frame. */
 export const channelOutline = (l: Layout, c: Cut): Point[] =>

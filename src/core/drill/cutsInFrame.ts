@@ -1,7 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import type { Build, Cut } from '../document/build.ts'
 import { neckLine, offAt, type CentreLine } from '../layout/centreLine.ts'
-
-const known = new WeakMap<readonly Cut[], { line: CentreLine; cuts: readonly Cut[] }>()
 
 /**
  * The builder's own cuts in the instrument's frame. The document keeps them off the body's own line, where they are in
@@ -9,14 +8,15 @@ const known = new WeakMap<readonly Cut[], { line: CentreLine; cuts: readonly Cut
  */
 export function cutsInFrame(build: Pick<Build, 'cuts' | 'readings'>): readonly Cut[] {
   const line = neckLine(build)
-  if (!line) return build.cuts
-  const have = known.get(build.cuts)
-  if (have && have.line.origin === line.origin && have.line.slope === line.slope) return have.cuts
-  const cuts = build.cuts.map(c => ({
-    ...c,
-    ...(c.x !== undefined && c.y !== undefined ? { y: c.y - offAt(line, c.x) } : {}),
-    ...(c.toX !== undefined && c.toY !== undefined ? { toY: c.toY - offAt(line, c.toX) } : {}),
-  }))
-  known.set(build.cuts, { line, cuts })
-  return cuts
+  return line ? cutsBeside(build.cuts, line) : build.cuts
 }
+
+const cutsBeside = memo(
+  (cuts: readonly Cut[], line: CentreLine): readonly Cut[] =>
+    cuts.map(c => ({
+      ...c,
+      ...(c.x !== undefined && c.y !== undefined ? { y: c.y - offAt(line, c.x) } : {}),
+      ...(c.toX !== undefined && c.toY !== undefined ? { toY: c.toY - offAt(line, c.toX) } : {}),
+    })),
+  { on: (_, { origin, slope }) => [origin, slope], keep: 1, weak: true },
+)

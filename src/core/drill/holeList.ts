@@ -1,6 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import { list, mm, num, type Said, say } from '../say/said.ts'
 import { REQUESTS } from './requests/index.ts'
-import { lastAlike } from '../document/kept.ts'
 import type { Shaped } from '../document/docs.ts'
 import { partIn } from '../document/references.ts'
 import {
@@ -429,14 +429,13 @@ interface Around {
   bits: readonly Bit[]
 }
 
-const met = lastAlike(
-  ({ build, l, bits }: Around) => [
+const met = memo((a: Around) => holesMet(a), {
+  on: ({ build, l, bits }) => [
     ...['body', 'neck', 'guard'].map(s => partIn(build, s)),
     ...[build.finish, build.steps, l.body, l.head, l.guard, l.nutToHeelEnd, bits],
   ],
-  ({ requests, hollows }) => [requests, hollows],
-  a => holesMet(a),
-)
+  alike: ({ requests, hollows }) => [requests, hollows],
+})
 
 /**
  * The holes of requests, each met with faces, edges, hollows and all the others.

@@ -1,8 +1,8 @@
+import { memo } from '../memo/memo.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import { placeAt, sizeAt } from '../document/assumed.ts'
 import type { Shaped } from '../document/docs.ts'
 import type { Cut } from '../document/build.ts'
-import { kept } from '../document/kept.ts'
 import { partIn } from '../document/references.ts'
 import type { Bore, Prism } from '../geometry/bore.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -110,16 +110,9 @@ function heightsOf(f: Feature, full: number, depth: number): { z0: number; z1: n
 export const hollowsOf = (build: Shaped, l: Layout, cuts: readonly Cut[] = cutsInFrame(build)): readonly Hollow[] =>
   hollowsIn(build, l, cuts)
 
-const hollowsIn = kept(
-  (build: Shaped, l: Layout, cuts: readonly Cut[]) => [
-    partIn(build, 'body'),
-    partIn(build, 'neck'),
-    l.features,
-    l.nutToHeelEnd,
-    cuts,
-  ],
-  hollowsFound,
-)
+const hollowsIn = memo(hollowsFound, {
+  on: (build, l, cuts) => [partIn(build, 'body'), partIn(build, 'neck'), l.features, l.nutToHeelEnd, cuts],
+})
 
 function hollowsFound(build: Shaped, l: Layout, cuts: readonly Cut[]): readonly Hollow[] {
   const body = partIn(build, 'body'),

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import type { Build } from '../document/build.ts'
 import type { Shaped } from '../document/docs.ts'
 import { readingOf as dimensionReading, refOf } from '../document/quantityAt.ts'
@@ -212,18 +213,14 @@ export function undrill(build: Build, step: string): Build {
 }
 
 /** The build as if the plan had drilled nothing: what is wanted today, wherever the drill has been. */
-const asBlank = (build: Shaped): Shaped => ({ ...build, parts: build.parts.map(blank) })
+const asBlank = (build: Shaped): Shaped => ({ ...build, parts: build.parts.map(p => blank(p)) })
 
-const blanks = new WeakMap<Part, Part>()
 /** One part without what the plan drilled in it: the same object for the same part, so that what hangs on it is kept. */
-function blank(part: Part): Part {
-  let own = blanks.get(part)
-  if (!own) {
-    own = part.features.some(f => f.drilled) ? { ...part, features: part.features.filter(f => !f.drilled) } : part
-    blanks.set(part, own)
-  }
-  return own
-}
+const blank = memo(
+  (part: Part): Part =>
+    part.features.some(f => f.drilled) ? { ...part, features: part.features.filter(f => !f.drilled) } : part,
+  { weak: true },
+)
 
 const faceOf = (slot: Carries, f: PlacedFeature): Face =>
   slot === 'guard'

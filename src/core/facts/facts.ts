@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import type { Build } from '../document/build.ts'
 import { COSTED, DRILLED, LAID, SHAPED, WIRED } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
@@ -42,16 +43,8 @@ import { solderActs } from '../ways/solderActs.ts'
 import { wireWays } from '../ways/wireWays.ts'
 
 /** A fact that hangs on the present too: computed again when that is another. */
-function dated<T>(compute: (b: Build, now: Present) => T): (b: Build, now: Present) => T {
-  const known = new WeakMap<Build, { now: Present; result: T }>()
-  return (b, now) => {
-    const have = known.get(b)
-    if (have?.now.at === now.at && have.now.zone === now.zone) return have.result
-    const result = compute(b, now)
-    known.set(b, { now, result })
-    return result
-  }
-}
+const dated = <T>(compute: (b: Build, now: Present) => T): ((b: Build, now: Present) => T) =>
+  memo(compute, { on: (_, now) => [now.at, now.zone], keep: 1, weak: true })
 
 const planned = dated(plan)
 

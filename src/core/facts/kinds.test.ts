@@ -6,8 +6,6 @@ import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/elec
 import type { Build } from '../document/build.ts'
 import { factOfKinds, only } from '../document/fact.ts'
 import { slotsOf } from '../document/slots.ts'
-import { sharing, steady } from '../document/kept.ts'
-import { same } from '../document/same.ts'
 import { bodyGraph } from '../drill/bodyGraph.ts'
 import { allCuts } from '../drill/channelsWanted.ts'
 import { groundWanted } from '../drill/requests/bridgeHoles.ts'
@@ -25,7 +23,6 @@ import { dimensionAt, dimensionPaths, withDimension } from '../parts/dimensionAt
 import { typicalPart } from '../parts/typicalPart.ts'
 import { hardwareSteps, lastSteps } from '../plan/steps/hardwareSteps.ts'
 import { setupWork } from '../setup/setupWork.ts'
-import { exact, fromSource } from '../units/quantity.ts'
 import { homesIn } from '../ways/homes.ts'
 
 /** Facts that hang on parts of some kinds. */
@@ -166,36 +163,5 @@ describe('what hangs on parts of some kinds', () => {
         .parts.map(p => p.kind)
         .reverse(),
     )
-  })
-})
-
-describe('what is made anew and equal', () => {
-  it('is the object that it was, whole or in its fields', () => {
-    const f = sharing((n: number) => (n < 0 ? undefined : { low: [n % 2], high: [n] }))
-    const one = f(1)!,
-      three = f(3)!
-    expect(three.low).toBe(one.low)
-    expect(three.high).toEqual([3])
-    expect(f(1)).toBe(one)
-    expect(f(-1)).toBeUndefined()
-    const some = sharing((b: boolean): { a: number; b?: number } => (b ? { a: 1, b: 2 } : { a: 1 }))
-    expect(some(true)).toEqual({ a: 1, b: 2 })
-    expect(some(false)).toEqual({ a: 1 })
-    const s = steady<number[]>(),
-      first = s([1, 2])
-    expect(s([1, 2])).toBe(first)
-    expect(s([1])).toEqual([1])
-    expect(s([1, 2])).toBe(first)
-  })
-  it('differs where a doubt does, though the value stays: a quantity’s terms are a map', () => {
-    const q = (doubt: number) => fromSource({ id: 'a', label: 'a', value: 3, doubt, basis: 'claimed' })
-    expect(same(q(0.1), q(0.1))).toBe(true)
-    expect(same(q(0.1), q(0.2))).toBe(false)
-    expect(same(q(0.1), exact(3))).toBe(false)
-    expect(same(exact(3), q(0.1))).toBe(false)
-    expect(same(new Map([['a', 1]]), new Map([['b', 1]]))).toBe(false)
-    expect(same(new Map(), {})).toBe(false)
-    expect(same(new Set(['a']), new Set(['b']))).toBe(false)
-    expect(same(new Set(['a']), new Set(['a']))).toBe(true)
   })
 })

@@ -1,7 +1,7 @@
+import { memo } from '../memo/memo.ts'
 import type { Build } from '../document/build.ts'
 import { LAID } from '../document/docs.ts'
 import { factOfKinds } from '../document/fact.ts'
-import { lastAlike } from '../document/kept.ts'
 import { readingRef } from '../document/readingRef.ts'
 import { partIn } from '../document/references.ts'
 import { doubtOf, exact } from '../units/quantity.ts'
@@ -23,18 +23,16 @@ export interface LayerState {
 
 const NO_ZONES: readonly ZoneFacts[] = []
 
-const readOf = lastAlike(
-  (b: Filmed) => [b.readings],
-  () => 0,
-  b => b.readings.filter(r => readingRef(r.of)?.kind === 'film'),
-)
+const readOf = memo((readings: Filmed['readings']) => readings.filter(r => readingRef(r.of)?.kind === 'film'), {
+  weak: true,
+})
 
 /**
  * Every layer of the finish, from below, with what readings of panel, gauge and can taught of its film: the same list
  * while layers, readings, faces and edges are. Station and holes both go by it.
  */
 export const learnedLayers = factOfKinds(FACED_KINDS, FILMED, (build): LayerState[] => {
-  const readings = readOf(build)
+  const readings = readOf(build.readings)
   return taught({
     layers: build.finish.layers,
     readings,
@@ -43,15 +41,15 @@ export const learnedLayers = factOfKinds(FACED_KINDS, FILMED, (build): LayerStat
   })
 })
 
-const taught = lastAlike(
-  (a: {
-    layers: Filmed['finish']['layers']
-    readings: Filmed['readings']
-    zones: readonly ZoneFacts[]
-    edge: ReturnType<typeof edgeRadiusOf>
-  }) => [a.layers, a.readings],
-  a => [a.zones, a.edge],
-  ({ layers, readings, zones, edge }) => {
+interface Read {
+  layers: Filmed['finish']['layers']
+  readings: Filmed['readings']
+  zones: readonly ZoneFacts[]
+  edge: ReturnType<typeof edgeRadiusOf>
+}
+
+const taught = memo(
+  ({ layers, readings, zones, edge }: Read) => {
     const radius = edgeRadius(edge),
       out: LayerState[] = []
     for (const l of layers) {
@@ -69,4 +67,5 @@ const taught = lastAlike(
     }
     return out
   },
+  { on: a => [a.layers, a.readings], alike: a => [a.zones, a.edge] },
 )

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { mm, num, type Said, say, together } from '../say/said.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
 import type { FamilyId } from '../document/families.ts'
@@ -131,29 +132,25 @@ function withFixes(
   }
 }
 
-/** Joints that were found, judged under the bands they were judged under; they have no other dependency. */
-const verdicts = new WeakMap<FoundJoint, { bands: Shaped['bands']; joint: Joint }>()
-
-function complete(found: FoundJoint, build: Shaped): Joint {
-  const known = verdicts.get(found)
-  if (known?.bands === build.bands) return known.joint
-  const joint = withFixes(
-    judged(
-      found.family,
-      found.clearance,
-      limitsOf(FAMILIES[found.family], build, found.limits, undefined),
-      undefined,
-      found.meaning,
+/** Joints that were found, judged under the bands; they have no other dependency. */
+const complete = memo(
+  (found: FoundJoint, build: Shaped): Joint =>
+    withFixes(
+      judged(
+        found.family,
+        found.clearance,
+        limitsOf(FAMILIES[found.family], build, found.limits, undefined),
+        undefined,
+        found.meaning,
+      ),
+      found.id,
+      found.title,
+      () => found.at,
+      found.slots,
+      found.fixes,
     ),
-    found.id,
-    found.title,
-    () => found.at,
-    found.slots,
-    found.fixes,
-  )
-  verdicts.set(found, { bands: build.bands, joint })
-  return joint
-}
+  { on: (_, build) => [build.bands], keep: 1, weak: true },
+)
 
 /** A declared joint judged from what it depends on; undefined where a part or a dimension is missing. */
 const judgedOf = perDependencies((j: Joined, v: View): (Judged & { title: string }) | undefined => {

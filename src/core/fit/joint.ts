@@ -1,5 +1,5 @@
+import { memo } from '../memo/memo.ts'
 import { type Said } from '../say/said.ts'
-import { perObject } from '../document/kept.ts'
 import type { Shaped } from '../document/docs.ts'
 import type { CautionId } from '../cautions/cautions.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -73,8 +73,9 @@ export interface FitContext {
 }
 
 /** Joints by their ids: one map for the same list. */
-export const byId = perObject(
+export const byId = memo(
   (joints: readonly Joint[]): ReadonlyMap<string, Joint> => new Map(joints.map(j => [j.id, j])),
+  { weak: true },
 )
 
 /** One family of joints: finds all of its kind in a build, from the parts alone. */

@@ -3,8 +3,6 @@ import { describe, expect, it } from 'vitest'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import type { Build } from '../document/build.ts'
-import { kept } from '../document/kept.ts'
-import { same } from '../document/same.ts'
 import { dimensionAt, dimensionPaths, withDimension } from '../parts/dimensionAt.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { controlSpots } from '../layout/controls.ts'
@@ -102,27 +100,5 @@ describe('what is kept between edits', () => {
       k++
       expect(now(next), `edit ${k}`).toEqual(now(structuredClone(next)))
     }
-  })
-  it('keeps results by the objects they hang on, the newest sixteen of them', () => {
-    let times = 0
-    const f = kept(
-      (a: object, n: number) => [a, n],
-      (a: object, n: number) => {
-        times++
-        return { a, n }
-      },
-    )
-    const x = {}
-    expect(f(x, 1)).toBe(f(x, 1))
-    expect(f({}, 1)).not.toBe(f(x, 1))
-    expect(times).toBe(2)
-    for (let n = 2; n < 20; n++) f(x, n)
-    f(x, 1)
-    expect(times).toBe(21)
-  })
-  it('knows plain data that is equal all through', () => {
-    expect(same({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }] })).toBe(true)
-    for (const other of [{ a: [1, { b: 3 }] }, { a: [1] }, { a: [1, { b: 2 }], c: 1 }, null, 'x'])
-      expect(same({ a: [1, { b: 2 }] }, other)).toBe(false)
   })
 })

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { type Said } from '../say/said.ts'
 import type { Shaped } from '../document/docs.ts'
 import { dimensionName } from '../document/dimensionName.ts'
@@ -38,20 +39,14 @@ const GRID: readonly (readonly [number, number])[] = (() => {
   return at.map(z => [z, Math.exp((-z * z) / 2) / all] as const)
 })()
 
-/** Chances of clearances judged under limits, by input: most edits leave both the objects that they were. */
-const settling = new WeakMap<Quantity, { limits: Limits; chances: Map<string, number> }>()
-
 /** Chance that a reading of one input settles a joint's verdict, worked out once for a clearance and its limits. */
-export function chanceToSettle(
+export const chanceToSettle = (
   { clearance, limits }: Pick<Joint, 'clearance' | 'limits'>,
   sourceId: string,
-): number {
-  let own = settling.get(clearance)
-  if (own?.limits !== limits) settling.set(clearance, (own = { limits, chances: new Map() }))
-  let chance = own.chances.get(sourceId)
-  if (chance === undefined) own.chances.set(sourceId, (chance = settledBy(clearance, limits, sourceId)))
-  return chance
-}
+): number => chanceOf(clearance, limits, sourceId)
+
+/** Most edits leave clearance and limits the objects that they were; a clearance has at most so many inputs. */
+const chanceOf = memo(settledBy, { weak: true, keep: 40 })
 
 /**
  * Chance that a reading of one input settles a joint's verdict. Before it is taken the reading is spread about the

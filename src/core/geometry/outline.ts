@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 /** A point in mm, x towards the bridge, y towards the treble side. */
 export type Point = readonly [number, number]
 
@@ -112,7 +113,8 @@ export function toEdge(polygon: readonly Point[], q: Point): { distance: number;
   return { distance: isIn ? distance : -distance, on: [ox, oy] }
 }
 
-const kept = new WeakMap<readonly Point[], Map<string, number>>()
+/** Distances met at an outline, by point. */
+const metAt = memo((_: readonly Point[]) => new Map<string, number>(), { weak: true })
 /** Outlines of fewer sides are met faster than remembered. */
 const MANY = 24
 const MOST_KEPT = 2000
@@ -120,8 +122,8 @@ const MOST_KEPT = 2000
 /** Signed distance to an outline that stays the same array while other things are edited: remembered for each point. */
 export function keptDistance(p: readonly Point[], x: number, y: number): number {
   if (p.length < MANY) return toEdge(p, [x, y]).distance
-  let own = kept.get(p)
-  if (!own || own.size > MOST_KEPT) kept.set(p, (own = new Map()))
+  const own = metAt(p)
+  if (own.size > MOST_KEPT) own.clear()
   const key = `${x} ${y}`
   let d = own.get(key)
   if (d === undefined) own.set(key, (d = toEdge(p, [x, y]).distance))

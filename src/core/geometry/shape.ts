@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { toEdge, type Point } from './outline.ts'
 import { roundRectPolygon, type RoundRect } from './roundRect.ts'
 
@@ -70,15 +71,14 @@ const within = (p: Point, gap: number, on: Point): Gap => {
 export function gapInside(outer: Shape, inner: Shape): Gap {
   if (isRect(outer) && isRect(inner)) return rectGap(outer, inner)
   if (isRect(outer) || isRect(inner)) return polygonGap(polygonOf(outer), polygonOf(inner))
-  let own = met.get(outer.points)
-  if (!own) met.set(outer.points, (own = new WeakMap()))
-  let gap = own.get(inner.points)
-  if (!gap) own.set(inner.points, (gap = polygonGap(outer.points, inner.points)))
-  return gap
+  return outlinesMeet(outer.points)(inner.points)
 }
 
 /** Outlines that met before: the same arrays have the same gap. */
-const met = new WeakMap<readonly Point[], WeakMap<readonly Point[], Gap>>()
+const outlinesMeet = memo(
+  (outer: readonly Point[]) => memo((inner: readonly Point[]) => polygonGap(outer, inner), { weak: true }),
+  { weak: true },
+)
 
 function polygonGap(o: readonly Point[], n: readonly Point[]): Gap {
   let best: Gap = { gap: Infinity, at: [0, 0], towards: [1, 0] }

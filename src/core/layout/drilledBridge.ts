@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import type { Feature, Part } from '../parts/part.ts'
 
 /** A hole of the bridge and the one of the body that it lies over. */
@@ -88,16 +89,16 @@ const spread = (pairs: readonly HolePair[], of: (p: HolePair) => number): { mean
   return { mean, sum: pairs.reduce((s, p) => s + (of(p) - mean) ** 2, 0) }
 }
 
-const known = new WeakMap<Part, { bridge: Part; pattern: DrilledPattern | undefined }>()
-
 /**
  * How the bridge lies on the holes that the body has: moved so that most of its own meet one, and those as well as may
  * be (least squares over pure shifts). Undefined where no two meet: those holes are of another bridge.
  */
-export function drilledPattern(body: Part | undefined, bridge: Part | undefined): DrilledPattern | undefined {
-  if (!body || !bridge) return undefined
-  const hit = known.get(body)
-  if (hit?.bridge === bridge) return hit.pattern
+export const drilledPattern = (body: Part | undefined, bridge: Part | undefined): DrilledPattern | undefined =>
+  body && bridge && patternOf(body, bridge)
+
+const patternOf = memo(bestPattern, { keep: 2, weak: true })
+
+function bestPattern(body: Part, bridge: Part): DrilledPattern | undefined {
   const own = bridgeHolesOf(bridge),
     drilled = drilledBridgeHoles(body)
   let best: { pattern: DrilledPattern; sum: number } | undefined
@@ -117,6 +118,5 @@ export function drilledPattern(body: Part | undefined, bridge: Part | undefined)
       )
         best = { pattern, sum }
     }
-  known.set(body, { bridge, pattern: best?.pattern })
   return best?.pattern
 }

@@ -1,8 +1,8 @@
+import { memo } from '../memo/memo.ts'
+import { steady } from '../memo/steady.ts'
 import { LAID, type Laid } from '../document/docs.ts'
 import type { Build } from '../document/build.ts'
 import { factOfKinds } from '../document/fact.ts'
-import { sharing } from '../document/kept.ts'
-import { perPlace } from '../document/perPlace.ts'
 import { partIn } from '../document/references.ts'
 import { smoothClosed, type Point } from '../geometry/outline.ts'
 import { roundRectPolygon } from '../geometry/roundRect.ts'
@@ -112,12 +112,15 @@ export function pickupShape(p: Part, [x, y]: Point): Shape {
 }
 
 /** The same outline at the same place is the same array: what is derived from it can be kept beside it. */
-const curve = perPlace((o: OutlineData, dx: number, dy: number): Point[] => {
-  const control = o.points.map(([x, y]): Point => [x + dx, y + dy])
-  return o.smooth ? smoothClosed(control) : control
-})
+const curve = memo(
+  (o: OutlineData, dx: number, dy: number): Point[] => {
+    const control = o.points.map(([x, y]): Point => [x + dx, y + dy])
+    return o.smooth ? smoothClosed(control) : control
+  },
+  { weak: true },
+)
 
-const placed = perPlace(
+const placed = memo(
   (f: Feature, dx: number, dy: number): Pick<PlacedFeature, 'centre' | 'shape' | 'polygon' | 'diameter'> => {
     const shape = shapeOf(f, dx, dy)
     const centre: Point = [(f.dims.x?.value ?? 0) + dx, (f.dims.y?.value ?? 0) + dy]
@@ -128,6 +131,7 @@ const placed = perPlace(
       ...(f.dims.diameter && !f.dims.toX ? { diameter: f.dims.diameter.value } : {}),
     }
   },
+  { weak: true },
 )
 
 const outlineOf = (p: Part | undefined, dx: number, dy = 0): Point[] => (p?.outline ? curve(p.outline, dx, dy) : [])
@@ -177,19 +181,21 @@ const FRAME_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'strings
  * pocket's end wall, so what lies behind the neck is placed through the neck's nut-to-heel distance.
  * Undefined while there is no neck, bridge or set of strings.
  */
-export const layOut = factOfKinds(
-  [...FRAME_KINDS, 'pickup'],
-  LAID,
-  sharing((build: Laid): Layout | undefined => {
-    const frame = frameOf(build)
-    return (
-      frame && { ...frame, pickups: placePickups(build, frame.features, placedSlots(build, frame.nutToHeelEnd)) }
-    )
-  }),
-)
+export const layOut = factOfKinds([...FRAME_KINDS, 'pickup'], LAID, (build): Layout | undefined => {
+  const frame = frameOf(build)
+  return (
+    frame &&
+    steadyLayout({
+      ...frame,
+      pickups: placePickups(build, frame.features, placedSlots(build, frame.nutToHeelEnd)),
+    })
+  )
+})
+const steadyLayout = steady<Layout>()
 
 /** Everything but the pickups, which hang where what holds them lies. */
-const frameOf = factOfKinds(FRAME_KINDS, LAID, sharing(placeAll))
+const frameOf = factOfKinds(FRAME_KINDS, LAID, build => steadyFrame(placeAll(build)))
+const steadyFrame = steady<ReturnType<typeof placeAll>>()
 
 function placeAll(build: Laid): Omit<Layout, 'pickups'> | undefined {
   const neck = partIn(build, 'neck'),

@@ -1,6 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import type { Build } from '../document/build.ts'
 import { only } from '../document/fact.ts'
-import { kept, perObject } from '../document/kept.ts'
 import type { PartKind } from '../parts/partKinds.ts'
 import type { Layout } from './layOut.ts'
 
@@ -24,9 +24,9 @@ export function perKinds<K extends keyof Build, A extends readonly unknown[], T>
   type Read = Pick<Build, K | 'parts'>
   const narrowed = only(kinds, reads),
     pickups = kinds.includes('pickup')
-  const own = kept(
-    (build: Read, l: Layout, ...rest: A) => [build, ...(pickups ? wholeOf(l) : frameOf(l)), ...rest],
-    (build, l, ...rest) => compute(build, pickups ? l : { ...l, pickups: [] }, ...rest),
+  const own = memo(
+    (build: Read, l: Layout, ...rest: A) => compute(build, pickups ? l : { ...l, pickups: [] }, ...rest),
+    { on: (build, l, ...rest) => [build, ...(pickups ? wholeOf(l) : frameOf(l)), ...rest], keep: 16 },
   )
   return Object.assign((build: Read, l: Layout, ...rest: A) => own(narrowed(build), l, ...rest), {
     plainly: compute,
@@ -34,9 +34,12 @@ export function perKinds<K extends keyof Build, A extends readonly unknown[], T>
 }
 
 /** What a layout tells, field by field. */
-const wholeOf = perObject((l: Layout): readonly unknown[] => Object.values(l))
+const wholeOf = memo((l: Layout): readonly unknown[] => Object.values(l), { weak: true })
 /** The same but its pickups. */
-const frameOf = perObject(({ pickups: _, ...frame }: Layout): readonly unknown[] => {
-  void _
-  return Object.values(frame)
-})
+const frameOf = memo(
+  ({ pickups: _, ...frame }: Layout): readonly unknown[] => {
+    void _
+    return Object.values(frame)
+  },
+  { weak: true },
+)

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { grown } from '../geometry/boolean.ts'
 import { boundsOf, polygonArea, type Point } from '../geometry/outline.ts'
 
@@ -159,19 +160,12 @@ const EASY_FAN = 5
  * outline allows, with room for bodies, buttons and fingers. Every pitch and start on a grid is tried.
  * @param slots places of the strings at the nut, thinnest first
  */
-export function proposeTuners(
+export const proposeTuners: (
   head: readonly Point[],
   slots: readonly number[],
   onTreble: number,
   size: TunerSize,
-): TunerSpot[] {
-  const key = JSON.stringify([head, slots, onTreble, size])
-  if (last.key !== key) last = { key, spots: search(head, slots, onTreble, size) }
-  return last.spots.map(s => ({ ...s }))
-}
-
-/** One layout is computed several times in a row, of the same head: the newest answer is kept by the values it came from. */
-let last: { key: string; spots: TunerSpot[] } = { key: '', spots: [] }
+) => readonly TunerSpot[] = memo(search, { on: () => [], alike: (...of) => of, keep: 1 })
 
 function search(head: readonly Point[], slots: readonly number[], onTreble: number, size: TunerSize): TunerSpot[] {
   if (head.length < 3) return []

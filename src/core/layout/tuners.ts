@@ -22,7 +22,7 @@ import { smallestMoves, type TunerMove } from './tunerMoves.ts'
 /** Where the tuners stand, and whether that is drilled, placed by the builder or proposed. */
 export interface Tuners {
   from: 'drilled' | 'placed' | 'proposed'
-  spots: TunerSpot[]
+  spots: readonly TunerSpot[]
 }
 
 export const onTreble = (build: Laid): number =>

@@ -1,13 +1,12 @@
+import { memo } from '../memo/memo.ts'
 import { LEAK } from '../circuit/solve.ts'
 import type { Pieces } from '../circuit/pieces.ts'
 
 /** Places of terminals in their list, made once for each list. */
-const known = new WeakMap<readonly string[], ReadonlyMap<string, number>>()
-export function placesOf(terminals: readonly string[]): ReadonlyMap<string, number> {
-  let of = known.get(terminals)
-  if (!of) known.set(terminals, (of = new Map(terminals.map((t, i) => [t, i]))))
-  return of
-}
+export const placesOf = memo(
+  (terminals: readonly string[]): ReadonlyMap<string, number> => new Map(terminals.map((t, i) => [t, i])),
+  { weak: true },
+)
 
 /** A circuit in pieces at rest, solved for direct current between any two of its terminals, told by their places in its list; −1 is nowhere. */
 export interface Solved {

@@ -1,6 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import { num, say, type Said } from '../say/said.ts'
 import type { Wired } from '../document/docs.ts'
-import { lastAlike } from '../document/kept.ts'
 import { readingText } from '../document/readingRef.ts'
 import { electricParts } from '../circuit/electricParts.ts'
 import { jackResistance, OPEN } from '../circuit/jackResistance.ts'
@@ -34,11 +34,10 @@ export interface MeterExpectation {
 export const meterAtJack = (build: Wired): MeterExpectation[] =>
   metAtJack({ ...build, parts: electricParts(build.parts) })
 
-const metAtJack = lastAlike(
-  (b: Wired) => [b.instrument, b.slots, b.circuit, b.readings],
-  b => b.parts,
-  expectations,
-)
+const metAtJack = memo(expectations, {
+  on: b => [b.instrument, b.slots, b.circuit, b.readings],
+  alike: b => b.parts,
+})
 
 function expectations(build: Wired): MeterExpectation[] {
   const expect = expecter(build),

@@ -1,6 +1,7 @@
+import { memo } from '../memo/memo.ts'
+import { steady } from '../memo/steady.ts'
 import type { Circuit, MadeJoint } from '../document/circuitRecord.ts'
 import type { Wired } from '../document/docs.ts'
-import { kept, steady } from '../document/kept.ts'
 import { partOf } from '../circuit/settings.ts'
 import { solderOrder, type SolderJoint } from '../circuit/solderOrder.ts'
 import { proofsOf, type Proofs } from './proofs.ts'
@@ -29,16 +30,15 @@ const madeAt = (c: Circuit, j: Pick<SolderJoint, 'terminal' | 'stage'>): MadeJoi
 const alike = steady<JointNow[]>()
 
 /** Every joint in the order of the iron with what is known of it. */
-export const jointsNow: (build: Wired) => JointNow[] = kept(
-  build => [
+export const jointsNow: (build: Wired) => JointNow[] = memo(build => alike(statesOf(build)), {
+  on: build => [
     build.circuit,
     build.readings,
     build.instrument,
     // What proves a joint is reckoned from the parts that the current goes through.
     ...(build.circuit.joints?.length ? build.circuit.components.map(c => partOf(build, c)) : []),
   ],
-  build => alike(statesOf(build)),
-)
+})
 
 const NO_PROOFS: Proofs = { wires: new Set(), lugs: new Set() }
 

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import type { Wired } from '../document/docs.ts'
 import { piecesOf, type Pieces } from '../circuit/pieces.ts'
 import { thrownOf, type Settings } from '../circuit/settings.ts'
@@ -32,11 +33,13 @@ function withTaper(build: Wired, component: string, taper: Taper): Wired {
   }
 }
 
+/** A setting by what is set: as it is built it is asked for most. */
+const nameOf = memo((s: Settings) => JSON.stringify(s), { weak: true })
+
 /** Circuits in pieces are made once for each setting and each way of being built: most faults change them afterwards. */
 export function under(build: Wired, powered: boolean): Under {
   const known = new Map<string, Pieces>(),
-    builds = new Map<string, Wired>(),
-    own = new WeakMap<Settings, Pieces>()
+    builds = new Map<string, Wired>()
   return (s, changes) => {
     let set = s,
       key = '',
@@ -50,13 +53,9 @@ export function under(build: Wired, powered: boolean): Under {
         builds.set(key, b)
       }
     }
-    // As it is built and set it is asked for most.
-    const plain = set === s && key === '' ? own.get(s) : undefined
-    if (plain) return changedBy(plain, changes)
-    const name = `${JSON.stringify(set)}${key}`
+    const name = nameOf(set) + key
     let p = known.get(name)
     if (!p) known.set(name, (p = piecesOf(b, set, powered)))
-    if (set === s && key === '') own.set(s, p)
     return changedBy(p, changes)
   }
 }

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import type { Build } from '../document/build.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
 import type { Observation } from './belief.ts'
@@ -122,15 +123,10 @@ export interface Prepared {
   table: Table
 }
 /** A test sheet hangs on the circuit and on what may be opened, and on no reading. */
-const sheets = new WeakMap<Table, Map<string, TestSheet>>()
-function sheetOf(m: Model, t: Table, allowed: (access: Access) => boolean): TestSheet {
-  const own = sheets.get(t) ?? new Map<string, TestSheet>(),
-    key = ACCESS.map(a => Number(allowed(a))).join('')
-  sheets.set(t, own)
-  const made = own.get(key) ?? testSheet(m, t, allowed)
-  own.set(key, made)
-  return made
-}
+const sheetOf = memo(
+  (t: Table, m: Model, allowed: (access: Access) => boolean): TestSheet => testSheet(m, t, allowed),
+  { on: (_, m, allowed) => [m, ...ACCESS.map(allowed)], weak: true },
+)
 
 /** What was read, what explains it, and what to read next. */
 export function meterWork(
@@ -180,7 +176,7 @@ export function meterWork(
         }),
       }
     })
-  const sheet = sheetOf(m, t, allowed),
+  const sheet = sheetOf(t, m, allowed),
     rows = sheet.readings.map(r => ({ v: view(r.probe), proves: r.proves.map(thing), faults: r.proves })),
     proven = new Set(rows.filter(r => r.v.agrees).flatMap(r => r.faults.map(f => f.id))),
     all = new Set(rows.flatMap(r => r.faults.map(f => f.id)))

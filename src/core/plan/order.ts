@@ -1,4 +1,4 @@
-import { lastAlike } from '../document/kept.ts'
+import { memo } from '../memo/memo.ts'
 import { stepText } from '../document/stepRef.ts'
 import { PHASES, type OrderedStep, type Step, type Which } from './step.ts'
 
@@ -98,26 +98,19 @@ function arranged(steps: readonly Placing[]): { given: number; place: Place }[] 
 }
 
 /** Most edits change what steps say, and not where they stand. */
-const lastOrder = lastAlike(
-  () => [],
-  (steps: readonly Placing[]) => steps,
-  arranged,
-)
+const lastOrder = memo(arranged, { on: () => [], alike: steps => steps })
 
-/** A step in the place that it had last. */
-const known = new WeakMap<Step, OrderedStep>()
+/** A step in its place. */
+const placedAt = memo(
+  ({ spoils: _, ...own }: Step, place: Place): OrderedStep => {
+    void _
+    return Object.assign(own, place)
+  },
+  { on: (_, { needs, because }) => [needs, because], keep: 1, weak: true },
+)
 
 /** Steps in an order in which every need comes first; ties keep the phase and the given order. Cycles are cut at the later step. */
 export const inOrder = (steps: readonly Step[]): OrderedStep[] =>
-  lastOrder(steps.map(({ ref, phase, needs, spoils }) => ({ ref, phase, needs, spoils }))).map(
-    ({ given, place }) => {
-      const step = steps[given]!,
-        last = known.get(step)
-      if (last?.needs === place.needs && last.because === place.because) return last
-      const { spoils: _, ...own } = step
-      void _
-      const ordered: OrderedStep = Object.assign(own, place)
-      known.set(step, ordered)
-      return ordered
-    },
+  lastOrder(steps.map(({ ref, phase, needs, spoils }) => ({ ref, phase, needs, spoils }))).map(({ given, place }) =>
+    placedAt(steps[given]!, place),
   )

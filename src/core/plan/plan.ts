@@ -1,5 +1,5 @@
+import { memo } from '../memo/memo.ts'
 import type { Build, StepState } from '../document/build.ts'
-import { lastAlike } from '../document/kept.ts'
 import { localTime, type Present } from '../calendar/clock.ts'
 import { chainOf, schedule, type Slot, type WorkItem } from '../calendar/schedule.ts'
 import { fit } from '../fit/applyFixes.ts'
@@ -45,8 +45,8 @@ export function plan(build: Build, now?: Present): Plan {
     local = now && localTime(now.at, now.zone),
     arrivals = arrivalsOf(build, (local ?? `${build.calendar.startOn}T00:00`).slice(0, 10))
   const expects = arrivals.size ? expectedBy(open, build, fits.now, arrivals) : NOTHING_EXPECTED
-  const slots = datesOf({
-    items: open.map(s => {
+  const slots = datesOf(
+    open.map(s => {
       const since = waits?.size ? s.needs.flatMap(n => waits.get(n) ?? []) : [],
         part = expects.get(s.id)
       if (part) since.push(`${part.day}T00:00`)
@@ -60,9 +60,9 @@ export function plan(build: Build, now?: Present): Plan {
         ...(notBefore ? { notBefore } : {}),
       }
     }),
-    hours: build.calendar,
-    from: local,
-  })
+    build.calendar,
+    local,
+  )
   const dates = new Map(slots?.map(s => [s.id, s]))
   const first = slots?.[0]?.id ?? open[0]?.id
   const steps = ordered.map((s): PlannedStep => {
@@ -93,22 +93,16 @@ export function plan(build: Build, now?: Present): Plan {
   }
 }
 
-/** Steps as they were planned last, with what settled it: on most edits that is the same. */
-const known = new WeakMap<OrderedStep, { by: readonly unknown[]; step: PlannedStep }>()
-
 /** A step with its status, its dates, what was done of it and the part that it waits for. */
-function planned(
-  s: OrderedStep,
-  status: PlannedStep['status'],
-  d: Slot | undefined,
-  state: StepState | undefined,
-  part: Expected | undefined,
-  zone: string,
-): PlannedStep {
-  const by = [status, d, state, part, zone],
-    last = known.get(s)
-  if (last?.by.every((x, i) => x === by[i])) return last.step
-  const step: PlannedStep = {
+const planned = memo(
+  (
+    s: OrderedStep,
+    status: PlannedStep['status'],
+    d: Slot | undefined,
+    state: StepState | undefined,
+    part: Expected | undefined,
+    zone: string,
+  ): PlannedStep => ({
     ...s,
     status,
     ...(d
@@ -118,10 +112,9 @@ function planned(
     ...(state?.note ? { note: state.note } : {}),
     ...(state?.minutes === undefined ? {} : { took: state.minutes }),
     ...(part ? { expects: part } : {}),
-  }
-  known.set(s, { by, step })
-  return step
-}
+  }),
+  { keep: 1, weak: true },
+)
 
 const NOTHING_EXPECTED: ReadonlyMap<string, Expected> = new Map()
 
@@ -145,10 +138,9 @@ function expectedBy(
 }
 
 /** Work laid out in the hours there are; most edits of a document leave it as long as it was. */
-const datesOf = lastAlike(
-  (a: { items: readonly WorkItem[]; hours: Build['calendar']; from: string | undefined }) => [a.hours, a.from],
-  ({ items }) => items,
-  ({ items, hours, from }) => schedule(items, hours, from),
+const datesOf = memo(
+  (items: readonly WorkItem[], hours: Build['calendar'], from: string | undefined) => schedule(items, hours, from),
+  { on: (_, hours, from) => [hours, from], alike: items => items },
 )
 
 /** Parts that are not here yet, by slot. */

@@ -1,3 +1,4 @@
+import { memo } from '../memo/memo.ts'
 import { fretPosition } from '../layout/frets.ts'
 
 /** A neck under its strings, as readings tell it. Heights in mm over the line through the first and the last fret. */
@@ -47,14 +48,11 @@ function crownsOf(n: NeckShape): number[] {
   })
 }
 
-const known = new WeakMap<NeckShape, { x: number[]; y: number[] }>()
-
 /** Places of the frets from the nut and heights of their crowns, mm; index 0 stands for the nut. Computed once for a neck. */
-export function fretPlane(n: NeckShape): { x: readonly number[]; y: readonly number[] } {
-  const have = known.get(n)
-  if (have) return have
-  const y = crownsOf(n),
-    made = { x: y.map((_, i) => fretPosition(n.scaleLength, i)), y }
-  known.set(n, made)
-  return made
-}
+export const fretPlane = memo(
+  (n: NeckShape): { x: readonly number[]; y: readonly number[] } => {
+    const y = crownsOf(n)
+    return { x: y.map((_, i) => fretPosition(n.scaleLength, i)), y }
+  },
+  { weak: true },
+)

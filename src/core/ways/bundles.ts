@@ -1,6 +1,6 @@
+import { memo } from '../memo/memo.ts'
 import type { Component, Wire } from '../document/circuitRecord.ts'
 import type { Shaped } from '../document/docs.ts'
-import { kept } from '../document/kept.ts'
 import { lugRef } from '../document/lugRef.ts'
 import { partOf } from '../circuit/settings.ts'
 import type { Room } from '../drill/hollowGraph.ts'
@@ -83,7 +83,7 @@ const loadedBy = (build: Shaped): readonly unknown[] => [
 ]
 
 /** Every bore with the bundle that goes through it. */
-export const boreLoads = kept(loadedBy, boresLoaded)
+export const boreLoads = memo(boresLoaded, { on: loadedBy })
 
 function boresLoaded(build: Shaped): readonly BoreLoad[] {
   const ways = wireWays(build)?.ways ?? [],
@@ -123,7 +123,7 @@ const FILL = 0.35
  * lets covers and guards be opened, lies in it.
  * @param spare service length of wires that come in from elsewhere, mm
  */
-export const foldLoads = kept((build: Shaped, spare: number) => [spare, ...loadedBy(build)], folded)
+export const foldLoads = memo(folded, { on: (build, spare) => [spare, ...loadedBy(build)] })
 
 function folded(build: Shaped, spare: number): readonly FoldLoad[] {
   const w = wireWays(build)

@@ -1,6 +1,6 @@
+import { steady } from '../memo/steady.ts'
 import { stringsIn, type Component } from '../document/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
-import { steady } from '../document/kept.ts'
 import { partIn } from '../document/references.ts'
 import type { BodyGraph } from '../drill/bodyGraph.ts'
 import { roomsOn, spanIn, type HollowGraph, type Room } from '../drill/hollowGraph.ts'

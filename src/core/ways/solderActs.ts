@@ -1,8 +1,8 @@
+import { memo } from '../memo/memo.ts'
 import { asWritten, count, list, mm, type Said, say } from '../say/said.ts'
 import { SOLDER_STAGES, stringsIn, type SolderStage, type Wire } from '../document/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
-import { lastAlike } from '../document/kept.ts'
 import { lugRef } from '../document/lugRef.ts'
 import { jointsNow, type JointNow } from '../meter/joints.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
@@ -114,11 +114,10 @@ interface Asked extends Pick<Shaped, 'circuit' | 'instrument'> {
   late: readonly Late[]
 }
 
-const actsOf = lastAlike(
-  ({ joints, circuit, instrument }: Asked) => [joints, circuit, instrument],
-  ({ closed, late }) => [closed, late],
-  actsIn,
-)
+const actsOf = memo(actsIn, {
+  on: ({ joints, circuit, instrument }) => [joints, circuit, instrument],
+  alike: ({ closed, late }) => [closed, late],
+})
 
 function actsIn({ joints, circuit, instrument, closed, late }: Asked): SolderAct[] {
   if (!joints.length) return []

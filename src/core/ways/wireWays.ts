@@ -1,5 +1,5 @@
+import { memo } from '../memo/memo.ts'
 import type { Wire } from '../document/circuitRecord.ts'
-import { lastAlike } from '../document/kept.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
 import { lugRef } from '../document/lugRef.ts'
@@ -190,10 +190,8 @@ interface Wanted {
   wires: readonly Wire[]
 }
 
-const computed = lastAlike(
-  ({ graph, wires }: Wanted) => [graph, wires],
-  ({ homes }) => homes,
-  ({ graph, homes, wires }): WireWays => {
+const computed = memo(
+  ({ graph, homes, wires }: Wanted): WireWays => {
     const doors = doorsOf(graph),
       // Wires between the same two components lie together.
       known = new Map<string, WireWay>()
@@ -210,6 +208,7 @@ const computed = lastAlike(
     })
     return { graph, homes, ways }
   },
+  { on: ({ graph, wires }) => [graph, wires], alike: ({ homes }) => homes },
 )
 
 /**

@@ -1,7 +1,7 @@
 import type { Build } from '../../core/document/build.ts'
 import { NO_HISTORY, recorded } from '../../core/document/history.ts'
 import { merge } from '../../core/document/merge.ts'
-import { same } from '../../core/document/same.ts'
+import { same } from '../../core/memo/same.ts'
 import { api, Refused, type StoredBuild } from './api.ts'
 import { allKnown, useBuild } from './buildStore.ts'
 import { now } from './clock.ts'

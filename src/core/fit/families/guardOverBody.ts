@@ -1,7 +1,7 @@
+import { memo } from '../../memo/memo.ts'
 import { area, mm, say } from '../../say/said.ts'
 import { asked } from '../../document/assumed.ts'
 import type { Instrument } from '../../document/build.ts'
-import { kept } from '../../document/kept.ts'
 import { quantities, type Maths } from '../../document/maths.ts'
 import { quantityAt, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
@@ -130,10 +130,10 @@ function roomMetInCut<Q>(m: Maths<Q>, v: View, slot: string) {
 }
 
 /** The same for Fit: met once, and asked by clearance and place. */
-const roomKept = kept(
-  (v: View, slot: string) => [slot, v.part('guard')?.id, opening(v.part('guard'), 'cut-out', slot), v.part(slot)],
-  (v: View, slot: string) => roomMetInCut(quantities, v, slot),
-)
+const roomKept = memo((v: View, slot: string) => roomMetInCut(quantities, v, slot), {
+  on: (v, slot) => [slot, v.part('guard')?.id, opening(v.part('guard'), 'cut-out', slot), v.part(slot)],
+  keep: 16,
+})
 const roomInCut = <Q>(m: Maths<Q>, v: View, slot: string): Room<Q> | undefined =>
   (m as unknown) === quantities ? (roomKept(v, slot) as unknown as Room<Q> | undefined) : roomMetInCut(m, v, slot)
 

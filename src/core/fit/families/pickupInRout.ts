@@ -1,5 +1,5 @@
+import { memo } from '../../memo/memo.ts'
 import { area, mm, type Said, say, size } from '../../say/said.ts'
-import { kept } from '../../document/kept.ts'
 import type { Instrument } from '../../document/build.ts'
 import { quantities, type Maths } from '../../document/maths.ts'
 import { refOf } from '../../document/quantityAt.ts'
@@ -117,8 +117,8 @@ function roomMet<Q>(m: Maths<Q>, v: View, slot: string): RoomIn<Q> | undefined {
 }
 
 /** The same for Fit: met once, and asked by clearance, words and place. */
-const roomKept = kept(
-  (v: View, slot: string) => [
+const roomKept = memo((v: View, slot: string) => roomMet(quantities, v, slot), {
+  on: (v, slot) => [
     slot,
     v.part('body')?.id,
     opening(v.part('body'), 'pickup-rout', slot),
@@ -126,8 +126,8 @@ const roomKept = kept(
     hangsIn(v, slot),
     v.facts.placements.guard,
   ],
-  (v: View, slot: string) => roomMet(quantities, v, slot),
-)
+  keep: 16,
+})
 const roomIn = <Q>(m: Maths<Q>, v: View, slot: string): RoomIn<Q> | undefined =>
   (m as unknown) === quantities ? (roomKept(v, slot) as unknown as RoomIn<Q> | undefined) : roomMet(m, v, slot)
 

@@ -1,3 +1,4 @@
+import { memo } from '../../memo/memo.ts'
 import { mm, num, say } from '../../say/said.ts'
 import type { Maths } from '../../document/maths.ts'
 import { need, refOf } from '../../document/quantityAt.ts'
@@ -97,13 +98,16 @@ const headThickness = family(
   },
 )
 
-const none: readonly Feature[] = []
-const known = new WeakMap<Part, { holes: readonly Feature[]; closest: readonly [Feature, Feature] | undefined }>()
+interface Head {
+  holes: readonly Feature[]
+  closest: readonly [Feature, Feature] | undefined
+}
+const NO_HEAD: Head = { holes: [], closest: undefined }
 /** A neck's tuner holes, and the two that lie closest. */
-function headOf(neck: Part | undefined) {
-  if (!neck) return { holes: none, closest: undefined }
-  let own = known.get(neck)
-  if (!own) {
+const headOf = (neck: Part | undefined): Head => (neck ? drilledHead(neck) : NO_HEAD)
+
+const drilledHead = memo(
+  (neck: Part): Head => {
     const holes = neck.features.filter(f => f.role === 'tuner-hole')
     const apart = ([a, b]: readonly [Feature, Feature]) =>
       Math.hypot(b.dims.x!.value - a.dims.x!.value, b.dims.y!.value - a.dims.y!.value)
@@ -113,10 +117,10 @@ function headOf(neck: Part | undefined) {
         if (!closest || apart([a, b]) < apart(closest)) closest = [a, b]
       }),
     )
-    known.set(neck, (own = { holes, closest }))
-  }
-  return own
-}
+    return { holes, closest }
+  },
+  { weak: true },
+)
 const place = (f: Feature | undefined): Point => [f?.dims.x?.value ?? 0, f?.dims.y?.value ?? 0]
 const middle = (v: View): Feature | undefined => {
   const { holes } = headOf(v.part('neck'))

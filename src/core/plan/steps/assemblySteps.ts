@@ -1,6 +1,6 @@
+import { memo } from '../../memo/memo.ts'
 import { count, list, say } from '../../say/said.ts'
 import type { Laid } from '../../document/docs.ts'
-import { kept } from '../../document/kept.ts'
 import { SPANS } from '../../document/spans.ts'
 import { viewOf } from '../../document/view.ts'
 import { DRY } from '../../fit/families/gluedNeck.ts'
@@ -85,7 +85,7 @@ type Assembled = [
   buttons: boolean,
   acts: readonly SolderAct[],
 ]
-const assembled = kept((...on: Assembled) => on, assembledOf)
+const assembled = memo(assembledOf)
 
 function assembledOf(...[tuners, neck, dry, buttons, acts]: Assembled): readonly Step[] {
   const common = {

@@ -1,5 +1,5 @@
+import { memo } from '../../memo/memo.ts'
 import type { Build } from '../../document/build.ts'
-import { kept } from '../../document/kept.ts'
 import type { FinishStage } from '../../document/stepRef.ts'
 import { colours } from '../../finish/colourOn.ts'
 import type { FinishWork } from '../../finish/finishWork.ts'
@@ -14,14 +14,9 @@ export const PANEL = 'panel'
 const IN_WOOD: readonly FinishStage[] = ['inspect', 'steam', 'ease', 'darken', PANEL]
 
 /** What is done with the wood before colour, and the coats, one upon another. */
-export const finishSteps = kept(
-  (build: Pick<Build, 'instrument' | 'finish'>, work: Pick<FinishWork, 'acts'>) => [
-    build.instrument,
-    build.finish,
-    work.acts,
-  ],
-  stepsFrom,
-)
+export const finishSteps = memo(stepsFrom, {
+  on: (build, work) => [build.instrument, build.finish, work.acts],
+})
 
 function stepsFrom(
   build: Pick<Build, 'instrument' | 'finish'>,

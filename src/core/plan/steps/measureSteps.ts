@@ -1,3 +1,4 @@
+import { memo } from '../../memo/memo.ts'
 import { num, say } from '../../say/said.ts'
 import type { Build } from '../../document/build.ts'
 import { fact } from '../../document/fact.ts'
@@ -158,17 +159,11 @@ export function heldByReadings(
   })
 }
 
-/** Steps as they were held last: on most edits the same readings hold the same steps. */
-const known = new WeakMap<Step, { by: string; held: Step }>()
-
-function heldBy(step: Step, refs: readonly VisitRef[]): Step {
-  const by = refs.map(stepText).join(' '),
-    last = known.get(step)
-  if (last?.by === by) return last.held
-  const held = {
+/** On most edits the same readings hold the same steps. */
+const heldBy = memo(
+  (step: Step, refs: readonly VisitRef[]): Step => ({
     ...step,
     needs: [...step.needs, ...refs.map(r => needs(r, 'What it brings together may not fit before that is read.'))],
-  }
-  known.set(step, { by, held })
-  return held
-}
+  }),
+  { on: (_, refs) => refs.map(stepText), keep: 1, weak: true },
+)

@@ -1,4 +1,4 @@
-import { kept } from '../../document/kept.ts'
+import { memo } from '../../memo/memo.ts'
 import { SPANS } from '../../document/spans.ts'
 import { type SetupWork } from '../../setup/setupWork.ts'
 import type { Step } from '../step.ts'
@@ -6,7 +6,7 @@ import { UNDER_STRINGS } from './hardwareSteps.ts'
 import { IN_PHASE, needs } from './inPhase.ts'
 
 /** Setting up, each adjustment after the one that moves it. */
-export const setupSteps = kept((work: SetupWork) => [work], stepsFrom)
+export const setupSteps = memo(stepsFrom)
 
 function stepsFrom(work: SetupWork): Step[] {
   const common = {

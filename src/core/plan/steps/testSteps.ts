@@ -1,6 +1,6 @@
+import { memo } from '../../memo/memo.ts'
 import { say } from '../../say/said.ts'
 import type { Wired } from '../../document/docs.ts'
-import { kept } from '../../document/kept.ts'
 import { meterReading, type MeterExpectation } from '../../meter/jack.ts'
 import { thrownOf } from '../../circuit/settings.ts'
 import type { Step } from '../step.ts'
@@ -13,7 +13,7 @@ export const testSteps = (build: Wired, readings: readonly MeterExpectation[]): 
     readings,
   )
 
-const tests = kept((pulls: boolean, readings: readonly MeterExpectation[]) => [pulls, readings], testsOf)
+const tests = memo(testsOf)
 
 function testsOf(pulls: boolean, readings: readonly MeterExpectation[]): readonly Step[] {
   return [

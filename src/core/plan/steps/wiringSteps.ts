@@ -1,6 +1,6 @@
+import { memo } from '../../memo/memo.ts'
 import { squareCentimetres, count, list, num, say } from '../../say/said.ts'
 import { SOLDER_STAGES, type ShieldSort, type SolderStage } from '../../document/circuitRecord.ts'
-import { kept } from '../../document/kept.ts'
 import type { StepRef } from '../../document/stepRef.ts'
 import { SHIELD_RULES, type Shielding } from '../../ways/shielding.ts'
 import type { SolderAct } from '../../ways/solderActs.ts'
@@ -45,7 +45,7 @@ const MINUTES = { tin: 0.5, lay: 10, pull: 5, joint: 4 } as const
 const WARM_UP = 5
 
 /** Soldering: tinned, bonds laid, then a step for each stage, one after another. */
-export const wiringSteps = kept((acts: readonly SolderAct[], shielded?: boolean) => [acts, shielded], stepsFrom)
+export const wiringSteps = memo(stepsFrom)
 
 function stepsFrom(acts: readonly SolderAct[], shielded = false): Step[] {
   const closed = acts.some(a => a.kind === 'bring in')
