@@ -1,12 +1,13 @@
 /** Arrows point down: web → core, server → core, cli → core; inside the core each folder names those it stands on. */
 const STANDS_ON = {
   memo: [],
+  chance: [],
   tools: [],
   units: ['tools'],
   say: ['units'],
   text: [],
   cautions: [],
-  calendar: [],
+  calendar: ['units'],
   geometry: ['units'],
   parts: ['geometry', 'units'],
   document: ['parts', 'text', 'units'],
@@ -97,8 +98,8 @@ const STANDS_ON = {
 }
 const folders = Object.keys(STANDS_ON)
 /** Every engine says what it found; what sentences themselves stand on does not. */
-const SILENT = ['memo', 'tools', 'units', 'say', 'calendar'],
-  standsOn = name => [name, 'memo', ...(SILENT.includes(name) ? [] : ['say']), ...STANDS_ON[name]]
+const SILENT = ['memo', 'chance', 'tools', 'units', 'say', 'calendar'],
+  standsOn = name => [name, 'memo', 'chance', ...(SILENT.includes(name) ? [] : ['say']), ...STANDS_ON[name]]
 const layers = [
   ...folders.map(name => ({
     name: `core-${name}-stands-on-what-it-names`,

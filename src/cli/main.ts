@@ -6,7 +6,7 @@ import { knobsOf, openSettings, settingLabel, thrownOf, PULLED, type Settings } 
 import { spiceDcNetlist, spiceNetlist } from '../core/circuit/spice.ts'
 import { withWireMetres } from '../core/ways/wireMetres.ts'
 import { modelOf, tableOf } from '../core/meter/table.ts'
-import { meterWork } from '../core/meter/work.ts'
+import { meterWork } from '../core/meter/meterWork.ts'
 import { PAPER_NAMES, type Build } from '../core/document/build.ts'
 import { traceItem, type TracedNumber } from '../core/trace/traceItem.ts'
 import { doubtOf } from '../core/units/quantity.ts'

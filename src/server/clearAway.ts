@@ -1,3 +1,4 @@
+import { DAY, MINUTE } from '../core/units/time.ts'
 import { attachmentStore } from './attachmentStore.ts'
 import { buildStore } from './buildStore.ts'
 import type { Database } from './db/openDatabase.ts'
@@ -6,11 +7,10 @@ import { namedInCopies } from './keep/copies.ts'
 import type { Keeper } from './keep/keeper.ts'
 import type { Places } from './keep/places.ts'
 
-const DAY = 86_400_000
 /** Days for which a deleted build can be had back, and a photo that nothing speaks of is kept. */
 const KEPT_DAYS = 30
 /** After a start, ms: whoever opens the page comes first. */
-const SOON = 60_000
+const SOON = MINUTE
 
 interface Kept {
   db: Database

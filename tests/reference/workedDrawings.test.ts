@@ -13,7 +13,7 @@ import {
 import { fitted } from '../../src/core/drill/templates/fitted.ts'
 import { plateDrawing } from '../../src/core/drill/templates/plates.ts'
 import { holeTable, practicePiece, templatesOf } from '../../src/core/drill/templates/templates.ts'
-import type { Work } from '../../src/core/drill/templates/work.ts'
+import type { Work } from '../../src/core/drill/templates/drawnFrom.ts'
 import type { Hole } from '../../src/core/drill/hole.ts'
 import type { HoleThere } from '../../src/core/drill/there.ts'
 import { drillWork } from '../../src/core/fit/drillWork.ts'

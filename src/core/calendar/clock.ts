@@ -1,3 +1,4 @@
+import { MINUTE } from '../units/time.ts'
 import { tzOffset } from '@date-fns/tz'
 
 /** The present: a time in UTC, and the zone of the bench's clock, as IANA names it. Engines read no clock. */
@@ -5,8 +6,6 @@ export interface Present {
   at: string
   zone: string
 }
-
-const MINUTE = 60_000
 
 /** The zone of this machine's clock; UTC where it does not say. */
 export const zoneHere = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'

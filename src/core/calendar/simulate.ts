@@ -1,3 +1,4 @@
+import { randomOf, triangleQuantile } from '../chance/random.ts'
 import { layOutWork } from './layOutWork.ts'
 import { fromNow, loadsOf, type WorkItem } from './schedule.ts'
 import { minuteOf, stamp, Windows, type WorkingHours } from './windows.ts'
@@ -22,26 +23,6 @@ export interface Outlook {
   late: string
 }
 
-/** A small generator, so that the same seed gives the same runs everywhere [published: Marsaglia, xorshift32]. */
-export function seeded(seed: number): () => number {
-  let s = seed | 0 || 1
-  return () => {
-    s ^= s << 13
-    s ^= s >>> 17
-    s ^= s << 5
-    return (s >>> 0) / 2 ** 32
-  }
-}
-
-/** The value that a share u of a triangle's draws stays below [published: inverse of its distribution function]. @param u between 0 and 1 */
-export function triangleQuantile([least, likely, most]: readonly [number, number, number], u: number): number {
-  if (most <= least) return least
-  const c = (likely - least) / (most - least)
-  return u < c
-    ? least + Math.sqrt(u * (most - least) * (likely - least))
-    : most - Math.sqrt((1 - u) * (most - least) * (most - likely))
-}
-
 const DAY = 1440
 
 /**
@@ -58,7 +39,7 @@ export function outlook(
     loads = loadsOf(items, w.startOn),
     late = from !== undefined && from.slice(0, 10) >= hours.startOn,
     begin = late ? minuteOf(w.startOn, from) : 0,
-    random = seeded(seed),
+    random = randomOf(seed),
     ends: number[] = []
   if (!items.length) return undefined
   for (let n = 0; n < runs; n++) {

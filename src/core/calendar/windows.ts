@@ -1,6 +1,6 @@
-const MINUTE = 60_000
-const DAY = 1440
+import { MINUTE } from '../units/time.ts'
 
+export const DAY_MINUTES = 1440
 /** A day of its own: other hours than its weekday has, from another time; 0 hours is a day off. */
 export interface DayHours {
   on: string
@@ -45,7 +45,6 @@ const minuteOfDay = (hhmm: string): number => {
 export const minuteOf = (startOn: string, local: string): number =>
   (Date.parse(`${local}:00Z`) - Date.parse(`${startOn}T00:00:00Z`)) / MINUTE
 
-const DAY_MINUTES = 1440
 /** Days by their number since 1970, as they are written: a plan writes the same few hundred again and again. */
 const dayTexts = new Map<number, string>()
 const two = (n: number): string => (n < 10 ? `0${n}` : String(n))
@@ -93,7 +92,7 @@ export class Windows {
   readonly longest: number
 
   constructor(private readonly w: WorkingHours) {
-    const dayOf = (d: string) => minuteOf(w.startOn, `${d}T00:00`) / DAY
+    const dayOf = (d: string) => minuteOf(w.startOn, `${d}T00:00`) / DAY_MINUTES
     this.weekday = (new Date(`${w.startOn}T00:00:00Z`).getUTCDay() + 6) % 7
     this.own = new Map((w.days ?? []).map(d => [dayOf(d.on), d]))
     this.off = (w.off ?? []).map(o => ({ from: dayOf(o.from), to: dayOf(o.to) }))
@@ -105,7 +104,7 @@ export class Windows {
     if (this.off.some(o => day >= o.from && day <= o.to)) return []
     const own = this.own.get(day),
       hours = own?.hours ?? this.w.hours[(this.weekday + day) % 7] ?? 0,
-      from = day * DAY + minuteOfDay(own?.from ?? this.w.from)
+      from = day * DAY_MINUTES + minuteOfDay(own?.from ?? this.w.from)
     return hours > 0 ? without({ from, to: from + hours * 60 }, this.busy) : []
   }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CONTACTS } from '../parts/contacts.ts'
-import { between } from './between.ts'
+import { currentPath } from './currentPath.ts'
 import type { Coil, Element, Network } from './network.ts'
 import { dcResistance, transfers } from './solve.ts'
 import { blendShare, taperShare } from './taper.ts'
@@ -77,7 +77,7 @@ describe('what lies between two nodes', () => {
   it('leaves out what hangs on one node', () => {
     const n = [R(1, 2, 1, 'a'), R(2, 0, 1, 'b'), R(2, 3, 1, 'hangs'), R(3, 4, 1, 'further'), R(3, 4, 1, 'loop')]
     expect(
-      between({ elements: n, nodes: 5 }, 1, 0)
+      currentPath({ elements: n, nodes: 5 }, 1, 0)
         .map(e => e.id)
         .sort(),
     ).toEqual(['a', 'b'])
@@ -86,7 +86,7 @@ describe('what lies between two nodes', () => {
     fc.assert(
       fc.property(nets, n => {
         const all = dcResistance(network(n, NODES), 1, 0),
-          some = dcResistance(network([...between({ elements: n, nodes: NODES }, 1, 0)], NODES), 1, 0)
+          some = dcResistance(network([...currentPath({ elements: n, nodes: NODES }, 1, 0)], NODES), 1, 0)
         expect(some / all).toBeCloseTo(1, 6)
       }),
     ))

@@ -1,3 +1,4 @@
+import { yDown } from '../document/mirror.ts'
 import type { Laid, Wired } from '../document/docs.ts'
 import type { WireKind } from '../document/circuitRecord.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -63,7 +64,7 @@ export function solderDrawing(build: Wired & Laid, ways?: WayInBody): SolderDraw
   const layout = layOut(build),
     components = placeComponents(build, layout, ways?.bond),
     { wires } = build.circuit
-  const side = build.instrument.handedness === 'right' ? 1 : -1,
+  const side = yDown(build, 'behind'),
     sheet = ([x, y]: Point): Point => [x, side * y]
   const hollows = (layout?.features ?? []).filter(f => HOLLOW.has(f.role)).map(f => f.polygon.map(sheet)),
     channels = ways?.channels.map(p => p.map(sheet)) ?? []

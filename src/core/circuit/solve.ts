@@ -1,5 +1,5 @@
 import type { Coil, Element, Network } from './network.ts'
-import { between } from './between.ts'
+import { currentPath } from './currentPath.ts'
 
 /** Leak from every node to the sleeve, S, so that floating metal has a potential; as general circuit solvers do. */
 export const LEAK = 1e-12
@@ -39,7 +39,7 @@ export interface Transfers {
  * adjoint network, 1969]. Nodal analysis, dense Gaussian elimination with partial pivoting.
  */
 export function transfers(n: Network, hz: readonly number[]): Transfers {
-  const elements = n.tip > 0 ? between(n, n.tip, 0) : []
+  const elements = n.tip > 0 ? currentPath(n, n.tip, 0) : []
   const coils = elements.filter((e): e is Coil => e.kind === 'coil')
   const re = coils.map(() => new Float64Array(hz.length)),
     im = coils.map(() => new Float64Array(hz.length))

@@ -1,4 +1,4 @@
-import { between } from './between.ts'
+import { currentPath } from './currentPath.ts'
 import type { Coil, Network } from './network.ts'
 
 /** How coils lie between the jack's tip and its sleeve. `bridged` cannot be taken apart into series and parallel. */
@@ -27,7 +27,7 @@ export function treeOf(n: Network, active: (c: Coil) => boolean): Tree | undefin
     .map(c => ({ ...c, a: root(c.a), b: root(c.b), own: c }))
     .filter(c => c.a !== c.b)
   if (tip === ground) return undefined
-  const heard = between({ nodes: n.nodes, elements: coils }, tip, ground) as typeof coils
+  const heard = currentPath({ nodes: n.nodes, elements: coils }, tip, ground) as typeof coils
   let edges: { a: number; b: number; t: Tree }[] = heard.map(c => ({
     a: c.a,
     b: c.b,

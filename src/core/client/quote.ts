@@ -1,6 +1,6 @@
+import { triangleQuantile } from '../chance/random.ts'
 import { num, type Said, say } from '../say/said.ts'
 import type { Approval, Build, ClientLine } from '../document/build.ts'
-import { triangleQuantile } from '../calendar/simulate.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { spreadOf } from '../plan/outlook.ts'
 import type { Plan } from '../plan/plan.ts'

@@ -1,8 +1,8 @@
+import { randomOf } from '../chance/random.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../document/build.ts'
 import { readingOf } from '../document/quantityAt.ts'
-import { seeded } from '../calendar/simulate.ts'
 import { DEVICE_SORTS } from './deviceSorts.ts'
 import { calliperDisplays, scaleDisplays, standInSize } from './standInSize.ts'
 
@@ -45,11 +45,11 @@ describe('displays', () => {
   }
   it('of a calliper come down to the size in hundredths, and can all be read', () => {
     for (let seed = 1; seed < 50; seed++)
-      expect(Math.abs(last(calliperDisplays(57.93, seeded(seed)), 'calliper') - 57.93)).toBeLessThanOrEqual(0.025)
+      expect(Math.abs(last(calliperDisplays(57.93, randomOf(seed)), 'calliper') - 57.93)).toBeLessThanOrEqual(0.025)
   })
   it('of a scale end on whole grams', () => {
     for (let seed = 1; seed < 50; seed++) {
-      const g = last(scaleDisplays(1912.4, seeded(seed)), 'scale')
+      const g = last(scaleDisplays(1912.4, randomOf(seed)), 'scale')
       expect(Number.isInteger(g)).toBe(true)
       expect(Math.abs(g - 1912.4)).toBeLessThanOrEqual(1.5)
     }

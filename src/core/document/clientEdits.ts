@@ -1,5 +1,5 @@
 import type { Approval, Build, ClientJob, ClientLine } from './build.ts'
-import { freshId } from './freshId.ts'
+import { nextId } from './freshId.ts'
 
 /** Nobody's yet: what a client's job begins with. */
 const NEW_JOB: ClientJob = { lines: [], approvals: [] }
@@ -21,7 +21,7 @@ export function dropClient(build: Build): Build {
 /** The build with one more thing that is offered to the client. */
 export const addClientLine = (build: Build, line: Omit<ClientLine, 'id'>): Build =>
   changeClient(build, {
-    lines: [...(build.client?.lines ?? []), { id: freshId('q', build.client?.lines ?? []), ...line }],
+    lines: [...(build.client?.lines ?? []), { id: nextId('q', build.client?.lines ?? []), ...line }],
   })
 
 /** The build without a thing that was offered. */
@@ -31,5 +31,5 @@ export const dropClientLine = (build: Build, id: string): Build =>
 /** The build with a sum that the client approved. What was approved before stays to be read. */
 export const approve = (build: Build, a: Omit<Approval, 'id'>): Build =>
   changeClient(build, {
-    approvals: [...(build.client?.approvals ?? []), { id: freshId('a', build.client?.approvals ?? []), ...a }],
+    approvals: [...(build.client?.approvals ?? []), { id: nextId('a', build.client?.approvals ?? []), ...a }],
   })

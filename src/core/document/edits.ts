@@ -2,7 +2,7 @@ import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Attachment, Build, OwnStep, Reading } from './build.ts'
-import { freshId } from './freshId.ts'
+import { nextId } from './freshId.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
 import { stepText } from './stepRef.ts'
 
@@ -21,7 +21,7 @@ export function setDimension(build: Build, ref: string, d: Dimension): Build {
  * @param r.at time of the reading in UTC, passed in
  */
 export function takeReading(build: Build, r: Omit<Reading, 'id'>): Build {
-  const next = { ...build, readings: [...build.readings, { id: freshId('r', build.readings), ...r }] }
+  const next = { ...build, readings: [...build.readings, { id: nextId('r', build.readings), ...r }] }
   const ref = dimensionRead(r.of)
   if (!ref) return next
   const { partId, path } = splitRef(ref)
@@ -121,7 +121,7 @@ export const dropFromSlot = (build: Build, slot: string): Build => ({
 /** The build with a step of the builder's own after another one. */
 export const addOwnStep = (build: Build, step: Omit<OwnStep, 'id'>): Build => ({
   ...build,
-  ownSteps: [...build.ownSteps, { id: freshId('s', build.ownSteps), ...step }],
+  ownSteps: [...build.ownSteps, { id: nextId('s', build.ownSteps), ...step }],
 })
 
 /** The build with an own step changed or moved behind another one. */
@@ -152,7 +152,7 @@ export const ownStepId = (id: string): string => stepText({ kind: 'own', id })
 /** The build with a line added to the log. */
 export const writeLog = (build: Build, text: string, at: string, cost?: number): Build => ({
   ...build,
-  log: [...build.log, { id: freshId('l', build.log), at, text, ...(cost === undefined ? {} : { cost }) }],
+  log: [...build.log, { id: nextId('l', build.log), at, text, ...(cost === undefined ? {} : { cost }) }],
 })
 
 /** The build with a line of the log corrected; what it said first is kept beside it. */
@@ -174,7 +174,7 @@ export const strikeLog = (build: Build, id: string, why: string | undefined): Bu
 /** The build with a photo or another file that belongs to it. */
 export const attach = (build: Build, a: Omit<Attachment, 'id'>): Build => ({
   ...build,
-  attachments: [...(build.attachments ?? []), { id: freshId('p', build.attachments ?? []), ...a }],
+  attachments: [...(build.attachments ?? []), { id: nextId('p', build.attachments ?? []), ...a }],
 })
 
 /** The build with an attachment's words changed, or without it; its bytes stay for as long as undo may want them. */

@@ -1,3 +1,4 @@
+import { freshId } from './freshId.ts'
 import { same } from '../memo/same.ts'
 
 /** What two copies of one thing come to, or where they cannot be brought together. */
@@ -58,11 +59,6 @@ function records(base: Plain, mine: Plain, theirs: Plain, at: string, clashes: s
   return out
 }
 
-/** An id that neither copy has, after the one it stood for. */
-function freshId(id: string, taken: ReadonlySet<string>): string {
-  for (let n = 2; ; n++) if (!taken.has(`${id}-${n}`)) return `${id}-${n}`
-}
-
 /** The same but for when: it was done here and there. */
 const atOtherTimes = (a: Plain, b: Plain): boolean => same({ ...a, at: b.at }, b)
 
@@ -95,7 +91,7 @@ function lists(
     const their = t.get(key(x)),
       was = b.get(key(x))
     if (!was && !(their && (name !== 'id' || same(their, x)))) {
-      const added = their ? { ...x, id: freshId(key(x), taken) } : x,
+      const added = their ? { ...x, id: freshId(`${key(x)}-`, taken, 2) } : x,
         behind = out.findIndex(o => key(o) === after)
       taken.add(key(added))
       // What was put last on both sides: theirs arrived first.

@@ -39,8 +39,8 @@ export const AIR_WHAT = ['room', 'surface', 'humidity'] as const
 export type AirWhat = (typeof AIR_WHAT)[number]
 
 /** A zone's name as a reference has it, and back. */
-const slug = (z: Zone): string => z.replaceAll(' ', '-')
-const BY_SLUG = new Map(ZONES.map(z => [slug(z), z]))
+const zoneName = (z: Zone): string => z.replaceAll(' ', '-')
+const BY_ZONE_NAME = new Map(ZONES.map(z => [zoneName(z), z]))
 
 /** What is listened to, or watched. */
 export const HEARD = ['level', 'treble', 'tap', 'swing', 'hum', 'touch', 'crackle'] as const
@@ -74,7 +74,7 @@ export function readingText(r: ReadingRef): string {
     case 'dry':
       return 'layout.dry'
     case 'film':
-      return `film.${r.how}.${r.how === 'gauge' ? `${slug(r.zone)}.` : ''}${r.layer}.${r.coats}`
+      return `film.${r.how}.${r.how === 'gauge' ? `${zoneName(r.zone)}.` : ''}${r.layer}.${r.coats}`
     case 'cents':
       return `cents.${r.string}.${r.fret}`
     case 'stick':
@@ -125,8 +125,8 @@ const FORMS: readonly [RegExp, (m: RegExpExecArray) => ReadingRef][] = [
     m => ({ kind: 'film', how: m[1] as 'panel' | 'weight', layer: m[2]!, coats: Number(m[3]) }),
   ],
   [
-    new RegExp(`^film\\.gauge\\.(${[...BY_SLUG.keys()].join('|')})\\.([a-z0-9-]+)\\.([1-9]\\d?)$`),
-    m => ({ kind: 'film', how: 'gauge', zone: BY_SLUG.get(m[1]!)!, layer: m[2]!, coats: Number(m[3]) }),
+    new RegExp(`^film\\.gauge\\.(${[...BY_ZONE_NAME.keys()].join('|')})\\.([a-z0-9-]+)\\.([1-9]\\d?)$`),
+    m => ({ kind: 'film', how: 'gauge', zone: BY_ZONE_NAME.get(m[1]!)!, layer: m[2]!, coats: Number(m[3]) }),
   ],
   [new RegExp(`^strokes\\.(${GRIT_NAMES.join('|')})$`), m => ({ kind: 'strokes', grit: m[1] as GritName })],
   [new RegExp(`^air\\.(${AIR_WHAT.join('|')})$`), m => ({ kind: 'air', what: m[1] as AirWhat })],

@@ -6,7 +6,7 @@ import type { Layout } from '../layout/layOut.ts'
 import { ownLine, toldAcross, toldLine } from '../layout/lines.ts'
 import type { Hole } from './hole.ts'
 import { offWarnings } from './markList.ts'
-import type { Work } from './templates/work.ts'
+import type { Work } from './templates/drawnFrom.ts'
 import type { HoleThere } from './there.ts'
 
 const mm = (x: number | undefined): string => (x === undefined ? '' : String(Math.round(x * 1000) / 1000))

@@ -15,7 +15,7 @@ import type { CutWork } from './cutting.ts'
 import type { Hole, HoleNumber } from './hole.ts'
 import type { Plug } from './plugs.ts'
 import type { HoleThere } from './there.ts'
-import type { Work } from './templates/work.ts'
+import type { Work } from './templates/drawnFrom.ts'
 
 /** Wood that a plate wants behind it, mm [from memory]: nearer to the tail its screws break out. */
 const BEHIND_PLATE = 8

@@ -1,12 +1,12 @@
+import { HOUR } from '../units/time.ts'
 import type { Build } from '../document/build.ts'
 import { readingRef, type AirWhat } from '../document/readingRef.ts'
 import { DEW_MARGIN, dewPoint, humidityAt } from './air.ts'
 
-const HOUR = 3_600_000
-const DAY = 24
+const DAY_HOURS = 24
 
 /** How far back readings tell of the day that comes, h [our choice]: a week. */
-const BACK = 7 * DAY
+const BACK = 7 * DAY_HOURS
 /** How much less than a degree a day's swing is taken to be before readings say so: weight of one reading of none. */
 const RIDGE = 1
 
@@ -61,7 +61,7 @@ export function airCurve(
       })
   const room = of('room'),
     humid = of('humidity'),
-    turn = (at: string) => (2 * Math.PI * ((Date.parse(at) / HOUR) % DAY)) / DAY
+    turn = (at: string) => (2 * Math.PI * ((Date.parse(at) / HOUR) % DAY_HOURS)) / DAY_HOURS
   const [a, b, c] = room.length
     ? fit(room.map(r => [turn(r.at), r.value] as const))
     : ([usual.celsius, 0, 0] as const)

@@ -1,3 +1,4 @@
+import { HOUR } from '../units/time.ts'
 import type { Build } from '../document/build.ts'
 import { stepRef } from '../document/stepRef.ts'
 import { partIn } from '../document/references.ts'
@@ -6,8 +7,6 @@ import { finishWork, type Finished } from './finishWork.ts'
 import { filmWork } from './filmWork.ts'
 import type { CoatFacts } from './trouble.ts'
 import { edgeRadiusOf } from './zones.ts'
-
-const HOUR = 3_600_000
 
 /** What the log says of the coat that went on last, or of the first that is to come; undefined where no layer is planned. */
 export function lastCoat(build: Finished & Pick<Build, 'steps'>, now: string): CoatFacts | undefined {

@@ -1,3 +1,4 @@
+import { HOUR } from '../units/time.ts'
 import { num, type Said, say, count } from '../say/said.ts'
 import type { Build } from '../document/build.ts'
 import { ownStepId } from '../document/edits.ts'
@@ -6,7 +7,6 @@ import type { FinishAct } from './acts.ts'
 import type { FinishWork } from './finishWork.ts'
 import { OPEN } from '../parts/materialFigures.ts'
 
-const HOUR = 3_600_000
 /** A window that closes within so many hours is closing [our choice]. */
 const SOON = 12
 

@@ -1,3 +1,4 @@
+import { normalBelow } from '../chance/normal.ts'
 import type { Pad } from '../document/finishNames.ts'
 import type { Levelling } from '../document/finishRecord.ts'
 import { gritLadder, scratchOf } from '../parts/grits.ts'
@@ -33,18 +34,6 @@ export function takenOnFlat(peel: number, l: Pick<Levelling, 'from' | 'to' | 'sh
   const ladder = gritLadder(l.from, l.to),
     out = l.compound ? ladder : ladder.slice(0, -1)
   return (l.share * peel) / 2 + out.reduce((s, g) => s + scratchOf(g), 0)
-}
-
-/** Standard normal distribution function [published: Abramowitz and Stegun 7.1.26 for erf, |ε| < 1.5e-7]. */
-export function normal(x: number): number {
-  const z = Math.abs(x) / Math.SQRT2,
-    t = 1 / (1 + 0.3275911 * z),
-    e =
-      1 -
-      t *
-        (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
-        Math.exp(-z * z)
-  return x < 0 ? (1 - e) / 2 : (1 + e) / 2
 }
 
 /** Nodes and weights of Gauss and Hermite's rule of seven for a standard normal variable [published: Abramowitz and Stegun 25.10]. */
@@ -94,7 +83,7 @@ export function throughChance(l: Levelled, groups: readonly Places[]): { any: nu
           const mine = film * g.share,
             off = taken * Math.max(0, g.pressure[0] + zk * SIGMA * g.pressure[1]),
             s = Math.hypot(PLACE_FILM * mine, PLACE_PRESSURE * off),
-            q = s > 0 ? normal((off - mine) / s) : off >= mine && off > 0 ? 1 : 0,
+            q = s > 0 ? normalBelow((off - mine) / s) : off >= mine && off > 0 ? 1 : 0,
             sound = (1 - q) ** g.count
           each[i]! += w * (1 - sound)
           whole *= sound

@@ -7,7 +7,7 @@ import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
 import type { Build } from '../document/build.ts'
 import { FAMILY_IDS } from '../document/families.ts'
 import { pairs, quantities } from '../document/maths.ts'
-import { viewOf, type Facts, type View } from '../document/view.ts'
+import { viewOf, type Fields, type View } from '../document/view.ts'
 import { dimensionPaths, dimensionAt, withDimension } from '../parts/dimensionAt.ts'
 import { assumeBuild } from '../start/assumeBuild.ts'
 import { doubtOf } from '../units/quantity.ts'
@@ -32,7 +32,7 @@ const started = anyAnswers.map((answers): Build =>
 /** A view that gives nothing but what a joint says it depends on. */
 function only(j: Joined, of: View): View {
   const slots = new Set([...j.slots, ...(j.beside ?? [])]),
-    facts = new Set<string>(['bands', ...(j.facts ?? [])])
+    facts = new Set<string>(['bands', ...(j.fields ?? [])])
   return {
     part: slot => {
       if (!slots.has(slot)) throw new Error(`${j.id} reads the ${slot} and does not say so`)
@@ -42,10 +42,10 @@ function only(j: Joined, of: View): View {
       if (!j.film) throw new Error(`${j.id} reads the build as it stands and does not say so`)
       return of.stands
     },
-    facts: new Proxy(of.facts, {
+    fields: new Proxy(of.fields, {
       get(target, key) {
         if (!facts.has(String(key))) throw new Error(`${j.id} reads ${String(key)} and does not say so`)
-        return target[key as keyof Facts]
+        return target[key as keyof Fields]
       },
     }),
   }

@@ -13,11 +13,11 @@ export const joinedFor = memo(
 
 /** What a joint depends on, as objects: parts by slot, the facts it names, and the bands. */
 const dependencies = (j: Joined, v: View): readonly unknown[] => [
-  v.facts.bands,
+  v.fields.bands,
   ...j.slots.map(s => v.part(s)),
   ...(j.beside ?? []).map(s => v.part(s)),
-  ...(j.facts ?? []).map(k => v.facts[k]),
-  ...(j.film ? [v.facts.finish, v.facts.steps, learnedLayers(v.stands)] : []),
+  ...(j.fields ?? []).map(k => v.fields[k]),
+  ...(j.film ? [v.fields.finish, v.fields.steps, learnedLayers(v.stands)] : []),
 ]
 
 /** Keeps the results of a function of a joint until one of the objects it depends on is another. */

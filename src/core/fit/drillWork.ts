@@ -6,7 +6,7 @@ import { cuttingWork } from '../drill/cutting.ts'
 import { plugsWanted } from '../drill/plugs.ts'
 import { holeList } from '../drill/holeList.ts'
 import { holesThere, type HoleThere } from '../drill/there.ts'
-import type { Work } from '../drill/templates/work.ts'
+import type { Work } from '../drill/templates/drawnFrom.ts'
 import { layOut } from '../layout/layOut.ts'
 import { fit } from './applyFixes.ts'
 

@@ -4,7 +4,7 @@ import type { Instrument } from '../document/build.ts'
 import type { FamilyId } from '../document/families.ts'
 import type { Maths } from '../document/maths.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
-import type { Facts, View } from '../document/view.ts'
+import type { Fields, View } from '../document/view.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import { perKinds, type PerKinds } from '../layout/perKinds.ts'
@@ -122,7 +122,7 @@ export interface Joined {
   /** Slots that are read as they stand. */
   beside?: readonly string[]
   /** What it reads of the build beside its parts. */
-  facts?: readonly (keyof Facts)[]
+  fields?: readonly (keyof Fields)[]
   /** It loses the film that the finish still puts on. */
   film?: true
   /** Slots whose part could be swapped instead; left out: all of its own. */

@@ -158,7 +158,7 @@ const judgedOf = perDependencies((j: Joined, v: View): (Judged & { title: string
   if (!clearance) return undefined
   const { title, under, over = '' } = j.words(v, clearance),
     season = j.season?.(v)
-  const limits = limitsOf(j.family, v.facts, j.limits?.(v), season)
+  const limits = limitsOf(j.family, v.fields, j.limits?.(v), season)
   return { title, ...judged(j.family.id, clearance, limits, season, { under, over }) }
 })
 

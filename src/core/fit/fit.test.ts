@@ -1,3 +1,4 @@
+import { normalBelow } from '../chance/normal.ts'
 import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -11,7 +12,7 @@ import { FAMILIES } from './bands.ts'
 import { jointsAsTheyStand } from './findJoints.ts'
 import { gaugeScale } from './gaugeScale.ts'
 import { measureNext } from './measureNext.ts'
-import { judge, normalBelow, type State } from './verdict.ts'
+import { judge, type State } from './verdict.ts'
 import { fitReport } from './report.ts'
 import { anyIn } from '../../../tests/support/any.ts'
 

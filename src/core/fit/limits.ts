@@ -1,4 +1,4 @@
-import type { Facts } from '../document/view.ts'
+import type { Fields } from '../document/view.ts'
 import type { Family } from './family.ts'
 import type { Season } from './season.ts'
 import type { Limits } from './verdict.ts'
@@ -9,7 +9,7 @@ const LEAST_BAND = 0.1
 /** Limits of a joint: the build's own band, else the one its parts give, else the family's; raised by what the seasons take. */
 export function limitsOf(
   family: Family,
-  build: Pick<Facts, 'bands'>,
+  build: Pick<Fields, 'bands'>,
   given: Limits | undefined,
   season: Season | undefined,
 ): Limits {

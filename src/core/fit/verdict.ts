@@ -1,3 +1,4 @@
+import { normalBelow } from '../chance/normal.ts'
 import { assumedShare, doubtOf, type Quantity } from '../units/quantity.ts'
 
 export const STATES = ["won't go", 'tight', 'snug', 'loose', "can't tell"] as const
@@ -20,21 +21,6 @@ export interface Verdict {
 
 /** A state is called when it has at least this chance; below it the joint can't be told yet [our choice]. */
 export const CERTAIN = 0.9
-
-/**
- * Standard normal distribution function by the complementary error function's rational approximation
- * [published: Abramowitz and Stegun 7.1.26, error below 1.5e-7].
- */
-export function normalBelow(z: number): number {
-  const x = Math.abs(z) / Math.SQRT2
-  const t = 1 / (1 + 0.3275911 * x)
-  const erf =
-    1 -
-    ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) *
-      t *
-      Math.exp(-x * x)
-  return z < 0 ? (1 - erf) / 2 : (1 + erf) / 2
-}
 
 /**
  * Chance of each state and the verdict. The combined half-width of doubt is read as an expanded uncertainty with

@@ -3,7 +3,7 @@ import type { Build } from '../document/build.ts'
 import { quantities, type Maths } from '../document/maths.ts'
 import { need, quantityAt } from '../document/quantityAt.ts'
 import { partIn } from '../document/references.ts'
-import { viewOf, type LaidFacts, type View } from '../document/view.ts'
+import { viewOf, type LaidFields, type View } from '../document/view.ts'
 import type { Dimension } from '../units/dimension.ts'
 import { fromSource, linear, subtract, type Quantity } from '../units/quantity.ts'
 import { neckLine } from './centreLine.ts'
@@ -40,7 +40,7 @@ const USUAL_COMPENSATION = [1.5, 4] as const
  * within the saddles' travel [common practice: the bridge-line check].
  * Undefined while neck or bridge are not chosen. Without strings an usual set is taken.
  */
-export function bridgeLineOf<Q>(m: Maths<Q>, v: View<LaidFacts, unknown>): BridgeLineOf<Q> | undefined {
+export function bridgeLineOf<Q>(m: Maths<Q>, v: View<LaidFields, unknown>): BridgeLineOf<Q> | undefined {
   const neck = v.part('neck'),
     bridge = v.part('bridge')
   const scale = m.of(neck, 'scaleLength'),
@@ -58,7 +58,7 @@ export function bridgeLineOf<Q>(m: Maths<Q>, v: View<LaidFacts, unknown>): Bridg
     [-1, front],
   ] as const
   const ideal = m.sum(scaleLessPlate, -aim)!
-  const placed = v.facts.placements.bridge?.x
+  const placed = v.fields.placements.bridge?.x
   const saddle = placed ? undefined : saddleFromScrews(m, v),
     posts = placed || saddle ? undefined : placeFromPosts(m, v)
   const given = placed
@@ -100,7 +100,7 @@ export const bridgeLine = (build: Laid): BridgeLine | undefined =>
   partIn(build, 'strings')?.gauges?.length ? bridgeLineOf(quantities, viewOf(build)) : undefined
 
 /** Starting compensation of every string, thinnest first. */
-function compensationsOf(v: View<LaidFacts, unknown>): number[] {
+function compensationsOf(v: View<LaidFields, unknown>): number[] {
   const gauges = v.part('strings')?.gauges
   return gauges?.length ? gauges.map(startingCompensation) : [...USUAL_COMPENSATION]
 }
@@ -110,7 +110,7 @@ const numbersOf = (d: Dimension) => ({ value: d.value, doubt: d.doubt, basis: d.
 type Terms<Q> = readonly (readonly [number, Q | undefined])[]
 
 /** Where the body's screw holes put the saddles' foremost point, from the pocket's end: mean over the bridge's holes that meet one. */
-function saddleFromScrews<Q>(m: Maths<Q>, v: View<LaidFacts, unknown>): Terms<Q> | undefined {
+function saddleFromScrews<Q>(m: Maths<Q>, v: View<LaidFields, unknown>): Terms<Q> | undefined {
   const body = v.part('body'),
     bridge = v.part('bridge'),
     pattern = drilledPattern(body, bridge)
@@ -121,7 +121,7 @@ function saddleFromScrews<Q>(m: Maths<Q>, v: View<LaidFacts, unknown>): Terms<Q>
 }
 
 /** Where the body's post holes put the plate's front edge: mean of the posts' places, less the posts' set-back. */
-function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFacts, unknown>): Q | undefined {
+function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFields, unknown>): Q | undefined {
   const body = v.part('body')
   const holes = body?.features.filter(f => f.role === 'stud-hole' && f.serves === 'posts') ?? []
   return body && holes.length
@@ -134,8 +134,8 @@ function placeFromPosts<Q>(m: Maths<Q>, v: View<LaidFacts, unknown>): Q | undefi
 
 /** Off the neck's own line at the bridge, mm to the treble side: where it is placed on the body, less where the fitted neck points. */
 export function bridgeOffsetOf(v: View<Pick<Build, 'placements' | 'readings'>, unknown>): Quantity {
-  const y = v.facts.placements.bridge?.y,
-    line = neckLine(v.facts)
+  const y = v.fields.placements.bridge?.y,
+    line = neckLine(v.fields)
   const body = v.part('body'),
     bridge = v.part('bridge'),
     pattern = y ? undefined : drilledPattern(body, bridge)

@@ -1,3 +1,4 @@
+import { yUp } from '../document/mirror.ts'
 import type { Build } from '../document/build.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
@@ -150,7 +151,7 @@ export const plainPicture = fact(SHAPED, (build: Shaped): PlainPicture | undefin
     x1 = Math.max(...xs) + ROOM,
     y0 = Math.min(...ys) - ROOM,
     y1 = Math.max(...ys) + ROOM,
-    upward = build.instrument.handedness === 'right'
+    upward = yUp(build) === 1
   return {
     shapes: instrumentPicture(build, layout),
     view: [x0, upward ? -y1 : y0, x1 - x0, y1 - y0],

@@ -1,4 +1,4 @@
-import type { LaidFacts, View } from '../document/view.ts'
+import type { LaidFields, View } from '../document/view.ts'
 import { startingCompensation } from './compensation.ts'
 import { coursesOf } from './layOut.ts'
 
@@ -19,20 +19,20 @@ export interface OuterString {
  * outwards. Undefined while neck or bridge are not described.
  * @param side 1 for the treble side
  */
-export function outerString(v: View<LaidFacts, unknown>, side: 1 | -1): OuterString | undefined {
+export function outerString(v: View<LaidFields, unknown>, side: 1 | -1): OuterString | undefined {
   const neck = v.part('neck')?.dims,
     spread = v.part('bridge')?.dims.stringSpread?.value
   if (!neck?.widthAtNut || !neck.scaleLength || spread === undefined) return undefined
   const gauges = v.part('strings')?.gauges,
     own = side === 1 ? gauges?.[0] : gauges?.at(-1)
   const diameter = own?.diameter ?? (side === 1 ? USUAL.treble : USUAL.bass)
-  const courses = coursesOf(v.facts),
+  const courses = coursesOf(v.fields),
     alone = courses.count < 2
   const within = (gap: number) => ((courses.nut.size - 1) * gap) / 2
   return {
     diameter,
     length: neck.scaleLength.value + (own ? startingCompensation(own) : USUAL.compensation),
-    atNut: alone ? within(courses.nut.gap) : neck.widthAtNut.value / 2 - v.facts.setup.edgeMargin - diameter / 2,
+    atNut: alone ? within(courses.nut.gap) : neck.widthAtNut.value / 2 - v.fields.setup.edgeMargin - diameter / 2,
     atSaddle: alone ? within(courses.bridge.gap) : spread / 2,
   }
 }

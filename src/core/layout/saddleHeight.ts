@@ -2,7 +2,7 @@ import type { Laid } from '../document/docs.ts'
 import type { Build } from '../document/build.ts'
 import { quantities, type Maths } from '../document/maths.ts'
 import { partIn } from '../document/references.ts'
-import { viewOf, type LaidFacts, type View } from '../document/view.ts'
+import { viewOf, type LaidFields, type View } from '../document/view.ts'
 import type { Quantity } from '../units/quantity.ts'
 import { fretPosition } from './frets.ts'
 import { bridgeLineOf } from './bridgeLine.ts'
@@ -40,7 +40,7 @@ export const nutHeight = (build: Pick<Build, 'setup'>): number =>
  */
 export function saddleHeightOf<Q>(
   m: Maths<Q>,
-  v: View<LaidFacts, unknown>,
+  v: View<LaidFields, unknown>,
   shim = shimIn(v),
 ): SaddleHeightOf<Q> | undefined {
   const neck = v.part('neck'),
@@ -71,11 +71,11 @@ export function saddleHeightOf<Q>(
 }
 
 /** How far the strings rise over the plane of the frets from nut to saddle for the wanted action, mm: 2·a₁₂ − a_nut. */
-export function stringRise(v: View<LaidFacts, unknown>): number {
+export function stringRise(v: View<LaidFields, unknown>): number {
   const neck = v.part('neck')
   return (
-    2 * meanActionAtTwelve(v.facts, neck?.dims.scaleLength?.value ?? 0, neck?.dims.frets?.value ?? 0) -
-    nutHeight(v.facts)
+    2 * meanActionAtTwelve(v.fields, neck?.dims.scaleLength?.value ?? 0, neck?.dims.frets?.value ?? 0) -
+    nutHeight(v.fields)
   )
 }
 
@@ -84,7 +84,7 @@ export const saddleHeight = (build: Laid, shim?: number): SaddleHeight | undefin
   partIn(build, 'strings')?.gauges?.length ? saddleHeightOf(quantities, viewOf(build), shim) : undefined
 
 /** Thickness at the heel's end of the shim that is chosen, mm; 0 without one. */
-const shimIn = (v: View<LaidFacts, unknown>): number => v.part('shim')?.dims.thick?.value ?? 0
+const shimIn = (v: View<LaidFields, unknown>): number => v.part('shim')?.dims.thick?.value ?? 0
 
 /** Thickness at the heel's end of a wedge that changes the needed saddle height by `rise`, mm. */
 export const shimFor = (rise: number, h: Pick<SaddleHeight, 'heelToSaddle' | 'pocketLength'>): number =>

@@ -1,6 +1,7 @@
+import { normalBelow } from '../chance/normal.ts'
 import type { FamilyId } from '../document/families.ts'
 import { ANOTHER_PART, LIVE_WITH, reworkMinutes } from '../fit/rework.ts'
-import { CERTAIN, normalBelow, type Limits } from '../fit/verdict.ts'
+import { CERTAIN, type Limits } from '../fit/verdict.ts'
 
 /** What a joint may cost to mend, from the chances of its states. */
 export interface Side {

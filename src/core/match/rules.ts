@@ -38,7 +38,7 @@ function ruleOf(j: Joined, build: Build): Rule {
   const own = viewOf(build)
   const given: (Part | undefined)[] = []
   const view: View = {
-    facts: build,
+    fields: build,
     stands: build,
     part: slot => {
       const i = j.slots.indexOf(slot)

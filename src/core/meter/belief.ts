@@ -1,3 +1,4 @@
+import { normalDensity } from '../chance/normal.ts'
 import type { Model, Table } from './table.ts'
 import { isNothing, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 
@@ -71,7 +72,7 @@ export class Belief {
   private heard(h: number, o: Observation): number {
     const at = h * this.t.probes + o.probe,
       sd = Math.hypot(this.t.sd[at]!, o.doubt ?? 0),
-      likely = (1 - SLIP) * normal(o.value - this.t.mean[at]!, sd),
+      likely = (1 - SLIP) * normalDensity(o.value - this.t.mean[at]!, sd),
       slip = SLIP * ANY_HEARD
     if (slip > likely) this.slips[h]!++
     return likely + slip
@@ -106,7 +107,7 @@ export class Belief {
       variance += j[a]! * s
     }
     const off = o.value - expected,
-      likely = (1 - SLIP) * normal(off, Math.sqrt(variance))
+      likely = (1 - SLIP) * normalDensity(off, Math.sqrt(variance))
     if (likely > slip) {
       for (let a = 0; a < K; a++) x[a]! += (g[a]! * off) / variance
       for (let a = 0; a < K; a++) for (let b = 0; b < K; b++) p[a * K + b]! -= (g[a]! * g[b]!) / variance
@@ -118,8 +119,6 @@ export class Belief {
 /** Variance of a reading by the meter itself, Ω². */
 const own = (meter: MeterSort, ohms: number, doubt = 0): number =>
   (Math.max(meterDoubt(meter, Math.max(ohms, 0)), doubt) / 2) ** 2
-
-const normal = (x: number, sd: number): number => Math.exp(-0.5 * (x / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
 
 /** All readings so far, taken in their order. */
 export function believed(m: Model, t: Table, seen: readonly Observation[]): Belief {

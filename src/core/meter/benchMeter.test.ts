@@ -1,8 +1,8 @@
+import { randomOf } from '../chance/random.ts'
 import { describe, expect, it } from 'vitest'
 import { displayed, displayText } from './benchMeter.ts'
 import { CHEAP_METER, NOTHING } from './meters.ts'
 import { parseMeter } from './meterText.ts'
-import { randomOf } from './standIn.ts'
 
 describe('a bench meter’s display', () => {
   // 2,000 steps: 200.0, 2.000 k, 20.00 k, 200.0 k, 2.000 M, 20.00 M [common practice].

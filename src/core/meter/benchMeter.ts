@@ -1,5 +1,6 @@
+import { randomOf } from '../chance/random.ts'
 import type { Build } from '../document/build.ts'
-import { randomOf, standIn } from './standIn.ts'
+import { standIn } from './standIn.ts'
 import { NOTHING, type MeterSort } from './meters.ts'
 import type { Model } from './table.ts'
 import { probeText } from './taken.ts'

@@ -1,3 +1,4 @@
+import { randomOf } from '../chance/random.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
@@ -13,11 +14,11 @@ import { hypothesesOf } from './hypotheses.ts'
 import { CHEAP_METER, isNothing, NOTHING } from './meters.ts'
 import { answersOf, distinct, nextProbes, outcomeGroups } from './next.ts'
 import { difficultyOf, fewestReadings, hideFault, namedRight } from './practice.ts'
-import { randomOf, shown, standIn } from './standIn.ts'
+import { shown, standIn } from './standIn.ts'
 import { modelOf, predictions, tableOf, type Model, type Table } from './table.ts'
 import { standsOf } from './places.ts'
 import { probeText, takenFrom } from './taken.ts'
-import { meterWork } from './work.ts'
+import { meterWork } from './meterWork.ts'
 import { anyIn } from '../../../tests/support/any.ts'
 
 const ONE = withRecipe(electric({ pickups: { bridge: {} }, volumes: [{}], tones: [{}] }), 'one pickup')

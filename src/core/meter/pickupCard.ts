@@ -1,3 +1,4 @@
+import { normalDensity } from '../chance/normal.ts'
 import { measuredDimension } from '../document/edits.ts'
 import { doubtOfDim } from '../circuit/spread.ts'
 import type { CoilRead, CoilReading, Part } from '../parts/part.ts'
@@ -109,10 +110,8 @@ export function judgeCoil(part: Part, r: CoilReading, meter: MeterSort = CHEAP_M
     nothing = isNothing(meter, r.ohms),
     ohms = at20(nothing ? NOTHING : Math.max(0, r.ohms - leadsOf(meter).ohms), r.celsius),
     two = coilPairs(part).length > 1
-  const normal = (mean: number, part: number): number => {
-    const sd = deviationAt(mean, part, meter, r.doubt)
-    return Math.exp(-0.5 * ((ohms - mean) / sd) ** 2) / (sd * Math.sqrt(2 * Math.PI))
-  }
+  const normal = (mean: number, part: number): number =>
+    normalDensity(ohms - mean, deviationAt(mean, part, meter, r.doubt))
   const density = (c: CoilCause): number => {
     if (nothing) return c === 'open' ? 1 : 0
     switch (c) {

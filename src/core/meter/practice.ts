@@ -1,8 +1,9 @@
+import { randomOf } from '../chance/random.ts'
 import { Belief, type Observation } from './belief.ts'
 import { chancesOf, SETTLED } from './diagnose.ts'
 import type { Fault } from './faults.ts'
 import { answersOf, distinct, nextProbes } from './next.ts'
-import { randomOf, standIn } from './standIn.ts'
+import { standIn } from './standIn.ts'
 import type { Model, Table } from './table.ts'
 
 /** How hard a hidden fault is to find: heard or read from outside; only with the cavity open; only by ear or at half travel, or by a joint that is merely cold. */

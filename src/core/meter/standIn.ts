@@ -1,3 +1,4 @@
+import { randomOf, normalOf } from '../chance/random.ts'
 import type { Wired } from '../document/docs.ts'
 import { stringsIn } from '../document/circuitRecord.ts'
 import { lugText } from '../document/lugRef.ts'
@@ -12,21 +13,6 @@ import { COLD_SPREAD } from './faultSorts.ts'
 import { CHEAP_METER, leadsOf, meterDoubt, NOTHING, type MeterSort } from './meters.ts'
 import { EAR, heardValue, SILENT, type Model, type Probe } from './table.ts'
 import { under } from './under.ts'
-
-/** Random numbers between 0 and 1 that come again with their seed [published: mulberry32, public domain]. */
-export function randomOf(seed: number): () => number {
-  let s = seed >>> 0
-  return () => {
-    s = (s + 0x6d2b79f5) >>> 0
-    let x = Math.imul(s ^ (s >>> 15), s | 1)
-    x ^= x + Math.imul(x ^ (x >>> 7), x | 61)
-    return ((x ^ (x >>> 14)) >>> 0) / 4294967296
-  }
-}
-
-/** A normal deviate of unit width [published: Box and Muller, 1958]. */
-export const normalOf = (random: () => number): number =>
-  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
 
 /** The warmth that a bench differs from 20 °C by, K [from memory]. */
 const BENCH = 3

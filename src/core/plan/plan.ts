@@ -1,3 +1,4 @@
+import { HOUR } from '../units/time.ts'
 import { memo } from '../memo/memo.ts'
 import type { Build, StepState } from '../document/build.ts'
 import { localTime, type Present } from '../calendar/clock.ts'
@@ -159,7 +160,7 @@ const arrivalsOf = (build: Build, today: string): Map<string, Expected> => {
 const overOf = (s: OrderedStep, state: { state: string; at: string }, zone: string) => ({
   overAt: localTime(state.at, zone),
   ...(state.state === 'done' && s.waitHours > 0
-    ? { readyAt: localTime(Date.parse(state.at) + s.waitHours * 3_600_000, zone) }
+    ? { readyAt: localTime(Date.parse(state.at) + s.waitHours * HOUR, zone) }
     : {}),
 })
 

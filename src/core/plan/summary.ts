@@ -1,3 +1,4 @@
+import { isLeftHanded } from '../document/mirror.ts'
 import { type Said } from '../say/said.ts'
 import { isOver } from './step.ts'
 import type { Build } from '../document/build.ts'
@@ -35,7 +36,7 @@ export function buildSummary(build: Build, now: Present): BuildSummary {
     strings: i.strings,
     perCourse: i.perCourse ?? 1,
     scaleLength: partIn(build, 'neck')?.dims.scaleLength?.value,
-    left: i.handedness === 'left',
+    left: isLeftHanded(build),
     bridge: i.bridge,
     pickups: i.pickups.length,
     worst: worst && {

@@ -1,3 +1,4 @@
+import { slug } from '../text/slug.ts'
 import { unmarked, writeCsv } from '../text/csv.ts'
 import { cutText } from '../text/text.ts'
 import Papa from 'papaparse'
@@ -45,14 +46,6 @@ const FIELDS: Record<string, string> = {
   quantity: 'pieces',
 }
 const MOST_ROWS = 25_000
-
-const slug = (s: string): string =>
-  s
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 40) || 'part'
 
 /** Numbers as a table writes them: with decimal commas where the separator is not the comma. */
 const number = (text: string): number | undefined => {
@@ -122,8 +115,8 @@ export function readPartsCsv(
     }
     const name = cell('name') || PART_KINDS[kind].label
     const given = cell('id').toLowerCase()
-    let id = ID.test(given) ? given : slug(name)
-    for (let n = 2; ids.has(id); n++) id = `${slug(name)}-${n}`
+    let id = ID.test(given) ? given : slug(name, { otherwise: 'part' })
+    for (let n = 2; ids.has(id); n++) id = `${slug(name, { otherwise: 'part' })}-${n}`
     const part = typicalPart(kind, id, cutText(name, 120)),
       before = out.problems.length
     headings.forEach((h, i) => {

@@ -1,5 +1,5 @@
+import { randomOf } from '../chance/random.ts'
 import { addDays, formatISO } from 'date-fns'
-import { seeded } from '../calendar/simulate.ts'
 import type { Part } from '../parts/part.ts'
 import {
   CATALOGUE_FORMAT,
@@ -44,7 +44,7 @@ export class SimulatedSupplier {
     /** The day of the calendar on which it opens, YYYY-MM-DD. */
     private readonly opens: string,
   ) {
-    const draw = seeded(seed + 1)
+    const draw = randomOf(seed + 1)
     this.base = parts.map((p, i) => {
       const { stock, ...part } = p
       return {
@@ -99,7 +99,7 @@ export class SimulatedSupplier {
     const offer = this.offers().find(o => o.item === item)
     if (!offer) return undefined
     if (offer.stock === 0) return 'sold out'
-    const draw = seeded(this.seed * 7919 + this.placed.length * 104_729 + 3)
+    const draw = randomOf(this.seed * 7919 + this.placed.length * 104_729 + 3)
     draw()
     const late = draw() < LATE ? 1 + Math.floor(draw() * LATE_DAYS) : 0,
       p: Placed = {

@@ -1,3 +1,4 @@
+import { freshId } from '../document/freshId.ts'
 import type { Wire } from '../document/circuitRecord.ts'
 import { SHAPED, type Shaped } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
@@ -355,20 +356,13 @@ export function regrounded(build: Shaped, school: 'star' | 'chain'): Shaped['cir
       here = next
     }
   }
+  const taken = build.circuit.wires.map(w => w.id)
   const wires = pairs.map(([a, b], i): Wire => {
-    const was = own[i] ?? { ...own[0]!, id: freshId(build, i) }
+    const was = own[i] ?? { ...own[0]!, id: freshId('w', taken, taken.length + i + 1) }
     const { braid: _none, ...plain } = was
     void _none
     return { ...plain, from: terminals.get(a)!, to: terminals.get(b)! }
   })
   const kept = build.circuit.wires.filter(w => !ids.has(w.id))
   return { ...build.circuit, wires: [...kept, ...wires] }
-}
-
-/** A wire's name that no other has. */
-function freshId(build: Shaped, i: number): string {
-  const taken = new Set(build.circuit.wires.map(w => w.id))
-  let n = taken.size + i + 1
-  while (taken.has(`w${n}`)) n++
-  return `w${n}`
 }

@@ -1,3 +1,4 @@
+import { yDown } from '../document/mirror.ts'
 import { SHAPED } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
 import type { ShieldSort } from '../document/circuitRecord.ts'
@@ -87,7 +88,7 @@ export const shieldingOf = fact(SHAPED, (build): Shielding | undefined => {
       if (r.feature?.role === 'control-cavity' && r.feature.face === 'back')
         faces.push({ id: `${r.id}/cover`, label: `cover of the ${r.label}`, area: polygonArea(r.polygon) })
   const area = faces.reduce((s, f) => s + f.area, 0)
-  const side = build.instrument.handedness === 'right' ? 1 : -1,
+  const side = yDown(build, 'behind'),
     n = networkOf(build, openSettings(build))
   const keepOut = placeComponents(build, l).flatMap((c): KeepOut[] => {
     const room = ways.homes.get(c.id)?.room

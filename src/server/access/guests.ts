@@ -1,3 +1,4 @@
+import { DAY, MINUTE } from '../../core/units/time.ts'
 import { randomBytes, randomUUID } from 'node:crypto'
 import type { GuestPageKind } from '../../core/handover/guestPages.ts'
 import type { Kept, Records } from './keptRecords.ts'
@@ -14,14 +15,13 @@ export interface GuestLink extends Kept {
 }
 export type GuestStore = Records<GuestLink>
 
-const DAY = 86_400_000
 /**
  * Days that a link may be good for. No longer than a deleted build can be had back: its id is free for another build only
  * after that, and no link ever leads to another one.
  */
 export const GUEST_DAYS = [1, 7, 30] as const
 /** How exactly it is known when a link was opened last, ms. */
-const SEEN_TO = 60_000
+const SEEN_TO = MINUTE
 
 /** Links for guests. */
 export class Guests {

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { createHash, randomBytes, randomInt, randomUUID, timingSafeEqual } from 'node:crypto'
 import type { PairedRole } from './roles.ts'
 
@@ -16,7 +17,7 @@ export interface Pairing {
 export type PairingState = 'open' | 'used' | 'over' | 'too many'
 
 /** How long a way in is open, ms. */
-export const OPEN_FOR = 2 * 60_000
+export const OPEN_FOR = 2 * MINUTE
 /** Wrong digits after which it is closed: one in twenty million then guesses it. */
 export const MOST_WRONG = 5
 

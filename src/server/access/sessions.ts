@@ -1,3 +1,4 @@
+import { DAY, MINUTE } from '../../core/units/time.ts'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import type { Kept, Records } from './keptRecords.ts'
 import type { PairedRole } from './roles.ts'
@@ -14,11 +15,10 @@ export interface Session extends Kept {
 
 export type SessionStore = Records<Session>
 
-const DAY = 86_400_000
 /** A device that was not seen for so long is nobody again, ms [our choice: a tablet rests over a winter]. */
 export const UNSEEN = 120 * DAY
 /** How exactly it is known when a device was seen last, ms. */
-const SEEN_TO = 10 * 60_000
+const SEEN_TO = 10 * MINUTE
 
 export const hashOfSecret = (secret: string): string => createHash('sha256').update(secret).digest('hex')
 

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { createHash, randomUUID, timingSafeEqual } from 'node:crypto'
 import { createServer, type Server, type Socket } from 'node:net'
 import { lineCutter, readDeviceLine, toDevice, type InHand, type ToDevice } from '../../core/devices/deviceLine.ts'
@@ -34,7 +35,7 @@ const MOST_LINES = 50
 const SAY_HELLO = 5000
 
 /** A device that nobody lets in within this is parted with, ms. */
-const LET_IN = 10 * 60_000
+const LET_IN = 10 * MINUTE
 
 interface Connected {
   socket: Socket

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
@@ -7,7 +8,7 @@ import type { Job, Work } from './work.ts'
 /** Work that waits at most: whoever comes after it is told to come again. */
 const QUEUE = 24
 /** How long one piece of work may take, ms, and the memory that it may use, MB. */
-const PATIENCE = 60_000,
+const PATIENCE = MINUTE,
   MEMORY = 1024
 /** A thread that nobody has asked for so long is ended, ms. */
 const IDLE = 30_000

@@ -1,3 +1,4 @@
+import { DAY, HOUR } from '../../core/units/time.ts'
 import type { Disk } from '../disk/disk.ts'
 import { readWhole, writeWhole } from '../disk/files.ts'
 import { filesIn, NO_FILES, type AttachmentFiles } from './attachmentFiles.ts'
@@ -12,8 +13,6 @@ import type { Places } from './places.ts'
 import { recall, type Recalled } from './recall.ts'
 import type { Rows } from './rows.ts'
 
-const DAY = 86_400_000
-const HOUR = 3_600_000
 /** Bytes of journal after which a copy is made before its day [our choice: four files]. */
 const EARLY = 4 * SEGMENT
 

@@ -1,13 +1,13 @@
+import { HOUR, MINUTE } from '../../core/units/time.ts'
 import { realDisk } from '../disk/realDisk.ts'
 import type { Do } from '../jobs/pool.ts'
 import { placesIn } from './places.ts'
 import { lastLook, type LookedThrough } from './scrub.ts'
 import { keepSecond, type SecondPlace } from './secondPlace.ts'
 
-const HOUR = 3_600_000
 const WEEK = 7 * 24 * HOUR
 /** After a start, ms: whoever opens the page comes first. */
-const SOON = 5 * 60_000
+const SOON = 5 * MINUTE
 
 /** What is known of how safe the workshop is. */
 export interface Looks {

@@ -1,3 +1,4 @@
+import { DAY } from '../../core/units/time.ts'
 import 'reflect-metadata'
 import { createHash, randomBytes, webcrypto, X509Certificate } from 'node:crypto'
 import { BlockList, isIPv6 } from 'node:net'
@@ -25,7 +26,6 @@ export interface Names {
 
 /** ECDSA on P-256 with SHA-256 [published: FIPS 186-5]: what every browser takes. */
 const ALGORITHM = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' } as const
-const DAY = 86_400_000
 /** An authority is trusted once by hand, and should last as long as a workshop [our choice]. */
 const AUTHORITY_LASTS = 20 * 365 * DAY
 /** Browsers take no leaf of a longer life [published: CA/Browser Forum, Baseline Requirements: 398 days]. */

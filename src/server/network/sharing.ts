@@ -1,3 +1,4 @@
+import { HOUR } from '../../core/units/time.ts'
 import { createPrivateKey, X509Certificate } from 'node:crypto'
 import { createServer as createPlain, type RequestListener, type Server, type ServerOptions } from 'node:http'
 import { createServer as createSecure, type Server as SecureServer } from 'node:https'
@@ -15,8 +16,6 @@ import {
   type Names,
 } from './authority.ts'
 import { answerByName } from './mdns.ts'
-
-const HOUR = 3_600_000
 
 /** Whether the workshop is open to the network, and how it is reached. */
 export interface Shared {

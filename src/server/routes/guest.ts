@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { Router, type Response } from 'express'
 import { approve } from '../../core/document/clientEdits.ts'
 import { NO_HISTORY, recorded } from '../../core/document/history.ts'
@@ -19,7 +20,7 @@ const LONGEST_NAME = 120
 /** How often an approval is tried while others save the same build. */
 const MOST_TRIES = 20
 /** For so long a page that was computed is told again, ms. */
-const FRESH = 15 * 60_000
+const FRESH = 15 * MINUTE
 /** Pages that are held at most. */
 const MOST_PAGES = 8
 

@@ -1,9 +1,10 @@
+import { HOUR } from '../../core/units/time.ts'
 import { useBuild } from '../stores/buildStore.ts'
 import { useStretch } from '../stores/clock.ts'
 import { dated } from '../stations/plan/dates.ts'
 
 /** What two clocks may differ by, ms: a phone and a laptop that nobody set. */
-const ALIKE = 60 * 60_000
+const ALIKE = HOUR
 
 /** Says that this device's clock stands before something that was already done: what is written now would be dated before it. */
 export function ClockWarning() {

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { create } from 'zustand'
 import { keeper } from '../stores/secureOnly.ts'
 
@@ -5,7 +6,7 @@ import { keeper } from '../stores/secureOnly.ts'
 export const useVersion = create<{ newer: boolean }>(() => ({ newer: false }))
 
 /** How often it is asked, ms. */
-const EVERY = 5 * 60_000
+const EVERY = 5 * MINUTE
 
 /** The file that this page began with, as its own address; another version has another name. */
 const own = (): string | undefined =>

@@ -1,3 +1,4 @@
+import { yDown } from '../../core/document/mirror.ts'
 import type { ReactNode } from 'react'
 import type { Point } from '../../core/geometry/outline.ts'
 import { useFact } from '../hooks/useFact.ts'
@@ -30,7 +31,7 @@ export function CloseUp({
   const layout = useFact('layout'),
     build = useOpenBuild(),
     { text, display } = useLength(),
-    flip = build.instrument.handedness === 'right' ? -1 : 1,
+    flip = yDown(build),
     zoom = (height - 2 * 14) / (2 * reach)
   /** The scale bar: a round length in the user's unit, mm. */
   const bar = display === 'mm' ? 10 : 12.7

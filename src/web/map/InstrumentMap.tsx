@@ -1,3 +1,4 @@
+import { yDown } from '../../core/document/mirror.ts'
 import { useFact } from '../hooks/useFact.ts'
 import { memo, type ReactNode } from 'react'
 import { boundsOf, type Point } from '../../core/geometry/outline.ts'
@@ -43,8 +44,7 @@ export const InstrumentMap = memo(function InstrumentMap({
   dims = [],
 }: Props) {
   const layout = useFact('layout')
-  const build = useOpenBuild(),
-    right = build.instrument.handedness === 'right'
+  const build = useOpenBuild()
   const { text } = useLength()
   const { ref, width, height } = useSize<HTMLDivElement>()
   const inHand = marks.find(m => m.id === hand)
@@ -78,7 +78,7 @@ export const InstrumentMap = memo(function InstrumentMap({
       (height - PAD.top - PAD.bottom) / (box.y1 - box.y0),
     ),
   )
-  const flip = right ? -1 : 1
+  const flip = yDown(build)
   const drawn = (box.x1 - box.x0) * scale
   const x0 = PAD.side + Math.max(0, (width - loupe - 2 * PAD.side - drawn) / 2) - box.x0 * scale
   const yMid = PAD.top + (height - PAD.top - PAD.bottom) / 2 - (flip * (box.y0 + box.y1) * scale) / 2
@@ -86,7 +86,7 @@ export const InstrumentMap = memo(function InstrumentMap({
   const placed = placeMarks(marks, toPx, R, { width: width - loupe, height, centre: yMid })
   const [nutX] = toPx([0, 0]),
     [endX] = toPx([layout.scaleLength, 0]),
-    dimY = Math.max(PAD.top + 2, toPx([0, right ? box.y1 : box.y0])[1] + 12)
+    dimY = Math.max(PAD.top + 2, toPx([0, flip === -1 ? box.y1 : box.y0])[1] + 12)
   return (
     <div ref={ref} className="relative h-full overflow-hidden">
       {header}

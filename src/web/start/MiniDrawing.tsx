@@ -1,3 +1,4 @@
+import { yDown } from '../../core/document/mirror.ts'
 import { memo, useMemo } from 'react'
 import type { Build } from '../../core/document/build.ts'
 import { boundsOf } from '../../core/geometry/outline.ts'
@@ -37,7 +38,7 @@ export const MiniDrawing = memo(function MiniDrawing({
       </span>
     )
   const c = (crop ?? whole)(layout),
-    flip = build.instrument.handedness === 'right' ? -1 : 1
+    flip = yDown(build)
   const y = flip === -1 ? -c.y1 : c.y0
   return (
     <svg

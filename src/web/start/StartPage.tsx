@@ -1,3 +1,4 @@
+import { slug } from '../../core/text/slug.ts'
 import { useTitle } from '../hooks/useTitle.ts'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
@@ -60,6 +61,9 @@ const FILLED: Answers = {
   hang: 'body',
 }
 
+/** A donor's id is longer by its first word. */
+const NAMED = { most: 36, otherwise: 'build' }
+
 /** A build begun: what there is, a few drawn questions, the leaflet if there is one, then straight to measuring. */
 export function StartPage() {
   useTitle('A new build')
@@ -111,9 +115,11 @@ export function StartPage() {
         first = freshCopy(other, 'build', called, today())
       } else {
         first = withClaims(build, text.trim() ? readLeaflet(text, build).claims : [], source)
-        first = { ...first, id: slug(called) }
+        first = { ...first, id: slug(called, NAMED) }
         if (have === 'donor') {
-          const donor = { ...typicalPart('donor', `donor-${slug(called)}`.slice(0, 44), `Donor of ${called}`) }
+          const donor = {
+            ...typicalPart('donor', `donor-${slug(called, NAMED)}`.slice(0, 44), `Donor of ${called}`),
+          }
           if (answers.scaleLength) donor.dims.scaleLength = claimed(answers.scaleLength)
           await api.putOnShelf([donor])
         }
@@ -238,10 +244,3 @@ export function StartPage() {
     </div>
   )
 }
-
-const slug = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 36) || 'build'

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { create } from 'zustand'
 import { zoneHere, type Present } from '../../core/calendar/clock.ts'
 
@@ -11,7 +12,7 @@ export const today = (): string => {
 }
 
 /** What is dated from the present is dated anew after this long, ms. */
-const STALE = 15 * 60_000
+const STALE = 15 * MINUTE
 
 /** Which stretch of time it is: what stands on the screen since an earlier one is out of date. */
 export const useStretch = create<{ stretch: number }>(() => ({ stretch: stretchNow() }))

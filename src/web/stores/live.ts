@@ -1,3 +1,4 @@
+import { MINUTE } from '../../core/units/time.ts'
 import { create } from 'zustand'
 import { tellApart } from '../../core/text/text.ts'
 import { api } from './api.ts'
@@ -95,7 +96,7 @@ export function listenLive(): void {
 }
 
 /** How often a page says again where it is, ms: a workshop that was started again has forgotten. */
-const AGAIN = 60_000
+const AGAIN = MINUTE
 
 /** Tells others which build this page has open, null for none, and where in it; what it returns takes that back. */
 export function sayHere(build: string | null, where: string): () => void {

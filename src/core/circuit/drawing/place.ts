@@ -1,3 +1,4 @@
+import { yDown } from '../../document/mirror.ts'
 import { sizeAt } from '../../document/assumed.ts'
 import type { Component, Wire } from '../../document/circuitRecord.ts'
 import type { Laid, Wired } from '../../document/docs.ts'
@@ -148,7 +149,7 @@ function freePlace(near: Point, half: readonly [number, number], taken: readonly
  * @param bond where the strings' ground begins in the body; the bridge, while nobody says
  */
 export function placeComponents(build: Wired & Laid, layout: Layout | undefined, bond?: Point): DrawnComponent[] {
-  const side = build.instrument.handedness === 'right' ? 1 : -1
+  const side = yDown(build, 'behind')
   const sheet = ([x, y]: Point): Point => [x, side * y]
   const { components, wires } = build.circuit
   const known = new Map<string, { at: Point; hull?: Point[] }>()

@@ -10,7 +10,7 @@ import { FEATURE_ROLES } from '../../parts/featureRoles.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { fixed } from '../../units/length.ts'
 import type { Drawing, Mark } from './drawing.ts'
-import { turned, type Work } from './work.ts'
+import { turned, type Work } from './drawnFrom.ts'
 
 /** How true a plate is wanted: places, diameters and edges, mm [from memory: what a shop holds without asking more]. */
 export const TOLERANCE = { place: 0.2, hole: 0.1, edge: 0.3 } as const

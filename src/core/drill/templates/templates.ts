@@ -12,7 +12,7 @@ import type { CutWork } from '../cutting.ts'
 import { GROUP_NAMES, type Face, type Hole, type HoleGroup } from '../hole.ts'
 import { type Drawing, type Mark, SMALL } from './drawing.ts'
 import { plateDrawings } from './plates.ts'
-import { turned, type Work } from './work.ts'
+import { turned, type Work } from './drawnFrom.ts'
 
 export const HOLE_HEAD = ['Hole', 'What', 'Bits', 'Depth', 'Stop at', 'Square to', 'When'] as const
 

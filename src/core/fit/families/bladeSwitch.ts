@@ -3,7 +3,7 @@ import { refOf } from '../../document/quantityAt.ts'
 import { slotsOf } from '../../document/slots.ts'
 import type { Part } from '../../parts/part.ts'
 import { change, family, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const slotOfLever = family(
   'blade slot',

@@ -50,7 +50,7 @@ export const bridgeLineJoint: FamilyFile = {
       family: bridgeLine,
       slots: ['bridge', 'neck', 'body'],
       beside: ['strings'],
-      facts: ['placements'],
+      fields: ['placements'],
       clearance: (m, v) => bridgeLineOf(m, v)?.ahead,
       limits(v) {
         const line = bridgeLineOf(pairs, v)

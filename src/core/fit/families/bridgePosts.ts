@@ -9,7 +9,7 @@ import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { GLUE_RESTS, change, family, LIMIT, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const PLUG = {
   minutes: 80,

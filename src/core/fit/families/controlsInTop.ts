@@ -114,7 +114,7 @@ function placeOf(v: View, holder: Holder, slot: string) {
   const part = v.part(holder),
     hole = holeFor(part, slot)
   if (!part || !hole || !v.part(slot)) return undefined
-  const off = holder === 'guard' ? guardPlace(v.facts) : { x: 0, y: 0 }
+  const off = holder === 'guard' ? guardPlace(v.fields) : { x: 0, y: 0 }
   // A plate lies over the cavity that is open to the top, its datum on its middle.
   if (holder === 'control-plate') return { part, hole, cavity: openCavity(v.part('body')) }
   return {
@@ -242,7 +242,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
     family: case_,
     slots: onGuard ? [slot, 'body', holder] : [slot, 'body'],
     swaps: [slot, 'body'],
-    facts: ['placements'],
+    fields: ['placements'],
     ...(onGuard || jack ? { fitOnly: true } : {}),
     clearance: (m, v) =>
       m.sum([
@@ -267,7 +267,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
       family: thread,
       slots: [slot, holder],
       ...above,
-      facts: ['placements'],
+      fields: ['placements'],
       clearance(m, v) {
         // A control without a thread of its own has no bushing either.
         if (!v.part(slot)?.dims.threadDiameter) return undefined
@@ -290,7 +290,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
       family: bore,
       slots: [slot, holder],
       ...above,
-      facts: ['placements'],
+      fields: ['placements'],
       film: true,
       clearance(m, v) {
         const p = placeOf(v, holder, slot),

@@ -5,7 +5,7 @@ import { linear, smallest } from '../../units/quantity.ts'
 import { filmOn } from '../../finish/film.ts'
 import { family, type FamilyFile, findAnew, GLUE_RESTS, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const fitting = family(
   'ferrule',

@@ -37,12 +37,12 @@ const joined: readonly Joined[] = [
     family: angle,
     slots: ['bridge', 'neck', 'body'],
     beside: ['strings'],
-    facts: ['setup', 'placements', 'readings'],
+    fields: ['setup', 'placements', 'readings'],
     fitOnly: true,
     clearance(m, v) {
       const low = m.of(v.part('bridge'), 'saddleLow'),
         promised = saddleHeightOf(m, v, NO_SHIM),
-        read = readingOf(v.facts, DRY, 'straightedge over the top at the bridge, clamped dry')
+        read = readingOf(v.fields, DRY, 'straightedge over the top at the bridge, clamped dry')
       if (!low || !promised) return undefined
       return read
         ? m.sum(
@@ -79,10 +79,10 @@ const joined: readonly Joined[] = [
     id: 'dry-line',
     family: line,
     slots: ['neck', 'body'],
-    facts: ['readings'],
+    fields: ['readings'],
     fitOnly: true,
     clearance(m, v) {
-      const read = readCentreLine(v.facts)
+      const read = readCentreLine(v.fields)
       return read && !('problem' in read)
         ? m.sum([[-1, m.derived(([d]) => Math.abs(d!), [m.known(read.drift)])]], DRIFT)
         : m.given({

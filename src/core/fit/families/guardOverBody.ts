@@ -6,7 +6,7 @@ import { quantities, type Maths } from '../../document/maths.ts'
 import { quantityAt, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
 import { slotsOf } from '../../document/slots.ts'
-import { viewOf, type Facts, type View } from '../../document/view.ts'
+import { viewOf, type Fields, type View } from '../../document/view.ts'
 import { toRemove } from '../../geometry/boolean.ts'
 import { gapInside } from '../../geometry/shape.ts'
 import { guardPlace, pickupShape, shapeOf, type Layout, type PlacedFeature } from '../../layout/layOut.ts'
@@ -27,7 +27,7 @@ import {
 } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 import { roomOf, shapeGap, type Room } from '../shapeGap.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 import { opening } from './pickupInRout.ts'
 
 /** Offset of a cut-out's and a rout's centres that the eye does not see, mm [common practice]. */
@@ -100,7 +100,7 @@ const inEdge = family('guard edge', {
 })
 
 /** Where the guard was put by the builder, as an input of its own. */
-const placeInput = <Q>(m: Maths<Q>, facts: Facts, k: 'x' | 'y'): Q => {
+const placeInput = <Q>(m: Maths<Q>, facts: Fields, k: 'x' | 'y'): Q => {
   const p = facts.placements.guard?.[k]
   return m.given({
     id: `placements/guard.${k}`,
@@ -146,7 +146,7 @@ function offsets<Q>(m: Maths<Q>, v: View, slot: string): readonly [Q, Q] | undef
   const of = (k: 'x' | 'y') =>
     m.sum([
       [1, m.in(guard, cut, k)],
-      [1, placeInput(m, v.facts, k)],
+      [1, placeInput(m, v.fields, k)],
       [-1, m.in(body, rout, k)],
     ])
   const dx = of('x'),
@@ -183,7 +183,7 @@ function fileCut({ view, layout, clearance }: MendContext, slot: string, low: nu
 
 /** Every pickup that has a cut-out and a rout, with how far the one lies over the other. */
 const allShifts = (v: View): readonly { x: number; y: number }[] =>
-  v.facts.instrument.pickups.flatMap(place => {
+  v.fields.instrument.pickups.flatMap(place => {
     const d = offsets(quantities, v, `pickup-${place}`)
     return d ? [{ x: d[0].value, y: d[1].value }] : []
   })
@@ -228,8 +228,8 @@ const jointsOf = (slot: string, name: string): readonly Joined[] => [
     id: `${slot}-cut-out`,
     family: inCut,
     slots: [slot, 'guard'],
-    facts: ['instrument'],
-    clearance: (m, v) => (v.facts.instrument.mounting === 'on the guard' ? roomInCut(m, v, slot)?.gap : undefined),
+    fields: ['instrument'],
+    clearance: (m, v) => (v.fields.instrument.mounting === 'on the guard' ? roomInCut(m, v, slot)?.gap : undefined),
     words: () => ({
       title: `${name} in the guard’s cut-out`,
       under: 'The cover does not pass the cut-out; pressed, the guard bends and the cover chips.',
@@ -246,7 +246,7 @@ const jointsOf = (slot: string, name: string): readonly Joined[] => [
     id: `${slot}-guard-offset`,
     family: overRouts,
     slots: ['guard', 'body'],
-    facts: ['placements'],
+    fields: ['placements'],
     clearance(m, v) {
       const d = offsets(m, v, slot)
       return (
@@ -280,25 +280,25 @@ const againstNeck: Joined = {
   id: 'guard-neck',
   family: beside,
   slots: ['guard', 'neck'],
-  facts: ['placements', 'instrument'],
+  fields: ['placements', 'instrument'],
   clearance(m, v) {
     const guard = v.part('guard')
     const gap = [
       [
         0.5,
-        hasEdge(guard?.traits.notch, v.facts.instrument.mounting)
+        hasEdge(guard?.traits.notch, v.fields.instrument.mounting)
           ? m.asked(guard, 'notchWidth')
           : m.of(guard, 'notchWidth'),
       ],
       [-0.5, m.of(v.part('neck'), 'heelWidth')],
     ] as const
-    const placed = v.facts.placements.guard
+    const placed = v.fields.placements.guard
     // Where it is not placed yet it is put so that the notch stands evenly round the neck. The notch's end is cut to the
     // same gap as its sides [from memory].
     return placed
       ? m.smallest([
-          m.sum([...gap, [placed.y.value > 0 ? -1 : 1, placeInput(m, v.facts, 'y')]]),
-          m.sum([...gap, [1, placeInput(m, v.facts, 'x')]]),
+          m.sum([...gap, [placed.y.value > 0 ? -1 : 1, placeInput(m, v.fields, 'y')]]),
+          m.sum([...gap, [1, placeInput(m, v.fields, 'x')]]),
         ])
       : m.sum(gap)
   },
@@ -336,7 +336,7 @@ const found: JointFamily = ({ build, layout }) => {
     const gap = linear([
       [1, layout.line.place],
       [-1, edge],
-      [-1, placeInput(quantities, viewOf(build).facts, 'x')],
+      [-1, placeInput(quantities, viewOf(build).fields, 'x')],
     ])
     out.push({
       id: 'guard-bridge',

@@ -132,7 +132,7 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: ty
   id: `heel-width-${where}`,
   family: own,
   slots: ['neck', 'body'],
-  facts: ['climate'],
+  fields: ['climate'],
   film: true,
   clearance<Q>(m: Maths<Q>, v: View) {
     const body = v.part('body')
@@ -150,7 +150,7 @@ const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: ty
     // Glued it moves as one piece, whatever the season takes.
     const size = own === tenonWidth ? 0 : (v.part('neck')?.dims[onHeel]?.value ?? 0)
     return seasonOf(
-      v.facts,
+      v.fields,
       { size, wood: v.part('body')?.traits.wood },
       { size, wood: v.part('neck')?.traits.wood },
     )

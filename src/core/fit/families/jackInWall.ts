@@ -8,7 +8,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import type { Fix } from '../joint.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const wall = family(
   'jack wall',

@@ -5,7 +5,7 @@ import { partIn } from '../../document/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
 import { family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const lock = family(
   'locking nut',

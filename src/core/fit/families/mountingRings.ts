@@ -8,7 +8,7 @@ import type { Part } from '../../parts/part.ts'
 import { COMMON, family, type FamilyFile, findAnew, MEMORY, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { shapeGap } from '../shapeGap.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const inRing = family(
   'ring opening',

@@ -4,7 +4,7 @@ import { partIn } from '../../document/references.ts'
 import { distanceOf, exact, fromSource, linear, subtract } from '../../units/quantity.ts'
 import { COMMON, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const through = family(
   'neck screw hole',

@@ -134,7 +134,7 @@ const tall = (): readonly Joined[] => [
     id: 'nut-height',
     family: height,
     slots: ['nut', 'neck'],
-    facts: ['setup'],
+    fields: ['setup'],
     clearance: (m, v) =>
       m.sum(
         [
@@ -142,7 +142,7 @@ const tall = (): readonly Joined[] => [
           [-1, m.of(v.part('neck'), 'slotDepth')],
           [-1, m.of(v.part('neck'), 'fretHeight')],
         ],
-        -aboveFrets(v.facts),
+        -aboveFrets(v.fields),
       ),
     words: () => ({
       title: 'Nut above its slots’ floors',

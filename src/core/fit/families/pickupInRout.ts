@@ -75,7 +75,7 @@ export const opening = (p: Part | undefined, role: 'pickup-rout' | 'cut-out', sl
 
 /** The guard's cut-out that a pickup hangs in, when it hangs on the guard. */
 const hangsIn = (v: View, slot: string): Feature | undefined =>
-  v.facts.instrument.mounting === 'on the guard' ? opening(v.part('guard'), 'cut-out', slot) : undefined
+  v.fields.instrument.mounting === 'on the guard' ? opening(v.part('guard'), 'cut-out', slot) : undefined
 
 /** Offset of a pickup that hangs on the guard from the middle of its rout: guard's and body's places bring their doubts. */
 function offsetOf<Q>(m: Maths<Q>, v: View, slot: string, k: 'x' | 'y'): Q {
@@ -86,7 +86,7 @@ function offsetOf<Q>(m: Maths<Q>, v: View, slot: string, k: 'x' | 'y'): Q {
   return m.given({
     id: `offset/${slot}.${k}`,
     label: k === 'x' ? 'cut-out over rout, along the strings' : 'cut-out over rout, across the strings',
-    value: (of[0]?.value ?? 0) + guardPlace(v.facts)[k] - (of[1]?.value ?? 0),
+    value: (of[0]?.value ?? 0) + guardPlace(v.fields)[k] - (of[1]?.value ?? 0),
     doubt: Math.hypot(...of.map(d => d?.doubt ?? 0)),
     basis: of.some(d => d?.basis === 'assumed') ? 'assumed' : 'computed',
   })
@@ -124,7 +124,7 @@ const roomKept = memo((v: View, slot: string) => roomMet(quantities, v, slot), {
     opening(v.part('body'), 'pickup-rout', slot),
     v.part(slot),
     hangsIn(v, slot),
-    v.facts.placements.guard,
+    v.fields.placements.guard,
   ],
   keep: 16,
 })
@@ -244,7 +244,7 @@ function overPoles<Q>(m: Maths<Q>, v: View, slot: string): Q | undefined {
     spread = v.part(slot)?.dims.poleSpread?.value
   if (!rout || !string || toHeel === undefined || spread === undefined) return undefined
   const held = hangsIn(v, slot),
-    place = guardPlace(v.facts)
+    place = guardPlace(v.fields)
   const x = toHeel + (held ? (held.dims.x?.value ?? 0) + place.x : (rout.dims.x?.value ?? 0)),
     y = held ? (held.dims.y?.value ?? 0) + place.y : (rout.dims.y?.value ?? 0)
   const t = x / string.length,
@@ -265,7 +265,7 @@ function overPoles<Q>(m: Maths<Q>, v: View, slot: string): Q | undefined {
     ],
   ])
   // Off the centre line one side lies further from its pole than the other: the worse one counts.
-  const line = neckLine(v.facts),
+  const line = neckLine(v.fields),
     aside = line ? offAt(line, x - toHeel) : 0
   const off = y - aside - offset * t,
     inner = spread / 2 - (string.atNut + (string.atSaddle - string.atNut) * t)
@@ -281,7 +281,7 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
       family: gap,
       slots: [slot, 'body', ...held],
       swaps: [slot, 'body'],
-      facts: ['instrument', 'placements'],
+      fields: ['instrument', 'placements'],
       film: true,
       clearance(m, v) {
         const room = roomIn(m, v, slot)
@@ -353,7 +353,7 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
             slots: ['body', 'neck', 'bridge', slot, ...held],
             swaps: [slot, 'bridge'],
             beside: ['strings'],
-            facts: ['instrument', 'setup', 'placements', 'readings'],
+            fields: ['instrument', 'setup', 'placements', 'readings'],
             ...(guarded ? { fitOnly: true } : {}),
             clearance: (m, v) => overPoles(m, v, slot),
             words: () => ({

@@ -57,7 +57,7 @@ export const saddleHeight: FamilyFile = {
       family: saddle,
       slots: ['bridge', 'neck', 'body'],
       beside: ['shim', 'strings'],
-      facts: ['setup', 'placements'],
+      fields: ['setup', 'placements'],
       clearance: (m, v) => saddleHeightOf(m, v)?.aboveLowest,
       limits(v) {
         const range = saddleHeightOf(pairs, v)?.range[0]

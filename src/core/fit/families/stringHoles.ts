@@ -7,7 +7,7 @@ import type { Layout } from '../../layout/layOut.ts'
 import { linear } from '../../units/quantity.ts'
 import { change, COMMON, family, type FamilyFile, findIn, type Joined, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 /** Diameter of a string's ball end, mm [from memory]. */
 const BALL = 3.9

@@ -55,7 +55,7 @@ const joint = (name: 'treble' | 'bass', side: 1 | -1): Joined => ({
   family: margin,
   slots: ['bridge', 'neck'],
   beside: ['strings', 'body'],
-  facts: ['instrument', 'setup', 'placements', 'readings'],
+  fields: ['instrument', 'setup', 'placements', 'readings'],
   clearance: (m, v) => marginOf(m, v, side)?.q,
   words: () => ({
     title: `String to fingerboard edge, ${name} side`,

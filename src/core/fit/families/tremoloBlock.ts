@@ -4,7 +4,7 @@ import { refOf } from '../../document/quantityAt.ts'
 import { filmFor } from '../../finish/film.ts'
 import type { Part } from '../../parts/part.ts'
 import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const ROUT = {
   mends: 'under',

@@ -5,7 +5,7 @@ import { partIn } from '../../document/references.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
 import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../work.ts'
+import { HOLDS } from '../holds.ts'
 
 const rod = family(
   'truss rod',

@@ -1,3 +1,4 @@
+import { MINUTE } from '../../../core/units/time.ts'
 import { Pause, Play } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { Button } from '../../components/Button.tsx'
@@ -25,7 +26,7 @@ export function StepTimer({ step, minutes, usual }: { step: string; minutes: num
         {running ? 'Pause' : ms ? 'Go on' : 'Start the clock'}
       </Button>
       <p className="text-figure" role="timer" aria-label="Time at the bench">
-        <span className={`figure ${ms > minutes * 60_000 ? 'font-semibold text-tight' : ''}`}>{shown(ms)}</span>
+        <span className={`figure ${ms > minutes * MINUTE ? 'font-semibold text-tight' : ''}`}>{shown(ms)}</span>
         <span className="text-muted">
           {' '}
           of {minutes} min{usual === undefined ? '' : `; ${usual} is usual, ${minutes} is yours`}

@@ -5,7 +5,7 @@ import { takeReading } from '../../../core/document/edits.ts'
 import { TOLD_FROM, type Build } from '../../../core/document/build.ts'
 import { LINES } from '../../../core/layout/lines.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import {
   EDGES,
   edgeReading,

@@ -1,6 +1,6 @@
 import { Heading, Title } from '../../components/Heading.tsx'
 import { CUT_SORTS, type Build, type Cut, type CutSort } from '../../../core/document/build.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { Button } from '../../components/Button.tsx'
 import { Grid } from '../../components/Grid.tsx'
 import { useLength } from '../../hooks/useLength.ts'

@@ -1,6 +1,6 @@
 import { type Said } from '../../../core/say/said.ts'
 import { Title } from '../../components/Heading.tsx'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { Grid } from '../../components/Grid.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { DrawerEditor } from '../../settings/DrawerEditor.tsx'

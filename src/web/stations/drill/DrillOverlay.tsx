@@ -1,5 +1,5 @@
 import type { Build } from '../../../core/document/build.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import { neckLine, offAt } from '../../../core/layout/centreLine.ts'
 import { armLine, controlSpots } from '../../../core/layout/controls.ts'

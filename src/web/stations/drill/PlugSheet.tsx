@@ -1,7 +1,7 @@
 import { plugHoles } from '../../../core/document/edits.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Plug } from '../../../core/drill/plugs.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Title } from '../../components/Heading.tsx'

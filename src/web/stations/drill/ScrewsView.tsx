@@ -1,6 +1,6 @@
 import { say, size } from '../../../core/say/said.ts'
 import { Title } from '../../components/Heading.tsx'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { holesMeant } from '../../../core/drill/there.ts'
 import { screwsWanted } from '../../../core/drill/screwsWanted.ts'
 import { Grid } from '../../components/Grid.tsx'

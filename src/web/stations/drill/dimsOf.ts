@@ -1,5 +1,5 @@
 import type { MarkItem } from '../../../core/drill/markList.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { boundsOf } from '../../../core/geometry/outline.ts'
 import { toldAcross } from '../../../core/layout/lines.ts'
 import type { MapDim } from '../../map/DimensionLine.tsx'

@@ -1,6 +1,6 @@
 import { takeReading } from '../../../core/document/edits.ts'
 import { readingOf, refOf } from '../../../core/document/quantityAt.ts'
-import type { Work } from '../../../core/drill/templates/work.ts'
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { onPart, type HoleThere } from '../../../core/drill/there.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { editBuild } from '../../stores/buildStore.ts'

@@ -1,3 +1,4 @@
+import { HOUR } from '../../../core/units/time.ts'
 import { Chart as Registry, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
 import { useMemo } from 'react'
 import { Line } from 'react-chartjs-2'
@@ -8,7 +9,6 @@ import { present } from '../../stores/clock.ts'
 
 Registry.register(LineController, LineElement, PointElement, LinearScale)
 
-const HOUR = 3_600_000
 const HOURS = 48
 
 /** The next two days of air: the surface and the dew point, and the hours that are fit. */

@@ -1,3 +1,4 @@
+import { yDown } from '../../../core/document/mirror.ts'
 import { useId, useMemo, type ReactNode } from 'react'
 import type { Build } from '../../../core/document/build.ts'
 import type { Zone } from '../../../core/document/finishNames.ts'
@@ -86,7 +87,7 @@ export function FacesSheet({
 }) {
   const { ref, width, height } = useSize<HTMLDivElement>()
   const box = useMemo(() => boundsOf(layout.body), [layout])
-  const flip = build.instrument.handedness === 'right' ? -1 : 1
+  const flip = yDown(build)
   const FACES: readonly Face[] = [
     { title: mode === 'colour' && other ? 'as planned' : 'top', zone: 'body top', side: 'top' },
     { title: mode === 'colour' && other ? 'kept to compare' : 'back', zone: 'body back', side: 'back' },

@@ -1,4 +1,4 @@
-import type { AnswerView, MeterWork } from '../../../core/meter/work.ts'
+import type { AnswerView, MeterWork } from '../../../core/meter/meterWork.ts'
 import { addOwnStep, takeReading } from '../../../core/document/edits.ts'
 import { readingOf } from '../../../core/document/quantityAt.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { allSettings, knobsOf, settingLabel } from '../../../core/circuit/settings.ts'
-import { between } from '../../../core/meter/between.ts'
+import { betweenLugs } from '../../../core/meter/betweenLugs.ts'
 import { pointsOf } from '../../../core/meter/places.ts'
 import { Select } from '../../components/Select.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
@@ -30,7 +30,7 @@ export function AnyTwo() {
     s = rest && { ...rest, knobs: { ...rest.knobs, ...turned } },
     there = (x: string) => points.some(p => p.terminal === x)
   if (!s || points.length < 2) return null
-  const is = a !== b && there(a) && there(b) ? between(build, a, b, s) : undefined,
+  const is = a !== b && there(a) && there(b) ? betweenLugs(build, a, b, s) : undefined,
     lugs = points.map(p => ({ value: p.terminal, label: lugWords(build.circuit, p.terminal) }))
   return (
     <details className="no-print mt-4">

@@ -1,5 +1,5 @@
 import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
-import type { ProbeView } from '../../../core/meter/work.ts'
+import type { ProbeView } from '../../../core/meter/meterWork.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { takeValue } from './takeReadings.ts'
 

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import type { MeterWork } from '../../../core/meter/work.ts'
+import type { MeterWork } from '../../../core/meter/meterWork.ts'
 import { ACCESS, pickupsLift, type Access } from '../../../core/meter/places.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { Ledger } from '../../components/Ledger.tsx'

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import { DIFFICULTIES, type Difficulty } from '../../../core/meter/practice.ts'
-import type { MeterWork } from '../../../core/meter/work.ts'
+import type { MeterWork } from '../../../core/meter/meterWork.ts'
 import { Button } from '../../components/Button.tsx'
 import { Select } from '../../components/Select.tsx'
 import { heavy } from '../../hooks/useHeavy.ts'

@@ -1,7 +1,7 @@
 import { useRef } from 'react'
 import { Link } from 'react-router'
 import { parseMeter } from '../../../core/meter/meterText.ts'
-import type { MeterWork } from '../../../core/meter/work.ts'
+import type { MeterWork } from '../../../core/meter/meterWork.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
 import { Heading, Title } from '../../components/Heading.tsx'

@@ -1,7 +1,7 @@
 import { proxy } from 'comlink'
 import { useState } from 'react'
 import type { Access } from '../../../core/meter/places.ts'
-import type { MeterWork } from '../../../core/meter/work.ts'
+import type { MeterWork } from '../../../core/meter/meterWork.ts'
 import { useHeavy } from '../../hooks/useHeavy.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 

@@ -1,7 +1,7 @@
 import type { HeardSort } from '../../../core/document/readingRef.ts'
 import { nearestChoice } from '../../../core/meter/heardWords.ts'
 import { NOTHING } from '../../../core/meter/meters.ts'
-import type { Outcome, ProbeView } from '../../../core/meter/work.ts'
+import type { Outcome, ProbeView } from '../../../core/meter/meterWork.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
 
 /** Ohms as a meter shows them. */

@@ -1,3 +1,4 @@
+import { yDown } from '../../../core/document/mirror.ts'
 import { counted } from '../../../core/text/text.ts'
 import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
@@ -36,7 +37,7 @@ function Close({ build, slot }: { build: Build; slot: string }) {
         : slot === 'tuners' || slot === 'nut'
           ? ([-60, 0] as const)
           : ([(body.x0 + body.x1) / 2, 0] as const))
-  const flip = build.instrument.handedness === 'right' ? -1 : 1
+  const flip = yDown(build)
   return (
     <svg
       viewBox={`${c[0] - REACH * 1.5} ${flip * c[1] - REACH} ${REACH * 3} ${REACH * 2}`}

@@ -1,3 +1,4 @@
+import { bassAtRight } from '../../../core/document/mirror.ts'
 import { readWith } from '../../../core/tools/tools.ts'
 import { takeReading } from '../../../core/document/edits.ts'
 import { SPANS } from '../../../core/document/spans.ts'
@@ -19,7 +20,7 @@ export function NutView({ work }: { work: NutWork }) {
   const l = useLength(),
     build = useOpenBuild()
   // Seen from the front, the head up, a left-handed nut has its bass edge at the right.
-  const left = build.instrument.handedness === 'left',
+  const left = bassAtRight(build),
     onStrip = (fromBassEdge: number) => (left ? work.width - fromBassEdge : fromBassEdge)
   const over = build.setup.nutSchool === 'gap over fret 1'
   return (

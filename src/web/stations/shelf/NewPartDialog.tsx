@@ -1,3 +1,4 @@
+import { slug } from '../../../core/text/slug.ts'
 import { useState } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
 import { PART_KINDS, PART_KIND_NAMES, type PartKind } from '../../../core/parts/partKinds.ts'
@@ -7,14 +8,6 @@ import { Dialog } from '../../app/Dialog.tsx'
 import { Button } from '../../components/Button.tsx'
 import { FileButton } from '../../components/FileButton.tsx'
 import { Select } from '../../components/Select.tsx'
-
-const slug = (s: string): string =>
-  s
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 40) || 'part'
 
 /** A new part that starts from a sensible one of its kind, or many from a table. */
 export function NewPartDialog({
@@ -39,7 +32,7 @@ export function NewPartDialog({
     onClose()
   }
   const add = async () => {
-    let id = slug(name || PART_KINDS[kind].label)
+    let id = slug(name || PART_KINDS[kind].label, { otherwise: 'part' })
     const stem = id
     for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`
     if (await put([typicalPart(kind, id, name.trim() || PART_KINDS[kind].label)])) close()

@@ -1,3 +1,4 @@
+import { yUp } from '../../document/mirror.ts'
 import type { Named, Shaped } from '../../document/docs.ts'
 import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
@@ -23,7 +24,7 @@ export function turned(
   build: Shaped,
   behind: boolean,
 ): { to: (p: Point) => Point; all: (p: readonly Point[]) => Point[] } {
-  const up = (build.instrument.handedness === 'right' ? 1 : -1) * (behind ? -1 : 1)
+  const up = yUp(build, behind ? 'behind' : 'front')
   const to = ([x, y]: Point): Point => [x, up * y]
   return { to, all: p => p.map(to) }
 }

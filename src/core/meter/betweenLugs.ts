@@ -10,7 +10,7 @@ export const beepOf = (o: Pick<Expected, 'from' | 'to'>, meter: MeterSort = CHEA
   o.to <= meter.beeps ? 'beeps' : o.from > meter.beeps ? 'stays silent' : 'may beep'
 
 /** What a meter should show between any two lugs of the circuit as it is meant, at any setting of switches and knobs. */
-export function between(
+export function betweenLugs(
   build: Wired,
   a: string,
   b: string,

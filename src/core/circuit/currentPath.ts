@@ -5,7 +5,7 @@ import type { Element, Network } from './network.ts'
  * would lie in [published: Hopcroft and Tarjan, algorithm 447, 1973]. What hangs on a single node carries nothing and
  * changes no voltage between the two. With driven sources everything is kept.
  */
-export function between(n: Pick<Network, 'elements' | 'nodes'>, a: number, b: number): readonly Element[] {
+export function currentPath(n: Pick<Network, 'elements' | 'nodes'>, a: number, b: number): readonly Element[] {
   if (a === b) return []
   if (n.elements.some(e => e.kind === 'driven')) return n.elements
   const ends = [{ a, b }, ...n.elements]
