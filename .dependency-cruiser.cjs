@@ -116,13 +116,55 @@ const layers = [
   },
 ]
 
+/** The interface: what every part of a page may stand on, from below. A page of `app` stands on anything. */
+const FLOORS = [
+  ['workers'],
+  ['stores'],
+  ['hooks'],
+  ['text'],
+  ['components'],
+  ['access', 'imports', 'map'],
+  ['devices', 'drawings'],
+  ['readings'],
+  ['papers', 'start', 'frame', 'settings', 'about'],
+  ['stations'],
+  ['workshop', 'guest'],
+  ['app'],
+]
+const web = FLOORS.flatMap((floor, i) =>
+  floor.map(name => ({
+    name: `web-${name}-stands-on-floors-below`,
+    severity: 'error',
+    from: { path: `^src/web/${name}/`, pathNot: '\\.test\\.tsx?$' },
+    to: {
+      path: '^src/web/[^/]+/',
+      pathNot: `^src/web/(${[...FLOORS.slice(0, i).flat(), name].join('|')})/`,
+    },
+  })),
+)
+
 module.exports = {
   forbidden: [
     {
       name: 'no-circles',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
+    },
+    ...web,
+    {
+      name: 'every-folder-of-the-interface-has-its-floor',
+      severity: 'error',
+      comment: 'a new folder gets its place in FLOORS',
+      from: { path: '^src/web/[^/]+/', pathNot: `^src/web/(${FLOORS.flat().join('|')}|public)/` },
+      to: {},
+    },
+    {
+      name: 'stations-do-not-import-one-another',
+      severity: 'error',
+      comment: 'what two stations show stands below them: readings, drawings, papers, text',
+      from: { path: '^src/web/stations/([^/]+)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/web/stations/', pathNot: '^src/web/stations/$1/' },
     },
     {
       name: 'core-knows-nobody',

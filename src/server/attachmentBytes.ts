@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import type { Database } from './db/openDatabase.ts'
+import type { Database } from './db/database.ts'
 import { attachments } from './db/schema.ts'
 
 /** What one answer of the database carries of an attachment. */

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNull, lt, notInArray, sql } from 'drizzle-orm'
 import { piecesOf, readBytes } from './attachmentBytes.ts'
-import type { Database } from './db/openDatabase.ts'
+import type { Database } from './db/database.ts'
 import { attachments, builds } from './db/schema.ts'
 import { act } from './keep/act.ts'
 import { hashOf, NO_FILES, type AttachmentFiles } from './keep/attachmentFiles.ts'

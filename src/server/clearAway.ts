@@ -1,7 +1,7 @@
 import { DAY, MINUTE } from '../core/units/time.ts'
 import { attachmentStore } from './attachmentStore.ts'
 import { buildStore } from './buildStore.ts'
-import type { Database } from './db/openDatabase.ts'
+import type { Database } from './db/database.ts'
 import { realDisk } from './disk/realDisk.ts'
 import { namedInCopies } from './keep/copies.ts'
 import type { Keeper } from './keep/keeper.ts'

@@ -4,7 +4,7 @@ import { readBuildText, readPart } from '../core/document/readBuild.ts'
 import type { Build } from '../core/document/build.ts'
 import type { Part } from '../core/parts/part.ts'
 import { buildStore } from './buildStore.ts'
-import type { Database } from './db/openDatabase.ts'
+import type { Database } from './db/database.ts'
 import type { Keep } from './keep/keeper.ts'
 import { shelfStore } from './shelfStore.ts'
 

@@ -1,5 +1,6 @@
 import { count } from 'drizzle-orm'
-import { openDatabase, type OpenDatabase } from './db/openDatabase.ts'
+import type { OpenDatabase } from './db/database.ts'
+import { openDatabase } from './db/openDatabase.ts'
 import { builds } from './db/schema.ts'
 import { realDisk } from './disk/realDisk.ts'
 import { noKeeper, type Keeper } from './keep/keeper.ts'

@@ -1,6 +1,7 @@
 import { accessSync, constants, existsSync, rmSync, statSync } from 'node:fs'
 import { sql } from 'drizzle-orm'
-import { openDatabase, type Database } from './db/openDatabase.ts'
+import type { Database } from './db/database.ts'
+import { openDatabase } from './db/openDatabase.ts'
 import type { Disk } from './disk/disk.ts'
 import { realDisk } from './disk/realDisk.ts'
 import { filesIn } from './keep/attachmentFiles.ts'

@@ -8,7 +8,7 @@ import {
   type WorkshopSettings,
 } from '../core/document/settings.ts'
 import { presentOrNot } from './buildStore.ts'
-import type { Database } from './db/openDatabase.ts'
+import type { Database } from './db/database.ts'
 import { builds, settings } from './db/schema.ts'
 import { act } from './keep/act.ts'
 import type { Entry } from './keep/entry.ts'

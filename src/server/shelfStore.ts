@@ -1,7 +1,7 @@
 import { asc, count, eq, inArray, sql } from 'drizzle-orm'
 import type { Part, Stock } from '../core/parts/part.ts'
 import type { PartKind } from '../core/parts/partKinds.ts'
-import type { Database, Transaction } from './db/openDatabase.ts'
+import type { Database, Transaction } from './db/database.ts'
 import { shelf, SHELF_RECORD } from './db/schema.ts'
 import { act } from './keep/act.ts'
 import type { Entry } from './keep/entry.ts'

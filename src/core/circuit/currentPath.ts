@@ -1,4 +1,5 @@
-import type { Element, Network } from './network.ts'
+import type { Element } from './element.ts'
+import type { Network } from './network.ts'
 
 /**
  * The elements that a current between two nodes can pass: those of the biconnected component that a branch between both

@@ -3,7 +3,7 @@ import { terminalsOf, type Component, type Wire } from '../document/circuitRecor
 import type { Part } from '../parts/part.ts'
 import { TAPERS, type Taper } from '../parts/kinds/electrics.ts'
 import { caseEnd, gangOf } from '../parts/lugs.ts'
-import type { Element } from './network.ts'
+import type { Element } from './element.ts'
 import { contactSort, hasPull, partOf, PULLED, turnOf, type Settings } from './settings.ts'
 import { blendShare, taperShare } from './taper.ts'
 

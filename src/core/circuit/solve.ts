@@ -1,4 +1,5 @@
-import type { Coil, Element, Network } from './network.ts'
+import type { Coil, Element } from './element.ts'
+import type { Network } from './network.ts'
 import { currentPath } from './currentPath.ts'
 
 /** Leak from every node to the sleeve, S, so that floating metal has a potential; as general circuit solvers do. */

@@ -1,6 +1,7 @@
 import type { Wired } from '../document/docs.ts'
 import { jackResistance } from './jackResistance.ts'
-import { loaded, networkOf, type Coil, type Network } from './network.ts'
+import type { Coil } from './element.ts'
+import { loaded, networkOf, type Network } from './network.ts'
 import { decibels, responseOf, SILENT, type Response, pitchSteps } from './response.ts'
 import { knobsOf, type Settings } from './settings.ts'
 import { summed, transfers } from './solve.ts'

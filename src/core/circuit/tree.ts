@@ -1,5 +1,6 @@
 import { currentPath } from './currentPath.ts'
-import type { Coil, Network } from './network.ts'
+import type { Coil } from './element.ts'
+import type { Network } from './network.ts'
 
 /** How coils lie between the jack's tip and its sleeve. `bridged` cannot be taken apart into series and parallel. */
 export type Tree = { kind: 'coil'; coil: Coil } | { kind: 'series' | 'parallel' | 'bridged'; of: Tree[] }

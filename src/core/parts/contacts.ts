@@ -1,4 +1,4 @@
-import type { Part } from './part.ts'
+import type { Described } from './described.ts'
 
 /** A lug of a component: where it is, mm from the middle of the case, seen from the side that is soldered. */
 export interface Lug {
@@ -211,7 +211,7 @@ const BY_LOOKS: Readonly<Record<string, ContactName>> = {
 }
 
 /** The sort of contacts that a switch has: its own word for it, or what its looks say. */
-export const contactsOf = (part: Part | undefined): ContactName | undefined => {
+export const contactsOf = (part: Described | undefined): ContactName | undefined => {
   const own = part?.traits.contacts
   return CONTACT_NAMES.find(n => n === own) ?? BY_LOOKS[part?.traits.sort ?? '']
 }

@@ -1,5 +1,5 @@
 import { CONTACTS, contactsOf, type ContactName, type Lug } from './contacts.ts'
-import type { Part } from './part.ts'
+import type { Described } from './described.ts'
 
 /**
  * Kinds of components that a circuit is made of. A stage amplifies and wants a battery; metal is what the hand can touch
@@ -21,7 +21,7 @@ export type ComponentKind = (typeof COMPONENT_KINDS)[number]
 /** How the tracks of a pot are turned. */
 export const GANGS = ['one track', 'two tracks, one shaft', 'two tracks, two shafts', 'blend'] as const
 export type Gang = (typeof GANGS)[number]
-export const gangOf = (part: Part | undefined): Gang => GANGS.find(g => g === part?.traits.gang) ?? 'one track'
+export const gangOf = (part: Described | undefined): Gang => GANGS.find(g => g === part?.traits.gang) ?? 'one track'
 
 export const JACK_SORTS = ['mono', 'with ring', 'with break contact'] as const
 
@@ -72,7 +72,7 @@ function ids(lugs: readonly Lug[]): string[] {
  * [common practice]. Coil ends are start and finish; a double-coil has coils a and b.
  * @param own the contacts of a switch that no part stands for
  */
-export function lugsOf(kind: ComponentKind, part: Part | undefined, own?: ContactName): readonly Lug[] {
+export function lugsOf(kind: ComponentKind, part: Described | undefined, own?: ContactName): readonly Lug[] {
   switch (kind) {
     case 'pickup':
       return part?.traits.electronics === 'active' ? ACTIVE : part?.dims.coils?.value === 2 ? DOUBLE : SINGLE
@@ -108,7 +108,7 @@ export function lugsOf(kind: ComponentKind, part: Part | undefined, own?: Contac
 export const METAL_LUGS: ReadonlySet<string> = new Set(['case', 'frame', 'bond'])
 
 /** The coil's end that is one with a pickup's case, as its leads were found out; undefined where the case is by itself. */
-export function caseEnd(part: Part | undefined): string | undefined {
+export function caseEnd(part: Described | undefined): string | undefined {
   const leads = part?.kind === 'pickup' ? part.leads : undefined,
     shields = new Set(leads?.filter(l => l.lug === 'case').map(l => l.lead))
   return leads?.find(l => l.lug !== 'case' && shields.has(l.lead))?.lug

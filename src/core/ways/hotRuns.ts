@@ -1,6 +1,7 @@
 import type { Shaped } from '../document/docs.ts'
 import { lugWords } from '../circuit/lugFinder.ts'
-import { loaded, networkOf, type Element, type Network } from '../circuit/network.ts'
+import type { Element } from '../circuit/element.ts'
+import { loaded, networkOf, type Network } from '../circuit/network.ts'
 import { SHIELDED } from '../circuit/pieces.ts'
 import { decibels, pitchSteps, responseOf } from '../circuit/response.ts'
 import { allSettings, openSettings, type Settings } from '../circuit/settings.ts'

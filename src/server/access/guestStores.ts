@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Database } from '../db/openDatabase.ts'
+import type { Database } from '../db/database.ts'
 import { guests } from '../db/schema.ts'
 import type { Disk } from '../disk/disk.ts'
 import type { GuestLink, GuestStore } from './guests.ts'

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Database } from '../db/openDatabase.ts'
+import type { Database } from '../db/database.ts'
 import { paired } from '../db/schema.ts'
 import type { Session, SessionStore } from './sessions.ts'
 

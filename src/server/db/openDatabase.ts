@@ -1,19 +1,10 @@
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
-import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core'
 import type { QueryConfig } from 'pg'
 import { projectRoot } from '../projectRoot.ts'
+import type { Database, Transaction, OpenDatabase } from './database.ts'
 import * as schema from './schema.ts'
 import { inTransaction } from './serverTransaction.ts'
-
-export type Database = PgDatabase<PgQueryResultHKT, typeof schema>
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
-export interface OpenDatabase {
-  db: Database
-  /** Does work that no other server on this database does at the same time. */
-  alone: <T>(work: () => Promise<T>) => Promise<T>
-  close: () => Promise<void>
-}
 
 const migrationsFolder = join(projectRoot(), 'src/server/db/migrations')
 

@@ -1,6 +1,6 @@
 import type { Pool, PoolClient } from 'pg'
 import { Unconfirmed } from '../keep/trouble.ts'
-import type { Database, Transaction } from './openDatabase.ts'
+import type { Database, Transaction } from './database.ts'
 import { codeOf, NO_ANSWER } from './transact.ts'
 
 /** What a server says that has refused a statement and goes on with the connection [published: PostgreSQL, error codes]; classes 08 and 57P end it, 25P03 is a transaction that stood idle too long. */

@@ -1,4 +1,4 @@
-import type { Database, Transaction } from './openDatabase.ts'
+import type { Database, Transaction } from './database.ts'
 
 /** What a server says when two writers waited for one another, or read what another was changing: it can be tried again [published: PostgreSQL, error codes 40P01 and 40001]. */
 const AGAIN = new Set(['40P01', '40001'])

@@ -1,4 +1,4 @@
-import type { Database, Transaction } from '../db/openDatabase.ts'
+import type { Database, Transaction } from '../db/database.ts'
 import { transact } from '../db/transact.ts'
 import type { Entry } from './entry.ts'
 import type { Receipt } from './journal.ts'

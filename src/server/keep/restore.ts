@@ -1,4 +1,4 @@
-import type { Database } from '../db/openDatabase.ts'
+import type { Database } from '../db/database.ts'
 import { attachments, builds, gone, settings, shelf, SHELF_RECORD } from '../db/schema.ts'
 import type { Disk } from '../disk/disk.ts'
 import { hashOf, type AttachmentFiles, type BytesOf } from './attachmentFiles.ts'

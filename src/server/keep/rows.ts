@@ -1,6 +1,6 @@
 import { asc, eq, sql } from 'drizzle-orm'
 import { readBytes } from '../attachmentBytes.ts'
-import type { Database } from '../db/openDatabase.ts'
+import type { Database } from '../db/database.ts'
 import { attachments, builds, gone, kept, settings, shelf, SHELF_RECORD } from '../db/schema.ts'
 import type { BytesOf } from './attachmentFiles.ts'
 import type { AttachmentRecord, Entry } from './entry.ts'

@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import type { BuildStore } from '../buildStore.ts'
-import type { Database } from '../db/openDatabase.ts'
+import type { Database } from '../db/database.ts'
 import type { Keep } from '../keep/keeper.ts'
 import { loadDemo, removeDemo } from '../loadDemo.ts'
 

@@ -3,7 +3,7 @@ import { Button } from '../components/Button.tsx'
 import { useTitle } from '../hooks/useTitle.ts'
 import { api, type TrustedBy } from '../stores/api.ts'
 import { unsavedHere } from '../stores/drafts.ts'
-import { useAccess } from './accessStore.ts'
+import { useAccess } from '../stores/accessStore.ts'
 import { deviceName } from './deviceName.ts'
 import { Trust } from './Trust.tsx'
 

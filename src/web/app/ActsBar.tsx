@@ -4,9 +4,9 @@ import { useEffect, useState } from 'react'
 import { withEffect } from '../../core/document/history.ts'
 import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
 import { redo, undo, useBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { day, moment } from '../stations/plan/dates.ts'
-import { Dialog } from './Dialog.tsx'
-import { standingOf } from './standing.ts'
+import { day, moment } from '../text/dates.ts'
+import { Dialog } from '../components/Dialog.tsx'
+import { standingOf } from '../frame/standing.ts'
 
 /** After an act the engines are asked once the page has been painted, ms. */
 const PAUSE = 120

@@ -1,7 +1,7 @@
 import { Button } from '../components/Button.tsx'
 import { useLength } from '../hooks/useLength.ts'
 import { useAsked } from '../stores/chooseAsked.ts'
-import { Dialog } from './Dialog.tsx'
+import { Dialog } from '../components/Dialog.tsx'
 
 /** A part would make planned work larger: the builder says whether that is meant. */
 export function AskedDialog() {

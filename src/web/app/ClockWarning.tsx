@@ -1,7 +1,7 @@
 import { HOUR } from '../../core/units/time.ts'
 import { useBuild } from '../stores/buildStore.ts'
 import { useStretch } from '../stores/clock.ts'
-import { dated } from '../stations/plan/dates.ts'
+import { dated } from '../text/dates.ts'
 
 /** What two clocks may differ by, ms: a phone and a laptop that nobody set. */
 const ALIKE = HOUR

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router'
 import { Button } from '../components/Button.tsx'
 import { keepBoth, takeTheirs } from '../stores/autosave.ts'
 import { useBuild } from '../stores/buildStore.ts'
-import { Dialog } from './Dialog.tsx'
+import { Dialog } from '../components/Dialog.tsx'
 
 /** Somebody else saved a newer copy: the person keeps both, or takes theirs. */
 export function ConflictDialog() {

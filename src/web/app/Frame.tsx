@@ -15,7 +15,7 @@ import { ConflictDialog } from './ConflictDialog.tsx'
 import { KeysDialog } from './KeysDialog.tsx'
 import { SearchDialog } from './SearchDialog.tsx'
 import { Spine } from './Spine.tsx'
-import { STATIONS } from './stations.ts'
+import { STATIONS } from '../frame/stations.ts'
 
 /** Where `b` leads from a station, and back; elsewhere it leads to the step in hand. */
 const BENCH: Record<string, string> = {

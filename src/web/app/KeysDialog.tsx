@@ -1,4 +1,4 @@
-import { Dialog } from './Dialog.tsx'
+import { Dialog } from '../components/Dialog.tsx'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['↑ ↓', 'walk the ledger'],

@@ -3,8 +3,8 @@ import { factOf } from '../hooks/useFact.ts'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { useOpenBuild } from '../stores/buildStore.ts'
-import { Dialog } from './Dialog.tsx'
-import { STATIONS } from './stations.ts'
+import { Dialog } from '../components/Dialog.tsx'
+import { STATIONS } from '../frame/stations.ts'
 
 interface Found {
   where: string

@@ -6,7 +6,7 @@ import { hexPoints } from '../components/Hex.tsx'
 import { useStretch } from '../stores/clock.ts'
 import { useOpenBuild } from '../stores/buildStore.ts'
 import { fetchPageOf } from './pages.tsx'
-import { progressOf, STATIONS } from './stations.ts'
+import { progressOf, STATIONS } from '../frame/stations.ts'
 import { SaveMark } from './SaveMark.tsx'
 import { WhoElse } from './WhoElse.tsx'
 

@@ -4,7 +4,7 @@ import { useFact } from '../hooks/useFact.ts'
 import { useKeys } from '../hooks/useKeys.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { useTour } from '../stores/tour.ts'
-import type { StationId } from './stations.ts'
+import type { StationId } from '../frame/stations.ts'
 
 interface Stop {
   station: StationId

@@ -2,9 +2,9 @@ import { type Said } from '../../core/say/said.ts'
 import { Button } from '../components/Button.tsx'
 import { Heading } from '../components/Heading.tsx'
 import { useLength } from '../hooks/useLength.ts'
-import { useTurn } from '../stores/tickAsked.ts'
-import { day } from '../stations/plan/dates.ts'
-import { Dialog } from './Dialog.tsx'
+import { useTurn } from '../hooks/tickAsked.ts'
+import { day } from '../text/dates.ts'
+import { Dialog } from '../components/Dialog.tsx'
 
 /** Lines that are shown of a long list. */
 const SHOWN = 6

@@ -5,7 +5,7 @@ import type { Part } from '../../core/parts/part.ts'
 import { isFar } from '../../core/shelf/farReading.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { quantityText } from '../stations/shelf/quantityText.ts'
+import { quantityText } from '../text/quantityText.ts'
 import { Button } from './Button.tsx'
 
 /** Asks in place about a reading that is far from its claim; says nothing of any other. */

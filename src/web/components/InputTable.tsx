@@ -1,5 +1,5 @@
 import { readWith } from '../../core/tools/tools.ts'
-import { dayHere } from '../stations/plan/dates.ts'
+import { dayHere } from '../text/dates.ts'
 import { Table } from './Table.tsx'
 import { putPart, takeReading } from '../../core/document/edits.ts'
 import { readingOf, refOf, splitRef } from '../../core/document/quantityAt.ts'

@@ -6,7 +6,7 @@ import { Load } from '../../core/document/circuitRecord.ts'
 import { rangeOf } from '../../core/document/rangeOf.ts'
 import { readBuild } from '../../core/document/readBuild.ts'
 import { Stock, StringGauge } from '../../core/parts/part.ts'
-import { parseAmount } from './money.ts'
+import { parseAmount } from '../text/money.ts'
 import { numberOf, withinOf } from './numberOf.ts'
 
 const LEVEL: Levelling = {

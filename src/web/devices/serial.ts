@@ -1,5 +1,5 @@
 import { lineCutter, readDeviceLine, toDevice } from '../../core/devices/deviceLine.ts'
-import { randomName } from '../stores/randomName.ts'
+import { randomName } from '../workers/randomName.ts'
 import { serial, type Port } from '../stores/secureOnly.ts'
 import type { PageDevice } from './deviceStore.ts'
 import { give, inHand, showing, useDevices } from './deviceStore.ts'

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import type { QuotePage } from '../../core/handover/guestPages.ts'
 import { Button } from '../components/Button.tsx'
-import { money } from '../components/money.ts'
-import { moment } from '../stations/plan/dates.ts'
+import { money } from '../text/money.ts'
+import { moment } from '../text/dates.ts'
 import { Refused } from '../stores/api.ts'
 import { guestApi, type Shown } from './guestApi.ts'
 

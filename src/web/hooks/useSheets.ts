@@ -1,7 +1,7 @@
 import { proxy, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Build } from '../../core/document/build.ts'
-import { download } from '../components/download.ts'
+import { download } from './download.ts'
 import type { TemplateFormat } from '../../core/drill/templates/templateFile.ts'
 import type { Sheets, TemplateMaker } from '../workers/templates.worker.ts'
 

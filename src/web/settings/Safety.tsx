@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { Button, buttonLook } from '../components/Button.tsx'
 import { api, type Safety as Known } from '../stores/api.ts'
-import { moment } from '../stations/plan/dates.ts'
+import { moment } from '../text/dates.ts'
 
 /** What was found when all that is kept was read through last. */
 function Looked({ of }: { of: Known['looked'] }) {

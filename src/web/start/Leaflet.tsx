@@ -4,7 +4,7 @@ import type { Build } from '../../core/document/build.ts'
 import { readLeaflet, type LeafletRead } from '../../core/leaflet/readLeaflet.ts'
 import { specAt } from '../../core/parts/dimensionAt.ts'
 import { useLength } from '../hooks/useLength.ts'
-import { quantityText } from '../stations/shelf/quantityText.ts'
+import { quantityText } from '../text/quantityText.ts'
 
 /** A leaflet's or a shop page's text, and what of it was understood for the parts of a build. */
 export function Leaflet({

@@ -17,7 +17,7 @@ import { Select } from '../components/Select.tsx'
 import { ValueField } from '../components/ValueField.tsx'
 import { useLength } from '../hooks/useLength.ts'
 import { JointDrawing } from './JointDrawing.tsx'
-import { MiniDrawing, type Crop } from './MiniDrawing.tsx'
+import { MiniDrawing, type Crop } from '../map/MiniDrawing.tsx'
 
 const AT: Record<PickupPlace, string> = {
   bridge: 'At the bridge',

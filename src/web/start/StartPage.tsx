@@ -18,7 +18,7 @@ import { today } from '../stores/clock.ts'
 import { inUnits } from '../../core/document/settings.ts'
 import { editSettings, useSettings } from '../stores/settingsStore.ts'
 import { Leaflet } from './Leaflet.tsx'
-import { MiniDrawing } from './MiniDrawing.tsx'
+import { MiniDrawing } from '../map/MiniDrawing.tsx'
 import { Questions } from './Questions.tsx'
 import { useDraft } from '../hooks/useDraft.ts'
 

@@ -5,7 +5,7 @@ import type { GuestPageKind } from '../../core/handover/guestPages.ts'
 import type { Problem } from '../../core/document/problem.ts'
 import type { Part, Stock } from '../../core/parts/part.ts'
 import type { Catalogue, Orders, OrderState } from '../../core/supplier/supplier.ts'
-import { randomName } from './randomName.ts'
+import { randomName } from '../workers/randomName.ts'
 import type { PartKind } from '../../core/parts/partKinds.ts'
 
 export interface StoredBuild {

@@ -1,4 +1,4 @@
-import { randomName } from './randomName.ts'
+import { randomName } from '../workers/randomName.ts'
 
 /** This page among all that are open, at every device. */
 export const PAGE = randomName()

@@ -1,8 +1,6 @@
+import { ANSWERS } from '../workers/answers.ts'
 import type { StoredBuild } from './api.ts'
 import { answerStore } from './secureOnly.ts'
-
-/** Where the service worker keeps the workshop's last answers, for when it is away. */
-export const ANSWERS = 'snugbolt-answers'
 
 /** The last acknowledged state of a build as the answer that will stand in for the workshop while it is away. */
 export async function rememberStored(stored: StoredBuild): Promise<void> {

@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import { following, USUAL_SETTINGS, type WorkshopSettings } from '../../core/document/settings.ts'
-import { useAccess } from '../access/accessStore.ts'
+import { useAccess } from './accessStore.ts'
 import { api, Refused, type OtherSettings } from './api.ts'
 import { useBuild } from './buildStore.ts'
 

@@ -1,6 +1,6 @@
 import type { StreamAsk, StreamTold } from '../workers/streams.worker.ts'
-import { randomName } from './randomName.ts'
-import { openSource, type Heard, type Source, type StreamName } from './streamSource.ts'
+import { randomName } from '../workers/randomName.ts'
+import { openSource, type Heard, type Source, type StreamName } from '../workers/streamSource.ts'
 
 type Hears = (h: Heard) => void
 const hearing = new Map<StreamName, Hears>()

@@ -1,5 +1,5 @@
 import { keptForPage } from './browserStore.ts'
-import { randomName } from './randomName.ts'
+import { randomName } from '../workers/randomName.ts'
 import { locks } from './secureOnly.ts'
 
 /** Pages of this browser: each has a name of its own, hears of the others' saves, and knows which of them live. */

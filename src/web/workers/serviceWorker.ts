@@ -3,7 +3,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { ANSWERS } from '../stores/remember.ts'
+import { ANSWERS } from './answers.ts'
 
 /** The application's own files, as the build has listed them. */
 declare const OWN_FILES: PrecacheEntry[]

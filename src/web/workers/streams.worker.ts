@@ -1,5 +1,5 @@
-import { randomName } from '../stores/randomName.ts'
-import { openSource, type Heard, type Source, type StreamName } from '../stores/streamSource.ts'
+import { randomName } from './randomName.ts'
+import { openSource, type Heard, type Source, type StreamName } from './streamSource.ts'
 
 /** What a page asks for: to hear of a stream, no longer to, or nothing more, because it goes. */
 export type StreamAsk = { want: StreamName } | { drop: StreamName } | { bye: true }

@@ -4,13 +4,13 @@ import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Build } from '../../core/document/build.ts'
 import type { BuildSummary } from '../../core/plan/summary.ts'
-import { Dialog } from '../app/Dialog.tsx'
+import { Dialog } from '../components/Dialog.tsx'
 import { Button } from '../components/Button.tsx'
 import { SnugGauge } from '../components/SnugGauge.tsx'
 import { useLength } from '../hooks/useLength.ts'
-import { MiniDrawing } from '../start/MiniDrawing.tsx'
+import { MiniDrawing } from '../map/MiniDrawing.tsx'
 import type { BuildRow } from '../stores/api.ts'
-import { day, moment } from '../stations/plan/dates.ts'
+import { day, moment } from '../text/dates.ts'
 
 export interface Loaded {
   build: Build

@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import type { Build } from '../../core/document/build.ts'
 import type { BenchPiece, WorkshopPlan } from '../../core/plan/workshopPlan.ts'
 import { Button, buttonLook } from '../components/Button.tsx'
-import { download } from '../components/download.ts'
+import { download } from '../hooks/download.ts'
 import { Heading } from '../components/Heading.tsx'
 import { Select } from '../components/Select.tsx'
 import { Table } from '../components/Table.tsx'
@@ -14,7 +14,7 @@ import { useLength } from '../hooks/useLength.ts'
 import { Refused, api } from '../stores/api.ts'
 import { now, present, useStretch } from '../stores/clock.ts'
 import { reloadSettings, useSettings } from '../stores/settingsStore.ts'
-import { day } from '../stations/plan/dates.ts'
+import { day } from '../text/dates.ts'
 
 /** Days that are shown before more are asked for. */
 const SHOWN = 14

@@ -14,9 +14,9 @@ import { useWhere } from '../../hooks/useWhere.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { JointDrawing } from '../wiring/JointDrawing.tsx'
-import { jointMarks } from '../wiring/drawingPieces.tsx'
-import { actTitle, JOINT_WORDS, wireLines } from '../wiring/actWords.ts'
+import { JointDrawing } from '../../drawings/SolderJointDrawing.tsx'
+import { jointMarks } from '../../drawings/drawingPieces.tsx'
+import { actTitle, JOINT_WORDS, wireLines } from '../../text/actWords.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 
 const wiresOf = (a: SolderAct): readonly string[] =>

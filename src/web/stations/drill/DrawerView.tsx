@@ -3,7 +3,7 @@ import { Title } from '../../components/Heading.tsx'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { Grid } from '../../components/Grid.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { DrawerEditor } from '../../settings/DrawerEditor.tsx'
+import { DrawerEditor } from '../../components/DrawerEditor.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 
 /** The bits at hand, and what each wanted size gets from them. */

@@ -1,4 +1,4 @@
-import { dated } from '../plan/dates.ts'
+import { dated } from '../../text/dates.ts'
 import { plugHoles } from '../../../core/document/edits.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { SLOT_OF } from '../../../core/drill/drilledHere.ts'
@@ -11,11 +11,11 @@ import { Heading, Title } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild } from '../../stores/buildStore.ts'
-import { AcrossField } from './AcrossField.tsx'
+import { AcrossField } from '../../readings/AcrossField.tsx'
 import { Findings } from './Findings.tsx'
 import { Numbers } from './Numbers.tsx'
 import { OffSays } from './OffSays.tsx'
-import { readBack } from './readBack.ts'
+import { readBack } from '../../readings/readBack.ts'
 
 const FROM: Record<HoleThere['from'], string> = {
   nut: 'from the nut',

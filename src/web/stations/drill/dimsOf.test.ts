@@ -4,7 +4,7 @@ import { markList } from '../../../core/drill/markList.ts'
 import { drillWork } from '../../../core/fit/drillWork.ts'
 import { plan } from '../../../core/plan/plan.ts'
 import { typicalFeature } from '../../../core/parts/typicalPart.ts'
-import { dimsOf } from './dimsOf.ts'
+import { dimsOf } from '../../drawings/dimsOf.ts'
 import { groupStep } from './groupStep.ts'
 
 const build = {

@@ -3,7 +3,7 @@ import { counted } from '../../../core/text/text.ts'
 import type { FinishAct } from '../../../core/finish/acts.ts'
 import type { FinishDate } from '../../../core/finish/dates.ts'
 import type { FinishWork } from '../../../core/finish/finishWork.ts'
-import { moment } from '../plan/dates.ts'
+import { moment } from '../../text/dates.ts'
 
 /** One line of the work: an act by itself, or a layer with all its coats. */
 export interface FinishRow {

@@ -1,4 +1,4 @@
-import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
+import { clearanceFigure, stateWord } from '../../text/clearanceFigure.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { byWeight, InputTable } from '../../components/InputTable.tsx'

@@ -1,5 +1,5 @@
-import { dayHere } from '../plan/dates.ts'
-import { tickAsked } from '../../stores/tickAsked.ts'
+import { dayHere } from '../../text/dates.ts'
+import { tickAsked } from '../../hooks/tickAsked.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { Button } from '../../components/Button.tsx'

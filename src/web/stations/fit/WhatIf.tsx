@@ -1,5 +1,5 @@
 import { readWith } from '../../../core/tools/tools.ts'
-import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
+import { clearanceFigure, stateWord } from '../../text/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useEffect, useMemo, useState } from 'react'

@@ -2,14 +2,14 @@ import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { GuestLinkButton } from '../../access/GuestLinks.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
-import { download } from '../../components/download.ts'
+import { download } from '../../hooks/download.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { AttachedImage } from '../../components/Attached.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
 import { oneFile } from './goesWithFile.ts'
-import { PHOTO_LOOK, SheetView } from './SheetView.tsx'
+import { PHOTO_LOOK, SheetView } from '../../papers/SheetView.tsx'
 
 /** The sheet that goes with the instrument: to print, or as one file that opens anywhere. */
 export function GoesWith() {

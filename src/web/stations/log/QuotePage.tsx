@@ -3,12 +3,12 @@ import { fixed } from '../../../core/units/length.ts'
 import { GuestLinkButton } from '../../access/GuestLinks.tsx'
 import { Button, buttonLook } from '../../components/Button.tsx'
 import { Segments } from '../../components/Segments.tsx'
-import { money } from '../../components/money.ts'
+import { money } from '../../text/money.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
-import { day } from '../plan/dates.ts'
-import { JobHead, JobLines, QuoteView } from './QuoteView.tsx'
+import { day } from '../../text/dates.ts'
+import { JobHead, JobLines, QuoteView } from '../../papers/QuoteView.tsx'
 
 /** Quote or bill, on one page to print: what it is for, line by line, and what was agreed. */
 export function QuotePage() {

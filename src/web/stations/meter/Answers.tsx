@@ -6,8 +6,8 @@ import { Table } from '../../components/Table.tsx'
 import { Button } from '../../components/Button.tsx'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { percent } from '../../components/percent.ts'
-import { asHeard, shownSpan } from './words.ts'
+import { percent } from '../../text/percent.ts'
+import { asHeard, shownSpan } from '../../text/meterWords.ts'
 
 /** As long as a step's title may be: a pair of faults takes more to say. */
 const LONGEST_TITLE = 160

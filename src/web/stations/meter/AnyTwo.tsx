@@ -5,7 +5,7 @@ import { betweenLugs } from '../../../core/meter/betweenLugs.ts'
 import { pointsOf } from '../../../core/meter/places.ts'
 import { Select } from '../../components/Select.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
-import { shownSpan } from './words.ts'
+import { shownSpan } from '../../text/meterWords.ts'
 
 /** How far a knob is open, as one says it. */
 const OPEN = [

@@ -11,10 +11,10 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { heavy } from '../../hooks/useHeavy.ts'
 import { useSounding } from '../../hooks/useSounding.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
-import { HeardField } from './HeardField.tsx'
-import { takeBench, takeOhms } from './takeReadings.ts'
-import { percent } from '../../components/percent.ts'
-import { readText, shownSpan, shownValue } from './words.ts'
+import { HeardField } from '../../readings/HeardField.tsx'
+import { takeBench, takeOhms } from '../../readings/takeReadings.ts'
+import { percent } from '../../text/percent.ts'
+import { readText, shownSpan, shownValue } from '../../text/meterWords.ts'
 
 /** What is heard at this place: of the instrument on the bench, and as it should be beside it. */
 function HearBench({ id, standsIn }: { id: string; standsIn: boolean }) {

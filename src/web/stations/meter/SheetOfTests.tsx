@@ -7,8 +7,8 @@ import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { Select } from '../../components/Select.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
-import { takeOhms, takeValue } from './takeReadings.ts'
-import { readText, shownSpan } from './words.ts'
+import { takeOhms, takeValue } from '../../readings/takeReadings.ts'
+import { readText, shownSpan } from '../../text/meterWords.ts'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
 /** Enter in one field goes on to the next, so that readings are typed one after another. */

@@ -1,7 +1,7 @@
 import { ExternalLink } from 'lucide-react'
 import { Figure } from '../../components/Figure.tsx'
 import { Heading, Title } from '../../components/Heading.tsx'
-import { money } from '../../components/money.ts'
+import { money } from '../../text/money.ts'
 import { Button } from '../../components/Button.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
@@ -9,7 +9,7 @@ import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { useSupplier } from '../../stores/supplierStore.ts'
 import { SupplierLine } from './SupplierLine.tsx'
-import { day } from '../plan/dates.ts'
+import { day } from '../../text/dates.ts'
 
 /** What is still to come, shop by shop, by the day on which each has to be asked. */
 export function BuyList() {

@@ -1,6 +1,6 @@
 import { yDown } from '../../../core/document/mirror.ts'
 import { counted } from '../../../core/text/text.ts'
-import { clearanceFigure, stateWord } from '../../components/clearanceFigure.ts'
+import { clearanceFigure, stateWord } from '../../text/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useMemo } from 'react'

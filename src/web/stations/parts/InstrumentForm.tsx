@@ -6,12 +6,12 @@ import { setInstrument } from '../../../core/document/setInstrument.ts'
 import { effectsLine, effectsOf } from '../../../core/plan/effects.ts'
 import type { Answers } from '../../../core/start/answers.ts'
 import { answersOf, changeInstrument, instrumentChange } from '../../../core/start/changeInstrument.ts'
-import { standingOf } from '../../app/standing.ts'
+import { standingOf } from '../../frame/standing.ts'
 import { Button } from '../../components/Button.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { Questions } from '../../start/Questions.tsx'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { day } from '../plan/dates.ts'
+import { day } from '../../text/dates.ts'
 
 /** What kind of instrument it is, by the same drawn questions as at the start; what follows is said before it is done. */
 export function InstrumentForm() {

@@ -1,4 +1,4 @@
-import { inCurrency } from '../../components/money.ts'
+import { inCurrency } from '../../text/money.ts'
 import { counted } from '../../../core/text/text.ts'
 import { Chart as Registry, LinearScale, PointElement, ScatterController, Tooltip } from 'chart.js'
 import { Scatter } from 'react-chartjs-2'

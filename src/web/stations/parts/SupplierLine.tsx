@@ -3,7 +3,7 @@ import { Button } from '../../components/Button.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { parseDecimal, parsed, refused } from '../../../core/units/parsed.ts'
 import { useSupplier } from '../../stores/supplierStore.ts'
-import { day } from '../plan/dates.ts'
+import { day } from '../../text/dates.ts'
 
 /** Ports that a supplier can be at: those that need no rights of the system. */
 const FIRST = 1024,

@@ -13,8 +13,8 @@ import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { present } from '../../stores/clock.ts'
 import { Reading } from '../../imports/Reading.tsx'
 import { useImport } from '../../imports/useImport.ts'
-import { day } from './dates.ts'
-import { DayField } from './DayField.tsx'
+import { day } from '../../text/dates.ts'
+import { DayField } from '../../components/DayField.tsx'
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 /** The largest calendar file that is read. */

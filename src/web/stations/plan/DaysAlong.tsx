@@ -7,13 +7,13 @@ import type { Plan } from '../../../core/plan/plan.ts'
 import type { Phase } from '../../../core/plan/step.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import { hexPoints } from '../../components/Hex.tsx'
-import { percent } from '../../components/percent.ts'
+import { percent } from '../../text/percent.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { CloseUp } from '../../map/CloseUp.tsx'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { today } from '../../stores/clock.ts'
-import { day, dayOnly } from './dates.ts'
+import { day, dayOnly } from '../../text/dates.ts'
 
 const LANES: Record<Phase, string> = {
   measure: 'Measure',

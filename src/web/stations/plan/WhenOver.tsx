@@ -5,13 +5,13 @@ import { isOver } from '../../../core/plan/step.ts'
 import { localDay } from '../../../core/calendar/clock.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Heading } from '../../components/Heading.tsx'
-import { percent } from '../../components/percent.ts'
+import { percent } from '../../text/percent.ts'
 import { Table } from '../../components/Table.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { present } from '../../stores/clock.ts'
-import { DayField } from './DayField.tsx'
-import { day } from './dates.ts'
+import { DayField } from '../../components/DayField.tsx'
+import { day } from '../../text/dates.ts'
 
 /** Links of the chain that are shown before the rest is unfolded. */
 const SHOWN = 8

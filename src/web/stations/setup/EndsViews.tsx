@@ -19,7 +19,7 @@ import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { ErrorsChart } from './ErrorsChart.tsx'
 import { now } from '../../stores/clock.ts'
-import { CentsField, signed } from './centsField.tsx'
+import { CentsField, signed } from '../../readings/centsField.tsx'
 import { SticksTable } from './SticksTable.tsx'
 
 /** Where every saddle begins, what it reads, where it goes, and what no saddle mends. */

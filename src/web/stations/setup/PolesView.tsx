@@ -10,7 +10,7 @@ import { Table } from '../../components/Table.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { signed } from './centsField.tsx'
+import { signed } from '../../readings/centsField.tsx'
 
 /** How evenly the strings come over each pickup's poles, and what its poles or its two ends would have to do. */
 export function PolesView({ work }: { work: readonly PoleWork[] }) {

@@ -2,7 +2,7 @@ import { readingText, STICK_WAYS } from '../../../core/document/readingRef.ts'
 import type { StickWork } from '../../../core/setup/sticks.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
-import { CentsField } from './centsField.tsx'
+import { CentsField } from '../../readings/centsField.tsx'
 
 /** Cents that every string comes back off after a dive and a pull, and where it sticks. */
 export function SticksTable({ work }: { work: StickWork }) {

@@ -21,7 +21,7 @@ import { ValueField } from '../../components/ValueField.tsx'
 import { within } from '../../components/within.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { signed } from './centsField.tsx'
+import { signed } from '../../readings/centsField.tsx'
 
 /** Pulls that are asked for, N [from memory: from a slack tenor to a stiff bass]. */
 const PULL = { min: 20, max: 250 }

@@ -18,7 +18,7 @@ import { Select } from '../../components/Select.tsx'
 import { useSounding } from '../../hooks/useSounding.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { signed } from './centsField.tsx'
+import { signed } from '../../readings/centsField.tsx'
 import { NeedsTrust } from '../../access/NeedsTrust.tsx'
 import { ears } from '../../stores/secureOnly.ts'
 

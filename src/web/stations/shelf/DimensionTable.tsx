@@ -1,5 +1,5 @@
 import { Says } from '../../components/Says.tsx'
-import { dated } from '../plan/dates.ts'
+import { dated } from '../../text/dates.ts'
 import { Table } from '../../components/Table.tsx'
 import { Dimension } from '../../../core/units/dimension.ts'
 import { ends } from '../../components/numberOf.ts'
@@ -25,7 +25,7 @@ import { useOpenBuild } from '../../stores/buildStore.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { PartDrawing } from './PartDrawing.tsx'
 import { Places } from './Places.tsx'
-import { quantityText } from './quantityText.ts'
+import { quantityText } from '../../text/quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
 
 /** Every dimension of a part with its doubt and basis beside a drawing that marks the one in hand. */

@@ -14,7 +14,7 @@ import { LengthField } from '../../components/LengthField.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { PickupCard } from './PickupCard.tsx'
-import { quantityText } from './quantityText.ts'
+import { quantityText } from '../../text/quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
 
 /** A pickup's winding is read coil by coil on its card, unless it keeps its coil to itself. */

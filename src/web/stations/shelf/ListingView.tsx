@@ -10,7 +10,7 @@ import { readListing, withListing } from '../../../core/shelf/readListing.ts'
 import { Button } from '../../components/Button.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { quantityText } from './quantityText.ts'
+import { quantityText } from '../../text/quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
 import { useDraft } from '../../hooks/useDraft.ts'
 

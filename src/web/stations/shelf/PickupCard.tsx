@@ -21,7 +21,7 @@ import { Table } from '../../components/Table.tsx'
 import { ValueField } from '../../components/ValueField.tsx'
 import { DeviceLine } from '../../devices/DeviceLine.tsx'
 import { useDevice } from '../../devices/useDevice.ts'
-import { dated } from '../plan/dates.ts'
+import { dated } from '../../text/dates.ts'
 import { now } from '../../stores/clock.ts'
 
 const ohms = (x: number): string => (x >= NOTHING ? 'open' : formatResistance(x, 3))

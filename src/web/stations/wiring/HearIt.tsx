@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
 import { Button } from '../../components/Button.tsx'
-import { download } from '../../components/download.ts'
+import { download } from '../../hooks/download.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'

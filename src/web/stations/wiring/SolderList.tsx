@@ -10,7 +10,7 @@ import { useFact } from '../../hooks/useFact.ts'
 import { useSheets } from '../../hooks/useSheets.ts'
 import { now } from '../../stores/clock.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { actTitle, JOINT_WORDS, wireLines } from './actWords.ts'
+import { actTitle, JOINT_WORDS, wireLines } from '../../text/actWords.ts'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
 const LOOK: Record<JointState, string> = {

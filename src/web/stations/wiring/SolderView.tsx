@@ -13,7 +13,7 @@ import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { Body, Case, Flag, jointMarks, LugRing, NameOn, pathOf, WirePath } from './drawingPieces.tsx'
+import { Body, Case, Flag, jointMarks, LugRing, NameOn, pathOf, WirePath } from '../../drawings/drawingPieces.tsx'
 
 /** How near a lug is touched, mm: half the way to its neighbour. */
 const REACH = 2.3

@@ -1,8 +1,8 @@
-import type { PlannedStep } from '../../../core/plan/step.ts'
-import { parseResistance } from '../../../core/units/electrical.ts'
-import { LengthField } from '../../components/LengthField.tsx'
-import { within } from '../../components/within.ts'
-import { ValueField } from '../../components/ValueField.tsx'
+import type { PlannedStep } from '../../core/plan/step.ts'
+import { parseResistance } from '../../core/units/electrical.ts'
+import { LengthField } from '../components/LengthField.tsx'
+import { within } from '../components/within.ts'
+import { ValueField } from '../components/ValueField.tsx'
 
 /** The reading that a step calls for; entering it ticks the step. */
 export function ReadingField({ step, onReading }: { step: PlannedStep; onReading: (v: number) => void }) {

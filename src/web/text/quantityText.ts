@@ -1,6 +1,6 @@
-import type { DimensionSpec, QuantityKind } from '../../../core/parts/dimensionSpec.ts'
-import { formatAngle } from '../../../core/units/angle.ts'
-import { formatCapacitance, formatInductance, formatResistance } from '../../../core/units/electrical.ts'
+import type { DimensionSpec, QuantityKind } from '../../core/parts/dimensionSpec.ts'
+import { formatAngle } from '../../core/units/angle.ts'
+import { formatCapacitance, formatInductance, formatResistance } from '../../core/units/electrical.ts'
 
 const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = {
   angle: v => formatAngle(v),

@@ -1,4 +1,4 @@
-import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
+import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
 import { Body, Case, Flag, LugRing, NameOn, WirePath, type JointMarks } from './drawingPieces.tsx'
 
 /** What is shown about a joint, mm. */

@@ -1,8 +1,8 @@
-import type { MarkItem } from '../../../core/drill/markList.ts'
-import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
-import { boundsOf } from '../../../core/geometry/outline.ts'
-import { toldAcross } from '../../../core/layout/lines.ts'
-import type { MapDim } from '../../map/DimensionLine.tsx'
+import type { MarkItem } from '../../core/drill/markList.ts'
+import type { Work } from '../../core/drill/templates/drawnFrom.ts'
+import { boundsOf } from '../../core/geometry/outline.ts'
+import { toldAcross } from '../../core/layout/lines.ts'
+import type { MapDim } from '../map/DimensionLine.tsx'
 
 /** Distances to mark, shown where they are: from the pocket's end or the nut, and off the centre line. */
 export function dimsOf(w: Work, item: MarkItem, text: (mm: number) => string): MapDim[] {

@@ -1,10 +1,10 @@
-import type { Build } from '../../../core/document/build.ts'
-import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
-import type { Point } from '../../../core/geometry/outline.ts'
-import { neckLine, offAt } from '../../../core/layout/centreLine.ts'
-import { armLine, controlSpots } from '../../../core/layout/controls.ts'
-import { stringReport } from '../../../core/layout/stringReport.ts'
-import { checkTuners } from '../../../core/layout/tuners.ts'
+import type { Build } from '../../core/document/build.ts'
+import type { Work } from '../../core/drill/templates/drawnFrom.ts'
+import type { Point } from '../../core/geometry/outline.ts'
+import { neckLine, offAt } from '../../core/layout/centreLine.ts'
+import { armLine, controlSpots } from '../../core/layout/controls.ts'
+import { stringReport } from '../../core/layout/stringReport.ts'
+import { checkTuners } from '../../core/layout/tuners.ts'
 
 const path = (p: readonly Point[]): string =>
   p.length ? `M${p.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z` : ''

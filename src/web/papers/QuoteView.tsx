@@ -1,11 +1,11 @@
-import { Says } from '../../components/Says.tsx'
+import { Says } from '../components/Says.tsx'
 import type { ReactNode } from 'react'
-import type { Quote, QuoteLine } from '../../../core/client/quote.ts'
-import type { QuotePage } from '../../../core/handover/guestPages.ts'
-import { fixed } from '../../../core/units/length.ts'
-import { money } from '../../components/money.ts'
-import { Table } from '../../components/Table.tsx'
-import { day } from '../plan/dates.ts'
+import type { Quote, QuoteLine } from '../../core/client/quote.ts'
+import type { QuotePage } from '../../core/handover/guestPages.ts'
+import { fixed } from '../../core/units/length.ts'
+import { money } from '../text/money.ts'
+import { Table } from '../components/Table.tsx'
+import { day } from '../text/dates.ts'
 
 /** The head of a quote or a bill: which of them, for what and whom, of which day, and what was agreed. */
 export function JobHead({

@@ -6,10 +6,10 @@ import { localTime } from '../../core/calendar/clock.ts'
 import { outOfTurn, type OutOfTurn } from '../../core/plan/outOfTurn.ts'
 import type { PlannedStep } from '../../core/plan/step.ts'
 import { tickStep } from '../../core/plan/tickStep.ts'
-import { factOf } from '../hooks/useFact.ts'
-import { editBuild, useBuild } from './buildStore.ts'
-import { now, present } from './clock.ts'
-import { clearTimer, minutesTaken } from './stepTimer.ts'
+import { factOf } from './useFact.ts'
+import { editBuild, useBuild } from '../stores/buildStore.ts'
+import { now, present } from '../stores/clock.ts'
+import { clearTimer, minutesTaken } from '../stores/stepTimer.ts'
 
 /** A step that would be done out of its turn: to be answered before it is. */
 interface Turn {

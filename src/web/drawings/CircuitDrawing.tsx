@@ -1,5 +1,5 @@
-import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
-import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
+import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
+import { useSolderDrawing } from '../hooks/useSolderDrawing.ts'
 import { Body, Case, Flag, LugRing, NameOn, WirePath } from './drawingPieces.tsx'
 
 /** The drawing to solder from, to look at: nothing of it can be touched. */

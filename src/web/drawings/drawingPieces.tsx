@@ -1,6 +1,6 @@
-import type { JointNow, JointState } from '../../../core/meter/joints.ts'
-import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
-import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
+import type { JointNow, JointState } from '../../core/meter/joints.ts'
+import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
+import type { DrawnComponent } from '../../core/circuit/drawing/placed.ts'
 import { insulation } from './colours.ts'
 
 /** Radius of a corner that a wire goes round, mm. */

@@ -1,10 +1,10 @@
-import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/document/edits.ts'
-import { SPANS } from '../../../core/document/spans.ts'
-import { ValueField } from '../../components/ValueField.tsx'
-import { within } from '../../components/within.ts'
-import { editBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { readWith } from '../../core/tools/tools.ts'
+import { takeReading } from '../../core/document/edits.ts'
+import { SPANS } from '../../core/document/spans.ts'
+import { ValueField } from '../components/ValueField.tsx'
+import { within } from '../components/within.ts'
+import { editBuild } from '../stores/buildStore.ts'
+import { now } from '../stores/clock.ts'
 
 /** A number with its sign before it. */
 export const signed = (v: number, digits = 1): string =>

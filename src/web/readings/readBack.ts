@@ -1,10 +1,10 @@
-import { takeReading } from '../../../core/document/edits.ts'
-import { readingOf, refOf } from '../../../core/document/quantityAt.ts'
-import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
-import { onPart, type HoleThere } from '../../../core/drill/there.ts'
-import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
-import { editBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { takeReading } from '../../core/document/edits.ts'
+import { readingOf, refOf } from '../../core/document/quantityAt.ts'
+import type { Work } from '../../core/drill/templates/drawnFrom.ts'
+import { onPart, type HoleThere } from '../../core/drill/there.ts'
+import { DEFAULT_DOUBT } from '../../core/units/doubt.ts'
+import { editBuild } from '../stores/buildStore.ts'
+import { now } from '../stores/clock.ts'
 
 /** Enters where a drilled hole was read, as it is told at the bench: along or across, on its own face or the far one. */
 export function readBack(work: Work, t: HoleThere, axis: 'along' | 'across', value: number, mouth: 'near' | 'far') {

@@ -1,11 +1,11 @@
-import type { SetupSheet } from '../../../core/setup/setupSheet.ts'
-import { Button } from '../../components/Button.tsx'
-import { Heading, Title } from '../../components/Heading.tsx'
-import { Table } from '../../components/Table.tsx'
-import { useLength } from '../../hooks/useLength.ts'
-import { useOpenBuild } from '../../stores/buildStore.ts'
-import { day } from '../plan/dates.ts'
-import { signed } from './centsField.tsx'
+import type { SetupSheet } from '../../core/setup/setupSheet.ts'
+import { Button } from '../components/Button.tsx'
+import { Heading, Title } from '../components/Heading.tsx'
+import { Table } from '../components/Table.tsx'
+import { useLength } from '../hooks/useLength.ts'
+import { useOpenBuild } from '../stores/buildStore.ts'
+import { day } from '../text/dates.ts'
+import { signed } from '../readings/centsField.tsx'
 
 /** The set-up as it is kept with the instrument: as it came, as it is wanted, as it was left; and when to look again. */
 export function SetupSheetView({ sheet }: { sheet: SetupSheet }) {

@@ -3,7 +3,7 @@ import { memo, useMemo } from 'react'
 import type { Build } from '../../core/document/build.ts'
 import { boundsOf } from '../../core/geometry/outline.ts'
 import { layOut, type Layout } from '../../core/layout/layOut.ts'
-import { InstrumentDrawing } from '../map/InstrumentDrawing.tsx'
+import { InstrumentDrawing } from './InstrumentDrawing.tsx'
 
 /** Which part of the instrument a small drawing shows, mm of its frame. */
 export interface Crop {

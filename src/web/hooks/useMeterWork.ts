@@ -1,9 +1,9 @@
 import { proxy } from 'comlink'
 import { useState } from 'react'
-import type { Access } from '../../../core/meter/places.ts'
-import type { MeterWork } from '../../../core/meter/meterWork.ts'
-import { useHeavy } from '../../hooks/useHeavy.ts'
-import { useOpenBuild } from '../../stores/buildStore.ts'
+import type { Access } from '../../core/meter/places.ts'
+import type { MeterWork } from '../../core/meter/meterWork.ts'
+import { useHeavy } from './useHeavy.ts'
+import { useOpenBuild } from '../stores/buildStore.ts'
 
 /** What was read, what explains it and what to read next, computed in the worker; how far the predictions are, 0 to 1. */
 export function useMeterWork(

@@ -1,7 +1,7 @@
-import { SPANS } from '../../../core/document/spans.ts'
-import { fromTold, LINES, ownLine, toldLine, toTold } from '../../../core/layout/lines.ts'
-import { LengthField } from '../../components/LengthField.tsx'
-import { useOpenBuild } from '../../stores/buildStore.ts'
+import { SPANS } from '../../core/document/spans.ts'
+import { fromTold, LINES, ownLine, toldLine, toTold } from '../../core/layout/lines.ts'
+import { LengthField } from '../components/LengthField.tsx'
+import { useOpenBuild } from '../stores/buildStore.ts'
 
 /**
  * A place across, typed off the line that the builder chose to tell places from.

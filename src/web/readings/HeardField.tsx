@@ -1,6 +1,6 @@
-import { HEARD_CHOICES, nearestChoice } from '../../../core/meter/heardWords.ts'
-import type { ProbeView } from '../../../core/meter/meterWork.ts'
-import { Segments } from '../../components/Segments.tsx'
+import { HEARD_CHOICES, nearestChoice } from '../../core/meter/heardWords.ts'
+import type { ProbeView } from '../../core/meter/meterWork.ts'
+import { Segments } from '../components/Segments.tsx'
 import { takeValue } from './takeReadings.ts'
 
 /** What is heard at a place, said by one of a few choices. */

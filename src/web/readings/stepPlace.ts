@@ -1,10 +1,10 @@
-import { factOf } from '../../hooks/useFact.ts'
-import { stepText } from '../../../core/document/stepRef.ts'
-import type { Build } from '../../../core/document/build.ts'
-import type { Point } from '../../../core/geometry/outline.ts'
-import type { Layout } from '../../../core/layout/layOut.ts'
-import type { PlannedStep } from '../../../core/plan/step.ts'
-import { dimensionPlace } from '../../map/partPlace.ts'
+import { factOf } from '../hooks/useFact.ts'
+import { stepText } from '../../core/document/stepRef.ts'
+import type { Build } from '../../core/document/build.ts'
+import type { Point } from '../../core/geometry/outline.ts'
+import type { Layout } from '../../core/layout/layOut.ts'
+import type { PlannedStep } from '../../core/plan/step.ts'
+import { dimensionPlace } from '../map/partPlace.ts'
 
 /** Where on the instrument a step is done, if it has a place. */
 export function stepPlace(step: PlannedStep, build: Build, l: Layout): Point | undefined {

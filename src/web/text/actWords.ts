@@ -1,8 +1,8 @@
-import { type Said } from '../../../core/say/said.ts'
-import type { Circuit } from '../../../core/document/circuitRecord.ts'
-import type { JointNow, JointState } from '../../../core/meter/joints.ts'
-import { lugWords } from '../../../core/circuit/lugFinder.ts'
-import type { SolderAct } from '../../../core/ways/solderActs.ts'
+import { type Said } from '../../core/say/said.ts'
+import type { Circuit } from '../../core/document/circuitRecord.ts'
+import type { JointNow, JointState } from '../../core/meter/joints.ts'
+import { lugWords } from '../../core/circuit/lugFinder.ts'
+import type { SolderAct } from '../../core/ways/solderActs.ts'
 
 /** What is known of a joint, in words. */
 export const JOINT_WORDS: Record<JointState, string> = {

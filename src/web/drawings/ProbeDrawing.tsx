@@ -1,6 +1,6 @@
-import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
-import { useSize } from '../../hooks/useSize.ts'
-import { Body, Case, Flag, LugRing, NameOn, WirePath } from '../wiring/drawingPieces.tsx'
+import type { SolderDrawing } from '../../core/circuit/solderDrawing.ts'
+import { useSize } from '../hooks/useSize.ts'
+import { Body, Case, Flag, LugRing, NameOn, WirePath } from './drawingPieces.tsx'
 
 /** Room about both probes, mm, and the least that is shown. */
 const ROOM = 26

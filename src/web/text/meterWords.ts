@@ -1,8 +1,8 @@
-import type { HeardSort } from '../../../core/document/readingRef.ts'
-import { nearestChoice } from '../../../core/meter/heardWords.ts'
-import { NOTHING } from '../../../core/meter/meters.ts'
-import type { Outcome, ProbeView } from '../../../core/meter/meterWork.ts'
-import { formatResistance } from '../../../core/units/electrical.ts'
+import type { HeardSort } from '../../core/document/readingRef.ts'
+import { nearestChoice } from '../../core/meter/heardWords.ts'
+import { NOTHING } from '../../core/meter/meters.ts'
+import type { Outcome, ProbeView } from '../../core/meter/meterWork.ts'
+import { formatResistance } from '../../core/units/electrical.ts'
 
 /** Ohms as a meter shows them. */
 export const shownOhms = (ohms: number): string => (ohms >= NOTHING ? 'OL' : formatResistance(Math.max(0, ohms)))

@@ -1,7 +1,7 @@
 import { create } from 'zustand'
-import { ANSWERS } from '../stores/remember.ts'
-import { answerStore } from '../stores/secureOnly.ts'
-import { api, whenNotPaired, type Asking } from '../stores/api.ts'
+import { ANSWERS } from '../workers/answers.ts'
+import { answerStore } from './secureOnly.ts'
+import { api, whenNotPaired, type Asking } from './api.ts'
 
 /** Names by which a machine calls itself: who sits at it is its owner. */
 const OWN_MACHINE = ['127.0.0.1', 'localhost', '[::1]']

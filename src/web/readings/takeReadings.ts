@@ -1,9 +1,9 @@
-import { takeReading } from '../../../core/document/edits.ts'
-import { NOTHING } from '../../../core/meter/meters.ts'
-import { parseMeter } from '../../../core/meter/meterText.ts'
-import { editBuild } from '../../stores/buildStore.ts'
-import type { DeviceReading } from '../../devices/deviceStore.ts'
-import { now } from '../../stores/clock.ts'
+import { takeReading } from '../../core/document/edits.ts'
+import { NOTHING } from '../../core/meter/meters.ts'
+import { parseMeter } from '../../core/meter/meterText.ts'
+import { editBuild } from '../stores/buildStore.ts'
+import type { DeviceReading } from '../devices/deviceStore.ts'
+import { now } from '../stores/clock.ts'
 
 /** Half-width of what is read at a glance, as a share and at least, Ω [from memory]. */
 const glance = (ohms: number): number => (ohms >= NOTHING ? 0 : Math.max(1, ohms * 0.01))
