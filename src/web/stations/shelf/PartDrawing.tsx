@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import { boundsOf, type Point } from '../../../core/geometry/outline.ts'
-import { drawPart, type DrawnView } from '../../../core/shelf/partDrawing.ts'
+import { drawPart } from '../../../core/shelf/partDrawing.ts'
+import type { DrawnView } from '../../../core/shelf/drawing/pen.ts'
 import type { Part } from '../../../core/parts/part.ts'
 
 const path = (p: readonly Point[], closed: boolean) =>
