@@ -33,6 +33,14 @@ export interface Laid {
   cause: { kind: Cause['kind']; by: number }
 }
 
+/** What a piece waited for where no piece before it lasted longer: the later of the person and what it needs. */
+const causeAlone = ({ earliest }: Load, held: number, by: number): Laid['cause'] =>
+  by >= 0 && held > 0
+    ? { kind: 'needs', by }
+    : earliest > 0 && earliest >= held
+      ? { kind: 'not before', by: -1 }
+      : { kind: 'first', by: -1 }
+
 /**
  * Lays work out one piece after another in the time there is. Of the pieces whose needs are met and whose waiting is over,
  * the earliest in the given order goes first; waiting time is used for others. Pieces may be broken off at a stretch's end
@@ -132,16 +140,11 @@ export function layOutWork(items: readonly Load[], windows: Windows, from = 0): 
     const [taken] = free.splice(k, 1),
       item = items[taken!]!
     const before = out.at(-1)
-    // The later of the two is what it waited for: the person, or what it needs.
     const cause: Laid['cause'] = dusty
       ? { kind: 'air', by: blocked.get(taken!)! }
       : before && before.end >= held
         ? { kind: 'after', by: last }
-        : by >= 0 && held > 0
-          ? { kind: 'needs', by }
-          : item.earliest > 0 && item.earliest >= held
-            ? { kind: 'not before', by: -1 }
-            : { kind: 'first', by: -1 }
+        : causeAlone(item, held, by)
     const parts: Laid['parts'] = []
     const start = now
     let rest = item.minutes

@@ -211,6 +211,55 @@ function alike(
   })
 }
 
+/** What of all that is out of bounds, in words. */
+function findingsOf(
+  { margins, rows, poles }: Pick<StringReport, 'margins' | 'rows' | 'poles'>,
+  perCourse: number,
+  low: readonly StringPath[],
+  toDo: (string: number) => string,
+): Said[] {
+  return [
+    ...(['Treble', 'Bass'] as const).flatMap(side => {
+      const m = margins[`last${side}`]
+      return m < 2.5
+        ? [
+            say`${side} side: ${mm(m, 1)} from string to edge at the last fret; under ${mm(2.5, 1)} it falls off in play.`,
+          ]
+        : []
+    }),
+    ...rows
+      .filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8)
+      .map(
+        r =>
+          say`Strings ${num(r.number)} and ${num(r.number + 1)} lie ${mm(r.gapAtNut!, 2)} apart at the nut: they touch.`,
+      ),
+    ...crowded(rows, perCourse),
+    ...alike(
+      rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)),
+      r => r.breakAtNut!,
+      r => toDo(r.number),
+    ).map(
+      g =>
+        say`${g.who} ${fixedRange(g.from, g.to)} over the nut, ${num(LEAST_BREAK, undefined, '°')} wanted: ${g.says}.`,
+    ),
+    ...alike(
+      rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK),
+      r => r.breakAtSaddle!,
+      () => '',
+    ).map(
+      g =>
+        say`${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${num(LEAST_BREAK, undefined, '°')} wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`,
+    ),
+    ...poles.flatMap(p =>
+      Math.abs(p.worst) > 2
+        ? [
+            say`${servedWord(p.slot)} pickup: a string runs ${mm(Math.abs(p.worst), 1)} beside its pole; ${mm(2, 0)} is audible.`,
+          ]
+        : [],
+    ),
+  ]
+}
+
 /**
  * Every string from tuner to saddle: gaps and margins at the nut and the last fret, places over all poles, turn and
  * break angles over nut and bridge, and where string trees are needed [geometry; limits from memory].
@@ -296,45 +345,6 @@ export function stringReport(build: Laid, l: Layout): StringReport {
         ? 'hold down with a string tree'
         : 'lower posts, or a tree'
   }
-  const findings = [
-    ...(['Treble', 'Bass'] as const).flatMap(side => {
-      const m = margins[`last${side}`]
-      return m < 2.5
-        ? [
-            say`${side} side: ${mm(m, 1)} from string to edge at the last fret; under ${mm(2.5, 1)} it falls off in play.`,
-          ]
-        : []
-    }),
-    ...rows
-      .filter(r => r.gapAtNut !== undefined && r.gapAtNut < 0.8)
-      .map(
-        r =>
-          say`Strings ${num(r.number)} and ${num(r.number + 1)} lie ${mm(r.gapAtNut!, 2)} apart at the nut: they touch.`,
-      ),
-    ...crowded(rows, perCourse),
-    ...alike(
-      rows.filter(r => r.breakAtNut !== undefined && low.some(s => s.number === r.number)),
-      r => r.breakAtNut!,
-      r => toDo(r.number),
-    ).map(
-      g =>
-        say`${g.who} ${fixedRange(g.from, g.to)} over the nut, ${num(LEAST_BREAK, undefined, '°')} wanted: ${g.says}.`,
-    ),
-    ...alike(
-      rows.filter(r => r.breakAtSaddle !== undefined && r.breakAtSaddle < LEAST_BREAK),
-      r => r.breakAtSaddle!,
-      () => '',
-    ).map(
-      g =>
-        say`${g.who} ${fixedRange(g.from, g.to)} over ${g.one ? 'its saddle' : 'their saddles'}, ${num(LEAST_BREAK, undefined, '°')} wanted: ${g.one ? 'it rattles or slides' : 'they rattle or slide'}. Lower the tail, or raise saddle and neck.`,
-    ),
-    ...poles.flatMap(p =>
-      Math.abs(p.worst) > 2
-        ? [
-            say`${servedWord(p.slot)} pickup: a string runs ${mm(Math.abs(p.worst), 1)} beside its pole; ${mm(2, 0)} is audible.`,
-          ]
-        : [],
-    ),
-  ]
+  const findings = findingsOf({ margins, rows, poles }, perCourse, low, toDo)
   return { rows, margins, poles, trees, findings }
 }

@@ -58,6 +58,85 @@ const number = (text: string): number | undefined => {
   return text.trim() !== '' && Number.isFinite(n) ? n : undefined
 }
 
+/** Why a table's headings cannot be read; undefined where they can. */
+function headingTrouble(headings: readonly string[], kind: PartKind | undefined): string | undefined {
+  const twice = headings.filter((h, i) => h && headings.findIndex(x => x.toLowerCase() === h.toLowerCase()) !== i)
+  if (twice.length)
+    return `names ${[...new Set(twice)].map(t => `“${t}”`).join(', ')} more than once; give each column its own heading`
+  return kind || headings.some(h => FIELDS[h.toLowerCase()] === 'kind')
+    ? undefined
+    : `has no column “kind”; kinds are ${PART_KIND_NAMES.join(', ')}`
+}
+
+/** Puts one cell into a part: a choice or a dimension of its kind. What the heading means, and why the value was not taken; undefined where the heading is not understood. */
+function readCell(
+  part: Part,
+  heading: string,
+  text: string,
+  source: string | undefined,
+): { meaning: string; wrong?: string } | undefined {
+  const traits: Record<string, { label: string; values: readonly string[] }> = (
+    PART_KINDS[part.kind] as PartKindSpec
+  ).traits
+  const trait = Object.entries(traits).find(
+    ([k, t]) => k === heading.toLowerCase() || t.label === heading.toLowerCase(),
+  )
+  if (trait) {
+    const [key, { label, values }] = trait,
+      value = values.find(v => v.toLowerCase() === text.toLowerCase())
+    if (value) part.traits[key] = value
+    return { meaning: label, ...(value ? {} : { wrong: `“${text}” is none of ${values.join(', ')}` }) }
+  }
+  const bare = heading.replace(/[([]?\b(mm|inch(es)?|in)\b[)\]]?/gi, ' ').trim(),
+    own = (PART_KINDS[part.kind].dims as Record<string, DimensionSpec>)[heading]
+  const named = own ? { key: heading, spec: own } : dimensionNamed(part.kind, bare)
+  if (!named) return undefined
+  const meaning = named.spec.label,
+    plain = number(text)
+  // A column under a dimension's own name holds plain numbers in the unit that it is stored in.
+  const read =
+    own && plain !== undefined
+      ? parsed(plain)
+      : readValue(
+          named.spec,
+          plain === undefined ? text : String(plain),
+          /\b(inch(es)?|in)\b/i.test(heading) ? 'inch' : 'mm',
+        )
+  if (!read.ok) return { meaning, wrong: read.reason }
+  const why = outOfRange(named.spec, read.value)
+  if (why) return { meaning, wrong: why }
+  part.dims[named.key] = {
+    ...(named.spec.quantity === 'length'
+      ? claimed(read.value)
+      : {
+          value: read.value,
+          doubt: named.spec.quantity === 'count' ? 0 : Number((Math.abs(read.value) * 0.1).toPrecision(3)),
+          basis: 'claimed' as const,
+        }),
+    ...(source ? { with: cutText(source, 80) } : {}),
+  }
+  return { meaning }
+}
+
+/** What a row says of price, place and day, and what of it cannot be read. */
+function stockOf(cell: (field: string) => string): { stock: Stock; wrong: { field: string; reason: string }[] } {
+  const stock: Stock = {},
+    wrong: { field: string; reason: string }[] = []
+  for (const field of ['price', 'freight', 'waitDays'] as const) {
+    const t = cell(field)
+    if (!t) continue
+    const n = number(t.replace(/[^\d.,-]/g, ''))
+    if (n === undefined || n < 0) wrong.push({ field, reason: `“${t}” is not an amount` })
+    else stock[field] = n
+  }
+  for (const f of ['supplier', 'place', 'due'] as const) if (cell(f)) stock[f] = cutText(cell(f), 80)
+  const state = cell('state').toLowerCase()
+  if (state && !['here', 'ordered', 'to buy'].includes(state))
+    wrong.push({ field: 'state', reason: `“${state}” is none of here, ordered, to buy` })
+  else if (state) stock.state = state as 'here'
+  return { stock, wrong }
+}
+
 /**
  * Reads parts from a table of comma, semicolon, tab or bar separated values with headings in its first row. Needed are
  * a kind (or one for the whole table) and a name; every other heading is understood as a field or a dimension of the
@@ -82,21 +161,13 @@ export function readPartsCsv(
     out.problems.push({ path: '', reason: `holds ${rows.length} rows; up to ${MOST_ROWS} are read at once` })
     return out
   }
-  const headings = head.map(h => h.trim())
-  const twice = headings.filter((h, i) => h && headings.findIndex(x => x.toLowerCase() === h.toLowerCase()) !== i)
-  if (twice.length) {
-    out.problems.push({
-      path: 'line 1',
-      reason: `names ${[...new Set(twice)].map(t => `“${t}”`).join(', ')} more than once; give each column its own heading`,
-    })
+  const headings = head.map(h => h.trim()),
+    wrong = headingTrouble(headings, options.kind)
+  if (wrong) {
+    out.problems.push({ path: 'line 1', reason: wrong })
     return out
   }
   const fields = headings.map(h => FIELDS[h.toLowerCase()])
-  const has = (f: string) => fields.includes(f)
-  if (!has('kind') && !options.kind) {
-    out.problems.push({ path: 'line 1', reason: `has no column “kind”; kinds are ${PART_KIND_NAMES.join(', ')}` })
-    return out
-  }
   const meanings = new Map<string, string>()
   const ids = new Set(options.taken ?? [])
   rows.forEach((row, r) => {
@@ -126,66 +197,13 @@ export function readPartsCsv(
         meanings.set(h, fields[i])
         return
       }
-      const traits: Record<string, { label: string; values: readonly string[] }> = (
-        PART_KINDS[kind] as PartKindSpec
-      ).traits
-      const trait = Object.entries(traits).find(([k, t]) => k === h.toLowerCase() || t.label === h.toLowerCase())
-      if (trait) {
-        meanings.set(h, trait[1].label)
-        const value = trait[1].values.find(v => v.toLowerCase() === text.toLowerCase())
-        if (value) part.traits[trait[0]] = value
-        else
-          out.problems.push({ path: `${line}, ${h}`, reason: `“${text}” is none of ${trait[1].values.join(', ')}` })
-        return
-      }
-      const bare = h.replace(/[([]?\b(mm|inch(es)?|in)\b[)\]]?/gi, ' ').trim(),
-        own = (PART_KINDS[kind].dims as Record<string, DimensionSpec>)[h]
-      const named = own ? { key: h, spec: own } : dimensionNamed(kind, bare)
-      if (!named) return
-      meanings.set(h, named.spec.label)
-      const plain = number(text)
-      // A column under a dimension's own name holds plain numbers in the unit that it is stored in.
-      const read =
-        own && plain !== undefined
-          ? parsed(plain)
-          : readValue(
-              named.spec,
-              plain === undefined ? text : String(plain),
-              /\b(inch(es)?|in)\b/i.test(h) ? 'inch' : 'mm',
-            )
-      if (!read.ok) {
-        out.problems.push({ path: `${line}, ${h}`, reason: read.reason })
-        return
-      }
-      const why = outOfRange(named.spec, read.value)
-      if (why) {
-        out.problems.push({ path: `${line}, ${h}`, reason: why })
-        return
-      }
-      part.dims[named.key] = {
-        ...(named.spec.quantity === 'length'
-          ? claimed(read.value)
-          : {
-              value: read.value,
-              doubt: named.spec.quantity === 'count' ? 0 : Number((Math.abs(read.value) * 0.1).toPrecision(3)),
-              basis: 'claimed' as const,
-            }),
-        ...(options.source ? { with: cutText(options.source, 80) } : {}),
-      }
+      const read = readCell(part, h, text, options.source)
+      if (!read) return
+      meanings.set(h, read.meaning)
+      if (read.wrong !== undefined) out.problems.push({ path: `${line}, ${h}`, reason: read.wrong })
     })
-    const stock: Stock = {}
-    for (const f of ['price', 'freight', 'waitDays'] as const) {
-      const t = cell(f)
-      if (!t) continue
-      const n = number(t.replace(/[^\d.,-]/g, ''))
-      if (n === undefined || n < 0) out.problems.push({ path: `${line}, ${f}`, reason: `“${t}” is not an amount` })
-      else stock[f] = n
-    }
-    for (const f of ['supplier', 'place', 'due'] as const) if (cell(f)) stock[f] = cutText(cell(f), 80)
-    const state = cell('state').toLowerCase()
-    if (state && !['here', 'ordered', 'to buy'].includes(state))
-      out.problems.push({ path: `${line}, state`, reason: `“${state}” is none of here, ordered, to buy` })
-    else if (state) stock.state = state as 'here'
+    const { stock, wrong } = stockOf(cell)
+    out.problems.push(...wrong.map(w => ({ path: `${line}, ${w.field}`, reason: w.reason })))
     if (cell('note')) part.note = cutText(cell('note'), 2000)
     if (Object.keys(stock).length) part.stock = stock
     if (out.problems.length > before) return

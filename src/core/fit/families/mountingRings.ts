@@ -1,3 +1,5 @@
+import type { Point } from '../../geometry/outline.ts'
+import type { PickupPlace } from '../../document/build.ts'
 import { mm, say } from '../../say/said.ts'
 import { asked } from '../../document/assumed.ts'
 import { need, quantityAt, refOf } from '../../document/quantityAt.ts'
@@ -70,6 +72,53 @@ const UNDER_FOOT = 0.5
 const FLAT = 20000
 const OPENING = ['openingLength', 'openingWidth', 'openingCorner'] as const
 
+/** Rise of a curve over a ring's length across, mm. */
+const riseOver = (ring: Part, radius: Quantity | undefined): Quantity =>
+  radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
+
+/** A foot of another curve than the top stands off by the difference of their rises over the ring's length across. */
+function footOnTop(place: PickupPlace, name: string, ring: Part, body: Part, [x, y]: Point): FoundJoint {
+  // A radius that was read or sanded says more than the foot it left the maker with.
+  const radius = ring.dims.footRadius || ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined
+  const foot = riseOver(ring, radius),
+    top = riseOver(ring, quantityAt(body, 'dims.topRadius'))
+  const sign = foot.value >= top.value ? 1 : -1
+  return {
+    id: `ring-${place}-curve`,
+    family: curve.id,
+    title: `${name} ring’s foot on the top`,
+    clearance: linear(
+      [
+        [-sign, foot],
+        [sign, top],
+      ],
+      UNDER_FOOT,
+    ),
+    at: [x, y + 25],
+    slots: [`ring-${place}`, 'body'],
+    meaning: {
+      under: 'The ring stands off the top in the middle or at its ends and cracks when it is screwed down.',
+      over: '',
+    },
+    fixes: () => [
+      mend(curve, 'sand-foot', {
+        title: say`Sand the ring’s foot to the top’s ${body.dims.topRadius ? say`radius of ${mm(body.dims.topRadius.value, 0)}` : 'flat'}`,
+        note: 'Paper taped to the top where the ring will sit, face up; the ring rubbed over it until a pencilled foot is clean all round.',
+        changes:
+          radius || body.dims.topRadius
+            ? [
+                {
+                  ref: refOf(ring, 'dims.footRadius'),
+                  value: body.dims.topRadius?.value ?? FLAT,
+                  doubt: 0.1 * (body.dims.topRadius?.value ?? FLAT),
+                },
+              ]
+            : [],
+      }),
+    ],
+  }
+}
+
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
 const found: JointFamily = ({ build, layout }) => {
   const body = partIn(build, 'body')
@@ -113,50 +162,7 @@ const found: JointFamily = ({ build, layout }) => {
             : [],
       },
     ]
-    // A foot of another curve than the top stands off by the difference of their rises over the ring's length across.
-    const rise = (radius: Quantity | undefined): Quantity =>
-      radius ? derived(([w, r]) => (w! * w!) / (8 * r!), [need(ring, 'dims.width'), radius], 0.01) : exact(0)
-    // A radius that was read or sanded says more than the foot it left the maker with.
-    const radius = ring.dims.footRadius || ring.traits.foot === 'curved' ? asked(ring, 'footRadius') : undefined
-    const foot = rise(radius),
-      top = rise(quantityAt(body, 'dims.topRadius'))
-    {
-      const sign = foot.value >= top.value ? 1 : -1
-      joints.push({
-        id: `ring-${place}-curve`,
-        family: curve.id,
-        title: `${name} ring’s foot on the top`,
-        clearance: linear(
-          [
-            [-sign, foot],
-            [sign, top],
-          ],
-          UNDER_FOOT,
-        ),
-        at: [x, y + 25],
-        slots: [`ring-${place}`, 'body'],
-        meaning: {
-          under: 'The ring stands off the top in the middle or at its ends and cracks when it is screwed down.',
-          over: '',
-        },
-        fixes: () => [
-          mend(curve, 'sand-foot', {
-            title: say`Sand the ring’s foot to the top’s ${body.dims.topRadius ? say`radius of ${mm(body.dims.topRadius.value, 0)}` : 'flat'}`,
-            note: 'Paper taped to the top where the ring will sit, face up; the ring rubbed over it until a pencilled foot is clean all round.',
-            changes:
-              radius || body.dims.topRadius
-                ? [
-                    {
-                      ref: refOf(ring, 'dims.footRadius'),
-                      value: body.dims.topRadius?.value ?? FLAT,
-                      doubt: 0.1 * (body.dims.topRadius?.value ?? FLAT),
-                    },
-                  ]
-                : [],
-          }),
-        ],
-      })
-    }
+    joints.push(footOnTop(place, name, ring, body, placed.centre))
     if (rout) {
       const over = shapeGap(
         { part: ring, shape: rect(ring, ['length', 'width', 'corner'], x, y) },

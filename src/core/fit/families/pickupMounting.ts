@@ -101,15 +101,19 @@ function holder<Q>(m: Maths<Q>, v: View, i: Instrument, place: PickupPlace): Sum
   ]
 }
 
-function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
+const nameOf = (place: PickupPlace): string => place[0]!.toUpperCase() + place.slice(1)
+
+/** Beside a pickup's middle, mm across; at the bridge where it is not placed. */
+const besidePickup = (place: PickupPlace, dy: number) => (l: Layout) => {
+  const centre = l.pickups.find(p => p.slot === `pickup-${place}`)?.centre ?? [l.bridge.front, 0]
+  return [centre[0], centre[1] + dy] as const
+}
+
+/** Its springs: pressed over its travel, and never solid. */
+function springJoints(i: Instrument, place: PickupPlace): readonly Joined[] {
   const slot = `pickup-${place}`,
-    name = place[0]!.toUpperCase() + place.slice(1)
-  const body = onWood(i) ? ['body'] : [],
-    holds = i.mounting === 'in rings' ? [`ring-${place}`] : i.mounting === 'on the guard' ? ['guard'] : []
-  const at = (dy: number) => (l: Layout) => {
-    const centre = l.pickups.find(p => p.slot === slot)?.centre ?? [l.bridge.front, 0]
-    return [centre[0], centre[1] + dy] as const
-  }
+    name = nameOf(place),
+    body = onWood(i) ? ['body'] : []
   return [
     {
       id: `${slot}-spring`,
@@ -123,7 +127,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
         under: 'The spring is slack before the pickup has its travel: the pickup rattles and tilts.',
         over: 'The spring is far too long: it bends aside, or cannot be pressed together by hand.',
       }),
-      at: at(30),
+      at: besidePickup(place, 30),
       mends({ view, clearance }, { low }) {
         const springs = view.part('pickup-springs')!,
           free = springs.dims.freeLength?.value ?? 0,
@@ -168,8 +172,18 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
         title: `${name} pickup, its springs not solid`,
         under: say`The spring is solid before the pickup is at its ${onWood(i) ? 'lowest' : 'highest'}: cut it, or take a shorter one.`,
       }),
-      at: at(20),
+      at: besidePickup(place, 20),
     },
+  ]
+}
+
+/** Its screws: long enough, and through its tabs. */
+function screwJoints(i: Instrument, place: PickupPlace): readonly Joined[] {
+  const slot = `pickup-${place}`,
+    name = nameOf(place),
+    body = onWood(i) ? ['body'] : [],
+    holds = i.mounting === 'in rings' ? [`ring-${place}`] : i.mounting === 'on the guard' ? ['guard'] : []
+  return [
     {
       id: `${slot}-screw`,
       family: reach,
@@ -201,7 +215,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
           ? 'The screw ends before it holds in the wood.'
           : 'The screw ends before it reaches the tab at its lowest.',
       }),
-      at: at(-20),
+      at: besidePickup(place, -20),
       mends: (c, { low }) => longerScrews(c, reach, 'pickup-screws', low),
     },
     {
@@ -218,7 +232,7 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
         under: 'The screw does not pass the tab.',
         over: 'The tab’s hole is wide: the pickup tilts on its screw.',
       }),
-      at: at(-30),
+      at: besidePickup(place, -30),
       mends({ view, clearance }, { low }) {
         if (clearance.value >= low) return []
         const pickup = view.part(slot)!,
@@ -238,5 +252,5 @@ function jointsOf(i: Instrument, place: PickupPlace): readonly Joined[] {
 /** Springs and screws that hang a pickup: pressed over its travel and never solid, long enough, and through its tabs. */
 export const pickupMounting: FamilyFile = {
   families: [press, solid, reach],
-  joined: i => i.pickups.flatMap(p => jointsOf(i, p)),
+  joined: i => i.pickups.flatMap(p => [...springJoints(i, p), ...screwJoints(i, p)]),
 }
