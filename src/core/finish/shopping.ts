@@ -50,6 +50,11 @@ export function millilitres({ facts: f, learned, coats }: LayerState, area: numb
 
 const roundUp = (mL: number): number => (mL < 100 ? Math.ceil(mL / 5) * 5 : Math.ceil(mL / 10) * 10)
 
+/** Puts what is needed on the list, against what is there; `per` is how much one tin, sheet or roll holds. */
+type Put = (n: Omit<Need, 'have' | 'buy' | 'cost'>, per: number) => void
+
+type AreaOf = (zones: readonly string[]) => number
+
 /** Everything to buy for a finish, against what lies on the shelf. */
 export function shoppingList(
   work: FinishWork,
@@ -57,92 +62,10 @@ export function shoppingList(
   holes: readonly { diameter: number }[],
   shelf: readonly Part[],
 ): Need[] {
-  const areaOf = (zones: readonly string[]) =>
-    zones.reduce((s, z) => s + (work.zones.find(x => x.zone === z)?.area ?? 0), 0)
-  const out: Need[] = []
-  const stocked = (is: Need['is']) =>
-    shelf.filter(
-      p =>
-        p.stock?.state !== 'to buy' &&
-        ((is.kind === 'material' && p.kind === 'finish-tin' && p.traits.material === is.material) ||
-          (is.kind === 'paper' && p.kind === 'abrasive' && p.traits.grit === is.grit) ||
-          (is.kind === 'supply' && p.kind === 'finish-supply' && p.traits.supply === is.supply)),
-    )
-  const priced = (is: Need['is'], buy: number, per: number): number | undefined => {
-    const price = stocked(is).find(p => p.stock?.price !== undefined)?.stock?.price
-    return price === undefined || buy === 0 ? undefined : price * Math.ceil(buy / Math.max(per, 1e-9))
-  }
-  const need = (n: Omit<Need, 'have' | 'buy' | 'cost'>, per: number) => {
-    const have = stocked(n.is).reduce(
-        (s, p) =>
-          s + (p.stock?.count ?? 1) * (n.unit === 'mL' || n.unit === 'm' ? (p.dims.contents?.value ?? per) : 1),
-        0,
-      ),
-      buy = Math.max(0, n.amount - have)
-    out.push({
-      ...n,
-      have,
-      buy,
-      cost: priced(n.is, buy, n.unit === 'cans' || n.unit === 'sheets' || n.unit === 'pieces' ? 1 : per),
-    })
-  }
-  for (const l of work.layers) {
-    const { facts: f } = l,
-      area = areaOf(f.layer.zones),
-      mL = millilitres(l, area),
-      is = { kind: 'material', material: f.layer.material } as const,
-      name = `${f.material.label}${f.layer.colour ? `, ${f.layer.colour}` : ''}`
-    if (f.way === 'aerosol')
-      need(
-        {
-          id: f.layer.id,
-          what: name,
-          is,
-          amount: Math.ceil(mL / (f.contents ?? 400)),
-          unit: 'cans',
-          how: say`${num(mL, 0, 'mL')} out of the can for ${squareMetres(area)}, ${count(l.coats, 'coat')}: ${num(mL / (f.contents ?? 400), 1)} cans of ${num(f.contents ?? 400, undefined, 'mL')}`,
-        },
-        f.contents ?? 400,
-      )
-    else
-      need(
-        {
-          id: f.layer.id,
-          what: name,
-          is,
-          amount: roundUp(mL),
-          unit: 'mL',
-          how: say`${squareMetres(area)}, ${count(l.coats, 'coat')}, ${num(Math.round(f.value('lands')), 0, '%')} of it lands`,
-        },
-        f.contents ?? roundUp(mL),
-      )
-    if (f.material.hardener)
-      need(
-        {
-          id: `${f.layer.id}-hardener`,
-          what: say`hardener for ${f.material.label}`,
-          is: { kind: 'supply', supply: 'hardener' },
-          amount: roundUp(mL * f.material.hardener),
-          unit: 'mL',
-          how: say`${num(f.material.hardener)} to 1`,
-        },
-        500,
-      )
-    // Water comes from the tap.
-    const clean = f.material.waterborne ? 0 : CLEANING[f.way] * l.coats
-    if (clean)
-      need(
-        {
-          id: `${f.layer.id}-thinner`,
-          what: say`${f.material.thinner}, to clean up`,
-          is: { kind: 'supply', supply: 'thinner' },
-          amount: clean,
-          unit: 'mL',
-          how: say`${num(CLEANING[f.way], undefined, 'mL')} after each coat`,
-        },
-        1000,
-      )
-  }
+  const areaOf: AreaOf = zones => zones.reduce((s, z) => s + (work.zones.find(x => x.zone === z)?.area ?? 0), 0)
+  const out: Need[] = [],
+    need = against(shelf, out)
+  for (const l of work.layers) layerNeeds(l, areaOf(l.facts.layer.zones), need)
   for (const [grit, m2, wears] of papers(work, levelling, areaOf)) {
     const sheets = Math.max(1, Math.ceil(m2 / wears))
     need(
@@ -157,6 +80,106 @@ export function shoppingList(
       1,
     )
   }
+  sundries(work, levelling, holes, areaOf, need)
+  return out
+}
+
+/** Puts needs on a list, each with what of it is on the shelf and what the rest costs. */
+function against(shelf: readonly Part[], out: Need[]): Put {
+  const stocked = (is: Need['is']) =>
+    shelf.filter(
+      p =>
+        p.stock?.state !== 'to buy' &&
+        ((is.kind === 'material' && p.kind === 'finish-tin' && p.traits.material === is.material) ||
+          (is.kind === 'paper' && p.kind === 'abrasive' && p.traits.grit === is.grit) ||
+          (is.kind === 'supply' && p.kind === 'finish-supply' && p.traits.supply === is.supply)),
+    )
+  const priced = (is: Need['is'], buy: number, per: number): number | undefined => {
+    const price = stocked(is).find(p => p.stock?.price !== undefined)?.stock?.price
+    return price === undefined || buy === 0 ? undefined : price * Math.ceil(buy / Math.max(per, 1e-9))
+  }
+  return (n, per) => {
+    const have = stocked(n.is).reduce(
+        (s, p) =>
+          s + (p.stock?.count ?? 1) * (n.unit === 'mL' || n.unit === 'm' ? (p.dims.contents?.value ?? per) : 1),
+        0,
+      ),
+      buy = Math.max(0, n.amount - have)
+    out.push({
+      ...n,
+      have,
+      buy,
+      cost: priced(n.is, buy, n.unit === 'cans' || n.unit === 'sheets' || n.unit === 'pieces' ? 1 : per),
+    })
+  }
+}
+
+/** A layer's own tin or cans, its hardener, and what cleans up after it. */
+function layerNeeds(l: LayerState, area: number, need: Put): void {
+  const { facts: f } = l,
+    mL = millilitres(l, area),
+    is = { kind: 'material', material: f.layer.material } as const,
+    name = `${f.material.label}${f.layer.colour ? `, ${f.layer.colour}` : ''}`
+  if (f.way === 'aerosol')
+    need(
+      {
+        id: f.layer.id,
+        what: name,
+        is,
+        amount: Math.ceil(mL / (f.contents ?? 400)),
+        unit: 'cans',
+        how: say`${num(mL, 0, 'mL')} out of the can for ${squareMetres(area)}, ${count(l.coats, 'coat')}: ${num(mL / (f.contents ?? 400), 1)} cans of ${num(f.contents ?? 400, undefined, 'mL')}`,
+      },
+      f.contents ?? 400,
+    )
+  else
+    need(
+      {
+        id: f.layer.id,
+        what: name,
+        is,
+        amount: roundUp(mL),
+        unit: 'mL',
+        how: say`${squareMetres(area)}, ${count(l.coats, 'coat')}, ${num(Math.round(f.value('lands')), 0, '%')} of it lands`,
+      },
+      f.contents ?? roundUp(mL),
+    )
+  if (f.material.hardener)
+    need(
+      {
+        id: `${f.layer.id}-hardener`,
+        what: say`hardener for ${f.material.label}`,
+        is: { kind: 'supply', supply: 'hardener' },
+        amount: roundUp(mL * f.material.hardener),
+        unit: 'mL',
+        how: say`${num(f.material.hardener)} to 1`,
+      },
+      500,
+    )
+  // Water comes from the tap.
+  const clean = f.material.waterborne ? 0 : CLEANING[f.way] * l.coats
+  if (clean)
+    need(
+      {
+        id: `${f.layer.id}-thinner`,
+        what: say`${f.material.thinner}, to clean up`,
+        is: { kind: 'supply', supply: 'thinner' },
+        amount: clean,
+        unit: 'mL',
+        how: say`${num(CLEANING[f.way], undefined, 'mL')} after each coat`,
+      },
+      1000,
+    )
+}
+
+/** Cloths, tape, compound and plugs. */
+function sundries(
+  work: FinishWork,
+  levelling: Levelling | undefined,
+  holes: readonly { diameter: number }[],
+  areaOf: AreaOf,
+  need: Put,
+): void {
   const wiped = work.layers.filter(l => l.facts.way === 'wipe').reduce((s, l) => s + l.coats, 0)
   if (wiped)
     need(
@@ -207,15 +230,10 @@ export function shoppingList(
       },
       1,
     )
-  return out
 }
 
 /** Grits with the area each sands and how far a sheet of it goes. */
-function papers(
-  work: FinishWork,
-  levelling: Levelling | undefined,
-  areaOf: (zones: readonly string[]) => number,
-): [GritName, number, number][] {
+function papers(work: FinishWork, levelling: Levelling | undefined, areaOf: AreaOf): [GritName, number, number][] {
   const out = new Map<GritName, [number, number]>(),
     put = (g: GritName, m2: number, wears: number) => {
       const [have, w] = out.get(g) ?? [0, wears]
