@@ -40,18 +40,18 @@ describe('the interface', () => {
   })
   it('writes tables, selects, tabs and the headings of sheets once: everybody takes them from the components', () => {
     const PARTS: Record<string, RegExp> = {
-      'Table.tsx': /<table\b|<caption\b/,
-      'Select.tsx': /<select\b|Select\.Root/,
-      'Views.tsx': /Tabs\.Root|role="tab/,
-      'Segments.tsx': /ToggleGroup\.Root/,
-      'Heading.tsx':
+      'components/Table.tsx': /<table\b|<caption\b/,
+      'components/Select.tsx': /<select\b|Select\.Root/,
+      'components/Views.tsx': /Tabs\.Root|role="tab/,
+      'components/Segments.tsx': /ToggleGroup\.Root/,
+      'components/Heading.tsx':
         /<(?:h[23]|H)[^>]*className="(text-title font-semibold|border-b-2 border-ink( pb-1)? text-body font-semibold)"/,
-      'download.ts': /\.download = /,
+      'hooks/download.ts': /\.download = /,
     }
     for (const [own, mark] of Object.entries(PARTS)) {
-      expect(sources.find(s => s.f === join('components', own))!.text, own).toMatch(mark)
+      expect(sources.find(s => s.f === join(...own.split('/')))!.text, own).toMatch(mark)
       expect(
-        sources.filter(({ f, text }) => mark.test(text) && f !== join('components', own)).map(s => s.f),
+        sources.filter(({ f, text }) => mark.test(text) && f !== join(...own.split('/'))).map(s => s.f),
         own,
       ).toEqual([])
     }

@@ -266,21 +266,17 @@ function clausesOf(line: string): { pre: string; post: string; figure: Figure }[
   })
 }
 
-/**
- * Reads a kit's leaflet or a shop's page as a whole and splits it over the parts of a build. Lists, tables, prose,
- * headings with units, fractions, boxes and ranges are understood; everything else with a figure in it is given back.
- * Nothing is guessed: a figure that names no dimension, lies outside what a part can measure, or contradicts another
- * one is told and not taken.
- */
-export function readLeaflet(text: string, build: Build): LeafletRead {
-  const targets = targetsOf(build)
-  const found = new Map<string, Claim[]>()
-  const unclear: LeafletRead['unclear'] = []
-  let bare: 'mm' | 'inch' = 'mm',
-    context: Subject[] = [],
-    header: string[] | undefined
+/** A text that is being read, line by line. */
+class Reading {
+  readonly unclear: LeafletRead['unclear'] = []
+  private readonly found = new Map<string, Claim[]>()
+  /** The unit of figures that name none, what is spoken of, and the headings of the table in hand. */
+  private bare: 'mm' | 'inch' = 'mm'
+  private context: Subject[] = []
+  private header: string[] | undefined
+  constructor(private readonly targets: readonly Target[]) {}
 
-  const take = (t: Target, value: number, f: Figure, line: string): boolean => {
+  take(t: Target, value: number, f: Figure, line: string): boolean {
     const why = outOfRange(t.spec, value)
     if (why) return false
     const usual =
@@ -291,8 +287,8 @@ export function readLeaflet(text: string, build: Build): LeafletRead {
           : Number((Math.abs(value) * 0.1).toPrecision(3))
     const rough = /\b(approx|about|ca|circa)\b|~/i.test(line) ? 2 : 1
     const ref = `${t.part.id}/${t.path}`
-    found.set(ref, [
-      ...(found.get(ref) ?? []),
+    this.found.set(ref, [
+      ...(this.found.get(ref) ?? []),
       {
         partId: t.part.id,
         partName: t.part.name,
@@ -307,15 +303,15 @@ export function readLeaflet(text: string, build: Build): LeafletRead {
   }
 
   /** Takes a clause; false when it names nothing. */
-  const settle = (c: Clause, levels: readonly (readonly Subject[])[], topic: readonly string[]): boolean => {
+  settle(c: Clause, levels: readonly (readonly Subject[])[], topic: readonly string[]): boolean {
     const { figure: f } = c
     const near = levels.find(l => l.length > 0) ?? []
     if (f.form === 'box') {
       for (const s of near) {
-        const spec = targets.find(t => speaksOf(s, t.subject) && t.spec.quantity === 'length')?.spec
-        const values = spec ? valuesFor(f, spec, bare) : f.values
-        const filled = boxed(targets, s, values, letters(c.line, f, values.length))
-        if (filled.length) return filled.map(([t, v]) => take(t, v, f, c.line)).some(Boolean)
+        const spec = this.targets.find(t => speaksOf(s, t.subject) && t.spec.quantity === 'length')?.spec
+        const values = spec ? valuesFor(f, spec, this.bare) : f.values
+        const filled = boxed(this.targets, s, values, letters(c.line, f, values.length))
+        if (filled.length) return filled.map(([t, v]) => this.take(t, v, f, c.line)).some(Boolean)
       }
       return false
     }
@@ -326,21 +322,23 @@ export function readLeaflet(text: string, build: Build): LeafletRead {
           r.names.some(n => has(c.words, n.split(' '))),
       )
       if (!pair) return false
-      const own = pair.keys.map(k => targets.filter(t => t.subject.kind === pair.kind && t.path === `dims.${k}`))
+      const own = pair.keys.map(k =>
+        this.targets.filter(t => t.subject.kind === pair.kind && t.path === `dims.${k}`),
+      )
       return own
-        .map((ts, i) => ts.map(t => take(t, valuesFor(f, t.spec, bare)[i]!, f, c.line)).some(Boolean))
+        .map((ts, i) => ts.map(t => this.take(t, valuesFor(f, t.spec, this.bare)[i]!, f, c.line)).some(Boolean))
         .some(Boolean)
     }
     // "25 mm thick" behind "the heel is": a measure without a noun is one of what was spoken of last.
-    let hit = c.words.every(isMeasure) && topic.length ? named(targets, c.words, topic, levels, f) : []
-    if (hit.length === 0) hit = named(targets, c.words, [], levels, f)
-    if (hit.length === 0 && topic.length) hit = named(targets, c.words, topic, levels, f)
-    if (hit.length === 0) hit = onlyOne(targets, near, f)
+    let hit = c.words.every(isMeasure) && topic.length ? named(this.targets, c.words, topic, levels, f) : []
+    if (hit.length === 0) hit = named(this.targets, c.words, [], levels, f)
+    if (hit.length === 0 && topic.length) hit = named(this.targets, c.words, topic, levels, f)
+    if (hit.length === 0) hit = onlyOne(this.targets, near, f)
     if (hit.length === 0) {
       const bareOf = levels[0]!.map(s => ({ s, b: BARE[s.role ?? s.kind] })).find(x => x.b && c.words.length <= 2)
       if (bareOf) {
         const { s, b } = bareOf
-        hit = targets.filter(
+        hit = this.targets.filter(
           t =>
             t.path.endsWith(`.${b!.key}`) &&
             (s.role ? speaksOf(s, t.subject) : t.subject.kind === b!.kind && !t.subject.role) &&
@@ -348,52 +346,61 @@ export function readLeaflet(text: string, build: Build): LeafletRead {
         )
       }
     }
-    return hit.map(t => take(t, valuesFor(f, t.spec, bare)[0]!, f, c.line)).some(Boolean)
+    return hit.map(t => this.take(t, valuesFor(f, t.spec, this.bare)[0]!, f, c.line)).some(Boolean)
   }
 
-  for (const line of linesOf(text)) {
+  line(line: string): void {
     const unit = unitIn(line),
       figures = figuresIn(line)
     const cells = cellsOf(line)
     if (cells) {
-      if (/^[\s|:-]+$/.test(line)) continue
+      if (/^[\s|:-]+$/.test(line)) return
       if (figures.length === 0) {
-        header = cells
-        if (unit) bare = unit
-        continue
+        this.header = cells
+        if (unit) this.bare = unit
+        return
       }
-      if (header && cells.length <= header.length + 1) {
-        const own = subjectsIn(wordsOf(cells[0]!))
-        const tolerance = header.findIndex(h => /toleran|±/i.test(h))
-        let any = false
-        cells.slice(1).forEach((cell, i) => {
-          const j = i + 1
-          const cf = figuresIn(cell)[0]
-          if (j === tolerance || !cf) return
-          const doubt =
-            tolerance > 0 ? figuresIn((cells[tolerance] ?? '').replace(/[±]|\+\/-/, ''))[0]?.values[0] : undefined
-          const was = bare
-          bare = unitIn(header![j] ?? '') ?? bare
-          const c = {
-            words: wordsOf(`${cells[0]} ${header![j] ?? ''}`),
-            figure: { ...cf, ...(doubt === undefined ? {} : { doubt }) },
-            line,
-          }
-          if (settle(c, [own.subjects, context], [])) any = true
-          bare = was
-        })
-        if (!any) unclear.push({ line, reason: 'names no dimension of this build’s parts' })
-        continue
+      if (this.header && cells.length <= this.header.length + 1) {
+        this.row(line, cells, this.header)
+        return
       }
-    } else header = undefined
+    } else this.header = undefined
 
     const all = subjectsIn(wordsOf(line))
     if (figures.length === 0) {
-      if (all.subjects.length) context = all.subjects.slice(0, 1)
-      if (unit && (all.subjects.length > 0 || /dimension|measure|size|all/i.test(line))) bare = unit
-      continue
+      if (all.subjects.length) this.context = all.subjects.slice(0, 1)
+      if (unit && (all.subjects.length > 0 || /dimension|measure|size|all/i.test(line))) this.bare = unit
+      return
     }
-    const clauses = clausesOf(line)
+    this.prose(line, clausesOf(line))
+  }
+
+  /** A table's row: its first cell names the thing, the headings name the measures. */
+  private row(line: string, cells: readonly string[], header: readonly string[]): void {
+    const own = subjectsIn(wordsOf(cells[0]!))
+    const tolerance = header.findIndex(h => /toleran|±/i.test(h))
+    let any = false
+    cells.slice(1).forEach((cell, i) => {
+      const j = i + 1
+      const cf = figuresIn(cell)[0]
+      if (j === tolerance || !cf) return
+      const doubt =
+        tolerance > 0 ? figuresIn((cells[tolerance] ?? '').replace(/[±]|\+\/-/, ''))[0]?.values[0] : undefined
+      const was = this.bare
+      this.bare = unitIn(header[j] ?? '') ?? this.bare
+      const c = {
+        words: wordsOf(`${cells[0]} ${header[j] ?? ''}`),
+        figure: { ...cf, ...(doubt === undefined ? {} : { doubt }) },
+        line,
+      }
+      if (this.settle(c, [own.subjects, this.context], [])) any = true
+      this.bare = was
+    })
+    if (!any) this.unclear.push({ line, reason: 'names no dimension of this build’s parts' })
+  }
+
+  /** A line of prose or of a list, clause by clause. */
+  private prose(line: string, clauses: ReturnType<typeof clausesOf>): void {
     let topic: string[] = [],
       lineSubjects: Subject[] = [],
       last: number | undefined,
@@ -410,12 +417,12 @@ export function readLeaflet(text: string, build: Build): LeafletRead {
         const again = figure.counts === 'length' || figure.counts === 'none' ? figure.values[0]! : undefined
         if (again !== undefined && Math.abs(again - last) <= AGREE * Math.abs(last)) continue
       }
-      const levels = [here.subjects, lineSubjects, context]
+      const levels = [here.subjects, lineSubjects, this.context]
       const trials = [[...before, ...after], before, after]
       const hit = trials.some(
         words =>
-          words.length + topic.length + lineSubjects.length + context.length > 0 &&
-          settle({ words, figure, line }, levels, topic),
+          words.length + topic.length + lineSubjects.length + this.context.length > 0 &&
+          this.settle({ words, figure, line }, levels, topic),
       )
       if (hit) {
         any = true
@@ -425,24 +432,40 @@ export function readLeaflet(text: string, build: Build): LeafletRead {
       const nouns = [...before, ...after].filter(w => !isMeasure(w))
       if (nouns.length) topic = nouns
     }
-    if (!any) unclear.push({ line, reason: 'names no dimension of this build’s parts' })
+    if (!any) this.unclear.push({ line, reason: 'names no dimension of this build’s parts' })
     else if (missed.length > 1 || (missed.length === 1 && clauses.length > 1))
-      unclear.push({ line, reason: `${missed.join(', ')}: not understood; the rest of the line is` })
-    if (heads) context = lead.subjects
+      this.unclear.push({ line, reason: `${missed.join(', ')}: not understood; the rest of the line is` })
+    if (heads) this.context = lead.subjects
   }
 
-  const claims: Claim[] = []
-  for (const entries of found.values()) {
-    const [first] = entries
-    if (entries.every(e => Math.abs(e.value - first!.value) <= Math.max(first!.doubt, e.doubt, 1e-12)))
-      claims.push(first!)
-    else
-      unclear.push({
-        line: [...new Set(entries.map(e => e.line))].join(' / '),
-        reason: `${first!.partName}, ${first!.label}: given as ${entries.map(e => Number(e.value.toPrecision(4))).join(' and ')}; neither is taken, measure it`,
-      })
+  /** What was found once, or alike each time; what contradicts itself is unclear. */
+  claims(): Claim[] {
+    const claims: Claim[] = []
+    for (const entries of this.found.values()) {
+      const [first] = entries
+      if (entries.every(e => Math.abs(e.value - first!.value) <= Math.max(first!.doubt, e.doubt, 1e-12)))
+        claims.push(first!)
+      else
+        this.unclear.push({
+          line: [...new Set(entries.map(e => e.line))].join(' / '),
+          reason: `${first!.partName}, ${first!.label}: given as ${entries.map(e => Number(e.value.toPrecision(4))).join(' and ')}; neither is taken, measure it`,
+        })
+    }
+    return claims
   }
-  return { claims, unclear }
+}
+
+/**
+ * Reads a kit's leaflet or a shop's page as a whole and splits it over the parts of a build. Lists, tables, prose,
+ * headings with units, fractions, boxes and ranges are understood; everything else with a figure in it is given back.
+ * Nothing is guessed: a figure that names no dimension, lies outside what a part can measure, or contradicts another
+ * one is told and not taken.
+ */
+export function readLeaflet(text: string, build: Build): LeafletRead {
+  const reading = new Reading(targetsOf(build))
+  for (const line of linesOf(text)) reading.line(line)
+  const claims = reading.claims()
+  return { claims, unclear: reading.unclear }
 }
 
 /** Letters such as (L x W x H) beside a box, as words. */

@@ -65,24 +65,9 @@ interface Leaf {
   cost: number
 }
 
-/**
- * The `k` best sets, exactly: no set of the catalogue outside the answer scores better than the last one in it.
- *
- * Branch and bound. Slots that many joints share (body, neck, bridge) are chosen first; what is chosen, plus for every
- * open slot the least it can add beside any one chosen part, is cut off when it is no better than the k-th best so far.
- * The least of a slot beside a part is worked out once. As soon as everything that a slot meets is chosen, its options
- * are worked out exactly; when only such slots are left they do not touch one another and are listed best first.
- * The wait for the last part belongs to the whole set, not to a slot: the search runs once for every wait there is, with
- * the parts that come in time, and keeps only sets that wait just so long.
- *
- * Yields after every breath so that a caller may show progress, or stop.
- */
-export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]> {
+/** What does not change while a problem is searched: costs, which slots meet, and the order in which they are chosen. */
+function groundOf(p: Problem) {
   const n = p.slots.length
-  const best: FoundSet[] = []
-  if (n === 0 || p.options.some(o => o.length === 0)) return best
-  if (p.use.some(id => !p.options.some(os => os.some(o => o.part.id === id)))) return best
-
   const base = p.options.map((os, s) =>
     os.map(o => {
       const own: Option[] = []
@@ -124,179 +109,247 @@ export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]
   )
 
   const inOrder = base.map(b => [...b.keys()].sort((x, y) => b[x]! - b[y]!))
+  const cheapest = p.options.map(os => os.reduce((m, o) => Math.min(m, o.cost), Infinity))
+  const costAfter = order.map((_, d) => order.slice(d + 1).reduce((s, t) => s + cheapest[t]!, 0))
+
+  return {
+    base,
+    pair,
+    touches,
+    core,
+    order,
+    neighbours,
+    wideAt,
+    leaves,
+    leafPairs,
+    leafWide,
+    closes,
+    inOrder,
+    costAfter,
+  }
+}
+
+class Search {
+  readonly best: FoundSet[] = []
+  private readonly g: ReturnType<typeof groundOf>
   /** What is in time for the wait in hand; set anew for each. */
-  let sorted = inOrder,
-    alone: number[] = [],
-    memos: Map<number, Float64Array>[] = [],
-    latest = 0,
-    fee = 0
+  private sorted: readonly (readonly number[])[]
+  private alone: number[] = []
+  private memos: Map<number, Float64Array>[] = []
+  private latest = 0
+  private fee = 0
+  private explored = 0
+  private share = 0
+  private breathed = 0
+  private readonly picked: number[]
+  private readonly chosen: Option[] = []
+  private readonly bounds: Float64Array[]
+  private readonly lists: Leaf[][]
+  /** A score that the k-th best cannot exceed. */
+  private seed = Infinity
+  private readonly waits: readonly number[]
+  private level = 0
+
+  constructor(
+    private readonly p: Problem,
+    private readonly k: number,
+  ) {
+    const n = p.slots.length
+    this.g = groundOf(p)
+    this.sorted = this.g.inOrder
+    this.picked = Array.from({ length: n }, () => -1)
+    this.bounds = this.g.core.map(() => new Float64Array(n))
+    this.lists = this.g.leaves.map(() => [])
+    this.waits = [...new Set(p.options.flatMap(os => os.map(o => o.wait)))].sort((a, b) => a - b)
+  }
+
+  *run(): Generator<Progress, FoundSet[]> {
+    // A first look at the cheapest few of every slot gives something to show, and a score that the k-th best cannot exceed.
+    if (this.p.options.some(os => os.length > FEW)) {
+      const look = bestSets({ ...this.p, options: this.p.options.map(os => os.slice(0, FEW)) }, this.k)
+      for (;;) {
+        const step = look.next()
+        if (step.done) {
+          this.breathed = this.explored
+          if (step.value.length === this.k) this.seed = step.value[this.k - 1]!.score + ROUNDING
+          if (step.value.length) yield { explored: this.explored, best: step.value, share: 0 }
+          break
+        }
+        this.explored = step.value.explored
+        yield { ...step.value, share: 0 }
+      }
+    }
+    for (this.latest of this.waits) {
+      this.sorted = this.g.inOrder.map((is, s) => is.filter(i => this.p.options[s]![i]!.wait <= this.latest))
+      this.fee = (this.latest * this.p.weekly) / 7
+      if (this.sorted.every(is => is.length > 0)) {
+        this.alone = this.sorted.map((is, s) => this.g.base[s]![is[0]!]!)
+        this.memos = this.p.slots.map(
+          (_, s) =>
+            new Map(
+              this.g.order
+                .filter(t => this.g.touches(s, t))
+                .map(t => [t, new Float64Array(this.p.options[t]!.length).fill(-1)]),
+            ),
+        )
+        yield* this.down(0, Float64Array.from(this.alone), 0, 0)
+      }
+      this.level++
+    }
+    return this.best
+  }
+
   /** Least that an open slot adds beside one chosen part; cheapest options are looked at first, so most are never met. */
-  const beside = (open: number, by: number, i: number): number => {
-    const memo = memos[open]!.get(by)
-    if (!memo) return alone[open]!
+  private beside(open: number, by: number, i: number): number {
+    const memo = this.memos[open]!.get(by)
+    if (!memo) return this.alone[open]!
     let v = memo[i]!
     if (v < 0) {
       v = Infinity
-      for (const j of sorted[open]!) {
-        if (base[open]![j]! >= v) break
-        explored++
-        const c = base[open]![j]! + pair(by, i, open, j)
+      for (const j of this.sorted[open]!) {
+        if (this.g.base[open]![j]! >= v) break
+        this.explored++
+        const c = this.g.base[open]![j]! + this.g.pair(by, i, open, j)
         if (c < v) v = c
       }
       memo[i] = v
     }
     return v
   }
-  const cheapest = p.options.map(os => os.reduce((m, o) => Math.min(m, o.cost), Infinity))
-  const costAfter = order.map((_, d) => order.slice(d + 1).reduce((s, t) => s + cheapest[t]!, 0))
 
-  let explored = 0,
-    share = 0,
-    breathed = 0
   /** Whether it is time to hand back: every combination looked at counts, those of the bounds too. */
-  const due = (): boolean => {
-    if (explored - breathed < BREATH) return false
-    breathed = explored
+  private due(): boolean {
+    if (this.explored - this.breathed < BREATH) return false
+    this.breathed = this.explored
     return true
   }
-  const picked: number[] = Array.from({ length: n }, () => -1)
-  const chosen: Option[] = []
-  const bounds: Float64Array[] = core.map(() => new Float64Array(n))
-  const lists: Leaf[][] = leaves.map(() => [])
-  // A first look at the cheapest few of every slot gives something to show, and a score that the k-th best cannot exceed.
-  let seed = Infinity
-  if (p.options.some(os => os.length > FEW)) {
-    const look = bestSets({ ...p, options: p.options.map(os => os.slice(0, FEW)) }, k)
-    for (;;) {
-      const step = look.next()
-      if (step.done) {
-        breathed = explored
-        if (step.value.length === k) seed = step.value[k - 1]!.score + ROUNDING
-        if (step.value.length) yield { explored, best: step.value, share: 0 }
-        break
-      }
-      explored = step.value.explored
-      yield { ...step.value, share: 0 }
-    }
-  }
-  const threshold = () => (best.length < k ? seed : best[k - 1]!.score - ROUNDING)
-  const used = (o: Option, slots: readonly number[]) =>
-    slots.reduce((c, s) => c + Number(chosen[s]!.part === o.part), 0)
 
-  const keep = (): void => {
-    if (p.use.some(id => !chosen.some(o => o.part.id === id))) return
-    const s = scoreOf(p, chosen)
-    if (s.wait < latest || s.cost > p.budget + ROUNDING || !(s.score < threshold())) return
-    best.push({ ...s, options: [...chosen] })
-    best.sort((a, b) => a.score - b.score)
-    if (best.length > k) best.pop()
+  private threshold(): number {
+    return this.best.length < this.k ? this.seed : this.best[this.k - 1]!.score - ROUNDING
+  }
+
+  private used(o: Option, slots: readonly number[]): number {
+    return slots.reduce((c, s) => c + Number(this.chosen[s]!.part === o.part), 0)
+  }
+
+  private keep(): void {
+    if (this.p.use.some(id => !this.chosen.some(o => o.part.id === id))) return
+    const s = scoreOf(this.p, this.chosen)
+    if (s.wait < this.latest || s.cost > this.p.budget + ROUNDING || !(s.score < this.threshold())) return
+    this.best.push({ ...s, options: [...this.chosen] })
+    this.best.sort((a, b) => a.score - b.score)
+    if (this.best.length > this.k) this.best.pop()
   }
 
   /** A leaf's options beside all that it meets, cheapest first; none that costs `most` or more. */
-  const leafOptions = (x: number, most: number): Leaf[] => {
-    const t = leaves[x]!,
+  private leafOptions(x: number, most: number): Leaf[] {
+    const t = this.g.leaves[x]!,
       out: Leaf[] = []
-    for (const i of sorted[t]!) {
-      let cost = base[t]![i]!
+    for (const i of this.sorted[t]!) {
+      let cost = this.g.base[t]![i]!
       if (cost >= most) break
-      for (const c of leafPairs[x]!) {
-        cost += pair(c, picked[c]!, t, i)
+      for (const c of this.g.leafPairs[x]!) {
+        cost += this.g.pair(c, this.picked[c]!, t, i)
         if (cost >= most) break
       }
       if (cost >= most) continue
-      chosen[t] = p.options[t]![i]!
-      for (const l of leafWide[x]!) cost += priceOfMinutes(p, l.minutes(chosen))
+      this.chosen[t] = this.p.options[t]![i]!
+      for (const l of this.g.leafWide[x]!) cost += priceOfMinutes(this.p, l.minutes(this.chosen))
       if (cost < most) out.push({ i, cost })
-      explored++
+      this.explored++
     }
     return out.sort((a, b) => a.cost - b.cost)
   }
 
-  function* list(x: number, sofar: number, spent: number): Generator<Progress, void> {
-    if (x === leaves.length) {
-      keep()
+  private *list(x: number, sofar: number, spent: number): Generator<Progress, void> {
+    if (x === this.g.leaves.length) {
+      this.keep()
       return
     }
-    const t = leaves[x]!
+    const t = this.g.leaves[x]!
     let rest = 0
-    for (let y = x + 1; y < leaves.length; y++) rest += lists[y]![0]!.cost
-    for (const { i, cost } of lists[x]!) {
-      if (sofar + cost + rest + fee >= threshold()) break
-      const o = p.options[t]![i]!
-      explored++
-      if (due()) yield { explored, best, share }
-      if (spent + o.cost + costAfter[core.length + x]! > p.budget + ROUNDING) continue
-      if (o.count < Infinity && used(o, order.slice(0, core.length + x)) >= o.count) continue
-      picked[t] = i
-      chosen[t] = o
-      yield* list(x + 1, sofar + cost, spent + o.cost)
+    for (let y = x + 1; y < this.g.leaves.length; y++) rest += this.lists[y]![0]!.cost
+    for (const { i, cost } of this.lists[x]!) {
+      if (sofar + cost + rest + this.fee >= this.threshold()) break
+      const o = this.p.options[t]![i]!
+      this.explored++
+      if (this.due()) yield { explored: this.explored, best: this.best, share: this.share }
+      if (spent + o.cost + this.g.costAfter[this.g.core.length + x]! > this.p.budget + ROUNDING) continue
+      if (o.count < Infinity && this.used(o, this.g.order.slice(0, this.g.core.length + x)) >= o.count) continue
+      this.picked[t] = i
+      this.chosen[t] = o
+      yield* this.list(x + 1, sofar + cost, spent + o.cost)
     }
   }
 
-  function* down(d: number, bound: Float64Array, sofar: number, spent: number): Generator<Progress, void> {
-    const s = order[d]!,
-      os = p.options[s]!,
-      open = order.slice(d + 1),
-      before = order.slice(0, d)
+  private *down(d: number, bound: Float64Array, sofar: number, spent: number): Generator<Progress, void> {
+    const s = this.g.order[d]!,
+      os = this.p.options[s]!,
+      open = this.g.order.slice(d + 1),
+      before = this.g.order.slice(0, d)
     const rest = open.reduce((sum, t) => sum + bound[t]!, 0)
     const children: Child[] = []
-    for (const i of sorted[s]!) {
+    for (const i of this.sorted[s]!) {
       const o = os[i]!
-      let now = sofar + base[s]![i]!
-      if (now + rest + fee >= threshold()) break
-      explored++
-      if (due()) yield { explored, best, share }
-      if (spent + o.cost + costAfter[d]! > p.budget + ROUNDING) continue
-      if (o.count < Infinity && used(o, before) >= o.count) continue
-      for (const t of neighbours[d]!) now += pair(t, picked[t]!, s, i)
-      if (!(now + rest + fee < threshold())) continue
-      chosen[s] = o
-      for (const l of wideAt[d]!) now += priceOfMinutes(p, l.minutes(chosen))
-      if (!(now + rest + fee < threshold())) continue
-      let low = now + fee
-      for (const t of open) low += touches(t, s) ? Math.max(bound[t]!, beside(t, s, i)) : bound[t]!
-      if (low < threshold()) children.push({ i, now, low })
+      let now = sofar + this.g.base[s]![i]!
+      if (now + rest + this.fee >= this.threshold()) break
+      this.explored++
+      if (this.due()) yield { explored: this.explored, best: this.best, share: this.share }
+      if (spent + o.cost + this.g.costAfter[d]! > this.p.budget + ROUNDING) continue
+      if (o.count < Infinity && this.used(o, before) >= o.count) continue
+      for (const t of this.g.neighbours[d]!) now += this.g.pair(t, this.picked[t]!, s, i)
+      if (!(now + rest + this.fee < this.threshold())) continue
+      this.chosen[s] = o
+      for (const l of this.g.wideAt[d]!) now += priceOfMinutes(this.p, l.minutes(this.chosen))
+      if (!(now + rest + this.fee < this.threshold())) continue
+      let low = now + this.fee
+      for (const t of open) low += this.g.touches(t, s) ? Math.max(bound[t]!, this.beside(t, s, i)) : bound[t]!
+      if (low < this.threshold()) children.push({ i, now, low })
     }
     children.sort((a, b) => a.low - b.low)
     for (const [c, child] of children.entries()) {
-      if (child.low >= threshold()) break
+      if (child.low >= this.threshold()) break
       const { i, now } = child,
         o = os[i]!
-      picked[s] = i
-      chosen[s] = o
-      const next = bounds[d]!
+      this.picked[s] = i
+      this.chosen[s] = o
+      const next = this.bounds[d]!
       let low = child.low
-      for (const t of open) next[t] = touches(t, s) ? Math.max(bound[t]!, beside(t, s, i)) : bound[t]!
-      for (let x = 0; x < leaves.length && low < threshold(); x++) {
-        if (closes[x] !== d) continue
-        const t = leaves[x]!
-        lists[x] = leafOptions(x, threshold() - (low - next[t]!))
-        const least = lists[x]![0]?.cost ?? Infinity
+      for (const t of open) next[t] = this.g.touches(t, s) ? Math.max(bound[t]!, this.beside(t, s, i)) : bound[t]!
+      for (let x = 0; x < this.g.leaves.length && low < this.threshold(); x++) {
+        if (this.g.closes[x] !== d) continue
+        const t = this.g.leaves[x]!
+        this.lists[x] = this.leafOptions(x, this.threshold() - (low - next[t]!))
+        const least = this.lists[x]![0]?.cost ?? Infinity
         low += least - next[t]!
         next[t] = least
       }
-      if (low < threshold())
-        yield* d === core.length - 1 ? list(0, now, spent + o.cost) : down(d + 1, next, now, spent + o.cost)
+      if (low < this.threshold())
+        yield* d === this.g.core.length - 1
+          ? this.list(0, now, spent + o.cost)
+          : this.down(d + 1, next, now, spent + o.cost)
       if (d === 0) {
-        share = (level + (c + 1) / children.length) / waits.length
-        yield { explored, best, share }
+        this.share = (this.level + (c + 1) / children.length) / this.waits.length
+        yield { explored: this.explored, best: this.best, share: this.share }
       }
     }
   }
-  const waits = [...new Set(p.options.flatMap(os => os.map(o => o.wait)))].sort((a, b) => a - b)
-  let level = 0
-  for (latest of waits) {
-    sorted = inOrder.map((is, s) => is.filter(i => p.options[s]![i]!.wait <= latest))
-    fee = (latest * p.weekly) / 7
-    if (sorted.every(is => is.length > 0)) {
-      alone = sorted.map((is, s) => base[s]![is[0]!]!)
-      memos = p.slots.map(
-        (_, s) =>
-          new Map(order.filter(t => touches(s, t)).map(t => [t, new Float64Array(p.options[t]!.length).fill(-1)])),
-      )
-      yield* down(0, Float64Array.from(alone), 0, 0)
-    }
-    level++
-  }
-  return best
+}
+
+/**
+ * The `k` best sets, exactly: no set of the catalogue outside the answer scores better than the last one in it.
+ *
+ * Branch and bound. Slots that many joints share (body, neck, bridge) are chosen first; what is chosen, plus for every
+ * open slot the least it can add beside any one chosen part, is cut off when it is no better than the k-th best so far.
+ * The least of a slot beside a part is worked out once. As soon as everything that a slot meets is chosen, its options
+ * are worked out exactly; when only such slots are left they do not touch one another and are listed best first.
+ * The wait for the last part belongs to the whole set, not to a slot: the search runs once for every wait there is, with
+ * the parts that come in time, and keeps only sets that wait just so long.
+ *
+ * Yields after every breath so that a caller may show progress, or stop.
+ */
+export function* bestSets(p: Problem, k: number): Generator<Progress, FoundSet[]> {
+  if (p.slots.length === 0 || p.options.some(o => o.length === 0)) return []
+  if (p.use.some(id => !p.options.some(os => os.some(o => o.part.id === id)))) return []
+  return yield* new Search(p, k).run()
 }

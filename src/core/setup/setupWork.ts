@@ -84,36 +84,30 @@ function shimSays(build: Laid): Said {
 /** Kinds of parts that its adjustments are told from. */
 const SET_UP_KINDS: readonly Part['kind'][] = ['body', 'neck', 'bridge', 'strings', 'shim', 'springs']
 
-/**
- * The setup in the handbook's order: relief, nut, action. Every step moves the next, so a reading older than the
- * newest reading of a step before it has to be taken again [common practice].
- */
-export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
-  const strings = stringTable(build)
-  const neck = partIn(build, 'neck'),
-    bridge = partIn(build, 'bridge')
-  const scale = neck?.dims.scaleLength?.value ?? 0,
-    frets = neck?.dims.frets?.value ?? 0
-  const t = build.setup
-  const pitch = SADDLE_SCREW_PITCH[bridge?.traits.saddleScrew ?? ''] ?? 0.5
-  const at = t.actionAt === 'fret 12' ? scale / 2 : fretPosition(scale, frets)
-  const adjustments: Adjustment[] = []
-  let before = ''
-  const push = (
-    id: string,
-    what: Pick<Adjustment, 'of' | 'side' | 'wish' | 'string' | 'place'> &
-      Partial<Pick<Adjustment, 'unit' | 'reads'>>,
-    title: string,
-    how: string,
-    target: number,
-    tolerance: number,
-    why: string,
-    move: (off: number) => Pick<Adjustment, 'move' | 'turns' | 'mm'>,
-  ) => {
+type Adjust = (
+  id: string,
+  what: Pick<Adjustment, 'of' | 'side' | 'wish' | 'string' | 'place'> & Partial<Pick<Adjustment, 'unit' | 'reads'>>,
+  title: string,
+  how: string,
+  target: number,
+  tolerance: number,
+  why: string,
+  move: (off: number) => Pick<Adjustment, 'move' | 'turns' | 'mm'>,
+) => string
+
+/** Readings judged one after another: each hangs on those before it. */
+class Bench {
+  readonly adjustments: Adjustment[] = []
+  /** When the newest of those before was read. */
+  private before = ''
+  constructor(private readonly build: Laid) {}
+
+  /** Judges one reading against its target; when it was read, empty where it was not. */
+  readonly push: Adjust = (id, what, title, how, target, tolerance, why, move) => {
     const reads = what.reads ?? setupReading(id),
-      r = newest(build, reads)
+      r = newest(this.build, reads)
     const off = r && r.value - target
-    const stale = r !== undefined && r.at < before
+    const stale = r !== undefined && r.at < this.before
     const state: Adjustment['state'] = !r
       ? 'not read'
       : stale
@@ -121,7 +115,7 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
         : Math.abs(off!) <= tolerance + 1e-9
           ? 'on target'
           : 'adjust'
-    adjustments.push({
+    this.adjustments.push({
       id,
       unit: 'mm',
       ...what,
@@ -149,16 +143,45 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
     })
     return r?.at ?? ''
   }
-  const later = (...times: string[]) => {
-    before = [before, ...times].sort().at(-1)!
-  }
 
-  const rod = perTurn(build.readings, 'rod'),
-    told = rod.moves ? say` Your rod moves ${mm(rod.value / 4, 2)} per quarter turn.` : ''
+  /** What follows has to be newer than these. */
+  later(...times: string[]): void {
+    this.before = [this.before, ...times].sort().at(-1)!
+  }
+}
+
+/**
+ * The setup in the handbook's order: relief, nut, action. Every step moves the next, so a reading older than the
+ * newest reading of a step before it has to be taken again [common practice].
+ */
+export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
+  const strings = stringTable(build),
+    bench = new Bench(build),
+    neck = partIn(build, 'neck'),
+    scale = neck?.dims.scaleLength?.value ?? 0,
+    frets = neck?.dims.frets?.value ?? 0
+  if (scale > 0) {
+    balanceTremolo(build, bench)
+    straighten(build, bench)
+    fileNut(build, bench, scale)
+    setAction(build, bench, scale, frets)
+    intonate(strings, bench, scale, Math.min(12, frets))
+    setPickups(build, bench)
+  }
+  const { adjustments } = bench
+  return {
+    strings,
+    totalNewtons: strings.reduce((s, r) => s + r.newtons, 0),
+    adjustments,
+    next: adjustments.find(a => a.state !== 'on target')?.id,
+  }
+})
+
+function balanceTremolo(build: Laid, bench: Bench): void {
   const tremolo = tremoloWork(build)
-  if (scale > 0 && tremolo)
-    later(
-      push(
+  if (tremolo)
+    bench.later(
+      bench.push(
         'tremolo.gap',
         { of: 'tremolo', side: undefined },
         'Tremolo, its rear edge',
@@ -169,122 +192,140 @@ export const setupWork = factOfKinds(SET_UP_KINDS, LAID, (build): SetupWork => {
         off => ({ move: tremolo.says, turns: tremolo.turnsAtPitch, mm: -off }),
       ),
     )
-  if (scale > 0) {
-    later(
-      push(
-        'relief',
-        { of: 'relief', side: undefined, wish: 'relief' },
-        'Relief',
-        `Hold the ${build.instrument.strings > 1 ? 'bass' : ''} string at the first and the last fret; feeler gauge over fret 7 or 8.`,
-        t.relief,
-        0.05,
-        'A straight neck buzzes low down, a bowed one is stiff in the middle. Relief comes first: it moves every height.',
-        off => {
-          const turns = Math.abs(off) / rod.value > A_QUARTER_FROM ? MOST_AT_ONCE : MOST_AT_ONCE / 2
-          return {
-            move: say`${off + t.relief < 0 ? say`The neck bows back by ${mm(-(off + t.relief), 2)}: open strings buzz on the first frets. ` : ''}${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
-            turns: off > 0 ? -turns : turns,
-            mm: Math.min(Math.abs(off), turns * rod.value),
-          }
-        },
-      ),
-    )
-    const nutShare = t.nutSchool === 'gap over fret 1' ? (scale - fretPosition(scale, 1)) / scale : 1
-    const nutHow =
-      t.nutSchool === 'gap over fret 1'
-        ? 'Open string, feeler gauge between fret 1 and the string.'
-        : 'Hold the string behind fret 3; just a breath over fret 1.'
-    const nut = (side: Side, target: number) =>
-      push(
-        `nut.${side}`,
-        { of: 'nut', side, wish: side === 'bass' ? 'nutBass' : 'nutTreble' },
-        `Nut, ${side} side`,
-        nutHow,
-        target,
-        0.04,
-        'Too high and the first frets play sharp and stiff; too low and the open string buzzes.',
-        off =>
-          off > 0
-            ? {
-                move: say`File the slot ${mm(off / nutShare, 2)} deeper, a few strokes at a time, falling towards the head.`,
-                turns: undefined,
-                mm: -off / nutShare,
-              }
-            : {
-                move: say`The slot is ${mm(-off / nutShare, 2)} too deep: a sliver under the nut, or fill and file again.`,
-                turns: undefined,
-                mm: -off / nutShare,
-              },
-      )
-    later(nut('bass', t.nutBass), nut('treble', t.nutTreble))
-    const share = scale / at
-    const action = (side: Side, target: number) =>
-      push(
-        `action.${side}`,
-        { of: 'action', side, wish: side === 'bass' ? 'actionBass' : 'actionTreble' },
-        `Action, ${side} side`,
-        `Rule or gauge between ${t.actionAt === 'fret 12' ? 'fret 12' : 'the last fret'} and the string.`,
-        target,
-        0.1,
-        `A change at ${t.actionAt} is ${fixed(share, 2)} times as much at the saddle.`,
-        off => {
-          const rise = -off * share,
-            // A thread turns as it is cut; a reading that says otherwise says so of rule and rod as well.
-            own = perTurn(build.readings, `saddle-${side}`, [pitch / share, (0.1 * pitch) / share]),
-            turns = own.moves ? -off / own.value : rise / pitch
-          return {
-            move: say`${rise < 0 ? 'Lower' : 'Raise'} the saddle ${mm(Math.abs(rise), 2)}: ${turnsText(turns)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${own.moves ? say` Yours moves ${mm(own.value, 2)} a turn at ${t.actionAt}.` : ''}${rise < 0 ? shimSays(build) : ''}`,
-            turns,
-            mm: rise,
-          }
-        },
-      )
-    later(action('bass', t.actionBass), action('treble', t.actionTreble))
-    const fret = Math.min(12, frets)
-    later(
-      ...strings.map(s =>
-        push(
-          `cents.${s.number}`,
-          {
-            of: 'intonation',
-            side: undefined,
-            unit: 'cents',
-            reads: readingText({ kind: 'cents', string: s.number, fret }),
-            string: s.number,
-          },
-          `Intonation, string ${s.number} ${s.note}`,
-          `Open string in tune, then held at fret ${fret} as you play it: how many cents it is off, sharp is plus.`,
-          0,
-          IN_TUNE,
-          'After action, since height moves it. Sharp at the octave: the string is too short, and the saddle goes back.',
-          off => {
-            const back = saddleMove(scale, fret, off)
-            return {
-              move: say`Saddle ${back > 0 ? 'back' : 'forward'} ${mm(Math.abs(back), 2)}, tune, read again.`,
+}
+
+function straighten(build: Laid, bench: Bench): void {
+  const t = build.setup
+  const rod = perTurn(build.readings, 'rod'),
+    told = rod.moves ? say` Your rod moves ${mm(rod.value / 4, 2)} per quarter turn.` : ''
+  bench.later(
+    bench.push(
+      'relief',
+      { of: 'relief', side: undefined, wish: 'relief' },
+      'Relief',
+      `Hold the ${build.instrument.strings > 1 ? 'bass' : ''} string at the first and the last fret; feeler gauge over fret 7 or 8.`,
+      t.relief,
+      0.05,
+      'A straight neck buzzes low down, a bowed one is stiff in the middle. Relief comes first: it moves every height.',
+      off => {
+        const turns = Math.abs(off) / rod.value > A_QUARTER_FROM ? MOST_AT_ONCE : MOST_AT_ONCE / 2
+        return {
+          move: say`${off + t.relief < 0 ? say`The neck bows back by ${mm(-(off + t.relief), 2)}: open strings buzz on the first frets. ` : ''}${off > 0 ? 'Tighten' : 'Loosen'} the rod ${turnsText(turns)}, tune, wait, read again. Never force it.${told}`,
+          turns: off > 0 ? -turns : turns,
+          mm: Math.min(Math.abs(off), turns * rod.value),
+        }
+      },
+    ),
+  )
+}
+
+function fileNut(build: Laid, bench: Bench, scale: number): void {
+  const t = build.setup
+  const nutShare = t.nutSchool === 'gap over fret 1' ? (scale - fretPosition(scale, 1)) / scale : 1
+  const nutHow =
+    t.nutSchool === 'gap over fret 1'
+      ? 'Open string, feeler gauge between fret 1 and the string.'
+      : 'Hold the string behind fret 3; just a breath over fret 1.'
+  const nut = (side: Side, target: number) =>
+    bench.push(
+      `nut.${side}`,
+      { of: 'nut', side, wish: side === 'bass' ? 'nutBass' : 'nutTreble' },
+      `Nut, ${side} side`,
+      nutHow,
+      target,
+      0.04,
+      'Too high and the first frets play sharp and stiff; too low and the open string buzzes.',
+      off =>
+        off > 0
+          ? {
+              move: say`File the slot ${mm(off / nutShare, 2)} deeper, a few strokes at a time, falling towards the head.`,
               turns: undefined,
-              mm: back,
+              mm: -off / nutShare,
             }
-          },
-        ),
-      ),
+          : {
+              move: say`The slot is ${mm(-off / nutShare, 2)} too deep: a sliver under the nut, or fill and file again.`,
+              turns: undefined,
+              mm: -off / nutShare,
+            },
     )
-    for (const place of build.instrument.pickups)
-      for (const side of ['bass', 'treble'] as const)
-        push(
-          `pickup.${place}.${side}`,
-          { of: 'pickup', side, place },
-          `${capital(place)} pickup, ${side} side`,
-          'Outer string held at the last fret; rule from the pole to the string’s underside.',
-          PICKUP_HEIGHT[side],
-          PICKUP_WITHIN,
-          'Too far is weak; too near, and a strong magnet pulls the string sour.',
-          off => ({
-            move: say`${off > 0 ? 'Raise' : 'Lower'} that side ${mm(Math.abs(off), 2)} by its screw${off < -SOUR ? ': so near it pulls the string sour' : ''}.`,
+  bench.later(nut('bass', t.nutBass), nut('treble', t.nutTreble))
+}
+
+function setAction(build: Laid, bench: Bench, scale: number, frets: number): void {
+  const t = build.setup,
+    bridge = partIn(build, 'bridge'),
+    pitch = SADDLE_SCREW_PITCH[bridge?.traits.saddleScrew ?? ''] ?? 0.5,
+    at = t.actionAt === 'fret 12' ? scale / 2 : fretPosition(scale, frets)
+  const share = scale / at
+  const action = (side: Side, target: number) =>
+    bench.push(
+      `action.${side}`,
+      { of: 'action', side, wish: side === 'bass' ? 'actionBass' : 'actionTreble' },
+      `Action, ${side} side`,
+      `Rule or gauge between ${t.actionAt === 'fret 12' ? 'fret 12' : 'the last fret'} and the string.`,
+      target,
+      0.1,
+      `A change at ${t.actionAt} is ${fixed(share, 2)} times as much at the saddle.`,
+      off => {
+        const rise = -off * share,
+          // A thread turns as it is cut; a reading that says otherwise says so of rule and rod as well.
+          own = perTurn(build.readings, `saddle-${side}`, [pitch / share, (0.1 * pitch) / share]),
+          turns = own.moves ? -off / own.value : rise / pitch
+        return {
+          move: say`${rise < 0 ? 'Lower' : 'Raise'} the saddle ${mm(Math.abs(rise), 2)}: ${turnsText(turns)} on both screws (${bridge?.traits.saddleScrew ?? 'M3'}).${own.moves ? say` Yours moves ${mm(own.value, 2)} a turn at ${t.actionAt}.` : ''}${rise < 0 ? shimSays(build) : ''}`,
+          turns,
+          mm: rise,
+        }
+      },
+    )
+  bench.later(action('bass', t.actionBass), action('treble', t.actionTreble))
+}
+
+function intonate(strings: SetupWork['strings'], bench: Bench, scale: number, fret: number): void {
+  bench.later(
+    ...strings.map(s =>
+      bench.push(
+        `cents.${s.number}`,
+        {
+          of: 'intonation',
+          side: undefined,
+          unit: 'cents',
+          reads: readingText({ kind: 'cents', string: s.number, fret }),
+          string: s.number,
+        },
+        `Intonation, string ${s.number} ${s.note}`,
+        `Open string in tune, then held at fret ${fret} as you play it: how many cents it is off, sharp is plus.`,
+        0,
+        IN_TUNE,
+        'After action, since height moves it. Sharp at the octave: the string is too short, and the saddle goes back.',
+        off => {
+          const back = saddleMove(scale, fret, off)
+          return {
+            move: say`Saddle ${back > 0 ? 'back' : 'forward'} ${mm(Math.abs(back), 2)}, tune, read again.`,
             turns: undefined,
-            mm: off,
-          }),
-        )
-  }
-  const next = adjustments.find(a => a.state !== 'on target')?.id
-  return { strings, totalNewtons: strings.reduce((s, r) => s + r.newtons, 0), adjustments, next }
-})
+            mm: back,
+          }
+        },
+      ),
+    ),
+  )
+}
+
+function setPickups(build: Laid, bench: Bench): void {
+  for (const place of build.instrument.pickups)
+    for (const side of ['bass', 'treble'] as const)
+      bench.push(
+        `pickup.${place}.${side}`,
+        { of: 'pickup', side, place },
+        `${capital(place)} pickup, ${side} side`,
+        'Outer string held at the last fret; rule from the pole to the string’s underside.',
+        PICKUP_HEIGHT[side],
+        PICKUP_WITHIN,
+        'Too far is weak; too near, and a strong magnet pulls the string sour.',
+        off => ({
+          move: say`${off > 0 ? 'Raise' : 'Lower'} that side ${mm(Math.abs(off), 2)} by its screw${off < -SOUR ? ': so near it pulls the string sour' : ''}.`,
+          turns: undefined,
+          mm: off,
+        }),
+      )
+}
