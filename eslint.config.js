@@ -69,6 +69,16 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'max-depth': ['error', 6] },
+  },
+  {
+    files: ['src/{core,server,cli}/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'max-lines-per-function': ['error', 120] },
+  },
+  {
     files: ['src/web/**/*.{ts,tsx}'],
     ignores: [
       '**/*.test.ts',

@@ -125,12 +125,8 @@ const amount = (text: string): number => {
   return n
 }
 
-/** Runs one command and returns the exit code: 0, or 2 with one line on stderr for bad input. */
-export async function main(argv: string[]): Promise<number> {
-  const program = new Command('snugbolt')
-    .description('Computes an instrument from its build file. Results are JSON on stdout.')
-    .exitOverride()
-    .configureOutput({ writeErr: s => process.stderr.write(s.trim().split('\n')[0] + '\n') })
+/** What engines say of a build. */
+function engineCommands(program: Command): void {
   const onBuild = (name: string, what: string, run: (b: Build) => unknown) =>
     program
       .command(`${name} [build]`)
@@ -156,6 +152,17 @@ export async function main(argv: string[]): Promise<number> {
     const w = fact('drill', b)
     return { cuts: w?.cuts ?? [], screws: w ? screwsWanted(w.build, holesMeant(w)) : [] }
   })
+  onBuild('meter', 'what explains the readings of the circuit, what to read next, the test sheet', b => {
+    const model = modelOf(b)
+    return meterWork({ model, table: tableOf(model) }, b.readings, () => true)
+  })
+  onBuild('finish', 'layers, film on each face, work, what to buy, air', finishReport)
+  onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
+  onBuild('plan', 'all steps in order with dates', b => fact('plan', b))
+}
+
+/** What goes into one number, and drawings as files. */
+function drawingCommands(program: Command): void {
   program
     .command('trace [build]')
     .description('where the numbers of one hole, cut or mark come from: each with its doubt and what moves it')
@@ -172,10 +179,9 @@ export async function main(argv: string[]): Promise<number> {
     .addOption(new Option('--format <name>', 'kind of file').choices(TEMPLATE_FORMATS).default('pdf'))
     .addOption(new Option('--paper <name>', 'paper of the PDF; left out: the build’s').choices(PAPER_NAMES))
     .action(async (file: string | undefined, o: TemplateOptions) => say(await saveTemplates(loadBuild(file), o)))
-  onBuild('meter', 'what explains the readings of the circuit, what to read next, the test sheet', b => {
-    const model = modelOf(b)
-    return meterWork({ model, table: tableOf(model) }, b.readings, () => true)
-  })
+}
+
+function deviceCommands(program: Command): void {
   const device = program.command('device').description('simulated devices that give readings to an open workshop')
   device
     .command('hygrometer')
@@ -216,9 +222,9 @@ export async function main(argv: string[]): Promise<number> {
     .option('--seed <n>', 'another seed, other prices and other delays', '1')
     .option('--today <day>', 'the day on which it opens', openingDay())
     .action((o: SupplierOptions) => deviceSupplier(o))
-  onBuild('finish', 'layers, film on each face, work, what to buy, air', finishReport)
-  onBuild('setup', 'strings with tension; readings and the next adjustment', b => fact('setup', b))
-  onBuild('plan', 'all steps in order with dates', b => fact('plan', b))
+}
+
+function circuitCommand(program: Command): void {
   program
     .command('circuit [words...]')
     .description('levels, meter readings and solder order; `circuit spice [build]` writes a netlist')
@@ -244,6 +250,10 @@ export async function main(argv: string[]): Promise<number> {
       const s = settingsFrom(build, o)
       process.stdout.write(o.dc ? spiceDcNetlist(build, s) : spiceNetlist(build, s))
     })
+}
+
+/** What is bought or mended for the least. */
+function matchCommands(program: Command): void {
   program
     .command('fixes [build]')
     .description('the cheapest set of fixes that makes the build snug')
@@ -298,6 +308,19 @@ export async function main(argv: string[]): Promise<number> {
         )
       },
     )
+}
+
+/** Runs one command and returns the exit code: 0, or 2 with one line on stderr for bad input. */
+export async function main(argv: string[]): Promise<number> {
+  const program = new Command('snugbolt')
+    .description('Computes an instrument from its build file. Results are JSON on stdout.')
+    .exitOverride()
+    .configureOutput({ writeErr: s => process.stderr.write(s.trim().split('\n')[0] + '\n') })
+  engineCommands(program)
+  drawingCommands(program)
+  deviceCommands(program)
+  circuitCommand(program)
+  matchCommands(program)
   workshopCommands(program, say)
   shareCommands(program, say)
   program

@@ -60,31 +60,107 @@ const there = (id: string) => and(eq(builds.id, id), isNull(builds.removedAt))
 
 type Row = typeof builds.$inferSelect
 
+/** What is asked of the builds in the database. */
+const reads = (db: Database) => ({
+  list: () => db.select(ROW).from(builds).where(isNull(builds.removedAt)).orderBy(asc(builds.name), asc(builds.id)),
+
+  read: async (id: string): Promise<StoredBuild | undefined> => {
+    const [row] = await db.select().from(builds).where(there(id))
+    return row && stored(row)
+  },
+
+  /** What a request made that came before under the same name. */
+  madeBy: async (request: string): Promise<{ made: StoredBuild; of: string | null } | undefined> => {
+    const [row] = await db.select().from(builds).where(eq(builds.madeBy, request))
+    return row && { made: stored(row), of: row.madeOf }
+  },
+
+  /** Ids of the demo workshop's builds that were taken away. */
+  removedDemo: async (): Promise<string[]> =>
+    (
+      await db
+        .select({ id: builds.id })
+        .from(builds)
+        .where(and(eq(builds.demo, true), isNotNull(builds.removedAt)))
+    ).map(r => r.id),
+
+  /** The id itself, or with the first free number behind it. */
+  freeId: async (id: string): Promise<string> => {
+    const taken = new Set((await db.select({ id: builds.id }).from(builds)).map(r => r.id))
+    const stem = id.replace(/-\d+$/, '').slice(0, 42)
+    for (let n = 2; ; n++) {
+      const candidate = n === 2 && !taken.has(id) ? id : `${stem}-${n}`
+      if (!taken.has(candidate)) return candidate
+    }
+  },
+})
+
+type Kept = (work: (tx: Transaction) => Promise<Row[]>) => Promise<Row[]>
+
+/** What puts builds away and brings them back. */
+const moves = (kept: Kept) => ({
+  /** Puts a build away, or takes it out again; false when it is not there. */
+  archive: async (id: string, away: boolean): Promise<boolean> =>
+    (
+      await kept(tx =>
+        tx
+          .update(builds)
+          .set({ archivedAt: away ? sql`now()` : null })
+          .where(there(id))
+          .returning(),
+      )
+    ).length === 1,
+
+  /** Deletes a build so that it can be had back. */
+  remove: async (id: string, revision: number): Promise<boolean> =>
+    (
+      await kept(tx =>
+        tx
+          .update(builds)
+          .set({ removedAt: sql`now()` })
+          .where(and(there(id), eq(builds.revision, revision)))
+          .returning(),
+      )
+    ).length === 1,
+
+  /** Brings a deleted build back; false when it was never deleted, or is cleared away. */
+  restore: async (id: string): Promise<boolean> =>
+    (
+      await kept(tx =>
+        tx
+          .update(builds)
+          .set({ removedAt: null })
+          .where(and(eq(builds.id, id), isNotNull(builds.removedAt)))
+          .returning(),
+      )
+    ).length === 1,
+
+  /** Takes the demo workshop's builds away; they can be had back. */
+  removeDemo: async (): Promise<void> => {
+    await kept(tx =>
+      tx
+        .update(builds)
+        .set({ removedAt: sql`now()` })
+        .where(and(eq(builds.demo, true), isNull(builds.removedAt)))
+        .returning(),
+    )
+  },
+})
+
 /**
  * Builds in the database. A write either happens whole at the expected revision, or not at all; what it leaves is kept
  * before it is committed.
  */
 export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
   /** Does a write and keeps the rows that it leaves, in one go: what cannot be kept has not happened. */
-  const kept = (work: (tx: Transaction) => Promise<Row[]>): Promise<Row[]> =>
+  const kept: Kept = work =>
     act(db, keep, async tx => {
       const rows = await work(tx)
       return { gives: rows, left: rows.map(row => ({ kind: 'build', row })) }
     })
   return {
-    list: () =>
-      db.select(ROW).from(builds).where(isNull(builds.removedAt)).orderBy(asc(builds.name), asc(builds.id)),
-
-    read: async (id: string): Promise<StoredBuild | undefined> => {
-      const [row] = await db.select().from(builds).where(there(id))
-      return row && stored(row)
-    },
-
-    /** What a request made that came before under the same name. */
-    madeBy: async (request: string): Promise<{ made: StoredBuild; of: string | null } | undefined> => {
-      const [row] = await db.select().from(builds).where(eq(builds.madeBy, request))
-      return row && { made: stored(row), of: row.madeOf }
-    },
+    ...reads(db),
+    ...moves(kept),
 
     /** Undefined when the id is taken, or the request came before. A build that was cleared away and is made again goes on counting from its old revision. */
     create: async (
@@ -134,42 +210,6 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
       return now?.revision === revision + 1 && same(now.document, build) ? stored(now) : undefined
     },
 
-    /** Puts a build away, or takes it out again; false when it is not there. */
-    archive: async (id: string, away: boolean): Promise<boolean> =>
-      (
-        await kept(tx =>
-          tx
-            .update(builds)
-            .set({ archivedAt: away ? sql`now()` : null })
-            .where(there(id))
-            .returning(),
-        )
-      ).length === 1,
-
-    /** Deletes a build so that it can be had back. */
-    remove: async (id: string, revision: number): Promise<boolean> =>
-      (
-        await kept(tx =>
-          tx
-            .update(builds)
-            .set({ removedAt: sql`now()` })
-            .where(and(there(id), eq(builds.revision, revision)))
-            .returning(),
-        )
-      ).length === 1,
-
-    /** Brings a deleted build back; false when it was never deleted, or is cleared away. */
-    restore: async (id: string): Promise<boolean> =>
-      (
-        await kept(tx =>
-          tx
-            .update(builds)
-            .set({ removedAt: null })
-            .where(and(eq(builds.id, id), isNotNull(builds.removedAt)))
-            .returning(),
-        )
-      ).length === 1,
-
     /** Clears away what was deleted before a time. */
     clearAway: async (before: Date): Promise<void> => {
       await act(db, keep, async tx => {
@@ -180,36 +220,6 @@ export const buildStore = (db: Database, keep: Keep = KEPT_ELSEWHERE) => {
         for (const { id, revision } of gone) await isGone(tx, 'build', id, revision)
         return { gives: undefined, left: gone.map(g => ({ kind: 'build-gone', ...g })) }
       })
-    },
-
-    /** Takes the demo workshop's builds away; they can be had back. */
-    removeDemo: async (): Promise<void> => {
-      await kept(tx =>
-        tx
-          .update(builds)
-          .set({ removedAt: sql`now()` })
-          .where(and(eq(builds.demo, true), isNull(builds.removedAt)))
-          .returning(),
-      )
-    },
-
-    /** Ids of the demo workshop's builds that were taken away. */
-    removedDemo: async (): Promise<string[]> =>
-      (
-        await db
-          .select({ id: builds.id })
-          .from(builds)
-          .where(and(eq(builds.demo, true), isNotNull(builds.removedAt)))
-      ).map(r => r.id),
-
-    /** The id itself, or with the first free number behind it. */
-    freeId: async (id: string): Promise<string> => {
-      const taken = new Set((await db.select({ id: builds.id }).from(builds)).map(r => r.id))
-      const stem = id.replace(/-\d+$/, '').slice(0, 42)
-      for (let n = 2; ; n++) {
-        const candidate = n === 2 && !taken.has(id) ? id : `${stem}-${n}`
-        if (!taken.has(candidate)) return candidate
-      }
     },
   }
 }

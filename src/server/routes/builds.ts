@@ -100,6 +100,92 @@ function historyOf(input: unknown): History | null {
   return r.history
 }
 
+/** The build as it stands in the workshop, or a 404. */
+type Existing = (id: string) => Promise<StoredBuild>
+
+/** Brings a build in, under a free name where it is to be a copy; once, however often the same request comes. */
+async function broughtIn(
+  store: BuildStore,
+  read: () => Promise<Build>,
+  { madeBy, madeOf, copy: asCopy }: { madeBy: string | undefined; madeOf: string; copy: boolean },
+): Promise<{ isNew: boolean; stored: StoredBuild }> {
+  /** What the same request made when it came before: its answer was lost. */
+  const before = async (): Promise<StoredBuild | undefined> => {
+    const b = madeBy === undefined ? undefined : await store.madeBy(madeBy)
+    if (b?.of && b.of !== madeOf)
+      throw new ApiError(
+        422,
+        'key-used',
+        'This Idempotency-Key was used for another document; nothing was changed. Send each document under a key of its own.',
+        [{ path: 'Idempotency-Key', reason: 'names another request' }],
+      )
+    return b?.made
+  }
+  const was = await before()
+  if (was) return { isNew: false, stored: was }
+  const build = await read()
+  if (!asCopy) {
+    const created = (await store.create(build, { madeBy, madeOf })) ?? (await before())
+    if (!created)
+      throw new ApiError(
+        409,
+        'id-taken',
+        `There is a build “${build.id}” already. Bring this one in as a copy instead.`,
+      )
+    return { isNew: true, stored: created }
+  }
+  // Another may take the free name first: then the next one is taken.
+  for (let n = 0; n < MOST_TRIES; n++) {
+    const names = (await store.list()).map(b => b.name),
+      copy = { ...build, id: await store.freeId(build.id), name: tellApart(build.name, names) },
+      created = (await store.create(copy, { madeBy, madeOf })) ?? (await before())
+    if (created) return { isNew: true, stored: created }
+  }
+  throw new ApiError(
+    409,
+    'id-taken',
+    'Others brought builds in at the same time; nothing was changed. Send it again.',
+  )
+}
+
+/** Full-size templates of a build, listed and as files. */
+function templateRoutes(r: Router, existing: Existing, work: Do): void {
+  const notReady = () =>
+    new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
+  r.get('/:id/templates', async (req, res) => {
+    const list = await work('templateList', (await existing(idOf(req))).build)
+    if (!list) throw notReady()
+    res.json(list.map(d => ({ ...d, files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`) })))
+  })
+
+  r.get('/:id/templates/:file', async (req, res) => {
+    const [, name = '', format = ''] = /^([a-z0-9-]+)\.(\w+)$/.exec(String(req.params.file)) ?? []
+    if (!TEMPLATE_FORMATS.includes(format as TemplateFormat))
+      throw new ApiError(400, 'bad-format', `A template is to be had as ${TEMPLATE_FORMATS.join(', ')}.`, [
+        { path: 'file', reason: 'must end in one of them' },
+      ])
+    const { build } = await existing(idOf(req)),
+      paper = String(req.query.paper ?? build.preferences.print.paper)
+    if (!PAPER_NAMES.includes(paper as Paper))
+      throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [
+        { path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` },
+      ])
+    const kind = format as TemplateFormat,
+      bytes = await work('template', { build, name, format: kind, paper: paper as Paper })
+    if (!bytes) throw notReady()
+    if (!bytes.length)
+      throw new ApiError(
+        404,
+        'unknown-template',
+        `This build has no template “${name.slice(0, 60)}”; it has ${((await work('templateList', build)) ?? []).map(d => d.id).join(', ')}.`,
+      )
+    res
+      .type(TEMPLATE_TYPES[kind])
+      .setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`)
+      .send(Buffer.from(bytes))
+  })
+}
+
 /** Reads a build, as text or as what JSON made of it. */
 type Reading = (input: { text: string } | { value: unknown }) => Promise<BuildRead>
 
@@ -114,13 +200,11 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore, work: Do)
     if (value === undefined) throw new ApiError(415, 'not-json', 'Send a build as application/json.')
     return taken(await reading({ value }))
   }
-  const existing = async (id: string): Promise<StoredBuild> => {
+  const existing: Existing = async id => {
     const found = await store.read(id)
     if (!found) throw new ApiError(404, 'unknown-build', `There is no build “${id.slice(0, 60)}”.`)
     return found
   }
-  const notReady = () =>
-    new ApiError(409, 'not-ready', 'Choose neck, bridge and strings first: templates are drawn from them.')
   const stale = (current: StoredBuild) =>
     new ApiError(409, 'stale', 'Somebody saved a newer copy of this build; yours was not written.', [], { current })
 
@@ -129,45 +213,17 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore, work: Do)
   })
 
   r.post('/', express.raw({ type: ZIP, limit: LARGEST_ZIP }), async (req, res) => {
-    const madeBy = requestName(req),
-      madeOf = hashOf(Buffer.isBuffer(req.body) ? req.body : Buffer.from(JSON.stringify(req.body ?? null)))
-    /** What the same request made when it came before: its answer was lost. */
-    const before = async (): Promise<StoredBuild | undefined> => {
-      const b = madeBy === undefined ? undefined : await store.madeBy(madeBy)
-      if (b?.of && b.of !== madeOf)
-        throw new ApiError(
-          422,
-          'key-used',
-          'This Idempotency-Key was used for another document; nothing was changed. Send each document under a key of its own.',
-          [{ path: 'Idempotency-Key', reason: 'names another request' }],
-        )
-      return b?.made
-    }
-    const was = await before()
-    if (was) return void res.status(200).json(was)
-    const build = Buffer.isBuffer(req.body) ? await unpacked(req.body, files, reading) : await accepted(req.body)
-    if (req.query.copy !== '1') {
-      const created = (await store.create(build, { madeBy, madeOf })) ?? (await before())
-      if (!created)
-        throw new ApiError(
-          409,
-          'id-taken',
-          `There is a build “${build.id}” already. Bring this one in as a copy instead.`,
-        )
-      return void res.status(201).json(created)
-    }
-    // Another may take the free name first: then the next one is taken.
-    for (let n = 0; n < MOST_TRIES; n++) {
-      const names = (await store.list()).map(b => b.name),
-        copy = { ...build, id: await store.freeId(build.id), name: tellApart(build.name, names) },
-        created = (await store.create(copy, { madeBy, madeOf })) ?? (await before())
-      if (created) return void res.status(201).json(created)
-    }
-    throw new ApiError(
-      409,
-      'id-taken',
-      'Others brought builds in at the same time; nothing was changed. Send it again.',
+    const packed: Buffer | undefined = Buffer.isBuffer(req.body) ? req.body : undefined
+    const { isNew, stored } = await broughtIn(
+      store,
+      () => (packed ? unpacked(packed, files, reading) : accepted(req.body)),
+      {
+        madeBy: requestName(req),
+        madeOf: hashOf(packed ?? Buffer.from(JSON.stringify(req.body ?? null))),
+        copy: req.query.copy === '1',
+      },
     )
+    res.status(isNew ? 201 : 200).json(stored)
   })
 
   r.get('/:id/file.zip', async (req, res) => {
@@ -227,37 +283,6 @@ export function buildRoutes(store: BuildStore, files: AttachmentStore, work: Do)
       .send(await work('calendar', { build, ...present() }))
   })
 
-  r.get('/:id/templates', async (req, res) => {
-    const list = await work('templateList', (await existing(idOf(req))).build)
-    if (!list) throw notReady()
-    res.json(list.map(d => ({ ...d, files: TEMPLATE_FORMATS.map(f => `${d.id}.${f}`) })))
-  })
-
-  r.get('/:id/templates/:file', async (req, res) => {
-    const [, name = '', format = ''] = /^([a-z0-9-]+)\.(\w+)$/.exec(String(req.params.file)) ?? []
-    if (!TEMPLATE_FORMATS.includes(format as TemplateFormat))
-      throw new ApiError(400, 'bad-format', `A template is to be had as ${TEMPLATE_FORMATS.join(', ')}.`, [
-        { path: 'file', reason: 'must end in one of them' },
-      ])
-    const { build } = await existing(idOf(req)),
-      paper = String(req.query.paper ?? build.preferences.print.paper)
-    if (!PAPER_NAMES.includes(paper as Paper))
-      throw new ApiError(400, 'bad-paper', `Paper must be one of ${PAPER_NAMES.join(', ')}.`, [
-        { path: 'paper', reason: `“${paper.slice(0, 20)}” is not known` },
-      ])
-    const kind = format as TemplateFormat,
-      bytes = await work('template', { build, name, format: kind, paper: paper as Paper })
-    if (!bytes) throw notReady()
-    if (!bytes.length)
-      throw new ApiError(
-        404,
-        'unknown-template',
-        `This build has no template “${name.slice(0, 60)}”; it has ${((await work('templateList', build)) ?? []).map(d => d.id).join(', ')}.`,
-      )
-    res
-      .type(TEMPLATE_TYPES[kind])
-      .setHeader('Content-Disposition', `inline; filename="${build.id}-${name}.${format}"`)
-      .send(Buffer.from(bytes))
-  })
+  templateRoutes(r, existing, work)
   return r
 }
