@@ -39,8 +39,7 @@ const reasonOf = {
 /** The tuners on the head: checked when it is drilled, proposed when it is blank, moved by hand with everything seen live. */
 export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
   const build = useOpenBuild(),
-    l = useLength(),
-    strings = build.instrument.strings
+    l = useLength()
   const [chosen, setChosen] = useState<readonly number[]>([])
   const [move, setMove] = useState<{ x: number; y: number }>({ x: 0, y: 0 })
   const spots = work.layout.tuners.spots,
@@ -67,10 +66,6 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
         moved({ x: 0, y: 0 }, []).map(t => (t.string === string ? { ...t, [axis]: sure(v) } : t)),
       ),
     )
-  const edge = Math.min(...check.spots.map(s => s.edge)),
-    even = Math.max(0, ...check.rows.map(r => r.evenness))
-  const least = l.figure(edge, 1),
-    ev = l.figure(even, 1)
   const neckId = build.slots.neck
   return (
     <article className="flex max-w-[53.75rem] flex-col gap-4">
@@ -82,34 +77,10 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
         </p>
       </header>
       {check.spots.length === 0 ? (
-        <p className="text-body">
-          The head has no outline and no holes yet. Draw or read its outline at the Shelf, and places are proposed
-          on it.
-        </p>
+        <NoOutline />
       ) : (
         <>
-          <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
-            <div>
-              <dt className="text-note text-muted">least wood to the edge</dt>
-              <dd className={edge < 3 ? 'text-never' : ''}>
-                <Figure size="large" value={least.figure} unit={least.unit} />
-              </dd>
-            </div>
-            <div>
-              <dt className="text-note text-muted">pitches differ by</dt>
-              <dd>
-                <Figure size="large" value={ev.figure} unit={ev.unit} />
-              </dd>
-            </div>
-            {check.rows.map(r => (
-              <div key={r.side}>
-                <dt className="text-note text-muted">room in the {r.side > 0 ? 'treble' : 'bass'} row</dt>
-                <dd>
-                  <Figure size="large" value={l.num(r.room)} unit={l.unit} doubt={l.num(r.roomDoubt)} />
-                </dd>
-              </div>
-            ))}
-          </dl>
+          <TunerFigures check={check} />
           <Findings of={check.findings} fine="No bodies, buttons, strings or edges in each other’s way." />
           {check.moves.length > 0 && !trying && (
             <p>
@@ -171,136 +142,215 @@ export function TunersSheet({ work, item }: { work: Work; item: MarkItem }) {
                         {s.string} {build.instrument.tuning[s.string - 1]}
                       </span>,
                     ]),
-                <span key="place" className="flex min-w-[15.75rem] flex-wrap gap-x-3 gap-y-1 max-[56.25em]:min-w-0">
-                  {(['x', 'y'] as const).map(axis => {
-                    const mm = axis === 'x' ? -s.at[0] : s.at[1]
-                    return drilled ? (
-                      <span key={axis} className="figure">
-                        {l.num(mm)}
-                      </span>
-                    ) : (
-                      <LengthField
-                        key={axis}
-                        label={`Tuner ${s.string} ${axis === 'x' ? 'from the nut' : 'off centre'}`}
-                        hideLabel
-                        narrow
-                        mm={mm}
-                        min={axis === 'x' ? 10 : -150}
-                        max={axis === 'x' ? 400 : 150}
-                        onMm={v => put(s.string, axis, axis === 'x' ? -v : v)}
-                      />
-                    )
-                  })}
-                </span>,
-                <span key="p" className="figure">
-                  {s.pitch === undefined ? '' : l.num(s.pitch)}
-                </span>,
-                <span key="e" className={`figure ${s.edge < 3 ? 'font-semibold text-never' : ''}`}>
-                  {Number.isFinite(s.edge) ? l.num(s.edge) : '–'}
-                </span>,
-                <span key="f" className="figure">
-                  {fixed(s.fan, 1)}°
-                </span>,
-                <span key="c" className={`figure ${s.passes < 1 ? 'font-semibold text-never' : ''}`}>
-                  {Number.isFinite(s.passes) ? l.num(s.passes) : '–'}
-                </span>,
+                ...tunerCells(s, drilled, l, put),
               ],
             }))}
           />
           {!drilled && (
-            <div className="flex flex-wrap items-end gap-3" role="group" aria-label="Move the chosen tuners">
-              <LengthField
-                label="Further from the nut by"
-                narrow
-                mm={move.x}
-                {...SPANS.across}
-                onMm={v => setMove(m => ({ ...m, x: v }))}
-                onTyping={v => {
-                  if (v !== undefined) setMove(m => ({ ...m, x: v }))
-                }}
-              />
-              <LengthField
-                label="To the treble by"
-                narrow
-                mm={move.y}
-                {...SPANS.across}
-                onMm={v => setMove(m => ({ ...m, y: v }))}
-                onTyping={v => {
-                  if (v !== undefined) setMove(m => ({ ...m, y: v }))
-                }}
-              />
-              <Button
-                kind="main"
-                disabled={!trying}
-                onClick={() => {
-                  const to = moved(move, chosen)
-                  setMove({ x: 0, y: 0 })
-                  editBuild(b => withTuners(b, to))
-                }}
-              >
-                {chosen.length
-                  ? `Move ${chosen.length === 1 ? `tuner ${chosen[0]}` : `tuners ${[...chosen].sort((a, b) => a - b).join(', ')}`}`
-                  : 'Choose tuners to move'}
-              </Button>
-              <Select
-                label="On the treble side"
-                value={String(onTreble(build))}
-                onChange={v =>
-                  editBuild(b =>
-                    withTuners({ ...b, placements: { ...b.placements, tunersOnTreble: Number(v) } }, undefined),
-                  )
-                }
-                options={Array.from({ length: strings + 1 }, (_, n) => ({
-                  value: String(n),
-                  label:
-                    n === 0
-                      ? `none: ${strings} in line, bass side`
-                      : n === strings
-                        ? `all ${n} in line`
-                        : `${n} and ${strings - n} opposite`,
-                }))}
-              />
-              {check.from === 'placed' && (
-                <Button onClick={() => editBuild(b => withTuners(b, undefined))}>Propose again</Button>
-              )}
-            </div>
+            <MoveTuners {...{ chosen, move, setMove, trying }} from={check.from} to={() => moved(move, chosen)} />
           )}
         </>
       )}
-      {drilled && neckId && (
-        <p className="flex flex-wrap items-center gap-3">
-          <Button
-            onClick={() =>
-              editBuild(b =>
-                writeLog(
-                  {
-                    ...b,
-                    parts: b.parts.map(p =>
-                      p.id === neckId
-                        ? {
-                            ...p,
-                            features: p.features.filter(
-                              f =>
-                                f.role !== 'tuner-hole' &&
-                                !(f.role === 'screw-hole' && f.serves === 'tuner-screws'),
-                            ),
-                          }
-                        : p,
-                    ),
-                  },
-                  'Old tuner holes to be plugged; tuners laid out again.',
-                  now(),
-                ),
-              )
-            }
-          >
-            Plug these holes and lay out again
-          </Button>
-          <span className="text-note text-muted">
-            Hardwood plugs with the grain; undo brings the old holes back.
-          </span>
-        </p>
-      )}
+      {drilled && neckId && <PlugHoles neckId={neckId} />}
     </article>
   )
 }
+
+type Checked = ReturnType<typeof checkTuners>
+
+/** One tuner's place, and how far everything is from it. @param put moves it along one axis, mm in the head's frame */
+const tunerCells = (
+  s: Checked['spots'][number],
+  drilled: boolean,
+  l: ReturnType<typeof useLength>,
+  put: (string: number, axis: 'x' | 'y', mm: number) => void,
+) => [
+  <span key="place" className="flex min-w-[15.75rem] flex-wrap gap-x-3 gap-y-1 max-[56.25em]:min-w-0">
+    {(['x', 'y'] as const).map(axis => {
+      const mm = axis === 'x' ? -s.at[0] : s.at[1]
+      return drilled ? (
+        <span key={axis} className="figure">
+          {l.num(mm)}
+        </span>
+      ) : (
+        <LengthField
+          key={axis}
+          label={`Tuner ${s.string} ${axis === 'x' ? 'from the nut' : 'off centre'}`}
+          hideLabel
+          narrow
+          mm={mm}
+          min={axis === 'x' ? 10 : -150}
+          max={axis === 'x' ? 400 : 150}
+          onMm={v => put(s.string, axis, axis === 'x' ? -v : v)}
+        />
+      )
+    })}
+  </span>,
+  <span key="p" className="figure">
+    {s.pitch === undefined ? '' : l.num(s.pitch)}
+  </span>,
+  <span key="e" className={`figure ${s.edge < 3 ? 'font-semibold text-never' : ''}`}>
+    {Number.isFinite(s.edge) ? l.num(s.edge) : '–'}
+  </span>,
+  <span key="f" className="figure">
+    {fixed(s.fan, 1)}°
+  </span>,
+  <span key="c" className={`figure ${s.passes < 1 ? 'font-semibold text-never' : ''}`}>
+    {Number.isFinite(s.passes) ? l.num(s.passes) : '–'}
+  </span>,
+]
+
+/** Least wood at the edge, evenness and the room in each row. */
+function TunerFigures({ check }: { check: Checked }) {
+  const l = useLength()
+  const edge = Math.min(...check.spots.map(s => s.edge)),
+    even = Math.max(0, ...check.rows.map(r => r.evenness))
+  const least = l.figure(edge, 1),
+    ev = l.figure(even, 1)
+  return (
+    <dl className="flex flex-wrap items-end gap-x-8 gap-y-2">
+      <div>
+        <dt className="text-note text-muted">least wood to the edge</dt>
+        <dd className={edge < 3 ? 'text-never' : ''}>
+          <Figure size="large" value={least.figure} unit={least.unit} />
+        </dd>
+      </div>
+      <div>
+        <dt className="text-note text-muted">pitches differ by</dt>
+        <dd>
+          <Figure size="large" value={ev.figure} unit={ev.unit} />
+        </dd>
+      </div>
+      {check.rows.map(r => (
+        <div key={r.side}>
+          <dt className="text-note text-muted">room in the {r.side > 0 ? 'treble' : 'bass'} row</dt>
+          <dd>
+            <Figure size="large" value={l.num(r.room)} unit={l.unit} doubt={l.num(r.roomDoubt)} />
+          </dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+interface By {
+  x: number
+  y: number
+}
+
+/** Moves the chosen tuners together, and says how many stand on which side. */
+function MoveTuners({
+  chosen,
+  move,
+  setMove,
+  trying,
+  from,
+  to: places,
+}: {
+  chosen: readonly number[]
+  move: By
+  setMove: (to: By | ((m: By) => By)) => void
+  trying: boolean
+  from: Checked['from']
+  /** Where they all stand when they are moved. */
+  to: () => TunerPlace[]
+}) {
+  const build = useOpenBuild(),
+    { strings } = build.instrument
+  return (
+    <div className="flex flex-wrap items-end gap-3" role="group" aria-label="Move the chosen tuners">
+      <LengthField
+        label="Further from the nut by"
+        narrow
+        mm={move.x}
+        {...SPANS.across}
+        onMm={v => setMove(m => ({ ...m, x: v }))}
+        onTyping={v => {
+          if (v !== undefined) setMove(m => ({ ...m, x: v }))
+        }}
+      />
+      <LengthField
+        label="To the treble by"
+        narrow
+        mm={move.y}
+        {...SPANS.across}
+        onMm={v => setMove(m => ({ ...m, y: v }))}
+        onTyping={v => {
+          if (v !== undefined) setMove(m => ({ ...m, y: v }))
+        }}
+      />
+      <Button
+        kind="main"
+        disabled={!trying}
+        onClick={() => {
+          const to = places()
+          setMove({ x: 0, y: 0 })
+          editBuild(b => withTuners(b, to))
+        }}
+      >
+        {chosen.length
+          ? `Move ${chosen.length === 1 ? `tuner ${chosen[0]}` : `tuners ${[...chosen].sort((a, b) => a - b).join(', ')}`}`
+          : 'Choose tuners to move'}
+      </Button>
+      <Select
+        label="On the treble side"
+        value={String(onTreble(build))}
+        onChange={v =>
+          editBuild(b =>
+            withTuners({ ...b, placements: { ...b.placements, tunersOnTreble: Number(v) } }, undefined),
+          )
+        }
+        options={Array.from({ length: strings + 1 }, (_, n) => ({
+          value: String(n),
+          label:
+            n === 0
+              ? `none: ${strings} in line, bass side`
+              : n === strings
+                ? `all ${n} in line`
+                : `${n} and ${strings - n} opposite`,
+        }))}
+      />
+      {from === 'placed' && <Button onClick={() => editBuild(b => withTuners(b, undefined))}>Propose again</Button>}
+    </div>
+  )
+}
+
+/** A drilled head begun anew: its holes are plugged. */
+function PlugHoles({ neckId }: { neckId: string }) {
+  return (
+    <p className="flex flex-wrap items-center gap-3">
+      <Button
+        onClick={() =>
+          editBuild(b =>
+            writeLog(
+              {
+                ...b,
+                parts: b.parts.map(p =>
+                  p.id === neckId
+                    ? {
+                        ...p,
+                        features: p.features.filter(
+                          f => f.role !== 'tuner-hole' && !(f.role === 'screw-hole' && f.serves === 'tuner-screws'),
+                        ),
+                      }
+                    : p,
+                ),
+              },
+              'Old tuner holes to be plugged; tuners laid out again.',
+              now(),
+            ),
+          )
+        }
+      >
+        Plug these holes and lay out again
+      </Button>
+      <span className="text-note text-muted">Hardwood plugs with the grain; undo brings the old holes back.</span>
+    </p>
+  )
+}
+
+const NoOutline = () => (
+  <p className="text-body">
+    The head has no outline and no holes yet. Draw or read its outline at the Shelf, and places are proposed on it.
+  </p>
+)

@@ -1,3 +1,4 @@
+import { nextId } from '../../../core/document/freshId.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
@@ -20,14 +21,7 @@ export function CostView() {
   const build = useOpenBuild(),
     sheet = useFact('costs'),
     currency = build.preferences.currency
-  const [kind, setKind] = useState<CostKind>('freight'),
-    [what, setWhat] = useState(''),
-    [words, setWords] = useState<string[]>([])
-  const id = () => {
-    let n = build.costs.length + 1
-    while (build.costs.some(c => c.id === `c-${n}`)) n++
-    return `c-${n}`
-  }
+  const [words, setWords] = useState<string[]>([])
   const read = (text: string) => {
     const r = readCostCsv(text, build.costs)
     setWords([
@@ -70,86 +64,8 @@ export function CostView() {
           })
         }
       />
-      <Table
-        hideCaption
-        caption="Lines of the cost sheet"
-        heads={['What', 'Kind', { label: currency, right: true }, { label: 'Actions', unseen: true }]}
-      >
-        {sheet.lines.map(l => {
-          const own = build.costs.find(c => c.id === l.id && l.typed)
-          return (
-            <tr key={l.id} className="rule-row">
-              <th scope="row" className="py-1 pr-3 text-left font-normal">
-                {l.what}
-                {own?.owned && <span className="text-muted"> (owned)</span>}
-              </th>
-              <td className="pr-3 text-note text-muted">
-                {l.kind}
-                {!l.paid && !l.typed ? ', to buy' : ''}
-              </td>
-              <td className="figure text-right">{money(l.cost)}</td>
-              <td className="w-32 text-right">
-                {own && (
-                  <>
-                    <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-note">
-                      <input
-                        type="checkbox"
-                        checked={own.owned ?? false}
-                        onChange={() =>
-                          editBuild(b => ({
-                            ...b,
-                            costs: b.costs.map(c => (c.id === l.id ? { ...c, owned: !c.owned } : c)),
-                          }))
-                        }
-                        className="size-5 accent-[var(--hand)]"
-                        aria-label={`${l.what} is owned already`}
-                      />
-                      owned
-                    </label>
-                    <button
-                      type="button"
-                      aria-label={`Remove ${l.what}`}
-                      className="inline-grid size-10 place-items-center align-middle hover:bg-shade"
-                      onClick={() => editBuild(b => ({ ...b, costs: b.costs.filter(c => c.id !== l.id) }))}
-                    >
-                      <Trash2 size={17} aria-hidden="true" />
-                    </button>
-                  </>
-                )}
-              </td>
-            </tr>
-          )
-        })}
-      </Table>
-      <section aria-label="Add a line" className="flex flex-wrap items-end gap-3">
-        <Select
-          label="Kind"
-          value={kind}
-          onChange={v => setKind(v as CostKind)}
-          options={COST_KINDS.map(k => ({ value: k, label: k }))}
-        />
-        <label className="flex flex-1 flex-col text-note text-muted">
-          What
-          <input
-            value={what}
-            maxLength={120}
-            onChange={e => setWhat(e.target.value)}
-            className="min-h-10 min-w-[min(12rem,100%)] border border-line bg-paper px-2 text-plain text-ink"
-          />
-        </label>
-        <ValueField
-          label={`${inCurrency('Cost', currency)}; Enter adds it`}
-          clears
-          text=""
-          placeholder="12.50"
-          parse={parseAmount}
-          check={() => (what.trim() ? undefined : 'say what it is first')}
-          onValue={cost => {
-            editBuild(b => ({ ...b, costs: [...b.costs, { id: id(), kind, what: what.trim(), cost }] }))
-            setWhat('')
-          }}
-        />
-      </section>
+      <CostLines />
+      <AddLine />
       <div className="flex flex-wrap gap-2">
         <Button
           onClick={() =>
@@ -174,5 +90,104 @@ export function CostView() {
         </ul>
       )}
     </article>
+  )
+}
+
+function CostLines() {
+  const build = useOpenBuild(),
+    sheet = useFact('costs'),
+    { currency } = build.preferences
+  return (
+    <Table
+      hideCaption
+      caption="Lines of the cost sheet"
+      heads={['What', 'Kind', { label: currency, right: true }, { label: 'Actions', unseen: true }]}
+    >
+      {sheet.lines.map(l => {
+        const own = build.costs.find(c => c.id === l.id && l.typed)
+        return (
+          <tr key={l.id} className="rule-row">
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              {l.what}
+              {own?.owned && <span className="text-muted"> (owned)</span>}
+            </th>
+            <td className="pr-3 text-note text-muted">
+              {l.kind}
+              {!l.paid && !l.typed ? ', to buy' : ''}
+            </td>
+            <td className="figure text-right">{money(l.cost)}</td>
+            <td className="w-32 text-right">
+              {own && (
+                <>
+                  <label className="mr-1 inline-flex min-h-10 items-center gap-1 text-note">
+                    <input
+                      type="checkbox"
+                      checked={own.owned ?? false}
+                      onChange={() =>
+                        editBuild(b => ({
+                          ...b,
+                          costs: b.costs.map(c => (c.id === l.id ? { ...c, owned: !c.owned } : c)),
+                        }))
+                      }
+                      className="size-5 accent-[var(--hand)]"
+                      aria-label={`${l.what} is owned already`}
+                    />
+                    owned
+                  </label>
+                  <button
+                    type="button"
+                    aria-label={`Remove ${l.what}`}
+                    className="inline-grid size-10 place-items-center align-middle hover:bg-shade"
+                    onClick={() => editBuild(b => ({ ...b, costs: b.costs.filter(c => c.id !== l.id) }))}
+                  >
+                    <Trash2 size={17} aria-hidden="true" />
+                  </button>
+                </>
+              )}
+            </td>
+          </tr>
+        )
+      })}
+    </Table>
+  )
+}
+
+function AddLine() {
+  const { currency } = useOpenBuild().preferences
+  const [kind, setKind] = useState<CostKind>('freight'),
+    [what, setWhat] = useState('')
+  return (
+    <section aria-label="Add a line" className="flex flex-wrap items-end gap-3">
+      <Select
+        label="Kind"
+        value={kind}
+        onChange={v => setKind(v as CostKind)}
+        options={COST_KINDS.map(k => ({ value: k, label: k }))}
+      />
+      <label className="flex flex-1 flex-col text-note text-muted">
+        What
+        <input
+          value={what}
+          maxLength={120}
+          onChange={e => setWhat(e.target.value)}
+          className="min-h-10 min-w-[min(12rem,100%)] border border-line bg-paper px-2 text-plain text-ink"
+        />
+      </label>
+      <ValueField
+        label={`${inCurrency('Cost', currency)}; Enter adds it`}
+        clears
+        text=""
+        placeholder="12.50"
+        parse={parseAmount}
+        check={() => (what.trim() ? undefined : 'say what it is first')}
+        onValue={cost => {
+          editBuild(b => ({
+            ...b,
+            costs: [...b.costs, { id: nextId('c', b.costs), kind, what: what.trim(), cost }],
+          }))
+          setWhat('')
+        }}
+      />
+    </section>
   )
 }
