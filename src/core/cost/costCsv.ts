@@ -1,3 +1,4 @@
+import { freshId } from '../document/freshId.ts'
 import Papa from 'papaparse'
 import { COST_KINDS, type CostKind, type CostLine } from '../document/build.ts'
 import type { Costed } from '../document/docs.ts'
@@ -69,11 +70,10 @@ export function readCostCsv(
       out.problems.push({ path: `${line}, what`, reason: 'says nothing' })
       return
     }
-    let n = ids.size + 1
-    while (ids.has(`c-${n}`)) n++
-    ids.add(`c-${n}`)
+    const id = freshId('c-', ids)
+    ids.add(id)
     out.lines.push({
-      id: `c-${n}`,
+      id,
       kind: kind as CostKind,
       what: cutText(what, 120),
       cost,

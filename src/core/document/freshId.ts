@@ -12,3 +12,9 @@ export const nextId = (prefix: string, list: readonly { id: string }[]): string 
     `${prefix}-`,
     list.map(x => x.id),
   )
+
+/** An id itself where it is free, else with the first free number behind it, from 2. */
+export function freeId(id: string, taken: Iterable<string>): string {
+  const ids = new Set(taken)
+  return ids.has(id) ? freshId(`${id}-`, ids, 2) : id
+}

@@ -1,3 +1,4 @@
+import { freeId } from '../document/freshId.ts'
 import { memo } from '../memo/memo.ts'
 import type { Build } from '../document/build.ts'
 import type { Shaped } from '../document/docs.ts'
@@ -76,12 +77,11 @@ function placeOn(build: Shaped, l: Layout, slot: Carries, at: Point): Point {
   return [p.x - g.x, p.y - g.y]
 }
 
-const freshIn = (part: Part, id: string): string => {
-  const taken = new Set(part.features.map(f => f.id))
-  let own = id
-  for (let n = 2; taken.has(own); n++) own = `${id}-${n}`
-  return own
-}
+const freshIn = (part: Part, id: string): string =>
+  freeId(
+    id,
+    part.features.map(f => f.id),
+  )
 
 /** What a drilled hole is on its part: where it was read, else where it was marked. */
 function featuresOf(build: Shaped, l: Layout, part: Part, h: Hole, step: string, on: string): Feature[] {

@@ -1,3 +1,4 @@
+import { freeId } from '../document/freshId.ts'
 import { spoken } from '../say/spoken.ts'
 import { type Said } from '../say/said.ts'
 import type { Build } from '../document/build.ts'
@@ -19,12 +20,11 @@ const withFinish = (b: Build, patch: Partial<Build['finish']>): Build => ({
   finish: { ...b.finish, ...patch },
 })
 
-const free = (b: Build, stem: string): string => {
-  const taken = new Set(b.finish.layers.map(l => l.id))
-  let id = stem
-  for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`
-  return id
-}
+const free = (b: Build, stem: string): string =>
+  freeId(
+    stem,
+    b.finish.layers.map(l => l.id),
+  )
 
 /**
  * Starts over from a school's layers; what was found of the wood stays. What came finished is left out, unless the school is for

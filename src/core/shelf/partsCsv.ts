@@ -1,3 +1,4 @@
+import { freeId } from '../document/freshId.ts'
 import { slug } from '../text/slug.ts'
 import { unmarked, writeCsv } from '../text/csv.ts'
 import { cutText } from '../text/text.ts'
@@ -186,8 +187,8 @@ export function readPartsCsv(
     }
     const name = cell('name') || PART_KINDS[kind].label
     const given = cell('id').toLowerCase()
-    let id = ID.test(given) ? given : slug(name, { otherwise: 'part' })
-    for (let n = 2; ids.has(id); n++) id = `${slug(name, { otherwise: 'part' })}-${n}`
+    const wanted = ID.test(given) ? given : slug(name, { otherwise: 'part' }),
+      id = ids.has(wanted) ? freeId(slug(name, { otherwise: 'part' }), ids) : wanted
     const part = typicalPart(kind, id, cutText(name, 120)),
       before = out.problems.length
     headings.forEach((h, i) => {

@@ -1,3 +1,4 @@
+import { freeId } from '../document/freshId.ts'
 import { servedWord } from '../parts/servedWord.ts'
 import { cutText } from '../text/text.ts'
 import type { Dimension } from '../units/dimension.ts'
@@ -34,8 +35,7 @@ const GIVES: readonly { kind: PartKind; name: string; dims: Record<string, strin
 export function takeApart(donor: Part, taken: ReadonlySet<string>): { parts: Part[]; donor: Part } {
   const ids = new Set(taken)
   const fresh = (stem: string) => {
-    let id = stem.slice(0, 44)
-    for (let n = 2; ids.has(id); n++) id = `${stem.slice(0, 42)}-${n}`
+    const id = freeId(stem.slice(0, 42), ids)
     ids.add(id)
     return id
   }

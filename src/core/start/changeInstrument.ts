@@ -1,3 +1,4 @@
+import { freeId } from '../document/freshId.ts'
 import type { Build, Instrument } from '../document/build.ts'
 import { setInstrument } from '../document/setInstrument.ts'
 import { slotsOf } from '../document/slots.ts'
@@ -91,7 +92,7 @@ export function changeInstrument(b: Build, answers: Answers): Build {
     if (LEFT_EMPTY.includes(s.id) || (was && b.slots[s.id] === undefined)) continue
     // A real part that cannot belong any more stays among the build's parts; an assumed one holds its place.
     const own = part && untouched(part) ? part : undefined
-    const id = own?.id ?? freeId(s.id, parts)
+    const id = own?.id ?? freeId(s.id, parts.keys())
     const fresh = partAssumed(a, s, id)
     parts.set(id, { ...fresh, name: own?.name ?? fresh.name, ...(own?.stock ? { stock: own.stock } : {}) })
     slots[s.id] = id
@@ -104,11 +105,6 @@ export function changeInstrument(b: Build, answers: Answers): Build {
   const changed = { ...base, slots, parts: kept }
   const others = JSON.stringify(haveOf(changed)) !== JSON.stringify(haveOf(b))
   return others && isProposed(b) ? { ...changed, circuit: proposedCircuit(changed) ?? EMPTY(b) } : changed
-}
-
-function freeId(id: string, parts: ReadonlyMap<string, Part>): string {
-  if (!parts.has(id)) return id
-  for (let n = 2; ; n++) if (!parts.has(`${id}-${n}`)) return `${id}-${n}`
 }
 
 const EMPTY = (b: Build): Build['circuit'] => ({ components: [], wires: [], load: b.circuit.load })

@@ -1,3 +1,4 @@
+import { freshId } from '../../../core/document/freshId.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { CUT_SORTS, type Build, type Cut, type CutSort } from '../../../core/document/build.ts'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
@@ -47,11 +48,12 @@ function begun(sort: CutSort, id: string, w: Work): Cut {
   }
 }
 
-const fresh = (b: Build, sort: CutSort): string => {
-  let n = 1
-  while (b.cuts.some(c => c.id === `${sort}-${n}`)) n++
-  return `${sort}-${n}`
-}
+const fresh = (b: Build, sort: CutSort): string =>
+  freshId(
+    `${sort}-`,
+    b.cuts.map(c => c.id),
+    1,
+  )
 
 /** All cutting work with what it leaves, and what else there is to cut. */
 export function CuttingView({ work, open }: { work: Work; open: (id: string) => void }) {

@@ -1,3 +1,4 @@
+import { freeId } from '../../../core/document/freshId.ts'
 import { slug } from '../../../core/text/slug.ts'
 import { useState } from 'react'
 import type { Part } from '../../../core/parts/part.ts'
@@ -32,9 +33,7 @@ export function NewPartDialog({
     onClose()
   }
   const add = async () => {
-    let id = slug(name || PART_KINDS[kind].label, { otherwise: 'part' })
-    const stem = id
-    for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`
+    const id = freeId(slug(name || PART_KINDS[kind].label, { otherwise: 'part' }), taken)
     if (await put([typicalPart(kind, id, name.trim() || PART_KINDS[kind].label)])) close()
     else setWords('The workshop did not take it; nothing was lost: try again.')
   }

@@ -1,3 +1,4 @@
+import { freshId } from '../../../core/document/freshId.ts'
 import { servedWord } from '../../../core/parts/servedWord.ts'
 import { Heading } from '../../components/Heading.tsx'
 import { Trash2 } from 'lucide-react'
@@ -50,9 +51,11 @@ export function Places({
   const change = (id: string, patch: Partial<Feature>) =>
     replace({ ...part, features: part.features.map(f => (f.id === id ? { ...f, ...patch } : f)) })
   const add = (r: FeatureRole) => {
-    let n = part.features.filter(f => f.role === r).length + 1
-    while (part.features.some(f => f.id === `${r}-${n}`)) n++
-    const id = `${r}-${n}`
+    const id = freshId(
+      `${r}-`,
+      part.features.map(f => f.id),
+      part.features.filter(f => f.role === r).length + 1,
+    )
     replace({
       ...part,
       features: [
