@@ -11,4 +11,4 @@ run(process.execPath, [
   'build',
   ...['-c', 'vite.bench.config.ts', '--logLevel', 'warn'],
 ])
-run(process.execPath, [join(root, 'dist/bench/bench.js')])
+run(process.execPath, [join(root, 'dist/bench/bench.js'), ...process.argv.slice(2)])

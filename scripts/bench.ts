@@ -1,9 +1,10 @@
 import { dimensionAt, dimensionPaths, withDimension } from '../src/core/parts/dimensionAt.ts'
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { cpus, hostname, tmpdir } from 'node:os'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
+import { against, keepRun, keptRun, machineHere, paceHere } from './benchKept.ts'
 import { openChromium } from './chromium.ts'
 import { Bench } from 'tinybench'
 import type { Build } from '../src/core/document/build.ts'
@@ -54,13 +55,26 @@ const build = read.build
 const settings = allSettings(build)[2]!
 const hz = pitchSteps()
 
-const rows: [string, string, string][] = []
+/** `--keep` keeps this run, for later ones on the same machine to be told against. */
+const KEPT = join(root, 'tmp/bench.json'),
+  machine = machineHere(),
+  pace = paceHere(),
+  kept = keptRun(KEPT, machine)
+if (kept)
+  console.log(
+    `Told against the run of ${kept.at}; the machine takes × ${(pace / kept.pace).toFixed(2)} of the time that it took then, which is taken out of times.`,
+  )
+
+const rows: [what: string, value: string, bar: string, against: string][] = [],
+  measuredRows: Record<string, number> = {}
 /** Keeps what was measured for the table at the end, and prints it at once: what breaks off later has shown that much. */
 const row = (what: string, value: number, unit: string, bar?: number) => {
-  const measured: [string, string, string] = [
+  measuredRows[what] = value
+  const measured: (typeof rows)[number] = [
     what,
     `${value.toFixed(value < 10 ? 2 : 0)} ${unit}`,
     bar === undefined ? '' : `${value <= bar ? 'within' : 'OVER'} ${bar} ${unit}`,
+    against(what, value, unit, pace, kept),
   ]
   rows.push(measured)
   console.log(measured.filter(Boolean).join(' | '))
@@ -634,6 +648,12 @@ rmSync(data, { recursive: true, force: true })
 
 await measureLive(row)
 
-console.log(`\n${hostname()}: ${cpus().length} × ${cpus()[0]?.model ?? 'processor'}, Node ${process.version}\n`)
-const width = Math.max(...rows.map(r => r[0].length))
-for (const [what, value, bar] of rows) console.log(`${what.padEnd(width)}  ${value.padStart(12)}  ${bar}`)
+console.log(`\n${machine}\n`)
+const width = Math.max(...rows.map(r => r[0].length)),
+  bars = Math.max(...rows.map(r => r[2].length))
+for (const [what, value, bar, then] of rows)
+  console.log(`${what.padEnd(width)}  ${value.padStart(12)}  ${bar.padEnd(bars)}  ${then}`.trimEnd())
+if (process.argv.includes('--keep')) {
+  keepRun(KEPT, { machine, at: new Date().toISOString(), pace, rows: measuredRows })
+  console.log(`\nKept in ${KEPT}.`)
+}
