@@ -1,7 +1,7 @@
 import { randomOf, triangleQuantile } from '../chance/random.ts'
 import { layOutWork } from './layOutWork.ts'
 import { fromNow, loadsOf, type WorkItem } from './schedule.ts'
-import { minuteOf, stamp, Windows, type WorkingHours } from './windows.ts'
+import { DAY_MINUTES, minuteOf, stamp, Windows, type WorkingHours } from './windows.ts'
 
 /** A piece of work whose time is not known. */
 export interface UncertainItem extends WorkItem {
@@ -22,8 +22,6 @@ export interface Outlook {
   middle: string
   late: string
 }
-
-const DAY = 1440
 
 /**
  * Ends of many runs of the same work, each with minutes, waits and arrivals drawn anew. Undefined where it has no end at all.
@@ -49,7 +47,8 @@ export function outlook(
         ...l,
         minutes: spread ? Math.max(1, Math.round(l.minutes * triangleQuantile(spread, random()))) : l.minutes,
         wait: waitSpread ? l.wait * triangleQuantile(waitSpread, random()) : l.wait,
-        earliest: lateDays && l.earliest > 0 ? l.earliest + Math.round(random() * lateDays) * DAY : l.earliest,
+        earliest:
+          lateDays && l.earliest > 0 ? l.earliest + Math.round(random() * lateDays) * DAY_MINUTES : l.earliest,
       }
     })
     const laid = layOutWork(drawn, windows, begin)
