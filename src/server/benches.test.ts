@@ -176,7 +176,8 @@ describe('several benches on one database', () => {
     expect(r.lost).toEqual([])
     expect(r.ended).toBeGreaterThan(10)
     expect(r.acknowledged).toBeGreaterThan(5)
-    expect(Object.keys(r.answers).filter(s => !['200', '201', '409', '503'].includes(s))).toEqual([])
+    // 408: on a starved machine a request's own head came too late, and nothing of it was done.
+    expect(Object.keys(r.answers).filter(s => !['200', '201', '408', '409', '503'].includes(s))).toEqual([])
     for (const b of benches) expect(b.process.exitCode).toBeNull()
   }, 60_000)
 
