@@ -91,7 +91,7 @@ describe('what is kept while it hangs on the same objects', () => {
   })
 })
 
-describe('what is made anew and equal', () => {
+describe('plain data that is computed again', () => {
   it('is the object that it was, whole or in its fields', () => {
     const f = steady<{ low: number[]; high: number[] }>(),
       made = (n: number) => f({ low: [n % 2], high: [n] })

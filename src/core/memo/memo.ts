@@ -10,7 +10,7 @@ export interface Keeping<A extends readonly unknown[]> {
    * index and the list too: `list.map(x => f(x))` is meant.
    */
   on?: (...a: A) => readonly unknown[]
-  /** Plain data that settles it too, made anew at each call: equal all through is enough. */
+  /** Plain data that it depends on too, computed at each call and compared by value. */
   alike?: (...a: A) => unknown
   /** How many results are kept, those asked for last. */
   keep?: number

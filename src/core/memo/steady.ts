@@ -4,9 +4,9 @@ const isPlain = (x: unknown): x is Record<string, unknown> =>
   typeof x === 'object' && x !== null && !(x instanceof Map) && !(x instanceof Set)
 
 /**
- * Gives plain data that is made anew the objects that it had before: what is equal all through to one of the last is
- * that very object, and of what differs, fields (or members of a list) that are equal are those of the last. So `memo`
- * can tell by the object whether anything moved. Compares by value, as deep as the data goes.
+ * When plain data has been computed again and equals one of the last results, gives back that earlier object. Where it
+ * differs, those of its fields (or members, of a list) that are equal are the earlier ones. So `memo` can tell by the
+ * object whether anything changed. Compares by value, as deep as the data goes.
  */
 export function steady<T>(keep = 3): (made: T) => T {
   const known: T[] = []

@@ -315,7 +315,7 @@ function MoveTuners({
   )
 }
 
-/** A drilled head begun anew: its holes are plugged. */
+/** Plugs the holes of a drilled head, so that its tuners can be laid out again. */
 function PlugHoles({ neckId }: { neckId: string }) {
   return (
     <p className="flex flex-wrap items-center gap-3">
