@@ -71,12 +71,7 @@ export default tseslint.config(
   {
     files: ['src/**/*.{ts,tsx}'],
     ignores: ['**/*.test.ts'],
-    rules: { 'max-depth': ['error', 6] },
-  },
-  {
-    files: ['src/{core,server,cli}/**/*.ts'],
-    ignores: ['**/*.test.ts'],
-    rules: { 'max-lines-per-function': ['error', 120] },
+    rules: { 'max-depth': ['error', 6], 'max-lines-per-function': ['error', 120] },
   },
   {
     files: ['src/web/**/*.{ts,tsx}'],

@@ -1,5 +1,5 @@
 import type { CSSProperties } from 'react'
-import { gaugeScale } from '../../core/fit/gaugeScale.ts'
+import { gaugeScale, type GaugeScale } from '../../core/fit/gaugeScale.ts'
 import type { State } from '../../core/fit/verdict.ts'
 import type { Limits } from '../../core/fit/verdict.ts'
 import { fixed } from '../../core/units/length.ts'
@@ -85,82 +85,21 @@ export function SnugGauge({ value, doubt, limits, state, title, size, planned }:
         </text>
       )}
       {big && (
-        <>
-          {s.minor.map(t => (
-            <line
-              key={t}
-              x1={x(t * perUnit)}
-              x2={x(t * perUnit)}
-              y1={base + deep + 5}
-              y2={base + deep + 9}
-              stroke="var(--muted)"
-              strokeWidth="1"
-            />
-          ))}
-          {s.ticks.map(t => (
-            <g key={t}>
-              <line
-                x1={x(t * perUnit)}
-                x2={x(t * perUnit)}
-                y1={base + deep + 5}
-                y2={base + deep + 14}
-                stroke="var(--ink)"
-                strokeWidth="1.4"
-              />
-              <text
-                x={x(t * perUnit)}
-                y={h - 6}
-                textAnchor="middle"
-                fontSize="14"
-                className="figure"
-                fill="var(--ink)"
-              >
-                {fixed(t, s.decimals)}
-              </text>
-            </g>
-          ))}
-          {limits.high !== undefined && (
-            <>
-              {s.from < 0 && s.to > 0 && Math.abs(x(0) - low) > 40 && (
-                <>
-                  <line x1={x(0)} x2={x(0)} y1={18} y2={base} stroke="var(--muted)" strokeDasharray="2 3" />
-                  <text x={x(0)} y={12} textAnchor="middle" fontSize="13" fill="var(--muted)">
-                    touching
-                  </text>
-                </>
-              )}
-            </>
-          )}
-        </>
+        <GaugeScaleLines s={s} x={x} perUnit={perUnit} base={base} deep={deep} h={h} limits={limits} low={low} />
       )}
       {planned && (
-        <g opacity="0.9">
-          <line
-            x1={clamp(x(planned.value - planned.doubt))}
-            x2={clamp(x(planned.value + planned.doubt))}
-            y1={base - r}
-            y2={base - r}
-            stroke="var(--hand)"
-            strokeWidth="2"
-          />
-          {/* It comes from where the head is now: that is what the fix does. */}
-          <polygon
-            key={`${planned.value} ${state}`}
-            className={big ? 'seats' : undefined}
-            style={
-              big
-                ? ({
-                    '--from-x': `${at - clamp(x(planned.value))}px`,
-                    '--from-y': `${head(value, state) - (base - r + 8)}px`,
-                  } as CSSProperties)
-                : undefined
-            }
-            points={hexPoints(clamp(x(planned.value)), base - r + (big ? 8 : 2), r * 0.8)}
-            fill="var(--paper)"
-            stroke="var(--hand)"
-            strokeWidth={big ? 2.5 : 1.6}
-          />
-        </g>
+        <PlannedMark
+          clamp={clamp}
+          x={x}
+          planned={planned}
+          base={base}
+          r={r}
+          state={state}
+          big={big}
+          at={at}
+          head={head}
+          value={value}
+        />
       )}
       {doubt > 0 && (
         <g stroke={stateColour(state)} strokeWidth={big ? 2.2 : 1.5}>
@@ -190,5 +129,122 @@ export function SnugGauge({ value, doubt, limits, state, title, size, planned }:
     </div>
   ) : (
     drawing
+  )
+}
+
+function GaugeScaleLines({
+  s,
+  x,
+  perUnit,
+  base,
+  deep,
+  h,
+  limits,
+  low,
+}: {
+  s: GaugeScale
+  x: (mm: number) => number
+  perUnit: number
+  base: number
+  deep: number
+  h: number
+  limits: Limits
+  low: number
+}) {
+  return (
+    <>
+      {s.minor.map(t => (
+        <line
+          key={t}
+          x1={x(t * perUnit)}
+          x2={x(t * perUnit)}
+          y1={base + deep + 5}
+          y2={base + deep + 9}
+          stroke="var(--muted)"
+          strokeWidth="1"
+        />
+      ))}
+      {s.ticks.map(t => (
+        <g key={t}>
+          <line
+            x1={x(t * perUnit)}
+            x2={x(t * perUnit)}
+            y1={base + deep + 5}
+            y2={base + deep + 14}
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+          />
+          <text x={x(t * perUnit)} y={h - 6} textAnchor="middle" fontSize="14" className="figure" fill="var(--ink)">
+            {fixed(t, s.decimals)}
+          </text>
+        </g>
+      ))}
+      {limits.high !== undefined && (
+        <>
+          {s.from < 0 && s.to > 0 && Math.abs(x(0) - low) > 40 && (
+            <>
+              <line x1={x(0)} x2={x(0)} y1={18} y2={base} stroke="var(--muted)" strokeDasharray="2 3" />
+              <text x={x(0)} y={12} textAnchor="middle" fontSize="13" fill="var(--muted)">
+                touching
+              </text>
+            </>
+          )}
+        </>
+      )}
+    </>
+  )
+}
+
+function PlannedMark({
+  clamp,
+  x,
+  planned,
+  base,
+  r,
+  state,
+  big,
+  at,
+  head,
+  value,
+}: {
+  clamp: (p: number) => number
+  x: (mm: number) => number
+  planned: { value: number; doubt: number; state: State }
+  base: number
+  r: number
+  state: State
+  big: boolean
+  at: number
+  head: (mm: number, st: State) => number
+  value: number
+}) {
+  return (
+    <g opacity="0.9">
+      <line
+        x1={clamp(x(planned.value - planned.doubt))}
+        x2={clamp(x(planned.value + planned.doubt))}
+        y1={base - r}
+        y2={base - r}
+        stroke="var(--hand)"
+        strokeWidth="2"
+      />
+      {/* It comes from where the head is now: that is what the fix does. */}
+      <polygon
+        key={`${planned.value} ${state}`}
+        className={big ? 'seats' : undefined}
+        style={
+          big
+            ? ({
+                '--from-x': `${at - clamp(x(planned.value))}px`,
+                '--from-y': `${head(value, state) - (base - r + 8)}px`,
+              } as CSSProperties)
+            : undefined
+        }
+        points={hexPoints(clamp(x(planned.value)), base - r + (big ? 8 : 2), r * 0.8)}
+        fill="var(--paper)"
+        stroke="var(--hand)"
+        strokeWidth={big ? 2.5 : 1.6}
+      />
+    </g>
   )
 }

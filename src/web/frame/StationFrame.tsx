@@ -42,20 +42,9 @@ export function StationFrame({
   // Without an instrument there is nothing to draw: the map folds to a strip.
   if (alone)
     return (
-      <div className="grid h-full min-h-0 grid-rows-[auto_1fr]">
-        <header className="flex items-baseline gap-3 border-b border-line px-5 py-2">
-          <h1 className="text-section font-semibold">{map.title}</h1>
-          <p className="text-plain text-muted">{map.summary}</p>
-        </header>
-        <div className="grid min-h-0 grid-cols-[minmax(18.75rem,38%)_1fr] max-[43.75em]:flex max-[43.75em]:flex-col max-[43.75em]:overflow-y-auto">
-          <div className="contents max-[43.75em]:block max-[43.75em]:max-h-[34dvh] max-[43.75em]:shrink-0 max-[43.75em]:overflow-y-auto max-[43.75em]:border-b-2 max-[43.75em]:border-ink">
-            {ledger}
-          </div>
-          <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
-            {children}
-          </section>
-        </div>
-      </div>
+      <WithoutInstrument map={map} ledger={ledger}>
+        {children}
+      </WithoutInstrument>
     )
   // On paper: what it is, the drawing once, then everything that is listed, and the sheet of what is in hand.
   const onPaper = (
@@ -66,41 +55,15 @@ export function StationFrame({
   // On a telephone one thing lies under another; the map is folded away until it is asked for.
   if (narrow)
     return (
-      <div className="flex h-full min-h-0 flex-col overflow-y-auto print:block">
-        {onPaper}
-        <header className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-4 py-2 print:hidden">
-          <h1 className="text-section font-semibold">{map.title}</h1>
-          <p className="min-w-0 text-plain text-muted">{map.summary}</p>
-        </header>
-        <details className="no-print border-b border-line">
-          <summary className="min-h-10 cursor-pointer px-4 py-2 text-plain underline underline-offset-4">
-            {sheet ? named : 'Map'}
-          </summary>
-          <div className="h-[52dvh]">
-            {sheet ? (
-              <div className="flex h-full min-h-0 flex-col">
-                {corner}
-                <div className="min-h-0 flex-1">{sheet}</div>
-              </div>
-            ) : (
-              <InstrumentMap {...map} title="" />
-            )}
-          </div>
-        </details>
-        {/* It scrolls by itself: keys have to reach it where nothing in it can be chosen. */}
-        <div
-          role="region"
-          aria-label="List"
-          tabIndex={0}
-          className="max-h-[34dvh] shrink-0 overflow-y-auto border-b-2 border-ink"
-        >
-          {ledger}
-        </div>
-        <section aria-label="Sheet" id="sheet" tabIndex={-1} className="bg-paper px-4 py-4">
-          {children}
-          <HowItWorks />
-        </section>
-      </div>
+      <NarrowFrame
+        onPaper={onPaper}
+        map={map}
+        sheet={sheet}
+        named={named}
+        corner={corner}
+        ledger={ledger}
+        children={children}
+      />
     )
   return (
     <div
@@ -155,6 +118,81 @@ export function StationFrame({
             <div className="flex-1">{children}</div>
             <HowItWorks />
           </div>
+        </section>
+      </div>
+    </div>
+  )
+}
+
+function NarrowFrame({
+  onPaper,
+  map,
+  sheet,
+  named,
+  corner,
+  ledger,
+  children,
+}: {
+  onPaper: ReactNode
+  map: MapProps
+  sheet: ReactNode
+  named: string
+  corner: ReactNode
+  ledger: ReactNode
+  children: ReactNode
+}) {
+  return (
+    <div className="flex h-full min-h-0 flex-col overflow-y-auto print:block">
+      {onPaper}
+      <header className="flex flex-wrap items-baseline gap-x-3 border-b border-line px-4 py-2 print:hidden">
+        <h1 className="text-section font-semibold">{map.title}</h1>
+        <p className="min-w-0 text-plain text-muted">{map.summary}</p>
+      </header>
+      <details className="no-print border-b border-line">
+        <summary className="min-h-10 cursor-pointer px-4 py-2 text-plain underline underline-offset-4">
+          {sheet ? named : 'Map'}
+        </summary>
+        <div className="h-[52dvh]">
+          {sheet ? (
+            <div className="flex h-full min-h-0 flex-col">
+              {corner}
+              <div className="min-h-0 flex-1">{sheet}</div>
+            </div>
+          ) : (
+            <InstrumentMap {...map} title="" />
+          )}
+        </div>
+      </details>
+      {/* It scrolls by itself: keys have to reach it where nothing in it can be chosen. */}
+      <div
+        role="region"
+        aria-label="List"
+        tabIndex={0}
+        className="max-h-[34dvh] shrink-0 overflow-y-auto border-b-2 border-ink"
+      >
+        {ledger}
+      </div>
+      <section aria-label="Sheet" id="sheet" tabIndex={-1} className="bg-paper px-4 py-4">
+        {children}
+        <HowItWorks />
+      </section>
+    </div>
+  )
+}
+
+function WithoutInstrument({ map, ledger, children }: { map: MapProps; ledger: ReactNode; children: ReactNode }) {
+  return (
+    <div className="grid h-full min-h-0 grid-rows-[auto_1fr]">
+      <header className="flex items-baseline gap-3 border-b border-line px-5 py-2">
+        <h1 className="text-section font-semibold">{map.title}</h1>
+        <p className="text-plain text-muted">{map.summary}</p>
+      </header>
+      <div className="grid min-h-0 grid-cols-[minmax(18.75rem,38%)_1fr] max-[43.75em]:flex max-[43.75em]:flex-col max-[43.75em]:overflow-y-auto">
+        <div className="contents max-[43.75em]:block max-[43.75em]:max-h-[34dvh] max-[43.75em]:shrink-0 max-[43.75em]:overflow-y-auto max-[43.75em]:border-b-2 max-[43.75em]:border-ink">
+          {ledger}
+        </div>
+        <section aria-label="Sheet" className="min-h-0 overflow-y-auto bg-paper px-6 py-4">
+          {children}
         </section>
       </div>
     </div>

@@ -1,3 +1,4 @@
+import type { Layout } from '../../core/layout/layOut.ts'
 import { yDown } from '../../core/document/mirror.ts'
 import { useFact } from '../hooks/useFact.ts'
 import { memo, type ReactNode } from 'react'
@@ -9,7 +10,7 @@ import { HexMark, hexPoints } from '../components/Hex.tsx'
 import { CloseUp } from './CloseUp.tsx'
 import { DimensionLine, type MapDim } from './DimensionLine.tsx'
 import { InstrumentDrawing } from './InstrumentDrawing.tsx'
-import { placeMarks, type MapMark } from './marks.ts'
+import { placeMarks, type MapMark, type PlacedMark } from './marks.ts'
 
 interface Props {
   title: string
@@ -48,12 +49,7 @@ export const InstrumentMap = memo(function InstrumentMap({
   const { text } = useLength()
   const { ref, width, height } = useSize<HTMLDivElement>()
   const inHand = marks.find(m => m.id === hand)
-  const header = title && (
-    <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3">
-      <h1 className="text-section font-semibold">{title}</h1>
-      <p className="text-plain text-muted">{summary}</p>
-    </div>
-  )
+  const header = title && <MapHead title={title} summary={summary} />
   if (!layout)
     return (
       <div ref={ref} className="relative h-full">
@@ -109,28 +105,7 @@ export const InstrumentMap = memo(function InstrumentMap({
             <InstrumentDrawing layout={layout} build={build} />
             {overlay && <g className="drawing">{overlay}</g>}
           </g>
-          <g aria-label={`Scale length ${text(layout.scaleLength)}`}>
-            <path
-              d={`M${nutX} ${dimY + 46}V${dimY - 6}M${endX} ${dimY - 6}V${dimY + 4}`}
-              className="line-dim"
-              stroke="var(--muted)"
-            />
-            <path
-              d={`M${nutX} ${dimY}H${(nutX + endX) / 2 - 52}M${(nutX + endX) / 2 + 52} ${dimY}H${endX}`}
-              className="line-dim"
-            />
-            <path d={`M${nutX} ${dimY}l8 -3v6zM${endX} ${dimY}l-8 -3v6z`} fill="var(--ink)" />
-            <text
-              x={(nutX + endX) / 2}
-              y={dimY + 5}
-              textAnchor="middle"
-              fontSize="15"
-              className="figure"
-              fill="var(--ink)"
-            >
-              {text(layout.scaleLength)}
-            </text>
-          </g>
+          <ScaleLengthLine text={text} layout={layout} nutX={nutX} dimY={dimY} endX={endX} />
           {dims.map((d, i) => (
             <DimensionLine
               key={i}
@@ -155,49 +130,7 @@ export const InstrumentMap = memo(function InstrumentMap({
             </g>
           ))}
           {placed.map(m => (
-            <g key={m.id}>
-              <a
-                role="button"
-                tabIndex={-1}
-                aria-label={m.title}
-                aria-pressed={m.id === hand}
-                onClick={() => take(m.id)}
-                style={{ cursor: 'pointer' }}
-              >
-                <circle cx={m.bx} cy={m.by} r={20} fill="transparent" />
-                {m.id === hand && (
-                  <polygon
-                    points={hexPoints(m.bx, m.by, R + 5)}
-                    fill="var(--ground)"
-                    stroke="var(--hand)"
-                    strokeWidth={2.4}
-                  />
-                )}
-                {m.state ? (
-                  <HexMark cx={m.bx} cy={m.by} r={R} state={m.state} label={m.label} />
-                ) : (
-                  <>
-                    <polygon
-                      points={hexPoints(m.bx, m.by, R)}
-                      fill={m.id === hand ? 'var(--hand)' : 'var(--paper)'}
-                      stroke="var(--ink)"
-                      strokeWidth={1.2}
-                    />
-                    <text
-                      x={m.bx}
-                      y={m.by}
-                      textAnchor="middle"
-                      dominantBaseline="central"
-                      fontSize={12}
-                      fontWeight={600}
-                      fill={m.id === hand ? 'var(--on-hand)' : 'var(--ink)'}
-                    >
-                      {m.label}
-                    </text>
-                  </>
-                )}
-              </a>
-            </g>
+            <Mark key={m.id} m={m} hand={hand} take={take} />
           ))}
         </svg>
       )}
@@ -218,3 +151,99 @@ export const InstrumentMap = memo(function InstrumentMap({
     </div>
   )
 })
+
+function ScaleLengthLine({
+  text,
+  layout,
+  nutX,
+  dimY,
+  endX,
+}: {
+  text: (mm: number, decimals?: number) => string
+  layout: Layout
+  nutX: number
+  dimY: number
+  endX: number
+}) {
+  return (
+    <g aria-label={`Scale length ${text(layout.scaleLength)}`}>
+      <path
+        d={`M${nutX} ${dimY + 46}V${dimY - 6}M${endX} ${dimY - 6}V${dimY + 4}`}
+        className="line-dim"
+        stroke="var(--muted)"
+      />
+      <path
+        d={`M${nutX} ${dimY}H${(nutX + endX) / 2 - 52}M${(nutX + endX) / 2 + 52} ${dimY}H${endX}`}
+        className="line-dim"
+      />
+      <path d={`M${nutX} ${dimY}l8 -3v6zM${endX} ${dimY}l-8 -3v6z`} fill="var(--ink)" />
+      <text
+        x={(nutX + endX) / 2}
+        y={dimY + 5}
+        textAnchor="middle"
+        fontSize="15"
+        className="figure"
+        fill="var(--ink)"
+      >
+        {text(layout.scaleLength)}
+      </text>
+    </g>
+  )
+}
+
+function Mark({ m, hand, take }: { m: PlacedMark; hand: string | undefined; take: (id: string) => void }) {
+  return (
+    <g>
+      <a
+        role="button"
+        tabIndex={-1}
+        aria-label={m.title}
+        aria-pressed={m.id === hand}
+        onClick={() => take(m.id)}
+        style={{ cursor: 'pointer' }}
+      >
+        <circle cx={m.bx} cy={m.by} r={20} fill="transparent" />
+        {m.id === hand && (
+          <polygon
+            points={hexPoints(m.bx, m.by, R + 5)}
+            fill="var(--ground)"
+            stroke="var(--hand)"
+            strokeWidth={2.4}
+          />
+        )}
+        {m.state ? (
+          <HexMark cx={m.bx} cy={m.by} r={R} state={m.state} label={m.label} />
+        ) : (
+          <>
+            <polygon
+              points={hexPoints(m.bx, m.by, R)}
+              fill={m.id === hand ? 'var(--hand)' : 'var(--paper)'}
+              stroke="var(--ink)"
+              strokeWidth={1.2}
+            />
+            <text
+              x={m.bx}
+              y={m.by}
+              textAnchor="middle"
+              dominantBaseline="central"
+              fontSize={12}
+              fontWeight={600}
+              fill={m.id === hand ? 'var(--on-hand)' : 'var(--ink)'}
+            >
+              {m.label}
+            </text>
+          </>
+        )}
+      </a>
+    </g>
+  )
+}
+
+function MapHead({ title, summary }: Pick<Props, 'title' | 'summary'>) {
+  return (
+    <div className="absolute left-5 top-2.5 z-10 flex max-w-[70%] items-baseline gap-3">
+      <h1 className="text-section font-semibold">{title}</h1>
+      <p className="text-plain text-muted">{summary}</p>
+    </div>
+  )
+}

@@ -79,84 +79,9 @@ export function SheetView({
           ))}
         </Table>
       </Part>
-      {sheet.strings.length > 0 && (
-        <Part title="Strings">
-          <Table
-            fit
-            caption="Strings"
-            hideCaption
-            heads={['', 'note', { label: 'gauge', right: true }, { label: 'pull', right: true }]}
-          >
-            {sheet.strings.map(s => (
-              <tr key={s.number} className="rule-row">
-                <th scope="row" className="py-0.5 pr-6 text-left font-normal text-muted">
-                  {s.number}
-                </th>
-                <td className="py-0.5 pr-6 font-semibold">{s.note}</td>
-                <td className="figure py-0.5 pr-6 text-right">
-                  {l.fineText(s.diameter, 3)}
-                  {s.wound ? ' wound' : ''}
-                </td>
-                <td className="figure py-0.5 text-right">{fixed(s.newtons, 0)} N</td>
-              </tr>
-            ))}
-          </Table>
-        </Part>
-      )}
-      {sheet.settings.length > 0 && (
-        <Part title="Switch and circuit">
-          <Table
-            caption="What each setting gives"
-            hideCaption
-            heads={['Setting', 'What sounds', { label: 'meter at the jack', right: true }]}
-          >
-            {sheet.settings.map(s => (
-              <tr key={s.label} className="rule-row break-inside-avoid">
-                <th scope="row" className="w-40 max-w-full py-1 pr-3 text-left align-top font-semibold">
-                  {s.label}
-                </th>
-                <td className="py-1 pr-3">
-                  <Says of={s.says} />
-                </td>
-                <td className="figure py-1 text-right align-top whitespace-nowrap">
-                  {s.reading !== undefined
-                    ? `${formatResistance(s.reading)} read`
-                    : s.ohms !== undefined
-                      ? `${formatResistance(s.ohms)} meant`
-                      : 'open'}
-                </td>
-              </tr>
-            ))}
-          </Table>
-          {circuit && circuit.components.length > 0 && <CircuitDrawing of={circuit} />}
-        </Part>
-      )}
-      {sheet.finish.length > 0 && (
-        <Part title="Finish, and how it is mended">
-          {sheet.finish.map(f => (
-            <div
-              key={f.zones.join()}
-              className="flex break-inside-avoid flex-col gap-1 border-l-4 border-line pl-3"
-            >
-              <p className="text-body">
-                <b className="font-semibold">{f.material}</b> on {f.zones.join(', ')}
-                {f.below.length > 0 && `, over ${f.below.join(', ')}`}:{' '}
-                <span className="figure">
-                  {Math.round(f.microns)} ± {Math.round(f.doubt)} µm
-                </span>
-                {f.done ? '' : ' when all coats are on; they are not yet'}
-              </p>
-              <p className="text-plain">
-                <b className="font-semibold">Clean:</b> {f.care.clean} <b className="font-semibold">Keep off:</b>{' '}
-                {f.care.harms}
-              </p>
-              <p className="text-plain">
-                <b className="font-semibold">Mend:</b> {f.care.mend}
-              </p>
-            </div>
-          ))}
-        </Part>
-      )}
+      {sheet.strings.length > 0 && <StringsPart sheet={sheet} />}
+      {sheet.settings.length > 0 && <CircuitPart sheet={sheet} circuit={circuit} />}
+      {sheet.finish.length > 0 && <FinishPart sheet={sheet} />}
       {sheet.setup.rows.length > 0 && (
         <Part title="Set-up">
           <SetupReadings rows={sheet.setup.rows} />
@@ -200,5 +125,90 @@ export function SheetView({
       )}
       <p className="text-note text-muted">Written {day(written)} from what was chosen, read and done.</p>
     </>
+  )
+}
+
+function StringsPart({ sheet }: { sheet: SheetPage['sheet'] }) {
+  const l = useLength()
+  return (
+    <Part title="Strings">
+      <Table
+        fit
+        caption="Strings"
+        hideCaption
+        heads={['', 'note', { label: 'gauge', right: true }, { label: 'pull', right: true }]}
+      >
+        {sheet.strings.map(s => (
+          <tr key={s.number} className="rule-row">
+            <th scope="row" className="py-0.5 pr-6 text-left font-normal text-muted">
+              {s.number}
+            </th>
+            <td className="py-0.5 pr-6 font-semibold">{s.note}</td>
+            <td className="figure py-0.5 pr-6 text-right">
+              {l.fineText(s.diameter, 3)}
+              {s.wound ? ' wound' : ''}
+            </td>
+            <td className="figure py-0.5 text-right">{fixed(s.newtons, 0)} N</td>
+          </tr>
+        ))}
+      </Table>
+    </Part>
+  )
+}
+
+function CircuitPart({ sheet, circuit }: { sheet: SheetPage['sheet']; circuit: SolderDrawing | undefined }) {
+  return (
+    <Part title="Switch and circuit">
+      <Table
+        caption="What each setting gives"
+        hideCaption
+        heads={['Setting', 'What sounds', { label: 'meter at the jack', right: true }]}
+      >
+        {sheet.settings.map(s => (
+          <tr key={s.label} className="rule-row break-inside-avoid">
+            <th scope="row" className="w-40 max-w-full py-1 pr-3 text-left align-top font-semibold">
+              {s.label}
+            </th>
+            <td className="py-1 pr-3">
+              <Says of={s.says} />
+            </td>
+            <td className="figure py-1 text-right align-top whitespace-nowrap">
+              {s.reading !== undefined
+                ? `${formatResistance(s.reading)} read`
+                : s.ohms !== undefined
+                  ? `${formatResistance(s.ohms)} meant`
+                  : 'open'}
+            </td>
+          </tr>
+        ))}
+      </Table>
+      {circuit && circuit.components.length > 0 && <CircuitDrawing of={circuit} />}
+    </Part>
+  )
+}
+
+function FinishPart({ sheet }: { sheet: SheetPage['sheet'] }) {
+  return (
+    <Part title="Finish, and how it is mended">
+      {sheet.finish.map(f => (
+        <div key={f.zones.join()} className="flex break-inside-avoid flex-col gap-1 border-l-4 border-line pl-3">
+          <p className="text-body">
+            <b className="font-semibold">{f.material}</b> on {f.zones.join(', ')}
+            {f.below.length > 0 && `, over ${f.below.join(', ')}`}:{' '}
+            <span className="figure">
+              {Math.round(f.microns)} ± {Math.round(f.doubt)} µm
+            </span>
+            {f.done ? '' : ' when all coats are on; they are not yet'}
+          </p>
+          <p className="text-plain">
+            <b className="font-semibold">Clean:</b> {f.care.clean} <b className="font-semibold">Keep off:</b>{' '}
+            {f.care.harms}
+          </p>
+          <p className="text-plain">
+            <b className="font-semibold">Mend:</b> {f.care.mend}
+          </p>
+        </div>
+      ))}
+    </Part>
   )
 }

@@ -103,57 +103,13 @@ export function Settings() {
               <Button onClick={() => void alignBuilds()}>Use the workshop’s in all of them</Button>
             </aside>
           )}
-          <Section title="Units and money" hint="How lengths are shown, and what prices are in.">
-            <Select
-              label="Lengths in"
-              value={preferences.length}
-              onChange={v => editSettings(s => inUnits(s, LENGTH_DISPLAYS.find(d => d === v) ?? 'mm'))}
-              options={[
-                { value: 'mm', label: 'millimetres' },
-                { value: 'inch-fraction', label: 'inches, fractions' },
-                { value: 'inch-decimal', label: 'inches, decimals' },
-              ]}
-            />
-            <TextField
-              label="Currency"
-              value={preferences.currency}
-              max={longest(Preferences, 'currency')}
-              onText={currency => set('preferences', { currency })}
-            />
-            <ValueField
-              narrow
-              label="An hour at the bench"
-              text={preferences.rate === undefined ? '' : money(preferences.rate)}
-              parse={parseAmount}
-              check={withinOf(Preferences, 'rate', money)}
-              onValue={rate => set('preferences', { rate })}
-            />
-          </Section>
+          <UnitsSection preferences={preferences} />
           <Section title="Drawer of bits" hint="Holes are drilled with what is there.">
             <div className="flex min-w-0 flex-col gap-4">
               <DrawerEditor drawer={preferences.drawer} />
             </div>
           </Section>
-          <Section
-            title="Paper and printer"
-            hint="Templates are drawn larger or smaller so that they come out true."
-          >
-            <Select
-              label="Paper"
-              value={preferences.print.paper}
-              onChange={v =>
-                set('preferences', {
-                  print: { ...preferences.print, paper: PAPER_NAMES.find(p => p === v) ?? 'A4' },
-                })
-              }
-              options={PAPER_NAMES.map(p => ({ value: p, label: p === 'A4' ? 'A4' : 'US Letter' }))}
-            />
-            <p className="text-plain">
-              Along the short side <span className="figure">{fixed(preferences.print.short * 100, 2)} %</span>,
-              along the long side <span className="figure">{fixed(preferences.print.long * 100, 2)} %</span>: the
-              measured bars of a build’s templates set this.
-            </p>
-          </Section>
+          <PaperSection preferences={preferences} />
           <Section title="Air" hint="Usual at the bench, and where instruments live. A build may have its own.">
             {percent('atBench', 'At the bench')}
             {percent('driest', 'Driest where they live')}
@@ -166,65 +122,9 @@ export function Settings() {
               onValue={celsius => set('climate', { celsius })}
             />
           </Section>
-          <Section title="Hours at the bench" hint="Dates of every plan come from these. A build may have its own.">
-            {DAYS.map((d, i) => (
-              <ValueField
-                key={d}
-                label={d}
-                text={fixed(bench.hours[i] ?? 0, 1)}
-                parse={numberOf(BenchHours, 'hours', 'number of hours', ' h')}
-                onValue={v => set('bench', { hours: bench.hours.with(i, v) })}
-              />
-            ))}
-            <label className="flex flex-col gap-0.5 text-note text-muted">
-              From
-              <input
-                type="time"
-                value={bench.from}
-                onChange={e => {
-                  if (/^\d\d:\d\d$/.test(e.target.value)) set('bench', { from: e.target.value })
-                }}
-                className="figure min-h-10 border border-line bg-paper px-2 text-plain text-ink"
-              />
-            </label>
-          </Section>
-          <Section
-            title="People"
-            hint="Whose hands there are. A build names its own at the Plan station; Evenings lays each one’s work beside the others’."
-          >
-            <TextField
-              label="Names, separated by commas"
-              value={(settings.people ?? []).join(', ')}
-              max={longest(WorkshopSettings, 'people') * MOST_PEOPLE}
-              onText={text => {
-                const people = [...new Set(text.split(',').map(t => t.trim().slice(0, 40)))]
-                  .filter(Boolean)
-                  .slice(0, MOST_PEOPLE)
-                editSettings(({ people: _, ...s }) => (people.length ? { ...s, people } : s))
-              }}
-            />
-          </Section>
-          <Section title="Cable and amplifier" hint="What a circuit plays into. A build may have its own.">
-            <ValueField
-              label="Cable"
-              text={`${fixed(load.cableMetres, 1)} m`}
-              parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
-              onValue={cableMetres => set('load', { cableMetres })}
-            />
-            <ValueField
-              label="Capacitance a metre"
-              text={`${fixed(load.faradsPerMetre * 1e12, 0)} pF`}
-              parse={numberOf(Load, 'faradsPerMetre', 'capacitance', ' pF', 1e-12)}
-              onValue={faradsPerMetre => set('load', { faradsPerMetre })}
-            />
-            <ValueField
-              label="Amplifier’s input"
-              text={formatResistance(load.amplifierOhms)}
-              parse={parseResistance}
-              check={withinOf(Load, 'amplifierOhms', formatResistance)}
-              onValue={amplifierOhms => set('load', { amplifierOhms })}
-            />
-          </Section>
+          <HoursSection bench={bench} />
+          <PeopleSection settings={settings} />
+          <CableSection load={load} />
           <Section
             title="Safe keeping"
             hint="A backup is the whole workshop as a zip of open files: every build, the shelf, photos, these settings."
@@ -239,5 +139,132 @@ export function Settings() {
         </div>
       </main>
     </div>
+  )
+}
+
+function UnitsSection({ preferences }: { preferences: Preferences }) {
+  return (
+    <Section title="Units and money" hint="How lengths are shown, and what prices are in.">
+      <Select
+        label="Lengths in"
+        value={preferences.length}
+        onChange={v => editSettings(s => inUnits(s, LENGTH_DISPLAYS.find(d => d === v) ?? 'mm'))}
+        options={[
+          { value: 'mm', label: 'millimetres' },
+          { value: 'inch-fraction', label: 'inches, fractions' },
+          { value: 'inch-decimal', label: 'inches, decimals' },
+        ]}
+      />
+      <TextField
+        label="Currency"
+        value={preferences.currency}
+        max={longest(Preferences, 'currency')}
+        onText={currency => set('preferences', { currency })}
+      />
+      <ValueField
+        narrow
+        label="An hour at the bench"
+        text={preferences.rate === undefined ? '' : money(preferences.rate)}
+        parse={parseAmount}
+        check={withinOf(Preferences, 'rate', money)}
+        onValue={rate => set('preferences', { rate })}
+      />
+    </Section>
+  )
+}
+
+function PaperSection({ preferences }: { preferences: Preferences }) {
+  return (
+    <Section title="Paper and printer" hint="Templates are drawn larger or smaller so that they come out true.">
+      <Select
+        label="Paper"
+        value={preferences.print.paper}
+        onChange={v =>
+          set('preferences', {
+            print: { ...preferences.print, paper: PAPER_NAMES.find(p => p === v) ?? 'A4' },
+          })
+        }
+        options={PAPER_NAMES.map(p => ({ value: p, label: p === 'A4' ? 'A4' : 'US Letter' }))}
+      />
+      <p className="text-plain">
+        Along the short side <span className="figure">{fixed(preferences.print.short * 100, 2)} %</span>, along the
+        long side <span className="figure">{fixed(preferences.print.long * 100, 2)} %</span>: the measured bars of a
+        build’s templates set this.
+      </p>
+    </Section>
+  )
+}
+
+function HoursSection({ bench }: { bench: BenchHours }) {
+  return (
+    <Section title="Hours at the bench" hint="Dates of every plan come from these. A build may have its own.">
+      {DAYS.map((d, i) => (
+        <ValueField
+          key={d}
+          label={d}
+          text={fixed(bench.hours[i] ?? 0, 1)}
+          parse={numberOf(BenchHours, 'hours', 'number of hours', ' h')}
+          onValue={v => set('bench', { hours: bench.hours.with(i, v) })}
+        />
+      ))}
+      <label className="flex flex-col gap-0.5 text-note text-muted">
+        From
+        <input
+          type="time"
+          value={bench.from}
+          onChange={e => {
+            if (/^\d\d:\d\d$/.test(e.target.value)) set('bench', { from: e.target.value })
+          }}
+          className="figure min-h-10 border border-line bg-paper px-2 text-plain text-ink"
+        />
+      </label>
+    </Section>
+  )
+}
+
+function PeopleSection({ settings }: { settings: WorkshopSettings }) {
+  return (
+    <Section
+      title="People"
+      hint="Whose hands there are. A build names its own at the Plan station; Evenings lays each one’s work beside the others’."
+    >
+      <TextField
+        label="Names, separated by commas"
+        value={(settings.people ?? []).join(', ')}
+        max={longest(WorkshopSettings, 'people') * MOST_PEOPLE}
+        onText={text => {
+          const people = [...new Set(text.split(',').map(t => t.trim().slice(0, 40)))]
+            .filter(Boolean)
+            .slice(0, MOST_PEOPLE)
+          editSettings(({ people: _, ...s }) => (people.length ? { ...s, people } : s))
+        }}
+      />
+    </Section>
+  )
+}
+
+function CableSection({ load }: { load: Load }) {
+  return (
+    <Section title="Cable and amplifier" hint="What a circuit plays into. A build may have its own.">
+      <ValueField
+        label="Cable"
+        text={`${fixed(load.cableMetres, 1)} m`}
+        parse={numberOf(Load, 'cableMetres', 'length of cable', ' m')}
+        onValue={cableMetres => set('load', { cableMetres })}
+      />
+      <ValueField
+        label="Capacitance a metre"
+        text={`${fixed(load.faradsPerMetre * 1e12, 0)} pF`}
+        parse={numberOf(Load, 'faradsPerMetre', 'capacitance', ' pF', 1e-12)}
+        onValue={faradsPerMetre => set('load', { faradsPerMetre })}
+      />
+      <ValueField
+        label="Amplifier’s input"
+        text={formatResistance(load.amplifierOhms)}
+        parse={parseResistance}
+        check={withinOf(Load, 'amplifierOhms', formatResistance)}
+        onValue={amplifierOhms => set('load', { amplifierOhms })}
+      />
+    </Section>
   )
 }

@@ -189,33 +189,10 @@ const without = (a: Answers, k: keyof Answers): Answers => {
 }
 
 /** The questions about an instrument, with answers drawn from computed geometry. Every one of them may stay open. */
-export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswers: (a: Answers) => void }) {
+export function Questions({ answers: a, onAnswers }: Asking) {
   const l = useLength()
   const r = resolve(a)
   const p = assumingFor(a).p
-  const pickupAt = (place: PickupPlace) => r.pickups.find(k => k.place === place)?.sort
-  const setPickup = (place: PickupPlace, sort: PickupSort | undefined) =>
-    onAnswers({
-      ...a,
-      pickups: PICKUP_PLACES.flatMap(q => {
-        const s = q === place ? sort : pickupAt(q)
-        return s ? [{ place: q, sort: s }] : []
-      }),
-    })
-  const count = (label: string, value: number, most: number, set: (n: number) => void) => (
-    <ValueField
-      narrow
-      label={label}
-      text={String(value)}
-      onValue={set}
-      parse={t => {
-        const n = parseDecimal(t)
-        return n !== undefined && Number.isInteger(n) && n >= (label === 'Strings' ? 1 : 0) && n <= most
-          ? parsed(n)
-          : refused(`“${t}” is no number of ${label.toLowerCase()}`, `${label === 'Strings' ? 1 : 0} to ${most}`)
-      }}
-    />
-  )
   const scaled = (mm: number) => l.text(mm, mm % 1 ? 1 : 0)
   return (
     <div className="flex flex-col gap-5">
@@ -231,7 +208,15 @@ export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswe
           chosen: a.strings === n,
           answers: { ...a, strings: n, perCourse: n === 12 ? 2 : 1 },
         }))}
-        more={count('Strings', r.strings, 18, n => onAnswers({ ...a, strings: n, perCourse: n === 12 ? 2 : 1 }))}
+        more={
+          <Count
+            label="Strings"
+            value={r.strings}
+            least={1}
+            most={18}
+            onValue={n => onAnswers({ ...a, strings: n, perCourse: n === 12 ? 2 : 1 })}
+          />
+        }
       />
       <Asked
         title="Scale length"
@@ -283,33 +268,7 @@ export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswe
           drawing: <JointDrawing p={p} joint={j} width={170} height={74} />,
         }))}
       />
-      <Asked
-        title="Pickups"
-        hint="Which, and where."
-        open={a.pickups === undefined}
-        onOpen={() => onAnswers(without(a, 'pickups'))}
-        onPick={onAnswers}
-        crop={poles}
-        options={COMMON_PICKUPS.map(([label, pickups]) => ({
-          label,
-          chosen: same(a.pickups, pickups),
-          answers: { ...a, pickups },
-        }))}
-        more={PICKUP_PLACES.map(place => (
-          <Select
-            key={place}
-            label={AT[place]}
-            value={pickupAt(place) ?? ''}
-            onChange={v =>
-              setPickup(
-                place,
-                PICKUP_SORTS.find(s => s === v),
-              )
-            }
-            options={[{ value: '', label: 'none' }, ...PICKUP_SORTS.map(s => ({ value: s, label: s }))]}
-          />
-        ))}
-      />
+      <PickupsAsked answers={a} onAnswers={onAnswers} />
       <Asked
         title="Bridge"
         hint="What the strings pass over."
@@ -319,31 +278,7 @@ export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswe
         crop={saddles}
         options={BRIDGE_SORTS.map(b => ({ label: b, chosen: a.bridge === b, answers: { ...a, bridge: b } }))}
       />
-      <Asked
-        title="Controls"
-        hint="Pots and switches."
-        open={a.controls === undefined}
-        onOpen={() => onAnswers(without(a, 'controls'))}
-        onPick={onAnswers}
-        crop={bodyOf}
-        size={{ w: 132, h: 110 }}
-        options={CONTROLS.map(c => ({
-          label: controlsLabel(c),
-          chosen: same(a.controls, c),
-          answers: { ...a, controls: c },
-        }))}
-        more={
-          <>
-            {count('Volumes', r.controls.volumes, 4, n =>
-              onAnswers({ ...a, controls: { ...r.controls, volumes: n } }),
-            )}
-            {count('Tones', r.controls.tones, 4, n => onAnswers({ ...a, controls: { ...r.controls, tones: n } }))}
-            {count('Switches', r.controls.switches, 4, n =>
-              onAnswers({ ...a, controls: { ...r.controls, switches: n } }),
-            )}
-          </>
-        }
-      />
+      <ControlsAsked answers={a} onAnswers={onAnswers} />
       <Asked
         title="What they hang on"
         hint="Guard, wood, rings or a plate."
@@ -359,5 +294,123 @@ export function Questions({ answers: a, onAnswers }: { answers: Answers; onAnswe
         }))}
       />
     </div>
+  )
+}
+
+interface Asking {
+  answers: Answers
+  onAnswers: (a: Answers) => void
+}
+
+function PickupsAsked({ answers: a, onAnswers }: Asking) {
+  const r = resolve(a)
+  const pickupAt = (place: PickupPlace) => r.pickups.find(k => k.place === place)?.sort
+  const setPickup = (place: PickupPlace, sort: PickupSort | undefined) =>
+    onAnswers({
+      ...a,
+      pickups: PICKUP_PLACES.flatMap(q => {
+        const s = q === place ? sort : pickupAt(q)
+        return s ? [{ place: q, sort: s }] : []
+      }),
+    })
+  return (
+    <Asked
+      title="Pickups"
+      hint="Which, and where."
+      open={a.pickups === undefined}
+      onOpen={() => onAnswers(without(a, 'pickups'))}
+      onPick={onAnswers}
+      crop={poles}
+      options={COMMON_PICKUPS.map(([label, pickups]) => ({
+        label,
+        chosen: same(a.pickups, pickups),
+        answers: { ...a, pickups },
+      }))}
+      more={PICKUP_PLACES.map(place => (
+        <Select
+          key={place}
+          label={AT[place]}
+          value={pickupAt(place) ?? ''}
+          onChange={v =>
+            setPickup(
+              place,
+              PICKUP_SORTS.find(s => s === v),
+            )
+          }
+          options={[{ value: '', label: 'none' }, ...PICKUP_SORTS.map(s => ({ value: s, label: s }))]}
+        />
+      ))}
+    />
+  )
+}
+
+function ControlsAsked({ answers: a, onAnswers }: Asking) {
+  const r = resolve(a)
+  return (
+    <Asked
+      title="Controls"
+      hint="Pots and switches."
+      open={a.controls === undefined}
+      onOpen={() => onAnswers(without(a, 'controls'))}
+      onPick={onAnswers}
+      crop={bodyOf}
+      size={{ w: 132, h: 110 }}
+      options={CONTROLS.map(c => ({
+        label: controlsLabel(c),
+        chosen: same(a.controls, c),
+        answers: { ...a, controls: c },
+      }))}
+      more={
+        <>
+          <Count
+            label="Volumes"
+            value={r.controls.volumes}
+            most={4}
+            onValue={n => onAnswers({ ...a, controls: { ...r.controls, volumes: n } })}
+          />
+          <Count
+            label="Tones"
+            value={r.controls.tones}
+            most={4}
+            onValue={n => onAnswers({ ...a, controls: { ...r.controls, tones: n } })}
+          />
+          <Count
+            label="Switches"
+            value={r.controls.switches}
+            most={4}
+            onValue={n => onAnswers({ ...a, controls: { ...r.controls, switches: n } })}
+          />
+        </>
+      }
+    />
+  )
+}
+
+function Count({
+  label,
+  value,
+  least = 0,
+  most,
+  onValue,
+}: {
+  label: string
+  value: number
+  least?: number
+  most: number
+  onValue: (n: number) => void
+}) {
+  return (
+    <ValueField
+      narrow
+      label={label}
+      text={String(value)}
+      onValue={onValue}
+      parse={t => {
+        const n = parseDecimal(t)
+        return n !== undefined && Number.isInteger(n) && n >= least && n <= most
+          ? parsed(n)
+          : refused(`“${t}” is no number of ${label.toLowerCase()}`, `${least} to ${most}`)
+      }}
+    />
   )
 }

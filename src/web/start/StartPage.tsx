@@ -15,7 +15,7 @@ import { Button } from '../components/Button.tsx'
 import { Select } from '../components/Select.tsx'
 import { api, Refused, type BuildRow } from '../stores/api.ts'
 import { today } from '../stores/clock.ts'
-import { inUnits } from '../../core/document/settings.ts'
+import { inUnits, type WorkshopSettings } from '../../core/document/settings.ts'
 import { editSettings, useSettings } from '../stores/settingsStore.ts'
 import { Leaflet } from './Leaflet.tsx'
 import { MiniDrawing } from '../map/MiniDrawing.tsx'
@@ -138,53 +138,17 @@ export function StartPage() {
   const t = TITLES[have]
   return (
     <div className="flex h-dvh flex-col">
-      <header className="flex flex-wrap items-end gap-x-5 gap-y-2 border-b-2 border-ink px-6 py-3">
-        <Link to="/" className="text-section font-semibold underline-offset-4 hover:underline">
-          Snug Bolt
-        </Link>
-        <div className="min-w-0 flex-1">
-          <h1 className="whitespace-nowrap text-bench font-semibold leading-tight">{t.title}</h1>
-          <p className="text-plain text-muted max-[62.5em]:hidden">{t.hint}</p>
-        </div>
-        <Select
-          label="Units"
-          value={settings.preferences.length}
-          onChange={v =>
-            editSettings(s =>
-              inUnits(
-                s,
-                LENGTH_DISPLAYS.find(d => d === v)!,
-              ),
-            )
-          }
-          options={[
-            { value: 'mm', label: 'mm' },
-            { value: 'inch-fraction', label: 'inches, fractions' },
-            { value: 'inch-decimal', label: 'inches, decimals' },
-          ]}
-        />
-        <label className="flex flex-col text-note text-muted">
-          Name of the build
-          <input
-            value={name ?? proposed}
-            maxLength={80}
-            autoComplete="off"
-            onChange={e => setName(e.target.value)}
-            onKeyDown={e => {
-              if (e.key === 'Enter') void begin()
-            }}
-            className="min-h-10 w-52 max-w-full border border-line bg-paper px-2 text-plain text-ink"
-          />
-        </label>
-        <Button
-          kind="main"
-          className="min-h-12 px-5 text-lead"
-          disabled={busy || (have === 'copy' && rows.length === 0)}
-          onClick={() => void begin()}
-        >
-          {busy ? 'Starting' : 'Start measuring'}
-        </Button>
-      </header>
+      <StartHead
+        t={t}
+        settings={settings}
+        name={name}
+        proposed={proposed}
+        setName={setName}
+        begin={begin}
+        busy={busy}
+        have={have}
+        rows={rows}
+      />
       {trouble && (
         <p role="alert" className="border-l-4 border-never bg-paper px-4 py-2 text-plain">
           {trouble}
@@ -192,33 +156,7 @@ export function StartPage() {
       )}
       <main className="min-h-0 flex-1 overflow-y-auto">
         {have === 'copy' ? (
-          <div className="max-w-[45rem] px-6 py-6">
-            {rows.length === 0 ? (
-              <p className="text-body">
-                There is no build to copy yet.{' '}
-                <Link className="underline" to="/">
-                  Start one
-                </Link>
-                , or load the demo workshop.
-              </p>
-            ) : (
-              <fieldset className="flex flex-col">
-                <legend className="mb-2 text-lead font-semibold">Which one is it like?</legend>
-                {rows.map((r, i) => (
-                  <label key={r.id} className="rule-row flex min-h-12 items-center gap-3 text-lead">
-                    <input
-                      type="radio"
-                      name="like"
-                      checked={like ? like === r.id : i === 0}
-                      onChange={() => setLike(r.id)}
-                      className="size-5 accent-[var(--hand)]"
-                    />
-                    {r.name}
-                  </label>
-                ))}
-              </fieldset>
-            )}
-          </div>
+          <WhichToCopy rows={rows} like={like} setLike={setLike} />
         ) : (
           <div className="grid grid-cols-[1fr_minmax(18.75rem,36%)] max-[62.5em]:grid-cols-1">
             <section aria-label="Questions" className="px-6 py-4">
@@ -241,6 +179,110 @@ export function StartPage() {
           </div>
         )}
       </main>
+    </div>
+  )
+}
+
+function StartHead({
+  t,
+  settings,
+  name,
+  proposed,
+  setName,
+  begin,
+  busy,
+  have,
+  rows,
+}: {
+  t: { title: string; hint: string; name: string }
+  settings: WorkshopSettings
+  name: string | undefined
+  proposed: string
+  setName: (next: string | undefined) => void
+  begin: () => Promise<void>
+  busy: boolean
+  have: 'kit' | 'body and neck' | 'donor' | 'to buy' | 'copy'
+  rows: BuildRow[]
+}) {
+  return (
+    <header className="flex flex-wrap items-end gap-x-5 gap-y-2 border-b-2 border-ink px-6 py-3">
+      <Link to="/" className="text-section font-semibold underline-offset-4 hover:underline">
+        Snug Bolt
+      </Link>
+      <div className="min-w-0 flex-1">
+        <h1 className="whitespace-nowrap text-bench font-semibold leading-tight">{t.title}</h1>
+        <p className="text-plain text-muted max-[62.5em]:hidden">{t.hint}</p>
+      </div>
+      <Select
+        label="Units"
+        value={settings.preferences.length}
+        onChange={v =>
+          editSettings(s =>
+            inUnits(
+              s,
+              LENGTH_DISPLAYS.find(d => d === v)!,
+            ),
+          )
+        }
+        options={[
+          { value: 'mm', label: 'mm' },
+          { value: 'inch-fraction', label: 'inches, fractions' },
+          { value: 'inch-decimal', label: 'inches, decimals' },
+        ]}
+      />
+      <label className="flex flex-col text-note text-muted">
+        Name of the build
+        <input
+          value={name ?? proposed}
+          maxLength={80}
+          autoComplete="off"
+          onChange={e => setName(e.target.value)}
+          onKeyDown={e => {
+            if (e.key === 'Enter') void begin()
+          }}
+          className="min-h-10 w-52 max-w-full border border-line bg-paper px-2 text-plain text-ink"
+        />
+      </label>
+      <Button
+        kind="main"
+        className="min-h-12 px-5 text-lead"
+        disabled={busy || (have === 'copy' && rows.length === 0)}
+        onClick={() => void begin()}
+      >
+        {busy ? 'Starting' : 'Start measuring'}
+      </Button>
+    </header>
+  )
+}
+
+function WhichToCopy({ rows, like, setLike }: { rows: BuildRow[]; like: string; setLike: (next: string) => void }) {
+  return (
+    <div className="max-w-[45rem] px-6 py-6">
+      {rows.length === 0 ? (
+        <p className="text-body">
+          There is no build to copy yet.{' '}
+          <Link className="underline" to="/">
+            Start one
+          </Link>
+          , or load the demo workshop.
+        </p>
+      ) : (
+        <fieldset className="flex flex-col">
+          <legend className="mb-2 text-lead font-semibold">Which one is it like?</legend>
+          {rows.map((r, i) => (
+            <label key={r.id} className="rule-row flex min-h-12 items-center gap-3 text-lead">
+              <input
+                type="radio"
+                name="like"
+                checked={like ? like === r.id : i === 0}
+                onChange={() => setLike(r.id)}
+                className="size-5 accent-[var(--hand)]"
+              />
+              {r.name}
+            </label>
+          ))}
+        </fieldset>
+      )}
     </div>
   )
 }

@@ -77,45 +77,7 @@ export const BuildCard = memo(function BuildCard({
             {row.name}
           </Link>
         </h3>
-        <span className="flex items-center gap-2 text-note text-muted">
-          <span className="text-right">
-            {row.archivedAt ? 'put away · ' : ''}
-            {kind}
-          </span>
-          <DropdownMenu.Root>
-            <DropdownMenu.Trigger asChild>
-              <button
-                type="button"
-                aria-label={`More for ${row.name}`}
-                className="relative z-10 grid size-10 place-items-center hover:bg-shade"
-              >
-                <MoreHorizontal aria-hidden="true" />
-              </button>
-            </DropdownMenu.Trigger>
-            <DropdownMenu.Portal>
-              <DropdownMenu.Content
-                align="end"
-                className="z-50 min-w-[min(13rem,100%)] border-2 border-ink bg-paper py-1"
-              >
-                <DropdownMenu.Item className={ITEM} onSelect={() => setAsking('rename')}>
-                  Rename
-                </DropdownMenu.Item>
-                <DropdownMenu.Item className={ITEM} onSelect={() => setAsking('note')}>
-                  Note
-                </DropdownMenu.Item>
-                <DropdownMenu.Item className={ITEM} onSelect={() => void actions.duplicate(row)}>
-                  Duplicate
-                </DropdownMenu.Item>
-                <DropdownMenu.Item className={ITEM} onSelect={() => void actions.archive(row)}>
-                  {row.archivedAt ? 'Take out again' : 'Put away'}
-                </DropdownMenu.Item>
-                <DropdownMenu.Item className={`${ITEM} text-never`} onSelect={() => void actions.remove(row)}>
-                  Delete
-                </DropdownMenu.Item>
-              </DropdownMenu.Content>
-            </DropdownMenu.Portal>
-          </DropdownMenu.Root>
-        </span>
+        <CardMenu row={row} kind={kind} setAsking={setAsking} actions={actions} />
       </div>
       <div className="my-1 h-[7.25rem]">
         {loaded && <MiniDrawing build={loaded.build} width="100%" height={116} />}
@@ -187,6 +149,60 @@ export const BuildCard = memo(function BuildCard({
     </li>
   )
 })
+
+function CardMenu({
+  row,
+  kind,
+  setAsking,
+  actions,
+}: {
+  row: BuildRow
+  kind: string
+  setAsking: (to: 'rename' | 'note' | undefined) => void
+  actions: CardActions
+}) {
+  return (
+    <span className="flex items-center gap-2 text-note text-muted">
+      <span className="text-right">
+        {row.archivedAt ? 'put away · ' : ''}
+        {kind}
+      </span>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <button
+            type="button"
+            aria-label={`More for ${row.name}`}
+            className="relative z-10 grid size-10 place-items-center hover:bg-shade"
+          >
+            <MoreHorizontal aria-hidden="true" />
+          </button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            className="z-50 min-w-[min(13rem,100%)] border-2 border-ink bg-paper py-1"
+          >
+            <DropdownMenu.Item className={ITEM} onSelect={() => setAsking('rename')}>
+              Rename
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => setAsking('note')}>
+              Note
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => void actions.duplicate(row)}>
+              Duplicate
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={ITEM} onSelect={() => void actions.archive(row)}>
+              {row.archivedAt ? 'Take out again' : 'Put away'}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={`${ITEM} text-never`} onSelect={() => void actions.remove(row)}>
+              Delete
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </span>
+  )
+}
 
 function Asking({
   what,

@@ -1,3 +1,5 @@
+import type { ReactNode } from 'react'
+import type { PlannedStep } from '../../../core/plan/step.ts'
 import { tickAsked } from '../../hooks/tickAsked.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { Link, useSearchParams } from 'react-router'
@@ -73,7 +75,6 @@ export function Bench() {
       else if (next) take(next.id)
     })
   }
-  const expected = step.read?.expected
   const ref = stepRef(step.id)
   const first =
     ref?.kind === 'drill'
@@ -113,18 +114,7 @@ export function Bench() {
       }
     >
       <h1 className="text-banner font-semibold leading-[1.1]">{l.say(step.title)}</h1>
-      {expected !== undefined && (
-        <p className="text-bench">
-          should read{' '}
-          <span className="figure text-far font-semibold leading-none">
-            {step.read!.unit === 'µm'
-              ? `${Math.round(expected)} µm`
-              : step.read!.unit === 'mm'
-                ? l.fineText(expected)
-                : formatResistance(expected)}
-          </span>
-        </p>
-      )}
+      {step.read?.expected !== undefined && <ShouldRead read={step.read} />}
       {gone && (
         <p className="border-l-8 border-snug pl-4 text-title">
           Not needed any more: what it would have told is settled by the readings before.
@@ -149,30 +139,39 @@ export function Bench() {
       )}
       <GateNote step={step.id} large />
       {dimension && <FarReadingAt large at={dimension} />}
-      {first && (
-        <p>
-          <Link
-            to={`../marking?hand=${encodeURIComponent(first)}`}
-            className={`${buttonLook('main')} min-h-14 text-figure`}
-          >
-            Numbers to mark
-          </Link>
-        </p>
-      )}
-      {joint && (
-        <p>
-          <Link
-            to={`../soldering?hand=${encodeURIComponent(joint.id)}`}
-            className={`${buttonLook('main')} min-h-14 text-figure`}
-          >
-            One by one
-          </Link>
-        </p>
-      )}
+      {first && <Onward to={`../marking?hand=${encodeURIComponent(first)}`}>Numbers to mark</Onward>}
+      {joint && <Onward to={`../soldering?hand=${encodeURIComponent(joint.id)}`}>One by one</Onward>}
       {step.tools.length > 0 && <p className="text-figure text-muted">{step.tools.join(', ')}</p>}
       <div className="text-section">
         <CautionNotes ids={step.cautions} />
       </div>
     </BenchFrame>
+  )
+}
+
+function ShouldRead({ read }: { read: NonNullable<PlannedStep['read']> }) {
+  const l = useLength(),
+    expected = read.expected!
+  return (
+    <p className="text-bench">
+      should read{' '}
+      <span className="figure text-far font-semibold leading-none">
+        {read.unit === 'µm'
+          ? `${Math.round(expected)} µm`
+          : read.unit === 'mm'
+            ? l.fineText(expected)
+            : formatResistance(expected)}
+      </span>
+    </p>
+  )
+}
+
+function Onward({ to, children }: { to: string; children: ReactNode }) {
+  return (
+    <p>
+      <Link to={to} className={`${buttonLook('main')} min-h-14 text-figure`}>
+        {children}
+      </Link>
+    </p>
   )
 }

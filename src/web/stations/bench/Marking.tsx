@@ -1,9 +1,12 @@
+import type { MarkItem } from '../../../core/drill/markList.ts'
+import type { HoleThere } from '../../../core/drill/there.ts'
+import type { Hole } from '../../../core/drill/hole.ts'
 import { Says } from '../../components/Says.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { Link } from 'react-router'
 import { takeReading } from '../../../core/document/edits.ts'
-import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
+import { holeReading, offPlace, type OffPlace } from '../../../core/drill/holeReading.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
@@ -112,43 +115,60 @@ export function Marking() {
           )
         })}
       </dl>
-      {(hole ?? there) && (
-        <div
-          className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-section"
-          role="group"
-          aria-label="Drilled: where it came out"
-        >
-          <LengthField
-            large
-            wide
-            label="Came out along at"
-            placeholder="measured…"
-            clears
-            mm={undefined}
-            {...SPANS.along}
-            onMm={v => take('along', v)}
-          />
-          <AcrossField
-            large
-            wide
-            label="…"
-            placeholder="measured…"
-            clears
-            along={(hole ?? there)!.along}
-            onHead={(hole ?? there)!.from === 'nut'}
-            y={undefined}
-            onY={v => take('across', v)}
-          />
-          {off && (
-            <p className="min-w-[min(15rem,100%)] flex-1 text-title font-semibold leading-snug">
-              {l.text(off.off)} off: {off.ways.find(w => w.best)?.way ?? 'live with it'}.{' '}
-              <Link className="underline" to={`../drill?hand=${encodeURIComponent(item.id)}`}>
-                What it does
-              </Link>
-            </p>
-          )}
-        </div>
-      )}
+      {(hole ?? there) && <HoleReadings take={take} hole={hole} there={there} off={off} item={item} />}
     </BenchFrame>
+  )
+}
+
+function HoleReadings({
+  take,
+  hole,
+  there,
+  off,
+  item,
+}: {
+  take: (axis: 'along' | 'across', v: number) => void
+  hole: Hole | undefined
+  there: HoleThere | undefined
+  off: OffPlace | undefined
+  item: MarkItem
+}) {
+  const l = useLength()
+  return (
+    <div
+      className="mt-auto flex flex-wrap items-end gap-6 border-t border-line pt-4 text-section"
+      role="group"
+      aria-label="Drilled: where it came out"
+    >
+      <LengthField
+        large
+        wide
+        label="Came out along at"
+        placeholder="measured…"
+        clears
+        mm={undefined}
+        {...SPANS.along}
+        onMm={v => take('along', v)}
+      />
+      <AcrossField
+        large
+        wide
+        label="…"
+        placeholder="measured…"
+        clears
+        along={(hole ?? there)!.along}
+        onHead={(hole ?? there)!.from === 'nut'}
+        y={undefined}
+        onY={v => take('across', v)}
+      />
+      {off && (
+        <p className="min-w-[min(15rem,100%)] flex-1 text-title font-semibold leading-snug">
+          {l.text(off.off)} off: {off.ways.find(w => w.best)?.way ?? 'live with it'}.{' '}
+          <Link className="underline" to={`../drill?hand=${encodeURIComponent(item.id)}`}>
+            What it does
+          </Link>
+        </p>
+      )}
+    </div>
   )
 }

@@ -1,3 +1,4 @@
+import type { Layout } from '../../../core/layout/layOut.ts'
 import { readWith } from '../../../core/tools/tools.ts'
 import { withoutPlacing } from '../../../core/fit/applyFixes.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
@@ -60,45 +61,14 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
           {...SPANS.across}
           onMm={v => setPlace('y', v)}
         />
-        <p className="min-w-[min(14rem,100%)] flex-1 text-plain">
-          {layout.line.from === 'drilled'
-            ? `On the holes that the body has. The middle of the saddles’ travel would be at ${l.text(ideal)}.`
-            : layout.line.proposed
-              ? 'Proposed: every saddle in the middle of its need.'
-              : Math.abs(place - ideal) < 0.05
-                ? 'At the middle of the saddles’ travel.'
-                : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}
-          {woodLine(build) !== LINES.one && Math.abs(layout.bridge.y) >= 0.05 && (
-            <>
-              {' '}
-              <button
-                type="button"
-                className="underline decoration-line underline-offset-4 hover:decoration-ink"
-                onClick={() => setPlace('y', Number((bridgeOnBody(work.build) - layout.bridge.y).toFixed(2)))}
-              >
-                Set it on the neck’s line
-              </button>
-            </>
-          )}
-          {build.placements.bridge && (
-            <>
-              {' '}
-              <button
-                type="button"
-                className="underline decoration-line underline-offset-4 hover:decoration-ink"
-                onClick={() =>
-                  editBuild(b => {
-                    const { bridge: gone, ...rest } = b.placements
-                    void gone
-                    return { ...b, placements: rest }
-                  })
-                }
-              >
-                {onHoles ? 'Set it on the holes that are there' : 'Place it by the scale again'}
-              </button>
-            </>
-          )}
-        </p>
+        <WhereItStands
+          layout={layout}
+          ideal={ideal}
+          place={place}
+          setPlace={setPlace}
+          work={work}
+          onHoles={onHoles}
+        />
       </div>
       {work.plugs.length > 0 && (
         <p role="status" className="border-l-4 border-tight pl-3 text-body">
@@ -152,6 +122,66 @@ export function BridgeLineSheet({ work, item, trail }: { work: Work; item: MarkI
         </ol>
       </details>
     </article>
+  )
+}
+
+function WhereItStands({
+  layout,
+  ideal,
+  place,
+  setPlace,
+  work,
+  onHoles,
+}: {
+  layout: Layout
+  ideal: number
+  place: number
+  setPlace: (axis: 'x' | 'y', v: number) => void
+  work: Work
+  onHoles: boolean
+}) {
+  const l = useLength()
+  const build = useOpenBuild()
+  return (
+    <p className="min-w-[min(14rem,100%)] flex-1 text-plain">
+      {layout.line.from === 'drilled'
+        ? `On the holes that the body has. The middle of the saddles’ travel would be at ${l.text(ideal)}.`
+        : layout.line.proposed
+          ? 'Proposed: every saddle in the middle of its need.'
+          : Math.abs(place - ideal) < 0.05
+            ? 'At the middle of the saddles’ travel.'
+            : `The middle of the saddles’ travel would be at ${l.text(ideal)}.`}
+      {woodLine(build) !== LINES.one && Math.abs(layout.bridge.y) >= 0.05 && (
+        <>
+          {' '}
+          <button
+            type="button"
+            className="underline decoration-line underline-offset-4 hover:decoration-ink"
+            onClick={() => setPlace('y', Number((bridgeOnBody(work.build) - layout.bridge.y).toFixed(2)))}
+          >
+            Set it on the neck’s line
+          </button>
+        </>
+      )}
+      {build.placements.bridge && (
+        <>
+          {' '}
+          <button
+            type="button"
+            className="underline decoration-line underline-offset-4 hover:decoration-ink"
+            onClick={() =>
+              editBuild(b => {
+                const { bridge: gone, ...rest } = b.placements
+                void gone
+                return { ...b, placements: rest }
+              })
+            }
+          >
+            {onHoles ? 'Set it on the holes that are there' : 'Place it by the scale again'}
+          </button>
+        </>
+      )}
+    </p>
   )
 }
 

@@ -14,6 +14,7 @@ import {
   turnNeck,
   type Edge,
   type Station,
+  type CentreLine,
 } from '../../../core/layout/centreLine.ts'
 import { besideNeckLine } from '../../../core/layout/offNeckLine.ts'
 import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
@@ -65,21 +66,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
     <article className="flex max-w-[50rem] flex-col gap-4">
       <Title>{item.title}</Title>
       {found && drift ? (
-        <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
-          <Figure value={drift.figure} unit={drift.unit} doubt={l.figure(found.driftDoubt, 1).figure} />
-          <p className="min-w-[min(14rem,100%)] flex-1 text-body">
-            off the body’s centre line at the bridge, to the {found.drift.value >= 0 ? 'treble' : 'bass'} side. Neck
-            turned{' '}
-            <span className="figure font-semibold">
-              {Math.abs(found.angleDeg.value).toFixed(2)}° ±{found.angleDoubt.toFixed(2)}
-            </span>
-            ;{' '}
-            <span className="figure">
-              {l.text(Math.abs(found.at.mouth.value))} ±{l.figure(doubtOf(found.at.mouth)).figure}
-            </span>{' '}
-            off at the mouth.
-          </p>
-        </div>
+        <Drift drift={drift} found={found} />
       ) : line && 'problem' in line ? (
         <p className="border-l-4 border-never pl-3 text-body font-semibold" role="alert">
           {l.say(line.problem)}
@@ -126,33 +113,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         </p>
       )}
       {found && !found.withinDoubt && <CautionNotes ids={['cutters']} />}
-      {found && (
-        <section aria-label="Places are told from">
-          <Heading>Places on the body are told from</Heading>
-          <div className="flex flex-wrap items-center gap-3 pt-2">
-            {TOLD_FROM.map(t => (
-              <Button
-                key={t}
-                kind={(build.placements.toldFrom ?? 'body') === t ? 'main' : 'plain'}
-                aria-pressed={(build.placements.toldFrom ?? 'body') === t}
-                onClick={() =>
-                  editBuild(
-                    b => ({ ...b, placements: { ...b.placements, toldFrom: t } }),
-                    `Places are told from ${LINES[t]}`,
-                  )
-                }
-              >
-                {LINES[t]}
-              </Button>
-            ))}
-            <p className="min-w-[min(14rem,100%)] flex-1 text-plain">
-              {build.placements.toldFrom === 'neck'
-                ? 'Carry the neck’s line over the body and draw it: sheets, paper, map and the numbers to mark are told from it.'
-                : 'The line that is drawn on the body: sheets, paper, map and the numbers to mark are told from it. Strings run on the neck’s.'}
-            </p>
-          </div>
-        </section>
-      )}
+      {found && <ToldFrom />}
       {found && (
         <Grid
           caption="What lies beside the neck’s line"
@@ -181,5 +142,57 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
         </p>
       )}
     </article>
+  )
+}
+
+function Drift({ drift, found }: { drift: { figure: string; unit: string }; found: CentreLine }) {
+  const l = useLength()
+  return (
+    <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
+      <Figure value={drift.figure} unit={drift.unit} doubt={l.figure(found.driftDoubt, 1).figure} />
+      <p className="min-w-[min(14rem,100%)] flex-1 text-body">
+        off the body’s centre line at the bridge, to the {found.drift.value >= 0 ? 'treble' : 'bass'} side. Neck
+        turned{' '}
+        <span className="figure font-semibold">
+          {Math.abs(found.angleDeg.value).toFixed(2)}° ±{found.angleDoubt.toFixed(2)}
+        </span>
+        ;{' '}
+        <span className="figure">
+          {l.text(Math.abs(found.at.mouth.value))} ±{l.figure(doubtOf(found.at.mouth)).figure}
+        </span>{' '}
+        off at the mouth.
+      </p>
+    </div>
+  )
+}
+
+function ToldFrom() {
+  const build = useOpenBuild()
+  return (
+    <section aria-label="Places are told from">
+      <Heading>Places on the body are told from</Heading>
+      <div className="flex flex-wrap items-center gap-3 pt-2">
+        {TOLD_FROM.map(t => (
+          <Button
+            key={t}
+            kind={(build.placements.toldFrom ?? 'body') === t ? 'main' : 'plain'}
+            aria-pressed={(build.placements.toldFrom ?? 'body') === t}
+            onClick={() =>
+              editBuild(
+                b => ({ ...b, placements: { ...b.placements, toldFrom: t } }),
+                `Places are told from ${LINES[t]}`,
+              )
+            }
+          >
+            {LINES[t]}
+          </Button>
+        ))}
+        <p className="min-w-[min(14rem,100%)] flex-1 text-plain">
+          {build.placements.toldFrom === 'neck'
+            ? 'Carry the neck’s line over the body and draw it: sheets, paper, map and the numbers to mark are told from it.'
+            : 'The line that is drawn on the body: sheets, paper, map and the numbers to mark are told from it. Strings run on the neck’s.'}
+        </p>
+      </div>
+    </section>
   )
 }

@@ -146,22 +146,26 @@ export function ControlsSheet({ work, item }: { work: Work; item: MarkItem }) {
         }
       />
       <FromDonor work={work} />
-      {build.placements.parts?.length ? (
-        <p>
-          <Button
-            onClick={() =>
-              editBuild(b => {
-                const { parts: gone, ...rest } = b.placements
-                void gone
-                return { ...b, placements: rest }
-              })
-            }
-          >
-            Forget the typed places
-          </Button>
-        </p>
-      ) : null}
+      {build.placements.parts?.length ? <OwnPlaces /> : null}
     </article>
+  )
+}
+
+function OwnPlaces() {
+  return (
+    <p>
+      <Button
+        onClick={() =>
+          editBuild(b => {
+            const { parts: gone, ...rest } = b.placements
+            void gone
+            return { ...b, placements: rest }
+          })
+        }
+      >
+        Forget the typed places
+      </Button>
+    </p>
   )
 }
 

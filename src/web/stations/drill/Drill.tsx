@@ -1,3 +1,5 @@
+import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
+import type { TracedNumber } from '../../../core/trace/traceItem.ts'
 import { counted } from '../../../core/text/text.ts'
 import { useFact } from '../../hooks/useFact.ts'
 import { stepText } from '../../../core/document/stepRef.ts'
@@ -105,39 +107,11 @@ export function Drill() {
           ]
     return i.id === 'bridge-line' && work ? [l.text(work.layout.scaleLength), 'scale'] : ['', '']
   }
-  const rows = items.map(i => {
-    const [a, b] = figure(i)
-    return {
-      id: i.id,
-      label: `${number(i)}, ${i.title}`,
-      content: (
-        <>
-          <span className="figure w-8 shrink-0 text-center text-note font-semibold">{number(i)}</span>
-          <span className="min-w-0 flex-1">
-            <span
-              className={`block text-plain leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}
-            >
-              {i.title}
-            </span>
-            <span
-              className={`line-clamp-2 text-note leading-tight ${i.warnings.length && !isDone(i) ? 'font-semibold text-tight' : 'text-muted'}`}
-            >
-              {isDone(i)
-                ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}`
-                : i.warnings.length
-                  ? `${l.say(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}`
-                  : i.face}
-            </span>
-          </span>
-          <span className="figure shrink-0 text-right text-note leading-tight">
-            {a}
-            <br />
-            {b}
-          </span>
-        </>
-      ),
-    }
-  })
+  const rows = items.map(i => ({
+    id: i.id,
+    label: `${number(i)}, ${i.title}`,
+    content: <MarkRow of={i} number={number(i)} done={isDone(i)} figures={figure(i)} />,
+  }))
   const shown = items.filter(
     i =>
       i.id === hand?.id ||
@@ -147,46 +121,6 @@ export function Drill() {
           ? there.find(t => t.id === i.id)?.group === there.find(t => t.id === hand.id)?.group
           : i.kind === hand?.kind),
   )
-  const sheet = () => {
-    if (!work || !hand) return <p className="text-body">Nothing to lay out yet.</p>
-    const props = { work, item: hand },
-      cut = cuts.find(c => c.id === hand.id),
-      plug = plugs.find(p => p.id === hand.id),
-      drilled = there.find(t => t.id === hand.id)
-    return (
-      <div className="relative flex flex-col gap-4 min-[43.75em]:[&>article>h2]:pr-56 min-[43.75em]:[&_header]:pr-56">
-        <p className="no-print flex flex-col items-start gap-2 min-[43.75em]:absolute min-[43.75em]:right-0 min-[43.75em]:top-0 min-[43.75em]:items-end">
-          <Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}>
-            <Ruler size={18} aria-hidden="true" />
-            Numbers to mark, large
-          </Link>
-          <ShowOn to={`../marking?hand=${encodeURIComponent(hand.id)}`} />
-        </p>
-        {hole ? (
-          <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />
-        ) : cut ? (
-          <CutSheet key={cut.id} item={hand} trail={trail} cut={cut} />
-        ) : drilled ? (
-          <HoleThereSheet key={drilled.id} {...props} hole={drilled} />
-        ) : plug ? (
-          <PlugSheet {...props} trail={trail} plug={plug} />
-        ) : hand.id === 'impossible' ? (
-          <ImpossibleSheet item={hand} />
-        ) : hand.id === 'centre-line' ? (
-          <CentreLineSheet {...props} />
-        ) : hand.id === 'strings' ? (
-          <StringsSheet {...props} />
-        ) : hand.id === 'tuners' ? (
-          <TunersSheet {...props} />
-        ) : hand.id === 'controls' ? (
-          <ControlsSheet {...props} />
-        ) : (
-          <BridgeLineSheet {...props} trail={trail} />
-        )}
-        {hand.id !== 'impossible' && <Trail of={trail} />}
-      </div>
-    )
-  }
   const needs = <p className="text-body">Choose neck, bridge and strings at the Parts station first.</p>
   return (
     <StationFrame
@@ -218,7 +152,16 @@ export function Drill() {
       <Views
         label="Views of layout and drilling"
         views={[
-          { id: 'hand', label: 'In hand', content: sheet() },
+          {
+            id: 'hand',
+            label: 'In hand',
+            content:
+              work && hand ? (
+                <Sheet work={work} hand={hand} trail={trail} />
+              ) : (
+                <p className="text-body">Nothing to lay out yet.</p>
+              ),
+          },
           { id: 'cutting', label: 'Cutting', content: work ? <CuttingView work={work} open={open} /> : needs },
           { id: 'templates', label: 'Templates', content: work ? <TemplatesView work={work} /> : needs },
           { id: 'bits', label: 'Bits', content: <DrawerView work={work} /> },
@@ -227,5 +170,85 @@ export function Drill() {
         ]}
       />
     </StationFrame>
+  )
+}
+
+function MarkRow({
+  of: i,
+  number,
+  done,
+  figures: [a, b],
+}: {
+  of: MarkItem
+  number: string
+  done: boolean
+  figures: readonly [string, string]
+}) {
+  const l = useLength()
+  return (
+    <>
+      <span className="figure w-8 shrink-0 text-center text-note font-semibold">{number}</span>
+      <span className="min-w-0 flex-1">
+        <span className={`block text-plain leading-tight ${i.kind === 'mark' ? 'font-semibold' : 'font-medium'}`}>
+          {i.title}
+        </span>
+        <span
+          className={`line-clamp-2 text-note leading-tight ${i.warnings.length && !done ? 'font-semibold text-tight' : 'text-muted'}`}
+        >
+          {done
+            ? `${i.kind === 'cut' ? 'cut' : 'drilled'}, ${i.face}`
+            : i.warnings.length
+              ? `${l.say(i.warnings[0]!)}${i.warnings.length > 1 ? ` And ${i.warnings.length - 1} more.` : ''}`
+              : i.face}
+        </span>
+      </span>
+      <span className="figure shrink-0 text-right text-note leading-tight">
+        {a}
+        <br />
+        {b}
+      </span>
+    </>
+  )
+}
+
+/** The sheet of the mark, hole, cut or plug in hand. */
+function Sheet({ work, hand, trail }: { work: Work; hand: MarkItem; trail: readonly TracedNumber[] | undefined }) {
+  const props = { work, item: hand },
+    hole = work.holes.find(h => h.id === hand.id),
+    cut = work.cuts.find(c => c.id === hand.id),
+    plug = work.plugs.find(p => p.id === hand.id),
+    drilled = work.there.find(t => t.id === hand.id)
+  return (
+    <div className="relative flex flex-col gap-4 min-[43.75em]:[&>article>h2]:pr-56 min-[43.75em]:[&_header]:pr-56">
+      <p className="no-print flex flex-col items-start gap-2 min-[43.75em]:absolute min-[43.75em]:right-0 min-[43.75em]:top-0 min-[43.75em]:items-end">
+        <Link to={`../marking?hand=${encodeURIComponent(hand.id)}`} className={buttonLook('main')}>
+          <Ruler size={18} aria-hidden="true" />
+          Numbers to mark, large
+        </Link>
+        <ShowOn to={`../marking?hand=${encodeURIComponent(hand.id)}`} />
+      </p>
+      {hole ? (
+        <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />
+      ) : cut ? (
+        <CutSheet key={cut.id} item={hand} trail={trail} cut={cut} />
+      ) : drilled ? (
+        <HoleThereSheet key={drilled.id} {...props} hole={drilled} />
+      ) : plug ? (
+        <PlugSheet {...props} trail={trail} plug={plug} />
+      ) : hand.id === 'impossible' ? (
+        <ImpossibleSheet item={hand} />
+      ) : hand.id === 'centre-line' ? (
+        <CentreLineSheet {...props} />
+      ) : hand.id === 'strings' ? (
+        <StringsSheet {...props} />
+      ) : hand.id === 'tuners' ? (
+        <TunersSheet {...props} />
+      ) : hand.id === 'controls' ? (
+        <ControlsSheet {...props} />
+      ) : (
+        <BridgeLineSheet {...props} trail={trail} />
+      )}
+      {hand.id !== 'impossible' && <Trail of={trail} />}
+    </div>
   )
 }

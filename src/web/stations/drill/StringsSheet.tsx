@@ -5,7 +5,7 @@ import { ends } from '../../components/numberOf.ts'
 import { SetupTargets } from '../../../core/document/build.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
-import { LEAST_BREAK, stringReport } from '../../../core/layout/stringReport.ts'
+import { LEAST_BREAK, stringReport, type StringReport } from '../../../core/layout/stringReport.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
@@ -135,83 +135,90 @@ export function StringsSheet({ work, item }: { work: Work; item: MarkItem }) {
           }))}
         />
       )}
-      <section aria-label="String trees" className="flex flex-col gap-2">
-        <Heading>String trees</Heading>
-        {r.trees.length === 0 ? (
-          <p className="text-plain">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p>
-        ) : (
-          <ol className="flex flex-col">
-            {r.trees.map((t, i) => (
-              <li key={i} className="rule-row flex flex-wrap items-end gap-4 py-2">
-                <span className="w-40 max-w-full text-plain">
-                  Tree {i + 1}, string{t.strings.length > 1 ? 's' : ''} {t.strings.join(' and ') || '–'}
-                </span>
-                {(['x', 'y'] as const).map((axis, k) => (
-                  <LengthField
-                    key={axis}
-                    label={k ? 'Off centre, treble +' : 'From the nut'}
-                    mm={k ? t.at[1] : -t.at[0]}
-                    min={k ? -80 : 5}
-                    max={k ? 80 : 250}
-                    onMm={v =>
-                      editBuild(b => ({
-                        ...b,
-                        placements: {
-                          ...b.placements,
-                          trees: r.trees.map((o, j) => {
-                            const at = j === i ? (k ? [o.at[0], v] : [-v, o.at[1]]) : o.at
-                            return {
-                              x: {
-                                value: at[0]!,
-                                doubt: readWith('rule', 'length').doubt,
-                                basis: 'assumed' as const,
-                              },
-                              y: {
-                                value: at[1]!,
-                                doubt: readWith('rule', 'length').doubt,
-                                basis: 'assumed' as const,
-                              },
-                            }
-                          }),
-                        },
-                      }))
-                    }
-                  />
-                ))}
-              </li>
-            ))}
-          </ol>
-        )}
-        {r.trees.length > 0 && (
-          <p className="flex flex-wrap gap-2">
-            {!build.instrument.extras.includes('string trees') && !build.placements.trees?.length && (
-              <Button
-                onClick={() =>
-                  editBuild(b => ({
-                    ...b,
-                    instrument: { ...b.instrument, extras: [...b.instrument.extras, 'string trees'] },
-                  }))
-                }
-              >
-                Put trees on this instrument
-              </Button>
-            )}
-            {build.placements.trees?.length ? (
-              <Button
-                onClick={() =>
-                  editBuild(b => {
-                    const { trees: gone, ...rest } = b.placements
-                    void gone
-                    return { ...b, placements: rest }
-                  })
-                }
-              >
-                Propose them again
-              </Button>
-            ) : null}
-          </p>
-        )}
-      </section>
+      <StringTrees r={r} />
     </article>
+  )
+}
+
+function StringTrees({ r }: { r: StringReport }) {
+  const build = useOpenBuild()
+  return (
+    <section aria-label="String trees" className="flex flex-col gap-2">
+      <Heading>String trees</Heading>
+      {r.trees.length === 0 ? (
+        <p className="text-plain">None needed: every string breaks by {LEAST_BREAK}° or more over the nut.</p>
+      ) : (
+        <ol className="flex flex-col">
+          {r.trees.map((t, i) => (
+            <li key={i} className="rule-row flex flex-wrap items-end gap-4 py-2">
+              <span className="w-40 max-w-full text-plain">
+                Tree {i + 1}, string{t.strings.length > 1 ? 's' : ''} {t.strings.join(' and ') || '–'}
+              </span>
+              {(['x', 'y'] as const).map((axis, k) => (
+                <LengthField
+                  key={axis}
+                  label={k ? 'Off centre, treble +' : 'From the nut'}
+                  mm={k ? t.at[1] : -t.at[0]}
+                  min={k ? -80 : 5}
+                  max={k ? 80 : 250}
+                  onMm={v =>
+                    editBuild(b => ({
+                      ...b,
+                      placements: {
+                        ...b.placements,
+                        trees: r.trees.map((o, j) => {
+                          const at = j === i ? (k ? [o.at[0], v] : [-v, o.at[1]]) : o.at
+                          return {
+                            x: {
+                              value: at[0]!,
+                              doubt: readWith('rule', 'length').doubt,
+                              basis: 'assumed' as const,
+                            },
+                            y: {
+                              value: at[1]!,
+                              doubt: readWith('rule', 'length').doubt,
+                              basis: 'assumed' as const,
+                            },
+                          }
+                        }),
+                      },
+                    }))
+                  }
+                />
+              ))}
+            </li>
+          ))}
+        </ol>
+      )}
+      {r.trees.length > 0 && (
+        <p className="flex flex-wrap gap-2">
+          {!build.instrument.extras.includes('string trees') && !build.placements.trees?.length && (
+            <Button
+              onClick={() =>
+                editBuild(b => ({
+                  ...b,
+                  instrument: { ...b.instrument, extras: [...b.instrument.extras, 'string trees'] },
+                }))
+              }
+            >
+              Put trees on this instrument
+            </Button>
+          )}
+          {build.placements.trees?.length ? (
+            <Button
+              onClick={() =>
+                editBuild(b => {
+                  const { trees: gone, ...rest } = b.placements
+                  void gone
+                  return { ...b, placements: rest }
+                })
+              }
+            >
+              Propose them again
+            </Button>
+          ) : null}
+        </p>
+      )}
+    </section>
   )
 }

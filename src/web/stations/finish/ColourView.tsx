@@ -1,3 +1,4 @@
+import type { Material } from '../../../core/finish/materials.ts'
 import { capital } from '../../../core/say/said.ts'
 import { useMemo, useState } from 'react'
 import type { BurstRing, DyeMix } from '../../../core/document/finishRecord.ts'
@@ -74,7 +75,6 @@ export function ColourView({ kept, keep }: { kept: boolean; keep: (on: boolean) 
 
 function LayerColour({ state }: { state: LayerState }) {
   const { layer, material } = state.facts,
-    l = useLength(),
     layout = useFact('layout'),
     work = useFact('finish'),
     area = layer.zones.reduce((s, z) => s + (work.zones.find(x => x.zone === z)?.area ?? 0), 0),
@@ -90,70 +90,15 @@ function LayerColour({ state }: { state: LayerState }) {
     <section aria-label={material.label} className="flex flex-col gap-2">
       <Heading>{capital(material.label)}</Heading>
       {material.look === 'tint' && mix ? (
-        <>
-          <div className="flex flex-wrap items-end gap-3">
-            {mix.dyes.map((d, i) => (
-              <span key={i} className="inline-flex items-end gap-2">
-                <Picker
-                  label={`Dye ${i + 1}, at 1 to 9`}
-                  value={d.colour}
-                  onChange={colour => setMix({ ...mix, dyes: mix.dyes.with(i, { ...d, colour }) })}
-                />
-                <ValueField
-                  narrow
-                  label="parts"
-                  text={String(d.parts)}
-                  parse={numberOf(DyePart, 'parts', 'number of parts')}
-                  onValue={parts => setMix({ ...mix, dyes: mix.dyes.with(i, { ...d, parts }) })}
-                />
-                {mix.dyes.length > 1 && (
-                  <Button
-                    kind="quiet"
-                    aria-label={`Take dye ${i + 1} out`}
-                    onClick={() => setMix({ ...mix, dyes: mix.dyes.toSpliced(i, 1) })}
-                  >
-                    Take out
-                  </Button>
-                )}
-              </span>
-            ))}
-            <ValueField
-              narrow
-              label={`parts of ${material.thinner}`}
-              text={String(mix.thinner)}
-              parse={numberOf(Mix, 'thinner', 'number of parts')}
-              onValue={thinner => setMix({ ...mix, thinner })}
-            />
-            <ValueField
-              narrow
-              label="batch, mL"
-              text={`${batch} mL`}
-              parse={within(BATCH, 'batch', 'mL')}
-              onValue={setBatch}
-            />
-            {mix.dyes.length < 4 && (
-              <Button onClick={() => setMix({ ...mix, dyes: [...mix.dyes, { colour: '#d0b03a', parts: 1 }] })}>
-                Another dye
-              </Button>
-            )}
-          </div>
-          {by && (
-            <p className="text-lead">
-              For {batch} mL ({asked} are needed):{' '}
-              {by.dyes.map((v, i) => (
-                <span key={i}>
-                  <span className="figure font-semibold">{v.toFixed(1)}</span> mL of dye {i + 1},{' '}
-                </span>
-              ))}
-              <span className="figure font-semibold">{by.thinner.toFixed(1)}</span> mL of {material.thinner};
-              strength{' '}
-              {strengths(mix)
-                .map(x => x.toFixed(2))
-                .join(' + ')}
-              . Lightest first: a second pass darkens, nothing lightens.
-            </p>
-          )}
-        </>
+        <DyeRecipe
+          mix={mix}
+          setMix={setMix}
+          material={material}
+          batch={batch}
+          setBatch={setBatch}
+          by={by}
+          asked={asked}
+        />
       ) : (
         rings.length === 0 && (
           <div className="flex flex-wrap items-end gap-3">
@@ -166,70 +111,7 @@ function LayerColour({ state }: { state: LayerState }) {
           </div>
         )
       )}
-      {rings.length > 0 && layout && (
-        <Table
-          caption="Rings, lightest to darkest, from the inside out"
-          hideCaption
-          heads={[
-            'Colour',
-            'reaches in',
-            'fades over',
-            { label: 'area', right: true },
-            { label: 'mix', right: true },
-            'how',
-            { label: 'Change', unseen: true },
-          ]}
-        >
-          {rings.map((r, i) => (
-            <tr key={i} className="rule-row">
-              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                <Picker
-                  label={`ring ${i + 1}`}
-                  value={r.colour}
-                  onChange={colour => setRings(rings.with(i, { ...r, colour }))}
-                />
-              </th>
-              <td className="py-1.5 pr-3">
-                <LengthField
-                  narrow
-                  hideLabel
-                  label={`ring ${i + 1} reaches in`}
-                  mm={r.reach}
-                  {...rangeOf(Ring, 'reach')}
-                  onMm={reach => setRings(rings.with(i, { ...r, reach }))}
-                />
-              </td>
-              <td className="py-1.5 pr-3">
-                <LengthField
-                  narrow
-                  hideLabel
-                  label={`ring ${i + 1} fades over`}
-                  mm={r.fade}
-                  {...rangeOf(Ring, 'fade')}
-                  onMm={fade => setRings(rings.with(i, { ...r, fade }))}
-                />
-              </td>
-              <td className="figure py-1.5 pr-3 text-right">{(2 * (areas[i] ?? 0)).toFixed(3)} m²</td>
-              <td className="figure py-1.5 pr-3 text-right">
-                {Math.ceil(millilitres(state, 2 * (areas[i] ?? 0)) / 5) * 5} mL
-              </td>
-              <td className="py-1.5 pr-3 text-note text-muted">
-                middle of the pattern {l.text(Math.abs(sprayLine(r)))}{' '}
-                {sprayLine(r) >= 0 ? 'outside the edge' : 'in from the edge'}
-              </td>
-              <td className="text-right">
-                <Button
-                  kind="quiet"
-                  aria-label={`Take ring ${i + 1} off`}
-                  onClick={() => setRings(rings.toSpliced(i, 1))}
-                >
-                  Take off
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </Table>
-      )}
+      {rings.length > 0 && layout && <Rings rings={rings} setRings={setRings} areas={areas} state={state} />}
       {rings.length < 5 && layout && (
         <div>
           <Button onClick={() => setRings([...rings, { colour: layer.colour ?? '#7a4a26', reach: 30, fade: 50 }])}>
@@ -238,5 +120,167 @@ function LayerColour({ state }: { state: LayerState }) {
         </div>
       )}
     </section>
+  )
+}
+
+function DyeRecipe({
+  mix,
+  setMix,
+  material,
+  batch,
+  setBatch,
+  by,
+  asked,
+}: {
+  mix: DyeMix
+  setMix: (m: DyeMix) => void
+  material: Material
+  batch: number
+  setBatch: (to: number | undefined) => void
+  by: { dyes: number[]; thinner: number } | undefined
+  asked: number
+}) {
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-3">
+        {mix.dyes.map((d, i) => (
+          <span key={i} className="inline-flex items-end gap-2">
+            <Picker
+              label={`Dye ${i + 1}, at 1 to 9`}
+              value={d.colour}
+              onChange={colour => setMix({ ...mix, dyes: mix.dyes.with(i, { ...d, colour }) })}
+            />
+            <ValueField
+              narrow
+              label="parts"
+              text={String(d.parts)}
+              parse={numberOf(DyePart, 'parts', 'number of parts')}
+              onValue={parts => setMix({ ...mix, dyes: mix.dyes.with(i, { ...d, parts }) })}
+            />
+            {mix.dyes.length > 1 && (
+              <Button
+                kind="quiet"
+                aria-label={`Take dye ${i + 1} out`}
+                onClick={() => setMix({ ...mix, dyes: mix.dyes.toSpliced(i, 1) })}
+              >
+                Take out
+              </Button>
+            )}
+          </span>
+        ))}
+        <ValueField
+          narrow
+          label={`parts of ${material.thinner}`}
+          text={String(mix.thinner)}
+          parse={numberOf(Mix, 'thinner', 'number of parts')}
+          onValue={thinner => setMix({ ...mix, thinner })}
+        />
+        <ValueField
+          narrow
+          label="batch, mL"
+          text={`${batch} mL`}
+          parse={within(BATCH, 'batch', 'mL')}
+          onValue={setBatch}
+        />
+        {mix.dyes.length < 4 && (
+          <Button onClick={() => setMix({ ...mix, dyes: [...mix.dyes, { colour: '#d0b03a', parts: 1 }] })}>
+            Another dye
+          </Button>
+        )}
+      </div>
+      {by && (
+        <p className="text-lead">
+          For {batch} mL ({asked} are needed):{' '}
+          {by.dyes.map((v, i) => (
+            <span key={i}>
+              <span className="figure font-semibold">{v.toFixed(1)}</span> mL of dye {i + 1},{' '}
+            </span>
+          ))}
+          <span className="figure font-semibold">{by.thinner.toFixed(1)}</span> mL of {material.thinner}; strength{' '}
+          {strengths(mix)
+            .map(x => x.toFixed(2))
+            .join(' + ')}
+          . Lightest first: a second pass darkens, nothing lightens.
+        </p>
+      )}
+    </>
+  )
+}
+
+function Rings({
+  rings,
+  setRings,
+  areas,
+  state,
+}: {
+  rings: BurstRing[]
+  setRings: (r: BurstRing[]) => void
+  areas: number[]
+  state: LayerState
+}) {
+  const l = useLength()
+  return (
+    <Table
+      caption="Rings, lightest to darkest, from the inside out"
+      hideCaption
+      heads={[
+        'Colour',
+        'reaches in',
+        'fades over',
+        { label: 'area', right: true },
+        { label: 'mix', right: true },
+        'how',
+        { label: 'Change', unseen: true },
+      ]}
+    >
+      {rings.map((r, i) => (
+        <tr key={i} className="rule-row">
+          <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+            <Picker
+              label={`ring ${i + 1}`}
+              value={r.colour}
+              onChange={colour => setRings(rings.with(i, { ...r, colour }))}
+            />
+          </th>
+          <td className="py-1.5 pr-3">
+            <LengthField
+              narrow
+              hideLabel
+              label={`ring ${i + 1} reaches in`}
+              mm={r.reach}
+              {...rangeOf(Ring, 'reach')}
+              onMm={reach => setRings(rings.with(i, { ...r, reach }))}
+            />
+          </td>
+          <td className="py-1.5 pr-3">
+            <LengthField
+              narrow
+              hideLabel
+              label={`ring ${i + 1} fades over`}
+              mm={r.fade}
+              {...rangeOf(Ring, 'fade')}
+              onMm={fade => setRings(rings.with(i, { ...r, fade }))}
+            />
+          </td>
+          <td className="figure py-1.5 pr-3 text-right">{(2 * (areas[i] ?? 0)).toFixed(3)} m²</td>
+          <td className="figure py-1.5 pr-3 text-right">
+            {Math.ceil(millilitres(state, 2 * (areas[i] ?? 0)) / 5) * 5} mL
+          </td>
+          <td className="py-1.5 pr-3 text-note text-muted">
+            middle of the pattern {l.text(Math.abs(sprayLine(r)))}{' '}
+            {sprayLine(r) >= 0 ? 'outside the edge' : 'in from the edge'}
+          </td>
+          <td className="text-right">
+            <Button
+              kind="quiet"
+              aria-label={`Take ring ${i + 1} off`}
+              onClick={() => setRings(rings.toSpliced(i, 1))}
+            >
+              Take off
+            </Button>
+          </td>
+        </tr>
+      ))}
+    </Table>
   )
 }

@@ -103,31 +103,7 @@ export function Finish() {
           rows={rows.map(r => ({
             id: r.id,
             label: `${l.say(r.title)}: ${l.say(r.status) || 'to come'}`,
-            content: (
-              <>
-                <span
-                  aria-hidden="true"
-                  className={`figure grid size-6 shrink-0 place-items-center border text-note ${r.over ? 'border-snug bg-snug text-paper' : r === next ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
-                >
-                  {r.over ? '✓' : ''}
-                </span>
-                <span className="min-w-0 flex-1">
-                  <span
-                    className={`block text-plain leading-tight ${r === next ? 'font-semibold' : 'font-medium'}`}
-                  >
-                    <Says of={r.title} />
-                  </span>
-                  {r.status && (
-                    <span
-                      className={`block text-note ${r.date?.state === 'missed' ? 'font-semibold text-never' : r.date?.state === 'closing' ? 'text-tight' : 'text-muted'}`}
-                    >
-                      <Says of={r.status} />
-                    </span>
-                  )}
-                </span>
-                <span className="figure shrink-0 text-right text-plain">{figure(r)}</span>
-              </>
-            ),
+            content: <WorkRow r={r} next={next} figure={figure} />,
           }))}
         />
       }
@@ -162,5 +138,39 @@ export function Finish() {
         ]}
       />
     </StationFrame>
+  )
+}
+
+function WorkRow({
+  r,
+  next,
+  figure,
+}: {
+  r: FinishRow
+  next: FinishRow | undefined
+  figure: (r: FinishRow) => string
+}) {
+  return (
+    <>
+      <span
+        aria-hidden="true"
+        className={`figure grid size-6 shrink-0 place-items-center border text-note ${r.over ? 'border-snug bg-snug text-paper' : r === next ? 'border-hand bg-hand text-on-hand' : 'border-line'}`}
+      >
+        {r.over ? '✓' : ''}
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className={`block text-plain leading-tight ${r === next ? 'font-semibold' : 'font-medium'}`}>
+          <Says of={r.title} />
+        </span>
+        {r.status && (
+          <span
+            className={`block text-note ${r.date?.state === 'missed' ? 'font-semibold text-never' : r.date?.state === 'closing' ? 'text-tight' : 'text-muted'}`}
+          >
+            <Says of={r.status} />
+          </span>
+        )}
+      </span>
+      <span className="figure shrink-0 text-right text-plain">{figure(r)}</span>
+    </>
   )
 }

@@ -1,3 +1,4 @@
+import type { Part } from '../../../core/parts/part.ts'
 import { counted } from '../../../core/text/text.ts'
 import { Check } from '../../components/Check.tsx'
 import { WAYS, ZONES, type Way, type Zone } from '../../../core/document/finishNames.ts'
@@ -5,7 +6,7 @@ import { FinishLayer } from '../../../core/document/finishRecord.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { changeLayer, setFigure, takeTin } from '../../../core/finish/edits.ts'
 import type { LayerState } from '../../../core/finish/learnedLayers.ts'
-import { dryCoat, type Tabled } from '../../../core/finish/layerFacts.ts'
+import { dryCoat, type Tabled, type LayerFacts } from '../../../core/finish/layerFacts.ts'
 import { MATERIALS } from '../../../core/finish/materials.ts'
 import { STORED_UNIT } from '../../../core/parts/dimensionSpec.ts'
 import { TIN_FIGURES } from '../../../core/parts/kinds/finishing.ts'
@@ -122,64 +123,70 @@ export function LayerFields({ state }: { state: LayerState }) {
           />
         </div>
       </div>
-      <details>
-        <summary className="min-h-10 cursor-pointer text-plain underline underline-offset-4">
-          What its tin says
-        </summary>
-        {tins.length > 0 && (
-          <Select
-            label="Take over from the shelf"
-            value=""
-            onChange={v => {
-              const tin = tins.find(t => t.id === v)
-              if (tin) editBuild(b => takeTin(b, id, tin), 'Figures of a tin')
-            }}
-            options={[{ value: '', label: 'choose a tin' }, ...tins.map(t => ({ value: t.id, label: t.name }))]}
-          />
-        )}
-        <Table caption="Figures of the material" hideCaption heads={['Figure', 'Value', 'Basis']}>
-          {FIGURES.map(name => {
-            const s = f.figure(name),
-              spec = TIN_FIGURES[name],
-              unit = STORED_UNIT[spec.quantity]
-            return (
-              <tr key={name} className="rule-row">
-                <th scope="row" className="py-1 pr-3 text-left font-normal">
-                  {spec.label}
-                </th>
-                <td className="py-1 pr-3">
-                  <ValueField
-                    hideLabel
-                    label={spec.label}
-                    text={`${short(s.value)}${unit ? ` ${unit}` : ''}`}
-                    parse={within(spec, spec.label, unit)}
-                    check={v => crossed(f, name, v)}
-                    onValue={value =>
-                      editBuild(
-                        b =>
-                          setFigure(b, id, name, {
-                            value,
-                            doubt: Math.max(Math.abs(value) * 0.1, 0.01),
-                            basis: 'claimed',
-                            on: today(),
-                            with: 'the tin',
-                          }),
-                        'Figure of a tin',
-                      )
-                    }
-                  />
-                </td>
-                <td className="py-1 text-note text-muted">
-                  {s.basis === 'assumed'
-                    ? 'from memory'
-                    : `${s.basis}, ${f.layer.figures?.[name]?.with ?? 'the tin'}`}{' '}
-                  ±{short(s.doubt)}
-                </td>
-              </tr>
-            )
-          })}
-        </Table>
-      </details>
+      <TinFigures tins={tins} id={id} f={f} />
     </section>
+  )
+}
+
+function TinFigures({ tins, id, f }: { tins: Part[]; id: string; f: LayerFacts }) {
+  return (
+    <details>
+      <summary className="min-h-10 cursor-pointer text-plain underline underline-offset-4">
+        What its tin says
+      </summary>
+      {tins.length > 0 && (
+        <Select
+          label="Take over from the shelf"
+          value=""
+          onChange={v => {
+            const tin = tins.find(t => t.id === v)
+            if (tin) editBuild(b => takeTin(b, id, tin), 'Figures of a tin')
+          }}
+          options={[{ value: '', label: 'choose a tin' }, ...tins.map(t => ({ value: t.id, label: t.name }))]}
+        />
+      )}
+      <Table caption="Figures of the material" hideCaption heads={['Figure', 'Value', 'Basis']}>
+        {FIGURES.map(name => {
+          const s = f.figure(name),
+            spec = TIN_FIGURES[name],
+            unit = STORED_UNIT[spec.quantity]
+          return (
+            <tr key={name} className="rule-row">
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {spec.label}
+              </th>
+              <td className="py-1 pr-3">
+                <ValueField
+                  hideLabel
+                  label={spec.label}
+                  text={`${short(s.value)}${unit ? ` ${unit}` : ''}`}
+                  parse={within(spec, spec.label, unit)}
+                  check={v => crossed(f, name, v)}
+                  onValue={value =>
+                    editBuild(
+                      b =>
+                        setFigure(b, id, name, {
+                          value,
+                          doubt: Math.max(Math.abs(value) * 0.1, 0.01),
+                          basis: 'claimed',
+                          on: today(),
+                          with: 'the tin',
+                        }),
+                      'Figure of a tin',
+                    )
+                  }
+                />
+              </td>
+              <td className="py-1 text-note text-muted">
+                {s.basis === 'assumed'
+                  ? 'from memory'
+                  : `${s.basis}, ${f.layer.figures?.[name]?.with ?? 'the tin'}`}{' '}
+                ±{short(s.doubt)}
+              </td>
+            </tr>
+          )
+        })}
+      </Table>
+    </details>
   )
 }

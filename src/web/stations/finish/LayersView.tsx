@@ -1,3 +1,5 @@
+import type { Meeting } from '../../../core/finish/acts.ts'
+import type { LayerFacts } from '../../../core/finish/layerFacts.ts'
 import { inMm } from '../../../core/say/spoken.ts'
 import { Says } from '../../components/Says.tsx'
 import { Check } from '../../components/Check.tsx'
@@ -94,46 +96,7 @@ export function LayersView() {
           {work.layers.map(({ facts: f, coats }) => {
             const met = work.meetings.filter(m => m.layer === f.layer.id),
               kinds = [...new Map(met.map(m => [`${m.below}${m.verdict}`, m])).values()]
-            return (
-              <tr key={f.layer.id} className="rule-row align-top">
-                <th scope="row" className="py-1.5 pr-3 text-left font-medium">
-                  {f.material.label}
-                  <span className="block text-note font-normal text-muted">{f.way}</span>
-                </th>
-                <td className="py-1.5 pr-3 text-note">{f.layer.zones.join(', ')}</td>
-                <td className="py-1.5 pr-3 text-note">
-                  {kinds.map(m => (
-                    <span key={m.below + m.verdict} className="block" title={m.why}>
-                      {m.below}: <span className={VERDICT_LOOK[m.verdict]}>{m.verdict}</span>
-                    </span>
-                  ))}
-                </td>
-                <td className="figure py-1.5 pr-3 text-right">{coats}</td>
-                <td className="py-0.5 text-right whitespace-nowrap">
-                  <Button
-                    kind="quiet"
-                    aria-label={`${f.material.label}: one place down towards the wood`}
-                    onClick={() => editBuild(b => moveLayer(b, f.layer.id, -1), 'Order of layers')}
-                  >
-                    ↑
-                  </Button>
-                  <Button
-                    kind="quiet"
-                    aria-label={`${f.material.label}: one place up`}
-                    onClick={() => editBuild(b => moveLayer(b, f.layer.id, 1), 'Order of layers')}
-                  >
-                    ↓
-                  </Button>
-                  <Button
-                    kind="quiet"
-                    aria-label={`Take off: ${f.material.label}`}
-                    onClick={() => editBuild(b => dropLayer(b, f.layer.id), 'Layer taken off')}
-                  >
-                    Take off
-                  </Button>
-                </td>
-              </tr>
-            )
+            return <LayerRow key={f.layer.id} f={f} kinds={kinds} coats={coats} />
           })}
         </Table>
       )}
@@ -208,5 +171,48 @@ export function LayersView() {
         {begun && <p className="text-note text-muted">Coats are on already: what is done stays in the log.</p>}
       </section>
     </article>
+  )
+}
+
+function LayerRow({ f, kinds, coats }: { f: LayerFacts; kinds: Meeting[]; coats: number }) {
+  return (
+    <tr className="rule-row align-top">
+      <th scope="row" className="py-1.5 pr-3 text-left font-medium">
+        {f.material.label}
+        <span className="block text-note font-normal text-muted">{f.way}</span>
+      </th>
+      <td className="py-1.5 pr-3 text-note">{f.layer.zones.join(', ')}</td>
+      <td className="py-1.5 pr-3 text-note">
+        {kinds.map(m => (
+          <span key={m.below + m.verdict} className="block" title={m.why}>
+            {m.below}: <span className={VERDICT_LOOK[m.verdict]}>{m.verdict}</span>
+          </span>
+        ))}
+      </td>
+      <td className="figure py-1.5 pr-3 text-right">{coats}</td>
+      <td className="py-0.5 text-right whitespace-nowrap">
+        <Button
+          kind="quiet"
+          aria-label={`${f.material.label}: one place down towards the wood`}
+          onClick={() => editBuild(b => moveLayer(b, f.layer.id, -1), 'Order of layers')}
+        >
+          ↑
+        </Button>
+        <Button
+          kind="quiet"
+          aria-label={`${f.material.label}: one place up`}
+          onClick={() => editBuild(b => moveLayer(b, f.layer.id, 1), 'Order of layers')}
+        >
+          ↓
+        </Button>
+        <Button
+          kind="quiet"
+          aria-label={`Take off: ${f.material.label}`}
+          onClick={() => editBuild(b => dropLayer(b, f.layer.id), 'Layer taken off')}
+        >
+          Take off
+        </Button>
+      </td>
+    </tr>
   )
 }

@@ -68,40 +68,7 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
         </div>
         <CutThrough film={film} />
       </div>
-      <Table
-        caption="Ways out"
-        heads={[
-          'Way',
-          { label: 'chance', right: true },
-          { label: 'left', right: true },
-          { label: 'days', right: true },
-          { label: 'Take it', unseen: true },
-        ]}
-        hideCaption
-      >
-        {ways.map((w, i) => (
-          <tr key={i} className="rule-row">
-            <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-              {wordsOf(w)}
-            </th>
-            <td className={`figure py-1.5 pr-3 text-right ${wayHolds(w) ? 'text-snug' : 'text-never'}`}>
-              {w.levelling ? `${percent(w.chance)} %` : '–'}
-            </td>
-            <td className="figure py-1.5 pr-3 text-right">{Math.round(w.left)} µm</td>
-            <td className="figure py-1.5 pr-3 text-right">{w.days}</td>
-            <td className="text-right">
-              {i > 0 && (
-                <Button
-                  kind={!wayHolds(ways[0]!) && i === ways.findIndex(wayHolds) ? 'main' : 'plain'}
-                  onClick={() => editBuild(plan(w, layer), 'Way of levelling')}
-                >
-                  Plan it
-                </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </Table>
+      <WaysOut ways={ways} layer={layer} />
       {l ? (
         <>
           <div className="flex flex-wrap items-end gap-3">
@@ -145,30 +112,7 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
               then compound
             </Check>
           </div>
-          <Table
-            caption="Grit by grit"
-            heads={[
-              'Grit',
-              { label: 'takes', right: true },
-              { label: 'strokes a place', right: true },
-              'move on when',
-            ]}
-          >
-            {film.grits.map((g, i) => (
-              <tr key={g.grit} className="rule-row">
-                <th scope="row" className="figure py-1.5 pr-3 text-left font-semibold">
-                  {g.grit}
-                </th>
-                <td className="figure py-1.5 pr-3 text-right">{g.takes.toFixed(1)} µm</td>
-                <td className="figure py-1.5 pr-3 text-right">about {g.strokes}</td>
-                <td className="py-1.5">
-                  {i === 0
-                    ? 'the last shiny dot is gone'
-                    : `no scratch of ${film.grits[i - 1]!.grit} is left, crosswise`}
-                </td>
-              </tr>
-            ))}
-          </Table>
+          <GritTable film={film} />
           <ValueField
             label={`Strokes of ${l.from} until the peel was gone`}
             text=""
@@ -200,5 +144,66 @@ export function LevelCard({ film, layer }: { film: FilmWork; layer: string | und
         </Button>
       )}
     </section>
+  )
+}
+
+function WaysOut({ ways, layer }: { ways: LevelWay[]; layer: string | undefined }) {
+  return (
+    <Table
+      caption="Ways out"
+      heads={[
+        'Way',
+        { label: 'chance', right: true },
+        { label: 'left', right: true },
+        { label: 'days', right: true },
+        { label: 'Take it', unseen: true },
+      ]}
+      hideCaption
+    >
+      {ways.map((w, i) => (
+        <tr key={i} className="rule-row">
+          <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+            {wordsOf(w)}
+          </th>
+          <td className={`figure py-1.5 pr-3 text-right ${wayHolds(w) ? 'text-snug' : 'text-never'}`}>
+            {w.levelling ? `${percent(w.chance)} %` : '–'}
+          </td>
+          <td className="figure py-1.5 pr-3 text-right">{Math.round(w.left)} µm</td>
+          <td className="figure py-1.5 pr-3 text-right">{w.days}</td>
+          <td className="text-right">
+            {i > 0 && (
+              <Button
+                kind={!wayHolds(ways[0]!) && i === ways.findIndex(wayHolds) ? 'main' : 'plain'}
+                onClick={() => editBuild(plan(w, layer), 'Way of levelling')}
+              >
+                Plan it
+              </Button>
+            )}
+          </td>
+        </tr>
+      ))}
+    </Table>
+  )
+}
+
+function GritTable({ film }: { film: FilmWork }) {
+  return (
+    <Table
+      caption="Grit by grit"
+      heads={['Grit', { label: 'takes', right: true }, { label: 'strokes a place', right: true }, 'move on when']}
+    >
+      {film.grits.map((g, i) => (
+        <tr key={g.grit} className="rule-row">
+          <th scope="row" className="figure py-1.5 pr-3 text-left font-semibold">
+            {g.grit}
+          </th>
+          <td className="figure py-1.5 pr-3 text-right">{g.takes.toFixed(1)} µm</td>
+          <td className="figure py-1.5 pr-3 text-right">about {g.strokes}</td>
+          <td className="py-1.5">
+            {i === 0 ? 'the last shiny dot is gone' : `no scratch of ${film.grits[i - 1]!.grit} is left, crosswise`}
+          </td>
+        </tr>
+      ))}
+    </Table>
   )
 }

@@ -1,3 +1,4 @@
+import type { ChosenFix } from '../../../core/document/build.ts'
 import { clearanceFigure, stateWord } from '../../text/clearanceFigure.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
@@ -109,42 +110,7 @@ export function JointSheet({
         </p>
       )}
 
-      {joint.fixes.length > 0 && (
-        <section aria-label="Fixes">
-          <Heading>What can be done</Heading>
-          <ol>
-            {joint.fixes.map((f, i) => (
-              <li key={f.method} className="rule-row">
-                <button
-                  type="button"
-                  aria-pressed={chosen?.method === f.method}
-                  onClick={() => pick(i)}
-                  className={`grid w-full grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2 text-left hover:bg-shade ${chosen?.method === f.method ? 'bg-shade' : ''}`}
-                >
-                  <span
-                    className={`figure grid size-8 place-items-center border text-plain ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}
-                  >
-                    {i + 1}
-                  </span>
-                  <span>
-                    <span className="text-body font-semibold">{l.say(f.title)}</span>
-                    <span className="block text-note text-muted">
-                      {l.say(f.note)} Tools: {f.tools.join(', ')}.
-                    </span>
-                  </span>
-                  <span className="text-right">
-                    <span className="figure block text-body">{f.minutes} min</span>
-                    <span className="block text-note text-muted">{f.when}</span>
-                    <span className="block text-note text-muted">
-                      risk {f.risk}, {f.reversible ? 'can be undone' : 'for good'}
-                    </span>
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      {joint.fixes.length > 0 && <Fixes joint={joint} chosen={chosen} pick={pick} />}
       {chosen && joint.fixes.length > 0 && (
         <CautionNotes ids={joint.fixes.find(f => f.method === chosen.method)?.cautions ?? []} />
       )}
@@ -165,6 +131,54 @@ export function JointSheet({
       </div>
       {!joint.counts && <BandEditor joint={joint} />}
     </article>
+  )
+}
+
+function Fixes({
+  joint,
+  chosen,
+  pick,
+}: {
+  joint: Joint
+  chosen: ChosenFix | undefined
+  pick: (k: number) => void
+}) {
+  const l = useLength()
+  return (
+    <section aria-label="Fixes">
+      <Heading>What can be done</Heading>
+      <ol>
+        {joint.fixes.map((f, i) => (
+          <li key={f.method} className="rule-row">
+            <button
+              type="button"
+              aria-pressed={chosen?.method === f.method}
+              onClick={() => pick(i)}
+              className={`grid w-full grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2 text-left hover:bg-shade ${chosen?.method === f.method ? 'bg-shade' : ''}`}
+            >
+              <span
+                className={`figure grid size-8 place-items-center border text-plain ${chosen?.method === f.method ? 'border-hand bg-hand text-on-hand' : 'border-ink'}`}
+              >
+                {i + 1}
+              </span>
+              <span>
+                <span className="text-body font-semibold">{l.say(f.title)}</span>
+                <span className="block text-note text-muted">
+                  {l.say(f.note)} Tools: {f.tools.join(', ')}.
+                </span>
+              </span>
+              <span className="text-right">
+                <span className="figure block text-body">{f.minutes} min</span>
+                <span className="block text-note text-muted">{f.when}</span>
+                <span className="block text-note text-muted">
+                  risk {f.risk}, {f.reversible ? 'can be undone' : 'for good'}
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
   )
 }
 

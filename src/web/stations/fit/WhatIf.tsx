@@ -2,12 +2,12 @@ import { readWith } from '../../../core/tools/tools.ts'
 import { clearanceFigure, stateWord } from '../../text/clearanceFigure.ts'
 import { Title } from '../../components/Heading.tsx'
 import { Table } from '../../components/Table.tsx'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useState, type Dispatch, type SetStateAction } from 'react'
 import { Plus, X } from 'lucide-react'
 import { refOf, splitRef } from '../../../core/document/quantityAt.ts'
 import { slotsOf } from '../../../core/document/slots.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
-import { supposedBuild, whatIf, type Supposed } from '../../../core/fit/whatIf.ts'
+import { supposedBuild, whatIf, type Supposed, type Shift } from '../../../core/fit/whatIf.ts'
 import { dimensionAt, dimensionPaths, labelAt, specAt } from '../../../core/parts/dimensionAt.ts'
 import { candidatesFor } from '../../../core/match/candidates.ts'
 import { Button } from '../../components/Button.tsx'
@@ -123,75 +123,94 @@ export function WhatIf({ fit, open }: { fit: FitResult; open: (joint: string) =>
         </fieldset>
       </div>
       {changes.length > 0 && (
-        <section aria-label="Supposed">
-          <ul className="flex flex-col gap-1">
-            {changes.map((c, i) => (
-              <li key={say(c)} className="flex items-center gap-2 border-l-4 border-hand pl-3 text-body">
-                <span className="flex-1">{say(c)}</span>
-                <button
-                  type="button"
-                  aria-label={`Drop: ${say(c)}`}
-                  onClick={() => setChanges(cs => cs.filter((_, k) => k !== i))}
-                  className="grid size-10 place-items-center hover:bg-shade"
-                >
-                  <X size={18} aria-hidden="true" />
-                </button>
-              </li>
-            ))}
-          </ul>
-          <Table
-            caption={
-              shifts.length === 0
-                ? 'No joint would change'
-                : `${shifts.length} joint${shifts.length > 1 ? 's' : ''} would change`
-            }
-          >
-            {shifts.map(s => (
-              <tr key={s.id} className="rule-row">
-                <th scope="row" className="py-1.5 pr-2 text-left font-normal">
-                  <button
-                    type="button"
-                    onClick={() => open(s.id)}
-                    className="text-left underline decoration-line underline-offset-4"
-                  >
-                    {s.title}
-                  </button>
-                </th>
-                {[s.before, s.after].map((j, k) => (
-                  <td key={k} className="whitespace-nowrap py-1.5 pr-3">
-                    {j ? (
-                      <span className="inline-flex items-center gap-1.5">
-                        <Hex state={j.state} size={16} />
-                        <span className="figure">{clearanceFigure(j, l).figure}</span>
-                        <span className="text-note text-muted">{stateWord(j)}</span>
-                      </span>
-                    ) : (
-                      <span className="text-muted">{k ? 'gone' : 'new'}</span>
-                    )}
-                    {k === 0 && (
-                      <span aria-hidden="true" className="ml-3">
-                        →
-                      </span>
-                    )}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </Table>
-          <div className="mt-3 flex gap-2">
-            <Button
-              kind="main"
-              onClick={() => {
-                editBuild(b => supposedBuild(b, changes))
-                setChanges([])
-              }}
-            >
-              Make it so
-            </Button>
-            <Button onClick={() => setChanges([])}>Forget it</Button>
-          </div>
-        </section>
+        <Shifts changes={changes} say={say} setChanges={setChanges} shifts={shifts} open={open} />
       )}
     </article>
+  )
+}
+
+function Shifts({
+  changes,
+  say,
+  setChanges,
+  shifts,
+  open,
+}: {
+  changes: Supposed[]
+  say: (c: Supposed) => string
+  setChanges: Dispatch<SetStateAction<Supposed[]>>
+  shifts: Shift[]
+  open: (joint: string) => void
+}) {
+  const l = useLength()
+  return (
+    <section aria-label="Supposed">
+      <ul className="flex flex-col gap-1">
+        {changes.map((c, i) => (
+          <li key={say(c)} className="flex items-center gap-2 border-l-4 border-hand pl-3 text-body">
+            <span className="flex-1">{say(c)}</span>
+            <button
+              type="button"
+              aria-label={`Drop: ${say(c)}`}
+              onClick={() => setChanges(cs => cs.filter((_, k) => k !== i))}
+              className="grid size-10 place-items-center hover:bg-shade"
+            >
+              <X size={18} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Table
+        caption={
+          shifts.length === 0
+            ? 'No joint would change'
+            : `${shifts.length} joint${shifts.length > 1 ? 's' : ''} would change`
+        }
+      >
+        {shifts.map(s => (
+          <tr key={s.id} className="rule-row">
+            <th scope="row" className="py-1.5 pr-2 text-left font-normal">
+              <button
+                type="button"
+                onClick={() => open(s.id)}
+                className="text-left underline decoration-line underline-offset-4"
+              >
+                {s.title}
+              </button>
+            </th>
+            {[s.before, s.after].map((j, k) => (
+              <td key={k} className="whitespace-nowrap py-1.5 pr-3">
+                {j ? (
+                  <span className="inline-flex items-center gap-1.5">
+                    <Hex state={j.state} size={16} />
+                    <span className="figure">{clearanceFigure(j, l).figure}</span>
+                    <span className="text-note text-muted">{stateWord(j)}</span>
+                  </span>
+                ) : (
+                  <span className="text-muted">{k ? 'gone' : 'new'}</span>
+                )}
+                {k === 0 && (
+                  <span aria-hidden="true" className="ml-3">
+                    →
+                  </span>
+                )}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </Table>
+      <div className="mt-3 flex gap-2">
+        <Button
+          kind="main"
+          onClick={() => {
+            editBuild(b => supposedBuild(b, changes))
+            setChanges([])
+          }}
+        >
+          Make it so
+        </Button>
+        <Button onClick={() => setChanges([])}>Forget it</Button>
+      </div>
+    </section>
   )
 }

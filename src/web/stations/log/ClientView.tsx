@@ -17,7 +17,7 @@ import {
   dropClientLine,
 } from '../../../core/document/clientEdits.ts'
 import { longest } from '../../../core/document/rangeOf.ts'
-import { approvalSum, sentOut } from '../../../core/client/quote.ts'
+import { approvalSum, sentOut, type SentOut } from '../../../core/client/quote.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { parsed } from '../../../core/units/parsed.ts'
 import { Button, buttonLook } from '../../components/Button.tsx'
@@ -111,31 +111,7 @@ export function ClientView() {
           .
         </p>
       )}
-      <section aria-label="How it came in" className="flex flex-col gap-3">
-        <Heading>How it came in</Heading>
-        <div className="flex flex-wrap items-end gap-3">
-          <TextField
-            label="For whom"
-            value={client.who ?? ''}
-            max={longest(ClientJob, 'who')}
-            onText={who => set({ who })}
-          />
-          <DayField label="It came on" day={client.cameOn} onDay={cameOn => set({ cameOn })} />
-          <PhotoButton of={{ note: 'As it came in' }} label="Photo of its condition" />
-        </div>
-        <Words
-          label="Condition, as both of you saw it"
-          value={client.condition ?? ''}
-          max={longest(ClientJob, 'condition')}
-          onText={condition => set({ condition })}
-        />
-        <Words
-          label="What is wanted"
-          value={client.wanted ?? ''}
-          max={longest(ClientJob, 'wanted')}
-          onText={wanted => set({ wanted })}
-        />
-      </section>
+      <CameIn client={client} set={set} />
       <Offered />
       <section aria-label="How it is reckoned" className="flex flex-wrap items-end gap-3">
         <ValueField
@@ -164,6 +140,36 @@ export function ClientView() {
         </Button>
       </div>
     </article>
+  )
+}
+
+function CameIn({ client, set }: { client: ClientJob; set: (patch: Parameters<typeof changeClient>[1]) => void }) {
+  return (
+    <section aria-label="How it came in" className="flex flex-col gap-3">
+      <Heading>How it came in</Heading>
+      <div className="flex flex-wrap items-end gap-3">
+        <TextField
+          label="For whom"
+          value={client.who ?? ''}
+          max={longest(ClientJob, 'who')}
+          onText={who => set({ who })}
+        />
+        <DayField label="It came on" day={client.cameOn} onDay={cameOn => set({ cameOn })} />
+        <PhotoButton of={{ note: 'As it came in' }} label="Photo of its condition" />
+      </div>
+      <Words
+        label="Condition, as both of you saw it"
+        value={client.condition ?? ''}
+        max={longest(ClientJob, 'condition')}
+        onText={condition => set({ condition })}
+      />
+      <Words
+        label="What is wanted"
+        value={client.wanted ?? ''}
+        max={longest(ClientJob, 'wanted')}
+        onText={wanted => set({ wanted })}
+      />
+    </section>
   )
 }
 
@@ -212,49 +218,7 @@ function Offered() {
   return (
     <section aria-label="Offered beside it" className="flex flex-col gap-2">
       <Heading>Offered beside the parts and steps of this build</Heading>
-      {lines.length > 0 && (
-        <Table
-          caption="Offered"
-          hideCaption
-          heads={[
-            'What',
-            'is',
-            { label: currency || 'price', right: true },
-            'against doing it here',
-            { label: 'Actions', unseen: true },
-          ]}
-        >
-          {lines.map(l => {
-            const s = out.get(l.id)
-            return (
-              <tr key={l.id} className="rule-row">
-                <th scope="row" className="py-1 pr-3 text-left font-normal">
-                  {l.what}
-                </th>
-                <td className="py-1 pr-3 text-note text-muted">{KIND_WORDS[l.kind]}</td>
-                <td className="figure py-1 pr-3 text-right">
-                  {l.price === undefined ? (l.minutes ? `${l.minutes} min` : '–') : money(l.price)}
-                </td>
-                <td className="py-1 pr-3 text-note">
-                  {s
-                    ? `${s.here === undefined ? 'no minutes or no hour’s price to compare' : `${money(s.here)} here${s.cheaper === 'here' ? ', cheaper' : ''}`}${s.days ? `; away ${counted(s.days, 'day')}` : ''}`
-                    : ''}
-                </td>
-                <td className="text-right">
-                  <button
-                    type="button"
-                    aria-label={`Take out ${l.what}`}
-                    className="inline-grid size-10 place-items-center hover:bg-shade"
-                    onClick={() => editBuild(b => dropClientLine(b, l.id))}
-                  >
-                    <Trash2 size={17} aria-hidden="true" />
-                  </button>
-                </td>
-              </tr>
-            )
-          })}
-        </Table>
-      )}
+      {lines.length > 0 && <OfferedTable currency={currency} lines={lines} out={out} />}
       <form
         className="no-print flex flex-wrap items-end gap-3"
         onSubmit={e => {
@@ -320,6 +284,60 @@ function Offered() {
         </Button>
       </form>
     </section>
+  )
+}
+
+function OfferedTable({
+  currency,
+  lines,
+  out,
+}: {
+  currency: string
+  lines: ClientLine[]
+  out: Map<string, SentOut>
+}) {
+  return (
+    <Table
+      caption="Offered"
+      hideCaption
+      heads={[
+        'What',
+        'is',
+        { label: currency || 'price', right: true },
+        'against doing it here',
+        { label: 'Actions', unseen: true },
+      ]}
+    >
+      {lines.map(l => {
+        const s = out.get(l.id)
+        return (
+          <tr key={l.id} className="rule-row">
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              {l.what}
+            </th>
+            <td className="py-1 pr-3 text-note text-muted">{KIND_WORDS[l.kind]}</td>
+            <td className="figure py-1 pr-3 text-right">
+              {l.price === undefined ? (l.minutes ? `${l.minutes} min` : '–') : money(l.price)}
+            </td>
+            <td className="py-1 pr-3 text-note">
+              {s
+                ? `${s.here === undefined ? 'no minutes or no hour’s price to compare' : `${money(s.here)} here${s.cheaper === 'here' ? ', cheaper' : ''}`}${s.days ? `; away ${counted(s.days, 'day')}` : ''}`
+                : ''}
+            </td>
+            <td className="text-right">
+              <button
+                type="button"
+                aria-label={`Take out ${l.what}`}
+                className="inline-grid size-10 place-items-center hover:bg-shade"
+                onClick={() => editBuild(b => dropClientLine(b, l.id))}
+              >
+                <Trash2 size={17} aria-hidden="true" />
+              </button>
+            </td>
+          </tr>
+        )
+      })}
+    </Table>
   )
 }
 

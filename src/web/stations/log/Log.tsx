@@ -9,7 +9,14 @@ import { longest } from '../../../core/document/rangeOf.ts'
 import { writeBuild } from '../../../core/document/readBuild.ts'
 import type { Point } from '../../../core/geometry/outline.ts'
 import type { Layout } from '../../../core/layout/layOut.ts'
-import { spentOf, storyOf, type StoryKind, type StoryLine } from '../../../core/plan/story.ts'
+import {
+  spentOf,
+  storyOf,
+  type StoryKind,
+  type StoryLine,
+  type Spent,
+  type StoryPlace,
+} from '../../../core/plan/story.ts'
 import { formatCapacitance, formatInductance, formatResistance } from '../../../core/units/electrical.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { StationFrame } from '../../frame/StationFrame.tsx'
@@ -70,42 +77,11 @@ export function Log() {
     text = typed ?? ''
   const titles = new Map(plan.steps.map(s => [s.id, l.say(s.title)])),
     { currency } = build.preferences
-  const figure = (e: StoryLine): string => {
-    if (e.cost !== undefined) return `${money(e.cost)} ${currency}`
-    if (e.minutes !== undefined) return `${e.minutes} min`
-    const v = e.value
-    if (!v) return ''
-    switch (v.in) {
-      case 'mm':
-        return l.fineText(v.of)
-      case 'Ω':
-        return formatResistance(v.of)
-      case 'H':
-        return formatInductance(v.of)
-      case 'F':
-        return formatCapacitance(v.of)
-      case 'cents':
-      case 'turns':
-        return `${v.of > 0 ? '+' : ''}${fixed(v.of, v.in === 'turns' ? 2 : 1)} ${v.in}`
-      case 'heard':
-      case '':
-        return ''
-      default:
-        return `${fixed(v.of, 0)} ${v.in}`
-    }
-  }
+  const figure = (e: StoryLine) => figureOf(e, l.fineText, currency)
   const rows = shown.map(e => ({
     id: e.id,
     label: `${e.kind}: ${l.say(e.text)}`,
-    content: (
-      <>
-        <span className="figure w-[5.2em] shrink-0 text-note text-muted">{momentInShort(e.at)}</span>
-        <span className={`min-w-0 flex-1 text-plain leading-tight ${e.struck ? 'text-muted line-through' : ''}`}>
-          {l.say(e.text)}
-        </span>
-        <span className="figure shrink-0 text-note">{figure(e) || e.kind}</span>
-      </>
-    ),
+    content: <LineRow of={e} figure={figure(e)} />,
   }))
   const save = () => download(`${build.id}.json`, writeBuild(build), 'application/json')
   const parts = [...new Set(story.flatMap(e => e.part ?? []))].flatMap(id => {
@@ -118,26 +94,7 @@ export function Log() {
   )
   const written = (
     <article className="flex max-w-[47.5rem] flex-col gap-4">
-      <div className="flex flex-wrap gap-x-10 gap-y-3">
-        <div>
-          <p className="text-note text-muted">spent</p>
-          <Figure size="large" value={money(spent.paid)} unit={currency} />
-        </div>
-        <div>
-          <p className="text-note text-muted">still to pay</p>
-          <Figure size="large" value={money(spent.toPay)} unit={currency} />
-        </div>
-        <div>
-          <p className="text-note text-muted">
-            at the bench{spent.timed ? `, ${spent.timed} steps timed` : ', as planned'}
-          </p>
-          <Figure size="large" value={fixed(spent.hoursDone, 1)} unit="h" />
-        </div>
-        <div>
-          <p className="text-note text-muted">left</p>
-          <Figure size="large" value={fixed(spent.hoursLeft, 1)} unit="h" />
-        </div>
-      </div>
+      <SpentFigures spent={spent} currency={currency} />
       <form
         className="flex flex-wrap items-end gap-2"
         onSubmit={e => {
@@ -161,30 +118,16 @@ export function Log() {
         <PhotoButton of={part === ALL ? {} : { part }} />
         <AttachButton of={part === ALL ? {} : { part }} />
       </form>
-      <div className="flex flex-wrap items-end gap-3" role="group" aria-label="What is shown">
-        <Select
-          label="Show"
-          value={kind}
-          onChange={setKind}
-          options={[{ value: ALL, label: 'everything' }, ...KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))]}
-        />
-        <Select
-          label="Of station"
-          value={place}
-          onChange={setPlace}
-          options={[
-            { value: ALL, label: 'any' },
-            ...places.map(p => ({ value: p, label: STATIONS.find(s => s.id === p)?.label ?? p })),
-          ]}
-        />
-        <Select
-          label="Of part"
-          className="max-w-60"
-          value={part}
-          onChange={setPart}
-          options={[{ value: ALL, label: 'any' }, ...parts]}
-        />
-      </div>
+      <WhatIsShown
+        kind={kind}
+        setKind={setKind}
+        place={place}
+        setPlace={setPlace}
+        places={places}
+        part={part}
+        setPart={setPart}
+        parts={parts}
+      />
       {hand && <Entry key={hand.id} of={hand} figure={figure(hand)} />}
       {photos.length > 0 && (
         <section aria-label="Photos of it" className="flex flex-col gap-2">
@@ -192,37 +135,7 @@ export function Log() {
           <Photos photos={photos} titles={titles} />
         </section>
       )}
-      <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">
-        <Button kind="main" onClick={save}>
-          <FileDown size={18} aria-hidden="true" />
-          Save the build file
-        </Button>
-        {Boolean(build.attachments?.length) && (
-          <a href={`/api/builds/${build.id}/file.zip`} download className={buttonLook()}>
-            With its photos, as a zip
-          </a>
-        )}
-        <Link to="../sheet" className={buttonLook()}>
-          The sheet that goes with it
-        </Link>
-        <Link to="/settings" className={buttonLook()}>
-          Settings of the workshop
-        </Link>
-        <Select
-          label="Played"
-          value={build.instrument.handedness}
-          onChange={v =>
-            editBuild(b => ({
-              ...b,
-              instrument: { ...b.instrument, handedness: v === 'left' ? 'left' : 'right' },
-            }))
-          }
-          options={[
-            { value: 'right', label: 'right-handed' },
-            { value: 'left', label: 'left-handed' },
-          ]}
-        />
-      </div>
+      <WholeFile save={save} />
     </article>
   )
   return (
@@ -258,6 +171,115 @@ export function Log() {
         ]}
       />
     </StationFrame>
+  )
+}
+
+function SpentFigures({ spent, currency }: { spent: Spent; currency: string }) {
+  return (
+    <div className="flex flex-wrap gap-x-10 gap-y-3">
+      <div>
+        <p className="text-note text-muted">spent</p>
+        <Figure size="large" value={money(spent.paid)} unit={currency} />
+      </div>
+      <div>
+        <p className="text-note text-muted">still to pay</p>
+        <Figure size="large" value={money(spent.toPay)} unit={currency} />
+      </div>
+      <div>
+        <p className="text-note text-muted">
+          at the bench{spent.timed ? `, ${spent.timed} steps timed` : ', as planned'}
+        </p>
+        <Figure size="large" value={fixed(spent.hoursDone, 1)} unit="h" />
+      </div>
+      <div>
+        <p className="text-note text-muted">left</p>
+        <Figure size="large" value={fixed(spent.hoursLeft, 1)} unit="h" />
+      </div>
+    </div>
+  )
+}
+
+function WhatIsShown({
+  kind,
+  setKind,
+  place,
+  setPlace,
+  places,
+  part,
+  setPart,
+  parts,
+}: {
+  kind: string
+  setKind: (to: string) => void
+  place: string
+  setPlace: (to: string) => void
+  places: StoryPlace[]
+  part: string
+  setPart: (to: string) => void
+  parts: { value: string; label: string }[]
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3" role="group" aria-label="What is shown">
+      <Select
+        label="Show"
+        value={kind}
+        onChange={setKind}
+        options={[{ value: ALL, label: 'everything' }, ...KINDS.map(k => ({ value: k, label: KIND_WORDS[k] }))]}
+      />
+      <Select
+        label="Of station"
+        value={place}
+        onChange={setPlace}
+        options={[
+          { value: ALL, label: 'any' },
+          ...places.map(p => ({ value: p, label: STATIONS.find(s => s.id === p)?.label ?? p })),
+        ]}
+      />
+      <Select
+        label="Of part"
+        className="max-w-60"
+        value={part}
+        onChange={setPart}
+        options={[{ value: ALL, label: 'any' }, ...parts]}
+      />
+    </div>
+  )
+}
+
+function WholeFile({ save }: { save: () => void }) {
+  const build = useOpenBuild()
+  return (
+    <div className="flex flex-wrap items-end gap-3 border-t border-line pt-3">
+      <Button kind="main" onClick={save}>
+        <FileDown size={18} aria-hidden="true" />
+        Save the build file
+      </Button>
+      {Boolean(build.attachments?.length) && (
+        <a href={`/api/builds/${build.id}/file.zip`} download className={buttonLook()}>
+          With its photos, as a zip
+        </a>
+      )}
+      <Link to="../sheet" className={buttonLook()}>
+        The sheet that goes with it
+      </Link>
+      <Link to="/settings" className={buttonLook()}>
+        Settings of the workshop
+      </Link>
+      <Select
+        label="Played"
+        value={build.instrument.handedness}
+        onChange={v =>
+          editBuild(b => ({
+            ...b,
+            instrument: { ...b.instrument, handedness: v === 'left' ? 'left' : 'right' },
+          }))
+        }
+        options={[
+          { value: 'right', label: 'right-handed' },
+          { value: 'left', label: 'left-handed' },
+        ]}
+      />
+    </div>
   )
 }
 
@@ -366,5 +388,44 @@ function Entry({ of: e, figure }: { of: StoryLine; figure: string }) {
         </div>
       )}
     </section>
+  )
+}
+
+/** What a line is worth seeing in figures: what it cost, how long it took, what was read. */
+function figureOf(e: StoryLine, length: (mm: number) => string, currency: string): string {
+  if (e.cost !== undefined) return `${money(e.cost)} ${currency}`
+  if (e.minutes !== undefined) return `${e.minutes} min`
+  const v = e.value
+  if (!v) return ''
+  switch (v.in) {
+    case 'mm':
+      return length(v.of)
+    case 'Ω':
+      return formatResistance(v.of)
+    case 'H':
+      return formatInductance(v.of)
+    case 'F':
+      return formatCapacitance(v.of)
+    case 'cents':
+    case 'turns':
+      return `${v.of > 0 ? '+' : ''}${fixed(v.of, v.in === 'turns' ? 2 : 1)} ${v.in}`
+    case 'heard':
+    case '':
+      return ''
+    default:
+      return `${fixed(v.of, 0)} ${v.in}`
+  }
+}
+
+function LineRow({ of: e, figure }: { of: StoryLine; figure: string }) {
+  const l = useLength()
+  return (
+    <>
+      <span className="figure w-[5.2em] shrink-0 text-note text-muted">{momentInShort(e.at)}</span>
+      <span className={`min-w-0 flex-1 text-plain leading-tight ${e.struck ? 'text-muted line-through' : ''}`}>
+        {l.say(e.text)}
+      </span>
+      <span className="figure shrink-0 text-note">{figure || e.kind}</span>
+    </>
   )
 }

@@ -1,6 +1,7 @@
+import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
-import type { MeterWork } from '../../../core/meter/meterWork.ts'
+import type { MeterWork, AnswerView, ProbeView } from '../../../core/meter/meterWork.ts'
 import { ACCESS, pickupsLift, type Access } from '../../../core/meter/places.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
@@ -116,24 +117,7 @@ export function Meter() {
           />
         </div>
       }
-      sheet={
-        <div className="size-full overflow-hidden">
-          {drawing && hand ? (
-            <ProbeDrawing
-              d={drawing}
-              at={hand.v.at}
-              lit={answer?.at ?? []}
-              label={`Where the probes go: ${hand.v.title}`}
-            />
-          ) : (
-            <p className="p-5 text-body">
-              {build.circuit.components.length
-                ? 'The drawing is being laid out.'
-                : 'Without a circuit there is nothing to read.'}
-            </p>
-          )}
-        </div>
-      }
+      sheet={<Probes drawing={drawing} hand={hand} answer={answer} />}
       ledger={
         <Ledger
           heading="Readings"
@@ -148,34 +132,7 @@ export function Meter() {
           rows={rows.map(({ v, state, id }) => ({
             id,
             label: `${v.title}, ${v.setting}: ${state}`,
-            content: (
-              <>
-                <span className="min-w-0 flex-1">
-                  <span className="block text-body font-medium leading-tight">{v.title}</span>
-                  <span className="block text-note text-muted">
-                    {v.setting} ·{' '}
-                    <span
-                      className={
-                        state === 'does not agree'
-                          ? 'font-semibold text-never'
-                          : state === 'agrees'
-                            ? 'text-snug'
-                            : state === 'read this next'
-                              ? 'font-semibold text-hand'
-                              : ''
-                      }
-                    >
-                      {state}
-                    </span>
-                  </span>
-                </span>
-                <span className="figure shrink-0 text-right text-plain leading-tight">
-                  {v.heard ? '' : shownSpan(v, v)}
-                  <br />
-                  <span className="text-muted">{v.value === undefined ? '–' : shownValue(v, v.value)}</span>
-                </span>
-              </>
-            ),
+            content: <ReadingRow v={v} state={state} />,
           }))}
         />
       }
@@ -210,5 +167,66 @@ export function Meter() {
         </p>
       )}
     </StationFrame>
+  )
+}
+
+function Probes({
+  drawing,
+  hand,
+  answer,
+}: {
+  drawing: SolderDrawing | undefined
+  hand: { id: string; v: ProbeView; state: string } | undefined
+  answer: AnswerView | undefined
+}) {
+  const build = useOpenBuild()
+  return (
+    <div className="size-full overflow-hidden">
+      {drawing && hand ? (
+        <ProbeDrawing
+          d={drawing}
+          at={hand.v.at}
+          lit={answer?.at ?? []}
+          label={`Where the probes go: ${hand.v.title}`}
+        />
+      ) : (
+        <p className="p-5 text-body">
+          {build.circuit.components.length
+            ? 'The drawing is being laid out.'
+            : 'Without a circuit there is nothing to read.'}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function ReadingRow({ v, state }: { v: ProbeView; state: string }) {
+  return (
+    <>
+      <span className="min-w-0 flex-1">
+        <span className="block text-body font-medium leading-tight">{v.title}</span>
+        <span className="block text-note text-muted">
+          {v.setting} ·{' '}
+          <span
+            className={
+              state === 'does not agree'
+                ? 'font-semibold text-never'
+                : state === 'agrees'
+                  ? 'text-snug'
+                  : state === 'read this next'
+                    ? 'font-semibold text-hand'
+                    : ''
+            }
+          >
+            {state}
+          </span>
+        </span>
+      </span>
+      <span className="figure shrink-0 text-right text-plain leading-tight">
+        {v.heard ? '' : shownSpan(v, v)}
+        <br />
+        <span className="text-muted">{v.value === undefined ? '–' : shownValue(v, v.value)}</span>
+      </span>
+    </>
   )
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { addYears, formatISO, parseISO } from 'date-fns'
-import { Calendar } from '../../../core/document/build.ts'
+import { Calendar, type CalendarDay, type CalendarOff } from '../../../core/document/build.ts'
 import { localDay } from '../../../core/calendar/clock.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
@@ -27,10 +27,7 @@ export function CalendarEditor() {
   const { calendar } = useOpenBuild(),
     people = useSettings(s => s.settings.people) ?? NOBODY
   const files = useImport()
-  const [problem, setProblem] = useState<string>(),
-    [from, setFrom] = useState<string>(),
-    [to, setTo] = useState<string>(),
-    [own, setOwn] = useState<string>()
+  const [problem, setProblem] = useState<string>()
   const set = (patch: Partial<typeof calendar>) => editBuild(b => ({ ...b, calendar: { ...b.calendar, ...patch } }))
   const offs = calendar.off ?? [],
     days = [...(calendar.days ?? [])].sort((a, b) => (a.on < b.on ? -1 : 1)),
@@ -90,62 +87,8 @@ export function CalendarEditor() {
           />
         ))}
       </div>
-      <div className="flex flex-wrap items-end gap-3 border-t border-line py-2">
-        <DayField label="Off from" day={from} onDay={setFrom} />
-        <DayField label="Off to" day={to} onDay={setTo} />
-        <Button
-          disabled={!from}
-          onClick={() => {
-            if (!from) return
-            const last = to && to >= from ? to : from
-            set({ off: [...offs, { from, to: last }].sort((a, b) => (a.from < b.from ? -1 : 1)) })
-            setFrom(undefined)
-            setTo(undefined)
-          }}
-        >
-          Days off
-        </Button>
-        {offs.map(o => (
-          <span key={`${o.from} ${o.to}`} className="inline-flex items-center gap-1 border border-line px-2">
-            {o.from === o.to ? day(o.from) : `${day(o.from)} – ${day(o.to)}`}
-            <Button
-              kind="quiet"
-              aria-label={`Not off: ${day(o.from)}`}
-              onClick={() => set({ off: offs.filter(x => x !== o) })}
-            >
-              ×
-            </Button>
-          </span>
-        ))}
-      </div>
-      <div className="flex flex-wrap items-end gap-3 border-t border-line py-2">
-        <DayField label="A day with hours of its own" day={own} onDay={setOwn} />
-        {own && (
-          <ValueField
-            narrow
-            clears
-            label={`Hours on ${day(own)}`}
-            text=""
-            parse={numberOf(Calendar, 'hours', 'number of hours', ' h')}
-            onValue={hours => {
-              set({ days: [...days.filter(d => d.on !== own), { on: own, hours }] })
-              setOwn(undefined)
-            }}
-          />
-        )}
-        {days.map(d => (
-          <span key={d.on} className="inline-flex items-center gap-1 border border-line px-2">
-            {day(d.on)}: {fixed(d.hours, 1)} h
-            <Button
-              kind="quiet"
-              aria-label={`As every week: ${day(d.on)}`}
-              onClick={() => set({ days: days.filter(x => x !== d) })}
-            >
-              ×
-            </Button>
-          </span>
-        ))}
-      </div>
+      <DaysOff offs={offs} set={set} />
+      <OwnHours days={days} set={set} />
       <div className="flex flex-wrap items-center gap-3 border-t border-line py-2">
         <FileButton
           label="Busy times from a calendar file"
@@ -173,5 +116,74 @@ export function CalendarEditor() {
         </p>
       )}
     </details>
+  )
+}
+
+function DaysOff({ offs, set }: { offs: readonly CalendarOff[]; set: (patch: Partial<Calendar>) => void }) {
+  const [from, setFrom] = useState<string>(),
+    [to, setTo] = useState<string>()
+  return (
+    <div className="flex flex-wrap items-end gap-3 border-t border-line py-2">
+      <DayField label="Off from" day={from} onDay={setFrom} />
+      <DayField label="Off to" day={to} onDay={setTo} />
+      <Button
+        disabled={!from}
+        onClick={() => {
+          if (!from) return
+          const last = to && to >= from ? to : from
+          set({ off: [...offs, { from, to: last }].sort((a, b) => (a.from < b.from ? -1 : 1)) })
+          setFrom(undefined)
+          setTo(undefined)
+        }}
+      >
+        Days off
+      </Button>
+      {offs.map(o => (
+        <span key={`${o.from} ${o.to}`} className="inline-flex items-center gap-1 border border-line px-2">
+          {o.from === o.to ? day(o.from) : `${day(o.from)} – ${day(o.to)}`}
+          <Button
+            kind="quiet"
+            aria-label={`Not off: ${day(o.from)}`}
+            onClick={() => set({ off: offs.filter(x => x !== o) })}
+          >
+            ×
+          </Button>
+        </span>
+      ))}
+    </div>
+  )
+}
+
+function OwnHours({ days, set }: { days: readonly CalendarDay[]; set: (patch: Partial<Calendar>) => void }) {
+  const [own, setOwn] = useState<string>()
+  return (
+    <div className="flex flex-wrap items-end gap-3 border-t border-line py-2">
+      <DayField label="A day with hours of its own" day={own} onDay={setOwn} />
+      {own && (
+        <ValueField
+          narrow
+          clears
+          label={`Hours on ${day(own)}`}
+          text=""
+          parse={numberOf(Calendar, 'hours', 'number of hours', ' h')}
+          onValue={hours => {
+            set({ days: [...days.filter(d => d.on !== own), { on: own, hours }] })
+            setOwn(undefined)
+          }}
+        />
+      )}
+      {days.map(d => (
+        <span key={d.on} className="inline-flex items-center gap-1 border border-line px-2">
+          {day(d.on)}: {fixed(d.hours, 1)} h
+          <Button
+            kind="quiet"
+            aria-label={`As every week: ${day(d.on)}`}
+            onClick={() => set({ days: days.filter(x => x !== d) })}
+          >
+            ×
+          </Button>
+        </span>
+      ))}
+    </div>
   )
 }

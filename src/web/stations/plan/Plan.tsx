@@ -154,55 +154,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         </p>
       )}
       <GateNote step={step.id} />
-      <div className="flex flex-wrap gap-x-10 gap-y-2">
-        <div>
-          <p className="text-note text-muted">
-            {step.took !== undefined
-              ? 'it took'
-              : step.usual === undefined
-                ? 'hands-on'
-                : `at your pace; ${step.usual} is usual`}
-          </p>
-          <Figure size="large" value={String(step.took ?? step.minutes)} unit="min" />
-        </div>
-        {step.waitHours > 0 && (
-          <div>
-            <p className="text-note text-muted">then wait</p>
-            <Figure size="large" value={String(step.waitHours)} unit="h" />
-          </div>
-        )}
-        {step.latest && step.start && !over && (
-          <div>
-            <p className="text-note text-muted">can be put off</p>
-            {day(step.latest) === day(step.start) ? (
-              <p className="max-w-56 text-body">Not by a day: the end hangs on it.</p>
-            ) : (
-              <>
-                <Figure size="large" value={`till ${day(step.latest)}`} />
-                <p className="max-w-56 text-note">{moves(step.start, step.latest, step.free ?? step.start)}</p>
-              </>
-            )}
-          </div>
-        )}
-        {expected !== undefined && (
-          <div>
-            <p className="text-note text-muted">should read</p>
-            {step.read!.unit === 'µm' ? (
-              `${Math.round(expected)} µm`
-            ) : step.read!.unit === 'mm' ? (
-              <Figure size="large" value={l.fineFigure(expected).figure} unit={l.unit} />
-            ) : (
-              <Figure size="large" value={formatResistance(expected)} />
-            )}
-          </div>
-        )}
-        {step.tools.length > 0 && (
-          <div className="flex-1">
-            <p className="text-note text-muted">tools</p>
-            <p className="text-body">{step.tools.join(', ')}</p>
-          </div>
-        )}
-      </div>
+      <StepFigures step={step} over={over} expected={expected} />
       <CautionNotes ids={step.cautions} />
       {step.reads && !over && <VisitList key={step.id} step={step} />}
       {dimension && <FarReadingAt at={dimension} />}
@@ -265,6 +217,61 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
         </a>
       </form>
     </article>
+  )
+}
+
+function StepFigures({ step, over, expected }: { step: PlannedStep; over: boolean; expected: number | undefined }) {
+  const l = useLength()
+  return (
+    <div className="flex flex-wrap gap-x-10 gap-y-2">
+      <div>
+        <p className="text-note text-muted">
+          {step.took !== undefined
+            ? 'it took'
+            : step.usual === undefined
+              ? 'hands-on'
+              : `at your pace; ${step.usual} is usual`}
+        </p>
+        <Figure size="large" value={String(step.took ?? step.minutes)} unit="min" />
+      </div>
+      {step.waitHours > 0 && (
+        <div>
+          <p className="text-note text-muted">then wait</p>
+          <Figure size="large" value={String(step.waitHours)} unit="h" />
+        </div>
+      )}
+      {step.latest && step.start && !over && (
+        <div>
+          <p className="text-note text-muted">can be put off</p>
+          {day(step.latest) === day(step.start) ? (
+            <p className="max-w-56 text-body">Not by a day: the end hangs on it.</p>
+          ) : (
+            <>
+              <Figure size="large" value={`till ${day(step.latest)}`} />
+              <p className="max-w-56 text-note">{moves(step.start, step.latest, step.free ?? step.start)}</p>
+            </>
+          )}
+        </div>
+      )}
+      {expected !== undefined && (
+        <div>
+          <p className="text-note text-muted">should read</p>
+          {step.read!.unit === 'µm' ? (
+            `${Math.round(expected)} µm`
+          ) : step.read!.unit === 'mm' ? (
+            <Figure size="large" value={l.fineFigure(expected).figure} unit={l.unit} />
+          ) : (
+            <Figure size="large" value={formatResistance(expected)} />
+          )}
+        </div>
+      )}
+      {step.tools.length > 0 && (
+        <div className="flex-1">
+          <p className="text-note text-muted">tools</p>
+          <p className="text-body">{step.tools.join(', ')}</p>
+        </div>
+      )}
+    </div>
   )
 }
 

@@ -1,3 +1,4 @@
+import type { NeckShape } from '../../../core/setup/fretPlane.ts'
 import { readWith } from '../../../core/tools/tools.ts'
 import { Chart as Registry, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
 import { Line } from 'react-chartjs-2'
@@ -119,33 +120,7 @@ export function BuzzView({
         ]}
       >
         {work.strings.map(x => (
-          <tr key={x.number} className={`rule-row ${x.number === s.number ? 'bg-shade' : ''}`}>
-            <th scope="row" className="figure py-1 pr-3 text-left font-normal">
-              {x.number} {x.note}
-            </th>
-            <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.action).figure}</td>
-            <td className="figure py-1 pr-3 text-right">
-              {l.fineFigure(actionAt(neck, x.string, neck.frets)).figure}
-            </td>
-            <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.lowest.action).figure}</td>
-            <td
-              className={`figure py-1 pr-3 text-right ${x.worst.room < 0 ? 'font-semibold text-never' : 'text-snug'}`}
-            >
-              {l.fineFigure(x.worst.room).figure}
-            </td>
-            <td className="py-1 pr-3 text-note">
-              held at {x.worst.held === 0 ? 'the nut' : x.worst.held}, over {x.worst.over}
-            </td>
-            <td className="text-right">
-              <Button
-                kind="quiet"
-                aria-label={`Show string ${x.number}`}
-                onClick={() => choose(x.number, x.worst.held)}
-              >
-                Show
-              </Button>
-            </td>
-          </tr>
+          <BuzzRow key={x.number} x={x} s={s} neck={neck} choose={choose} />
         ))}
       </Table>
       <div className="flex flex-wrap items-end gap-3">
@@ -165,6 +140,41 @@ export function BuzzView({
       <Levelling />
       <SwingFields />
     </article>
+  )
+}
+
+function BuzzRow({
+  x,
+  s,
+  neck,
+  choose,
+}: {
+  x: StringBuzz
+  s: StringBuzz
+  neck: NeckShape
+  choose: (string: number, held: number) => void
+}) {
+  const l = useLength()
+  return (
+    <tr className={`rule-row ${x.number === s.number ? 'bg-shade' : ''}`}>
+      <th scope="row" className="figure py-1 pr-3 text-left font-normal">
+        {x.number} {x.note}
+      </th>
+      <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.action).figure}</td>
+      <td className="figure py-1 pr-3 text-right">{l.fineFigure(actionAt(neck, x.string, neck.frets)).figure}</td>
+      <td className="figure py-1 pr-3 text-right">{l.fineFigure(x.lowest.action).figure}</td>
+      <td className={`figure py-1 pr-3 text-right ${x.worst.room < 0 ? 'font-semibold text-never' : 'text-snug'}`}>
+        {l.fineFigure(x.worst.room).figure}
+      </td>
+      <td className="py-1 pr-3 text-note">
+        held at {x.worst.held === 0 ? 'the nut' : x.worst.held}, over {x.worst.over}
+      </td>
+      <td className="text-right">
+        <Button kind="quiet" aria-label={`Show string ${x.number}`} onClick={() => choose(x.number, x.worst.held)}>
+          Show
+        </Button>
+      </td>
+    </tr>
   )
 }
 

@@ -104,43 +104,58 @@ export function NutView({ work }: { work: NutWork }) {
           )
         })}
       </Table>
-      <figure className="flex flex-col gap-1">
-        <svg
-          role="img"
-          aria-label="Strip to lay on the nut, true size when it is printed at 100 %"
-          width={`${work.width + 2 * STRIP.end}mm`}
-          height={`${STRIP.high}mm`}
-          viewBox={`${-STRIP.end} 0 ${work.width + 2 * STRIP.end} ${STRIP.high}`}
-          className="max-w-full"
-        >
-          <rect x={0} y={1} width={work.width} height={12} fill="none" stroke="var(--ink)" strokeWidth={0.25} />
-          {work.slots.map(s => (
-            <g key={s.number}>
-              <line
-                x1={onStrip(s.fromBassEdge)}
-                x2={onStrip(s.fromBassEdge)}
-                y1={1}
-                y2={8}
-                stroke="var(--ink)"
-                strokeWidth={0.2}
-              />
-              <text
-                x={onStrip(s.fromBassEdge)}
-                y={11.6}
-                textAnchor="middle"
-                fontSize={3.2}
-                className="figure fill-ink"
-              >
-                {s.number}
-              </text>
-            </g>
-          ))}
-        </svg>
-        <figcaption className="text-note text-muted">
-          Printed at 100 % it is true: {l.text(work.width)} wide, bass edge at the {left ? 'right' : 'left'}, the
-          head up. Lay it on the nut and mark through.
-        </figcaption>
-      </figure>
+      <NutStrip work={work} onStrip={onStrip} left={left} />
     </article>
+  )
+}
+
+function NutStrip({
+  work,
+  onStrip,
+  left,
+}: {
+  work: NutWork
+  onStrip: (fromBassEdge: number) => number
+  left: boolean
+}) {
+  const l = useLength()
+  return (
+    <figure className="flex flex-col gap-1">
+      <svg
+        role="img"
+        aria-label="Strip to lay on the nut, true size when it is printed at 100 %"
+        width={`${work.width + 2 * STRIP.end}mm`}
+        height={`${STRIP.high}mm`}
+        viewBox={`${-STRIP.end} 0 ${work.width + 2 * STRIP.end} ${STRIP.high}`}
+        className="max-w-full"
+      >
+        <rect x={0} y={1} width={work.width} height={12} fill="none" stroke="var(--ink)" strokeWidth={0.25} />
+        {work.slots.map(s => (
+          <g key={s.number}>
+            <line
+              x1={onStrip(s.fromBassEdge)}
+              x2={onStrip(s.fromBassEdge)}
+              y1={1}
+              y2={8}
+              stroke="var(--ink)"
+              strokeWidth={0.2}
+            />
+            <text
+              x={onStrip(s.fromBassEdge)}
+              y={11.6}
+              textAnchor="middle"
+              fontSize={3.2}
+              className="figure fill-ink"
+            >
+              {s.number}
+            </text>
+          </g>
+        ))}
+      </svg>
+      <figcaption className="text-note text-muted">
+        Printed at 100 % it is true: {l.text(work.width)} wide, bass edge at the {left ? 'right' : 'left'}, the head
+        up. Lay it on the nut and mark through.
+      </figcaption>
+    </figure>
   )
 }

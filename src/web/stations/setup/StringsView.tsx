@@ -1,13 +1,13 @@
 import { counted } from '../../../core/text/text.ts'
 import { useMemo, useState } from 'react'
 import type { Build } from '../../../core/document/build.ts'
-import { changeOfStrings, setFor, type Wanted } from '../../../core/setup/changeOfStrings.ts'
+import { changeOfStrings, setFor, type Wanted, type ChangeOfStrings } from '../../../core/setup/changeOfStrings.ts'
 import { gramsAMetre } from '../../../core/setup/tension.ts'
 import { noteHz } from '../../../core/setup/pitch.ts'
 import { bendingStiffness, elongation, inharmonicity } from '../../../core/setup/stiffness.ts'
 import { partIn } from '../../../core/document/references.ts'
 import { coreOf } from '../../../core/layout/compensation.ts'
-import { tuningsOf } from '../../../core/setup/tunings.ts'
+import { tuningsOf, type Tuning } from '../../../core/setup/tunings.ts'
 import type { StringGauge } from '../../../core/parts/part.ts'
 import { parsed, refused } from '../../../core/units/parsed.ts'
 import { fixed } from '../../../core/units/length.ts'
@@ -56,58 +56,15 @@ export function StringsView() {
   return (
     <article className="flex max-w-[53.75rem] flex-col gap-4">
       <Title>Other strings, another tuning</Title>
-      <div className="flex flex-wrap items-end gap-3">
-        <Select
-          label="Tuning"
-          value={named?.name ?? OWN}
-          onChange={v => {
-            const t = known.find(x => x.name === v)
-            if (t) setTuning(t.notes)
-          }}
-          options={[
-            ...(named ? [] : [{ value: OWN, label: 'as typed' }]),
-            ...known.map(t => ({ value: t.name, label: t.name })),
-          ]}
-        />
-        <TextField
-          key={tuning.join(' ')}
-          label="Notes, thinnest first"
-          value={tuning.join(' ')}
-          max={NOTES_LONG}
-          onText={t => {
-            const notes = t.trim().split(/[\s,]+/)
-            const wrong = notes.find(n => noteHz(n) === undefined)
-            if (wrong !== undefined) setProblem(`“${wrong}” is no note. Accepted: E4, F#3, Bb2`)
-            else if (notes.length !== build.instrument.strings)
-              setProblem(`${notes.length} notes for ${build.instrument.strings} strings: one for each`)
-            else {
-              setProblem(undefined)
-              setTuning(notes)
-            }
-          }}
-        />
-        <Select
-          label="Every string pulls"
-          value={wanted.kind}
-          onChange={v => setWanted(v === 'each' ? { kind: 'each', newtons: 75 } : { kind: 'as now' })}
-          options={[
-            { value: 'as now', label: 'as it does now' },
-            { value: 'each', label: 'alike' },
-          ]}
-        />
-        {wanted.kind === 'each' && (
-          <ValueField
-            narrow
-            label="Pull of each"
-            text={`${fixed(wanted.newtons, 0)} N`}
-            parse={t => {
-              const r = within(PULL, 'pull', 'N')(t.replace(/\s*N$/i, ''))
-              return r.ok ? parsed(r.value) : refused(r.reason, r.accepted)
-            }}
-            onValue={newtons => setWanted({ kind: 'each', newtons })}
-          />
-        )}
-      </div>
+      <WhatIsWanted
+        named={named}
+        known={known}
+        setTuning={setTuning}
+        tuning={tuning}
+        setProblem={setProblem}
+        wanted={wanted}
+        setWanted={setWanted}
+      />
       {problem && (
         <p role="alert" className="text-plain text-never">
           {problem}
@@ -192,40 +149,121 @@ export function StringsView() {
         </Button>
         <Button onClick={() => setTuning(build.instrument.tuning)}>Back to how it is</Button>
       </div>
-      <details className="text-plain">
-        <summary className="min-h-8 cursor-pointer text-muted">What each string is</summary>
-        <Table
-          fit
-          caption="Strings as springs"
-          hideCaption
-          heads={[
-            'String',
-            { label: 'core', right: true },
-            { label: 'g a metre', right: true },
-            { label: 'stretched by', right: true },
-            { label: 'bending, N·mm²', right: true },
-            { label: 'inharmonicity B', right: true },
-          ]}
-        >
-          {change.strings.map(({ number, to }) => (
-            <tr key={number} className="rule-row">
-              <th scope="row" className="figure pr-6 text-left font-normal">
-                {number} {to.note}
-              </th>
-              <td className="figure pr-3 text-right">{l.fineText(coreOf(to.gauge), 3)}</td>
-              <td className="figure pr-3 text-right">{fixed(gramsAMetre(to.gauge), 2)}</td>
-              <td className="figure pr-3 text-right">{l.fineText(elongation(to.gauge, to.newtons, scale))}</td>
-              <td className="figure pr-3 text-right">{fixed(bendingStiffness(to.gauge), 0)}</td>
-              <td className="figure text-right">
-                {(inharmonicity(to.gauge, scale, noteHz(to.note) ?? 1) * 1e4).toFixed(2)}·10⁻⁴
-              </td>
-            </tr>
-          ))}
-        </Table>
-      </details>
+      <AsSprings change={change} scale={scale} />
       <p className="text-note text-muted">
         Gauges as single strings are sold. What the neck gives is a beam’s [from memory]: read relief again.
       </p>
     </article>
+  )
+}
+
+function WhatIsWanted({
+  named,
+  known,
+  setTuning,
+  tuning,
+  setProblem,
+  wanted,
+  setWanted,
+}: {
+  named: Tuning | undefined
+  known: Tuning[]
+  setTuning: (to: readonly string[]) => void
+  tuning: readonly string[]
+  setProblem: (to: string | undefined) => void
+  wanted: Wanted
+  setWanted: (to: Wanted) => void
+}) {
+  const build = useOpenBuild()
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Select
+        label="Tuning"
+        value={named?.name ?? OWN}
+        onChange={v => {
+          const t = known.find(x => x.name === v)
+          if (t) setTuning(t.notes)
+        }}
+        options={[
+          ...(named ? [] : [{ value: OWN, label: 'as typed' }]),
+          ...known.map(t => ({ value: t.name, label: t.name })),
+        ]}
+      />
+      <TextField
+        key={tuning.join(' ')}
+        label="Notes, thinnest first"
+        value={tuning.join(' ')}
+        max={NOTES_LONG}
+        onText={t => {
+          const notes = t.trim().split(/[\s,]+/)
+          const wrong = notes.find(n => noteHz(n) === undefined)
+          if (wrong !== undefined) setProblem(`“${wrong}” is no note. Accepted: E4, F#3, Bb2`)
+          else if (notes.length !== build.instrument.strings)
+            setProblem(`${notes.length} notes for ${build.instrument.strings} strings: one for each`)
+          else {
+            setProblem(undefined)
+            setTuning(notes)
+          }
+        }}
+      />
+      <Select
+        label="Every string pulls"
+        value={wanted.kind}
+        onChange={v => setWanted(v === 'each' ? { kind: 'each', newtons: 75 } : { kind: 'as now' })}
+        options={[
+          { value: 'as now', label: 'as it does now' },
+          { value: 'each', label: 'alike' },
+        ]}
+      />
+      {wanted.kind === 'each' && (
+        <ValueField
+          narrow
+          label="Pull of each"
+          text={`${fixed(wanted.newtons, 0)} N`}
+          parse={t => {
+            const r = within(PULL, 'pull', 'N')(t.replace(/\s*N$/i, ''))
+            return r.ok ? parsed(r.value) : refused(r.reason, r.accepted)
+          }}
+          onValue={newtons => setWanted({ kind: 'each', newtons })}
+        />
+      )}
+    </div>
+  )
+}
+
+function AsSprings({ change, scale }: { change: ChangeOfStrings; scale: number }) {
+  const l = useLength()
+  return (
+    <details className="text-plain">
+      <summary className="min-h-8 cursor-pointer text-muted">What each string is</summary>
+      <Table
+        fit
+        caption="Strings as springs"
+        hideCaption
+        heads={[
+          'String',
+          { label: 'core', right: true },
+          { label: 'g a metre', right: true },
+          { label: 'stretched by', right: true },
+          { label: 'bending, N·mm²', right: true },
+          { label: 'inharmonicity B', right: true },
+        ]}
+      >
+        {change.strings.map(({ number, to }) => (
+          <tr key={number} className="rule-row">
+            <th scope="row" className="figure pr-6 text-left font-normal">
+              {number} {to.note}
+            </th>
+            <td className="figure pr-3 text-right">{l.fineText(coreOf(to.gauge), 3)}</td>
+            <td className="figure pr-3 text-right">{fixed(gramsAMetre(to.gauge), 2)}</td>
+            <td className="figure pr-3 text-right">{l.fineText(elongation(to.gauge, to.newtons, scale))}</td>
+            <td className="figure pr-3 text-right">{fixed(bendingStiffness(to.gauge), 0)}</td>
+            <td className="figure text-right">
+              {(inharmonicity(to.gauge, scale, noteHz(to.note) ?? 1) * 1e4).toFixed(2)}·10⁻⁴
+            </td>
+          </tr>
+        ))}
+      </Table>
+    </details>
   )
 }

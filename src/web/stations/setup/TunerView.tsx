@@ -9,7 +9,7 @@ import { pitchOf, pitchOfPiece, stringHeard, type FoundString } from '../../../c
 import { LARGEST_SOUND } from '../../../core/sound/wav.ts'
 import type { StringRow } from '../../../core/setup/stringTable.ts'
 import { Reading } from '../../imports/Reading.tsx'
-import { useImport } from '../../imports/useImport.ts'
+import { useImport, type Import } from '../../imports/useImport.ts'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
@@ -40,10 +40,8 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
     [string, setString] = useState(1),
     [shown, setShown] = useState<Shown>(),
     [trouble, setTrouble] = useState<string>(),
-    [listening, setListening] = useState(false),
     [harmonics, setHarmonics] = useState<Readonly<Record<number, number>>>({})
-  const mic = useRef<{ context: AudioContext; stream: MediaStream; timer: number }>(undefined),
-    { sound } = useSounding()
+  const { sound } = useSounding()
   const fret = as === 'open' ? 0 : octave
   const told = (hz: number | undefined, spread: number | undefined) => {
     if (hz === undefined)
@@ -54,43 +52,7 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
     setShown({ ...found, hz, spread })
     if (as === 'harmonic') setHarmonics(h => ({ ...h, [found.number]: found.cents }))
   }
-  const say = useRef(told)
-  say.current = told
-  const stop = () => {
-    const m = mic.current
-    mic.current = undefined
-    if (!m) return
-    clearInterval(m.timer)
-    m.stream.getTracks().forEach(t => t.stop())
-    void m.context.close()
-    setListening(false)
-  }
-  useEffect(() => stop, [])
-  const microphone = ears()
-  const listen = async () => {
-    if (!microphone) return
-    try {
-      const stream = await microphone.getUserMedia({
-          audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
-        }),
-        context = new AudioContext(),
-        look = new AnalyserNode(context, { fftSize: LOOK }),
-        piece = new Float32Array(LOOK)
-      context.createMediaStreamSource(stream).connect(look)
-      const timer = window.setInterval(() => {
-        look.getFloatTimeDomainData(piece)
-        const p = pitchOfPiece(piece, context.sampleRate)
-        if (p) say.current(p.hz, undefined)
-      }, 50)
-      mic.current = { context, stream, timer }
-      setListening(true)
-      setTrouble(undefined)
-    } catch {
-      setTrouble(
-        'The microphone is not to be had: allow it in the browser, or read a WAV file, or practise with the stand-in.',
-      )
-    }
-  }
+  const { microphone, listening, listen, stop } = useMicrophone(told, setTrouble)
   const files = useImport()
   const file = async (f: File | undefined) => {
     if (!f) return
@@ -146,88 +108,22 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
             <p className="text-plain text-muted">against its own harmonic</p>
           )}
         </div>
-        <svg
-          role="img"
-          aria-label={cents === undefined ? 'no note yet' : `${signed(cents)} cents`}
-          viewBox="-55 -6 110 26"
-          className="h-20 w-full max-w-[26.25rem]"
-        >
-          {Array.from({ length: 21 }, (_, i) => (i - 10) * 5).map(v => (
-            <line
-              key={v}
-              x1={v}
-              x2={v}
-              y1={v % 10 ? 6 : 3}
-              y2={11}
-              stroke="var(--ink)"
-              strokeWidth={v === 0 ? 1.2 : 0.4}
-            />
-          ))}
-          {[-50, -25, 0, 25, 50].map(v => (
-            <text key={v} x={v} y={18} textAnchor="middle" fontSize={5} className="figure fill-muted">
-              {v}
-            </text>
-          ))}
-          {cents !== undefined && (
-            <path
-              d={`M${needle} 11L${needle - 2.4} -3H${needle + 2.4}Z`}
-              style={{ fill: Math.abs(cents) <= 2 ? 'var(--snug)' : 'var(--hand)' }}
-            />
-          )}
-        </svg>
+        <Needle cents={cents} needle={needle} />
       </div>
-      {shown && as === 'held' && (
-        <div>
-          <Button
-            kind="main"
-            onClick={() =>
-              editBuild(
-                b =>
-                  takeReading(b, {
-                    of: readingText({ kind: 'cents', string: shown.number, fret: octave }),
-                    value: Math.max(-100, Math.min(100, Math.round(cents! * 10) / 10)),
-                    doubt: Math.max(0.3, shown.spread ?? 1),
-                    at: now(),
-                    with: 'tuner',
-                  }),
-                'Intonation read',
-              )
-            }
-          >
-            Take it as string {shown.number}’s reading at fret {octave}
-          </Button>
-        </div>
-      )}
+      {shown && as === 'held' && <TakeIt shown={shown} octave={octave} cents={cents} />}
       <NeedsTrust what="A browser lends its microphone" />
-      <div className="flex flex-wrap items-end gap-3">
-        <Button
-          kind={listening ? 'main' : 'plain'}
-          disabled={!microphone}
-          onClick={() => (listening ? stop() : void listen())}
-        >
-          {listening ? 'Stop listening' : 'Listen to the microphone'}
-        </Button>
-        <label className="inline-flex min-h-10 cursor-pointer items-center border border-ink px-3 text-plain focus-within:outline-2">
-          Read a WAV file
-          <input
-            type="file"
-            accept=".wav,audio/wav"
-            className="sr-only"
-            onChange={e => {
-              void file(e.target.files?.[0])
-              e.target.value = ''
-            }}
-          />
-        </label>
-        <Reading of={files} />
-        <Select
-          label="Stand-in, string"
-          value={String(string)}
-          onChange={v => setString(Number(v))}
-          options={strings.map(s => ({ value: String(s.number), label: `${s.number} ${s.note}` }))}
-        />
-        <Button onClick={standIn}>Sound the stand-in</Button>
-      </div>
+      <Sources
+        listening={listening}
+        microphone={microphone}
+        stop={stop}
+        listen={listen}
+        file={file}
+        files={files}
+        string={string}
+        setString={setString}
+        strings={strings}
+        standIn={standIn}
+      />
       {trouble && (
         <p role="alert" className="text-body text-never">
           {trouble}
@@ -239,4 +135,166 @@ export function TunerView({ strings }: { strings: readonly StringRow[] }) {
       </p>
     </article>
   )
+}
+
+function TakeIt({ shown, octave, cents }: { shown: Shown; octave: number; cents: number | undefined }) {
+  return (
+    <div>
+      <Button
+        kind="main"
+        onClick={() =>
+          editBuild(
+            b =>
+              takeReading(b, {
+                of: readingText({ kind: 'cents', string: shown.number, fret: octave }),
+                value: Math.max(-100, Math.min(100, Math.round(cents! * 10) / 10)),
+                doubt: Math.max(0.3, shown.spread ?? 1),
+                at: now(),
+                with: 'tuner',
+              }),
+            'Intonation read',
+          )
+        }
+      >
+        Take it as string {shown.number}’s reading at fret {octave}
+      </Button>
+    </div>
+  )
+}
+
+function Needle({ cents, needle }: { cents: number | undefined; needle: number }) {
+  return (
+    <svg
+      role="img"
+      aria-label={cents === undefined ? 'no note yet' : `${signed(cents)} cents`}
+      viewBox="-55 -6 110 26"
+      className="h-20 w-full max-w-[26.25rem]"
+    >
+      {Array.from({ length: 21 }, (_, i) => (i - 10) * 5).map(v => (
+        <line
+          key={v}
+          x1={v}
+          x2={v}
+          y1={v % 10 ? 6 : 3}
+          y2={11}
+          stroke="var(--ink)"
+          strokeWidth={v === 0 ? 1.2 : 0.4}
+        />
+      ))}
+      {[-50, -25, 0, 25, 50].map(v => (
+        <text key={v} x={v} y={18} textAnchor="middle" fontSize={5} className="figure fill-muted">
+          {v}
+        </text>
+      ))}
+      {cents !== undefined && (
+        <path
+          d={`M${needle} 11L${needle - 2.4} -3H${needle + 2.4}Z`}
+          style={{ fill: Math.abs(cents) <= 2 ? 'var(--snug)' : 'var(--hand)' }}
+        />
+      )}
+    </svg>
+  )
+}
+
+function Sources({
+  listening,
+  microphone,
+  stop,
+  listen,
+  file,
+  files,
+  string,
+  setString,
+  strings,
+  standIn,
+}: {
+  listening: boolean
+  microphone: MediaDevices | undefined
+  stop: () => void
+  listen: () => Promise<void>
+  file: (f: File | undefined) => Promise<void>
+  files: Import
+  string: number
+  setString: (to: number) => void
+  strings: readonly StringRow[]
+  standIn: () => void
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Button
+        kind={listening ? 'main' : 'plain'}
+        disabled={!microphone}
+        onClick={() => (listening ? stop() : void listen())}
+      >
+        {listening ? 'Stop listening' : 'Listen to the microphone'}
+      </Button>
+      <label className="inline-flex min-h-10 cursor-pointer items-center border border-ink px-3 text-plain focus-within:outline-2">
+        Read a WAV file
+        <input
+          type="file"
+          accept=".wav,audio/wav"
+          className="sr-only"
+          onChange={e => {
+            void file(e.target.files?.[0])
+            e.target.value = ''
+          }}
+        />
+      </label>
+      <Reading of={files} />
+      <Select
+        label="Stand-in, string"
+        value={String(string)}
+        onChange={v => setString(Number(v))}
+        options={strings.map(s => ({ value: String(s.number), label: `${s.number} ${s.note}` }))}
+      />
+      <Button onClick={standIn}>Sound the stand-in</Button>
+    </div>
+  )
+}
+
+/** Listens to the microphone, if the browser has one to lend: every note that is heard, and why there is none. */
+function useMicrophone(
+  told: (hz: number, spread: number | undefined) => void,
+  setTrouble: (why: string | undefined) => void,
+) {
+  const mic = useRef<{ context: AudioContext; stream: MediaStream; timer: number }>(undefined),
+    [listening, setListening] = useState(false)
+  const say = useRef(told)
+  say.current = told
+  const stop = () => {
+    const m = mic.current
+    mic.current = undefined
+    if (!m) return
+    clearInterval(m.timer)
+    m.stream.getTracks().forEach(t => t.stop())
+    void m.context.close()
+    setListening(false)
+  }
+  useEffect(() => stop, [])
+  const microphone = ears()
+  const listen = async () => {
+    if (!microphone) return
+    try {
+      const stream = await microphone.getUserMedia({
+          audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+        }),
+        context = new AudioContext(),
+        look = new AnalyserNode(context, { fftSize: LOOK }),
+        piece = new Float32Array(LOOK)
+      context.createMediaStreamSource(stream).connect(look)
+      const timer = window.setInterval(() => {
+        look.getFloatTimeDomainData(piece)
+        const p = pitchOfPiece(piece, context.sampleRate)
+        if (p) say.current(p.hz, undefined)
+      }, 50)
+      mic.current = { context, stream, timer }
+      setListening(true)
+      setTrouble(undefined)
+    } catch {
+      setTrouble(
+        'The microphone is not to be had: allow it in the browser, or read a WAV file, or practise with the stand-in.',
+      )
+    }
+  }
+  return { microphone, listening, listen, stop }
 }

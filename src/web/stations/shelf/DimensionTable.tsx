@@ -1,3 +1,4 @@
+import type { PlannedDimension } from '../../../core/units/quantity.ts'
 import { Says } from '../../components/Says.tsx'
 import { dated } from '../../text/dates.ts'
 import { Table } from '../../components/Table.tsx'
@@ -111,73 +112,20 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
           if (!spec) return null
           const label = labelAt(part, path)
           return (
-            <tr
+            <DimensionRow
               key={path}
-              className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`}
-              onFocus={() => setInHand(path)}
-              onMouseEnter={() => setInHand(path)}
-            >
-              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                <span className="block first-letter:uppercase">{label}</span>
-                <span className="block text-note leading-tight text-muted">
-                  <Says of={spec.how} />
-                </span>
-                <FarReading part={part} path={path} onPart={replace} />
-              </th>
-              <td className="py-1.5 pr-3">
-                {spec.quantity === 'length' ? (
-                  <LengthField
-                    label={label}
-                    hideLabel
-                    mm={d.value}
-                    min={spec.min}
-                    max={spec.max}
-                    onTyping={typed(path)}
-                    onMm={v => enter(path, v, as)}
-                  />
-                ) : (
-                  <ValueField
-                    label={label}
-                    hideLabel
-                    text={quantityText(spec, d.value).replace('\u202f', ' ')}
-                    parse={t => readValue(spec, t)}
-                    check={v => outOfRange(spec, v)}
-                    onTyping={typed(path)}
-                    onValue={v => enter(path, v, as)}
-                  />
-                )}
-              </td>
-              <td className="whitespace-nowrap py-1.5 pr-3">
-                <span aria-hidden="true" className="figure text-muted">
-                  ±
-                </span>
-                {spec.quantity === 'length' ? (
-                  <LengthField
-                    label={`Doubt of ${label}`}
-                    hideLabel
-                    narrow
-                    mm={d.doubt}
-                    {...ends(Dimension, 'doubt')}
-                    onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))}
-                  />
-                ) : (
-                  <ValueField
-                    label={`Doubt of ${label}`}
-                    hideLabel
-                    narrow
-                    text={quantityText(spec, d.doubt).replace('\u202f', ' ')}
-                    parse={t => readValue(spec, t)}
-                    check={v => (v < 0 ? 'must be 0 or more' : undefined)}
-                    onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))}
-                  />
-                )}
-              </td>
-              <td className="py-3 text-note">
-                {d.basis}
-                {d.with ? `, ${d.with}` : ''}
-                {d.on ? `, ${dated(d.on)}` : ''}
-              </td>
-            </tr>
+              path={path}
+              inHand={inHand}
+              setInHand={setInHand}
+              label={label}
+              spec={spec}
+              part={part}
+              replace={replace}
+              d={d}
+              typed={typed}
+              enter={enter}
+              as={as}
+            />
           )
         })}
       </Table>
@@ -199,5 +147,100 @@ export function DimensionTable({ part, inBuild }: { part: Part; inBuild: boolean
         />
       )}
     </div>
+  )
+}
+
+function DimensionRow({
+  path,
+  inHand,
+  setInHand,
+  label,
+  spec,
+  part,
+  replace,
+  d,
+  typed,
+  enter,
+  as,
+}: {
+  path: string
+  inHand: string | undefined
+  setInHand: (to: string | undefined) => void
+  label: string
+  spec: DimensionSpec
+  part: Part
+  replace: (next: Part) => void
+  d: PlannedDimension
+  typed: (path: string) => (value: number | undefined) => void
+  enter: (path: string, value: number, as: 'measured' | 'claimed', tool?: string) => void
+  as: 'claimed' | 'measured'
+}) {
+  return (
+    <tr
+      className={`rule-row align-top ${path === inHand ? 'bg-shade' : ''}`}
+      onFocus={() => setInHand(path)}
+      onMouseEnter={() => setInHand(path)}
+    >
+      <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+        <span className="block first-letter:uppercase">{label}</span>
+        <span className="block text-note leading-tight text-muted">
+          <Says of={spec.how} />
+        </span>
+        <FarReading part={part} path={path} onPart={replace} />
+      </th>
+      <td className="py-1.5 pr-3">
+        {spec.quantity === 'length' ? (
+          <LengthField
+            label={label}
+            hideLabel
+            mm={d.value}
+            min={spec.min}
+            max={spec.max}
+            onTyping={typed(path)}
+            onMm={v => enter(path, v, as)}
+          />
+        ) : (
+          <ValueField
+            label={label}
+            hideLabel
+            text={quantityText(spec, d.value).replace('\u202f', ' ')}
+            parse={t => readValue(spec, t)}
+            check={v => outOfRange(spec, v)}
+            onTyping={typed(path)}
+            onValue={v => enter(path, v, as)}
+          />
+        )}
+      </td>
+      <td className="whitespace-nowrap py-1.5 pr-3">
+        <span aria-hidden="true" className="figure text-muted">
+          ±
+        </span>
+        {spec.quantity === 'length' ? (
+          <LengthField
+            label={`Doubt of ${label}`}
+            hideLabel
+            narrow
+            mm={d.doubt}
+            {...ends(Dimension, 'doubt')}
+            onMm={v => replace(withDimension(part, path, { ...d, doubt: v }))}
+          />
+        ) : (
+          <ValueField
+            label={`Doubt of ${label}`}
+            hideLabel
+            narrow
+            text={quantityText(spec, d.doubt).replace('\u202f', ' ')}
+            parse={t => readValue(spec, t)}
+            check={v => (v < 0 ? 'must be 0 or more' : undefined)}
+            onValue={v => replace(withDimension(part, path, { ...d, doubt: v }))}
+          />
+        )}
+      </td>
+      <td className="py-3 text-note">
+        {d.basis}
+        {d.with ? `, ${d.with}` : ''}
+        {d.on ? `, ${dated(d.on)}` : ''}
+      </td>
+    </tr>
   )
 }

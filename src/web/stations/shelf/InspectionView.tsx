@@ -1,3 +1,4 @@
+import type { DimensionSpec } from '../../../core/parts/dimensionSpec.ts'
 import { Says } from '../../components/Says.tsx'
 import { Heading } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
@@ -46,51 +47,7 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
     )
   const row = (i: InspectionItem, n: number) => {
     const spec = specAt(part, i.path)!
-    return (
-      <li key={i.path} className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
-        <span className="figure text-muted">{n + 1}</span>
-        <span>
-          <span className="block text-body first-letter:uppercase">{i.label}</span>
-          <span className="block text-note text-muted">
-            <Says of={i.how} />
-          </span>
-          <span className="block text-note">
-            {i.verdict === 'to measure' ? (
-              <>
-                expected <span className="figure">{show(i.path, i.expected)}</span>
-              </>
-            ) : (
-              <>
-                read <span className="figure">{show(i.path, i.read!)}</span>, {i.verdict}
-              </>
-            )}
-          </span>
-          <FarReading part={part} path={i.path} onPart={replace} />
-        </span>
-        {i.quantity === 'length' ? (
-          <LengthField
-            label={`Reading of ${i.label}`}
-            hideLabel
-            clears
-            mm={undefined}
-            min={i.min}
-            max={i.max}
-            onMm={v => enter(i.path, v, 'measured', 'calliper')}
-          />
-        ) : (
-          <ValueField
-            label={`Reading of ${i.label}`}
-            hideLabel
-            clears
-            text=""
-            placeholder="measured…"
-            parse={t => readValue(spec, t)}
-            check={v => outOfRange(spec, v)}
-            onValue={v => enter(i.path, v, 'measured', 'meter')}
-          />
-        )}
-      </li>
-    )
+    return <ItemRow key={i.path} i={i} n={n} show={show} part={part} replace={replace} enter={enter} spec={spec} />
   }
   return (
     <div className="flex flex-col gap-3">
@@ -143,5 +100,69 @@ export function InspectionView({ part, inBuild }: { part: Part; inBuild: boolean
         <ol>{rest.map((x, n) => row(x, settling.length + n))}</ol>
       </details>
     </div>
+  )
+}
+
+function ItemRow({
+  i,
+  n,
+  show,
+  part,
+  replace,
+  enter,
+  spec,
+}: {
+  i: InspectionItem
+  n: number
+  show: (path: string, v: number) => string
+  part: Part
+  replace: (next: Part) => void
+  enter: (path: string, value: number, as: 'measured' | 'claimed', tool?: string) => void
+  spec: DimensionSpec
+}) {
+  return (
+    <li className="rule-row grid grid-cols-[2rem_1fr_auto] items-start gap-x-3 py-2">
+      <span className="figure text-muted">{n + 1}</span>
+      <span>
+        <span className="block text-body first-letter:uppercase">{i.label}</span>
+        <span className="block text-note text-muted">
+          <Says of={i.how} />
+        </span>
+        <span className="block text-note">
+          {i.verdict === 'to measure' ? (
+            <>
+              expected <span className="figure">{show(i.path, i.expected)}</span>
+            </>
+          ) : (
+            <>
+              read <span className="figure">{show(i.path, i.read!)}</span>, {i.verdict}
+            </>
+          )}
+        </span>
+        <FarReading part={part} path={i.path} onPart={replace} />
+      </span>
+      {i.quantity === 'length' ? (
+        <LengthField
+          label={`Reading of ${i.label}`}
+          hideLabel
+          clears
+          mm={undefined}
+          min={i.min}
+          max={i.max}
+          onMm={v => enter(i.path, v, 'measured', 'calliper')}
+        />
+      ) : (
+        <ValueField
+          label={`Reading of ${i.label}`}
+          hideLabel
+          clears
+          text=""
+          placeholder="measured…"
+          parse={t => readValue(spec, t)}
+          check={v => outOfRange(spec, v)}
+          onValue={v => enter(i.path, v, 'measured', 'meter')}
+        />
+      )}
+    </li>
   )
 }

@@ -92,46 +92,60 @@ export function NewPartDialog({
           {words}
         </p>
       )}
-      {read && (
-        <section aria-label="The table" className="flex flex-col gap-2 text-plain">
-          <p className="font-semibold">
-            {read.parts.length} part{read.parts.length === 1 ? '' : 's'} understood
-            {read.problems.length
-              ? `, ${read.problems.length} thing${read.problems.length === 1 ? '' : 's'} refused`
-              : ''}
-            .
-          </p>
-          {read.headings.length > 0 && (
-            <p className="text-note text-muted">
-              {read.headings.map(h => `${h.heading}: ${h.meaning ?? 'not understood'}`).join(' · ')}
-            </p>
-          )}
-          {read.problems.length > 0 && (
-            <ul className="max-h-40 overflow-y-auto text-never" tabIndex={0}>
-              {read.problems.slice(0, 40).map((p, i) => (
-                <li key={i}>
-                  {p.path}: {p.reason}
-                </li>
-              ))}
-            </ul>
-          )}
-          {read.parts.length > 0 && (
-            <div>
-              <Button
-                kind="main"
-                onClick={() =>
-                  void put(read.parts).then(ok => {
-                    if (ok) close()
-                    else setWords('The workshop did not take them.')
-                  })
-                }
-              >
-                Put {read.parts.length} on the shelf
-              </Button>
-            </div>
-          )}
-        </section>
-      )}
+      {read && <TableRead read={read} put={put} close={close} setWords={setWords} />}
     </Dialog>
+  )
+}
+
+function TableRead({
+  read,
+  put,
+  close,
+  setWords,
+}: {
+  read: CsvRead
+  put: (parts: readonly Part[]) => Promise<boolean>
+  close: () => void
+  setWords: (to: string | undefined) => void
+}) {
+  return (
+    <section aria-label="The table" className="flex flex-col gap-2 text-plain">
+      <p className="font-semibold">
+        {read.parts.length} part{read.parts.length === 1 ? '' : 's'} understood
+        {read.problems.length
+          ? `, ${read.problems.length} thing${read.problems.length === 1 ? '' : 's'} refused`
+          : ''}
+        .
+      </p>
+      {read.headings.length > 0 && (
+        <p className="text-note text-muted">
+          {read.headings.map(h => `${h.heading}: ${h.meaning ?? 'not understood'}`).join(' · ')}
+        </p>
+      )}
+      {read.problems.length > 0 && (
+        <ul className="max-h-40 overflow-y-auto text-never" tabIndex={0}>
+          {read.problems.slice(0, 40).map((p, i) => (
+            <li key={i}>
+              {p.path}: {p.reason}
+            </li>
+          ))}
+        </ul>
+      )}
+      {read.parts.length > 0 && (
+        <div>
+          <Button
+            kind="main"
+            onClick={() =>
+              void put(read.parts).then(ok => {
+                if (ok) close()
+                else setWords('The workshop did not take them.')
+              })
+            }
+          >
+            Put {read.parts.length} on the shelf
+          </Button>
+        </div>
+      )}
+    </section>
   )
 }

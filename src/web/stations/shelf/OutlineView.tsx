@@ -1,11 +1,11 @@
 import { Says } from '../../components/Says.tsx'
 import { readWith } from '../../../core/tools/tools.ts'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { SPANS } from '../../../core/document/spans.ts'
 import { boundsOf, polygonArea, type Point } from '../../../core/geometry/outline.ts'
 import type { Part } from '../../../core/parts/part.ts'
 import { calibrate } from '../../../core/shelf/calibration.ts'
-import { checkOutline, type Refusal } from '../../../core/shelf/outlineCheck.ts'
+import { checkOutline, type Refusal, type OutlineRead } from '../../../core/shelf/outlineCheck.ts'
 import type { DrawnLines } from '../../../core/shelf/svgOutlines.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Button } from '../../components/Button.tsx'
@@ -13,7 +13,7 @@ import { FileButton } from '../../components/FileButton.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { Reading } from '../../imports/Reading.tsx'
-import { useImport } from '../../imports/useImport.ts'
+import { useImport, type Import } from '../../imports/useImport.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useKeeper } from './useKeeper.ts'
 
@@ -112,105 +112,178 @@ export function OutlineView({ part, inBuild }: { part: Part; inBuild: boolean })
           ]}
         />
       )}
-      <div className="flex flex-wrap gap-2">
-        <FileButton
-          label="SVG or DXF drawing"
-          accept=".svg,.dxf,image/svg+xml"
-          most={8 * 1024 * 1024}
-          onText={read}
-          onProblem={setTrouble}
-        />
-        <Reading of={files} />
-        <input
-          ref={file}
-          type="file"
-          accept="image/png,image/jpeg,image/webp"
-          className="sr-only"
-          aria-label="Scan or photo"
-          tabIndex={-1}
-          onChange={e => {
-            const f = e.target.files?.[0]
-            if (f) {
-              if (f.size > 30 * 1024 * 1024) setTrouble(`${f.name} is larger than 30 MB.`)
-              else {
-                setDrawn(undefined)
-                setTrouble(undefined)
-                setPicture(URL.createObjectURL(f))
-              }
-            }
-            e.target.value = ''
-          }}
-        />
-        <Button onClick={() => file.current?.click()}>Scan or photo</Button>
-        {part.outline && (
-          <Button
-            onClick={() =>
-              replace({
-                ...part,
-                outline: {
-                  ...part.outline!,
-                  points: part.outline!.points.map(([x, y]): [number, number] => [x, -y]),
-                },
-              })
-            }
-          >
-            Mirror it
-          </Button>
-        )}
-      </div>
+      <Sources
+        read={read}
+        setTrouble={setTrouble}
+        files={files}
+        file={file}
+        setDrawn={setDrawn}
+        setPicture={setPicture}
+        part={part}
+        replace={replace}
+      />
       {trouble && (
         <p role="alert" className="border-l-4 border-never pl-3 text-plain">
           {trouble}
         </p>
       )}
       {drawn && chosen && (
-        <section aria-label="From the drawing" className="flex flex-col gap-3">
-          <div className="flex flex-wrap gap-3">
-            <Select
-              label={`Line of ${name}`}
-              value={String(line)}
-              onChange={v => setLine(Number(v))}
-              options={lines.map((x, i) => ({ value: String(i), label: x.name }))}
-            />
-            {drawn.units === 'unknown' && (
-              <Select label="The drawing does not say its units" value={unit} onChange={setUnit} options={UNITS} />
-            )}
-          </div>
-          {checked && !checked.ok && (
-            <p role="alert" className="text-plain text-never">
-              This line <Says of={checked.reason} />. Accepted: <Says of={checked.accepted} />.
-            </p>
-          )}
-          {checked?.ok && box && (
-            <>
-              <svg
-                viewBox={`${box.x0 - 8} ${-box.y1 - 8} ${box.x1 - box.x0 + 16} ${box.y1 - box.y0 + 16}`}
-                height={220}
-                className="drawing border border-line bg-ground"
-                role="img"
-                aria-label="The outline that was read"
-              >
-                <path
-                  d={`M${checked.points.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}Z`}
-                  className="line-edge"
-                  style={{ fill: 'var(--paper)' }}
-                />
-              </svg>
-              <p className="text-plain">
-                {l.text(box.x1 - box.x0)} by {l.text(box.y1 - box.y0)}, {checked.points.length} points. x runs
-                towards the bridge: its datum is the drawing’s origin.
-              </p>
-              <div>
-                <Button kind="main" onClick={() => take(checked.points, DRAWING_DOUBT)}>
-                  Use this outline
-                </Button>
-              </div>
-            </>
-          )}
-        </section>
+        <FromDrawing
+          name={name}
+          line={line}
+          setLine={setLine}
+          lines={lines}
+          drawn={drawn}
+          unit={unit}
+          setUnit={setUnit}
+          checked={checked}
+          box={box}
+          take={take}
+        />
       )}
       {picture && <Tracing key={picture} picture={picture} use={take} />}
     </div>
+  )
+}
+
+function Sources({
+  read,
+  setTrouble,
+  files,
+  file,
+  setDrawn,
+  setPicture,
+  part,
+  replace,
+}: {
+  read: (text: string, from: string) => undefined
+  setTrouble: (to: string | undefined) => void
+  files: Import
+  file: RefObject<HTMLInputElement | null>
+  setDrawn: (to: DrawnLines | undefined) => void
+  setPicture: (to: string | undefined) => void
+  part: Part
+  replace: (next: Part) => void
+}) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      <FileButton
+        label="SVG or DXF drawing"
+        accept=".svg,.dxf,image/svg+xml"
+        most={8 * 1024 * 1024}
+        onText={read}
+        onProblem={setTrouble}
+      />
+      <Reading of={files} />
+      <input
+        ref={file}
+        type="file"
+        accept="image/png,image/jpeg,image/webp"
+        className="sr-only"
+        aria-label="Scan or photo"
+        tabIndex={-1}
+        onChange={e => {
+          const f = e.target.files?.[0]
+          if (f) {
+            if (f.size > 30 * 1024 * 1024) setTrouble(`${f.name} is larger than 30 MB.`)
+            else {
+              setDrawn(undefined)
+              setTrouble(undefined)
+              setPicture(URL.createObjectURL(f))
+            }
+          }
+          e.target.value = ''
+        }}
+      />
+      <Button onClick={() => file.current?.click()}>Scan or photo</Button>
+      {part.outline && (
+        <Button
+          onClick={() =>
+            replace({
+              ...part,
+              outline: {
+                ...part.outline!,
+                points: part.outline!.points.map(([x, y]): [number, number] => [x, -y]),
+              },
+            })
+          }
+        >
+          Mirror it
+        </Button>
+      )}
+    </div>
+  )
+}
+
+function FromDrawing({
+  name,
+  line,
+  setLine,
+  lines,
+  drawn,
+  unit,
+  setUnit,
+  checked,
+  box,
+  take,
+}: {
+  name: string
+  line: number
+  setLine: (to: number) => void
+  lines: { name: string; points: Point[] }[]
+  drawn: DrawnLines
+  unit: string
+  setUnit: (to: string) => void
+  checked: OutlineRead | undefined
+  box: { x0: number; x1: number; y0: number; y1: number } | undefined
+  take: (points: readonly Point[], doubt: number) => void
+}) {
+  const l = useLength()
+  return (
+    <section aria-label="From the drawing" className="flex flex-col gap-3">
+      <div className="flex flex-wrap gap-3">
+        <Select
+          label={`Line of ${name}`}
+          value={String(line)}
+          onChange={v => setLine(Number(v))}
+          options={lines.map((x, i) => ({ value: String(i), label: x.name }))}
+        />
+        {drawn.units === 'unknown' && (
+          <Select label="The drawing does not say its units" value={unit} onChange={setUnit} options={UNITS} />
+        )}
+      </div>
+      {checked && !checked.ok && (
+        <p role="alert" className="text-plain text-never">
+          This line <Says of={checked.reason} />. Accepted: <Says of={checked.accepted} />.
+        </p>
+      )}
+      {checked?.ok && box && (
+        <>
+          <svg
+            viewBox={`${box.x0 - 8} ${-box.y1 - 8} ${box.x1 - box.x0 + 16} ${box.y1 - box.y0 + 16}`}
+            height={220}
+            className="drawing border border-line bg-ground"
+            role="img"
+            aria-label="The outline that was read"
+          >
+            <path
+              d={`M${checked.points.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}Z`}
+              className="line-edge"
+              style={{ fill: 'var(--paper)' }}
+            />
+          </svg>
+          <p className="text-plain">
+            {l.text(box.x1 - box.x0)} by {l.text(box.y1 - box.y0)}, {checked.points.length} points. x runs towards
+            the bridge: its datum is the drawing’s origin.
+          </p>
+          <div>
+            <Button kind="main" onClick={() => take(checked.points, DRAWING_DOUBT)}>
+              Use this outline
+            </Button>
+          </div>
+        </>
+      )}
+    </section>
   )
 }
 
@@ -361,23 +434,42 @@ function TracedPicture({ picture, size, use }: TracingProps & { size: [number, n
         </p>
       )}
       {checked?.ok && ok && origin && (
-        <div className="flex items-center gap-3">
-          <Button
-            kind="main"
-            onClick={() =>
-              use(
-                checked.points.map(([x, y]): Point => [x - origin[0], y - origin[1]]),
-                ok.doubtOf(across) / 2,
-              )
-            }
-          >
-            Use this outline
-          </Button>
-          <span className="text-plain">
-            {l.text(across)} across, its edge ±{l.fineText(ok.doubtOf(across) / 2)}
-          </span>
-        </div>
+        <TakeTraced use={use} checked={checked} origin={origin} ok={ok} across={across} />
       )}
     </section>
+  )
+}
+
+function TakeTraced({
+  use,
+  checked,
+  origin,
+  ok,
+  across,
+}: {
+  use: (points: readonly Point[], doubt: number) => void
+  checked: { ok: true; points: Point[]; closed: boolean }
+  origin: Point
+  ok: { ok: true; toMm: (p: Point) => Point; mmPerPixel: number; angleRad: number; doubtOf: (mm: number) => number }
+  across: number
+}) {
+  const l = useLength()
+  return (
+    <div className="flex items-center gap-3">
+      <Button
+        kind="main"
+        onClick={() =>
+          use(
+            checked.points.map(([x, y]): Point => [x - origin[0], y - origin[1]]),
+            ok.doubtOf(across) / 2,
+          )
+        }
+      >
+        Use this outline
+      </Button>
+      <span className="text-plain">
+        {l.text(across)} across, its edge ±{l.fineText(ok.doubtOf(across) / 2)}
+      </span>
+    </div>
   )
 }

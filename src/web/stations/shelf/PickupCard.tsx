@@ -9,6 +9,7 @@ import {
   judgeCoil,
   withCoilReading,
   type CoilPair,
+  type CoilJudged,
 } from '../../../core/meter/pickupCard.ts'
 import { CARD_PLACES, CoilReading, type CardPlace, type Part } from '../../../core/parts/part.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
@@ -93,49 +94,16 @@ export function PickupCard({ part, owner, onPart }: { part: Part; owner: string;
             judged = last && judgeCoil(part, last),
             { from, to } = coilExpected(part, p.coil, celsius)
           return (
-            <li
+            <CoilRow
               key={p.coil}
-              className={`rule-row grid grid-cols-[1fr_auto] items-start gap-x-3 border-l-[5px] py-2 pl-2 ${p === inHand ? 'border-hand' : 'border-transparent'}`}
-              onFocus={() => setCoil(p.coil)}
-            >
-              <span>
-                <span className="block text-body font-medium">{p.label}</span>
-                <span className="block text-note text-muted">{p.how}</span>
-                <span className="block text-plain">
-                  should read{' '}
-                  <span className="figure">
-                    {ohms(Math.max(0, from))} to {ohms(to)}
-                  </span>
-                </span>
-                {judged && (
-                  <span
-                    className={`block text-body ${judged.causes[0]!.cause === 'fine' ? 'text-snug' : 'font-semibold text-never'}`}
-                  >
-                    <span className="figure">{ohms(judged.at20)}</span> at {formatTemperature(20, 'C')}:{' '}
-                    {judged.causes[0]!.says}
-                  </span>
-                )}
-                {judged && judged.causes.length > 1 && (
-                  <span className="block text-note text-muted">
-                    {judged.causes
-                      .map(
-                        c =>
-                          `${fixed(c.chance * 100, c.chance < 0.1 ? 1 : 0)} % ${c.says.toLowerCase().replace(/\.$/, '')}`,
-                      )
-                      .join('; ')}
-                  </span>
-                )}
-              </span>
-              <ValueField
-                label={`Reading of ${p.label}`}
-                hideLabel
-                clears
-                text=""
-                placeholder="8.5k"
-                parse={parseMeter}
-                onValue={(_v, text) => enter(p, text)}
-              />
-            </li>
+              p={p}
+              inHand={inHand}
+              setCoil={setCoil}
+              from={from}
+              to={to}
+              judged={judged}
+              enter={enter}
+            />
           )
         })}
       </ul>
@@ -156,6 +124,69 @@ export function PickupCard({ part, owner, onPart }: { part: Part; owner: string;
       )}
       {card.length > 0 && <CardTable card={card} pairs={pairs} />}
     </section>
+  )
+}
+
+function CoilRow({
+  p,
+  inHand,
+  setCoil,
+  from,
+  to,
+  judged,
+  enter,
+}: {
+  p: CoilPair
+  inHand: CoilPair | undefined
+  setCoil: (to: 'whole' | 'a' | 'b' | undefined) => void
+  from: number
+  to: number
+  judged: CoilJudged | undefined
+  enter: (p: CoilPair, text: string, by?: string, at?: string) => void
+}) {
+  return (
+    <li
+      className={`rule-row grid grid-cols-[1fr_auto] items-start gap-x-3 border-l-[5px] py-2 pl-2 ${p === inHand ? 'border-hand' : 'border-transparent'}`}
+      onFocus={() => setCoil(p.coil)}
+    >
+      <span>
+        <span className="block text-body font-medium">{p.label}</span>
+        <span className="block text-note text-muted">{p.how}</span>
+        <span className="block text-plain">
+          should read{' '}
+          <span className="figure">
+            {ohms(Math.max(0, from))} to {ohms(to)}
+          </span>
+        </span>
+        {judged && (
+          <span
+            className={`block text-body ${judged.causes[0]!.cause === 'fine' ? 'text-snug' : 'font-semibold text-never'}`}
+          >
+            <span className="figure">{ohms(judged.at20)}</span> at {formatTemperature(20, 'C')}:{' '}
+            {judged.causes[0]!.says}
+          </span>
+        )}
+        {judged && judged.causes.length > 1 && (
+          <span className="block text-note text-muted">
+            {judged.causes
+              .map(
+                c =>
+                  `${fixed(c.chance * 100, c.chance < 0.1 ? 1 : 0)} % ${c.says.toLowerCase().replace(/\.$/, '')}`,
+              )
+              .join('; ')}
+          </span>
+        )}
+      </span>
+      <ValueField
+        label={`Reading of ${p.label}`}
+        hideLabel
+        clears
+        text=""
+        placeholder="8.5k"
+        parse={parseMeter}
+        onValue={(_v, text) => enter(p, text)}
+      />
+    </li>
   )
 }
 

@@ -84,53 +84,17 @@ export function Places({
             ].join(', '),
             label = `${FEATURE_ROLES[f.role].label}${which ? `, ${which}` : ''}`
           return (
-            <li key={f.id} className="rule-row flex flex-wrap items-end gap-3 py-1.5">
-              <button
-                type="button"
-                onClick={() => take(`features.${f.id}.x`)}
-                className="min-h-10 flex-1 text-left text-plain underline decoration-line underline-offset-4"
-              >
-                {FEATURE_ROLES[f.role].label} <span className="text-muted">{which}</span>
-              </button>
-              {options.length > 0 && (
-                <Select
-                  label={`${label} is for`}
-                  hideLabel
-                  className="max-w-44"
-                  value={f.serves ?? ''}
-                  onChange={v => {
-                    const { serves: gone, ...rest } = f
-                    void gone
-                    replace({
-                      ...part,
-                      features: part.features.map(x => (x.id === f.id ? (v ? { ...rest, serves: v } : rest) : x)),
-                    })
-                  }}
-                  options={[
-                    { value: '', label: 'for nothing yet' },
-                    ...options,
-                    ...(f.serves && !options.some(o => o.value === f.serves)
-                      ? [{ value: f.serves, label: f.serves }]
-                      : []),
-                  ]}
-                />
-              )}
-              <Select
-                label={`${label}, face`}
-                hideLabel
-                value={f.face}
-                onChange={v => change(f.id, { face: v as Feature['face'] })}
-                options={['top', 'back', 'side'].map(v => ({ value: v, label: v }))}
-              />
-              <button
-                type="button"
-                aria-label={`Remove ${label}`}
-                onClick={() => replace({ ...part, features: part.features.filter(x => x.id !== f.id) })}
-                className="grid size-10 place-items-center hover:bg-shade"
-              >
-                <Trash2 size={17} aria-hidden="true" />
-              </button>
-            </li>
+            <PlaceRow
+              key={f.id}
+              f={f}
+              take={take}
+              which={which}
+              options={options}
+              label={label}
+              replace={replace}
+              part={part}
+              change={change}
+            />
           )
         })}
       </ul>
@@ -149,5 +113,73 @@ export function Places({
         </Button>
       </div>
     </section>
+  )
+}
+
+function PlaceRow({
+  f,
+  take,
+  which,
+  options,
+  label,
+  replace,
+  part,
+  change,
+}: {
+  f: Feature
+  take: (path: string) => void
+  which: string
+  options: { value: string; label: string }[]
+  label: string
+  replace: (p: Part) => void
+  part: Part
+  change: (id: string, patch: Partial<Feature>) => void
+}) {
+  return (
+    <li className="rule-row flex flex-wrap items-end gap-3 py-1.5">
+      <button
+        type="button"
+        onClick={() => take(`features.${f.id}.x`)}
+        className="min-h-10 flex-1 text-left text-plain underline decoration-line underline-offset-4"
+      >
+        {FEATURE_ROLES[f.role].label} <span className="text-muted">{which}</span>
+      </button>
+      {options.length > 0 && (
+        <Select
+          label={`${label} is for`}
+          hideLabel
+          className="max-w-44"
+          value={f.serves ?? ''}
+          onChange={v => {
+            const { serves: gone, ...rest } = f
+            void gone
+            replace({
+              ...part,
+              features: part.features.map(x => (x.id === f.id ? (v ? { ...rest, serves: v } : rest) : x)),
+            })
+          }}
+          options={[
+            { value: '', label: 'for nothing yet' },
+            ...options,
+            ...(f.serves && !options.some(o => o.value === f.serves) ? [{ value: f.serves, label: f.serves }] : []),
+          ]}
+        />
+      )}
+      <Select
+        label={`${label}, face`}
+        hideLabel
+        value={f.face}
+        onChange={v => change(f.id, { face: v as Feature['face'] })}
+        options={['top', 'back', 'side'].map(v => ({ value: v, label: v }))}
+      />
+      <button
+        type="button"
+        aria-label={`Remove ${label}`}
+        onClick={() => replace({ ...part, features: part.features.filter(x => x.id !== f.id) })}
+        className="grid size-10 place-items-center hover:bg-shade"
+      >
+        <Trash2 size={17} aria-hidden="true" />
+      </button>
+    </li>
   )
 }

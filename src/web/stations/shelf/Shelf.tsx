@@ -1,8 +1,9 @@
+import type { Build } from '../../../core/document/build.ts'
 import { counted } from '../../../core/text/text.ts'
 import { Segments } from '../../components/Segments.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useCallback, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useSearchParams, type SetURLSearchParams } from 'react-router'
 import { Plus } from 'lucide-react'
 import { removePart } from '../../../core/document/edits.ts'
 import { dimensionAt, dimensionPaths } from '../../../core/parts/dimensionAt.ts'
@@ -16,7 +17,7 @@ import { Button } from '../../components/Button.tsx'
 import { download } from '../../hooks/download.ts'
 import { Select } from '../../components/Select.tsx'
 import { Views } from '../../components/Views.tsx'
-import { api } from '../../stores/api.ts'
+import { api, type ShelfRow } from '../../stores/api.ts'
 import { editBuild, StandIn, useOpenBuild } from '../../stores/buildStore.ts'
 import { chooseAsked } from '../../stores/chooseAsked.ts'
 import { useShelf } from '../../stores/shelfStore.ts'
@@ -39,6 +40,57 @@ const measuredShare = (p: Part): string => {
 const whereabouts = (s: Stock | null | undefined): string =>
   s?.place ?? (s?.state === 'ordered' && s.due ? `due ${s.due}` : s?.state) ?? 'place unknown'
 
+/** What the list shows: parts of the build, or the workshop’s where there are rows of its shelf. */
+function linesOf({
+  build,
+  rows,
+  slotOf,
+  wanted,
+  kind,
+  state,
+}: {
+  build: Build
+  rows: readonly ShelfRow[] | undefined
+  slotOf: ReadonlyMap<string, string>
+  wanted: string
+  kind: string
+  state: string
+}): ShelfLine[] {
+  const all =
+    rows === undefined
+      ? build.parts.map(p => ({
+          id: p.id,
+          kind: p.kind,
+          name: p.name,
+          stock: p.stock ?? null,
+          aside: measuredShare(p),
+          note: slotOf.has(p.id) ? '' : ', in no slot',
+        }))
+      : rows.map(r => ({
+          id: r.id,
+          kind: r.kind,
+          name: r.name,
+          stock: r.stock,
+          aside: r.stock?.price === undefined ? '' : `${r.stock.price} ${build.preferences.currency}`,
+          note: r.donor ? ', from a donor' : '',
+        }))
+  const searched = (r: (typeof all)[number]) =>
+    `${r.name} ${PART_KINDS[r.kind].label} ${r.stock?.supplier ?? ''} ${r.stock?.place ?? ''}`.toLowerCase()
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = all.filter(
+    r =>
+      (!kind || r.kind === kind) &&
+      (!state || (r.stock?.state ?? '') === state) &&
+      words.every(w => searched(r).includes(w)),
+  )
+  return found.map(r => ({
+    id: r.id,
+    name: r.name,
+    below: `${PART_KINDS[r.kind].label}${r.note} · ${whereabouts(r.stock)}`,
+    aside: r.aside,
+  }))
+}
+
 /** Parts of this build and of the workshop: what is claimed of them, what was read, where they are, what they cost. */
 export function Shelf() {
   const build = useOpenBuild(),
@@ -56,44 +108,10 @@ export function Shelf() {
   }, [])
   const wanted = useDeferredValue(text)
   const slotOf = useMemo(() => new Map(Object.entries(build.slots).map(([s, id]) => [id, s])), [build.slots])
-  const lines = useMemo((): ShelfLine[] => {
-    const all =
-      where === 'build'
-        ? build.parts.map(p => ({
-            id: p.id,
-            kind: p.kind,
-            name: p.name,
-            stock: p.stock ?? null,
-            aside: measuredShare(p),
-            note: slotOf.has(p.id) ? '' : ', in no slot',
-          }))
-        : (rows ?? []).map(r => ({
-            id: r.id,
-            kind: r.kind,
-            name: r.name,
-            stock: r.stock,
-            aside: r.stock?.price === undefined ? '' : `${r.stock.price} ${build.preferences.currency}`,
-            note: r.donor ? ', from a donor' : '',
-          }))
-    const words = wanted.toLowerCase().split(/\s+/).filter(Boolean)
-    const found = all.filter(
-      r =>
-        (!kind || r.kind === kind) &&
-        (!state || (r.stock?.state ?? '') === state) &&
-        (words.length === 0 ||
-          (() => {
-            const hay =
-              `${r.name} ${PART_KINDS[r.kind].label} ${r.stock?.supplier ?? ''} ${r.stock?.place ?? ''}`.toLowerCase()
-            return words.every(w => hay.includes(w))
-          })()),
-    )
-    return found.map(r => ({
-      id: r.id,
-      name: r.name,
-      below: `${PART_KINDS[r.kind].label}${r.note} · ${whereabouts(r.stock)}`,
-      aside: r.aside,
-    }))
-  }, [where, build, rows, wanted, kind, state, slotOf])
+  const lines = useMemo(
+    () => linesOf({ build, rows: where === 'build' ? undefined : (rows ?? []), slotOf, wanted, kind, state }),
+    [where, build, rows, wanted, kind, state, slotOf],
+  )
   const hand = lines.find(x => x.id === params.get('hand')) ?? lines[0]
   const take = useCallback(
     (id: string) =>
@@ -151,62 +169,21 @@ export function Shelf() {
                 : (trouble ?? 'The shelf is empty. Put a part on it.')
           }
           head={
-            <div className="flex flex-col gap-1.5 border-b border-line p-2">
-              <h2 className="sr-only">Parts at hand</h2>
-              {!alone && (
-                <Segments
-                  label="Whose parts"
-                  value={where}
-                  onChange={of => setParams(of === 'workshop' ? { of } : {})}
-                  options={[
-                    { value: 'build', label: 'This build', count: build.parts.length },
-                    { value: 'workshop', label: 'Workshop', count: rows?.length ?? 0 },
-                  ]}
-                />
-              )}
-              <div className="flex gap-1.5">
-                <input
-                  type="search"
-                  aria-label="Find a part"
-                  placeholder="find"
-                  value={text}
-                  onChange={e => setText(e.target.value)}
-                  className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-plain"
-                />
-                <Select
-                  label="Kind"
-                  hideLabel
-                  className="max-w-32"
-                  value={kind}
-                  onChange={setKind}
-                  options={[
-                    { value: '', label: 'any kind' },
-                    ...PART_KIND_NAMES.map(k => ({ value: k, label: PART_KINDS[k].label })),
-                  ]}
-                />
-                <Select
-                  label="State"
-                  hideLabel
-                  className="max-w-24"
-                  value={state}
-                  onChange={setState}
-                  options={[
-                    { value: '', label: 'any state' },
-                    ...['here', 'ordered', 'to buy'].map(v => ({ value: v, label: v })),
-                  ]}
-                />
-              </div>
-              <div className="flex items-center justify-between gap-2">
-                <Button onClick={() => setAdding(true)}>
-                  <Plus size={17} aria-hidden="true" />
-                  New part
-                </Button>
-                <Button kind="quiet" onClick={saveCsv}>
-                  Save as CSV
-                </Button>
-                <span className="figure text-note text-muted">{lines.length}</span>
-              </div>
-            </div>
+            <Finder
+              alone={alone}
+              where={where}
+              setParams={setParams}
+              rows={rows}
+              text={text}
+              setText={setText}
+              kind={kind}
+              setKind={setKind}
+              state={state}
+              setState={setState}
+              setAdding={setAdding}
+              saveCsv={saveCsv}
+              lines={lines}
+            />
           }
         />
       }
@@ -225,6 +202,96 @@ export function Shelf() {
         put={put}
       />
     </StationFrame>
+  )
+}
+
+function Finder({
+  alone,
+  where,
+  setParams,
+  rows,
+  text,
+  setText,
+  kind,
+  setKind,
+  state,
+  setState,
+  setAdding,
+  saveCsv,
+  lines,
+}: {
+  alone: boolean
+  where: Where
+  setParams: SetURLSearchParams
+  rows: ShelfRow[] | undefined
+  text: string
+  setText: (to: string) => void
+  kind: string
+  setKind: (to: string) => void
+  state: string
+  setState: (to: string) => void
+  setAdding: (to: boolean) => void
+  saveCsv: () => void
+  lines: ShelfLine[]
+}) {
+  const build = useOpenBuild()
+  return (
+    <div className="flex flex-col gap-1.5 border-b border-line p-2">
+      <h2 className="sr-only">Parts at hand</h2>
+      {!alone && (
+        <Segments
+          label="Whose parts"
+          value={where}
+          onChange={of => setParams(of === 'workshop' ? { of } : {})}
+          options={[
+            { value: 'build', label: 'This build', count: build.parts.length },
+            { value: 'workshop', label: 'Workshop', count: rows?.length ?? 0 },
+          ]}
+        />
+      )}
+      <div className="flex gap-1.5">
+        <input
+          type="search"
+          aria-label="Find a part"
+          placeholder="find"
+          value={text}
+          onChange={e => setText(e.target.value)}
+          className="min-h-10 min-w-0 flex-1 border border-line bg-paper px-2 text-plain"
+        />
+        <Select
+          label="Kind"
+          hideLabel
+          className="max-w-32"
+          value={kind}
+          onChange={setKind}
+          options={[
+            { value: '', label: 'any kind' },
+            ...PART_KIND_NAMES.map(k => ({ value: k, label: PART_KINDS[k].label })),
+          ]}
+        />
+        <Select
+          label="State"
+          hideLabel
+          className="max-w-24"
+          value={state}
+          onChange={setState}
+          options={[
+            { value: '', label: 'any state' },
+            ...['here', 'ordered', 'to buy'].map(v => ({ value: v, label: v })),
+          ]}
+        />
+      </div>
+      <div className="flex items-center justify-between gap-2">
+        <Button onClick={() => setAdding(true)}>
+          <Plus size={17} aria-hidden="true" />
+          New part
+        </Button>
+        <Button kind="quiet" onClick={saveCsv}>
+          Save as CSV
+        </Button>
+        <span className="figure text-note text-muted">{lines.length}</span>
+      </div>
+    </div>
   )
 }
 

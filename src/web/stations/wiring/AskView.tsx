@@ -1,7 +1,7 @@
 import { counted } from '../../../core/text/text.ts'
 import { proxy } from 'comlink'
-import { useRef, useState } from 'react'
-import { haveOf } from '../../../core/circuit/recipes/have.ts'
+import { useRef, useState, type Dispatch, type SetStateAction } from 'react'
+import { haveOf, type Have, type HavePickup } from '../../../core/circuit/recipes/have.ts'
 import { PICKUP_USES, secondsOf, type PickupUse, type Wish } from '../../../core/circuit/synthesis/ask.ts'
 import type { Found, Looking } from '../../../core/circuit/synthesis/find.ts'
 import { CONTACTS } from '../../../core/parts/contacts.ts'
@@ -122,99 +122,131 @@ export function AskView() {
           const w = wishOf(i),
             on = have.pickups.filter(p => (w.pickups[p.slot] ?? 'off') !== 'off')
           return (
-            <tr key={t.id} className="rule-row align-top">
-              <th scope="row" className="py-2 pr-3 text-left text-body font-semibold">
-                {t.label}
-              </th>
-              {have.pickups.map(p => (
-                <td key={p.slot} className="py-1 pr-2">
-                  <Select
-                    label={`${p.label} at ${t.label}`}
-                    hideLabel
-                    value={w.pickups[p.slot] ?? 'off'}
-                    onChange={u => {
-                      const { silent: _was, ...rest } = w
-                      void _was
-                      setWishes(all => ({
-                        ...all,
-                        [i]: { ...rest, pickups: { ...w.pickups, [p.slot]: u as PickupUse } },
-                      }))
-                      setAnswer(undefined)
-                    }}
-                    options={(p.coils === 2 ? PICKUP_USES : SINGLE).map(u => ({ value: u, label: WORDS[u] }))}
-                    className="w-36 max-w-full"
-                  />
-                  {(w.pickups[p.slot] ?? 'off') !== 'off' && (
-                    <label className="flex min-h-8 items-center gap-1.5 text-note">
-                      <input
-                        type="checkbox"
-                        checked={w.reversed.includes(p.slot)}
-                        aria-label={`${p.label} turned round at ${t.label}`}
-                        onChange={e =>
-                          change(i, {
-                            reversed: e.target.checked
-                              ? [...w.reversed, p.slot]
-                              : w.reversed.filter(r => r !== p.slot),
-                          })
-                        }
-                      />
-                      turned round
-                    </label>
-                  )}
-                </td>
-              ))}
-              <td className="py-1 pr-2">
-                {on.length > 1 ? (
-                  <Select
-                    label={`How at ${t.label}`}
-                    hideLabel
-                    value={w.how}
-                    onChange={how => change(i, { how: how as Wish['how'] })}
-                    options={[
-                      { value: 'parallel', label: 'in parallel' },
-                      { value: 'series', label: 'in series' },
-                    ]}
-                    className="w-28"
-                  />
-                ) : on.length ? (
-                  <span className="block py-2 text-muted">alone</span>
-                ) : (
-                  <Select
-                    label={`How at ${t.label}`}
-                    hideLabel
-                    value={w.silent ? 'silent' : ''}
-                    onChange={v => {
-                      const { silent: _was, ...rest } = w
-                      void _was
-                      setWishes(all => ({ ...all, [i]: v ? { ...rest, silent: true } : rest }))
-                      setAnswer(undefined)
-                    }}
-                    options={[
-                      { value: '', label: 'anything' },
-                      { value: 'silent', label: 'silence' },
-                    ]}
-                    className="w-28"
-                  />
-                )}
-              </td>
-              {have.tones.map(tone => (
-                <td key={tone.slot} className="py-1">
-                  <label className="flex min-h-10 items-center">
-                    <input
-                      type="checkbox"
-                      className="size-5"
-                      checked={w.tones[tone.slot] ?? false}
-                      aria-label={`${tone.label} acts at ${t.label}`}
-                      onChange={e => change(i, { tones: { ...w.tones, [tone.slot]: e.target.checked } })}
-                    />
-                  </label>
-                </td>
-              ))}
-            </tr>
+            <ThrowRow
+              key={t.id}
+              t={t}
+              have={have}
+              w={w}
+              setWishes={setWishes}
+              i={i}
+              setAnswer={setAnswer}
+              change={change}
+              on={on}
+            />
           )
         })}
       </Table>
     </div>
+  )
+}
+
+function ThrowRow({
+  t,
+  have,
+  w,
+  setWishes,
+  i,
+  setAnswer,
+  change,
+  on,
+}: {
+  t: { id: string; label: string }
+  have: Have
+  w: Wish
+  setWishes: Dispatch<SetStateAction<Readonly<Record<number, Wish>>>>
+  i: number
+  setAnswer: (to: Found | undefined) => void
+  change: (i: number, patch: Partial<Wish>) => void
+  on: HavePickup[]
+}) {
+  return (
+    <tr className="rule-row align-top">
+      <th scope="row" className="py-2 pr-3 text-left text-body font-semibold">
+        {t.label}
+      </th>
+      {have.pickups.map(p => (
+        <td key={p.slot} className="py-1 pr-2">
+          <Select
+            label={`${p.label} at ${t.label}`}
+            hideLabel
+            value={w.pickups[p.slot] ?? 'off'}
+            onChange={u => {
+              const { silent: _was, ...rest } = w
+              void _was
+              setWishes(all => ({
+                ...all,
+                [i]: { ...rest, pickups: { ...w.pickups, [p.slot]: u as PickupUse } },
+              }))
+              setAnswer(undefined)
+            }}
+            options={(p.coils === 2 ? PICKUP_USES : SINGLE).map(u => ({ value: u, label: WORDS[u] }))}
+            className="w-36 max-w-full"
+          />
+          {(w.pickups[p.slot] ?? 'off') !== 'off' && (
+            <label className="flex min-h-8 items-center gap-1.5 text-note">
+              <input
+                type="checkbox"
+                checked={w.reversed.includes(p.slot)}
+                aria-label={`${p.label} turned round at ${t.label}`}
+                onChange={e =>
+                  change(i, {
+                    reversed: e.target.checked ? [...w.reversed, p.slot] : w.reversed.filter(r => r !== p.slot),
+                  })
+                }
+              />
+              turned round
+            </label>
+          )}
+        </td>
+      ))}
+      <td className="py-1 pr-2">
+        {on.length > 1 ? (
+          <Select
+            label={`How at ${t.label}`}
+            hideLabel
+            value={w.how}
+            onChange={how => change(i, { how: how as Wish['how'] })}
+            options={[
+              { value: 'parallel', label: 'in parallel' },
+              { value: 'series', label: 'in series' },
+            ]}
+            className="w-28"
+          />
+        ) : on.length ? (
+          <span className="block py-2 text-muted">alone</span>
+        ) : (
+          <Select
+            label={`How at ${t.label}`}
+            hideLabel
+            value={w.silent ? 'silent' : ''}
+            onChange={v => {
+              const { silent: _was, ...rest } = w
+              void _was
+              setWishes(all => ({ ...all, [i]: v ? { ...rest, silent: true } : rest }))
+              setAnswer(undefined)
+            }}
+            options={[
+              { value: '', label: 'anything' },
+              { value: 'silent', label: 'silence' },
+            ]}
+            className="w-28"
+          />
+        )}
+      </td>
+      {have.tones.map(tone => (
+        <td key={tone.slot} className="py-1">
+          <label className="flex min-h-10 items-center">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={w.tones[tone.slot] ?? false}
+              aria-label={`${tone.label} acts at ${t.label}`}
+              onChange={e => change(i, { tones: { ...w.tones, [tone.slot]: e.target.checked } })}
+            />
+          </label>
+        </td>
+      ))}
+    </tr>
   )
 }
 

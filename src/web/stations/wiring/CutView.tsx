@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { cutCsv, cutList, jointsCsv } from '../../../core/ways/cutList.ts'
+import { cutCsv, cutList, jointsCsv, type CutList } from '../../../core/ways/cutList.ts'
 import { readCircuit, writeCircuit } from '../../../core/circuit/circuitFile.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import type { Settings } from '../../../core/circuit/settings.ts'
@@ -22,22 +22,9 @@ const MOST = 2 * 1048576
 /** What is cut from the reel and how long; the circuit as files for others and for paper. */
 export function CutView({ settings }: { settings: Settings | undefined }) {
   const build = useOpenBuild(),
-    { text } = useLength(),
-    sheets = useSheets(),
-    acts = useFact('solder')
-  const [problem, setProblem] = useState<string>()
+    { text } = useLength()
   const drawing = useSolderDrawing()
   const list = drawing && drawing.components.length ? cutList(build, drawing) : undefined
-  const read = (file: string) => {
-    const r = readCircuit(build, file)
-    if (!r.ok) {
-      const [first] = r.problems
-      return setProblem(`The circuit was not taken: ${first?.path ?? ''} ${first?.reason ?? ''}.`)
-    }
-    setProblem(undefined)
-    editBuild(b => ({ ...b, circuit: r.circuit }), 'Circuit from a file')
-  }
-  const wired = build.circuit.components.length > 0
   return (
     <div className="flex max-w-[53.75rem] flex-col gap-5">
       {list && (
@@ -91,77 +78,93 @@ export function CutView({ settings }: { settings: Settings | undefined }) {
           ))}
         </section>
       )}
-      <section className="flex flex-col gap-2">
-        <Heading>Files</Heading>
-        <div className="flex flex-wrap gap-2">
-          <Button
-            disabled={!wired || sheets.share !== undefined}
-            onClick={() => sheets.make(build, 'circuit', 'pdf')}
-          >
-            Drawing at true size, PDF
-          </Button>
-          <Button
-            disabled={!wired || sheets.share !== undefined}
-            onClick={() => sheets.make(build, 'circuit fitted', 'pdf')}
-          >
-            Drawing on one sheet, PDF
-          </Button>
-          <Button
-            disabled={!wired || sheets.share !== undefined}
-            onClick={() => sheets.make(build, 'circuit', 'svg')}
-          >
-            Drawing, SVG
-          </Button>
-          <Button
-            disabled={!list}
-            onClick={() => list && download(`${build.id}-wires.csv`, cutCsv(build, list), 'text/csv')}
-          >
-            Cut list, CSV
-          </Button>
-          <Button
-            disabled={!acts.length}
-            onClick={() => download(`${build.id}-joints.csv`, jointsCsv(build, acts), 'text/csv')}
-          >
-            Joints, CSV
-          </Button>
-          <Button
-            disabled={!wired || !settings}
-            onClick={() =>
-              settings &&
-              download(
-                `${build.id}-${settingKey(build, settings)}.cir`,
-                spiceNetlist(build, settings),
-                'text/plain',
-              )
-            }
-          >
-            SPICE netlist of this setting
-          </Button>
-          <Button
-            disabled={!wired}
-            onClick={() => download(`${build.id}-circuit.json`, writeCircuit(build), 'application/json')}
-          >
-            Circuit, JSON
-          </Button>
-          <FileButton
-            label="Bring in a circuit"
-            accept=".json,application/json"
-            most={MOST}
-            onText={read}
-            onProblem={setProblem}
-          />
-        </div>
-        {(problem ?? sheets.trouble) && (
-          <p role="alert" className="text-body text-never">
-            {problem ?? sheets.trouble}
-          </p>
-        )}
-        {sheets.done && (
-          <p role="status" className="text-plain text-muted">
-            {sheets.done.name} is in your downloads.
-          </p>
-        )}
-      </section>
+      <Files settings={settings} list={list} />
     </div>
+  )
+}
+
+function Files({ settings, list }: { settings: Settings | undefined; list: CutList | undefined }) {
+  const build = useOpenBuild(),
+    sheets = useSheets(),
+    acts = useFact('solder'),
+    wired = build.circuit.components.length > 0
+  const [problem, setProblem] = useState<string>()
+  const read = (file: string) => {
+    const r = readCircuit(build, file)
+    if (!r.ok) {
+      const [first] = r.problems
+      return setProblem(`The circuit was not taken: ${first?.path ?? ''} ${first?.reason ?? ''}.`)
+    }
+    setProblem(undefined)
+    editBuild(b => ({ ...b, circuit: r.circuit }), 'Circuit from a file')
+  }
+  return (
+    <section className="flex flex-col gap-2">
+      <Heading>Files</Heading>
+      <div className="flex flex-wrap gap-2">
+        <Button
+          disabled={!wired || sheets.share !== undefined}
+          onClick={() => sheets.make(build, 'circuit', 'pdf')}
+        >
+          Drawing at true size, PDF
+        </Button>
+        <Button
+          disabled={!wired || sheets.share !== undefined}
+          onClick={() => sheets.make(build, 'circuit fitted', 'pdf')}
+        >
+          Drawing on one sheet, PDF
+        </Button>
+        <Button
+          disabled={!wired || sheets.share !== undefined}
+          onClick={() => sheets.make(build, 'circuit', 'svg')}
+        >
+          Drawing, SVG
+        </Button>
+        <Button
+          disabled={!list}
+          onClick={() => list && download(`${build.id}-wires.csv`, cutCsv(build, list), 'text/csv')}
+        >
+          Cut list, CSV
+        </Button>
+        <Button
+          disabled={!acts.length}
+          onClick={() => download(`${build.id}-joints.csv`, jointsCsv(build, acts), 'text/csv')}
+        >
+          Joints, CSV
+        </Button>
+        <Button
+          disabled={!wired || !settings}
+          onClick={() =>
+            settings &&
+            download(`${build.id}-${settingKey(build, settings)}.cir`, spiceNetlist(build, settings), 'text/plain')
+          }
+        >
+          SPICE netlist of this setting
+        </Button>
+        <Button
+          disabled={!wired}
+          onClick={() => download(`${build.id}-circuit.json`, writeCircuit(build), 'application/json')}
+        >
+          Circuit, JSON
+        </Button>
+        <FileButton
+          label="Bring in a circuit"
+          accept=".json,application/json"
+          most={MOST}
+          onText={read}
+          onProblem={setProblem}
+        />
+      </div>
+      {(problem ?? sheets.trouble) && (
+        <p role="alert" className="text-body text-never">
+          {problem ?? sheets.trouble}
+        </p>
+      )}
+      {sheets.done && (
+        <p role="status" className="text-plain text-muted">
+          {sheets.done.name} is in your downloads.
+        </p>
+      )}
+    </section>
   )
 }

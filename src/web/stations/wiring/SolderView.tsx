@@ -1,5 +1,6 @@
+import type { Circuit } from '../../../core/document/circuitRecord.ts'
 import { memo, useMemo, useState } from 'react'
-import type { SolderDrawing } from '../../../core/circuit/solderDrawing.ts'
+import type { SolderDrawing, DrawnWire } from '../../../core/circuit/solderDrawing.ts'
 import type { DrawnComponent } from '../../../core/circuit/drawing/placed.ts'
 import { lugWords } from '../../../core/circuit/lugFinder.ts'
 import { MM_PER_INCH } from '../../../core/units/length.ts'
@@ -13,7 +14,17 @@ import { useSolderDrawing } from '../../hooks/useSolderDrawing.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useSize } from '../../hooks/useSize.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { Body, Case, Flag, jointMarks, LugRing, NameOn, pathOf, WirePath } from '../../drawings/drawingPieces.tsx'
+import {
+  Body,
+  Case,
+  Flag,
+  jointMarks,
+  LugRing,
+  NameOn,
+  pathOf,
+  WirePath,
+  type JointMarks,
+} from '../../drawings/drawingPieces.tsx'
 
 /** How near a lug is touched, mm: half the way to its neighbour. */
 const REACH = 2.3
@@ -46,8 +57,7 @@ const NONE: ReadonlySet<string> = new Set()
  */
 export const SolderView = memo(function SolderView({ settings }: { settings: Settings | undefined }) {
   const build = useOpenBuild(),
-    bar = BARS[useLength().bare]
-  const { circuit } = build,
+    { circuit } = build,
     result = useSolderDrawing()
   const [hand, setHand] = useState<string>(),
     [component, setComponent] = useState<string>(),
@@ -58,30 +68,11 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
   const acts = useFact('solder'),
     marks = useMemo(() => jointMarks(jointsIn(acts)), [acts])
   const d = result ?? NOTHING
-  // Wires that were not in the drawing before, where it is the same circuit with one more.
-  const [known, setKnown] = useState({ d, fresh: NONE })
-  if (known.d !== d) {
-    const had = new Set(known.d.wires.map(w => w.id)),
-      come = d.wires.filter(w => !had.has(w.id)).map(w => w.id)
-    setKnown({ d, fresh: had.size && come.length <= FEW ? new Set(come) : NONE })
-  }
+  const fresh = useFresh(d)
   const turning = d.components.find(c => c.id === component),
     wire = d.wires.find(w => w.id === hand),
     net = wire && nets?.nodeOf.get(wire.from)
   const lit = (terminal: string) => net !== undefined && nets?.nodeOf.get(terminal) === net
-  const turn = (c: DrawnComponent) => {
-    const to = (Math.round(c.turn / TURN) * TURN + TURN) % 360
-    editBuild(
-      b => ({
-        ...b,
-        circuit: {
-          ...b.circuit,
-          components: b.circuit.components.map(x => (x.id === c.id ? { ...x, turn: to } : x)),
-        },
-      }),
-      `${c.label} turned to ${to}°`,
-    )
-  }
   /** A lug, then another: that is a wire. The same again takes the first one back. */
   const touch = (terminal: string) => {
     setHand(undefined)
@@ -105,29 +96,7 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="no-print flex items-center gap-2 px-5">
-        <p className="line-clamp-2 min-w-0 flex-1 text-plain leading-tight" aria-live="polite">
-          {from ? (
-            <>
-              From <b className="font-semibold">{lugWords(circuit, from)}</b>: touch the lug or case that the wire
-              goes to; the same again takes it back.
-            </>
-          ) : turning ? (
-            <>
-              <b className="font-semibold">{turning.label}</b>
-              {turning.kind === 'pickup' || turning.kind === 'metal'
-                ? ': stays as it lies.'
-                : `: turned by ${Math.round(turning.turn)}° from lugs down.`}
-            </>
-          ) : wire ? (
-            <>
-              <b className="figure font-semibold">{wire.id}</b>
-              {wire.colour ? `, ${wire.colour}` : ''} {wire.shielded ? 'shielded ' : ''}
-              {wire.kind}: {lugWords(build.circuit, wire.from)} → {lugWords(build.circuit, wire.to)}
-            </>
-          ) : (
-            'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights. Touch two lugs: that is a wire.'
-          )}
-        </p>
+        <WhatIsInHand from={from} circuit={circuit} turning={turning} wire={wire} />
         {turning && turning.kind !== 'pickup' && turning.kind !== 'metal' && (
           <Button onClick={() => turn(turning)}>Turn it</Button>
         )}
@@ -150,51 +119,29 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
         >
           <Body d={d} />
           {d.components.map(c => (
-            <a
+            <ComponentButton
               key={c.id}
-              role="button"
-              tabIndex={0}
-              aria-label={`${c.label}, in hand to be turned`}
-              aria-pressed={c.id === component}
-              onClick={() => {
-                const own = c.lugs.find(l => l.wide)
-                if (from && own) return touch(own.terminal)
-                setComponent(c.id === component ? undefined : c.id)
-                setHand(undefined)
-              }}
-              onKeyDown={e => {
-                if (e.key !== 'Enter' && e.key !== ' ') return
-                const own = c.lugs.find(l => l.wide)
-                if (from && own) touch(own.terminal)
-                else setComponent(c.id === component ? undefined : c.id)
-              }}
-              style={{ cursor: 'pointer' }}
-            >
-              <Case c={c} on={c.id === component} />
-            </a>
+              c={c}
+              component={component}
+              from={from}
+              touch={touch}
+              setComponent={setComponent}
+              setHand={setHand}
+            />
           ))}
-          {d.wires.map(x => {
-            const path = pathOf(x.points),
-              on = lit(x.from)
-            return (
-              <a
-                key={x.id}
-                role="button"
-                tabIndex={0}
-                aria-label={`Wire ${x.id}, ${lugWords(build.circuit, x.from)} to ${lugWords(build.circuit, x.to)}`}
-                aria-pressed={x.id === hand}
-                onClick={() => setHand(x.id === hand ? undefined : x.id)}
-                onFocus={() => {
-                  setHand(x.id)
-                  setComponent(undefined)
-                }}
-                style={{ cursor: 'pointer' }}
-              >
-                <path d={path} fill="none" stroke="transparent" strokeWidth={3.4} />
-                <WirePath x={x} on={on} wide={wide} laid={known.fresh.has(x.id)} />
-              </a>
-            )
-          })}
+          {d.wires.map(x => (
+            <WireButton
+              key={x.id}
+              x={x}
+              hand={hand}
+              setHand={setHand}
+              setComponent={setComponent}
+
+              on={lit(x.from)}
+              wide={wide}
+              laid={fresh.has(x.id)}
+            />
+          ))}
           {/* What is lit lies on top; moving the wires themselves would lead the Tab key past some. */}
           <g aria-hidden="true" pointerEvents="none">
             {d.wires
@@ -203,42 +150,210 @@ export const SolderView = memo(function SolderView({ settings }: { settings: Set
                 <WirePath key={x.id} x={x} on wide={wide} />
               ))}
           </g>
-          {d.components.flatMap(c =>
-            c.lugs
-              .filter(l => !l.wide)
-              .map(l => (
-                <a
-                  key={l.terminal}
-                  role="button"
-                  tabIndex={0}
-                  aria-label={`${lugWords(circuit, l.terminal)}: join to another`}
-                  aria-pressed={l.terminal === from}
-                  onClick={() => touch(l.terminal)}
-                  onKeyDown={e => {
-                    if (e.key === 'Enter' || e.key === ' ') touch(l.terminal)
-                    if (e.key === 'Escape') setFrom(undefined)
-                  }}
-                  style={{ cursor: 'pointer' }}
-                >
-                  <circle cx={l.at[0]} cy={l.at[1]} r={REACH} fill="transparent" />
-                  <LugRing l={l} on={lit(l.terminal) || l.terminal === from} state={marks.get(l.terminal)} />
-                </a>
-              )),
-          )}
+          <LugButtons d={d} circuit={circuit} from={from} touch={touch} setFrom={setFrom} lit={lit} marks={marks} />
           {d.names.map(n => (
             <NameOn key={n.id} n={n} />
           ))}
           {d.flags.map(f => (
             <Flag key={f.id} f={f} on={f.id === hand} />
           ))}
-          <g transform={`translate(${d.box.x0 + 4} ${d.box.y1 - 4})`}>
-            <path d={`M0 -1.5V0H${bar.mm}V-1.5`} fill="none" stroke="var(--ink)" strokeWidth={0.4} />
-            <text x={bar.mm / 2} y={-1.4} textAnchor="middle" fontSize={3} className="figure" fill="var(--ink)">
-              {bar.says}
-            </text>
-          </g>
+          <ScaleBar box={d.box} />
         </svg>
       </div>
     </div>
   )
 })
+
+function WhatIsInHand({
+  from,
+  circuit,
+  turning,
+  wire,
+}: {
+  from: string | undefined
+  circuit: Circuit
+  turning: DrawnComponent | undefined
+  wire: DrawnWire | undefined
+}) {
+  const build = useOpenBuild()
+  return (
+    <p className="line-clamp-2 min-w-0 flex-1 text-plain leading-tight" aria-live="polite">
+      {from ? (
+        <>
+          From <b className="font-semibold">{lugWords(circuit, from)}</b>: touch the lug or case that the wire goes
+          to; the same again takes it back.
+        </>
+      ) : turning ? (
+        <>
+          <b className="font-semibold">{turning.label}</b>
+          {turning.kind === 'pickup' || turning.kind === 'metal'
+            ? ': stays as it lies.'
+            : `: turned by ${Math.round(turning.turn)}° from lugs down.`}
+        </>
+      ) : wire ? (
+        <>
+          <b className="figure font-semibold">{wire.id}</b>
+          {wire.colour ? `, ${wire.colour}` : ''} {wire.shielded ? 'shielded ' : ''}
+          {wire.kind}: {lugWords(build.circuit, wire.from)} → {lugWords(build.circuit, wire.to)}
+        </>
+      ) : (
+        'Seen from behind, to scale: a pot’s lug 3 lies left when its lugs look down. Touch a wire: its net lights. Touch two lugs: that is a wire.'
+      )}
+    </p>
+  )
+}
+
+function ComponentButton({
+  c,
+  component,
+  from,
+  touch,
+  setComponent,
+  setHand,
+}: {
+  c: DrawnComponent
+  component: string | undefined
+  from: string | undefined
+  touch: (terminal: string) => void
+  setComponent: (to: string | undefined) => void
+  setHand: (to: string | undefined) => void
+}) {
+  return (
+    <a
+      role="button"
+      tabIndex={0}
+      aria-label={`${c.label}, in hand to be turned`}
+      aria-pressed={c.id === component}
+      onClick={() => {
+        const own = c.lugs.find(l => l.wide)
+        if (from && own) return touch(own.terminal)
+        setComponent(c.id === component ? undefined : c.id)
+        setHand(undefined)
+      }}
+      onKeyDown={e => {
+        if (e.key !== 'Enter' && e.key !== ' ') return
+        const own = c.lugs.find(l => l.wide)
+        if (from && own) touch(own.terminal)
+        else setComponent(c.id === component ? undefined : c.id)
+      }}
+      style={{ cursor: 'pointer' }}
+    >
+      <Case c={c} on={c.id === component} />
+    </a>
+  )
+}
+
+function WireButton({
+  x,
+  hand,
+  setHand,
+  setComponent,
+  on,
+  wide,
+  laid,
+}: {
+  x: DrawnWire
+  hand: string | undefined
+  setHand: (to: string | undefined) => void
+  setComponent: (to: string | undefined) => void
+  on: boolean
+  wide: ReadonlySet<string>
+  laid: boolean
+}) {
+  const build = useOpenBuild()
+  return (
+    <a
+      role="button"
+      tabIndex={0}
+      aria-label={`Wire ${x.id}, ${lugWords(build.circuit, x.from)} to ${lugWords(build.circuit, x.to)}`}
+      aria-pressed={x.id === hand}
+      onClick={() => setHand(x.id === hand ? undefined : x.id)}
+      onFocus={() => {
+        setHand(x.id)
+        setComponent(undefined)
+      }}
+      style={{ cursor: 'pointer' }}
+    >
+      <path d={pathOf(x.points)} fill="none" stroke="transparent" strokeWidth={3.4} />
+      <WirePath x={x} on={on} wide={wide} laid={laid} />
+    </a>
+  )
+}
+
+function LugButtons({
+  d,
+  circuit,
+  from,
+  touch,
+  setFrom,
+  lit,
+  marks,
+}: {
+  d: SolderDrawing
+  circuit: Circuit
+  from: string | undefined
+  touch: (terminal: string) => void
+  setFrom: (to: string | undefined) => void
+  lit: (terminal: string) => boolean
+  marks: JointMarks
+}) {
+  return d.components.flatMap(c =>
+    c.lugs
+      .filter(l => !l.wide)
+      .map(l => (
+        <a
+          key={l.terminal}
+          role="button"
+          tabIndex={0}
+          aria-label={`${lugWords(circuit, l.terminal)}: join to another`}
+          aria-pressed={l.terminal === from}
+          onClick={() => touch(l.terminal)}
+          onKeyDown={e => {
+            if (e.key === 'Enter' || e.key === ' ') touch(l.terminal)
+            if (e.key === 'Escape') setFrom(undefined)
+          }}
+          style={{ cursor: 'pointer' }}
+        >
+          <circle cx={l.at[0]} cy={l.at[1]} r={REACH} fill="transparent" />
+          <LugRing l={l} on={lit(l.terminal) || l.terminal === from} state={marks.get(l.terminal)} />
+        </a>
+      )),
+  )
+}
+
+/** Wires that were not in the drawing before, where it is the same circuit with one more. */
+function useFresh(d: SolderDrawing): ReadonlySet<string> {
+  const [known, setKnown] = useState({ d, fresh: NONE })
+  if (known.d !== d) {
+    const had = new Set(known.d.wires.map(w => w.id)),
+      come = d.wires.filter(w => !had.has(w.id)).map(w => w.id)
+    setKnown({ d, fresh: had.size && come.length <= FEW ? new Set(come) : NONE })
+  }
+  return known.fresh
+}
+
+function turn(c: DrawnComponent) {
+  const to = (Math.round(c.turn / TURN) * TURN + TURN) % 360
+  editBuild(
+    b => ({
+      ...b,
+      circuit: {
+        ...b.circuit,
+        components: b.circuit.components.map(x => (x.id === c.id ? { ...x, turn: to } : x)),
+      },
+    }),
+    `${c.label} turned to ${to}°`,
+  )
+}
+
+function ScaleBar({ box }: { box: SolderDrawing['box'] }) {
+  const bar = BARS[useLength().bare]
+  return (
+    <g transform={`translate(${box.x0 + 4} ${box.y1 - 4})`}>
+      <path d={`M0 -1.5V0H${bar.mm}V-1.5`} fill="none" stroke="var(--ink)" strokeWidth={0.4} />
+      <text x={bar.mm / 2} y={-1.4} textAnchor="middle" fontSize={3} className="figure" fill="var(--ink)">
+        {bar.says}
+      </text>
+    </g>
+  )
+}

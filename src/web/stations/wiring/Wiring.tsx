@@ -1,3 +1,4 @@
+import type { HeardSetting } from '../../workers/engines.worker.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useMemo, useState } from 'react'
 import { settingKey, settingLabel, type Settings } from '../../../core/circuit/settings.ts'
@@ -62,27 +63,7 @@ export function Wiring() {
         return {
           id: p.id,
           label: `${label}: ${s ? l.say(s.words) : ''}`,
-          content: (
-            <>
-              <CoilSign pickups={pickups} sound={s} />
-              <span className="min-w-0 flex-1">
-                <span className="block text-body font-medium leading-tight">{label}</span>
-                <span className="line-clamp-2 min-h-[2lh] text-note leading-tight text-muted">
-                  {s && l.say(s.words)}
-                </span>
-              </span>
-              {s && !s.silence && (
-                <span className="figure shrink-0 text-right text-plain leading-tight">
-                  {s.peak ? formatFrequency(s.peak.hz) : 'no peak'}
-                  <br />
-                  <span className="text-muted">
-                    {fixed(s.level, 1)}
-                    {'\u202f'}dB
-                  </span>
-                </span>
-              )}
-            </>
-          ),
+          content: <SettingRow pickups={pickups} s={s} label={label} />,
         }
       })
     : []
@@ -156,5 +137,36 @@ export function Wiring() {
         ]}
       />
     </StationFrame>
+  )
+}
+
+function SettingRow({
+  pickups,
+  s,
+  label,
+}: {
+  pickups: { id: string; coils: number }[]
+  s: HeardSetting | undefined
+  label: string
+}) {
+  const l = useLength()
+  return (
+    <>
+      <CoilSign pickups={pickups} sound={s} />
+      <span className="min-w-0 flex-1">
+        <span className="block text-body font-medium leading-tight">{label}</span>
+        <span className="line-clamp-2 min-h-[2lh] text-note leading-tight text-muted">{s && l.say(s.words)}</span>
+      </span>
+      {s && !s.silence && (
+        <span className="figure shrink-0 text-right text-plain leading-tight">
+          {s.peak ? formatFrequency(s.peak.hz) : 'no peak'}
+          <br />
+          <span className="text-muted">
+            {fixed(s.level, 1)}
+            {'\u202f'}dB
+          </span>
+        </span>
+      )}
+    </>
   )
 }
