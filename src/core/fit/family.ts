@@ -51,18 +51,18 @@ export interface Way
 }
 
 /** A family of joints: its name, its band with source, and the ways to mend it by method. */
-export interface Family<M extends string = string> {
-  id: FamilyId
+export interface Family<M extends string = string, I extends FamilyId = FamilyId> {
+  id: I
   band: Band
   ways: Readonly<Record<M, Way>>
 }
 
 /** Declares a family. Everything that does not hang on the build stands here and nowhere else. */
-export const family = <const M extends string = never>(
-  id: FamilyId,
+export const family = <const I extends FamilyId, const M extends string = never>(
+  id: I,
   band: Band,
   ways: Readonly<Record<M, Way>> = {} as Record<M, Way>,
-): Family<M> => ({ id, band, ways })
+): Family<M, I> => ({ id, band, ways })
 
 /** What a fix says and changes in one build. */
 type Amount = Pick<Fix, 'title' | 'changes'> &

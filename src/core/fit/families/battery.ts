@@ -124,4 +124,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Active electronics need a place for the battery and a way to open it. */
-export const battery: FamilyFile = { families: [inBox], found: [findIn(['battery', 'body'], found)] }
+export const battery = { families: [inBox], found: [findIn(['battery', 'body'], found)] } satisfies FamilyFile

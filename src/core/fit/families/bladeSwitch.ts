@@ -55,10 +55,10 @@ const leverIn = (slot: string, holder: 'body' | 'guard' | 'control-plate'): Join
 })
 
 /** A lever switch in the slot of guard or body. */
-export const bladeSwitch: FamilyFile = {
+export const bladeSwitch = {
   families: [slotOfLever],
   joined: i =>
     (
       ['body', 'guard', ...(i.extras.includes('control plate') ? (['control-plate'] as const) : [])] as const
     ).flatMap(holder => slotsOf(i).flatMap(s => (s.kind === 'switch' ? [leverIn(s.id, holder)] : []))),
-}
+} satisfies FamilyFile

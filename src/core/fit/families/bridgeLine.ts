@@ -42,7 +42,7 @@ const bridgeLine = family(
 )
 
 /** Whether the saddles' travel covers scale length plus compensation with neck, body and bridge as they are. */
-export const bridgeLineJoint: FamilyFile = {
+export const bridgeLineJoint = {
   families: [bridgeLine],
   joined: () => [
     {
@@ -92,4 +92,4 @@ export const bridgeLineJoint: FamilyFile = {
       },
     },
   ],
-}
+} satisfies FamilyFile

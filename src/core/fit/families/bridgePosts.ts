@@ -274,7 +274,7 @@ const screwedIn = (posts: string, name: string): Joined => ({
 })
 
 /** Posts in the body: each bushing in its hole, and the holes' spacing against what rides on the posts. */
-export const bridgePosts: FamilyFile = {
+export const bridgePosts = {
   families: [bushing, spacing, rows, inWood],
   joined: () => [
     ...setOf('posts', 'bridge', 'Bridge posts'),
@@ -283,4 +283,4 @@ export const bridgePosts: FamilyFile = {
     screwedIn('posts', 'Bridge posts'),
     screwedIn('tail-posts', 'Tail posts'),
   ],
-}
+} satisfies FamilyFile

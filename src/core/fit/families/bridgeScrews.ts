@@ -167,4 +167,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** The bridge's screw pattern against holes that the body has already. */
-export const bridgeScrews: FamilyFile = { families: [pattern], found: [findAnew(found)] }
+export const bridgeScrews = { families: [pattern], found: [findAnew(found)] } satisfies FamilyFile

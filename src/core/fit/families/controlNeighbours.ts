@@ -126,7 +126,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Cases of pots, switches and jacks: the two that lie closest, and the one that lies closest to the cavity's wall. */
-export const controlNeighbours: FamilyFile = {
+export const controlNeighbours = {
   families: [neighbours, wallBeside],
   found: [findIn(['body', 'guard', 'pot', 'switch', 'jack'], found)],
-}
+} satisfies FamilyFile

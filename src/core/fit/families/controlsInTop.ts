@@ -314,7 +314,7 @@ function jointsOf(slot: string, label: string, jack: boolean, holder: Holder): r
 }
 
 /** Pots and switches: thread through the top, bushing in its hole, case under the cover. */
-export const controlsInTop: FamilyFile = {
+export const controlsInTop = {
   families: [thread, bore, case_],
   joined: (i: Instrument) => {
     const controls = slotsOf(i).filter(s => s.kind === 'pot' || s.kind === 'switch' || s.kind === 'jack')
@@ -322,4 +322,4 @@ export const controlsInTop: FamilyFile = {
       ['body', 'guard', ...(i.extras.includes('control plate') ? (['control-plate'] as const) : [])] as const
     ).flatMap(holder => controls.flatMap(s => jointsOf(s.id, s.label, s.kind === 'jack', holder)))
   },
-}
+} satisfies FamilyFile

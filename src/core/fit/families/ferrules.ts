@@ -98,4 +98,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** String ferrules pressed into the body's back. */
-export const ferrules: FamilyFile = { families: [fitting], found: [findAnew(found)] }
+export const ferrules = { families: [fitting], found: [findAnew(found)] } satisfies FamilyFile

@@ -104,7 +104,7 @@ const joined: readonly Joined[] = [
 ]
 
 /** A neck that is glued in is judged clamped dry: its angle to the bridge's height, and its line to the bridge. */
-export const gluedNeck: FamilyFile = {
+export const gluedNeck = {
   families: [angle, line],
   joined: i => (i.neckJoint === 'glued' ? joined : []),
-}
+} satisfies FamilyFile

@@ -388,7 +388,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** The guard: pickups in its cut-outs, cut-outs over the routs, its edges against neck, bridge and body. */
-export const guardOverBody: FamilyFile = {
+export const guardOverBody = {
   families: [inCut, overRouts, beside, inEdge],
   joined: i => {
     const labels = new Map(slotsOf(i).map(s => [s.id, s.label]))
@@ -396,4 +396,4 @@ export const guardOverBody: FamilyFile = {
     return [...slots.flatMap(s => jointsOf(s, labels.get(s) ?? 'Pickup')), againstNeck]
   },
   found: [findAnew(found)],
-}
+} satisfies FamilyFile

@@ -128,7 +128,12 @@ const pieces = ({ view }: MendContext) => {
   return { body, pocket, neck: view.part('neck')!, ref: (k: string) => refOf(body, `features.${pocket.id}.${k}`) }
 }
 
-const width = (where: 'mouth' | 'end', inPocket: string, onHeel: string, own: typeof heelWidth): Joined => ({
+const width = (
+  where: 'mouth' | 'end',
+  inPocket: string,
+  onHeel: string,
+  own: typeof heelWidth | typeof tenonWidth,
+): Joined => ({
   id: `heel-width-${where}`,
   family: own,
   slots: ['neck', 'body'],
@@ -283,4 +288,7 @@ const joined = (i: Instrument): readonly Joined[] => [
   },
 ]
 
-export const heelInPocket: FamilyFile = { families: [heelWidth, tenonWidth, heelLength, pocketFloor], joined }
+export const heelInPocket = {
+  families: [heelWidth, tenonWidth, heelLength, pocketFloor],
+  joined,
+} satisfies FamilyFile

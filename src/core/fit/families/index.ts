@@ -1,3 +1,4 @@
+import type { FamilyId } from '../../document/families.ts'
 import type { FamilyFile } from '../family.ts'
 import { battery } from './battery.ts'
 import { bladeSwitch } from './bladeSwitch.ts'
@@ -33,7 +34,7 @@ import { tunerScrewHoles } from './tunerScrewHoles.ts'
 import { wireRoom } from './wireRoom.ts'
 
 /** All families of joints, in the order in which equals are told. A new family is a file and its line here. */
-export const FAMILY_FILES: readonly FamilyFile[] = [
+const FILES = [
   heelInPocket,
   bridgeLineJoint,
   saddleHeight,
@@ -67,4 +68,9 @@ export const FAMILY_FILES: readonly FamilyFile[] = [
   wireRoom,
   requirements,
   threadPairs,
-]
+] as const satisfies readonly FamilyFile[]
+export const FAMILY_FILES: readonly FamilyFile[] = FILES
+
+type NoneLeft<T extends never> = T
+/** A name of a family that no file of the list declares is an error here. */
+export type Undeclared = NoneLeft<Exclude<FamilyId, (typeof FILES)[number]['families'][number]['id']>>

@@ -213,7 +213,7 @@ const joinedOf = (plated: boolean): readonly Joined[] => {
 }
 
 /** The jack in the body's side or its plate: thread through the wall, thread in the bore. */
-export const jackInWall: FamilyFile = {
+export const jackInWall = {
   families: [wall, bore, barrel],
   joined: i => joinedOf(i.extras.includes('jack plate')),
-}
+} satisfies FamilyFile

@@ -46,7 +46,7 @@ const onShaft = (knob: string, pot: string, label: string): Joined => ({
 })
 
 /** Knobs on their shafts: split, smooth or spline, and the diameter. */
-export const knobs: FamilyFile = {
+export const knobs = {
   families: [bore],
   joined: i => slotsOf(i).flatMap(s => (s.kind === 'knob' && s.on ? [onShaft(s.id, s.on, s.label)] : [])),
-}
+} satisfies FamilyFile

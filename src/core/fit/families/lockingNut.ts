@@ -129,4 +129,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** A locking nut on the neck's shelf: width, length and screw pattern. Nut, bridge and neck belong together. */
-export const lockingNut: FamilyFile = { families: [lock], found: [findIn(['neck', 'locking-nut'], found)] }
+export const lockingNut = { families: [lock], found: [findIn(['neck', 'locking-nut'], found)] } satisfies FamilyFile

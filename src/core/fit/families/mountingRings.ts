@@ -203,4 +203,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Pickup rings: the pickup in its opening, the ring over the rout, and the tall one at the bridge. */
-export const mountingRings: FamilyFile = { families: [inRing, overRout, curve, slope], found: [findAnew(found)] }
+export const mountingRings = {
+  families: [inRing, overRout, curve, slope],
+  found: [findAnew(found)],
+} satisfies FamilyFile

@@ -168,7 +168,7 @@ const joinedOf = (h: Holding): readonly Joined[] => {
 }
 
 /** Every mounting screw: bite in the wood, and room in the hole of what it holds. */
-export const mountingScrews: FamilyFile = {
+export const mountingScrews = {
   families: [bite, mountingTab],
   joined: () => HOLDINGS.flatMap(joinedOf),
-}
+} satisfies FamilyFile

@@ -174,7 +174,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Neck screws through the body's holes, and these holes against those already in the heel. */
-export const neckScrewHoles: FamilyFile = {
+export const neckScrewHoles = {
   families: [through, pattern],
   found: [findIn(['body', 'neck', 'screws'], found)],
-}
+} satisfies FamilyFile

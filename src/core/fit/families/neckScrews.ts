@@ -112,4 +112,4 @@ const joined = (): readonly Joined[] => [
 ]
 
 /** The neck screws: bite in the heel, and wood left between their points and the fingerboard. */
-export const neckScrews: FamilyFile = { families: [bite, tip], joined }
+export const neckScrews = { families: [bite, tip], joined } satisfies FamilyFile

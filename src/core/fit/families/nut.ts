@@ -127,7 +127,7 @@ const joined = (): readonly Joined[] => [
 ]
 
 /** The nut in its slot and against the neck's width. */
-export const nut: FamilyFile = { families: [thickness, length], joined }
+export const nut = { families: [thickness, length], joined } satisfies FamilyFile
 
 const tall = (): readonly Joined[] => [
   {
@@ -177,4 +177,4 @@ const tall = (): readonly Joined[] => [
 ]
 
 /** Whether the nut is tall enough for its slots to end where the strings have to run. */
-export const nutHeight: FamilyFile = { families: [height], joined: tall }
+export const nutHeight = { families: [height], joined: tall } satisfies FamilyFile

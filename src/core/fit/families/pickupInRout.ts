@@ -373,7 +373,7 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
 }
 
 /** Every pickup: its outline in the rout, its depth, its poles under the strings. */
-export const pickupInRout: FamilyFile = {
+export const pickupInRout = {
   families: [gap, depth, poles],
   joined: i => {
     const labels = new Map(slotsOf(i).map(s => [s.id, s.label]))
@@ -382,4 +382,4 @@ export const pickupInRout: FamilyFile = {
       return jointsOf(slot, labels.get(slot) ?? slot, i)
     })
   },
-}
+} satisfies FamilyFile

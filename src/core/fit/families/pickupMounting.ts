@@ -250,7 +250,7 @@ function screwJoints(i: Instrument, place: PickupPlace): readonly Joined[] {
 }
 
 /** Springs and screws that hang a pickup: pressed over its travel and never solid, long enough, and through its tabs. */
-export const pickupMounting: FamilyFile = {
+export const pickupMounting = {
   families: [press, solid, reach],
   joined: i => i.pickups.flatMap(p => [...springJoints(i, p), ...screwJoints(i, p)]),
-}
+} satisfies FamilyFile

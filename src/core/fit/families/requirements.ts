@@ -360,7 +360,7 @@ function battery({ build, layout }: FitContext): FoundJoint[] {
 const CONTROLLED = ['body', 'guard', 'plate', ...CONTROLS] as const
 
 /** What an instrument cannot be without, beside its parts: it is there, or it is missing. */
-export const requirements: FamilyFile = {
+export const requirements = {
   families: [
     tunerHoles,
     controlPlace,
@@ -383,4 +383,4 @@ export const requirements: FamilyFile = {
     findIn(['body'], ground),
     findIn(['pickup', 'battery'], battery),
   ],
-}
+} satisfies FamilyFile

@@ -49,7 +49,7 @@ const saddle = family(
 )
 
 /** Whether the saddles reach the height that neck, pocket and action ask for. */
-export const saddleHeight: FamilyFile = {
+export const saddleHeight = {
   families: [saddle],
   joined: () => [
     {
@@ -131,4 +131,4 @@ export const saddleHeight: FamilyFile = {
       },
     },
   ],
-}
+} satisfies FamilyFile

@@ -64,4 +64,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Pickup leads to where they are soldered, with enough to spare to work on them. */
-export const serviceLength: FamilyFile = { families: [service], found: [findAnew(found)] }
+export const serviceLength = { families: [service], found: [findAnew(found)] } satisfies FamilyFile

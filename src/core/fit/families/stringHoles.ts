@@ -75,7 +75,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** The thickest string through bridge, tailpiece and tuner post, and its ball in a ferrule. */
-export const stringHoles: FamilyFile = {
+export const stringHoles = {
   families: [hole, ball],
   joined: () => [
     through('bridge', 'Thickest string through the bridge', lowest),
@@ -83,4 +83,4 @@ export const stringHoles: FamilyFile = {
     through('tuners', 'Thickest string in its tuner', l => l.strings.at(-1)?.tuner ?? [-60, 0]),
   ],
   found: [findIn(['ferrules', 'strings'], found)],
-}
+} satisfies FamilyFile

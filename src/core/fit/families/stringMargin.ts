@@ -79,7 +79,7 @@ const joint = (name: 'treble' | 'bass', side: 1 | -1): Joined => ({
 })
 
 /** Distance of both outer strings' surfaces from the fingerboard's edge at the last fret. */
-export const stringMargin: FamilyFile = {
+export const stringMargin = {
   families: [margin],
   joined: () => [joint('treble', 1), joint('bass', -1)],
-}
+} satisfies FamilyFile

@@ -77,7 +77,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Metric against inch: posts in bushings, saddle screws in saddles, nuts on pots, switches and jacks. */
-export const threadPairs: FamilyFile = {
+export const threadPairs = {
   families: [pair],
   found: [findIn(['studs', 'bridge', 'pot', 'switch', 'jack'], found)],
-}
+} satisfies FamilyFile

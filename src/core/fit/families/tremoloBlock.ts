@@ -131,7 +131,7 @@ const joined = (): readonly Joined[] => [
 ]
 
 /** A rocking tremolo's block in the body: swing, sides, and its foot inside the back. */
-export const tremoloBlock: FamilyFile = {
+export const tremoloBlock = {
   families: [block],
   joined: i => (TREMOLOS.includes(i.bridge) ? joined() : []),
-}
+} satisfies FamilyFile

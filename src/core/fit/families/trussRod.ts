@@ -80,4 +80,4 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** A rod that is turned at the heel needs a notch in body and guard for its tool, or the neck comes off each time. */
-export const trussRod: FamilyFile = { families: [rod], found: [findIn(['neck', 'body'], found)] }
+export const trussRod = { families: [rod], found: [findIn(['neck', 'body'], found)] } satisfies FamilyFile

@@ -320,8 +320,8 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Tuners on the headstock: bushing in hole, bodies side by side, distance to the edge, clamping range. */
-export const tunerHoles: FamilyFile = {
+export const tunerHoles = {
   families: [pressed, threaded, pitch, edge, headThickness],
   joined,
   found: [findIn(['neck', 'tuners'], found)],
-}
+} satisfies FamilyFile

@@ -76,7 +76,7 @@ const found: JointFamily = ({ build, layout }) => {
 }
 
 /** Old holes in a headstock, and the tuners' new screws beside them. Coincident holes are fine: the old one is used. */
-export const tunerScrewHoles: FamilyFile = {
+export const tunerScrewHoles = {
   families: [oldHole],
   found: [findIn(['neck', 'tuners', 'screws'], found)],
-}
+} satisfies FamilyFile

@@ -243,4 +243,4 @@ function ways({ build, layout }: FitContext): FoundJoint[] {
 const found: JointFamily = c => [...ways(c), ...bores(c), ...folds(c), ...openings(c)]
 
 /** Ways, bores and room for the wires, and the way in for controls of a body without a cover. */
-export const wireRoom: FamilyFile = { families: [way, bore, fold, opening], found: [findAnew(found)] }
+export const wireRoom = { families: [way, bore, fold, opening], found: [findAnew(found)] } satisfies FamilyFile
