@@ -22,7 +22,7 @@ describe('a value that nobody gave', () => {
     for (const part of [{ ...measured, dims }, undefined]) {
       const q = sizeOr(part, 'tuners', 'postHeight'),
         [term] = [...q.terms.values()]
-      // 9 ± 2 mm [from memory: parts/spreads].
+      // 9 ± 2 mm [from memory: parts/kinds].
       expect(q.value).toBe(9)
       expect(doubtOf(q)).toBe(2)
       expect(term!.source.basis).toBe('assumed')

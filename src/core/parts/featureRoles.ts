@@ -1,5 +1,12 @@
 import { maybe, lengthOf, type DimensionSpec } from './dimensionSpec.ts'
 
+/** What is known of a hole, rout or pocket before any is at hand; `spreads` as those of a kind of part. */
+export interface FeatureRoleSpec {
+  label: string
+  dims: Record<string, DimensionSpec>
+  spreads?: Readonly<Record<string, number>>
+}
+
 const HOLE_HOW = 'Calliper, inside jaws, across two directions; or the largest bit shank that slips in.'
 const place = {
   x: lengthOf('place along the centre line', -800, 1200, 0, 'Steel rule along the centre line from the datum.'),
@@ -58,8 +65,13 @@ export const FEATURE_ROLES = {
       widthEnd: lengthOf('width at the end', 20, 90, 56, 'Calliper, inside jaws, just before the end wall.'),
       floorDip: lengthOf('dip in the floor', 0, 5, 0.05, 'Straightedge across the floor, feeler gauge under it.'),
     },
+    spreads: { x: 0, y: 0, length: 5, width: 2, widthEnd: 2, corner: 2, depth: 1.5, floorDip: 0.1 },
   },
-  'pickup-rout': { label: 'Pickup rout', dims: rout },
+  'pickup-rout': {
+    label: 'Pickup rout',
+    dims: rout,
+    spreads: { x: 8, y: 1, length: 3, width: 4, corner: 3, depth: 2.5 },
+  },
   'control-cavity': {
     label: 'Control cavity',
     dims: {
@@ -72,20 +84,42 @@ export const FEATURE_ROLES = {
         'Body thickness less cavity depth, or calliper through a control hole.',
       ),
     },
+    spreads: { x: 15, y: 12, length: 20, width: 12, corner: 8, depth: 5, topThickness: 2 },
   },
-  'pot-hole': { label: 'Control hole', dims: controlHole },
-  'switch-hole': { label: 'Switch hole', dims: controlHole },
+  'pot-hole': {
+    label: 'Control hole',
+    dims: controlHole,
+    spreads: { x: 12, y: 10, diameter: 0.7, topThickness: 2 },
+  },
+  'switch-hole': {
+    label: 'Switch hole',
+    dims: controlHole,
+    spreads: { x: 15, y: 12, diameter: 0.8, topThickness: 2 },
+  },
   'jack-hole': {
     label: 'Jack hole',
     dims: { ...hole, depth: maybe(lengthOf('depth', 0, 80, 25, 'Depth rod of the calliper.')) },
+    spreads: { x: 20, y: 15, diameter: 1.5, depth: 3 },
   },
-  'tuner-hole': { label: 'Tuner hole', dims: hole },
-  'screw-hole': { label: 'Screw hole', dims: hole },
-  'stud-hole': { label: 'Post hole', dims: hole },
-  'ferrule-hole': { label: 'Ferrule hole', dims: hole },
-  'tremolo-rout': { label: 'Tremolo rout', dims: rout },
-  'spring-cavity': { label: 'Spring cavity', dims: rout },
-  'battery-box': { label: 'Battery box', dims: rout },
+  'tuner-hole': { label: 'Tuner hole', dims: hole, spreads: { x: 5, y: 3, diameter: 0.8 } },
+  'screw-hole': { label: 'Screw hole', dims: hole, spreads: { x: 3, y: 3, diameter: 0.4 } },
+  'stud-hole': { label: 'Post hole', dims: hole, spreads: { x: 4, y: 2, diameter: 0.8, depth: 4 } },
+  'ferrule-hole': { label: 'Ferrule hole', dims: hole, spreads: { x: 4, y: 1.5, diameter: 0.8 } },
+  'tremolo-rout': {
+    label: 'Tremolo rout',
+    dims: rout,
+    spreads: { x: 5, y: 2, length: 4, width: 4, corner: 3, depth: 4 },
+  },
+  'spring-cavity': {
+    label: 'Spring cavity',
+    dims: rout,
+    spreads: { x: 10, y: 3, length: 12, width: 6, corner: 4, depth: 3 },
+  },
+  'battery-box': {
+    label: 'Battery box',
+    dims: rout,
+    spreads: { x: 15, y: 15, length: 4, width: 3, corner: 2, depth: 4 },
+  },
   chamber: {
     label: 'Chamber',
     dims: { ...rout, topThickness: lengthOf('top left over it', 1, 40, 5, 'Calliper at a sound hole’s edge.') },
@@ -127,6 +161,7 @@ export const FEATURE_ROLES = {
         ),
       ),
     },
+    spreads: { x: 12, y: 12, toX: 12, toY: 12, diameter: 2, depth: 4 },
   },
   'rod-notch': {
     label: 'Truss rod notch',
@@ -135,9 +170,10 @@ export const FEATURE_ROLES = {
       length: lengthOf('length along the strings', 0, 80, 15, 'Rule from the pocket’s end wall.'),
       width: lengthOf('width', 2, 60, 12, 'Calliper, inside jaws.'),
     },
+    spreads: { x: 1, y: 1, length: 6, width: 4 },
   },
-  'cut-out': { label: 'Cut-out', dims: opening },
-} as const satisfies Record<string, { label: string; dims: Record<string, DimensionSpec> }>
+  'cut-out': { label: 'Cut-out', dims: opening, spreads: { x: 6, y: 1, length: 1, width: 1.5, corner: 1.5 } },
+} as const satisfies Record<string, FeatureRoleSpec>
 
 export type FeatureRole = keyof typeof FEATURE_ROLES
 export const FEATURE_ROLE_NAMES = Object.keys(FEATURE_ROLES) as FeatureRole[]

@@ -16,4 +16,14 @@ export const PART_KINDS = {
 } as const
 
 export type PartKind = keyof typeof PART_KINDS
+
+type NoneLeft<T extends never> = T
+/** A spread of a dimension that its kind does not have is an error here. */
+export type Misnamed = NoneLeft<
+  {
+    [K in PartKind]: (typeof PART_KINDS)[K] extends { spreads: infer S }
+      ? Exclude<keyof S, keyof (typeof PART_KINDS)[K]['dims']>
+      : never
+  }[PartKind]
+>
 export const PART_KIND_NAMES = Object.keys(PART_KINDS) as PartKind[]

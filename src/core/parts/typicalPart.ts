@@ -1,10 +1,9 @@
 import { DEFAULT_DOUBT } from '../units/doubt.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { DimensionSpec } from './dimensionSpec.ts'
-import { FEATURE_ROLES, type FeatureRole } from './featureRoles.ts'
+import { FEATURE_ROLES, type FeatureRole, type FeatureRoleSpec } from './featureRoles.ts'
 import type { Feature, OutlineData, Part } from './part.ts'
 import { PART_KINDS, type PartKind, type PartKindSpec } from './partKinds.ts'
-import { FEATURE_SPREADS, OUTLINE_SPREAD, PART_SPREADS } from './spreads.ts'
 import { guardOutline, headOutline, slabOutline } from './typicalShapes.ts'
 
 /** Doubt of an assumed electrical value or mass that the table does not name, share of it [from memory]. */
@@ -26,16 +25,21 @@ const assume = (spec: DimensionSpec, value: number, tabled: number | undefined):
   basis: 'assumed',
 })
 
+/** Half-width of doubt of an assumed edge line, mm [from memory]. */
+const OUTLINE_SPREAD = 12
+
 /** A dimension of a kind of part at our default, or at the value given, with the spread that such parts have. */
 export function assumedDimension(kind: PartKind, key: string, value?: number): Dimension {
-  const spec = (PART_KINDS[kind].dims as Record<string, DimensionSpec>)[key]!
-  return assume(spec, value ?? spec.typical, (PART_SPREADS[kind] as Record<string, number> | undefined)?.[key])
+  const { dims, spreads }: PartKindSpec = PART_KINDS[kind],
+    spec = dims[key]!
+  return assume(spec, value ?? spec.typical, spreads?.[key])
 }
 
 /** A dimension of a hole, rout or pocket at our default, or at the value given, with the spread that such places have. */
 export function assumedPlace(role: FeatureRole, key: string, value?: number): Dimension {
-  const spec = (FEATURE_ROLES[role].dims as Record<string, DimensionSpec>)[key]!
-  return assume(spec, value ?? spec.typical, (FEATURE_SPREADS[role] as Record<string, number> | undefined)?.[key])
+  const { dims, spreads }: FeatureRoleSpec = FEATURE_ROLES[role],
+    spec = dims[key]!
+  return assume(spec, value ?? spec.typical, spreads?.[key])
 }
 
 /** An edge line of which nothing is known yet. */

@@ -115,6 +115,20 @@ export const ELECTRIC_KINDS = {
       ),
       mass: massOf(110),
     },
+    spreads: {
+      length: 1.5,
+      width: 2,
+      corner: 1.5,
+      depthBelowTop: 2.5,
+      poleSpread: 2,
+      coverHeight: 2,
+      mountSpread: 2,
+      tabHole: 0.4,
+      tabAboveLowest: 2,
+      travel: 2,
+      leadLength: 120,
+      level: 0.4,
+    },
     look: [
       'Leads: pairs that read a resistance are coils',
       'Cover or bobbin without cracks, wax sealed',
@@ -146,6 +160,14 @@ export const ELECTRIC_KINDS = {
         ),
       ),
       mass: massOf(40),
+    },
+    spreads: {
+      threadDiameter: 0.6,
+      threadLength: 2,
+      hardware: 0.5,
+      caseWidth: 4,
+      caseDepth: 5,
+      shaftDiameter: 0.3,
     },
     look: ['Shaft turns evenly', 'Reading grows smoothly from end to end on the meter'],
     traits: {
@@ -183,6 +205,17 @@ export const ELECTRIC_KINDS = {
         lengthOf('mounting screws, centre to centre', 5, 90, 41.3, 'Rule between the holes’ centres.'),
       ),
       mass: massOf(45),
+    },
+    spreads: {
+      threadDiameter: 0.8,
+      threadLength: 2.5,
+      hardware: 0.6,
+      caseWidth: 4,
+      caseDepth: 5,
+      caseLength: 5,
+      leverLength: 3,
+      leverWidth: 0.4,
+      screwSpread: 2,
     },
     traits: {
       sort: trait('sort', [
@@ -240,6 +273,7 @@ export const ELECTRIC_KINDS = {
       ),
       mass: massOf(25),
     },
+    spreads: { threadDiameter: 0.5, threadLength: 2, hardware: 0.5, caseWidth: 3, caseDepth: 4, barrelLength: 5 },
     look: ['A plug clicks in and holds'],
     traits: {
       sort: maybeTrait('sort', ['panel', 'barrel']),
@@ -258,6 +292,7 @@ export const ELECTRIC_KINDS = {
       outsideDiameter: lengthOf('outside diameter', 6, 50, 19, 'Calliper.'),
       mass: massOf(8),
     },
+    spreads: { bore: 0.3, boreDepth: 2, outsideDiameter: 4 },
     traits: { bore: trait('bore', ['split', 'smooth', 'spline']) },
   },
   battery: {
@@ -271,6 +306,7 @@ export const ELECTRIC_KINDS = {
       height: lengthOf('height', 5, 60, 17.5, 'Calliper.'),
       mass: massOf(46),
     },
+    spreads: { length: 1, width: 0.7, height: 0.7 },
     traits: {},
   },
 } as const satisfies Record<string, PartKindSpec>

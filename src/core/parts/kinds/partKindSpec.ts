@@ -13,6 +13,12 @@ export interface TraitSpec {
 export interface PartKindSpec {
   label: string
   dims: Record<string, DimensionSpec>
+  /**
+   * How far real parts of the kind stray from the typical value, as the half-width that holds nearly all of them: mm, or
+   * the unit that the dimension is stored in. A dimension that is not named here strays by 2 % (lengths) or 20 %
+   * (electrical values, masses). All of it from memory; what a part measures overrules it.
+   */
+  spreads?: Readonly<Record<string, number>>
   traits: Record<string, TraitSpec>
   features: readonly FeatureRole[]
   outline: boolean
