@@ -8,7 +8,7 @@ import { apiRoutes } from './app.ts'
 import { LONG } from '../../tests/support/long.ts'
 
 /** Requests that every run sends; `npm run fuzz` sends a hundred thousand. */
-const REQUESTS = LONG ? 20_000 : 1_500
+const REQUESTS = LONG ? 20_000 : 600
 
 it('every route answers what is nearly right in one shape, and nothing ends the server', async () => {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-fuzz-')),
@@ -22,7 +22,7 @@ it('every route answers what is nearly right in one shape, and nothing ends the 
     await fuzz(server, routes, REQUESTS, 1, t)
     expect(t.wrong).toEqual([])
     expect(t.requests).toBeGreaterThan(REQUESTS * 0.8)
-    expect(t.sockets).toBeGreaterThan(20)
+    expect(t.sockets).toBeGreaterThan(REQUESTS / 75)
     // Not all of it is refused at the door.
     expect((t.answers[200] ?? 0) + (t.answers[201] ?? 0)).toBeGreaterThan(REQUESTS * 0.1)
     for (const { id } of (await (await fetch(`${server.address}/api/builds`)).json()) as { id: string }[])

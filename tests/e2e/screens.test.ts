@@ -130,9 +130,9 @@ const inTurn = (i: number): Sight[] =>
     ? WIDTHS.flatMap(width => LIGHTS.map((l): Sight => ({ width, ...l })))
     : [{ width: turn(i, 0), ...LIGHTS[i % LIGHTS.length]! }]
 
-/** The widest, the narrowest, and one between: the tablet's at the bench, else each in its turn. */
+/** The narrowest, and one beside it: the tablet's at the bench, else each in its turn. */
 const ends = (i: number): readonly number[] =>
-  LONG ? WIDTHS : [1280, BENCH.includes(PAGES[i]!) ? 834 : WIDTHS[1 + (i % 3)]!, 320]
+  LONG ? WIDTHS : [BENCH.includes(PAGES[i]!) ? 834 : WIDTHS[i % 4]!, 320]
 
 /** With large letters: by day and by night. */
 const large = (): Sight[] =>
@@ -155,6 +155,6 @@ describe.concurrent('words lie on no others, nothing sticks out or scrolls sidew
       widths: LONG ? WIDTHS : [turn(i, 0)],
       sights: LONG || i % 3 === 0 ? inTurn(i) : [],
     })
-    expect(await wrongOn(SHEETS, looks)).toEqual({})
+    expect(await wrongOn(LONG ? SHEETS : SHEETS.filter((_, i) => i % 2 === 0), looks)).toEqual({})
   }, 1_800_000)
 })

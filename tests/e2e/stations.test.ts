@@ -29,7 +29,7 @@ afterAll(() => bench.close())
 
 describe.concurrent('without a fault', () => {
   // Heron is looked at everywhere else.
-  it.each(LONG ? ['kestrel', 'wren', 'bittern', 'plover'] : ['kestrel', 'plover'])(
+  it.each(LONG ? ['kestrel', 'wren', 'bittern', 'plover'] : ['plover'])(
     '%s shows itself at every station, in words a builder says',
     async build => {
       const page = await bench.open(`/b/${build}/shelf`)
