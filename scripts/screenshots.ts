@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Build } from '../src/core/document/build.ts'
 import { changeClient } from '../src/core/document/clientEdits.ts'
@@ -8,64 +8,6 @@ import { openChromium } from './chromium.ts'
 const address = process.env.ADDRESS ?? 'http://127.0.0.1:4180'
 const folder = process.argv[2] ?? 'docs/screenshots'
 const only = process.argv[3]?.split(',')
-/** What each picture shows, in the order of the tour. */
-const TOUR: readonly (readonly [picture: string, title: string, says: string])[] = [
-  ['workshop', 'The workshop', 'Every build with how far it is, what it waits for, and its next step.'],
-  ['start', 'Starting', 'Say what you have got; what such parts usually measure is taken until you have read it.'],
-  [
-    'shelf',
-    'Shelf',
-    'A part and its dimensions, each with its doubt and where it is from: claimed, read, or only assumed.',
-  ],
-  ['parts', 'Parts', 'What could fill a slot, judged against everything that stands in the others.'],
-  [
-    'parts-sets',
-    'Complete sets',
-    'The best ways to fill all open slots at once, from the shelf, by work, money and risk.',
-  ],
-  [
-    'fit',
-    'Fit',
-    'Every place where two parts meet, the worst first: the clearance as a bolt head over its recess, its doubt as a whisker, and what can be done.',
-  ],
-  [
-    'drill',
-    'Layout & drill',
-    'Where each hole goes and which bit, from the fitted neck’s centre line and the real scale.',
-  ],
-  ['marking-tablet', 'Numbers to mark', 'The same at the bench, large enough to be read from the drill.'],
-  [
-    'wiring',
-    'Wiring',
-    'The circuit to scale from the solderer’s side, and what each setting of the switch sounds like.',
-  ],
-  [
-    'soldering-tablet',
-    'Joint by joint',
-    'What meets at the lug, what it must read when it is cold, and what to take from the reel.',
-  ],
-  ['meter', 'Meter', 'What the meter should read at the jack, and which fault a wrong reading speaks for.'],
-  [
-    'finish',
-    'Finish',
-    'Film by film in µm, and the chance to sand through, place by place, before the paper touches it.',
-  ],
-  ['finish-colour', 'Colour', 'The burst on the real outline, through the film that lies over it.'],
-  [
-    'setup',
-    'Setup',
-    'The neck from the side, heights many times as large: what buzzes where, and the one thing to turn next.',
-  ],
-  [
-    'plan',
-    'Plan',
-    'Days along, a lane for each sort of work, gates that are shut, and how long a step can be put off.',
-  ],
-  ['plan-telephone', 'On a telephone', 'The same plan in one hand.'],
-  ['bench-tablet', 'At the bench', 'One step, large, with its cautions first.'],
-  ['log', 'Log', 'What was done, read and spent, pinned to its places.'],
-  ['sheet', 'The sheet that goes with it', 'The whole instrument on paper for whoever gets it.'],
-]
 const VIEWS: [string, string, number, number, { tab?: string; press?: string; until?: RegExp; focus?: string }?][] =
   [
     ['workshop', '/', 1280, 800],
@@ -177,11 +119,3 @@ async function guestPictures(beside: string, shared: string): Promise<void> {
 }
 if (!only || only.includes('network')) await networkPictures()
 await browser.close()
-if (!only)
-  writeFileSync(
-    join(folder, '../tour.md'),
-    `# Two minutes in the workshop\n\nTaken from the running demo workshop by \`npm run screenshots\`, which writes this page too.\n\n${TOUR.map(
-      ([picture, title, says], i) =>
-        `## ${i + 1}. ${title}\n\n${says}\n\n![${title}](screenshots/${picture}.png)\n`,
-    ).join('\n')}`,
-  )
