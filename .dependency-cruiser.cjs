@@ -10,7 +10,7 @@ const STANDS_ON = {
   calendar: ['units'],
   geometry: ['units'],
   parts: ['geometry', 'units'],
-  document: ['parts', 'text', 'units'],
+  document: ['parts', 'text', 'tools', 'units'],
   layout: ['text', 'document', 'parts', 'geometry', 'units'],
   circuit: ['layout', 'document', 'parts', 'geometry', 'text', 'units'],
   finish: ['layout', 'cautions', 'document', 'parts', 'geometry', 'text', 'units'],

@@ -252,7 +252,7 @@ describe('a reading that is no part’s dimension', () => {
     await field.press('Enter')
     await expect
       .poll(async () => (await storedBuild(bench, id)).readings.at(-1))
-      .toMatchObject({ of: 'layout.dry', value: 17.5, with: 'rule' })
+      .toMatchObject({ of: 'layout.dry', value: 17.5, with: 'straightedge and rule' })
     await page.getByRole('row', { name: /straightedge over the top.*measured/ }).waitFor()
     await visit(page, `/b/${id}/fit?hand=dry-line`)
     await page.getByRole('link', { name: 'Read both edges' }).click()

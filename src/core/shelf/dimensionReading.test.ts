@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { PART_KINDS } from '../parts/partKinds.ts'
-import { asRead } from './dimensionReading.ts'
+import { asRead } from '../document/dimensionReading.ts'
 
 const { frets, heelWidth } = PART_KINDS.neck.dims,
   { mass } = PART_KINDS.body.dims,

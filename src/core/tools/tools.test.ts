@@ -5,7 +5,7 @@ import { readWith, TOOLS, type ToolName } from './tools.ts'
 describe('what a tool leaves open', () => {
   it('is what the handbook says [common practice: section 1: calliper ±0.05 mm, steel rule ±0.3 mm]', () => {
     expect(readWith('calliper', 'length')).toEqual({ with: 'calliper', doubt: 0.05 })
-    expect(readWith('rule', 'length')).toEqual({ with: 'rule', doubt: 0.3 })
+    expect(readWith('rule', 'length')).toEqual({ with: 'steel rule', doubt: 0.3 })
     expect([DEFAULT_DOUBT.calliper(), DEFAULT_DOUBT.rule()]).toEqual([0.05, 0.3])
   })
   it('is a share of a meter’s reading, and never less than its leads', () => {

@@ -15,10 +15,14 @@ export const TOOLS = {
   calliper: {
     label: 'calliper',
     // [common practice: handbook section 1]
-    reads: { length: { doubt: 0.05 } },
+    reads: {
+      length: { doubt: 0.05 },
+      // Its depth rod beside a saddle, which leans [from memory].
+      'travel of a saddle': { doubt: 0.1 },
+    },
   },
   rule: {
-    label: 'rule',
+    label: 'steel rule',
     reads: {
       // Between two marks, or from an edge [common practice: handbook section 1].
       length: { doubt: 0.3 },
@@ -34,6 +38,11 @@ export const TOOLS = {
   'straightedge and rule': {
     label: 'straightedge and rule',
     reads: { length: { doubt: 0.3 } },
+  },
+  'straightedge and feeler gauge': {
+    label: 'straightedge and feeler gauge',
+    // One leaf under the edge [from memory].
+    reads: { gap: { doubt: 0.03 } },
   },
   'feeler gauge': {
     label: 'feeler gauge',
@@ -64,6 +73,8 @@ export const TOOLS = {
   // Cents; a string that was just plucked still falls [from memory].
   tuner: { label: 'tuner', reads: { pitch: { doubt: 1 } } },
   scale: { label: 'scale', reads: { mass: { doubt: 0, share: 0.01 } } },
+  // A place that was taken where the sheet proposes it, and that nobody read [our choice].
+  'the proposal': { label: 'as proposed', reads: { length: { doubt: 1 } } },
   eye: { label: 'eye', reads: { count: { doubt: 0 } } },
 } as const satisfies Record<string, Tool>
 

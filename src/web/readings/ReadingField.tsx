@@ -1,47 +1,56 @@
-import type { PlannedStep } from '../../core/plan/step.ts'
-import { parseResistance } from '../../core/units/electrical.ts'
+import { takeReading } from '../../core/document/edits.ts'
+import { readingRef } from '../../core/document/readingRef.ts'
+import { readingSpan } from '../../core/document/readingSpan.ts'
+import { usualTool, type ReadBy } from '../../core/document/usualTool.ts'
 import { LengthField } from '../components/LengthField.tsx'
-import { within } from '../components/within.ts'
-import { ValueField } from '../components/ValueField.tsx'
+import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
+import { now } from '../stores/clock.ts'
 
-/** The reading that a step calls for; entering it ticks the step. */
-export function ReadingField({ step, onReading }: { step: PlannedStep; onReading: (v: number) => void }) {
-  if (!step.read) return null
-  if (step.read.unit === 'µm')
-    return (
-      <ValueField
-        label="Measured, µm"
-        large
-        clears
-        wide
-        text=""
-        placeholder="80"
-        parse={within(step.read, step.read.label, 'µm')}
-        onValue={onReading}
-      />
-    )
-  return step.read.unit === 'mm' ? (
+/**
+ * A reading of a length. It is held to what such a reading can be, and kept with its tool and doubt as soon as it is
+ * typed.
+ */
+export function ReadingField({
+  of,
+  by,
+  mm,
+  kept = v => v,
+  title,
+  onTaken,
+  ...looks
+}: {
+  /** What it is of, as a document keeps it. */
+  of: string
+  /** What reads it, where that is not the usual tool for it. */
+  by?: ReadBy
+  label: string
+  /** What was read, to stand in the field; without it the field is empty again after each reading. */
+  mm?: number | undefined
+  /** What is kept of what is typed, where the field shows another number than the document has. */
+  kept?: (typed: number) => number
+  /** What undo calls it. */
+  title?: string
+  onTaken?: () => void
+  large?: boolean
+  wide?: boolean
+  narrow?: boolean
+  hideLabel?: boolean
+  clears?: boolean
+}) {
+  const build = useOpenBuild(),
+    ref = readingRef(of)
+  return (
     <LengthField
-      label="Measured"
-      large
-      clears
-      wide
-      mm={undefined}
-      min={step.read.min}
-      max={step.read.max}
-      onMm={onReading}
-    />
-  ) : (
-    <ValueField
-      label="Measured"
-      large
-      clears
-      wide
-      text=""
-      placeholder="8.5k"
-      parse={t => (/^(ol|open)$/i.test(t.trim()) ? { ok: true, value: 1e8 } : parseResistance(t))}
-      check={v => (v > step.read!.max ? 'is beyond any meter; type OL when it shows nothing' : undefined)}
-      onValue={onReading}
+      {...looks}
+      mm={mm}
+      {...(ref && readingSpan(build, ref))}
+      onMm={typed => {
+        const value = kept(typed),
+          read = by ?? (ref && usualTool(build, ref, value))
+        if (!read) throw new Error(`nothing says what reads ${of}`)
+        editBuild(b => takeReading(b, { of, value, ...read, at: now() }), title)
+        onTaken?.()
+      }}
     />
   )
 }

@@ -1,8 +1,8 @@
+import { readWith } from '../../core/tools/tools.ts'
 import { takeReading } from '../../core/document/edits.ts'
 import { readingOf, refOf } from '../../core/document/quantityAt.ts'
 import type { Work } from '../../core/drill/templates/drawnFrom.ts'
 import { onPart, type HoleThere } from '../../core/drill/there.ts'
-import { DEFAULT_DOUBT } from '../../core/units/doubt.ts'
 import { editBuild } from '../stores/buildStore.ts'
 import { now } from '../stores/clock.ts'
 
@@ -20,9 +20,8 @@ export function readBack(work: Work, t: HoleThere, axis: 'along' | 'across', val
     takeReading(b, {
       of: readingOf(refOf(t.part, `features.${t.feature.id}.${name}`)),
       value: axis === 'along' ? p.x : p.y,
-      doubt: DEFAULT_DOUBT.rule(),
+      ...readWith('rule', 'length'),
       at: now(),
-      with: 'steel rule',
     }),
   )
 }

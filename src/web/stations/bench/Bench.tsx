@@ -21,7 +21,7 @@ import { useOrder } from '../../hooks/useOrder.ts'
 import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
-import { ReadingField } from '../../readings/ReadingField.tsx'
+import { StepReading } from '../../readings/StepReading.tsx'
 import { VisitList } from '../../readings/VisitList.tsx'
 import { stepPlace } from '../../readings/stepPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
@@ -104,7 +104,7 @@ export function Bench() {
       }}
       middle={
         <>
-          {!over && step.read && <ReadingField key={step.id} step={step} onReading={tick} />}
+          {!over && step.read && <StepReading key={step.id} step={step} onReading={tick} />}
           {!over && !step.reads && (
             <Button kind={step.read ? 'plain' : 'main'} className="min-h-16 px-6 text-title" onClick={() => tick()}>
               {step.read ? 'Not measured, done' : 'Done'}

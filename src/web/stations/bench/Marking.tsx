@@ -1,3 +1,4 @@
+import { readWith } from '../../../core/tools/tools.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { HoleThere } from '../../../core/drill/there.ts'
 import type { Hole } from '../../../core/drill/hole.ts'
@@ -7,7 +8,6 @@ import { SPANS } from '../../../core/document/spans.ts'
 import { Link } from 'react-router'
 import { takeReading } from '../../../core/document/edits.ts'
 import { holeReading, offPlace, type OffPlace } from '../../../core/drill/holeReading.ts'
-import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
 import { useNarrow } from '../../hooks/useNarrow.ts'
@@ -53,9 +53,8 @@ export function Marking() {
         takeReading(b, {
           of: holeReading(item.id, axis),
           value,
-          doubt: DEFAULT_DOUBT.rule(),
+          ...readWith('rule', 'length'),
           at: now(),
-          with: 'steel rule',
         }),
       `${item.title}: came out ${axis}`,
     )

@@ -1,3 +1,4 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import type { Layout } from '../../../core/layout/layOut.ts'
 import { readWith } from '../../../core/tools/tools.ts'
 import { withoutPlacing } from '../../../core/fit/applyFixes.ts'
@@ -8,20 +9,19 @@ import { SPANS } from '../../../core/document/spans.ts'
 import { useState } from 'react'
 import { refOf } from '../../../core/document/quantityAt.ts'
 import { partIn } from '../../../core/document/references.ts'
-import { setDimension, takeReading } from '../../../core/document/edits.ts'
+import { setDimension } from '../../../core/document/edits.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { bridgeOnBody } from '../../../core/layout/bridgeLine.ts'
 import { saddleRoom } from '../../../core/layout/saddleRoom.ts'
 import { fretReading, readScale } from '../../../core/layout/scale.ts'
-import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { Button } from '../../components/Button.tsx'
 import { Grid } from '../../components/Grid.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now, today } from '../../stores/clock.ts'
+import { today } from '../../stores/clock.ts'
 import { Numbers, type Traced } from './Numbers.tsx'
 
 /** The bridge line in numbers to mark, every saddle's travel, and the scale length proved on the frets. */
@@ -218,23 +218,7 @@ function ScaleCheck({ frets }: { frets: number }) {
             label: name(low + 1 + k),
           }))}
         />
-        <LengthField
-          label="Distance"
-          mm={undefined}
-          clears
-          {...SPANS.frets}
-          onMm={v =>
-            editBuild(b =>
-              takeReading(b, {
-                of: fretReading(low, high),
-                value: v,
-                doubt: DEFAULT_DOUBT.rule(),
-                at: now(),
-                with: 'steel rule',
-              }),
-            )
-          }
-        />
+        <ReadingField label="Distance" clears of={fretReading(low, high)} />
         {read && neck && !taken && (
           <Button
             onClick={() =>

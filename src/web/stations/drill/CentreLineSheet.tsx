@@ -1,3 +1,5 @@
+import type { ReadBy } from '../../../core/document/usualTool.ts'
+import { readWith } from '../../../core/tools/tools.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/document/spans.ts'
 import { readingRef } from '../../../core/document/readingRef.ts'
@@ -17,7 +19,6 @@ import {
   type CentreLine,
 } from '../../../core/layout/centreLine.ts'
 import { besideNeckLine } from '../../../core/layout/offNeckLine.ts'
-import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
@@ -45,19 +46,18 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
   }
   const take = (station: Station, what: Edge | 'at', value: number) =>
     editBuild(b => {
-      const read = (c: Build, of: string, v: number, how: string, doubt: number) =>
-        takeReading(c, { of, value: v, doubt, at: now(), with: how })
+      const read = (c: Build, of: string, v: number, by: ReadBy) =>
+        takeReading(c, { of, value: v, ...by, at: now() })
       // The first reading at a station is taken where the sheet proposes it, unless another place was typed.
       const at =
         what === 'at' || latest(b, edgeReading(station, 'at')) !== undefined
           ? b
-          : read(b, edgeReading(station, 'at'), proposed[station], 'as proposed', 1)
+          : read(b, edgeReading(station, 'at'), proposed[station], readWith('the proposal', 'length'))
       return read(
         at,
         edgeReading(station, what),
         value,
-        what === 'at' ? 'steel rule' : 'straightedge and rule',
-        DEFAULT_DOUBT.rule(),
+        what === 'at' ? readWith('rule', 'length') : readWith('straightedge and rule', 'length'),
       )
     })
   const anyRead = build.readings.some(r => readingRef(r.of)?.kind === 'edge')

@@ -1,7 +1,8 @@
+import { readWith } from '../../../core/tools/tools.ts'
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { Says } from '../../components/Says.tsx'
 import { tickAsked } from '../../hooks/tickAsked.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
-import { SPANS } from '../../../core/document/spans.ts'
 import { FactTable } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { readingRef } from '../../../core/document/readingRef.ts'
@@ -12,10 +13,8 @@ import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { readingOf } from '../../../core/layout/readingOf.ts'
-import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { Button } from '../../components/Button.tsx'
 import { CautionNotes } from '../../components/CautionNote.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
@@ -147,17 +146,10 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
   // What was read is the build's as it stands; what it is told against is the work as planned.
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
   const read = (axis: 'along' | 'across') => readingOf(build, holeReading(h.id, axis), '')?.value
-  const take = (axis: 'along' | 'across', v: number) =>
+  const takeAcross = (value: number) =>
     editBuild(
-      b =>
-        takeReading(b, {
-          of: holeReading(h.id, axis),
-          value: v,
-          doubt: DEFAULT_DOUBT.rule(),
-          at: now(),
-          with: 'steel rule',
-        }),
-      `${h.label}: came out ${axis}`,
+      b => takeReading(b, { of: holeReading(h.id, 'across'), value, ...readWith('rule', 'length'), at: now() }),
+      `${h.label}: came out across`,
     )
   const sign = h.along < 0 ? -1 : 1,
     [a, c] = [read('along'), read('across')]
@@ -165,19 +157,14 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
     <section aria-label="Where it came out" className="flex flex-col gap-2">
       <Heading>Drilled? Read where it came out</Heading>
       <div className="flex flex-wrap items-end gap-4">
-        <LengthField
+        <ReadingField
           label={`Measured along, ${h.from === 'nut' ? 'from the nut' : h.from === 'heel end' ? 'from the heel’s end' : 'from the pocket’s end'}`}
+          of={holeReading(h.id, 'along')}
           mm={a === undefined ? undefined : a * sign}
-          {...SPANS.along}
-          onMm={v => take('along', v * sign)}
+          kept={v => v * sign}
+          title={`${h.label}: came out along`}
         />
-        <AcrossField
-          label="Measured"
-          along={h.along}
-          onHead={h.from === 'nut'}
-          y={c}
-          onY={v => take('across', v)}
-        />
+        <AcrossField label="Measured" along={h.along} onHead={h.from === 'nut'} y={c} onY={takeAcross} />
         {(a !== undefined || c !== undefined) && (
           <Button
             onClick={() => editBuild(b => ({ ...b, readings: b.readings.filter(r => !isOfHole(r.of, h.id)) }))}

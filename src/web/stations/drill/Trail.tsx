@@ -1,7 +1,7 @@
 import { Table } from '../../components/Table.tsx'
 import type { TracedNumber } from '../../../core/trace/traceItem.ts'
 import { doubtOf } from '../../../core/units/quantity.ts'
-import { byWeight, InputTable } from '../../components/InputTable.tsx'
+import { byWeight, InputTable } from '../../readings/InputTable.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 
 /** Where the numbers of a sheet come from: each with its doubt, then everything that moves any of them. */

@@ -18,7 +18,7 @@ import { now } from '../../stores/clock.ts'
 import { Link } from 'react-router'
 import { buttonLook } from '../../components/Button.tsx'
 import { day } from '../../text/dates.ts'
-import { ReadingField } from '../../readings/ReadingField.tsx'
+import { StepReading } from '../../readings/StepReading.tsx'
 import type { FinishRow } from './finishRows.ts'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
@@ -78,7 +78,7 @@ export function ActCard({ row }: { row: FinishRow }) {
         {row.next && step && (
           <>
             {step.read ? (
-              <ReadingField step={step} onReading={v => tickAsked(step, v)} />
+              <StepReading step={step} onReading={v => tickAsked(step, v)} />
             ) : (
               <Button kind="main" onClick={() => tickAsked(step)}>
                 Done now

@@ -1,9 +1,9 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { Says } from '../../components/Says.tsx'
 import { Title } from '../../components/Heading.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { takeReading } from '../../../core/document/edits.ts'
 import { readingOf, splitRef } from '../../../core/document/quantityAt.ts'
 import type { FitResult } from '../../../core/fit/applyFixes.ts'
 import { specAt } from '../../../core/parts/dimensionAt.ts'
@@ -11,10 +11,8 @@ import { DEFAULT_DOUBT } from '../../../core/units/doubt.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { buttonLook } from '../../components/Button.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
 /** The dimensions whose reading settles the most, in the order to take them, each with a field for its reading. */
@@ -71,27 +69,13 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
               <span className="flex flex-wrap items-center justify-end gap-2">
                 <ShowOn to={`../measure?of=${encodeURIComponent(m.ref)}`} of={m.label} />
                 {spec && (
-                  <LengthField
+                  <ReadingField
                     label={`Measured ${m.label}`}
                     hideLabel
                     clears
-                    mm={undefined}
-                    min={spec.min}
-                    max={spec.max}
-                    onMm={v => {
-                      editBuild(
-                        b =>
-                          takeReading(b, {
-                            of: readingOf(m.ref),
-                            value: v,
-                            doubt: DEFAULT_DOUBT.calliper(),
-                            at: now(),
-                            with: 'calliper',
-                          }),
-                        `${m.partName}: ${m.label}`,
-                      )
-                      setRead(r => [...r.filter(x => x !== m.ref), m.ref])
-                    }}
+                    of={readingOf(m.ref)}
+                    title={`${m.partName}: ${m.label}`}
+                    onTaken={() => setRead(r => [...r.filter(x => x !== m.ref), m.ref])}
                   />
                 )}
               </span>

@@ -28,7 +28,7 @@ import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now, present, useStretch } from '../../stores/clock.ts'
 import { day } from '../../text/dates.ts'
-import { ReadingField } from '../../readings/ReadingField.tsx'
+import { StepReading } from '../../readings/StepReading.tsx'
 import { DaysAlong } from './DaysAlong.tsx'
 import { CalendarEditor } from './CalendarEditor.tsx'
 import { stepPlace } from '../../readings/stepPlace.ts'
@@ -160,7 +160,7 @@ function StepSheet({ step, number }: { step: PlannedStep; number: number }) {
       {dimension && <FarReadingAt at={dimension} />}
       {step.own && <OwnStepEditor key={step.own} id={step.own} />}
       <div className="flex flex-wrap items-end gap-3">
-        {!over && step.read && <ReadingField key={step.id} step={step} onReading={v => tickAsked(step, v)} />}
+        {!over && step.read && <StepReading key={step.id} step={step} onReading={v => tickAsked(step, v)} />}
         {!over && !step.reads && (
           <Button kind={step.read ? 'plain' : 'main'} onClick={done}>
             {step.read ? 'Done without a reading' : 'Done'} <span className="figure opacity-70">1</span>

@@ -1,7 +1,6 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { SetupTargets } from '../../../core/document/build.ts'
-import { takeReading } from '../../../core/document/edits.ts'
 import { rangeOf } from '../../../core/document/rangeOf.ts'
-import { SPANS } from '../../../core/document/spans.ts'
 import type { BuzzWork } from '../../../core/setup/buzz.ts'
 import type { Adjustment } from '../../../core/setup/setupWork.ts'
 import { readWith } from '../../../core/tools/tools.ts'
@@ -10,8 +9,6 @@ import { Title } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { CentsField } from '../../readings/centsField.tsx'
-import { editBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
 import { CapoField } from './CapoField.tsx'
 import { FeelerFields } from './FeelerFields.tsx'
 import { setTargets } from './setTargets.ts'
@@ -44,23 +41,13 @@ export function AdjustmentCard({
         {hand.unit === 'cents' ? (
           <CentsField label="New reading, cents" large cents={undefined} of={hand.reads} what="Intonation read" />
         ) : (
-          <LengthField
+          <ReadingField
             label="New reading"
             large
             clears
             wide
-            mm={undefined}
-            {...(hand.of === 'relief' ? SPANS.relief : SPANS.setup)}
-            onMm={v =>
-              editBuild(b =>
-                takeReading(b, {
-                  of: hand.reads,
-                  value: v,
-                  ...readWith('feeler gauge', 'gap'),
-                  at: now(),
-                }),
-              )
-            }
+            of={hand.reads}
+            by={readWith('feeler gauge', 'gap')}
           />
         )}
         {wish && (

@@ -1,14 +1,12 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import type { NeckShape } from '../../../core/setup/fretPlane.ts'
-import { readWith } from '../../../core/tools/tools.ts'
 import { Chart as Registry, LinearScale, LineController, LineElement, PointElement } from 'chart.js'
 import { Line } from 'react-chartjs-2'
 import { SetupTargets } from '../../../core/document/build.ts'
 import { STYLE_NAMES, type Style } from '../../../core/document/playing.ts'
 import { readingText } from '../../../core/document/readingRef.ts'
-import { SPANS } from '../../../core/document/spans.ts'
 import { partIn } from '../../../core/document/references.ts'
 import { bend } from '../../../core/setup/bend.ts'
-import { takeReading } from '../../../core/document/edits.ts'
 import { actionAt } from '../../../core/setup/clearance.ts'
 import { MARGIN, type BuzzWork, type StringBuzz } from '../../../core/setup/buzz.ts'
 import { STYLES, USUAL_SWING } from '../../../core/setup/swing.ts'
@@ -28,7 +26,6 @@ import { useFact } from '../../hooks/useFact.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useTokens } from '../../hooks/useTokens.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
 import { useState } from 'react'
 
 Registry.register(LineController, LineElement, PointElement, LinearScale)
@@ -431,22 +428,11 @@ function HighFretField({ frets }: { frets: number }) {
           }}
           onValue={setFret}
         />
-        <LengthField
+        <ReadingField
           label={known === undefined ? 'stands high by' : `stands high by; read ${l.fineText(known)}`}
+          of={of}
           mm={known}
-          {...SPANS.crown}
-          onMm={value =>
-            editBuild(
-              b =>
-                takeReading(b, {
-                  of,
-                  value,
-                  ...readWith('feeler gauge and rocker', 'height of a crown'),
-                  at: now(),
-                }),
-              'Fret read',
-            )
-          }
+          title="Fret read"
         />
       </div>
     </section>

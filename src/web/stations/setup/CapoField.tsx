@@ -1,13 +1,10 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/document/edits.ts'
-import { SPANS } from '../../../core/document/spans.ts'
 import type { BuzzWork } from '../../../core/setup/buzz.ts'
 import { capoFromOpen, openFromCapo } from '../../../core/setup/capo.ts'
 import type { Adjustment } from '../../../core/setup/setupWork.ts'
-import { LengthField } from '../../components/LengthField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 
 /** Fret that the capo is put on: it takes the nut out of the reading. */
 const CAPO = 1
@@ -29,23 +26,13 @@ export function CapoField({ of: a, work }: { of: Adjustment; work: BuzzWork }) {
     <details className="text-plain">
       <summary className="min-h-8 cursor-pointer text-muted">Read with a capo on fret {CAPO}</summary>
       <div className="flex flex-wrap items-end gap-3 py-1">
-        <LengthField
+        <ReadingField
           clears
           label={`Gap with the capo on, aim for ${l.fineText(capoFromOpen(at, a.target, nut))}`}
-          mm={undefined}
-          {...SPANS.setup}
-          onMm={v =>
-            editBuild(
-              b =>
-                takeReading(b, {
-                  of: a.reads,
-                  value: openFromCapo(at, v, nut),
-                  ...readWith('rule and capo', 'height of a string'),
-                  at: now(),
-                }),
-              'Action read with a capo',
-            )
-          }
+          of={a.reads}
+          by={readWith('rule and capo', 'height of a string')}
+          kept={v => openFromCapo(at, v, nut)}
+          title="Action read with a capo"
         />
         <p className="max-w-[40ch] pb-1">The nut’s own height of {l.fineText(nut)} is added again.</p>
       </div>

@@ -1,8 +1,8 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { readWith } from '../../../core/tools/tools.ts'
 import { counted } from '../../../core/text/text.ts'
 import { takeReading } from '../../../core/document/edits.ts'
 import { readingText } from '../../../core/document/readingRef.ts'
-import { SPANS } from '../../../core/document/spans.ts'
 import type { SaddlePlace, TremoloWork } from '../../../core/setup/ends.ts'
 import type { StickWork } from '../../../core/setup/sticks.ts'
 import { IN_TUNE } from '../../../core/setup/intonation.ts'
@@ -11,7 +11,6 @@ import { CautionNotes } from '../../components/CautionNote.tsx'
 import { Button } from '../../components/Button.tsx'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useState } from 'react'
@@ -136,24 +135,14 @@ export function TremoloView({ work: w, sticks }: { work: TremoloWork; sticks: St
             {b.perTurnAtPitch === undefined ? '' : `, at pitch ${l.fineText(b.perTurnAtPitch)}`}
           </p>
         </div>
-        <LengthField
+        <ReadingField
           label="Gap under the rear edge"
           large
           wide
+          of={setupReading('tremolo.gap')}
+          by={readWith('feeler gauge', 'gap under a bridge')}
           mm={w.gap}
-          {...SPANS.setup}
-          onMm={value =>
-            editBuild(
-              x =>
-                takeReading(x, {
-                  of: setupReading('tremolo.gap'),
-                  value,
-                  ...readWith('feeler gauge', 'gap under a bridge'),
-                  at: now(),
-                }),
-              'Tremolo read',
-            )
-          }
+          title="Tremolo read"
         />
       </div>
       <p

@@ -1,7 +1,7 @@
+import { readWith } from '../../../core/tools/tools.ts'
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { useState } from 'react'
-import { takeReading } from '../../../core/document/edits.ts'
 import { readingText } from '../../../core/document/readingRef.ts'
-import { SPANS, type Span } from '../../../core/document/spans.ts'
 import { SADDLE_RESERVE } from '../../../core/layout/saddleHeight.ts'
 import { FALL_AWAY } from '../../../core/setup/buzz.ts'
 import { SADDLE_LEFT, shimEffect, type NeckAngle, type ShimEffect } from '../../../core/setup/neckAngle.ts'
@@ -15,8 +15,7 @@ import { Title } from '../../components/Heading.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 
 const FROM: Record<NeckAngle['from'], string> = {
   strung: 'from the action and the saddles’ travel as they were read',
@@ -24,33 +23,8 @@ const FROM: Record<NeckAngle['from'], string> = {
   parts: 'from the parts’ dimensions: nothing was read yet',
 }
 
+const DRY = readingText({ kind: 'dry' })
 const SHIM = PART_KINDS.shim.dims.thick
-
-/** A field for one reading of the neck. */
-function Read({
-  label,
-  of,
-  span,
-  doubt,
-  tool,
-}: {
-  label: string
-  of: string
-  span: Span
-  doubt: number
-  tool: string
-}) {
-  const build = useOpenBuild()
-  return (
-    <LengthField
-      label={label}
-      wide
-      mm={newest(build, of)?.value}
-      {...span}
-      onMm={value => editBuild(b => takeReading(b, { of, value, doubt, at: now(), with: tool }), 'Neck read')}
-    />
-  )
-}
 
 /** What one shim moves, as a table. */
 function Effect({ of }: { of: ShimEffect }) {
@@ -161,26 +135,28 @@ export function NeckView({ work: w }: { work: NeckAngle }) {
         </p>
       )}
       <div className="flex flex-wrap items-end gap-3">
-        <Read
+        <ReadingField
+          wide
           label="Travel left under the saddles"
           of={SADDLE_LEFT}
-          span={SPANS.setup}
-          doubt={0.1}
-          tool="calliper"
+          by={readWith('calliper', 'travel of a saddle')}
+          mm={newest(build, SADDLE_LEFT)?.value}
+          title="Neck read"
         />
-        <Read
+        <ReadingField
+          wide
           label="Neck clamped dry: straightedge over the top at the bridge"
-          of={readingText({ kind: 'dry' })}
-          span={SPANS.dry}
-          doubt={0.25}
-          tool="straightedge and rule"
+          of={DRY}
+          mm={newest(build, DRY)?.value}
+          title="Neck read"
         />
-        <Read
+        <ReadingField
+          wide
           label="Last fret below the straightedge"
           of={FALL_AWAY}
-          span={SPANS.setup}
-          doubt={0.03}
-          tool="straightedge and feeler gauge"
+          by={readWith('straightedge and feeler gauge', 'gap')}
+          mm={newest(build, FALL_AWAY)?.value}
+          title="Neck read"
         />
       </div>
       <div className="flex flex-wrap items-end gap-3">

@@ -1,16 +1,13 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { bassAtRight } from '../../../core/document/mirror.ts'
 import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/document/edits.ts'
-import { SPANS } from '../../../core/document/spans.ts'
 import { NUT_WITHIN, type NutWork } from '../../../core/setup/nutWork.ts'
 import { setupReading } from '../../../core/setup/stringTable.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { Title } from '../../components/Heading.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
+import { useOpenBuild } from '../../stores/buildStore.ts'
 
 /** The strip's height and room at its ends, mm. */
 const STRIP = { high: 14, end: 4 }
@@ -71,24 +68,14 @@ export function NutView({ work }: { work: NutWork }) {
               <td className="figure py-1 pr-3 text-right">{s.gap === undefined ? '' : l.fineText(s.gap)}</td>
               <td className="figure py-1 pr-3 text-right">{l.fineText(s.target)}</td>
               <td className="py-1 pr-3">
-                <LengthField
+                <ReadingField
                   narrow
                   hideLabel
                   label={`Gap over fret 1 of string ${s.number}`}
+                  of={setupReading(`nut.${s.number}`)}
+                  by={readWith('feeler gauge', 'gap over the first fret')}
                   mm={s.reading}
-                  {...SPANS.setup}
-                  onMm={value =>
-                    editBuild(
-                      b =>
-                        takeReading(b, {
-                          of: setupReading(`nut.${s.number}`),
-                          value,
-                          ...readWith('feeler gauge', 'gap over the first fret'),
-                          at: now(),
-                        }),
-                      'Nut read',
-                    )
-                  }
+                  title="Nut read"
                 />
               </td>
               <td className="py-1 text-lead">

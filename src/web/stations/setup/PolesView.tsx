@@ -1,15 +1,11 @@
+import { ReadingField } from '../../readings/ReadingField.tsx'
 import { capital } from '../../../core/say/said.ts'
 import { readWith } from '../../../core/tools/tools.ts'
-import { takeReading } from '../../../core/document/edits.ts'
-import { SPANS } from '../../../core/document/spans.ts'
 import { ALIKE, poleReading, type PoleWork } from '../../../core/setup/poles.ts'
 import { fixed } from '../../../core/units/length.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
-import { LengthField } from '../../components/LengthField.tsx'
 import { Table } from '../../components/Table.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { editBuild } from '../../stores/buildStore.ts'
-import { now } from '../../stores/clock.ts'
 import { signed } from '../../readings/centsField.tsx'
 
 /** How evenly the strings come over each pickup's poles, and what its poles or its two ends would have to do. */
@@ -53,24 +49,14 @@ export function PolesView({ work }: { work: readonly PoleWork[] }) {
                   {r.number} {r.note}
                 </th>
                 <td className="py-1 pr-3">
-                  <LengthField
+                  <ReadingField
                     narrow
                     hideLabel
                     label={`Gap of string ${r.number} over the ${w.place} pickup`}
+                    of={poleReading(w.place, r.number)}
+                    by={readWith('rule', 'height of a string')}
                     mm={r.gap}
-                    {...SPANS.setup}
-                    onMm={value =>
-                      editBuild(
-                        b =>
-                          takeReading(b, {
-                            of: poleReading(w.place, r.number),
-                            value,
-                            ...readWith('rule', 'height of a string'),
-                            at: now(),
-                          }),
-                        'Pole read',
-                      )
-                    }
+                    title="Pole read"
                   />
                   {r.read ? '' : <span className="text-note text-muted"> not read</span>}
                 </td>

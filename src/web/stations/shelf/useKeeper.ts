@@ -4,7 +4,7 @@ import { measuredDimension, putPart, takeReading } from '../../../core/document/
 import { readingOf, refOf } from '../../../core/document/quantityAt.ts'
 import { dimensionAt, specAt, withDimension } from '../../../core/parts/dimensionAt.ts'
 import { claimed } from '../../../core/units/doubt.ts'
-import { asRead } from '../../../core/shelf/dimensionReading.ts'
+import { asRead } from '../../../core/document/dimensionReading.ts'
 import { editBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
 import { useShelf } from '../../stores/shelfStore.ts'

@@ -1,7 +1,7 @@
-import { readWith } from '../../core/tools/tools.ts'
+import { ReadingField } from './ReadingField.tsx'
 import { dayHere } from '../text/dates.ts'
-import { Table } from './Table.tsx'
-import { putPart, takeReading } from '../../core/document/edits.ts'
+import { Table } from '../components/Table.tsx'
+import { putPart } from '../../core/document/edits.ts'
 import { readingOf, refOf, splitRef } from '../../core/document/quantityAt.ts'
 import { EDGES_UNREAD, readingInSource, readingText } from '../../core/document/readingRef.ts'
 import { Link } from 'react-router'
@@ -9,9 +9,7 @@ import { specAt } from '../../core/parts/dimensionAt.ts'
 import type { Quantity, Source } from '../../core/units/quantity.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { now } from '../stores/clock.ts'
-import { FarReading } from './FarReading.tsx'
-import { LengthField } from './LengthField.tsx'
+import { FarReading } from '../components/FarReading.tsx'
 
 interface Input {
   source: Source
@@ -29,9 +27,6 @@ export const byWeight = (...of: readonly Quantity[]): Input[] => {
     .filter(t => Math.abs(t.coefficient) > 1e-6)
     .sort((a, b) => Math.abs(b.coefficient) * b.source.doubt - Math.abs(a.coefficient) * a.source.doubt)
 }
-
-/** Half-width of what a steel rule reads on the instrument, mm [from memory]. */
-const RULE = 0.25
 
 /** Dimensions, readings and places that a number was computed from, each with a field for its reading. */
 export function InputTable({ caption, inputs }: { caption: string; inputs: readonly Input[] }) {
@@ -71,36 +66,14 @@ export function InputTable({ caption, inputs }: { caption: string; inputs: reado
                 </Link>
               )}
               {read && (read.kind === 'dry' || read.kind === 'frets' || read.kind === 'edge') && (
-                <LengthField
-                  label={`Measured ${source.label}`}
-                  hideLabel
-                  clears
-                  mm={undefined}
-                  onMm={v =>
-                    editBuild(b =>
-                      takeReading(b, { of: readingText(read), value: v, doubt: RULE, at: now(), with: 'rule' }),
-                    )
-                  }
-                />
+                <ReadingField label={`Measured ${source.label}`} hideLabel clears of={readingText(read)} />
               )}
               {part && spec?.quantity === 'length' && (
-                <LengthField
+                <ReadingField
                   label={`Measured ${source.label}`}
                   hideLabel
                   clears
-                  mm={undefined}
-                  min={spec.min}
-                  max={spec.max}
-                  onMm={v =>
-                    editBuild(b =>
-                      takeReading(b, {
-                        of: readingOf(refOf(part, path)),
-                        value: v,
-                        ...readWith('calliper', 'length'),
-                        at: now(),
-                      }),
-                    )
-                  }
+                  of={readingOf(refOf(part, path))}
                 />
               )}
             </td>
