@@ -60,6 +60,12 @@ async function rested(page: Page): Promise<boolean> {
   }
 }
 
+/** What the API answers. On a starved machine the server gives up a request that came in too slowly: that is asked again. */
+async function asked(address: string): Promise<unknown> {
+  const r = await fetch(address)
+  return r.status === 408 ? asked(address) : r.json()
+}
+
 export async function openBench({ empty = false } = {}): Promise<Bench> {
   const data = workshopFolder(inject('workshops')[empty ? 'empty' : 'demo'])
   const server = await startServer(data, {}, { demo: false, dist: true })
@@ -72,7 +78,7 @@ export async function openBench({ empty = false } = {}): Promise<Bench> {
   let resting: Used | undefined
   const opened: (Used & { own: boolean })[] = []
   const revisionOf = async (id: string): Promise<number> =>
-    ((await (await fetch(`${server.address}/api/builds/${id}`)).json()) as { revision?: number }).revision ?? -1
+    ((await asked(`${server.address}/api/builds/${id}`)) as { revision?: number }).revision ?? -1
   return {
     server,
     data,
@@ -166,4 +172,4 @@ export async function copyOf(
 
 /** The build as the workshop has it. */
 export const storedBuild = async (bench: Bench, id: string): Promise<Build> =>
-  ((await (await fetch(`${bench.server.address}/api/builds/${id}`)).json()) as { build: Build }).build
+  ((await asked(`${bench.server.address}/api/builds/${id}`)) as { build: Build }).build

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/text/text.ts'
 import { OneSet } from './OneSet.tsx'
 import { SetsTable } from './SetsTable.tsx'
 import { SetWishes } from './SetWishes.tsx'
@@ -76,13 +77,22 @@ export function Sets() {
       {answer?.conflict && <Conflict of={answer.conflict} slots={slots} />}
       {answer && answer.sets.length > 0 && (
         <>
-          <SetsChart sets={answer.sets} hand={hand} take={setHand} currency={build.preferences.currency} />
+          {answer.sets.length > 1 && (
+            <SetsChart sets={answer.sets} hand={hand} take={setHand} currency={build.preferences.currency} />
+          )}
           <SetsTable answer={answer} slots={slots} hand={hand} setHand={setHand} />
         </>
       )}
       {set && <OneSet set={set} hand={hand} slots={slots} take={take} />}
     </article>
   )
+}
+
+/** What a search that has ended found. */
+function found({ sets, parts, explored, ms }: SetsAnswer): string {
+  if (parts === 0) return 'No part on shelf or in listings for an open slot'
+  const n = sets.filter(x => !x.alone).length
+  return `${n === 1 ? 'The best set' : `The ${n} best sets`}; no better one among ${counted(parts, 'part')}; ${explored.toLocaleString('en')} combinations looked at in ${(ms / 1000).toFixed(1)} s`
 }
 
 /** What the search has come to, in words. */
@@ -106,7 +116,7 @@ function SearchStatus({
       {trouble ??
         (answer
           ? answer.done
-            ? `The ${answer.sets.filter(x => !x.alone).length} best sets; no better one among ${answer.parts} parts; ${answer.explored.toLocaleString('en')} combinations looked at in ${(answer.ms / 1000).toFixed(1)} s`
+            ? found(answer)
             : running
               ? `best so far; ${answer.explored.toLocaleString('en')} combinations looked at`
               : 'stopped: the best found so far'

@@ -49,7 +49,8 @@ export function SetsChart({
             if (i !== undefined) take(i)
           },
           scales: {
-            x: chartAxis(t, inCurrency('cost', currency)),
+            // Nothing costs less than nothing, where all of it is there already.
+            x: { ...(sets.some(s => s.cost > 0) ? {} : { min: 0 }), ...chartAxis(t, inCurrency('cost', currency)) },
             y: { beginAtZero: true, ...chartAxis(t, 'work, minutes') },
           },
           plugins: {
