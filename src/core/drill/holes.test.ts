@@ -1,3 +1,4 @@
+import { demo } from '../../../tests/support/demo.ts'
 import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, sure, type Plain } from '../../../tests/support/plainBuild.ts'
@@ -262,6 +263,14 @@ describe('lists', () => {
     // Six strings over 52 mm.
     expect(numbers('cut-s').slice(2)).toEqual([expect.closeTo(10.4, 9), expect.closeTo(52, 9)])
     expect(numbers('cut-b')).toEqual([2, 6, 1590])
+  })
+  it('tell each control from the pocket’s end wall, as the body itself does: on Heron 168, 208, 246 and 268', () => {
+    const b = demo('heron'),
+      holes = b.parts.find(p => p.kind === 'body')!.features.filter(f => /^(pot|switch|jack)-hole$/.test(f.role))
+    const numbers = markList(drillWork(b)!, b)
+      .find(i => i.id === 'controls')!
+      .numbers.flatMap((n, k) => (k % 2 ? [] : [n.mm!]))
+    expect(numbers.toSorted((x, y) => x - y)).toEqual(holes.map(f => expect.closeTo(f.dims.x!.value, 6) as number))
   })
   it('as a table have a row a hole and RFC 4180 quoting', () => {
     const w = drillWork(build())!,

@@ -70,6 +70,23 @@ describe('faults', () => {
     const there = new Set(model.at(model.stands[0]!.settings, []).terminals)
     expect(faults.flatMap(f => f.at).filter(t => !there.has(t))).toEqual([])
   })
+  it('mistake a lug of a pot for the one beside it, never for the one at the far end', () => {
+    const beside: Record<string, string[]> = { '1': ['2'], '2': ['1', '3'], '3': ['2'] },
+      pots = new Set(ONE.circuit.components.flatMap(c => (c.kind === 'pot' ? [c.id] : [])))
+    const moved = faults
+      .flatMap(f => (f.sort === 'neighbour' ? f.changes : []))
+      .flatMap(c => {
+        if (c.kind !== 'move') return []
+        const w = ONE.circuit.wires.find(x => x.id === c.wire)!,
+          [of, lug] = (c.end === 'a' ? w.from : w.to).split('.')
+        return pots.has(of!) ? [{ lug: lug!, to: c.to.split('.')[1]! }] : []
+      })
+    expect(moved.length).toBeGreaterThan(3)
+    for (const { lug, to } of moved) expect(beside[lug], `lug ${lug}`).toContain(to)
+    for (const [lug, all] of Object.entries(beside))
+      if (moved.some(m => m.lug === lug))
+        expect([...new Set(moved.flatMap(m => (m.lug === lug ? [m.to] : [])))].sort()).toEqual(all)
+  })
   it('of a circuit that is not there are none', () =>
     expect(faultsOf({ ...ONE, circuit: { ...ONE.circuit, components: [], wires: [] } })).toEqual([]))
   it.each(['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const)('of %s can all be solved', name => {

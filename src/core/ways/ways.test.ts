@@ -205,6 +205,12 @@ describe('a body without a cover', () => {
     expect(harness).toBeGreaterThan(ids.indexOf('solder/through-the-body'))
     expect(harness).toBeLessThan(ids.indexOf('assemble/controls'))
   })
+  it('has the size of its sound hole from the hole’s own edge line: 96 along, from −9 to 15 across', () => {
+    const [opening] = closedBody(plover)!.openings
+    // Smoothed it bulges a little past its points.
+    expect(Math.abs(opening!.length - (48 - -48))).toBeLessThan(1)
+    expect(Math.abs(opening!.width - (15 - -9))).toBeLessThan(1)
+  })
   it('says what passes no sound hole', () => {
     const b: Build = {
       ...plover,
