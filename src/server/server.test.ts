@@ -28,7 +28,7 @@ describe.each([
 ])('on %s', (_, own) => {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-data-'))
   let server: Running, postgres: Postgres | undefined, url: string | undefined
-  const open = () => startServer(data, url ? { DATABASE_URL: url } : {}, { anew: true })
+  const open = () => startServer(data, url ? { DATABASE_URL: url } : {}, { fresh: true })
   beforeAll(async () => {
     postgres = own ? await startPostgres() : undefined
     url = postgres?.database()

@@ -27,7 +27,7 @@ function madeOnce(demo: boolean, dist: boolean): Promise<string> {
   const there = made.get(demo)
   if (there) return there
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-made-')),
-    now = startServer(data, {}, { demo, dist, anew: true }).then(async s => {
+    now = startServer(data, {}, { demo, dist, fresh: true }).then(async s => {
       await s.kill()
       return data
     })
@@ -44,16 +44,16 @@ export async function startServer(
     demo = true,
     dist = builtOnce(),
     root = ROOT,
-    anew = false,
+    fresh = false,
   }: {
     demo?: boolean
     dist?: boolean
     root?: string
     /** Whether an empty folder is made a workshop by the server itself. */
-    anew?: boolean
+    fresh?: boolean
   } = {},
 ): Promise<Running> {
-  if (!anew && !env.DATABASE_URL && existsSync(data) && readdirSync(data).length === 0)
+  if (!fresh && !env.DATABASE_URL && existsSync(data) && readdirSync(data).length === 0)
     cpSync(await madeOnce(demo, dist), data, { recursive: true, preserveTimestamps: true })
   const child = spawn(
     process.execPath,

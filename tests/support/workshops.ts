@@ -17,7 +17,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   built()
   const root = mkdtempSync(join(tmpdir(), 'snugbolt-workshops-')),
     made = { empty: join(root, 'empty'), demo: join(root, 'demo') }
-  await (await startServer(made.empty, {}, { demo: false, dist: true, anew: true })).kill()
+  await (await startServer(made.empty, {}, { demo: false, dist: true, fresh: true })).kill()
   cpSync(made.empty, made.demo, { recursive: true, preserveTimestamps: true })
   const server = await startServer(made.demo, {}, { demo: false, dist: true })
   const loaded = await fetch(`${server.address}/api/demo`, { method: 'POST' })

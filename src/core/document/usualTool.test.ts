@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demo } from '../../../tests/support/demo.ts'
 import type { ReadingRef } from './readingRef.ts'
-import { usualTool } from './usualTool.ts'
+import { readWithUsual, usualTool } from './usualTool.ts'
 
 const heron = demo('heron')
 const by = (ref: ReadingRef, value = 0) => usualTool(heron, ref, value)
@@ -26,5 +26,17 @@ describe('what a reading is usually taken with', () => {
     expect(by({ kind: 'setup', what: 'relief' })).toBeUndefined()
     expect(by({ kind: 'turned', what: 'rod' })).toBeUndefined()
     expect(by({ kind: 'meter', setting: 'all up' })).toBeUndefined()
+  })
+  it('is kept with the reading, unless another is given; a reading that nothing reads is not taken', () => {
+    const at = '2026-09-01T10:00:00Z'
+    expect(readWithUsual(heron, 'hole.bridge-1.along', 101.3, at).readings.at(-1)).toMatchObject({
+      value: 101.3,
+      with: 'steel rule',
+      doubt: 0.3,
+      at,
+    })
+    const by = { with: 'as proposed', doubt: 1 }
+    expect(readWithUsual(heron, 'layout.edge.mouth.at', -76, at, by).readings.at(-1)).toMatchObject(by)
+    expect(() => readWithUsual(heron, 'setup.relief', 0.2, at)).toThrow('setup.relief')
   })
 })

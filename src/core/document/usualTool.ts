@@ -1,9 +1,11 @@
 import { specAt } from '../parts/dimensionAt.ts'
 import { readWith } from '../tools/tools.ts'
 import { asRead } from './dimensionReading.ts'
+import type { Build } from './build.ts'
 import type { Fitted } from './docs.ts'
+import { takeReading } from './edits.ts'
 import { splitRef } from './quantityAt.ts'
-import type { ReadingRef } from './readingRef.ts'
+import { readingRef, type ReadingRef } from './readingRef.ts'
 
 /** With what a reading was taken and how well it is known, half-width in the reading's own unit. */
 export interface ReadBy {
@@ -45,4 +47,16 @@ export function usualTool(build: Pick<Fitted, 'parts'>, ref: ReadingRef, value: 
     case 'air':
       return undefined
   }
+}
+
+/**
+ * The build with a reading by what such a thing is usually read with, or by what is given.
+ * @param at time of the reading in UTC
+ * @throws where nothing is given and nothing is usual
+ */
+export function readWithUsual(build: Build, of: string, value: number, at: string, given?: ReadBy): Build {
+  const ref = readingRef(of),
+    by = given ?? (ref && usualTool(build, ref, value))
+  if (!by) throw new Error(`nothing says what reads ${of}`)
+  return takeReading(build, { of, value, ...by, at })
 }

@@ -1,7 +1,6 @@
-import { takeReading } from '../../core/document/edits.ts'
 import { readingRef } from '../../core/document/readingRef.ts'
 import { readingSpan } from '../../core/document/readingSpan.ts'
-import { usualTool, type ReadBy } from '../../core/document/usualTool.ts'
+import { readWithUsual, type ReadBy } from '../../core/document/usualTool.ts'
 import { LengthField } from '../components/LengthField.tsx'
 import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
 import { now } from '../stores/clock.ts'
@@ -24,7 +23,7 @@ export function ReadingField({
   /** What reads it, where that is not the usual tool for it. */
   by?: ReadBy
   label: string
-  /** What was read, to stand in the field; without it the field is empty again after each reading. */
+  /** What was read, to stand in the field. */
   mm?: number | undefined
   /** What is kept of what is typed, where the field shows another number than the document has. */
   kept?: (typed: number) => number
@@ -35,6 +34,7 @@ export function ReadingField({
   wide?: boolean
   narrow?: boolean
   hideLabel?: boolean
+  /** Whether the field is empty again after each reading. */
   clears?: boolean
 }) {
   const build = useOpenBuild(),
@@ -45,10 +45,7 @@ export function ReadingField({
       mm={mm}
       {...(ref && readingSpan(build, ref))}
       onMm={typed => {
-        const value = kept(typed),
-          read = by ?? (ref && usualTool(build, ref, value))
-        if (!read) throw new Error(`nothing says what reads ${of}`)
-        editBuild(b => takeReading(b, { of, value, ...read, at: now() }), title)
+        editBuild(b => readWithUsual(b, of, kept(typed), now(), by), title)
         onTaken?.()
       }}
     />

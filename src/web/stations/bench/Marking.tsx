@@ -1,4 +1,4 @@
-import { readWith } from '../../../core/tools/tools.ts'
+import { readWithUsual } from '../../../core/document/usualTool.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { HoleThere } from '../../../core/drill/there.ts'
 import type { Hole } from '../../../core/drill/hole.ts'
@@ -6,7 +6,6 @@ import { Says } from '../../components/Says.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { Link } from 'react-router'
-import { takeReading } from '../../../core/document/edits.ts'
 import { holeReading, offPlace, type OffPlace } from '../../../core/drill/holeReading.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
@@ -48,16 +47,7 @@ export function Marking() {
         ? offPlace(hole, { ...work.build, readings: build.readings }, work.layout)
         : work?.there.find(t => t.id === item.id)?.off
   const read = (axis: 'along' | 'across', value: number) =>
-    editBuild(
-      b =>
-        takeReading(b, {
-          of: holeReading(item.id, axis),
-          value,
-          ...readWith('rule', 'length'),
-          at: now(),
-        }),
-      `${item.title}: came out ${axis}`,
-    )
+    editBuild(b => readWithUsual(b, holeReading(item.id, axis), value, now()), `${item.title}: came out ${axis}`)
   const there = work?.there.find(t => t.id === item.id)
   const take = (axis: 'along' | 'across', v: number) =>
     there && work

@@ -1,9 +1,8 @@
-import type { ReadBy } from '../../../core/document/usualTool.ts'
+import { readWithUsual } from '../../../core/document/usualTool.ts'
 import { readWith } from '../../../core/tools/tools.ts'
 import { Heading, Title } from '../../components/Heading.tsx'
 import { SPANS } from '../../../core/document/spans.ts'
 import { readingRef } from '../../../core/document/readingRef.ts'
-import { takeReading } from '../../../core/document/edits.ts'
 import { TOLD_FROM, type Build } from '../../../core/document/build.ts'
 import { LINES } from '../../../core/layout/lines.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
@@ -46,19 +45,18 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
   }
   const take = (station: Station, what: Edge | 'at', value: number) =>
     editBuild(b => {
-      const read = (c: Build, of: string, v: number, by: ReadBy) =>
-        takeReading(c, { of, value: v, ...by, at: now() })
       // The first reading at a station is taken where the sheet proposes it, unless another place was typed.
-      const at =
+      const placed =
         what === 'at' || latest(b, edgeReading(station, 'at')) !== undefined
           ? b
-          : read(b, edgeReading(station, 'at'), proposed[station], readWith('the proposal', 'length'))
-      return read(
-        at,
-        edgeReading(station, what),
-        value,
-        what === 'at' ? readWith('rule', 'length') : readWith('straightedge and rule', 'length'),
-      )
+          : readWithUsual(
+              b,
+              edgeReading(station, 'at'),
+              proposed[station],
+              now(),
+              readWith('the proposal', 'length'),
+            )
+      return readWithUsual(placed, edgeReading(station, what), value, now())
     })
   const anyRead = build.readings.some(r => readingRef(r.of)?.kind === 'edge')
   const drift = found && l.figure(Math.abs(found.drift.value), 1)

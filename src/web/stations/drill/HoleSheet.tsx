@@ -1,4 +1,4 @@
-import { readWith } from '../../../core/tools/tools.ts'
+import { readWithUsual } from '../../../core/document/usualTool.ts'
 import { ReadingField } from '../../readings/ReadingField.tsx'
 import { Says } from '../../components/Says.tsx'
 import { tickAsked } from '../../hooks/tickAsked.ts'
@@ -7,7 +7,6 @@ import { FactTable } from '../../components/Table.tsx'
 import { useFact } from '../../hooks/useFact.ts'
 import { readingRef } from '../../../core/document/readingRef.ts'
 import { Check } from 'lucide-react'
-import { takeReading } from '../../../core/document/edits.ts'
 import { GROUP_NAMES, type Hole } from '../../../core/drill/hole.ts'
 import { holeReading, offPlace } from '../../../core/drill/holeReading.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
@@ -147,10 +146,7 @@ function OffPlace({ work, hole: h }: { work: Work; hole: Hole }) {
   const off = offPlace(h, { ...work.build, readings: build.readings }, work.layout)
   const read = (axis: 'along' | 'across') => readingOf(build, holeReading(h.id, axis), '')?.value
   const takeAcross = (value: number) =>
-    editBuild(
-      b => takeReading(b, { of: holeReading(h.id, 'across'), value, ...readWith('rule', 'length'), at: now() }),
-      `${h.label}: came out across`,
-    )
+    editBuild(b => readWithUsual(b, holeReading(h.id, 'across'), value, now()), `${h.label}: came out across`)
   const sign = h.along < 0 ? -1 : 1,
     [a, c] = [read('along'), read('across')]
   return (
