@@ -159,6 +159,13 @@ describe('places proposed on a rectangular head', () => {
       ),
       { numRuns: 150 },
     ))
+  it('are one on each side for two strings, both on the head [worked by hand]', () => {
+    const own = proposeTuners(rectangle(120, 40), slotsOf(2, 20), 1, SIZE)
+    expect(own.map(s => s.side)).toEqual(expect.arrayContaining([1, -1]))
+    // One in a row has no neighbour: it stands where its string runs straightest, on its own side of the middle.
+    expect(own).toHaveLength(2)
+    expect(own[0]!.at[1] * own[1]!.at[1]).toBeLessThan(0)
+  })
   it('are none where the head has no room for one row or has no outline', () => {
     expect(proposeTuners([], slotsOf(6, 35), 3, SIZE)).toEqual([])
     expect(proposeTuners(rectangle(60, 12), slotsOf(6, 35), 3, SIZE)).toEqual([])

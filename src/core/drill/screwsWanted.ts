@@ -45,7 +45,7 @@ export function screwsWanted(build: Shaped, holes: readonly Hole[]): ScrewsWante
       const fits = SCREW_LENGTHS.filter(l => l >= least - 0.05 && l <= most + 0.05)
       const have = part ? { name: part.name, length, count: part.dims.count?.value ?? 0 } : undefined
       const right = have !== undefined && have.length >= least - 0.05 && have.length <= most + 0.05
-      const buy = right ? undefined : (fits.find(l => l >= (least + Math.min(most, least + 10)) / 2 - 5) ?? fits[0])
+      const buy = right ? undefined : fits[0]
       const missing = right ? Math.max(0, own.length - have.count) : own.length
       const range = most === Infinity ? say`${mm(least, 1)} or longer` : say`${span(least, most, 1)}`
       const says = right

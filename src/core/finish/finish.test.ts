@@ -312,6 +312,17 @@ describe('film on this instrument', () => {
     expect(factor).toBeGreaterThan(1.1)
     expect(factor).toBeLessThan(1.3)
   })
+  it('takes half the peel with the first grit, and with each next the scratches of the one before [worked by hand]', () => {
+    const { grits, peel } = filmWork(levelled)!
+    expect(grits.map(g => g.grit)).toEqual(['P1200', 'P1500', 'P2000'])
+    // A quarter of the mean grain: 15.3 µm of P1200, 12.6 of P1500.
+    expect(grits.map(g => g.takes)).toEqual([peel[0] / 2, expect.closeTo(3.825, 6), expect.closeTo(3.15, 6)])
+    const half = {
+      ...levelled,
+      finish: { ...levelled.finish, levelling: { ...levelled.finish.levelling!, share: 0.5 } },
+    }
+    expect(filmWork(half)!.grits[0]!.takes).toBeCloseTo(peel[0] / 4, 9)
+  })
   it('goes through more often under a harder pad, and with less film', () => {
     const g = filmGround(levelled)!,
       l = levelled.finish.levelling!

@@ -9,6 +9,7 @@ import type { Point } from '../geometry/outline.ts'
 import type { Layout } from '../layout/layOut.ts'
 import { perKinds, type PerKinds } from '../layout/perKinds.ts'
 import type { Quantity } from '../units/quantity.ts'
+import { HOLDS, type Held } from './holds.ts'
 import type { Change, Fix, FitContext, FoundJoint, JointFamily } from './joint.ts'
 import type { Season } from './season.ts'
 import type { Limits } from './verdict.ts'
@@ -164,5 +165,9 @@ export function findAnew(find: JointFamily): Finder {
   return Object.assign((build: Shaped, layout: Layout) => plainly(build, layout), { plainly })
 }
 
-/** One change of one dimension. */
-export const change = (ref: string, value: number, doubt: number): Change => ({ ref, value, doubt })
+/** One change of one dimension, as well as the way it is worked holds it, or within a half-width that was computed, mm. */
+export const change = (ref: string, value: number, by: Held | { within: number }): Change => ({
+  ref,
+  value,
+  doubt: typeof by === 'string' ? HOLDS[by] : by.within,
+})

@@ -5,6 +5,7 @@ import type { Point } from '../geometry/outline.ts'
 import { gapInside, isRect, moved, type Gap, type Shape } from '../geometry/shape.ts'
 import type { Feature, OutlineData, Part } from '../parts/part.ts'
 import type { Quantity } from '../units/quantity.ts'
+import { HOLDS, type Held } from './holds.ts'
 import type { Change } from './joint.ts'
 
 /** A shape of a part, and where its dimensions stand: a rounded rectangle has three, an outline one doubt all round. */
@@ -96,9 +97,9 @@ export function shapeGap(
   inner: PartShape,
   dx: Quantity,
   dy: Quantity,
-): Room<Quantity> & { read: (room: number, doubt: number) => Change[] } {
+): Room<Quantity> & { read: (room: number, by: Held) => Change[] } {
   const { gap, found } = roomOf(quantities, outer, inner, dx, dy)!
-  return { gap, found, read: (room, doubt) => changesFor(outer, inner, found, room, doubt) }
+  return { gap, found, read: (room, by) => changesFor(outer, inner, found, room, HOLDS[by]) }
 }
 
 /** How the gap moves with a rectangle's length or width when the other shape is an outline: by half, along its direction. */

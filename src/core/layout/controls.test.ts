@@ -1,5 +1,6 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import { describe, expect, it } from 'vitest'
+import { demo } from '../../../tests/support/demo.ts'
 import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../document/build.ts'
 import { typicalFeature, typicalPart } from '../parts/typicalPart.ts'
@@ -28,6 +29,21 @@ describe('controls', () => {
     ])
     const l = layOut(b)!
     expect(s[2]!.at).toEqual([expect.closeTo(l.nutToHeelEnd + 200, 6), expect.closeTo(90, 6)])
+  })
+  it('stand on the guard where they are placed over it, and on the body beside it', () => {
+    const b = demo('kestrel'),
+      guard = b.parts.find(p => p.kind === 'guard')!,
+      hole = guard.features.find(f => f.role === 'pot-hole')!
+    const open: Build = {
+      ...b,
+      parts: b.parts.map(p => ({ ...p, features: p.features.filter(f => f.serves !== hole.serves) })),
+    }
+    const l = layOut(b)!,
+      at = l.features.find(f => f.id === hole.id && f.partId === guard.id)!.centre
+    const on = (y: number) =>
+      spots(place(open, hole.serves!, at[0] - l.nutToHeelEnd, y)).find(s => s.slot === hole.serves)!
+    expect(on(at[1])).toMatchObject({ from: 'placed', on: 'guard' })
+    expect(on(at[1] + 400)).toMatchObject({ from: 'placed', on: 'body' })
   })
   it('keep their cases from each other and from the wall [worked by hand]', () => {
     // Cavity 150…250 by 60…120; volume drilled at 180, 90, the second placed at 200, 100.

@@ -214,9 +214,25 @@ describe('the proof of an answer', () => {
     }
     expect(told).toBeGreaterThan(30)
   })
+  it('is none for a harness with nothing wrong, and none after the first three', () => {
+    const m = modelOf(demo('wren')),
+      d = diagnose(m, tableOf(m), [])
+    expect(d.answers.length).toBeGreaterThan(3)
+    expect(d.answers.some(a => a.faults.length === 0)).toBe(true)
+    for (const [place, a] of d.answers.entries())
+      if (place >= 3 || a.faults.length === 0) expect(a.proof).toBeUndefined()
+    // The settling class is the first answer with those that no reading tells from it.
+    expect(d.answers.slice(0, 3).some(a => a.proof)).toBe(true)
+  })
 })
 
 describe('settings at which readings are taken', () => {
+  it('shut all tones together only where there are several', () => {
+    const b = demo('heron'),
+      shut = standsOf(b).filter(s => s.turned && s.label.endsWith('shut'))
+    expect(new Set(shut.map(s => s.key)).size).toBe(shut.length)
+    expect(shut).toHaveLength(b.circuit.components.filter(c => c.kind === 'pot').length)
+  })
   it('turn knobs where most pickups are on, and all of them half way at once', () => {
     const stands = standsOf(demo('kestrel')),
       turned = stands.filter(s => s.turned)

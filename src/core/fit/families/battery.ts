@@ -2,9 +2,8 @@ import { mm, say, size } from '../../say/said.ts'
 import { need, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
 import { fromSource, linear, smallest } from '../../units/quantity.ts'
-import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
+import { change, family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 const inBox = family(
   'battery',
@@ -88,34 +87,26 @@ const found: JointFamily = ({ build, layout }) => {
                   ways.map(([, c]) => need(cell, `dims.${c}`).value + 1),
                   1,
                 )}.`,
-                changes: ways.map(([b, c]) => ({
-                  ref: refOf(body, `features.${box.id}.${b}`),
-                  value: Math.max(need(cell, `dims.${c}`).value + 1, need(body, `features.${box.id}.${b}`).value),
-                  doubt: HOLDS.router,
-                })),
+                changes: ways.map(([b, c]) =>
+                  change(
+                    refOf(body, `features.${box.id}.${b}`),
+                    Math.max(need(cell, `dims.${c}`).value + 1, need(body, `features.${box.id}.${b}`).value),
+                    'router',
+                  ),
+                ),
               }),
             ]
           : box
             ? [
                 mend(inBox, 'foam', {
                   title: say`Glue ${mm(room.value - low, 1)} of foam to the box’s wall`,
-                  changes: [
-                    {
-                      ref: refOf(cell, 'dims.length'),
-                      value: need(cell, 'dims.length').value + room.value - low - 0.5,
-                      doubt: 0.3,
-                    },
-                    {
-                      ref: refOf(cell, 'dims.width'),
-                      value: need(cell, 'dims.width').value + room.value - low - 0.5,
-                      doubt: 0.3,
-                    },
-                    {
-                      ref: refOf(cell, 'dims.height'),
-                      value: need(cell, 'dims.height').value + room.value - low - 0.5,
-                      doubt: 0.3,
-                    },
-                  ],
+                  changes: (['length', 'width', 'height'] as const).map(k =>
+                    change(
+                      refOf(cell, `dims.${k}`),
+                      need(cell, `dims.${k}`).value + room.value - low - 0.5,
+                      'foam',
+                    ),
+                  ),
                 }),
               ]
             : [],

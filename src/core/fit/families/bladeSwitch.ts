@@ -3,7 +3,6 @@ import { refOf } from '../../document/quantityAt.ts'
 import { slotsOf } from '../../document/slots.ts'
 import type { Part } from '../../parts/part.ts'
 import { change, family, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
-import { HOLDS } from '../holds.ts'
 
 const slotOfLever = family(
   'blade slot',
@@ -47,7 +46,7 @@ const leverIn = (slot: string, holder: 'body' | 'guard' | 'control-plate'): Join
       mend(slotOfLever, 'lengthen-slot', {
         title: say`File the slot ${mm(off, 1)} longer`,
         changes: [
-          change(refOf(part, `features.${hole.id}.diameter`), (hole.dims.diameter?.value ?? 0) + off, HOLDS.file),
+          change(refOf(part, `features.${hole.id}.diameter`), (hole.dims.diameter?.value ?? 0) + off, 'file'),
         ],
       }),
     ]

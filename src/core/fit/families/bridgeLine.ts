@@ -8,6 +8,7 @@ import { bridgeLine as lineOf, bridgeLineOf, bridgeOnBody } from '../../layout/b
 import { doubtOf } from '../../units/quantity.ts'
 import { pairs } from '../../document/maths.ts'
 import { GLUE_RESTS, change, family, LIMIT, mend, type FamilyFile } from '../family.ts'
+import { HOLDS } from '../holds.ts'
 
 /** The holes that a bridge set at a place does not use, plugged. */
 export function plugged(build: Shaped, place: number, across = bridgeOnBody(build)): Change[] {
@@ -84,7 +85,9 @@ export const bridgeLineJoint = {
                 }
               : { reversible: true }),
             changes: [
-              change('placements/bridge.x', line.ideal.value, Math.min(0.3, doubtOf(line.place)) || 0.3),
+              change('placements/bridge.x', line.ideal.value, {
+                within: Math.min(HOLDS.pencilled, doubtOf(line.place)) || HOLDS.pencilled,
+              }),
               ...plugged(build, line.ideal.value),
             ],
           }),

@@ -9,7 +9,6 @@ import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { GLUE_RESTS, change, family, LIMIT, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
-import { HOLDS } from '../holds.ts'
 
 const PLUG = {
   minutes: 80,
@@ -139,7 +138,7 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
         aim = (low + (high ?? low)) / 2
       const target =
         (view.part(posts)!.dims.bushingDiameter?.value ?? 0) + aim + 2 * filmOn(build, body, 'stud-hole').value
-      const changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, HOLDS.veneer))
+      const changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, 'veneer'))
       const common = { changes, read: changes[0]!.ref }
       return clearance.value < low
         ? [
@@ -195,7 +194,7 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
         mend(spacing, 'plug-spacing', {
           title: say`Plug both post holes and drill them ${mm(apart, 1)} apart`,
           note: say`Each moves ${mm(Math.abs(clearance.value) / 2, 2)}.`,
-          changes: [change(ref(a), mid + apart / 2, 0.1), change(ref(b), mid - apart / 2, 0.1)],
+          changes: [change(ref(a), mid + apart / 2, 'marked'), change(ref(b), mid - apart / 2, 'marked')],
           read: ref(a),
         }),
       ]
@@ -256,7 +255,7 @@ const screwedIn = (posts: string, name: string): Joined => ({
     const body = view.part('body')!,
       holes = holesFor(body, posts),
       target = leadHole(view.part(posts)!.dims.bushingDiameter?.value ?? 0, woodOf(body.traits.wood)),
-      changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, HOLDS.redrilled))
+      changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, 'redrilled'))
     return [
       clearance.value < low
         ? mend(inWood, 'open-lead', {

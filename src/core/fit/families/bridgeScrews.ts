@@ -109,7 +109,11 @@ function plug(build: Shaped, layout: Layout, holes: number): Fix[] {
       count: changes.length,
       title: say`Plug ${num(changes.length)} of ${num(holes)} screw holes and drill to the bridge’s own pattern`,
       note: 'The holes to drill again come into the hole list. Or another bridge.',
-      changes: [change('placements/bridge.x', place, 0.1), change('placements/bridge.y', across, 0.1), ...changes],
+      changes: [
+        change('placements/bridge.x', place, 'marked'),
+        change('placements/bridge.y', across, 'marked'),
+        ...changes,
+      ],
     }),
   ]
 }

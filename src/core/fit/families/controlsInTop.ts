@@ -157,14 +157,14 @@ function throughTop(c: MendContext, holder: Holder, slot: string, low: number, h
       mend(thread, 'nut-below', {
         title: say`Run a second nut and washer ${mm(spare, 1)} up the thread, below the top`,
         note: 'It sets how far the thread stands out.',
-        changes: [change(refOf(part, 'dims.hardware'), (part.dims.hardware?.value ?? 0) + spare, 0.2)],
+        changes: [change(refOf(part, 'dims.hardware'), (part.dims.hardware?.value ?? 0) + spare, 'stacked')],
       }),
     ]
   }
   if (holder !== 'body') return []
   const top = hole.dims.topThickness?.value ?? cavity?.dims.topThickness?.value ?? 0,
     off = low + 0.5 - long
-  const to = change(refOf(held, `features.${hole.id}.topThickness`), top - off, 0.2)
+  const to = change(refOf(held, `features.${hole.id}.topThickness`), top - off, 'router')
   return [
     mend(thread, 'recess', {
       title: say`Thin the top from inside by ${mm(off, 1)} around the hole`,
@@ -194,8 +194,8 @@ function deepened(c: MendContext, holder: Holder, slot: string, low: number): Fi
       title: say`Rout the cavity ${mm(by, 1)} deeper`,
       note: say`Leaves ${mm(top - by, 1)} of wood over it; threads through the top get that much more room.`,
       changes: [
-        change(ref('depth'), depth + by, 0.2),
-        ...(cavity.dims.topThickness ? [change(ref('topThickness'), top - by, 0.2)] : []),
+        change(ref('depth'), depth + by, 'router'),
+        ...(cavity.dims.topThickness ? [change(ref('topThickness'), top - by, 'router')] : []),
       ],
       read: ref('depth'),
     }),
@@ -209,7 +209,7 @@ function inHole(c: MendContext, holder: Holder, slot: string, low: number, high:
       (c.view.part(slot)!.dims.threadDiameter?.value ?? 0) +
         0.3 +
         (holder === 'body' ? 2 * filmOn(c.build, part, hole.role).value : 0),
-      0.1,
+      'opened',
     )
   if (c.clearance.value < low)
     return [

@@ -3,9 +3,8 @@ import { need, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
 import { linear, smallest } from '../../units/quantity.ts'
 import { filmOn } from '../../finish/film.ts'
-import { family, type FamilyFile, findAnew, GLUE_RESTS, mend } from '../family.ts'
+import { change, family, type FamilyFile, findAnew, GLUE_RESTS, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 const fitting = family(
   'ferrule',
@@ -70,11 +69,7 @@ const found: JointFamily = ({ build, layout }) => {
       fixes: ({ low, high }) => {
         const aim = (low + (high ?? low)) / 2,
           to = dia.value + aim + 2 * film.value
-        const changes = holes.map(h => ({
-          ref: refOf(body, `features.${h.id}.diameter`),
-          value: to,
-          doubt: HOLDS.veneer,
-        }))
+        const changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), to, 'veneer'))
         return fit.value < low
           ? [
               mend(fitting, 'ream-ferrules', {

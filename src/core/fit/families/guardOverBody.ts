@@ -27,7 +27,6 @@ import {
 } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
 import { roomOf, shapeGap, type Room } from '../shapeGap.ts'
-import { HOLDS } from '../holds.ts'
 import { opening } from './pickupInRout.ts'
 
 /** Offset of a cut-out's and a rout's centres that the eye does not see, mm [common practice]. */
@@ -176,7 +175,7 @@ function fileCut({ view, layout, clearance }: MendContext, slot: string, low: nu
     mend(inCut, 'file-cut-out', {
       title: say`File the cut-out by ${mm(FILE_TO - clearance.value, 2)} where it touches`,
       note: say`${area(toRemove(cut.shape, shape, FILE_TO).area, 1)} of plastic. Corners first: they are where it binds.`,
-      changes: read(FILE_TO, HOLDS.file),
+      changes: read(FILE_TO, 'file'),
     }),
   ]
 }
@@ -203,8 +202,8 @@ function bringTogether({ build, view, layout }: MendContext, slot: string): Fix[
         title: say`Set the guard ${mm(Math.hypot(mid('x'), mid('y')), 1)} over`,
         note: say`Leaves ${mm(left, 1)} at the worst cut-out. Look at the neck notch and the bridge after.`,
         changes: [
-          change('placements/guard.x', g.x - mid('x'), 0.2),
-          change('placements/guard.y', g.y - mid('y'), 0.2),
+          change('placements/guard.x', g.x - mid('x'), 'laidOver'),
+          change('placements/guard.y', g.y - mid('y'), 'laidOver'),
         ],
       }),
     )
@@ -212,7 +211,7 @@ function bringTogether({ build, view, layout }: MendContext, slot: string): Fix[
   const placed = layout.features.find(f => f.id === rout.id && f.partId === body.id)!,
     cut = cutPlace(layout, view, slot)!
   const to = (k: 'x' | 'y', by: number) =>
-    change(refOf(body, `features.${rout.id}.${k}`), (rout.dims[k]?.value ?? 0) + by, HOLDS.router)
+    change(refOf(body, `features.${rout.id}.${k}`), (rout.dims[k]?.value ?? 0) + by, 'router')
   fixes.push(
     mend(overRouts, 'move-rout', {
       title: say`Rout the pickup’s place ${mm(Math.hypot(dx.value, dy.value), 1)} over, to under the cut-out`,
@@ -312,7 +311,7 @@ const againstNeck: Joined = {
     if (clearance.value >= low) return []
     const guard = view.part('guard')!,
       off = low + 0.2 - clearance.value
-    const to = change(refOf(guard, 'dims.notchWidth'), (guard.dims.notchWidth?.value ?? 0) + 2 * off, HOLDS.file)
+    const to = change(refOf(guard, 'dims.notchWidth'), (guard.dims.notchWidth?.value ?? 0) + 2 * off, 'file')
     return [
       mend(beside, 'file-notch', {
         title: say`File ${mm(off, 2)} off each side of the guard’s notch`,
@@ -349,7 +348,7 @@ const found: JointFamily = ({ build, layout }) => {
       meaning: { under: 'The guard pushes on the bridge.', over: '' },
       fixes({ low }) {
         const off = low + 0.2 - gap.value,
-          to = change(refOf(guard, 'dims.bridgeEdge'), edge.value - off, HOLDS.file)
+          to = change(refOf(guard, 'dims.bridgeEdge'), edge.value - off, 'file')
         return [
           mend(beside, 'file-edge', {
             title: say`File ${mm(off, 2)} off the guard’s edge at the bridge`,

@@ -112,9 +112,6 @@ const pocketFloor = family(
 /** Veneer that a fitted shim is made of, mm [from memory]. */
 const SHIM = 0.6
 
-/** Half-width that chisel and scraper hold on a pocket wall, mm [from memory]. */
-const BY_HAND = 0.06
-
 export const pocketIn = (body: Part | undefined): Feature | undefined =>
   body?.features.find(f => f.role === 'neck-pocket')
 
@@ -180,7 +177,7 @@ const width = (
       gap = c.clearance.value,
       aim = (low + (high ?? low)) / 2
     const film = own === tenonWidth ? 0 : filmOn(c.build, body, 'neck-pocket').value
-    const to = change(ref(inPocket), (neck.dims[onHeel]?.value ?? 0) + aim + 2 * film, BY_HAND)
+    const to = change(ref(inPocket), (neck.dims[onHeel]?.value ?? 0) + aim + 2 * film, 'byHand')
     const by = mm(Math.abs(aim - gap) / 2, 2)
     return gap < low
       ? [
@@ -225,7 +222,7 @@ const joined = (i: Instrument): readonly Joined[] => [
       const { neck, ref } = pieces(c),
         gap = c.clearance.value,
         aim = (low + (high ?? low)) / 2
-      const to = change(ref('length'), (neck.dims.heelLength?.value ?? 0) + aim, 0.1)
+      const to = change(ref('length'), (neck.dims.heelLength?.value ?? 0) + aim, gap < low ? 'chisel' : 'veneer')
       return gap < low
         ? [
             mend(heelLength, 'lengthen-pocket', {
@@ -262,7 +259,7 @@ const joined = (i: Instrument): readonly Joined[] => [
     }),
     at: (l, v) => [l.nutToHeelEnd - lengthOf(v) / 2, 0],
     mends(c) {
-      const to = change(pieces(c).ref('floorDip'), 0.04, 0.03)
+      const to = change(pieces(c).ref('floorDip'), 0.04, 'scraped')
       return [
         mend(pocketFloor, 'flatten-floor', {
           title: 'Scrape the pocket floor flat',
@@ -278,7 +275,7 @@ const joined = (i: Instrument): readonly Joined[] => [
                 note: 'Chalk shows where it bears. The neck sits higher by its thickness: the saddle height joint moves with it.',
                 changes: [
                   to,
-                  change(pieces(c).ref('depth'), (pieces(c).pocket.dims.depth?.value ?? 0) - SHIM, 0.1),
+                  change(pieces(c).ref('depth'), (pieces(c).pocket.dims.depth?.value ?? 0) - SHIM, 'laidIn'),
                 ],
                 read: to.ref,
               }),

@@ -8,7 +8,6 @@ import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
 import type { Fix } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 const wall = family(
   'jack wall',
@@ -97,13 +96,13 @@ function throughWall({ view, clearance }: MendContext, low: number, high: number
     return [
       mend(wall, 'nut-behind', {
         title: say`Run a nut and washer ${mm(spare, 1)} up the thread, behind the wall`,
-        changes: [change(refOf(jack, 'dims.hardware'), (jack.dims.hardware?.value ?? 0) + spare, 0.2)],
+        changes: [change(refOf(jack, 'dims.hardware'), (jack.dims.hardware?.value ?? 0) + spare, 'stacked')],
       }),
     ]
   }
   if (view.part('jack-plate') || slot === 'guard') return []
   const off = low + 0.5 - long,
-    to = change(refOf(part, `features.${hole.id}.depth`), (hole.dims.depth?.value ?? 0) - off, 0.3)
+    to = change(refOf(part, `features.${hole.id}.depth`), (hole.dims.depth?.value ?? 0) - off, 'drilledDeep')
   return [
     mend(wall, 'counterbore', {
       title: say`Counterbore the wall ${mm(off, 1)} deep from outside`,
@@ -122,7 +121,7 @@ function inBore({ build, view, clearance }: MendContext, low: number): Fix[] {
   const jack = view.part('jack')!,
     { part, hole } = holderOf(view)!,
     dia = (jack.dims[widthOf(jack)]?.value ?? 0) + 2 * filmOn(build, part, hole.role).value
-  const to = (value: number) => change(refOf(part, `features.${hole.id}.diameter`), value, HOLDS.file)
+  const to = (value: number) => change(refOf(part, `features.${hole.id}.diameter`), value, 'file')
   return clearance.value < low
     ? [
         mend(bore, 'ream-bore', {

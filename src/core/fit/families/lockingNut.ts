@@ -3,9 +3,8 @@ import { asked } from '../../document/assumed.ts'
 import { need, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
 import { subtract, type Quantity } from '../../units/quantity.ts'
-import { family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
+import { change, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { Fix, FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 const lock = family(
   'locking nut',
@@ -94,13 +93,7 @@ const found: JointFamily = ({ build, layout }) => {
               mend(lock, 'lengthen-shelf', {
                 title: say`Pare the shelf ${mm(gap.value, 2)} longer towards the head`,
                 note: 'Never towards the fingerboard: its edge is the scale’s zero.',
-                changes: [
-                  {
-                    ref: refOf(neck, 'dims.shelfLength'),
-                    value: need(nut, 'dims.length').value,
-                    doubt: HOLDS.file,
-                  },
-                ],
+                changes: [change(refOf(neck, 'dims.shelfLength'), need(nut, 'dims.length').value, 'chisel')],
                 read: refOf(neck, 'dims.shelfLength'),
               }),
             ]
@@ -118,9 +111,7 @@ const found: JointFamily = ({ build, layout }) => {
         mend(lock, 'plug-lock', {
           title: 'Plug both holes and drill to the nut',
           note: 'The nut belongs to its bridge and its neck: bought together, they fit.',
-          changes: [
-            { ref: refOf(neck, 'dims.lockSpread'), value: asked(nut, 'screwSpread')!.value, doubt: HOLDS.file },
-          ],
+          changes: [change(refOf(neck, 'dims.lockSpread'), asked(nut, 'screwSpread')!.value, 'marked')],
           read: refOf(neck, 'dims.lockSpread'),
         }),
       ],

@@ -10,7 +10,6 @@ import type { Part } from '../../parts/part.ts'
 import { COMMON, family, type FamilyFile, findAnew, MEMORY, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
 import { shapeGap } from '../shapeGap.ts'
-import { HOLDS } from '../holds.ts'
 
 const inRing = family(
   'ring opening',
@@ -156,7 +155,7 @@ const found: JointFamily = ({ build, layout }) => {
             ? [
                 mend(inRing, 'file-ring', {
                   title: say`File the ring’s opening by ${mm(low + 0.15 - open.gap.value, 2)} where it touches`,
-                  changes: open.read(low + 0.15, HOLDS.file),
+                  changes: open.read(low + 0.15, 'file'),
                 }),
               ]
             : [],

@@ -103,7 +103,7 @@ export function longerScrews(
     : [
         mend(of, 'longer-screws', {
           title: say`Use screws ${mm(longer, 0)} long`,
-          changes: [change(refOf(screws, 'dims.length'), longer, 0.3)],
+          changes: [change(refOf(screws, 'dims.length'), longer, 'bought')],
         }),
       ]
 }
@@ -159,7 +159,7 @@ const joinedOf = (h: Holding): readonly Joined[] => {
         return [
           mend(mountingTab, 'open-tabs', {
             title: say`Open ${count(holes.length, 'hole')} to ${mm(to, 1)}`,
-            changes: holes.map(f => change(refOf(holder, `features.${f.id}.diameter`), to, 0.1)),
+            changes: holes.map(f => change(refOf(holder, `features.${f.id}.diameter`), to, 'opened')),
           }),
         ]
       },

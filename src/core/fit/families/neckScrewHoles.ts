@@ -2,9 +2,8 @@ import { mm, num, say } from '../../say/said.ts'
 import { need, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
 import { distanceOf, exact, fromSource, linear, subtract } from '../../units/quantity.ts'
-import { COMMON, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
+import { change, COMMON, family, type FamilyFile, findIn, GLUE_RESTS, LIMIT, mend } from '../family.ts'
 import type { FoundJoint, JointFamily } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 const through = family(
   'neck screw hole',
@@ -77,11 +76,7 @@ const found: JointFamily = ({ build, layout }) => {
   if (first && screws) {
     const gap = subtract(need(body, `features.${first.id}.diameter`), need(screws, 'dims.diameter'))
     const target = need(screws, 'dims.diameter').value + 0.5
-    const all = holes.map(h => ({
-      ref: refOf(body, `features.${h.id}.diameter`),
-      value: target,
-      doubt: HOLDS.file,
-    }))
+    const all = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, 'opened'))
     out.push({
       id: 'neck-screw-hole',
       family: through.id,
@@ -157,12 +152,8 @@ const found: JointFamily = ({ build, layout }) => {
             const p = pilots[i]
             return p
               ? [
-                  {
-                    ref: refOf(neck, `features.${p.id}.x`),
-                    value: (h.dims.x?.value ?? 0) + layout.nutToHeelEnd,
-                    doubt: 0.1,
-                  },
-                  { ref: refOf(neck, `features.${p.id}.y`), value: h.dims.y?.value ?? 0, doubt: 0.1 },
+                  change(refOf(neck, `features.${p.id}.x`), (h.dims.x?.value ?? 0) + layout.nutToHeelEnd, 'marked'),
+                  change(refOf(neck, `features.${p.id}.y`), h.dims.y?.value ?? 0, 'marked'),
                 ]
               : []
           }),

@@ -72,7 +72,7 @@ const other = (c: MendContext, of: typeof bite | typeof tip): Fix[] => {
         mend(of, 'other-screws', {
           title: say`Use screws ${mm(best, 0)} long`,
           note: say`Bite ${mm(now.bite + best - length, 1)}, ${mm(now.tip - (best - length), 1)} short of the fingerboard.`,
-          changes: [change(refOf(screws, 'dims.length'), best, 0.3)],
+          changes: [change(refOf(screws, 'dims.length'), best, 'bought')],
         }),
       ]
 }

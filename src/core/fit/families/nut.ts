@@ -71,7 +71,7 @@ const joined = (): readonly Joined[] => [
         gap = clearance.value,
         aim = (low + (high ?? low)) / 2
       if (gap < low) {
-        const to = change(refOf(nut, 'dims.thickness'), (neck.dims.slotWidth?.value ?? 0) - aim, 0.02)
+        const to = change(refOf(nut, 'dims.thickness'), (neck.dims.slotWidth?.value ?? 0) - aim, 'sanded')
         return [
           mend(thickness, 'sand-nut', {
             title: say`Sand ${mm(aim - gap, 2)} off the nut’s face`,
@@ -81,7 +81,7 @@ const joined = (): readonly Joined[] => [
           }),
         ]
       }
-      const to = change(refOf(neck, 'dims.slotWidth'), (nut.dims.thickness?.value ?? 0) + aim, 0.02)
+      const to = change(refOf(neck, 'dims.slotWidth'), (nut.dims.thickness?.value ?? 0) + aim, 'veneer')
       return [
         mend(thickness, 'veneer-nut', {
           title: say`Glue ${mm(gap - aim, 2)} of veneer into the slot`,
@@ -112,7 +112,7 @@ const joined = (): readonly Joined[] => [
       const to = change(
         refOf(view.part('nut')!, 'dims.length'),
         (view.part('neck')!.dims.widthAtNut?.value ?? 0) + 0.1,
-        0.05,
+        'fitted',
       )
       return [
         mend(length, 'dress-ends', {
@@ -154,7 +154,7 @@ const tall = (): readonly Joined[] => [
       const nut = view.part('nut')!,
         own = nut.dims.height?.value ?? 0,
         gap = clearance.value
-      const to = (value: number) => change(refOf(nut, 'dims.height'), value, 0.05)
+      const to = (value: number) => change(refOf(nut, 'dims.height'), value, 'fitted')
       const read = refOf(nut, 'dims.height')
       return gap < low
         ? [

@@ -20,9 +20,8 @@ import { change, COMMON, family, mend, type FamilyFile, type Joined, type MendCo
 import type { Fix } from '../joint.ts'
 import { roomOf, shapeGap, type Room } from '../shapeGap.ts'
 
-/** Gap per side that a rout is opened to, mm, and what a router with a template holds [from memory]. */
+/** Gap per side that a rout is opened to, mm [from memory]. */
 const OPEN_TO = 0.7
-const BY_ROUTER = 0.2
 
 const gap = family(
   'pickup rout',
@@ -201,7 +200,7 @@ function openRout({ build, layout, view, clearance }: MendContext, slot: string,
     offsetOf(quantities, view, slot, 'y'),
   )
   const room = Math.max(OPEN_TO, low) + filmOn(build, body, 'pickup-rout').value
-  const changes = shaped.read(room, BY_ROUTER),
+  const changes = shaped.read(room, 'router'),
     beside = besideIt(nextHollow(layout, body.id, rout.id), room - shaped.gap.value)
   const ref = (k: string) => refOf(body, `features.${rout.id}.${k}`)
   const sizeOf = (k: string) => changes.find(x => x.ref === ref(k))?.value
@@ -334,7 +333,7 @@ function jointsOf(slot: string, title: string, i: Instrument): readonly Joined[]
           by = low + 0.5 - clearance.value
         const deep = rout.dims.depth?.value ?? 0,
           floor = (body.dims.thickness?.value ?? 0) - deep
-        const to = change(refOf(body, `features.${rout.id}.depth`), deep + by, BY_ROUTER)
+        const to = change(refOf(body, `features.${rout.id}.depth`), deep + by, 'router')
         return [
           mend(depth, 'deepen-rout', {
             title: say`Deepen the rout by ${mm(by, 1)}`,

@@ -141,8 +141,8 @@ function springJoints(i: Instrument, place: PickupPlace): readonly Joined[] {
               title: say`Put ${mm(more, 1)} of washer under each spring`,
               note: 'Or longer springs. With its washers each is longer, and solid sooner.',
               changes: [
-                change(refOf(springs, 'dims.freeLength'), free + more, 0.2),
-                change(refOf(springs, 'dims.solidLength'), closed + more, 0.2),
+                change(refOf(springs, 'dims.freeLength'), free + more, 'stacked'),
+                change(refOf(springs, 'dims.solidLength'), closed + more, 'stacked'),
               ],
             }),
           ]
@@ -154,8 +154,8 @@ function springJoints(i: Instrument, place: PickupPlace): readonly Joined[] {
             title: say`Cut each spring to ${mm(to, 0)}`,
             note: 'Dress the cut end: it bites into tab and finger.',
             changes: [
-              change(refOf(springs, 'dims.freeLength'), to, 0.5),
-              change(refOf(springs, 'dims.solidLength'), closed * share, 0.5),
+              change(refOf(springs, 'dims.freeLength'), to, 'cut'),
+              change(refOf(springs, 'dims.solidLength'), closed * share, 'cut'),
             ],
           }),
         ]
@@ -241,7 +241,7 @@ function screwJoints(i: Instrument, place: PickupPlace): readonly Joined[] {
           mend(mountingTab, 'open-tab', {
             title: say`Open both tab holes to ${mm(to, 1)}`,
             note: 'The pickup wrapped, so that no filing reaches its magnet.',
-            changes: [change(refOf(pickup, 'dims.tabHole'), to, 0.1)],
+            changes: [change(refOf(pickup, 'dims.tabHole'), to, 'opened')],
           }),
         ]
       },

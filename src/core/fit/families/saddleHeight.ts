@@ -85,7 +85,7 @@ export const saddleHeight = {
           const lift = change(
             refOf(body, `features.${pocket.id}.depth`),
             (pocket.dims.depth?.value ?? 0) - rise,
-            0.1,
+            'laidIn',
           )
           if (glued)
             return [
@@ -115,12 +115,12 @@ export const saddleHeight = {
               title: say`Pare the mortise’s floor ${mm(shimFor(up, h), 2)} deeper at its end, to nothing at its mouth`,
               note: 'Before glue, and clamped dry again after each pass.',
               changes: [
-                change(refOf(body, `features.${pocket.id}.depth`), (pocket.dims.depth?.value ?? 0) + up, 0.1),
+                change(refOf(body, `features.${pocket.id}.depth`), (pocket.dims.depth?.value ?? 0) + up, 'chisel'),
               ],
             }),
           ]
         const raised = (key: 'saddleLow' | 'saddleHigh') =>
-          change(refOf(bridge, `dims.${key}`), (bridge.dims[key]?.value ?? 0) + up, 0.1)
+          change(refOf(bridge, `dims.${key}`), (bridge.dims[key]?.value ?? 0) + up, 'laidIn')
         return [
           mend(saddle, 'bridge-spacer', {
             title: say`Spacer ${mm(up, 1)} thick under the bridge plate`,

@@ -7,7 +7,6 @@ import type { Layout } from '../../layout/layOut.ts'
 import { linear } from '../../units/quantity.ts'
 import { change, COMMON, family, type FamilyFile, findIn, type Joined, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 /** Diameter of a string's ball end, mm [from memory]. */
 const BALL = 3.9
@@ -49,7 +48,7 @@ const through = (slot: string, title: string, at: (l: Layout) => Point): Joined 
       mend(hole, 'drill-string-hole', {
         title: say`Drill the thickest string’s hole to ${mm(to, 1)}`,
         note: 'Deburr both edges, or it cuts the string.',
-        changes: [change(refOf(view.part(slot)!, 'dims.stringHole'), to, HOLDS.file)],
+        changes: [change(refOf(view.part(slot)!, 'dims.stringHole'), to, 'file')],
       }),
     ]
   },

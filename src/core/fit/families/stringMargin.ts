@@ -72,7 +72,7 @@ const joint = (name: 'treble' | 'bass', side: 1 | -1): Joined => ({
       mend(margin, 'shift-bridge', {
         title: say`Set the bridge ${mm(Math.abs(shift), 1)} further to the ${name === 'treble' ? 'bass' : 'treble'} side`,
         note: 'Shares the room between both sides. Check strings over poles after.',
-        changes: [change('placements/bridge.y', bridgeOnBody(build) - side * shift, 0.3)],
+        changes: [change('placements/bridge.y', bridgeOnBody(build) - side * shift, 'pencilled')],
       }),
     ]
   },

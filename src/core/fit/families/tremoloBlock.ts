@@ -4,7 +4,6 @@ import { refOf } from '../../document/quantityAt.ts'
 import { filmFor } from '../../finish/film.ts'
 import type { Part } from '../../parts/part.ts'
 import { change, COMMON, family, mend, type FamilyFile, type Joined } from '../family.ts'
-import { HOLDS } from '../holds.ts'
 
 const ROUT = {
   mends: 'under',
@@ -68,11 +67,7 @@ const half = (
     const body = view.part('body')!,
       rout = routIn(body)!,
       off = low + 0.3 - clearance.value
-    const to = change(
-      refOf(body, `features.${rout.id}.${key}`),
-      (rout.dims[key]?.value ?? 0) + 2 * off,
-      HOLDS.router,
-    )
+    const to = change(refOf(body, `features.${rout.id}.${key}`), (rout.dims[key]?.value ?? 0) + 2 * off, 'router')
     return [
       mend(block, `open-${key}`, {
         title: say`Rout ${mm(off, 1)} off both ${key === 'length' ? 'ends' : 'sides'} of the tremolo rout`,
@@ -101,7 +96,7 @@ const joined = (): readonly Joined[] => [
     mends({ view, clearance }, { low }) {
       const bridge = view.part('bridge')!,
         off = low + 0.3 - clearance.value
-      const to = change(refOf(bridge, 'dims.blockDepth'), (bridge.dims.blockDepth?.value ?? 0) - off, HOLDS.file)
+      const to = change(refOf(bridge, 'dims.blockDepth'), (bridge.dims.blockDepth?.value ?? 0) - off, 'file')
       return [
         mend(block, 'shorten-block', {
           title: say`File ${mm(off, 1)} off the block’s foot`,

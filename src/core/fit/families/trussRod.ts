@@ -3,9 +3,8 @@ import { asked } from '../../document/assumed.ts'
 import { quantityAt, refOf } from '../../document/quantityAt.ts'
 import { partIn } from '../../document/references.ts'
 import { fromSource, linear } from '../../units/quantity.ts'
-import { family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
+import { change, family, type FamilyFile, findIn, MEMORY, mend } from '../family.ts'
 import type { JointFamily } from '../joint.ts'
-import { HOLDS } from '../holds.ts'
 
 const rod = family(
   'truss rod',
@@ -65,13 +64,7 @@ const found: JointFamily = ({ build, layout }) => {
               mend(rod, 'lengthen-notch', {
                 title: say`Cut the notch ${mm(-clearance.value, 1)} longer`,
                 note: 'Towards the neck pickup: look at what is left before its rout.',
-                changes: [
-                  {
-                    ref: refOf(body, `features.${notch.id}.length`),
-                    value: reach.value + 0.5,
-                    doubt: HOLDS.router,
-                  },
-                ],
+                changes: [change(refOf(body, `features.${notch.id}.length`), reach.value + 0.5, 'router')],
               }),
             ]
           : [],

@@ -156,7 +156,7 @@ const bushing = (sort: 'pressed' | 'threaded', of: Family<keyof typeof REAM_OR_S
       (view.part('tuners')!.dims.bushingDiameter?.value ?? 0) +
       (low + (high ?? low)) / 2 +
       2 * filmOn(build, neck, 'tuner-hole').value
-    const changes = holes.map(h => change(refOf(neck, `features.${h.id}.diameter`), target, 0.05))
+    const changes = holes.map(h => change(refOf(neck, `features.${h.id}.diameter`), target, 'reamer'))
     const common = { changes, read: changes[0]!.ref, count: holes.length }
     return clearance.value < low
       ? [
@@ -212,7 +212,7 @@ const joined = (): readonly Joined[] => [
     mends({ view, clearance }, { low }) {
       const tuners = view.part('tuners')!,
         wide = tuners.dims.bodyWidth?.value ?? 0
-      const to = change(refOf(tuners, 'dims.bodyWidth'), wide + clearance.value - low - 0.1, 0.05)
+      const to = change(refOf(tuners, 'dims.bodyWidth'), wide + clearance.value - low - 0.1, 'fitted')
       return [
         mend(pitch, 'trim-bodies', {
           title: say`Take ${mm((low + 0.1 - clearance.value) / 2, 2)} off both sides of each tuner body`,
@@ -264,10 +264,10 @@ const joined = (): readonly Joined[] => [
           mend(headThickness, 'washers', {
             title: say`Put ${mm(low + 0.5 - room, 1)} of washer under each tuner`,
             note: 'On the back, where it is not seen.',
-            changes: [change(refOf(tuners, 'dims.reachMin'), min + room - low - 0.5, 0.1)],
+            changes: [change(refOf(tuners, 'dims.reachMin'), min + room - low - 0.5, 'laidIn')],
           }),
         ]
-      const to = change(refOf(neck, 'dims.headThickness'), thick + room - low - 0.3, 0.15)
+      const to = change(refOf(neck, 'dims.headThickness'), thick + room - low - 0.3, 'thinned')
       return [
         mend(headThickness, 'thin-head', {
           title: say`Thin the headstock by ${mm(low + 0.3 - room, 1)} from the back`,

@@ -99,7 +99,11 @@ function bores({ build, layout }: FitContext): FoundJoint[] {
           ? [
               mend(bore, 'open-bore', {
                 title: say`Drill it out to ${mm(Math.ceil((load.diameter + aim.low) * 2) / 2, 1)}`,
-                changes: [change(`${body.id}/${path}`, Math.ceil((load.diameter + aim.low) * 2) / 2, doubtOf(own))],
+                changes: [
+                  change(`${body.id}/${path}`, Math.ceil((load.diameter + aim.low) * 2) / 2, {
+                    within: doubtOf(own),
+                  }),
+                ],
               }),
             ]
           : [],
