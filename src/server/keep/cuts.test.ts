@@ -3,8 +3,8 @@ import { LONG } from '../../../tests/support/long.ts'
 import { cutEverywhere, faultAt, type Tally } from '../../../tests/support/storeCuts.ts'
 
 /** Seeds that every run tries; `npm run cuts` tries thousands. */
-const LIVES = LONG ? 12 : 3,
-  FAULTS = LONG ? 300 : 60
+const LIVES = LONG ? 12 : 1,
+  FAULTS = LONG ? 300 : 25
 const tally = (): Tally => ({ cuts: 0, faults: 0, acts: 0, acknowledged: 0, calls: 0 })
 
 describe('what was acknowledged is there, and what was refused is not', () => {
