@@ -7,7 +7,7 @@ export const HOLDS = {
   router: 0.2,
   /** Drilled to a depth by a stop or by a mark on the bit. */
   drilledDeep: 0.3,
-  /** A hole plugged and drilled again: its diameter. */
+  /** A hole drilled, plugged before where need be: its diameter. */
   redrilled: 0.15,
   /** A hole plugged and drilled again, or a part screwed where it was marked: its place. */
   marked: 0.1,
@@ -24,7 +24,7 @@ export const HOLDS = {
   veneer: 0.04,
   /** Sanded on a flat block, read between strokes. */
   sanded: 0.02,
-  /** Glued up or rubbed down a little at a time, read by a calliper. */
+  /** Glued up, sleeved or rubbed down a little at a time, read by a calliper. */
   fitted: 0.05,
   /** Thinned over a whole face, by plane or sander. */
   thinned: 0.15,
@@ -32,7 +32,7 @@ export const HOLDS = {
   laidIn: 0.1,
   /** Foam glued to a wall: it gives. */
   foam: 0.3,
-  /** Washers under a spring, or a nut run along a thread. */
+  /** Washers stacked under a spring, or a nut run along a thread. */
   stacked: 0.2,
   /** A guard laid over its routs by eye. */
   laidOver: 0.2,

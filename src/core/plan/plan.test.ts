@@ -6,11 +6,13 @@ import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from '../document/build.ts'
 import { chooseFix, ownStepId, takeReading } from '../document/edits.ts'
 import { readBuild } from '../document/readBuild.ts'
+import { readingRef } from '../document/readingRef.ts'
 import { schedule, type WorkItem } from '../calendar/schedule.ts'
 import { finishWork } from '../finish/finishWork.ts'
 import { zonesOf } from '../finish/zones.ts'
 import { shoppingList } from '../finish/shopping.ts'
 import { setupWork } from '../setup/setupWork.ts'
+import { readWith } from '../tools/tools.ts'
 import { calendarFile } from './calendarFile.ts'
 import { CAUTIONS } from '../cautions/cautions.ts'
 import { plan } from './plan.ts'
@@ -117,6 +119,26 @@ describe('ticking steps', () => {
     expect(plan(after).steps.find(s => s.id === step.id)!.status).toBe('done')
     expect(plan(reopenStep(after, step.id)).steps.find(s => s.id === step.id)?.status).not.toBe('done')
   })
+  it('takes a long reading with the rule that it asks for, never as surely as by a calliper', () => {
+    const b = heron(),
+      step = plan(b).steps.find(s => s.read && readingRef(s.read.of)?.kind === 'frets')!,
+      after = tickStep(b, step, at, step.read!.expected)
+    expect(step.tools).toContain('long steel rule')
+    expect(after.readings.at(-1)).toMatchObject({ of: step.read!.of, ...readWith('rule', 'length') })
+  })
+  it.each(['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const)(
+    'enters every reading that %s calls for',
+    id => {
+      const b = demo(id)
+      for (const s of plan(b).steps)
+        if (s.read) {
+          const { of, expected, min } = s.read,
+            after = tickStep(b, s, at, expected ?? min)
+          expect(after.readings.at(-1)?.of).toBe(of)
+          expect(readBuild(after).ok, of).toBe(true)
+        }
+    },
+  )
   it('moves on to the next, and leaves out what is skipped', () => {
     const b = heron()
     const first = plan(b).next!

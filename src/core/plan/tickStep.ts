@@ -1,6 +1,7 @@
 import type { Build, Reading } from '../document/build.ts'
 import { readWith } from '../tools/tools.ts'
 import { readingRef } from '../document/readingRef.ts'
+import { readWithUsual, type ReadBy } from '../document/usualTool.ts'
 import { plugHoles, takeReading } from '../document/edits.ts'
 import { PLUGS } from '../drill/plugs.ts'
 import { drillHoles, undrill } from '../drill/there.ts'
@@ -10,19 +11,15 @@ import { trialRecord } from '../fit/trialAssembly.ts'
 import { withStepJoints } from './solderTick.ts'
 import type { OrderedStep, ReadUnit } from './step.ts'
 
-/** With what a reading is taken, and how well it is known, when the builder says no more. */
-function usualTool(unit: ReadUnit, of: string, value: number): { with: string; doubt: number } {
+/** With what a step’s reading is taken where that is not what usually reads such a thing. */
+function toolOf({ of, unit }: { of: string; unit: ReadUnit }, value: number): ReadBy | undefined {
   if (unit === 'Ω') return readWith('meter', 'resistance', value)
-  switch (readingRef(of)?.kind) {
-    case 'setup':
-      return readWith('feeler gauge', 'gap')
-    case 'film':
-      return readWith('calliper over a tape step', 'film')
-    case 'dry':
-      return readWith('straightedge and rule', 'length')
-    default:
-      return readWith('calliper', 'length')
-  }
+  const kind = readingRef(of)?.kind
+  return kind === 'setup'
+    ? readWith('feeler gauge', 'gap')
+    : kind === 'film'
+      ? readWith('calliper over a tape step', 'film')
+      : undefined
 }
 
 /**
@@ -48,12 +45,7 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
       at,
     )
   if (reading !== undefined && step.read)
-    next = takeReading(next, {
-      of: step.read.of,
-      value: reading,
-      ...usualTool(step.read.unit, step.read.of, reading),
-      at,
-    })
+    next = readWithUsual(next, step.read.of, reading, at, toolOf(step.read, reading))
   if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return {
     ...next,

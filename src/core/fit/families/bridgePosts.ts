@@ -9,6 +9,7 @@ import { filmFor, filmOn } from '../../finish/film.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { GLUE_RESTS, change, family, LIMIT, MEMORY, mend, type FamilyFile, type Joined } from '../family.ts'
+import type { Held } from '../holds.ts'
 
 const PLUG = {
   minutes: 80,
@@ -138,24 +139,26 @@ const setOf = (posts: string, holds: string, name: string): readonly Joined[] =>
         aim = (low + (high ?? low)) / 2
       const target =
         (view.part(posts)!.dims.bushingDiameter?.value ?? 0) + aim + 2 * filmOn(build, body, 'stud-hole').value
-      const changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, 'veneer'))
-      const common = { changes, read: changes[0]!.ref }
+      const to = (by: Held) => {
+        const changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), target, by))
+        return { changes, read: changes[0]!.ref }
+      }
       return clearance.value < low
         ? [
             mend(bushing, 'ream-posts', {
-              ...common,
+              ...to('reamer'),
               title: say`Ream ${num(holes.length)} post holes to ${mm(target, 2)}`,
               note: 'Ream, never pound.',
             }),
           ]
         : [
             mend(bushing, 'wrap-bushings', {
-              ...common,
+              ...to('veneer'),
               title: say`Line ${num(holes.length)} post holes with ${mm((clearance.value - aim) / 2, 2)} of veneer`,
               note: 'Glued in the hole, then the bushing is pressed. Adhesive alone is not undone.',
             }),
             mend(bushing, 'plug-posts', {
-              ...common,
+              ...to('redrilled'),
               title: say`Plug ${num(holes.length)} post holes with hardwood and drill ${mm(target, 2)}`,
               note: 'For holes that are oval or off their place as well.',
             }),

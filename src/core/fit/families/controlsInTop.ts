@@ -209,7 +209,7 @@ function inHole(c: MendContext, holder: Holder, slot: string, low: number, high:
       (c.view.part(slot)!.dims.threadDiameter?.value ?? 0) +
         0.3 +
         (holder === 'body' ? 2 * filmOn(c.build, part, hole.role).value : 0),
-      'opened',
+      c.clearance.value < low ? 'reamer' : 'fitted',
     )
   if (c.clearance.value < low)
     return [

@@ -69,7 +69,9 @@ const found: JointFamily = ({ build, layout }) => {
       fixes: ({ low, high }) => {
         const aim = (low + (high ?? low)) / 2,
           to = dia.value + aim + 2 * film.value
-        const changes = holes.map(h => change(refOf(body, `features.${h.id}.diameter`), to, 'veneer'))
+        const changes = holes.map(h =>
+          change(refOf(body, `features.${h.id}.diameter`), to, fit.value < low ? 'reamer' : 'veneer'),
+        )
         return fit.value < low
           ? [
               mend(fitting, 'ream-ferrules', {

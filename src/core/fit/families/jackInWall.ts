@@ -7,6 +7,7 @@ import type { Point } from '../../geometry/outline.ts'
 import type { Layout } from '../../layout/layOut.ts'
 import type { Feature, Part } from '../../parts/part.ts'
 import { change, family, LIMIT, mend, type FamilyFile, type Joined, type MendContext } from '../family.ts'
+import type { Held } from '../holds.ts'
 import type { Fix } from '../joint.ts'
 
 const wall = family(
@@ -121,19 +122,19 @@ function inBore({ build, view, clearance }: MendContext, low: number): Fix[] {
   const jack = view.part('jack')!,
     { part, hole } = holderOf(view)!,
     dia = (jack.dims[widthOf(jack)]?.value ?? 0) + 2 * filmOn(build, part, hole.role).value
-  const to = (value: number) => change(refOf(part, `features.${hole.id}.diameter`), value, 'file')
+  const to = (value: number, by: Held) => change(refOf(part, `features.${hole.id}.diameter`), value, by)
   return clearance.value < low
     ? [
         mend(bore, 'ream-bore', {
           title: say`Ream the bore to ${mm(dia + 0.3, 1)}`,
-          changes: [to(dia + 0.3)],
+          changes: [to(dia + 0.3, 'reamer')],
         }),
       ]
     : [
         mend(bore, 'wide-washer', {
           title: 'Put a washer over the bore on both sides',
           note: 'It centres the jack and hides the gap.',
-          changes: [to(dia + 0.5)],
+          changes: [to(dia + 0.5, 'laidIn')],
         }),
       ]
 }

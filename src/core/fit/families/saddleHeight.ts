@@ -85,7 +85,7 @@ export const saddleHeight = {
           const lift = change(
             refOf(body, `features.${pocket.id}.depth`),
             (pocket.dims.depth?.value ?? 0) - rise,
-            'laidIn',
+            glued ? 'chisel' : 'laidIn',
           )
           if (glued)
             return [

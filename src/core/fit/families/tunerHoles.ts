@@ -156,7 +156,8 @@ const bushing = (sort: 'pressed' | 'threaded', of: Family<keyof typeof REAM_OR_S
       (view.part('tuners')!.dims.bushingDiameter?.value ?? 0) +
       (low + (high ?? low)) / 2 +
       2 * filmOn(build, neck, 'tuner-hole').value
-    const changes = holes.map(h => change(refOf(neck, `features.${h.id}.diameter`), target, 'reamer'))
+    const by = clearance.value < low ? 'reamer' : 'fitted'
+    const changes = holes.map(h => change(refOf(neck, `features.${h.id}.diameter`), target, by))
     const common = { changes, read: changes[0]!.ref, count: holes.length }
     return clearance.value < low
       ? [
