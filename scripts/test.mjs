@@ -32,7 +32,7 @@ const modules = 'node_modules/',
   layers = ['--config', '.dependency-cruiser.cjs', '--output-type', 'err']
 /** What is looked at before anything runs, the longest first, on both cores of a small machine. */
 const looks = [
-  () => node('Lint', `${modules}eslint/bin/eslint.js`, '.', '--max-warnings', '0'),
+  () => node('Lint', `${modules}oxlint/bin/oxlint`),
   () => node('Format', `${modules}prettier/bin/prettier.cjs`, '--check', '--log-level', 'warn', '.'),
   () => node('Build', 'scripts/built.mjs'),
   () => node('Types', `${modules}typescript-native/bin/tsc`, '--noEmit'),

@@ -65,7 +65,7 @@ export function LetIn() {
     // Over HTTPS a link is all that it needs.
     if (!plain && token && !underWay) pair({ token })
     // With what the link brought, and the name that it is proposed.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [plain, token])
   const digits = code.replace(/\D/g, '')
   return (

@@ -55,15 +55,9 @@ export function StationFrame({
   // On a telephone one thing lies under another; the map is folded away until it is asked for.
   if (narrow)
     return (
-      <NarrowFrame
-        onPaper={onPaper}
-        map={map}
-        sheet={sheet}
-        named={named}
-        corner={corner}
-        ledger={ledger}
-        children={children}
-      />
+      <NarrowFrame onPaper={onPaper} map={map} sheet={sheet} named={named} corner={corner} ledger={ledger}>
+        {children}
+      </NarrowFrame>
     )
   return (
     <div

@@ -65,7 +65,7 @@ export function useHeavy<T>(
     const later = setTimeout(ask, rest)
     return () => clearTimeout(later)
     // The caller names what the request depends on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, deps)
   return state
 }

@@ -58,7 +58,7 @@ const LOOKS: readonly (readonly [RegExp, string])[] = [
   [/^\uFFFD\uFFFD\uFFFD\uFFFD|^.{6}JFIF|^.{6}Exif/s, 'a picture'],
   [/^GIF8/, 'a picture'],
   [/^RIFF.{4}WEBP/s, 'a picture'],
-  [/^PK\x03\x04/, 'a packed archive or an office document'],
+  [/^PK[^ -~]{2}/, 'a packed archive or an office document'],
   [/^\s*<(!doctype html|html)/i, 'a web page'],
   [/^\s*<(\?xml|svg)/i, 'a drawing'],
 ]

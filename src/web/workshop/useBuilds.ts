@@ -75,7 +75,7 @@ export function useBuilds() {
       open = false
     }
     // A card is fetched again when its revision is another, and none while the builds are being changed: it may be going.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [rows, acting])
 
   /** Changes the workshop's builds, and tells what stood in the way. */

@@ -64,7 +64,7 @@ export function Practising({ work }: { work: MeterWork }) {
       .faults(build)
       .then(all => setFaults([...all].sort((a, b) => a.says.localeCompare(b.says))))
     // The faults hang on the circuit alone.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [build.circuit, build.parts])
   const began = build.circuit.standIn?.began ?? ''
   const end = () =>

@@ -76,16 +76,7 @@ export function BuyList() {
                 <th scope="row" className="py-1 pr-3 text-left font-normal">
                   <span className="block">
                     {x.part}
-                    {x.link && (
-                      <a
-                        href={x.link}
-                        target="_blank"
-                        rel="noreferrer noopener"
-                        className="ml-2 inline-flex min-h-6 items-center gap-1 text-note underline"
-                      >
-                        offer <ExternalLink size={13} aria-hidden="true" />
-                      </a>
-                    )}
+                    {x.link && <Offer at={x.link} />}
                   </span>
                   <span className="block text-note text-muted">{x.label}</span>
                   {x.state === 'to buy' && x.item !== undefined && s.supplier === catalogue?.supplier && (
@@ -124,3 +115,15 @@ export function BuyList() {
     </article>
   )
 }
+
+/** Where a part is offered. */
+const Offer = ({ at }: { at: string }) => (
+  <a
+    href={at}
+    target="_blank"
+    rel="noreferrer noopener"
+    className="ml-2 inline-flex min-h-6 items-center gap-1 text-note underline"
+  >
+    offer <ExternalLink size={13} aria-hidden="true" />
+  </a>
+)

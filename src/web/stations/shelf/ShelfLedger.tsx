@@ -47,7 +47,7 @@ export function ShelfLedger({
   useEffect(() => {
     if (at >= 0) v.scrollToIndex(at, { align: 'auto' })
     // Only another part in hand, or another list, scrolls.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [hand, lines])
   return (
     <section aria-label={heading} className="flex min-h-0 flex-col border-r border-line bg-ground">
