@@ -1,17 +1,18 @@
 import { readdirSync, readFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import ts from 'typescript'
 
 /**
- * Every sentence with values that an engine can say, by its template, with the places where it stands: what a catalogue
- * of another language is laid over. npm run messages [word]
+ * Everything that an engine can say, with the places where it stands: what a catalogue of another language is laid over.
+ * Sentences with values by their templates, which `say` shows; plain words wherever the type of their place is `Said`.
+ * npm run messages [word]
  */
 const root = fileURLToPath(new URL('..', import.meta.url)),
   CORE = join(root, 'src/core')
 
 export interface Message {
-  /** The template as `say` makes it: its key. */
+  /** The template as `say` makes it, or the words: its key. */
   text: string
   /** `file:line`, from the project's root. */
   at: string[]
@@ -23,19 +24,20 @@ const templateOf = (t: ts.TemplateLiteral): string =>
     ? t.text
     : t.head.text + t.templateSpans.map((s, i) => `{${i}}${s.literal.text}`).join('')
 
-/** All messages in their alphabet. */
-export function messages(): Message[] {
+const FILES = () =>
+  readdirSync(CORE, { recursive: true, encoding: 'utf8' })
+    .filter(f => f.endsWith('.ts') && !f.endsWith('.test.ts'))
+    .map(f => join(CORE, f))
+
+/** What is found in sources, each text once, in their alphabet. */
+function found(sources: readonly ts.SourceFile[], textAt: (n: ts.Node) => string | undefined): Message[] {
   const by = new Map<string, string[]>()
-  const files = readdirSync(CORE, { recursive: true, encoding: 'utf8' }).filter(
-    f => f.endsWith('.ts') && !f.endsWith('.test.ts'),
-  )
-  for (const f of files) {
-    const source = ts.createSourceFile(f, readFileSync(join(CORE, f), 'utf8'), ts.ScriptTarget.Latest, true)
+  for (const source of sources) {
     const look = (n: ts.Node): void => {
-      if (ts.isTaggedTemplateExpression(n) && n.tag.getText() === 'say') {
-        const text = templateOf(n.template),
-          line = source.getLineAndCharacterOfPosition(n.getStart()).line + 1
-        by.set(text, [...(by.get(text) ?? []), `src/core/${f}:${line}`])
+      const text = textAt(n)
+      if (text) {
+        const line = source.getLineAndCharacterOfPosition(n.getStart()).line + 1
+        by.set(text, [...(by.get(text) ?? []), `${relative(root, source.fileName)}:${line}`])
       }
       ts.forEachChild(n, look)
     }
@@ -44,9 +46,42 @@ export function messages(): Message[] {
   return [...by].map(([text, at]) => ({ text, at })).sort((a, b) => (a.text < b.text ? -1 : 1))
 }
 
+const tagged = (n: ts.Node): n is ts.TaggedTemplateExpression =>
+  ts.isTaggedTemplateExpression(n) && n.tag.getText() === 'say'
+
+/** Sentences with values, by their templates. */
+export const templates = (): Message[] =>
+  found(
+    FILES().map(f => ts.createSourceFile(f, readFileSync(f, 'utf8'), ts.ScriptTarget.Latest, true)),
+    n => (tagged(n) ? templateOf(n.template) : undefined),
+  )
+
+/** Whether a place takes what is said: its type has sentences in it. */
+const takesSaid = (type: ts.Type | undefined): boolean =>
+  type !== undefined && (type.isUnion() ? type.types : [type]).some(t => t.symbol?.name === 'Sentence')
+
+/** Plain words where something is said; `loose` are strings put together there without `say`, which no catalogue can have. */
+export function plainWords(): { words: Message[]; loose: Message[] } {
+  const config = ts.getParsedCommandLineOfConfigFile(join(root, 'tsconfig.json'), undefined, {
+      ...ts.sys,
+      onUnRecoverableConfigFileDiagnostic: d => {
+        throw new Error(ts.flattenDiagnosticMessageText(d.messageText, ' '))
+      },
+    })!,
+    program = ts.createProgram(FILES(), { ...config.options, noEmit: true }),
+    checker = program.getTypeChecker(),
+    sources = FILES().map(f => program.getSourceFile(f)!),
+    isSaid = (n: ts.Expression) =>
+      !ts.isTaggedTemplateExpression(n.parent) && takesSaid(checker.getContextualType(n))
+  return {
+    words: found(sources, n => (ts.isStringLiteralLike(n) && isSaid(n) ? n.text : undefined)),
+    loose: found(sources, n => (ts.isTemplateExpression(n) && isSaid(n) ? n.getText() : undefined)),
+  }
+}
+
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  const word = process.argv[2]?.toLowerCase() ?? ''
-  const found = messages().filter(m => m.text.toLowerCase().includes(word))
-  for (const m of found) console.log(`${JSON.stringify(m.text)}\n    ${m.at.join(', ')}`)
-  console.log(`${found.length} messages.`)
+  const word = process.argv[2]?.toLowerCase() ?? '',
+    all = [...templates(), ...plainWords().words].filter(m => m.text.toLowerCase().includes(word))
+  for (const m of all) console.log(`${JSON.stringify(m.text)}\n    ${m.at.join(', ')}`)
+  console.log(all.length === 1 ? '1 message.' : `${all.length} messages.`)
 }

@@ -2,7 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import ts from 'typescript'
 import { describe, expect, it } from 'vitest'
-import { messages } from '../../scripts/messages.ts'
+import { plainWords, templates } from '../../scripts/messages.ts'
+import { LONG } from '../support/long.ts'
 import { ROOT } from '../support/server.ts'
 
 /** What docs/style.md says is not said, with what is said for it. */
@@ -62,7 +63,7 @@ describe('one word for one thing', () => {
 })
 
 describe('the catalogue of messages', () => {
-  const all = messages()
+  const all = templates()
   it('has every template once, with where it stands', () => {
     expect(all.length).toBeGreaterThan(300)
     expect(new Set(all.map(m => m.text)).size).toBe(all.length)
@@ -74,5 +75,12 @@ describe('the catalogue of messages', () => {
       const holes = [...text.matchAll(/\{(\d+)\}/g)].map(m => Number(m[1]))
       expect(holes, text).toEqual(holes.map((_, i) => i))
     }
+  })
+  it.runIf(LONG)('has plain words too, and nothing is put together where something is said', () => {
+    const { words, loose } = plainWords()
+    expect(words.length).toBeGreaterThan(500)
+    const low = words.find(m => m.text.startsWith('The nut is too low'))
+    expect(low?.at.map(a => a.replace(/:\d+$/, ''))).toEqual(['src/core/fit/families/nut.ts'])
+    expect(loose).toEqual([])
   })
 })
