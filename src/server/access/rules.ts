@@ -25,6 +25,7 @@ export const RULES: Readonly<Record<string, Role>> = {
   'DELETE /guest-links/:id': 'owner',
   'GET /live': 'bench',
   'POST /live/show': 'bench',
+  'PUT /live/shown/:page': 'bench',
   'PUT /live/here/:page': 'bench',
   'DELETE /live/here/:page': 'bench',
   'GET /network': 'owner',

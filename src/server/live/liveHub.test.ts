@@ -1,6 +1,6 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import type { Entry } from '../keep/entry.ts'
-import { changedBy, LiveHub, SILENT, type Changed, type LiveEvent } from './liveHub.ts'
+import { ANSWERS_WITHIN, changedBy, LiveHub, SILENT, type Changed, type LiveEvent } from './liveHub.ts'
 
 const build = (id: string, revision: number) => ({ kind: 'build', row: { id, revision } }) as unknown as Entry
 const part = (id: string) => ({ kind: 'part', row: { id, revision: 1 } }) as unknown as Entry
@@ -105,5 +105,34 @@ describe('pages that listen', () => {
     expect(second.heard.at(-1)).toEqual({ kind: 'settings' })
     second.leave()
     expect(heardBy(hub, 'd').heard).toEqual([{ kind: 'here', pages: [] }])
+  })
+  it('are shown something when they say so; where one is gone without a word, another of its device is asked', async () => {
+    vi.useFakeTimers()
+    try {
+      const hub = new LiveHub(),
+        asked: string[] = [],
+        there = (page: string, by: string) => hub.here({ page, by, device: by, build: null, where: 'Tour' })
+      there('kept', 'Tablet')
+      there('other', 'Laptop')
+      there('closed', 'Tablet')
+      hub.join('all', e => {
+        if (e.kind !== 'show') return
+        asked.push(`${e.page} ${e.path}`)
+        if (e.page !== 'closed') hub.heard([{ kind: 'shown', page: e.page }])
+      })
+      expect(await hub.show('other', '/b/heron/fit')).toBe(true)
+      const shown = hub.show('closed', '/b/heron/bench')
+      await vi.advanceTimersByTimeAsync(ANSWERS_WITHIN)
+      expect(await shown).toBe(true)
+      expect(asked).toEqual(['other /b/heron/fit', 'closed /b/heron/bench', 'kept /b/heron/bench'])
+      expect(['closed', 'kept', 'other'].map(p => hub.isHere(p))).toEqual([false, true, true])
+      // Nobody of that device is left.
+      there('closed', 'Telephone')
+      const never = hub.show('closed', '/b/heron/bench')
+      await vi.advanceTimersByTimeAsync(ANSWERS_WITHIN)
+      expect(await never).toBe(false)
+    } finally {
+      vi.useRealTimers()
+    }
   })
 })

@@ -12,6 +12,8 @@ export type Changed =
   /** A device was sent away at another server. */
   | { kind: 'sent away'; session: string }
   | { kind: 'show'; page: string; path: string }
+  /** A page says that it shows what it was told to. */
+  | { kind: 'shown'; page: string }
 /** A page that is open: its build, null where it has none, and where in it. */
 export interface Here {
   page: string
@@ -23,7 +25,7 @@ export interface Here {
 }
 /** What a page hears of. */
 export type LiveEvent =
-  | Exclude<Changed, { kind: 'sent away' }>
+  | Exclude<Changed, { kind: 'sent away' | 'shown' }>
   | { kind: 'here'; pages: Here[] }
   /** Something of a build is to be shown on a page, whose name it says. */
   | { kind: 'show'; page: string; path: string }
@@ -66,6 +68,9 @@ export function changedBy(entries: readonly Entry[]): Changed[] {
 /** A page that has not said for so long where it is has gone, ms: they say it every minute. */
 export const SILENT = 150_000
 
+/** So long a page is waited for that is told to show something, ms: one that was closed without a word says nothing. */
+export const ANSWERS_WITHIN = 4000
+
 /** Other servers on the same database. */
 export interface Others {
   tell: (c: readonly Changed[]) => void
@@ -76,6 +81,7 @@ export class LiveHub {
   /** Streams by which pages hear: all pages of a browser may share one. */
   readonly #streams = new Map<string, (e: LiveEvent) => void>()
   readonly #here = new Map<string, { here: Here; at: number; stream: string | undefined }>()
+  readonly #showing = new Map<string, () => void>()
   #others: Others | undefined
   #sentAway: (session: string) => void = () => undefined
   #forgotten: (page: string) => void = () => undefined
@@ -132,6 +138,37 @@ export class LiveHub {
   isHere(page: string): boolean {
     return this.#here.has(page)
   }
+  /** The page, then the others of its device, the one that said last where it is before the rest. */
+  #pagesOfItsDevice(page: string): string[] {
+    const by = this.#here.get(page)?.here.by
+    const others = [...this.#here.values()]
+      .filter(h => h.here.by === by && h.here.page !== page)
+      .sort((a, b) => b.at - a.at)
+    return [page, ...others.map(h => h.here.page)]
+  }
+  /**
+   * Shows something on a page, or on another of its device where that one does not answer: it is gone, then.
+   * @returns whether any says that it shows it
+   */
+  async show(page: string, path: string): Promise<boolean> {
+    for (const p of this.#pagesOfItsDevice(page)) {
+      if (await this.#shows(p, path)) return true
+      this.leave(p)
+    }
+    return false
+  }
+  #shows(page: string, path: string): Promise<boolean> {
+    return new Promise(done => {
+      const end = (answered: boolean) => {
+          clearTimeout(timer)
+          this.#showing.delete(page)
+          done(answered)
+        },
+        timer = setTimeout(end, ANSWERS_WITHIN, false)
+      this.#showing.set(page, () => end(true))
+      this.changed([{ kind: 'show', page, path }])
+    })
+  }
   /** A page has none open any more. */
   leave(page: string): void {
     if (this.#here.delete(page)) this.#tell(this.#whoIsHere())
@@ -159,6 +196,7 @@ export class LiveHub {
   heard(all: readonly Changed[]): void {
     for (const c of all)
       if (c.kind === 'sent away') this.#sentAway(c.session)
+      else if (c.kind === 'shown') this.#showing.get(c.page)?.()
       else this.#tell(c)
   }
 

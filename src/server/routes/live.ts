@@ -13,7 +13,7 @@ const LONGEST = 80
 /**
  * What is done elsewhere, as it is done. GET /api/live?page=: a stream of events. PUT /api/live/here/:page { build, where, stream }:
  * what the page has open, for those who have it too; DELETE: nothing any more. POST /api/live/show { page, path }: shows a page
- * of a build on another device.
+ * of a build on another device, and answers when it is shown there; PUT /api/live/shown/:page: it is.
  */
 export function liveRoutes(hub: LiveHub): Router {
   const r = Router()
@@ -67,7 +67,7 @@ export function liveRoutes(hub: LiveHub): Router {
     )
     res.status(204).end()
   })
-  r.post('/show', (req, res) => {
+  r.post('/show', async (req, res) => {
     const { page, path } = (req.body ?? {}) as Record<string, unknown>
     const problems = [
       ...(typeof page === 'string' && hub.isHere(page) ? [] : [{ path: 'page', reason: 'is not open any more' }]),
@@ -76,7 +76,12 @@ export function liveRoutes(hub: LiveHub): Router {
         : [{ path: 'path', reason: 'must be the address of a page of a build' }]),
     ]
     if (problems.length) throw new ApiError(422, 'not-shown', 'It is not shown there.', problems)
-    hub.changed([{ kind: 'show', page: page as string, path: path as string }])
+    if (!(await hub.show(page as string, path as string)))
+      throw new ApiError(504, 'no-answer', 'That device does not answer. Wake it, or open Snug Bolt on it again.')
+    res.status(204).end()
+  })
+  r.put('/shown/:page', (req, res) => {
+    hub.changed([{ kind: 'shown', page: pageOf(req.params.page) }])
     res.status(204).end()
   })
   r.delete('/here/:page', (req, res) => {

@@ -178,6 +178,7 @@ export const api = {
   trust: () => call<TrustedBy>('/network/trust'),
   here: (page: string, at: { build: string | null; where: string; stream: string }) =>
     call<void>(`/live/here/${page}`, { method: 'PUT', body: body(at) }),
+  shown: (page: string) => call<void>(`/live/shown/${page}`, { method: 'PUT' }),
   showOn: (page: string, path: string) => call<void>('/live/show', { method: 'POST', body: body({ page, path }) }),
   builds: () => call<BuildRow[]>('/builds'),
   build: (id: string) => call<StoredBuild>(`/builds/${encodeURIComponent(id)}`),

@@ -56,7 +56,9 @@ function heard(e: LiveEvent): void {
       if (open.build) void freshen(open.build.id)
       return more('builds')
     case 'show':
-      return e.page === PAGE ? useLive.setState({ shown: e.path }) : undefined
+      if (e.page !== PAGE) return
+      void api.shown(PAGE).catch(() => undefined)
+      return useLive.setState({ shown: e.path })
     case 'shelf':
       return useShelf.getState().changed(e.parts)
     case 'here':
