@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { rmSync } from 'node:fs'
 import type { BrowserContext, Page } from 'playwright-core'
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { LONG, oneIn } from '../support/long.ts'
 import { copyOf, DESKTOP, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
 import type { Build } from '../../src/core/document/build.ts'
 import { png } from '../support/png.ts'
@@ -41,7 +42,7 @@ describe('while the server is away', () => {
       await page.reload()
       await saved(page)
       await server.kill('SIGKILL')
-      for (const station of STATIONS) {
+      for (const station of oneIn(4, STATIONS)) {
         await page.goto(`${server.address}/b/wren/${station}`)
         await page.locator('main h1').first().waitFor()
         await saved(page)
@@ -146,7 +147,7 @@ describe('two pages of one build', () => {
     await context.close()
   })
 
-  it('keep what each has not saved: reloading one neither shows nor drops the other’s', async () => {
+  it.runIf(LONG)('keep what each has not saved: reloading one neither shows nor drops the other’s', async () => {
     const id = await copyOf(bench, 'two-drafts', 'wren'),
       context = await keeping(),
       a = await openIn(context, `${bench.server.address}/b/${id}/log`),

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import type { Build } from '../../src/core/document/build.ts'
 import type { Part } from '../../src/core/parts/part.ts'
 import { copyOf, openBench, saved, TABLET, type Bench } from '../support/browser.ts'
@@ -76,7 +77,7 @@ describe('the shelf', () => {
     expect((await build(id)).parts.find(p => p.id === 'heron-double')!.dims.width!.value).toBe(66)
   })
 
-  it('gives a body one more rout, says what it is for, and takes it away again', async () => {
+  it.runIf(LONG)('gives a body one more rout, says what it is for, and takes it away again', async () => {
     const id = await copy('places'),
       page = await bench.open(`/b/${id}/shelf?hand=heron-body`)
     await page.getByLabel('One more').selectOption('battery-box')
@@ -133,7 +134,7 @@ describe('the shelf', () => {
       .toBe(70)
   })
 
-  it('reads an outline from a drawing, and refuses one that crosses itself', async () => {
+  it.runIf(LONG)('reads an outline from a drawing, and refuses one that crosses itself', async () => {
     const id = await copy('outline'),
       page = await bench.open(`/b/${id}/shelf?hand=heron-double&view=outline`)
     const input = page.getByLabel('SVG or DXF drawing').first()
@@ -219,7 +220,7 @@ describe('choosing parts', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('searches for another kind of bridge as another instrument', async () => {
+  it.runIf(LONG)('searches for another kind of bridge as another instrument', async () => {
     const id = await copy('bridge'),
       page = await bench.open(`/b/${id}/parts?view=sets`)
     await page.getByRole('combobox', { name: 'Bridge' }).selectOption('rocking tremolo, six screws')
@@ -265,7 +266,7 @@ describe('choosing parts', () => {
     expect(down.suggestedFilename()).toBe(`${id}-costs.csv`)
   })
 
-  it('follows the instrument: more strings, other slots', async () => {
+  it.runIf(LONG)('follows the instrument: more strings, other slots', async () => {
     const id = await copy('strings'),
       page = await bench.open(`/b/${id}/parts?view=instrument`)
     const strings = page.getByRole('textbox', { name: 'Strings' })
@@ -367,7 +368,7 @@ describe('judging the fit', () => {
     await expect.poll(async () => (await build(id)).readings.length).toBe(2)
   })
 
-  it('asks for more room where the air gets damper', async () => {
+  it.runIf(LONG)('asks for more room where the air gets damper', async () => {
     const id = await copy('air'),
       page = await bench.open(`/b/${id}/fit?view=air`)
     const field = page.getByLabel('Dampest where it lives')

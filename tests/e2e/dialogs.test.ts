@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { oneIn } from '../support/long.ts'
 import { copyOf, openBench, TABLET, type Bench } from '../support/browser.ts'
 import { visit } from '../support/visit.ts'
 import { faults } from '../support/faults.ts'
@@ -31,10 +32,12 @@ const movesUntil = (page: Page, come: string): Promise<string[]> =>
   )
 
 describe('sheets laid over the page', () => {
-  it.each([
-    ['?', 'Keys'],
-    ['/', 'Search'],
-  ])('key %s opens %s without a fault, and gives the focus back', async (key, name) => {
+  it.each(
+    oneIn(2, [
+      ['?', 'Keys'],
+      ['/', 'Search'],
+    ] as const),
+  )('key %s opens %s without a fault, and gives the focus back', async (key, name) => {
     const page = await bench.open('/b/heron/fit')
     await page.locator('#joint').waitFor()
     await page.keyboard.press(key)
@@ -79,7 +82,7 @@ describe('the snug gauge', () => {
     await field.press('Enter')
     await expect.poll(offset).toBeGreaterThan(0)
   })
-  it.each(['no-preference', 'reduce'] as const)(
+  it.each(oneIn(2, ['no-preference', 'reduce'] as const))(
     'a chosen fix takes the head to its place and a new wire is laid before one’s eyes, unless less motion is asked for: %s',
     async reducedMotion => {
       const id = await copyOf(bench, `moves-${reducedMotion}`),

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { unzipSync } from 'fflate'
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { visit } from '../support/visit.ts'
 
@@ -23,53 +24,59 @@ const blankHead = (b: Awaited<ReturnType<typeof storedBuild>>) => {
 }
 
 describe('layout', () => {
-  it('reads the fitted neck’s edges: refuses what is none, gives drift and turn, says what to shave or to leave it', async () => {
-    const id = await copyOf(bench, 'edges'),
-      page = await bench.open(`/b/${id}/drill?hand=centre-line`)
-    await type(page, 'At the pocket’s mouth, treble edge', 'wide')
-    await page.getByRole('alert').filter({ hasText: 'is not a length' }).waitFor()
-    expect(await page.getByLabel('At the pocket’s mouth, treble edge', { exact: true }).inputValue()).toBe('wide')
-    await type(page, 'At the pocket’s mouth, treble edge', '28')
-    await type(page, 'At the pocket’s mouth, bass edge', '28')
-    await type(page, 'At the bridge line, treble edge', '20')
-    await type(page, 'At the bridge line, bass edge', '20')
-    await page.getByRole('alert').filter({ hasText: 'never meet' }).waitFor()
-    await type(page, 'At the bridge line, treble edge', '36')
-    await type(page, 'At the bridge line, bass edge', '31')
-    await page.getByText(/^Shave .* from the treble wall at the mouth/).waitFor()
-    await page.getByRole('row', { name: /Pickup rout \(neck\)/ }).waitFor()
-    await type(page, 'At the bridge line, treble edge', '33.6')
-    await type(page, 'At the bridge line, bass edge', '33.5')
-    await page.getByText(/^Leave it/).waitFor()
-    await page.keyboard.press('Control+z')
-    await saved(page)
-    expect(
-      (await storedBuild(bench, id)).readings.some(
-        r => r.of === 'layout.edge.mouth.at' && r.with === 'as proposed',
-      ),
-    ).toBe(true)
-  })
+  it.runIf(LONG)(
+    'reads the fitted neck’s edges: refuses what is none, gives drift and turn, says what to shave or to leave it',
+    async () => {
+      const id = await copyOf(bench, 'edges'),
+        page = await bench.open(`/b/${id}/drill?hand=centre-line`)
+      await type(page, 'At the pocket’s mouth, treble edge', 'wide')
+      await page.getByRole('alert').filter({ hasText: 'is not a length' }).waitFor()
+      expect(await page.getByLabel('At the pocket’s mouth, treble edge', { exact: true }).inputValue()).toBe('wide')
+      await type(page, 'At the pocket’s mouth, treble edge', '28')
+      await type(page, 'At the pocket’s mouth, bass edge', '28')
+      await type(page, 'At the bridge line, treble edge', '20')
+      await type(page, 'At the bridge line, bass edge', '20')
+      await page.getByRole('alert').filter({ hasText: 'never meet' }).waitFor()
+      await type(page, 'At the bridge line, treble edge', '36')
+      await type(page, 'At the bridge line, bass edge', '31')
+      await page.getByText(/^Shave .* from the treble wall at the mouth/).waitFor()
+      await page.getByRole('row', { name: /Pickup rout \(neck\)/ }).waitFor()
+      await type(page, 'At the bridge line, treble edge', '33.6')
+      await type(page, 'At the bridge line, bass edge', '33.5')
+      await page.getByText(/^Leave it/).waitFor()
+      await page.keyboard.press('Control+z')
+      await saved(page)
+      expect(
+        (await storedBuild(bench, id)).readings.some(
+          r => r.of === 'layout.edge.mouth.at' && r.with === 'as proposed',
+        ),
+      ).toBe(true)
+    },
+  )
 
-  it('tells the bridge from both lines once the edges are read, and sets it on the neck’s by one tap', async () => {
-    const id = await copyOf(bench, 'lines'),
-      page = await bench.open(`/b/${id}/drill?hand=centre-line`)
-    for (const [label, value] of [
-      ['At the pocket’s mouth, treble edge', '27.3'],
-      ['At the pocket’s mouth, bass edge', '26.7'],
-      ['At the bridge line, treble edge', '35.4'],
-      ['At the bridge line, bass edge', '30.6'],
-    ] as const)
-      await type(page, label, value)
-    await visit(page, `/b/${id}/drill?hand=bridge-line`)
-    const sheet = page.getByRole('article')
-    await sheet.getByText('on the body’s own line').waitFor()
-    await sheet.getByText('off the neck’s line, bass side').waitFor()
-    await page.getByRole('button', { name: 'Set it on the neck’s line' }).click()
-    await sheet.getByText('on the neck’s line', { exact: true }).waitFor()
-    await sheet.getByText('off the body’s own line, treble side').waitFor()
-    await saved(page)
-    expect((await storedBuild(bench, id)).placements.bridge!.y.value).toBeCloseTo(2.4, 1)
-  })
+  it.runIf(LONG)(
+    'tells the bridge from both lines once the edges are read, and sets it on the neck’s by one tap',
+    async () => {
+      const id = await copyOf(bench, 'lines'),
+        page = await bench.open(`/b/${id}/drill?hand=centre-line`)
+      for (const [label, value] of [
+        ['At the pocket’s mouth, treble edge', '27.3'],
+        ['At the pocket’s mouth, bass edge', '26.7'],
+        ['At the bridge line, treble edge', '35.4'],
+        ['At the bridge line, bass edge', '30.6'],
+      ] as const)
+        await type(page, label, value)
+      await visit(page, `/b/${id}/drill?hand=bridge-line`)
+      const sheet = page.getByRole('article')
+      await sheet.getByText('on the body’s own line').waitFor()
+      await sheet.getByText('off the neck’s line, bass side').waitFor()
+      await page.getByRole('button', { name: 'Set it on the neck’s line' }).click()
+      await sheet.getByText('on the neck’s line', { exact: true }).waitFor()
+      await sheet.getByText('off the body’s own line, treble side').waitFor()
+      await saved(page)
+      expect((await storedBuild(bench, id)).placements.bridge!.y.value).toBeCloseTo(2.4, 1)
+    },
+  )
   it('proves the scale on two frets and takes it over', async () => {
     const id = await copyOf(bench, 'scale'),
       page = await bench.open(`/b/${id}/drill`)
@@ -191,7 +198,7 @@ describe('cutting and drilling', () => {
     expect((await storedBuild(bench, id)).cuts).toEqual([])
   })
 
-  it('respects the drawer: a single bit, a broken one, none at all', async () => {
+  it.runIf(LONG)('respects the drawer: a single bit, a broken one, none at all', async () => {
     const id = await copyOf(bench, 'drawer'),
       page = await bench.open(`/b/${id}/drill?view=bits`)
     await type(page, 'Add a single bit', '1.7')

@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { visit } from '../support/visit.ts'
 
@@ -65,7 +66,7 @@ describe('what is drilled', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('tells a through hole’s lean from what was read on the other face', async () => {
+  it.runIf(LONG)('tells a through hole’s lean from what was read on the other face', async () => {
     const page = await bench.open('/b/bittern/drill')
     await page.getByText('Neck screw 1, through the body').first().click()
     const far = page.getByRole('region', { name: 'Where it comes out' })
@@ -133,7 +134,7 @@ describe('places and moves that are computed', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('moves tuners by the least that gives even pitch and wood', async () => {
+  it.runIf(LONG)('moves tuners by the least that gives even pitch and wood', async () => {
     const id = await copyOf(bench, 'moves', 'heron', b => {
         const n = b.parts.find(p => p.id === b.slots.neck)!
         n.features = n.features.filter(f => f.role !== 'tuner-hole')
@@ -164,7 +165,7 @@ describe('places and moves that are computed', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('keeps brad points and a step drill in the drawer', async () => {
+  it.runIf(LONG)('keeps brad points and a step drill in the drawer', async () => {
     const id = await copyOf(bench, 'drawer'),
       page = await bench.open(`/b/${id}/drill?view=bits`)
     await type(page, 'Add a brad point, for wood', '10')
@@ -184,7 +185,7 @@ describe('places and moves that are computed', () => {
 })
 
 describe('a hollow kit with a neck to be glued', () => {
-  it('is clamped dry before the gate, which says what keeps it shut', async () => {
+  it.runIf(LONG)('is clamped dry before the gate, which says what keeps it shut', async () => {
     const page = await bench.open('/b/plover/plan', { viewport: TABLET })
     await page
       .getByRole('button', { name: /^Glue the neck in/ })

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { pdfText } from '../support/paper.ts'
 import { ROOT } from '../support/server.ts'
@@ -215,46 +216,50 @@ describe('a supplier', () => {
 })
 
 describe('readings of one place', () => {
-  it('are one visit with a list at the bench: a calliper’s readings land one after another', async () => {
-    const id = await copyOf(bench, 'visits', 'heron'),
-      page = await bench.open(`/b/${id}/plan`, { viewport: TABLET })
-    await page
-      .getByRole('button', { name: /^Measure .*: 3 readings/ })
-      .first()
-      .click()
-    await page.getByRole('link', { name: 'Bench view' }).click()
-    // The plan shows the same list: what is typed there does not come along.
-    await page.getByRole('link', { name: 'Leave bench view' }).waitFor()
-    const list = page.getByRole('region', { name: 'Readings of this visit' })
-    await expect.poll(() => list.getByRole('listitem').count()).toBe(3)
-    const fields = list.getByPlaceholder('measured…')
-    await fields.first().fill('far too long')
-    await fields.first().press('Enter')
-    await list.getByText(/Accepted:/).waitFor()
-    const before = (await storedBuild(bench, id)).readings.length
-    const calliper = await device(
-      'calliper',
-      '--server',
-      bench.server.address,
-      '--pace',
-      '0',
-      '--name',
-      'Long jaws',
-    )
-    await list.getByText('Long jaws').waitFor()
-    await expect.poll(() => calliper.says()).toMatch(/in hand: /)
-    calliper.type('')
-    await expect.poll(() => list.getByText(/^read /).count()).toBeGreaterThan(0)
-    await expect.poll(async () => (await storedBuild(bench, id)).readings.length).toBe(before + 1)
-    expect((await storedBuild(bench, id)).readings.at(-1)).toMatchObject({ with: 'Long jaws' })
-    // What goes wrong is written down where it happened, with the way to help.
-    await page.getByText('Something went wrong', { exact: true }).click()
-    await page.getByLabel('What happened').fill('The jaws slipped')
-    await page.getByRole('button', { name: 'Write it down' }).click()
-    await page.getByText('It is in the log.').waitFor()
-    await expect.poll(async () => (await storedBuild(bench, id)).log.at(-1)?.text).toMatch(/: The jaws slipped$/)
-    await page.getByRole('link', { name: /What the readings settle/ }).click()
-    await page.waitForURL(/fit\?view=measure/)
-    expect(page.troubles).toEqual([])
-  }, 120_000)
+  it.runIf(LONG)(
+    'are one visit with a list at the bench: a calliper’s readings land one after another',
+    async () => {
+      const id = await copyOf(bench, 'visits', 'heron'),
+        page = await bench.open(`/b/${id}/plan`, { viewport: TABLET })
+      await page
+        .getByRole('button', { name: /^Measure .*: 3 readings/ })
+        .first()
+        .click()
+      await page.getByRole('link', { name: 'Bench view' }).click()
+      // The plan shows the same list: what is typed there does not come along.
+      await page.getByRole('link', { name: 'Leave bench view' }).waitFor()
+      const list = page.getByRole('region', { name: 'Readings of this visit' })
+      await expect.poll(() => list.getByRole('listitem').count()).toBe(3)
+      const fields = list.getByPlaceholder('measured…')
+      await fields.first().fill('far too long')
+      await fields.first().press('Enter')
+      await list.getByText(/Accepted:/).waitFor()
+      const before = (await storedBuild(bench, id)).readings.length
+      const calliper = await device(
+        'calliper',
+        '--server',
+        bench.server.address,
+        '--pace',
+        '0',
+        '--name',
+        'Long jaws',
+      )
+      await list.getByText('Long jaws').waitFor()
+      await expect.poll(() => calliper.says()).toMatch(/in hand: /)
+      calliper.type('')
+      await expect.poll(() => list.getByText(/^read /).count()).toBeGreaterThan(0)
+      await expect.poll(async () => (await storedBuild(bench, id)).readings.length).toBe(before + 1)
+      expect((await storedBuild(bench, id)).readings.at(-1)).toMatchObject({ with: 'Long jaws' })
+      // What goes wrong is written down where it happened, with the way to help.
+      await page.getByText('Something went wrong', { exact: true }).click()
+      await page.getByLabel('What happened').fill('The jaws slipped')
+      await page.getByRole('button', { name: 'Write it down' }).click()
+      await page.getByText('It is in the log.').waitFor()
+      await expect.poll(async () => (await storedBuild(bench, id)).log.at(-1)?.text).toMatch(/: The jaws slipped$/)
+      await page.getByRole('link', { name: /What the readings settle/ }).click()
+      await page.waitForURL(/fit\?view=measure/)
+      expect(page.troubles).toEqual([])
+    },
+    120_000,
+  )
 })

@@ -12,6 +12,7 @@ import {
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { LONG, oneIn } from '../support/long.ts'
 import { copyOf, DESKTOP, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
 import { ROOT, startServer } from '../support/server.ts'
 import { visit } from '../support/visit.ts'
@@ -57,34 +58,38 @@ const idle = (page: Page): Promise<void> =>
 const STATIONS = ['shelf', 'parts', 'fit', 'drill', 'wiring', 'meter', 'finish', 'setup', 'plan', 'log'] as const
 
 describe('whoever works by keys', () => {
-  it('meets the way past the list first, at every station: nothing moves the place of the first Tab', async () => {
-    const page = await bench.open('/b/heron/fit')
-    // Some versions of a browser move that place with what is scrolled into view: nothing is, by that.
-    await page.context().addInitScript(() => {
-      const w = window as unknown as { moved: string[] }
-      w.moved = []
-      for (const of of [Element.prototype, HTMLElement.prototype] as {
-        scrollIntoView?: unknown
-        focus?: unknown
-      }[])
-        for (const name of ['scrollIntoView', 'focus'] as const)
-          if (Object.hasOwn(of, name))
-            (of as Record<string, unknown>)[name] = function (this: Element) {
-              w.moved.push(`${name} ${this.tagName}`)
-            }
-    })
-    for (const station of STATIONS) {
-      await page.goto(`${bench.server.address}/b/heron/${station}`)
-      await page.locator('main h1').first().waitFor()
-      await saved(page)
-      // What comes late comes before the keys are tried.
-      await idle(page)
-      expect(await page.evaluate(() => (window as unknown as { moved: string[] }).moved), station).toEqual([])
-      expect(await page.evaluate(() => document.activeElement?.tagName), station).toBe('BODY')
-      await page.keyboard.press('Tab')
-      expect(await page.evaluate(() => document.activeElement?.textContent), station).toBe('To the sheet')
-    }
-  }, 180_000)
+  it.runIf(LONG)(
+    'meets the way past the list first, at every station: nothing moves the place of the first Tab',
+    async () => {
+      const page = await bench.open('/b/heron/fit')
+      // Some versions of a browser move that place with what is scrolled into view: nothing is, by that.
+      await page.context().addInitScript(() => {
+        const w = window as unknown as { moved: string[] }
+        w.moved = []
+        for (const of of [Element.prototype, HTMLElement.prototype] as {
+          scrollIntoView?: unknown
+          focus?: unknown
+        }[])
+          for (const name of ['scrollIntoView', 'focus'] as const)
+            if (Object.hasOwn(of, name))
+              (of as Record<string, unknown>)[name] = function (this: Element) {
+                w.moved.push(`${name} ${this.tagName}`)
+              }
+      })
+      for (const station of STATIONS) {
+        await page.goto(`${bench.server.address}/b/heron/${station}`)
+        await page.locator('main h1').first().waitFor()
+        await saved(page)
+        // What comes late comes before the keys are tried.
+        await idle(page)
+        expect(await page.evaluate(() => (window as unknown as { moved: string[] }).moved), station).toEqual([])
+        expect(await page.evaluate(() => document.activeElement?.tagName), station).toBe('BODY')
+        await page.keyboard.press('Tab')
+        expect(await page.evaluate(() => document.activeElement?.textContent), station).toBe('To the sheet')
+      }
+    },
+    180_000,
+  )
 })
 
 describe('a browser that keeps nothing', () => {
@@ -118,7 +123,7 @@ describe('a browser that keeps nothing', () => {
     await page.keyboard.press('Enter')
     await expect.poll(async () => (await storedBuild(bench, id)).readings.at(-1)).toMatchObject({ value: 0.33 })
     await saved(page)
-    for (const station of STATIONS) {
+    for (const station of oneIn(3, STATIONS)) {
       await visit(page, `/b/${id}/${station}`)
       await page.locator('main h1').first().waitFor()
     }
@@ -173,49 +178,53 @@ describe('a new version of the application', () => {
     await expect.poll(() => page.getByText('A new version is here').count()).toBe(0)
     await saved(page)
   })
-  it('waits in a browser that keeps the application until it is asked for, and what is half-typed stays', async () => {
-    const data = workshopFolder(inject('workshops').demo),
-      newerRoot = newerInstallation()
-    let server = await startServer(data, {}, { demo: false, dist: true })
-    const { port } = new URL(server.address)
-    try {
-      const context = await bench.browser.newContext({ viewport: DESKTOP }),
-        page = await context.newPage(),
-        own = () => page.evaluate(() => document.querySelector<HTMLScriptElement>('script[type="module"]')!.src)
-      await page.goto(`${server.address}/b/wren/plan`)
-      await saved(page)
-      await page.evaluate(async () => {
-        await navigator.serviceWorker.ready
-      })
-      await page.reload()
-      await saved(page)
-      const old = await own()
-      await page.getByLabel('A step of your own after this one').fill('Half a st')
-      await server.kill()
-      server = await startServer(data, { PORT: port }, { demo: false, dist: true, root: newerRoot })
-      // What the browser keeps is what it opens with.
-      await page.reload()
-      await saved(page)
-      expect(await own()).toBe(old)
-      expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
-      await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
-      await page.getByText('A new version is here').waitFor()
-      await page.getByRole('button', { name: 'Reload' }).click()
-      await expect.poll(own, { timeout: 100_000 }).toContain('-newer.js')
-      await saved(page)
-      expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
-      expect(await page.getByText('A new version is here').count()).toBe(0)
-      // From now on it is the one that is kept.
-      await server.kill()
-      await page.goto(`${server.address}/b/wren/setup`)
-      await page.locator('main h1').first().waitFor()
-      expect(await own()).toContain('-newer.js')
-      await context.close()
-    } finally {
-      await server.kill()
-      for (const folder of [data, newerRoot]) rmSync(folder, { recursive: true, force: true })
-    }
-  }, 180_000)
+  it.runIf(LONG)(
+    'waits in a browser that keeps the application until it is asked for, and what is half-typed stays',
+    async () => {
+      const data = workshopFolder(inject('workshops').demo),
+        newerRoot = newerInstallation()
+      let server = await startServer(data, {}, { demo: false, dist: true })
+      const { port } = new URL(server.address)
+      try {
+        const context = await bench.browser.newContext({ viewport: DESKTOP }),
+          page = await context.newPage(),
+          own = () => page.evaluate(() => document.querySelector<HTMLScriptElement>('script[type="module"]')!.src)
+        await page.goto(`${server.address}/b/wren/plan`)
+        await saved(page)
+        await page.evaluate(async () => {
+          await navigator.serviceWorker.ready
+        })
+        await page.reload()
+        await saved(page)
+        const old = await own()
+        await page.getByLabel('A step of your own after this one').fill('Half a st')
+        await server.kill()
+        server = await startServer(data, { PORT: port }, { demo: false, dist: true, root: newerRoot })
+        // What the browser keeps is what it opens with.
+        await page.reload()
+        await saved(page)
+        expect(await own()).toBe(old)
+        expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
+        await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
+        await page.getByText('A new version is here').waitFor()
+        await page.getByRole('button', { name: 'Reload' }).click()
+        await expect.poll(own, { timeout: 100_000 }).toContain('-newer.js')
+        await saved(page)
+        expect(await page.getByLabel('A step of your own after this one').inputValue()).toBe('Half a st')
+        expect(await page.getByText('A new version is here').count()).toBe(0)
+        // From now on it is the one that is kept.
+        await server.kill()
+        await page.goto(`${server.address}/b/wren/setup`)
+        await page.locator('main h1').first().waitFor()
+        expect(await own()).toContain('-newer.js')
+        await context.close()
+      } finally {
+        await server.kill()
+        for (const folder of [data, newerRoot]) rmSync(folder, { recursive: true, force: true })
+      }
+    },
+    180_000,
+  )
   it('is told where a piece of the old one is gone: the page says so and is not blank', async () => {
     const context = await bench.browser.newContext({ viewport: DESKTOP, serviceWorkers: 'block' }),
       page = await bench.open('/b/wren/fit', { context })
@@ -231,51 +240,59 @@ describe('a new version of the application', () => {
 })
 
 describe('a file that somebody brings', () => {
-  it('never holds the page up: a rule that never comes true is stopped by hand, and by itself', async () => {
-    const page = await bench.open('/b/heron/plan'),
-      never = fileOf(
-        'never.ics',
-        'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//EN\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20261201T180000\r\nDTEND:20261201T190000\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n',
+  it.runIf(LONG)(
+    'never holds the page up: a rule that never comes true is stopped by hand, and by itself',
+    async () => {
+      const page = await bench.open('/b/heron/plan'),
+        never = fileOf(
+          'never.ics',
+          'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//EN\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20261201T180000\r\nDTEND:20261201T190000\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n',
+        )
+      await page.getByText('Start day, hours at the bench and days off').click()
+      const choose = page.getByLabel('Busy times from a calendar file')
+      await choose.setInputFiles(never)
+      await page.getByText('Reading never.ics.').waitFor()
+      // The page goes on meanwhile.
+      expect(await page.evaluate(() => 1 + 1)).toBe(2)
+      await page.getByRole('button', { name: 'Stop' }).click()
+      await expect.poll(() => page.getByText('Reading never.ics.').count()).toBe(0)
+      await choose.setInputFiles(never)
+      await page.getByText(/never\.ics: it was still being read after 20 s.*Nothing was changed/).waitFor()
+    },
+    120_000,
+  )
+  it.runIf(LONG)(
+    'is refused where it is drawn in more pieces than any outline, and twenty thousand loose lines are joined at once',
+    async () => {
+      const page = await bench.open('/b/heron/shelf?hand=body&view=outline')
+      const arcs = fileOf(
+        'arcs.svg',
+        `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm"><path d="M0 0${'a1 1 0 0 1 1 1'.repeat(200_000)}"/></svg>`,
       )
-    await page.getByText('Start day, hours at the bench and days off').click()
-    const choose = page.getByLabel('Busy times from a calendar file')
-    await choose.setInputFiles(never)
-    await page.getByText('Reading never.ics.').waitFor()
-    // The page goes on meanwhile.
-    expect(await page.evaluate(() => 1 + 1)).toBe(2)
-    await page.getByRole('button', { name: 'Stop' }).click()
-    await expect.poll(() => page.getByText('Reading never.ics.').count()).toBe(0)
-    await choose.setInputFiles(never)
-    await page.getByText(/never\.ics: it was still being read after 20 s.*Nothing was changed/).waitFor()
-  }, 120_000)
-  it('is refused where it is drawn in more pieces than any outline, and twenty thousand loose lines are joined at once', async () => {
-    const page = await bench.open('/b/heron/shelf?hand=body&view=outline')
-    const arcs = fileOf(
-      'arcs.svg',
-      `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm"><path d="M0 0${'a1 1 0 0 1 1 1'.repeat(200_000)}"/></svg>`,
-    )
-    const lines = Array.from({ length: 20_000 }, (_, n) => {
-      const at = (k: number) => {
-        const t = (2 * Math.PI * k) / 20_000
-        return [200 * Math.cos(t), 150 * Math.sin(t)].map(v => v.toFixed(4)) as [string, string]
-      }
-      const [x, y] = at(n),
-        [u, v] = at(n + 1)
-      return `0\nLINE\n8\n0\n10\n${x}\n20\n${y}\n30\n0\n11\n${u}\n21\n${v}\n31\n0`
-    })
-    // In no order at all.
-    lines.sort((a, b) => (a.slice(30) < b.slice(30) ? -1 : 1))
-    const dxf = fileOf(
-      'loose.dxf',
-      `0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${lines.join('\n')}\n0\nENDSEC\n0\nEOF\n`,
-    )
-    const choose = page.getByLabel('SVG or DXF drawing')
-    await choose.setInputFiles(arcs)
-    await page.getByText(/far more pieces than an outline needs/).waitFor()
-    await choose.setInputFiles(dxf)
-    // As one line, with nothing left over.
-    await expect.poll(() => page.getByText(/^joined line/).allInnerTexts()).toEqual(['joined line 1'])
-  }, 120_000)
+      const lines = Array.from({ length: 20_000 }, (_, n) => {
+        const at = (k: number) => {
+          const t = (2 * Math.PI * k) / 20_000
+          return [200 * Math.cos(t), 150 * Math.sin(t)].map(v => v.toFixed(4)) as [string, string]
+        }
+        const [x, y] = at(n),
+          [u, v] = at(n + 1)
+        return `0\nLINE\n8\n0\n10\n${x}\n20\n${y}\n30\n0\n11\n${u}\n21\n${v}\n31\n0`
+      })
+      // In no order at all.
+      lines.sort((a, b) => (a.slice(30) < b.slice(30) ? -1 : 1))
+      const dxf = fileOf(
+        'loose.dxf',
+        `0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${lines.join('\n')}\n0\nENDSEC\n0\nEOF\n`,
+      )
+      const choose = page.getByLabel('SVG or DXF drawing')
+      await choose.setInputFiles(arcs)
+      await page.getByText(/far more pieces than an outline needs/).waitFor()
+      await choose.setInputFiles(dxf)
+      // As one line, with nothing left over.
+      await expect.poll(() => page.getByText(/^joined line/).allInnerTexts()).toEqual(['joined line 1'])
+    },
+    120_000,
+  )
 })
 
 describe('the reader’s own clock', () => {

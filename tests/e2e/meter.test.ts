@@ -2,6 +2,7 @@ import { tmpdir } from 'node:os'
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { faults } from '../support/faults.ts'
 import { ROOT } from '../support/server.ts'
@@ -79,7 +80,7 @@ describe('finding a fault', () => {
     expect(last.doubt).toBeCloseTo(100, 6)
     expect(page.troubles).toEqual([])
   })
-  it('asks for nothing inside while nothing may be opened', async () => {
+  it.runIf(LONG)('asks for nothing inside while nothing may be opened', async () => {
     const page = await bench.open('/b/kestrel/meter')
     await page.getByText(/taken/).first().waitFor()
     await page.getByRole('radio', { name: 'Outside only' }).click()
@@ -111,33 +112,36 @@ describe('the test sheet', () => {
 })
 
 describe('practice', () => {
-  it('hides a fault; naming another loses, and what it was is told; ending takes its readings away', async () => {
-    const id = await copyOf(bench, 'practice', 'wren', b => {
-        delete b.circuit.standIn
-      }),
-      page = await bench.open(`/b/${id}/meter`)
-    await page.getByText('Practice: find a fault that the program hides').click()
-    await page.getByRole('button', { name: 'Hide a fault' }).click()
-    const panel = page.getByRole('region', { name: 'Practice' })
-    await panel.getByText('0 readings so far').waitFor()
-    await page.getByRole('button', { name: /Take it from the bench meter|Listen on the bench/ }).click()
-    await panel.getByText('1 reading so far').waitFor()
-    await saved(page)
-    const { standIn } = (await storedBuild(bench, id)).circuit
-    // One that is surely not hidden: a part is never hidden as two things.
-    const wrong = standIn!.fault.startsWith('value') ? 'turns pickup' : 'value 0.5 volume-low'
-    await panel.getByLabel('What is wrong').selectOption({ value: wrong })
-    await panel.getByRole('button', { name: 'Name it' }).click()
-    await panel.getByText(/^Not that\./).waitFor()
-    await panel.getByText(/would have done/).waitFor()
-    await panel.getByRole('button', { name: 'End practice' }).click()
-    await page.getByRole('region', { name: 'What explains it' }).waitFor()
-    await saved(page)
-    const after = await storedBuild(bench, id)
-    expect(after.circuit.standIn).toBeUndefined()
-    expect(after.readings.filter(r => !/^(air\.|part\/)/.test(r.of))).toHaveLength(2)
-    expect(page.troubles).toEqual([])
-  })
+  it.runIf(LONG)(
+    'hides a fault; naming another loses, and what it was is told; ending takes its readings away',
+    async () => {
+      const id = await copyOf(bench, 'practice', 'wren', b => {
+          delete b.circuit.standIn
+        }),
+        page = await bench.open(`/b/${id}/meter`)
+      await page.getByText('Practice: find a fault that the program hides').click()
+      await page.getByRole('button', { name: 'Hide a fault' }).click()
+      const panel = page.getByRole('region', { name: 'Practice' })
+      await panel.getByText('0 readings so far').waitFor()
+      await page.getByRole('button', { name: /Take it from the bench meter|Listen on the bench/ }).click()
+      await panel.getByText('1 reading so far').waitFor()
+      await saved(page)
+      const { standIn } = (await storedBuild(bench, id)).circuit
+      // One that is surely not hidden: a part is never hidden as two things.
+      const wrong = standIn!.fault.startsWith('value') ? 'turns pickup' : 'value 0.5 volume-low'
+      await panel.getByLabel('What is wrong').selectOption({ value: wrong })
+      await panel.getByRole('button', { name: 'Name it' }).click()
+      await panel.getByText(/^Not that\./).waitFor()
+      await panel.getByText(/would have done/).waitFor()
+      await panel.getByRole('button', { name: 'End practice' }).click()
+      await page.getByRole('region', { name: 'What explains it' }).waitFor()
+      await saved(page)
+      const after = await storedBuild(bench, id)
+      expect(after.circuit.standIn).toBeUndefined()
+      expect(after.readings.filter(r => !/^(air\.|part\/)/.test(r.of))).toHaveLength(2)
+      expect(page.troubles).toEqual([])
+    },
+  )
   it('is won by naming what is hidden', async () => {
     const id = await copyOf(bench, 'won', 'wren', b => {
         b.circuit.standIn = { fault: 'open wire w9', seed: 3, began: '2026-11-15T19:00:00Z', practice: true }
@@ -232,7 +236,7 @@ describe('a meter on the line', () => {
     }
     expect(page.troubles).toEqual([])
   })
-  it('may come by the browser’s serial port', async () => {
+  it.runIf(LONG)('may come by the browser’s serial port', async () => {
     const id = await copyOf(bench, 'serial', 'wren'),
       page = await bench.open('/')
     await page.evaluate(() => {

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, BrowserContext, Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
+import { LONG, oneIn } from '../support/long.ts'
 import type { Build } from '../../src/core/document/build.ts'
 import { addClientLine, changeClient } from '../../src/core/document/clientEdits.ts'
 import { openChromium } from '../../scripts/chromium.ts'
@@ -102,12 +103,12 @@ describe('over plain HTTP, by another name', () => {
     await page.getByText('This device starts while the workshop is away only over HTTPS.').waitFor()
     for (const name of ['Settings', 'Bring another device', 'Open to the network'])
       expect(await page.getByRole('link', { name }).count(), name).toBe(0)
-    for (const station of STATIONS) {
+    for (const station of oneIn(4, STATIONS)) {
       await page.goto(plainAt(`/b/wren/${station}`))
       await page.locator('main h1').first().waitFor()
       await saved(page)
     }
-    for (const bench of BENCHES) {
+    for (const bench of oneIn(3, BENCHES)) {
       await page.goto(plainAt(`/b/kestrel/${bench}`))
       await page.getByText('This screen may go dark: a page keeps it awake only over HTTPS.').waitFor()
     }
@@ -133,60 +134,66 @@ describe('over plain HTTP, by another name', () => {
 })
 
 describe('a tablet among the shavings', () => {
-  it('takes what a calliper reads into its field, and keeps a photo over plain HTTP until the workshop answers', async () => {
-    const page = await watched(await browser.newContext({ viewport: TABLET }))
-    await page.goto(plainAt('/'))
-    await pairedBy(page, (await opened()).code, 'Bench tablet')
-    // Another window of the same tablet has a field in hand as well: the reading is for the one that said so last.
-    const beside = await watched(page.context())
-    await beside.goto(plainAt('/b/heron/measure'))
-    await beside.getByRole('textbox', { name: /^Reading of/ }).waitFor()
-    await page.goto(plainAt('/b/heron/measure'))
-    const field = page.getByRole('textbox', { name: /^Reading of/ })
-    await field.waitFor()
-    const calliper = spawn(
-        process.execPath,
-        [join(ROOT, 'bin/snugbolt.mjs'), 'device', 'calliper', '--server', server.address, '--pace', '20'],
-        { stdio: 'pipe', env: { ...process.env, SNUGBOLT_DATA: tmpdir() } },
-      ),
-      said: string[] = []
-    calliper.stdout.on('data', (d: Buffer) => said.push(d.toString()))
-    try {
-      await page.getByText(/wants to give readings here/).waitFor()
-      await page.getByRole('button', { name: 'Let it in' }).click()
-      await expect.poll(() => said.join('')).toMatch(/in hand: /)
-      calliper.stdin.write('12.34 mm\n')
-      await expect.poll(() => field.inputValue()).toMatch(/^12\.34/)
-      expect(await beside.getByRole('textbox', { name: /^Reading of/ }).inputValue()).toBe('')
-      // Where its window is closed the other one takes the field in hand again when it is looked at.
-      await page.close()
-      await beside.evaluate(() => window.dispatchEvent(new Event('focus')))
-      await expect.poll(() => said.join('').match(/in hand: /g)?.length).toBeGreaterThan(1)
-      calliper.stdin.write('23.45 mm\n')
-      await expect.poll(() => beside.getByRole('textbox', { name: /^Reading of/ }).inputValue()).toMatch(/^23\.45/)
-    } finally {
-      calliper.kill()
-    }
-    await beside.goto(plainAt('/b/plover/log'))
-    await saved(beside)
-    const before = ((await own('GET', '/builds/plover')).build as Build).attachments?.length ?? 0
-    await beside.route('**/api/**', r => r.abort())
-    await beside
-      .getByLabel('Photo: file or camera')
-      .setInputFiles({ name: 'pocket.png', mimeType: 'image/png', buffer: png(400, 300) })
-    const shown = beside.getByRole('list', { name: 'Photos' }).getByRole('img').first()
-    await shown.waitFor()
-    await expect.poll(() => shown.evaluate(i => (i as HTMLImageElement).naturalWidth)).toBe(400)
-    await beside.unroute('**/api/**')
-    await expect
-      .poll(async () => ((await own('GET', '/builds/plover')).build as Build).attachments?.length ?? 0)
-      .toBe(before + 1)
-    const { hash, size } = ((await own('GET', '/builds/plover')).build as Build).attachments!.at(-1)!,
-      bytes = Buffer.from(await (await fetch(`${server.address}/api/attachments/${hash}`)).arrayBuffer())
-    expect(bytes.length).toBe(size)
-    expect(createHash('sha256').update(bytes).digest('hex')).toBe(hash)
-    await page.context().close()
-  }, 120_000)
+  it.runIf(LONG)(
+    'takes what a calliper reads into its field, and keeps a photo over plain HTTP until the workshop answers',
+    async () => {
+      const page = await watched(await browser.newContext({ viewport: TABLET }))
+      await page.goto(plainAt('/'))
+      await pairedBy(page, (await opened()).code, 'Bench tablet')
+      // Another window of the same tablet has a field in hand as well: the reading is for the one that said so last.
+      const beside = await watched(page.context())
+      await beside.goto(plainAt('/b/heron/measure'))
+      await beside.getByRole('textbox', { name: /^Reading of/ }).waitFor()
+      await page.goto(plainAt('/b/heron/measure'))
+      const field = page.getByRole('textbox', { name: /^Reading of/ })
+      await field.waitFor()
+      const calliper = spawn(
+          process.execPath,
+          [join(ROOT, 'bin/snugbolt.mjs'), 'device', 'calliper', '--server', server.address, '--pace', '20'],
+          { stdio: 'pipe', env: { ...process.env, SNUGBOLT_DATA: tmpdir() } },
+        ),
+        said: string[] = []
+      calliper.stdout.on('data', (d: Buffer) => said.push(d.toString()))
+      try {
+        await page.getByText(/wants to give readings here/).waitFor()
+        await page.getByRole('button', { name: 'Let it in' }).click()
+        await expect.poll(() => said.join('')).toMatch(/in hand: /)
+        calliper.stdin.write('12.34 mm\n')
+        await expect.poll(() => field.inputValue()).toMatch(/^12\.34/)
+        expect(await beside.getByRole('textbox', { name: /^Reading of/ }).inputValue()).toBe('')
+        // Where its window is closed the other one takes the field in hand again when it is looked at.
+        await page.close()
+        await beside.evaluate(() => window.dispatchEvent(new Event('focus')))
+        await expect.poll(() => said.join('').match(/in hand: /g)?.length).toBeGreaterThan(1)
+        calliper.stdin.write('23.45 mm\n')
+        await expect
+          .poll(() => beside.getByRole('textbox', { name: /^Reading of/ }).inputValue())
+          .toMatch(/^23\.45/)
+      } finally {
+        calliper.kill()
+      }
+      await beside.goto(plainAt('/b/plover/log'))
+      await saved(beside)
+      const before = ((await own('GET', '/builds/plover')).build as Build).attachments?.length ?? 0
+      await beside.route('**/api/**', r => r.abort())
+      await beside
+        .getByLabel('Photo: file or camera')
+        .setInputFiles({ name: 'pocket.png', mimeType: 'image/png', buffer: png(400, 300) })
+      const shown = beside.getByRole('list', { name: 'Photos' }).getByRole('img').first()
+      await shown.waitFor()
+      await expect.poll(() => shown.evaluate(i => (i as HTMLImageElement).naturalWidth)).toBe(400)
+      await beside.unroute('**/api/**')
+      await expect
+        .poll(async () => ((await own('GET', '/builds/plover')).build as Build).attachments?.length ?? 0)
+        .toBe(before + 1)
+      const { hash, size } = ((await own('GET', '/builds/plover')).build as Build).attachments!.at(-1)!,
+        bytes = Buffer.from(await (await fetch(`${server.address}/api/attachments/${hash}`)).arrayBuffer())
+      expect(bytes.length).toBe(size)
+      expect(createHash('sha256').update(bytes).digest('hex')).toBe(hash)
+      await page.context().close()
+    },
+    120_000,
+  )
 })
 
 describe('over HTTPS, trusted', () => {
@@ -422,17 +429,21 @@ describe('a guest', () => {
     await guest.getByRole('heading', { name: 'This link is not good' }).waitFor()
     expect(page.troubles).toEqual([])
   }, 120_000)
-  it('reads a sheet with its drawing and its photos', async () => {
-    const { token } = (await own('POST', '/guest-links', { build: 'heron', of: 'sheet', days: 1 })) as {
-        token: string
-      },
-      guest = await watched(await browser.newContext({ viewport: TABLET }))
-    await guest.goto(plainAt(`/guest#${token}`))
-    await guest.getByRole('heading', { name: 'Heron' }).waitFor()
-    await guest.getByRole('img', { name: 'Heron, drawn to its own measures' }).waitFor()
-    await guest.getByRole('img', { name: 'Circuit from the solderer’s side' }).waitFor()
-    expect(guest.troubles).toEqual([])
-  }, 60_000)
+  it.runIf(LONG)(
+    'reads a sheet with its drawing and its photos',
+    async () => {
+      const { token } = (await own('POST', '/guest-links', { build: 'heron', of: 'sheet', days: 1 })) as {
+          token: string
+        },
+        guest = await watched(await browser.newContext({ viewport: TABLET }))
+      await guest.goto(plainAt(`/guest#${token}`))
+      await guest.getByRole('heading', { name: 'Heron' }).waitFor()
+      await guest.getByRole('img', { name: 'Heron, drawn to its own measures' }).waitFor()
+      await guest.getByRole('img', { name: 'Circuit from the solderer’s side' }).waitFor()
+      expect(guest.troubles).toEqual([])
+    },
+    60_000,
+  )
 })
 
 describe('what is done elsewhere', () => {
@@ -440,23 +451,27 @@ describe('what is done elsewhere', () => {
     const { build, revision } = (await own('GET', '/builds/plover')) as { build: Build; revision: number }
     await own('PUT', '/builds/plover', { revision, build: change(build) })
   }
-  it('takes nothing out of a field that somebody types in, and is there by Escape', async () => {
-    await edit(b => changeClient(b, { who: 'First' }))
-    const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
-    await page.goto(`${server.address}/b/plover/log?view=client`)
-    await saved(page)
-    const field = page.getByLabel('For whom')
-    await field.fill('Half a na')
-    const came = page.waitForResponse(r => r.url().endsWith('/api/builds/plover'))
-    await edit(b => changeClient(b, { who: 'Second' }))
-    await (await came).finished()
-    // Two frames later it has been drawn.
-    await page.evaluate(() => new Promise(drawn => requestAnimationFrame(() => requestAnimationFrame(drawn))))
-    expect(await field.inputValue()).toBe('Half a na')
-    await field.press('Escape')
-    await expect.poll(() => field.inputValue()).toBe('Second')
-    expect(page.troubles).toEqual([])
-  }, 60_000)
+  it.runIf(LONG)(
+    'takes nothing out of a field that somebody types in, and is there by Escape',
+    async () => {
+      await edit(b => changeClient(b, { who: 'First' }))
+      const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
+      await page.goto(`${server.address}/b/plover/log?view=client`)
+      await saved(page)
+      const field = page.getByLabel('For whom')
+      await field.fill('Half a na')
+      const came = page.waitForResponse(r => r.url().endsWith('/api/builds/plover'))
+      await edit(b => changeClient(b, { who: 'Second' }))
+      await (await came).finished()
+      // Two frames later it has been drawn.
+      await page.evaluate(() => new Promise(drawn => requestAnimationFrame(() => requestAnimationFrame(drawn))))
+      expect(await field.inputValue()).toBe('Half a na')
+      await field.press('Escape')
+      await expect.poll(() => field.inputValue()).toBe('Second')
+      expect(page.troubles).toEqual([])
+    },
+    60_000,
+  )
   it('is in a list of the shelf as soon as it is done', async () => {
     const page = await watched(await browser.newContext({ viewport: { width: 1280, height: 800 } }))
     await page.goto(`${server.address}/shelf`)
@@ -482,31 +497,35 @@ describe('what is done elsewhere', () => {
     await page.getByText(counted(before)).first().waitFor()
     expect(page.troubles).toEqual([])
   }, 60_000)
-  it('is heard by more windows of one browser than a host is given connections', async () => {
-    const context = await browser.newContext({ viewport: TABLET }),
-      first = await watched(context)
-    await first.goto(plainAt('/'))
-    await pairedBy(first, (await opened()).code, 'Many windows')
-    const pages = [first, ...(await Promise.all(Array.from({ length: 7 }, () => watched(context))))]
-    for (const page of pages) {
-      await page.goto(plainAt('/b/plover/log'))
-      await saved(page)
-    }
-    await edit(
-      b =>
-        ({ ...b, log: [...b.log, { id: 'heard', at: new Date().toISOString(), text: 'Heard by all' }] }) as Build,
-    )
-    for (const page of pages) await page.getByText('Heard by all').first().waitFor()
-    // A browser whose pages share nothing hears as well, in the window that is looked at.
-    const alone = await browser.newContext({ viewport: TABLET })
-    await alone.addInitScript('window.SharedWorker = undefined')
-    const single = await watched(alone)
-    await single.goto(`${server.address}/b/plover/log`)
-    await saved(single)
-    await single.getByText('Many windows: Log').first().waitFor()
-    await edit(b => ({ ...b, log: b.log.filter(l => l.id !== 'heard') }))
-    await expect.poll(() => single.getByText('Heard by all').count()).toBe(0)
-  }, 120_000)
+  it.runIf(LONG)(
+    'is heard by more windows of one browser than a host is given connections',
+    async () => {
+      const context = await browser.newContext({ viewport: TABLET }),
+        first = await watched(context)
+      await first.goto(plainAt('/'))
+      await pairedBy(first, (await opened()).code, 'Many windows')
+      const pages = [first, ...(await Promise.all(Array.from({ length: 7 }, () => watched(context))))]
+      for (const page of pages) {
+        await page.goto(plainAt('/b/plover/log'))
+        await saved(page)
+      }
+      await edit(
+        b =>
+          ({ ...b, log: [...b.log, { id: 'heard', at: new Date().toISOString(), text: 'Heard by all' }] }) as Build,
+      )
+      for (const page of pages) await page.getByText('Heard by all').first().waitFor()
+      // A browser whose pages share nothing hears as well, in the window that is looked at.
+      const alone = await browser.newContext({ viewport: TABLET })
+      await alone.addInitScript('window.SharedWorker = undefined')
+      const single = await watched(alone)
+      await single.goto(`${server.address}/b/plover/log`)
+      await saved(single)
+      await single.getByText('Many windows: Log').first().waitFor()
+      await edit(b => ({ ...b, log: b.log.filter(l => l.id !== 'heard') }))
+      await expect.poll(() => single.getByText('Heard by all').count()).toBe(0)
+    },
+    120_000,
+  )
 })
 
 describe('the workshop’s own machine', () => {

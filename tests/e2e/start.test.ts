@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { jointsAsTheyStand } from '../../src/core/fit/findJoints.ts'
 import { faults } from '../support/faults.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
@@ -138,7 +139,7 @@ describe('ways of starting', () => {
     expect(b.parts.find(p => p.id === b.slots.bridge)!.stock!.state).toBe('to buy')
     await clean(page)
   })
-  it('a donor, parts to be bought, and nothing known at all', async () => {
+  it.runIf(LONG)('a donor, parts to be bought, and nothing known at all', async () => {
     const page = await bench.open('/new?have=donor')
     await page.getByRole('button', { name: 'Start measuring' }).click()
     await page.getByText(/reading 1 of/).waitFor()
@@ -155,7 +156,7 @@ describe('ways of starting', () => {
     expect(b.instrument.unsure).toHaveLength(8)
     expect(new Set(b.parts.map(p => p.stock?.state))).toEqual(new Set(['to buy']))
   })
-  it('like another build, with nothing done yet', async () => {
+  it.runIf(LONG)('like another build, with nothing done yet', async () => {
     const from = await copyOf(bench, 'model', 'wren')
     const page = await bench.open('/new?have=copy')
     await page.getByRole('radio', { name: 'model' }).check()
@@ -192,7 +193,7 @@ describe('ways of starting', () => {
 })
 
 describe('builds on the bench', () => {
-  it('are renamed, duplicated, noted, put away and deleted, and each is taken back', async () => {
+  it.runIf(LONG)('are renamed, duplicated, noted, put away and deleted, and each is taken back', async () => {
     await copyOf(bench, 'alpha', 'wren')
     await copyOf(bench, 'beta', 'wren')
     const page = await bench.open('/')
@@ -334,7 +335,7 @@ describe('changes that can be seen and taken back', () => {
     expect(b.instrument.bridge).toBe('flat plate')
     expect(b.instrument.pickups).toEqual(['bridge', 'neck'])
   })
-  it('own steps are written, changed, moved and taken out', async () => {
+  it.runIf(LONG)('own steps are written, changed, moved and taken out', async () => {
     const id = await copyOf(bench, 'own')
     const page = await bench.open(`/b/${id}/plan?hand=trial`)
     await page.getByLabel('A step of your own after this one').fill('Stamp the number')

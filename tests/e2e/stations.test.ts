@@ -4,7 +4,7 @@ import { faults } from '../support/faults.ts'
 import { overprints } from '../support/overprints.ts'
 import { unspeakable } from '../support/unspeakable.ts'
 import { visit } from '../support/visit.ts'
-import { LONG } from '../support/long.ts'
+import { LONG, oneIn } from '../support/long.ts'
 
 const STATIONS = [
   'shelf',
@@ -29,7 +29,7 @@ afterAll(() => bench.close())
 
 describe.concurrent('without a fault', () => {
   // Heron is looked at everywhere else.
-  it.each(LONG ? ['kestrel', 'wren', 'bittern', 'plover'] : ['plover'])(
+  it.each(oneIn(4, ['plover', 'kestrel', 'wren', 'bittern']))(
     '%s shows itself at every station, in words a builder says',
     async build => {
       const page = await bench.open(`/b/${build}/shelf`)
@@ -45,7 +45,7 @@ describe.concurrent('without a fault', () => {
       await page.context().close()
     },
   )
-  it('every view of the wiring shows itself', async () => {
+  it.runIf(LONG)('every view of the wiring shows itself', async () => {
     const page = await bench.open('/b/heron/wiring')
     for (const tab of ['Circuit', 'Wires', 'Ask', 'Solder order', 'Cut list', 'Leads', 'Ground']) {
       await page.getByRole('tab', { name: tab }).click()

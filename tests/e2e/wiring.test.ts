@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { apart } from '../support/demo.ts'
 import { copyOf, openBench, saved, storedBuild, type Bench } from '../support/browser.ts'
 
@@ -37,28 +38,31 @@ describe('a circuit', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('gets a wire by the keys alone; what it does is told at once, and what sets it apart from its recipe', async () => {
-    const id = await copyOf(bench, 'wire'),
-      page = await bench.open(`/b/${id}/wiring?view=wires`)
-    await page.getByLabel('From', { exact: true }).focus()
-    await page.keyboard.type('jack tip')
-    await page.keyboard.press('Enter')
-    await page.getByLabel('To', { exact: true }).fill('jack tip')
-    await page.keyboard.press('Enter')
-    await page.getByRole('alert').filter({ hasText: 'cannot be joined to itself' }).waitFor()
-    await page.getByLabel('To', { exact: true }).fill('nothing of the kind')
-    await page.getByRole('alert').filter({ hasText: 'No lug is called “nothing of the kind”' }).waitFor()
-    await page.getByLabel('To', { exact: true }).fill('sleeve')
-    await page.keyboard.press('Enter')
-    await page.getByRole('button', { name: /^Bridge: Silent: the tip is on ground/ }).waitFor()
-    await page.getByRole('tab', { name: 'Circuit' }).click()
-    await page.getByText(/^Not in it: wire w\d+, Jack, tip to Jack, sleeve\.$/).waitFor()
-    await page.getByRole('tab', { name: 'Wires' }).click()
-    await page.getByRole('button', { name: /Jack, tip → Jack, sleeve/ }).click()
-    await page.getByRole('button', { name: /^Take off wire w\d+, Jack, tip/ }).click()
-    await page.getByRole('button', { name: /^Bridge: Bridge pickup; hum cancels/ }).waitFor()
-    expect(page.troubles).toEqual([])
-  })
+  it.runIf(LONG)(
+    'gets a wire by the keys alone; what it does is told at once, and what sets it apart from its recipe',
+    async () => {
+      const id = await copyOf(bench, 'wire'),
+        page = await bench.open(`/b/${id}/wiring?view=wires`)
+      await page.getByLabel('From', { exact: true }).focus()
+      await page.keyboard.type('jack tip')
+      await page.keyboard.press('Enter')
+      await page.getByLabel('To', { exact: true }).fill('jack tip')
+      await page.keyboard.press('Enter')
+      await page.getByRole('alert').filter({ hasText: 'cannot be joined to itself' }).waitFor()
+      await page.getByLabel('To', { exact: true }).fill('nothing of the kind')
+      await page.getByRole('alert').filter({ hasText: 'No lug is called “nothing of the kind”' }).waitFor()
+      await page.getByLabel('To', { exact: true }).fill('sleeve')
+      await page.keyboard.press('Enter')
+      await page.getByRole('button', { name: /^Bridge: Silent: the tip is on ground/ }).waitFor()
+      await page.getByRole('tab', { name: 'Circuit' }).click()
+      await page.getByText(/^Not in it: wire w\d+, Jack, tip to Jack, sleeve\.$/).waitFor()
+      await page.getByRole('tab', { name: 'Wires' }).click()
+      await page.getByRole('button', { name: /Jack, tip → Jack, sleeve/ }).click()
+      await page.getByRole('button', { name: /^Take off wire w\d+, Jack, tip/ }).click()
+      await page.getByRole('button', { name: /^Bridge: Bridge pickup; hum cancels/ }).waitFor()
+      expect(page.troubles).toEqual([])
+    },
+  )
 
   it('without parts that any takes is refused in words, and the station says what to do', async () => {
     const id = await copyOf(bench, 'bare', 'plover'),
@@ -117,41 +121,44 @@ describe('a circuit', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('learns a pickup’s leads from the meter, question by question, and keeps them with the pickup', async () => {
-    const id = await copyOf(bench, 'leads'),
-      page = await bench.open(`/b/${id}/wiring?view=leads`)
-    const shows = async (pair: string, text: string) => {
-      await page.getByText(pair, { exact: true }).first().waitFor()
-      const field = page.getByLabel('the meter shows')
-      await field.fill(text)
-      await field.press('Enter')
-    }
-    await page.getByLabel('Pickup', { exact: true }).selectOption({ index: 1 })
-    await page.getByLabel('Leads by colour, separated by commas').fill('white, black, bare')
-    await page.getByLabel('Leads by colour, separated by commas').press('Enter')
-    await shows('white and black', 'nine')
-    await page.getByRole('alert').filter({ hasText: 'Accepted' }).waitFor()
-    await shows('white and black', '6.3k')
-    await shows('white and bare', 'OL')
-    await page.getByRole('button', { name: 'Down' }).click()
-    await page.getByLabel('Compass: which pole looks up').selectOption('north')
-    await page.getByText('Reverse wound on a reversed magnet: beside a usual one it cancels hum.').waitFor()
-    await page.getByRole('button', { name: 'Keep with the pickup' }).click()
-    await saved(page)
-    const b = await storedBuild(bench, id),
-      neck = b.parts.find(p => p.id === b.slots['pickup-neck'])!
-    expect(neck.leads).toEqual(
-      expect.arrayContaining([
-        { lead: 'black', lug: 'start' },
-        { lead: 'white', lug: 'finish' },
-        { lead: 'bare', lug: 'case' },
-      ]),
-    )
-    expect(neck.traits).toMatchObject({ winding: 'reverse', magnet: 'north' })
-    expect(neck.dims.dcResistance).toMatchObject({ basis: 'measured', value: 6300 })
-    expect(b.circuit.wires.find(w => w.from === 'pickup-neck.start')!.colour).toBe('black')
-    expect(page.troubles).toEqual([])
-  })
+  it.runIf(LONG)(
+    'learns a pickup’s leads from the meter, question by question, and keeps them with the pickup',
+    async () => {
+      const id = await copyOf(bench, 'leads'),
+        page = await bench.open(`/b/${id}/wiring?view=leads`)
+      const shows = async (pair: string, text: string) => {
+        await page.getByText(pair, { exact: true }).first().waitFor()
+        const field = page.getByLabel('the meter shows')
+        await field.fill(text)
+        await field.press('Enter')
+      }
+      await page.getByLabel('Pickup', { exact: true }).selectOption({ index: 1 })
+      await page.getByLabel('Leads by colour, separated by commas').fill('white, black, bare')
+      await page.getByLabel('Leads by colour, separated by commas').press('Enter')
+      await shows('white and black', 'nine')
+      await page.getByRole('alert').filter({ hasText: 'Accepted' }).waitFor()
+      await shows('white and black', '6.3k')
+      await shows('white and bare', 'OL')
+      await page.getByRole('button', { name: 'Down' }).click()
+      await page.getByLabel('Compass: which pole looks up').selectOption('north')
+      await page.getByText('Reverse wound on a reversed magnet: beside a usual one it cancels hum.').waitFor()
+      await page.getByRole('button', { name: 'Keep with the pickup' }).click()
+      await saved(page)
+      const b = await storedBuild(bench, id),
+        neck = b.parts.find(p => p.id === b.slots['pickup-neck'])!
+      expect(neck.leads).toEqual(
+        expect.arrayContaining([
+          { lead: 'black', lug: 'start' },
+          { lead: 'white', lug: 'finish' },
+          { lead: 'bare', lug: 'case' },
+        ]),
+      )
+      expect(neck.traits).toMatchObject({ winding: 'reverse', magnet: 'north' })
+      expect(neck.dims.dcResistance).toMatchObject({ basis: 'measured', value: 6300 })
+      expect(b.circuit.wires.find(w => w.from === 'pickup-neck.start')!.colour).toBe('black')
+      expect(page.troubles).toEqual([])
+    },
+  )
 
   it('is found from the sounds that are asked for, or the switch that can is named', async () => {
     const id = await copyOf(bench, 'asked'),
@@ -259,7 +266,7 @@ describe('soldering', () => {
     expect(page.troubles).toEqual([])
   })
 
-  it('of a body without a cover is done on a board, and pulled in', async () => {
+  it.runIf(LONG)('of a body without a cover is done on a board, and pulled in', async () => {
     const page = await bench.open('/b/plover/wiring?view=order')
     await page.getByText(/No cover opens this hollow/).waitFor()
     await page.getByText(/^Pull in: Pickup switch$/).waitFor()

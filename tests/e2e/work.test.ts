@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { BrowserContext } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../support/long.ts'
 import { readBuildText } from '../../src/core/document/readBuild.ts'
 import { copyOf, DESKTOP, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { visit } from '../support/visit.ts'
@@ -99,7 +100,7 @@ describe('fit', () => {
 })
 
 describe('the other stations', () => {
-  it('choose a part that fits from the shelf', async () => {
+  it.runIf(LONG)('choose a part that fits from the shelf', async () => {
     const id = await copy('swap')
     const page = await bench.open(`/b/${id}/parts?hand=pickup-bridge`)
     await page.getByRole('button', { name: /Double-coil, narrow cover/ }).click()
