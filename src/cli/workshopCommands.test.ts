@@ -2,6 +2,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { LONG } from '../../tests/support/long.ts'
 import { demo } from '../../tests/support/demo.ts'
 import { buildStore } from '../server/buildStore.ts'
 import { placesIn } from '../server/keep/places.ts'
@@ -63,20 +64,24 @@ describe('a workshop on the command line', () => {
     expect((await inIt(b => b.read('wren')))!.build).toEqual(demo('wren'))
     expect(await inIt(b => b.read('heron'))).toBeUndefined()
   }, 60_000)
-  it('is rebuilt when it is damaged, and says how', async () => {
-    rmSync(join(placesIn(data).database, 'PG_VERSION'))
-    const refused = await run('backup', file)
-    expect(refused.code).toBe(2)
-    expect(refused.err.trim().split('\n')).toHaveLength(1)
-    expect(refused.err).toMatch(/PG_VERSION is missing.*npx snugbolt rebuild/)
-    const r = await run('rebuild')
-    expect(r).toMatchObject({
-      code: 0,
-      out: expect.stringMatching(/^Rebuilt from .*copy-.*zip and the journal: 1 builds/),
-    })
-    expect(readdirSync(data).some(n => n.startsWith('postgres.damaged-'))).toBe(true)
-    expect((await inIt(b => b.read('wren')))!.build).toEqual(demo('wren'))
-  }, 60_000)
+  it.runIf(LONG)(
+    'is rebuilt when it is damaged, and says how',
+    async () => {
+      rmSync(join(placesIn(data).database, 'PG_VERSION'))
+      const refused = await run('backup', file)
+      expect(refused.code).toBe(2)
+      expect(refused.err.trim().split('\n')).toHaveLength(1)
+      expect(refused.err).toMatch(/PG_VERSION is missing.*npx snugbolt rebuild/)
+      const r = await run('rebuild')
+      expect(r).toMatchObject({
+        code: 0,
+        out: expect.stringMatching(/^Rebuilt from .*copy-.*zip and the journal: 1 builds/),
+      })
+      expect(readdirSync(data).some(n => n.startsWith('postgres.damaged-'))).toBe(true)
+      expect((await inIt(b => b.read('wren')))!.build).toEqual(demo('wren'))
+    },
+    60_000,
+  )
   it('answers one line to a folder in use and to a file that is no backup', async () => {
     writeFileSync(file, 'no zip')
     const bad = await run('restore', file)

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../tests/support/long.ts'
 import { anyBuild } from '../../tests/support/anyBuild.ts'
 import { heron } from '../../tests/support/heron.ts'
 import type { Build } from './document/build.ts'
@@ -20,7 +21,7 @@ import { halfBoardAt, layOut, stringAt } from './layout/layOut.ts'
 import { plan } from './plan/plan.ts'
 import { setupWork } from './setup/setupWork.ts'
 
-const RUNS = { numRuns: 18 }
+const RUNS = { numRuns: runs(18) }
 const finite = (x: number | undefined) => x === undefined || Number.isFinite(x)
 
 const templatesIn = (b: Build) => {
@@ -79,7 +80,7 @@ describe('every engine on any instrument', () => {
   it('gives the same output for the same input', () => {
     fc.assert(
       fc.property(anyBuild, b => JSON.stringify(everything(b)) === JSON.stringify(everything(structuredClone(b)))),
-      { numRuns: 10 },
+      { numRuns: runs(10) },
     )
   })
 
@@ -90,7 +91,7 @@ describe('every engine on any instrument', () => {
         everything(b)
         return JSON.stringify(b) === before
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     )
   })
 
@@ -119,7 +120,7 @@ describe('every engine on any instrument', () => {
           ])
         return numbers(b) === numbers(other)
       }),
-      { numRuns: 20 },
+      { numRuns: runs(20) },
     )
   })
 
@@ -157,7 +158,7 @@ describe('every engine on any instrument', () => {
           return ok
         })
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     )
   })
 
@@ -187,7 +188,7 @@ describe('every engine on any instrument', () => {
             }),
         ),
       ),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     )
   })
 })

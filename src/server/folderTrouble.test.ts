@@ -3,6 +3,7 @@ import { chmodSync, cpSync, existsSync, mkdtempSync, readdirSync, rmSync, statfs
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
+import { LONG } from '../../tests/support/long.ts'
 import { demo } from '../../tests/support/demo.ts'
 import { ROOT, startServer, type Running } from '../../tests/support/server.ts'
 import type { Build } from '../core/document/build.ts'
@@ -30,7 +31,7 @@ const ends = (data: string): Promise<{ code: number | null; says: string }> =>
     p.on('exit', code => done({ code, says }))
   })
 
-it.skipIf(!existsSync(BUILT))(
+it.skipIf(!existsSync(BUILT) || !LONG)(
   'a data folder that may not be written is said in one line, and nothing in it is touched',
   async () => {
     const data = mkdtempSync(join(tmpdir(), 'snugbolt-read-only-')),

@@ -9,7 +9,7 @@ import type { Part } from '../core/parts/part.ts'
 import { typicalPart } from '../core/parts/typicalPart.ts'
 import { LONG } from '../../tests/support/long.ts'
 
-const KILLS = LONG ? 40 : 2
+const KILLS = LONG ? 40 : 1
 /** Workshops that are killed side by side: one waits while another starts. */
 const SIDE_BY_SIDE = 2
 /** Longest that a server writes before it is killed, ms. */

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../../tests/support/long.ts'
 import { demo, demoShelf } from '../../tests/support/demo.ts'
 import { heron } from '../../tests/support/heron.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
@@ -132,21 +133,25 @@ describe('what is too much', () => {
       error: { code: 'too-many' },
     })
   }, 120_000)
-  it('is one size both ways: what is taken in as a zip can be saved', async () => {
-    const large: Build = { ...heron(), id: 'large', name: 'Large' }
-    // As long as a log may be.
-    large.log = Array.from({ length: 4500 }, (_, n) => ({
-      id: `l-${n}`,
-      at: '2026-11-28T10:00:00.000Z',
-      text: `${n} ${'x'.repeat(1500)}`,
-    }))
-    expect(JSON.stringify(large).length).toBeGreaterThan(6_500_000)
-    expect((await call('/builds', zip({ 'build.json': letters(large) }))).status).toBe(201)
-    const saved = await call('/builds/large', json('PUT', { revision: 1, build: { ...large, note: 'saved' } }))
-    expect(saved).toMatchObject({ status: 200, revision: 2 })
-    const over = letters(JSON.stringify(large).padEnd(LARGEST_BUILD + 10))
-    expect((await call('/builds?copy=1', zip({ 'build.json': over }))).status).toBe(413)
-  }, 120_000)
+  it.runIf(LONG)(
+    'is one size both ways: what is taken in as a zip can be saved',
+    async () => {
+      const large: Build = { ...heron(), id: 'large', name: 'Large' }
+      // As long as a log may be.
+      large.log = Array.from({ length: 4500 }, (_, n) => ({
+        id: `l-${n}`,
+        at: '2026-11-28T10:00:00.000Z',
+        text: `${n} ${'x'.repeat(1500)}`,
+      }))
+      expect(JSON.stringify(large).length).toBeGreaterThan(6_500_000)
+      expect((await call('/builds', zip({ 'build.json': letters(large) }))).status).toBe(201)
+      const saved = await call('/builds/large', json('PUT', { revision: 1, build: { ...large, note: 'saved' } }))
+      expect(saved).toMatchObject({ status: 200, revision: 2 })
+      const over = letters(JSON.stringify(large).padEnd(LARGEST_BUILD + 10))
+      expect((await call('/builds?copy=1', zip({ 'build.json': over }))).status).toBe(413)
+    },
+    120_000,
+  )
 })
 
 describe('a request', () => {
@@ -196,18 +201,22 @@ describe('a request', () => {
         expect(await res.text(), path).toBe('')
       }
   }, 60_000)
-  it('that trickles is ended, while others are answered', async () => {
-    const at = performance.now(),
-      { port } = new URL(server.address),
-      s = connect(Number(port), '127.0.0.1')
-    s.write('GET /api/builds HTTP/1.1\r\nHost: 127.0.0.1\r\n')
-    const drip = setInterval(() => s.write('X-Drip: 1\r\n'), 500)
-    s.on('error', () => undefined)
-    await new Promise(done => s.once('close', done))
-    clearInterval(drip)
-    expect(performance.now() - at).toBeLessThan(90_000)
-    expect((await call('/builds')).status).toBe(200)
-  }, 60_000)
+  it.runIf(LONG)(
+    'that trickles is ended, while others are answered',
+    async () => {
+      const at = performance.now(),
+        { port } = new URL(server.address),
+        s = connect(Number(port), '127.0.0.1')
+      s.write('GET /api/builds HTTP/1.1\r\nHost: 127.0.0.1\r\n')
+      const drip = setInterval(() => s.write('X-Drip: 1\r\n'), 500)
+      s.on('error', () => undefined)
+      await new Promise(done => s.once('close', done))
+      clearInterval(drip)
+      expect(performance.now() - at).toBeLessThan(90_000)
+      expect((await call('/builds')).status).toBe(200)
+    },
+    60_000,
+  )
   it('asks whether the store is there apart from whether the process is', async () => {
     expect(await call('/ready')).toMatchObject({ status: 200, ready: true })
     expect(await call('/health')).toMatchObject({ status: 200, ok: true })
@@ -229,16 +238,20 @@ describe('a build of a newer version of the program', () => {
 })
 
 describe('heavy work', () => {
-  it('has a queue with a length: what comes after it is told to come again', async () => {
-    const { work, close } = pool({ queue: 2 })
-    const build = demo('kestrel'),
-      all = await Promise.allSettled(Array.from({ length: 8 }, () => work('templateList', build)))
-    expect(all.filter(r => r.status === 'fulfilled').length).toBeGreaterThanOrEqual(2)
-    const refused = all.flatMap(r => (r.status === 'rejected' ? [r.reason as unknown] : []))
-    expect(refused.length).toBeGreaterThanOrEqual(4)
-    expect(refused.every(e => e instanceof Busy)).toBe(true)
-    await close()
-  }, 60_000)
+  it.runIf(LONG)(
+    'has a queue with a length: what comes after it is told to come again',
+    async () => {
+      const { work, close } = pool({ queue: 2 })
+      const build = demo('kestrel'),
+        all = await Promise.allSettled(Array.from({ length: 8 }, () => work('templateList', build)))
+      expect(all.filter(r => r.status === 'fulfilled').length).toBeGreaterThanOrEqual(2)
+      const refused = all.flatMap(r => (r.status === 'rejected' ? [r.reason as unknown] : []))
+      expect(refused.length).toBeGreaterThanOrEqual(4)
+      expect(refused.every(e => e instanceof Busy)).toBe(true)
+      await close()
+    },
+    60_000,
+  )
 })
 
 describe('tables that are damaged while the workshop is open', () => {

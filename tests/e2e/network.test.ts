@@ -9,7 +9,7 @@ import { LONG, oneIn } from '../support/long.ts'
 import type { Build } from '../../src/core/document/build.ts'
 import { addClientLine, changeClient } from '../../src/core/document/clientEdits.ts'
 import { openChromium } from '../../scripts/chromium.ts'
-import { saved } from '../support/browser.ts'
+import { saved, SHORT_LIVED } from '../support/browser.ts'
 import { png } from '../support/png.ts'
 import { ROOT, startServer, type Running } from '../support/server.ts'
 import { workshopFolder } from '../support/workshops.ts'
@@ -71,7 +71,7 @@ beforeAll(async () => {
   server = await startServer(data, ENV, { demo: false, dist: true })
   shared = (await own('PUT', '/network', { sharing: true })) as unknown as typeof shared
   browser = await openChromium({
-    args: [RESOLVED, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+    args: [SHORT_LIVED, RESOLVED, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
     home: homeThatTrusts(join(data, 'network/authority.crt')),
   })
 }, 120_000)

@@ -11,6 +11,9 @@ import { workshopFolder } from './workshops.ts'
 export const DESKTOP = { width: 1280, height: 800 }
 export const TABLET = { width: 834, height: 1112 }
 
+/** A page of a test is gone before code that was made fast at length has paid for it: a fifth of a page's time. */
+export const SHORT_LIVED = '--js-flags=--no-turbofan,--single-threaded-gc'
+
 /** A demo workshop of its own with a browser on it. */
 export interface Bench {
   server: Running
@@ -69,7 +72,7 @@ async function asked(address: string): Promise<unknown> {
 export async function openBench({ empty = false } = {}): Promise<Bench> {
   const data = workshopFolder(inject('workshops')[empty ? 'empty' : 'demo'])
   const server = await startServer(data, {}, { demo: false, dist: true })
-  const browser = await openChromium()
+  const browser = await openChromium({ args: [SHORT_LIVED] })
   /** A page, and the builds that were open on it at which revision: one of those may be another by now. */
   interface Used {
     page: Watched

@@ -7,3 +7,6 @@ export const LONG = process.env.LONG === '1'
 /** Every one of them in the long tests, else one in so many, the first among them. */
 export const oneIn = <T>(many: number, of: readonly T[]): readonly T[] =>
   LONG ? of : of.filter((_, i) => i % many === 0)
+
+/** How often what draws whole instruments is run: all of its draws in the long tests, else four of ten. */
+export const runs = (all: number): number => (LONG ? all : Math.ceil(all * 0.4))

@@ -1,6 +1,7 @@
 import { VERSION } from './build.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from './build.ts'
 import { readBuild, readBuildText, readPart, writeBuild } from './readBuild.ts'
@@ -303,7 +304,7 @@ describe('reading a build', () => {
         const r = readBuild({ ...heron(), [key]: value })
         return typeof r.ok === 'boolean'
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     )
   })
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { numbers } from '../../../tests/support/anyCatalogue.ts'
 import { anyWorkpiece } from '../../../tests/support/anyWorkpiece.ts'
@@ -180,7 +181,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (s.length) throw new Error(s.join('; '))
         return true
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     )
   }, 240_000)
   it('in any build of 4 to 12 strings', () => {
@@ -190,7 +191,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (s.length) throw new Error(s.join('; '))
         return true
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     )
   })
   it('and the builds are ones that the reader takes', () =>
@@ -200,7 +201,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         if (!r.ok) throw new Error(JSON.stringify(r.problems))
         return true
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     ))
   it('is a check that can fail: a hole whose warnings are struck out is found', () => {
     let found = 0
@@ -211,7 +212,7 @@ describe('no hole breaks through a face, meets a hole, a rout, the rod or a chan
         found += all.filter(h => h.warnings.length && h.piece !== 'guard' && meets(h, all, b, rnd)).length
         return true
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     )
     expect(found).toBeGreaterThan(20)
   })

@@ -1,6 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { demo } from '../../../tests/support/demo.ts'
 import { plainBuild, sure } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../document/build.ts'
@@ -297,6 +298,6 @@ describe('a group that is drilled', () => {
           expect(w.plugs.some(p => p.feature === t.feature.id)).toBe(Math.hypot(dx, dy) > 0.25)
         expect(w.holes.filter(h => h.group === 'bridge')).toHaveLength(Math.hypot(dx, dy) > 0.25 ? 4 : 0)
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     ))
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/electric.ts'
@@ -121,7 +122,7 @@ describe('what hangs on parts of some kinds', () => {
         agrees(b)
         agrees(unusual(b))
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     )
   })
   it('stays the same object when a part of another kind is edited', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import type { Build } from '../document/build.ts'
@@ -85,7 +86,7 @@ describe('what is kept between edits', () => {
           }
         },
       ),
-      { numRuns: 8 },
+      { numRuns: runs(8) },
     ))
   it('hangs on every dimension that it is computed from: each second of them edited, and back', () => {
     const b = demo('wren'),

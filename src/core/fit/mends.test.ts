@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import type { Build } from '../document/build.ts'
 import { FEATURE_ROLE_NAMES } from '../parts/featureRoles.ts'
@@ -89,7 +90,7 @@ describe('every way to mend that names what it changes', () => {
           }
         }
       }),
-      { numRuns: 40, seed: 7 },
+      { numRuns: runs(40), seed: 7 },
     )
     expect(met.size).toBeGreaterThan(20)
     expect(Object.fromEntries(missed)).toEqual({})

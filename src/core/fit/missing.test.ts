@@ -1,5 +1,5 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { LONG, oneIn } from '../../../tests/support/long.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import { plainBuild } from '../../../tests/support/plainBuild.ts'
 import { takeReading } from '../document/edits.ts'
@@ -60,7 +60,7 @@ const RANK: Record<Joint['state'], number> = { "won't go": 0, tight: 1, loose: 1
 describe('a dimension that nobody has read', () => {
   it('never makes a joint better or vanish, and where one hangs on it that is said', () => {
     let met = 0
-    for (const name of DEMO_NAMES) {
+    for (const name of oneIn(2, DEMO_NAMES)) {
       const b = { ...demo(name), fixes: [], steps: [] }
       const before = jointsAsTheyStand(b)
       for (const { ref, name: called } of optional(b)) {
@@ -80,7 +80,7 @@ describe('a dimension that nobody has read', () => {
         }
       }
     }
-    expect(met).toBeGreaterThan(8)
+    expect(met).toBeGreaterThan(LONG ? 8 : 4)
   })
   it('is asked for, and tells its joint once it is read', () => {
     const b = plainBuild({ instrument: { bridge: 'rocking tremolo, two posts' } })
@@ -197,11 +197,8 @@ describe('a dimension that nobody has read', () => {
     expect(screw(22)).toEqual([6.6, 'snug'])
     expect(screw(10)).toEqual([-5.4, "won't go"])
   })
-  it('stands in a joint as a thing that is usual, in either algebra', () =>
-    fc.assert(
-      fc.property(fc.constantFrom(...DEMO_NAMES), name => {
-        for (const j of jointsAsTheyStand(demo(name)))
-          for (const s of missingIn(j.clearance)) expect(s.basis).toBe('assumed')
-      }),
-    ))
+  it.each(DEMO_NAMES)('stands in a joint of %s as a thing that is usual, in either algebra', name => {
+    for (const j of jointsAsTheyStand(demo(name)))
+      for (const s of missingIn(j.clearance)) expect(s.basis).toBe('assumed')
+  })
 })

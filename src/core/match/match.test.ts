@@ -1,6 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { anyCatalogue } from '../../../tests/support/anyCatalogue.ts'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
@@ -90,7 +91,7 @@ describe('the search judges as Fit does', () => {
   it('in any build', () =>
     fc.assert(
       fc.property(anyBuild, b => agree(b) > 10),
-      { numRuns: 24 },
+      { numRuns: runs(24) },
     ))
   it('with bands, film and guard place of the build’s own', () => {
     const b = demo('kestrel')

@@ -1,6 +1,7 @@
 import { randomOf } from '../chance/random.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/electric.ts'
 import type { Build } from '../document/build.ts'
@@ -128,7 +129,7 @@ describe('chances', () => {
           diagnose(model, table, seen)
         },
       ),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     ))
   it('of what a reading is just as predicted are overtaken by nothing that is known no better', () =>
     fc.assert(
@@ -140,7 +141,7 @@ describe('chances', () => {
           if (before[i]! < before[h]! && table.sd[at(i)]! >= table.sd[at(h)]! * 0.999)
             expect(after[i]!).toBeLessThanOrEqual(after[h]! * (1 + 1e-6))
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     ))
   it('learn what the parts really have: a second reading over the same pot tells nothing anew', () => {
     // The reading that leans most on what a part really has: over a pot's track.

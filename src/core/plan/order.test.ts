@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { apart, demo } from '../../../tests/support/demo.ts'
 import { stepRef, stepText, type StepRef } from '../document/stepRef.ts'
@@ -70,7 +71,7 @@ describe('the order of steps', () => {
           for (const n of s.needs) expect(s.because[n], `${s.id} after ${n}`).toMatch(/^\S.{15,}\.$/)
         }
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     ))
   it('has nothing cut after colour, and nothing tested behind closed covers, in any build', () =>
     fc.assert(
@@ -86,7 +87,7 @@ describe('the order of steps', () => {
           places(r => r.kind === 'close')[0]!,
         )
       }),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     ))
 })
 

@@ -1,6 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo, uncoated } from '../../../tests/support/demo.ts'
 import type { Build } from '../document/build.ts'
@@ -112,7 +113,7 @@ describe('an order for any build', () => {
           for (const n of s.needs)
             if (at.has(n)) expect(at.get(n), `${n} before ${s.id}: ${s.because[n]}`).toBeLessThan(at.get(s.id)!)
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     ))
 })
 

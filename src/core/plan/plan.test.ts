@@ -1,6 +1,7 @@
 import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { DEMO_NAMES, demo } from '../../../tests/support/demo.ts'
 import { heron } from '../../../tests/support/heron.ts'
 import type { Build } from '../document/build.ts'
@@ -231,7 +232,7 @@ describe('the calendar', () => {
           return inHours && spent && items.every(i => i.needs.every(n => by.get(i.id)!.start >= by.get(n)!.readyAt))
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     ))
   it('writes an iCalendar file with one event a step', () => {
     const p = plan(heron())

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { demo } from '../../../tests/support/demo.ts'
 import { heron } from '../../../tests/support/heron.ts'
@@ -112,7 +113,7 @@ describe('numbers of the drill sheets', () => {
         const own = Object.entries(terms(place)).filter(([id]) => !id.endsWith('/dims.saddleTravel'))
         expect(Object.fromEntries(own)).toEqual(told(line.place))
       }),
-      { numRuns: 10 },
+      { numRuns: runs(10) },
     ))
   it('of a bridge screw: the plate’s place, the foremost saddle point and the hole’s own place', () => {
     const b = heron(),

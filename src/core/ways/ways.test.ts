@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runs } from '../../../tests/support/long.ts'
 import { anyBuild } from '../../../tests/support/anyBuild.ts'
 import { apart, demo } from '../../../tests/support/demo.ts'
 import { cavity, channel, dim, hollowed, SHELL } from '../../../tests/support/hollowed.ts'
@@ -299,6 +300,6 @@ describe('any build', () => {
         if (lined) expect(Number.isFinite(lined.area)).toBe(true)
         expect(hotRuns(b).every(r => Number.isFinite(r.plain))).toBe(true)
       }),
-      { numRuns: 15 },
+      { numRuns: runs(15) },
     ))
 })

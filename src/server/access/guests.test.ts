@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../../../tests/support/long.ts'
 import { ask as asked, type Ask } from '../../../tests/support/asking.ts'
 import { startServer, type Running } from '../../../tests/support/server.ts'
 import { changeClient } from '../../core/document/clientEdits.ts'
@@ -243,15 +244,19 @@ describe('links', () => {
     expect(await store.all()).toHaveLength(1)
     expect(await g.all('heron')).toEqual([])
   })
-  it('hold over a restart; a file that was damaged lets nobody in, and that is told', async () => {
-    const { token } = await linked('wren', 'sheet')
-    await server.kill('SIGKILL')
-    server = await startServer(data, ENV, { demo: false })
-    expect((await guest(token)).status).toBe(200)
-    await server.kill()
-    writeFileSync(join(data, 'guest-links.json'), '{"format":"snugbolt-guest-links","li')
-    server = await startServer(data, ENV, { demo: false })
-    expect(server.output()).toMatch(/guest-links\.json cannot be read: no guest’s link is good any more/)
-    expect((await guest(token)).status).toBe(401)
-  }, 60_000)
+  it.runIf(LONG)(
+    'hold over a restart; a file that was damaged lets nobody in, and that is told',
+    async () => {
+      const { token } = await linked('wren', 'sheet')
+      await server.kill('SIGKILL')
+      server = await startServer(data, ENV, { demo: false })
+      expect((await guest(token)).status).toBe(200)
+      await server.kill()
+      writeFileSync(join(data, 'guest-links.json'), '{"format":"snugbolt-guest-links","li')
+      server = await startServer(data, ENV, { demo: false })
+      expect(server.output()).toMatch(/guest-links\.json cannot be read: no guest’s link is good any more/)
+      expect((await guest(token)).status).toBe(401)
+    },
+    60_000,
+  )
 })

@@ -17,6 +17,7 @@ import { crc32 } from 'node:zlib'
 import { sql } from 'drizzle-orm'
 import { unzipSync, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LONG, oneIn } from '../../../tests/support/long.ts'
 import { demo, demoShelf } from '../../../tests/support/demo.ts'
 import { numbers } from '../../../tests/support/simDisk.ts'
 import { USUAL_SETTINGS } from '../../core/document/settings.ts'
@@ -122,29 +123,32 @@ describe('a database that lost what was written', () => {
     expect(await state(data)).toEqual(was)
     expect(await tellsOf(data)).toBe('')
   })
-  it('gets back a part that was deleted and put anew, at the revision that was acknowledged', async () => {
-    const data = workshop(),
-      [part] = demoShelf()
-    await within(data, async ({ db, keeper: { keep } }) => {
-      const s = shelfStore(db, keep)
-      for (let n = 0; n < 4; n++) await s.put([{ ...part!, name: `Put ${n}` }])
-    })
-    const older = fresh()
-    cpSync(placesIn(data).database, join(older, 'postgres'), { recursive: true, preserveTimestamps: true })
-    await within(data, async ({ db, keeper: { keep } }) => {
-      const s = shelfStore(db, keep)
-      await s.remove(part!.id)
-      // A page that still holds revision 4 never takes this for what it knows.
-      expect(await s.put([{ ...part!, name: 'Put anew' }])).toEqual({ [part!.id]: 5 })
-    })
-    rmSync(placesIn(data).database, { recursive: true })
-    cpSync(join(older, 'postgres'), placesIn(data).database, { recursive: true, preserveTimestamps: true })
-    // Even where its folder claims that all was written.
-    await within(data, async ({ db }) =>
-      expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put anew' } }),
-    )
-  })
-  it('goes on counting where a build was cleared away and is made again', async () => {
+  it.runIf(LONG)(
+    'gets back a part that was deleted and put anew, at the revision that was acknowledged',
+    async () => {
+      const data = workshop(),
+        [part] = demoShelf()
+      await within(data, async ({ db, keeper: { keep } }) => {
+        const s = shelfStore(db, keep)
+        for (let n = 0; n < 4; n++) await s.put([{ ...part!, name: `Put ${n}` }])
+      })
+      const older = fresh()
+      cpSync(placesIn(data).database, join(older, 'postgres'), { recursive: true, preserveTimestamps: true })
+      await within(data, async ({ db, keeper: { keep } }) => {
+        const s = shelfStore(db, keep)
+        await s.remove(part!.id)
+        // A page that still holds revision 4 never takes this for what it knows.
+        expect(await s.put([{ ...part!, name: 'Put anew' }])).toEqual({ [part!.id]: 5 })
+      })
+      rmSync(placesIn(data).database, { recursive: true })
+      cpSync(join(older, 'postgres'), placesIn(data).database, { recursive: true, preserveTimestamps: true })
+      // Even where its folder claims that all was written.
+      await within(data, async ({ db }) =>
+        expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put anew' } }),
+      )
+    },
+  )
+  it.runIf(LONG)('goes on counting where a build was cleared away and is made again', async () => {
     const data = workshop()
     await within(data, async ({ db, keeper }) => {
       const b = buildStore(db, keeper.keep)
@@ -172,7 +176,7 @@ describe('a database that lost what was written', () => {
     writeFileSync(join(journal, name), text.replace(/part-gone/, 'part-GONE'), 'latin1')
     expect((await state(data)).parts).toEqual([b!.id])
   })
-  it('has nothing come true that was refused', async () => {
+  it.runIf(LONG)('has nothing come true that was refused', async () => {
     const data = workshop()
     let fails = false
     const disk = {
@@ -202,19 +206,23 @@ describe('a database that lost what was written', () => {
     stopped(data)
     expect((await state(data)).build).toMatchObject({ revision: 1, build: { name: wren.name } })
   })
-  it('is got over with the newest copy damaged: the journal goes back to the one before it', async () => {
-    const data = workshop()
-    await within(data, o => o.keeper.keepCopy())
-    await worked(data, 4)
-    await within(data, o => o.keeper.keepCopy())
-    const was = await state(data)
-    truncateSync((await copies(data))[0]!.file, 50)
-    stopped(data)
-    expect(await state(data)).toEqual(was)
-    const r = await rebuild(data)
-    expect(r.damagedCopies).toHaveLength(1)
-    expect(await state(data)).toEqual(was)
-  }, 60_000)
+  it.runIf(LONG)(
+    'is got over with the newest copy damaged: the journal goes back to the one before it',
+    async () => {
+      const data = workshop()
+      await within(data, o => o.keeper.keepCopy())
+      await worked(data, 4)
+      await within(data, o => o.keeper.keepCopy())
+      const was = await state(data)
+      truncateSync((await copies(data))[0]!.file, 50)
+      stopped(data)
+      expect(await state(data)).toEqual(was)
+      const r = await rebuild(data)
+      expect(r.damagedCopies).toHaveLength(1)
+      expect(await state(data)).toEqual(was)
+    },
+    60_000,
+  )
   it('is refused, with the command that mends it, where lines of the journal are missing after the machine stopped', async () => {
     const data = workshop()
     await worked(data, 6)
@@ -236,7 +244,7 @@ describe('a database that lost what was written', () => {
     expect(await rebuild(data)).toMatchObject({ builds: 1, missing: [{ from: 3, to: 3 }] })
     expect((await state(data)).build).toMatchObject({ revision: 7 })
   })
-  it('opens one of before lines were numbered, and brings it up to the present', async () => {
+  it.runIf(LONG)('opens one of before lines were numbered, and brings it up to the present', async () => {
     const data = workshop()
     await worked(data, 2)
     const p = placesIn(data),
@@ -274,28 +282,31 @@ describe('a database that lost what was written', () => {
     stopped(data)
     expect((await state(data)).build).toMatchObject({ revision: 4 })
   })
-  it('tells where the journal or the copies were taken away, and begins none where photos alone are left', async () => {
-    const data = workshop()
-    await worked(data, 3)
-    rmSync(placesIn(data).journal, { recursive: true })
-    expect(await tellsOf(data)).toMatch(/The journal is gone/)
-    expect((await state(data)).build).toMatchObject({ revision: 4 })
-    rmSync(placesIn(data).copies, { recursive: true })
-    expect(await tellsOf(data)).toMatch(/No copy of the workshop is left: one is made now/)
-    expect(await copies(data)).toHaveLength(1)
-    await within(data, ({ db, keeper }) =>
-      attachmentStore(db, keeper.keep, keeper.files).put(new Uint8Array([0xff, 0xd8, 0xff, 1]), 'image/jpeg'),
-    )
-    const { attachments } = placesIn(data)
-    rmSync(attachments, { recursive: true })
-    expect(await tellsOf(data)).toMatch(/1 photo or other file was gone .* and was written there again/)
-    expect(readdirSync(attachments)).toHaveLength(1)
-    for (const n of readdirSync(data)) if (n !== 'attachments') rmSync(join(data, n), { recursive: true })
-    await expect(within(data, () => Promise.resolve())).rejects.toThrow(
-      /nothing is left to open it from: the database’s folder is gone.*Nothing was changed/,
-    )
-    await expect(rebuild(data)).rejects.toThrow(/neither a copy nor a journal/)
-  })
+  it.runIf(LONG)(
+    'tells where the journal or the copies were taken away, and begins none where photos alone are left',
+    async () => {
+      const data = workshop()
+      await worked(data, 3)
+      rmSync(placesIn(data).journal, { recursive: true })
+      expect(await tellsOf(data)).toMatch(/The journal is gone/)
+      expect((await state(data)).build).toMatchObject({ revision: 4 })
+      rmSync(placesIn(data).copies, { recursive: true })
+      expect(await tellsOf(data)).toMatch(/No copy of the workshop is left: one is made now/)
+      expect(await copies(data)).toHaveLength(1)
+      await within(data, ({ db, keeper }) =>
+        attachmentStore(db, keeper.keep, keeper.files).put(new Uint8Array([0xff, 0xd8, 0xff, 1]), 'image/jpeg'),
+      )
+      const { attachments } = placesIn(data)
+      rmSync(attachments, { recursive: true })
+      expect(await tellsOf(data)).toMatch(/1 photo or other file was gone .* and was written there again/)
+      expect(readdirSync(attachments)).toHaveLength(1)
+      for (const n of readdirSync(data)) if (n !== 'attachments') rmSync(join(data, n), { recursive: true })
+      await expect(within(data, () => Promise.resolve())).rejects.toThrow(
+        /nothing is left to open it from: the database’s folder is gone.*Nothing was changed/,
+      )
+      await expect(rebuild(data)).rejects.toThrow(/neither a copy nor a journal/)
+    },
+  )
   it('of a newer program is left alone', async () => {
     const data = workshop()
     writeFileSync(placesIn(data).marker, JSON.stringify({ format: 'snugbolt-workshop', version: 3 }))
@@ -340,16 +351,18 @@ describe('a database that lost what was written', () => {
       !['PG_VERSION gone', 'emptied', 'the folder gone'].includes(what),
     )
   })
-  it.each([
-    ['its log cut', (d: string) => files(join(d, 'pg_wal')).forEach(f => truncateSync(f, 4096))],
-    [
-      'its tables cut',
-      (d: string) =>
-        readdirSync(join(d, 'base')).forEach(x =>
-          files(join(d, 'base', x)).forEach(f => statSync(f).size > 8192 && truncateSync(f, 4000)),
-        ),
-    ],
-  ])(
+  it.each(
+    oneIn(2, [
+      ['its log cut', (d: string) => files(join(d, 'pg_wal')).forEach(f => truncateSync(f, 4096))],
+      [
+        'its tables cut',
+        (d: string) =>
+          readdirSync(join(d, 'base')).forEach(x =>
+            files(join(d, 'base', x)).forEach(f => statSync(f).size > 8192 && truncateSync(f, 4000)),
+          ),
+      ],
+    ] as [string, (d: string) => void][]),
+  )(
     'is rebuilt from copy and journal with everything acknowledged: %s',
     async (_what, damage) => {
       const data = workshop()
@@ -403,7 +416,7 @@ describe('copies', () => {
     copy.close()
     await within(data, () => Promise.resolve())
   }
-  it('hold the whole workshop as open files and come back equal, documents byte for byte', async () => {
+  it.runIf(LONG)('hold the whole workshop as open files and come back equal, documents byte for byte', async () => {
     const data = workshop()
     await worked(data, 3)
     const bytes = await backup(data),
@@ -422,7 +435,7 @@ describe('copies', () => {
     const again = unzipSync(await backup(other))
     for (const n of ['builds/wren.json', 'settings.json', 'shelf.json']) expect(again[n]).toEqual(files[n])
   })
-  it('that were changed by one bit anywhere are told, or are what they were', async () => {
+  it.runIf(LONG)('that were changed by one bit anywhere are told, or are what they were', async () => {
     const data = workshop()
     await worked(data, 1)
     const bytes = await backup(data),
@@ -538,7 +551,7 @@ describe('copies', () => {
       expect((await shelfStore(db).read(demoShelf()[1]!.id))!.revision).toBeGreaterThan(1)
     })
   })
-  it('that are brought back come whole or not at all: broken off, it is as it was before', async () => {
+  it.runIf(LONG)('that are brought back come whole or not at all: broken off, it is as it was before', async () => {
     const data = workshop()
     await worked(data, 2)
     const then = await backup(data)
@@ -638,7 +651,7 @@ describe('attachments', () => {
     expect(await bytes(data, a!.hash)).toEqual(photo(3))
     expect(await bytes(data, b!.hash)).toBeUndefined()
   })
-  it('go with a backup, and come back from it into an empty workshop', async () => {
+  it.runIf(LONG)('go with a backup, and come back from it into an empty workshop', async () => {
     const data = workshop(),
       [a] = await put(data, photo(3)),
       file = join(data, 'all.zip')
@@ -730,24 +743,28 @@ describe('attachments', () => {
 })
 
 describe('the tables', () => {
-  it('do not grow by every save: 250 saves of one build leave room for fewer than 100', async () => {
-    const data = workshop()
-    await within(data, async ({ db, keeper: { keep } }) => {
-      const b = buildStore(db, keep)
-      await b.create(wren)
-      const size = async () =>
-        Number(
-          (
-            (await db.execute(sql`select pg_total_relation_size('builds') as n`)) as unknown as {
-              rows: { n: number }[]
-            }
-          ).rows[0]!.n,
-        )
-      const one = await size()
-      let revision = 1
-      for (let n = 1; n <= 250; n++) revision = (await b.write(noted(n), revision, null))!.revision
-      expect(await size()).toBeLessThan(100 * one)
-      expect((await readJournal(realDisk, placesIn(data).journal)).lines).toHaveLength(251)
-    })
-  }, 60_000)
+  it.runIf(LONG)(
+    'do not grow by every save: 250 saves of one build leave room for fewer than 100',
+    async () => {
+      const data = workshop()
+      await within(data, async ({ db, keeper: { keep } }) => {
+        const b = buildStore(db, keep)
+        await b.create(wren)
+        const size = async () =>
+          Number(
+            (
+              (await db.execute(sql`select pg_total_relation_size('builds') as n`)) as unknown as {
+                rows: { n: number }[]
+              }
+            ).rows[0]!.n,
+          )
+        const one = await size()
+        let revision = 1
+        for (let n = 1; n <= 250; n++) revision = (await b.write(noted(n), revision, null))!.revision
+        expect(await size()).toBeLessThan(100 * one)
+        expect((await readJournal(realDisk, placesIn(data).journal)).lines).toHaveLength(251)
+      })
+    },
+    60_000,
+  )
 })

@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LONG } from '../../../tests/support/long.ts'
 import { ask, type Ask } from '../../../tests/support/asking.ts'
 import { startServer, type Running } from '../../../tests/support/server.ts'
 import { SimDisk } from '../../../tests/support/simDisk.ts'
@@ -123,35 +124,39 @@ describe('a workshop that is open to the network', () => {
     await open()
     expect(state.sharing).toBe(true)
   }, 60_000)
-  it('says of a port that is taken which of them it is, and for what, and goes on without', async () => {
-    const other = createServer().listen(0, '0.0.0.0')
-    await new Promise(done => other.once('listening', done))
-    const { port } = other.address() as { port: number },
-      folder = mkdtempSync(join(tmpdir(), 'snugbolt-taken-')),
-      second = await startServer(
-        folder,
-        { SHARE_PORT: String(port), DEVICE_PORT: String(port), PORT: '0' },
-        { demo: false },
+  it.runIf(LONG)(
+    'says of a port that is taken which of them it is, and for what, and goes on without',
+    async () => {
+      const other = createServer().listen(0, '0.0.0.0')
+      await new Promise(done => other.once('listening', done))
+      const { port } = other.address() as { port: number },
+        folder = mkdtempSync(join(tmpdir(), 'snugbolt-taken-')),
+        second = await startServer(
+          folder,
+          { SHARE_PORT: String(port), DEVICE_PORT: String(port), PORT: '0' },
+          { demo: false },
+        )
+      expect(second.output()).toMatch(
+        new RegExp(`Port ${port}, for meters and callipers, is taken.*they connect at \\d+ instead`),
       )
-    expect(second.output()).toMatch(
-      new RegExp(`Port ${port}, for meters and callipers, is taken.*they connect at \\d+ instead`),
-    )
-    const a = await ask('PUT', '/network', {
-      port: Number(new URL(second.address).port),
-      name: '127.0.0.1',
-      body: { sharing: true },
-    })
-    expect(a.status).toBe(409)
-    expect((a.body.error as { message: string }).message).toMatch(
-      new RegExp(`port ${port}, for HTTPS, is taken by another program.*SHARE_PORT=${port + 1}`),
-    )
-    await expect(
-      startServer(mkdtempSync(join(tmpdir(), 'snugbolt-taken-')), { PORT: String(port) }, { demo: false }),
-    ).rejects.toThrow(new RegExp(`Port ${port}, for the pages, is taken`))
-    await second.kill()
-    other.close()
-    rmSync(folder, { recursive: true, force: true })
-  }, 60_000)
+      const a = await ask('PUT', '/network', {
+        port: Number(new URL(second.address).port),
+        name: '127.0.0.1',
+        body: { sharing: true },
+      })
+      expect(a.status).toBe(409)
+      expect((a.body.error as { message: string }).message).toMatch(
+        new RegExp(`port ${port}, for HTTPS, is taken by another program.*SHARE_PORT=${port + 1}`),
+      )
+      await expect(
+        startServer(mkdtempSync(join(tmpdir(), 'snugbolt-taken-')), { PORT: String(port) }, { demo: false }),
+      ).rejects.toThrow(new RegExp(`Port ${port}, for the pages, is taken`))
+      await second.kill()
+      other.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+    60_000,
+  )
 })
 
 describe('the certificate', () => {
