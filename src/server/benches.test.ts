@@ -18,6 +18,9 @@ interface Stored {
 }
 
 /** Two benches, each with a server of its own, on one PostgreSQL server. */
+/** At once, half of them at each bench: every one of them meets all others. */
+const WRITERS = LONG ? 20 : 8
+
 describe('several benches on one database', () => {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-benches-'))
   let postgres: Postgres, url: string, benches: [Running, Running]
@@ -48,7 +51,7 @@ describe('several benches on one database', () => {
     expect(ids).toEqual(['bittern', 'heron', 'kestrel', 'plover', 'wren'])
   })
 
-  it('let twenty writers write: every acknowledged line is there, none twice', async () => {
+  it('let many writers write: every acknowledged line is there, none twice', async () => {
     const lines: string[] = []
     const writer = async (n: number) => {
       const bench = benches[n % 2]!
@@ -65,7 +68,7 @@ describe('several benches on one database', () => {
         k++
       }
     }
-    await Promise.all(Array.from({ length: 20 }, (_, n) => writer(n)))
+    await Promise.all(Array.from({ length: WRITERS }, (_, n) => writer(n)))
     const { build, revision } = await stored(benches[0], 'wren')
     expect(
       build.log
@@ -73,8 +76,8 @@ describe('several benches on one database', () => {
         .map(l => l.text)
         .sort(),
     ).toEqual(lines.sort())
-    expect(lines).toHaveLength(40)
-    expect(revision).toBe(41)
+    expect(lines).toHaveLength(2 * WRITERS)
+    expect(revision).toBe(1 + 2 * WRITERS)
   }, 120_000)
 
   it.runIf(LONG)(

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import fc from 'fast-check'
 import { unzipSync, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { LONG, runs } from '../../tests/support/long.ts'
+import { oneIn, runs } from '../../tests/support/long.ts'
 import { heron } from '../../tests/support/heron.ts'
 import { startPostgres, type Postgres } from '../../tests/support/postgres.ts'
 import { startServer, type Running } from '../../tests/support/server.ts'
@@ -23,10 +23,12 @@ import { roomToWrite } from './middleware/roomToWrite.ts'
 import type { WorkshopSettings } from '../core/document/settings.ts'
 
 /** The same for both: PostgreSQL embedded on a folder, and a server of its own. */
-describe.each([
-  ['the embedded engine', false],
-  ['a PostgreSQL server', true],
-])('on %s', (_, own) => {
+describe.each(
+  oneIn(2, [
+    ['the embedded engine', false],
+    ['a PostgreSQL server', true],
+  ] as const),
+)('on %s', (_, own) => {
   const data = mkdtempSync(join(tmpdir(), 'snugbolt-data-'))
   let server: Running, postgres: Postgres | undefined, url: string | undefined
   const open = () => startServer(data, url ? { DATABASE_URL: url } : {}, { fresh: true })
@@ -264,7 +266,7 @@ describe.each([
       expect((await call(`/attachments/${'0'.repeat(64)}`)).status).toBe(404)
       expect((await call('/attachments/none')).status).toBe(404)
     })
-    it.skipIf(own && !LONG)('go with a build as a zip, and both come back equal', async () => {
+    it('go with a build as a zip, and both come back equal', async () => {
       const b = jpeg(50_000),
         { hash } = (await (await send(b)).json()) as { hash: string }
       const build = {
@@ -472,7 +474,7 @@ describe.each([
   })
 
   describe('files made by the server', () => {
-    it.skipIf(own && !LONG)('are every template as PDF, SVG and DXF', async () => {
+    it('are every template as PDF, SVG and DXF', async () => {
       const list = (await (await call('/builds/heron/templates')).json()) as { id: string; files: string[] }[]
       expect(list.map(t => t.id)).toContain('body-top')
       expect(await (await call('/builds/heron/templates/body-top.svg')).text()).toContain('<svg')
@@ -481,7 +483,7 @@ describe.each([
         'application/pdf',
       )
     })
-    it.skipIf(own && !LONG)('are a PDF and a calendar', async () => {
+    it('are a PDF and a calendar', async () => {
       const pdf = await call('/builds/heron/templates/bridge.pdf?paper=Letter')
       expect(pdf.headers.get('content-type')).toContain('application/pdf')
       expect(
@@ -497,7 +499,7 @@ describe.each([
     it.skipIf(own)('is refused to a second process with a plain word', async () => {
       await expect(startServer(data)).rejects.toThrow(/in use by process/)
     })
-    it.skipIf(own && !LONG)('loses nothing acknowledged when the server is killed, and opens again', async () => {
+    it('loses nothing acknowledged when the server is killed, and opens again', async () => {
       const notes: string[] = []
       for (let k = 0; k < 8; k++) {
         const before = await stored()
@@ -611,13 +613,13 @@ describe.each([
       expect(told('navigate')).toBeUndefined()
       expect(told('cors')).toMatchObject({ status: 403 })
     })
-    it.skipIf(own && !LONG)('could only come by a name: listening beyond this machine demands them', async () => {
+    it('could only come by a name: listening beyond this machine demands them', async () => {
       await expect(startServer(join(data, 'beyond'), { HOST: '0.0.0.0' })).rejects.toThrow(/HOSTS=bench\.local/)
     })
   })
 
   describe('the workshop as a whole', () => {
-    it.skipIf(own && !LONG)('is to be had as a zip of open files, and says that it lives here', async () => {
+    it('is to be had as a zip of open files, and says that it lives here', async () => {
       const res = await call('/backup')
       expect(res.headers.get('content-type')).toBe('application/zip')
       const copy = await openCopy(Buffer.from(await res.arrayBuffer()), { strict: true }),

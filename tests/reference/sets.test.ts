@@ -1,5 +1,6 @@
 import highs from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { oneIn } from '../support/long.ts'
 import { problemOf, type Option, type Problem } from '../../src/core/match/problem.ts'
 import { bestSets } from '../../src/core/match/search.ts'
 import { anyCatalogue } from '../support/anyCatalogue.ts'
@@ -79,14 +80,16 @@ function best(p: Problem): number | undefined {
 describe('the search for sets against HiGHS', () => {
   const b = { ...heron(), parts: [] }
   const SLOTS = ['body', 'neck', 'bridge', 'tuners', 'nut', 'pickup-bridge', 'pot-volume']
-  it.each([
-    [1, undefined],
-    [2, undefined],
-    [3, undefined],
-    [4, 300],
-    [5, 260],
-    [6, 250],
-  ])('catalogue %i, budget %s', (seed, budget) => {
+  it.each(
+    oneIn(2, [
+      [2, undefined],
+      [1, undefined],
+      [3, undefined],
+      [5, 260],
+      [4, 300],
+      [6, 250],
+    ] as const),
+  )('catalogue %i, budget %s', (seed, budget) => {
     const p = problemOf(
       b,
       anyCatalogue(b, 80, seed),

@@ -1,7 +1,7 @@
 import { randomOf } from '../chance/random.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { runs } from '../../../tests/support/long.ts'
+import { oneIn, runs } from '../../../tests/support/long.ts'
 import { demo, DEMO_NAMES } from '../../../tests/support/demo.ts'
 import { electric, RECIPE_BUILDS, withRecipe } from '../../../tests/support/electric.ts'
 import type { Build } from '../document/build.ts'
@@ -90,7 +90,7 @@ describe('faults', () => {
   })
   it('of a circuit that is not there are none', () =>
     expect(faultsOf({ ...ONE, circuit: { ...ONE.circuit, components: [], wires: [] } })).toEqual([]))
-  it.each(['heron', 'kestrel', 'wren', 'bittern', 'plover'] as const)('of %s can all be solved', name => {
+  it.each(oneIn(2, ['heron', 'bittern', 'wren', 'plover', 'kestrel'] as const))('of %s can all be solved', name => {
     const m = modelOf(demo(name)),
       t = tableOf(m)
     expect(m.hypotheses.reduce((s, h) => s + h.prior, 0)).toBeCloseTo(1, 6)

@@ -262,13 +262,17 @@ describe('sessions', () => {
     expect(await s.of(b.secret, false)).toBeUndefined()
     expect((await s.all()).map(x => x.name)).toEqual(['Seen'])
   })
-  it('in a file that was damaged let nobody in, and that is told', async () => {
-    const { cookie } = await paired('bench')
-    await server.kill()
-    writeFileSync(join(data, 'paired-devices.json'), '{"format":"snugbolt-paired-devices","dev')
-    server = await startServer(data, ENV, { demo: false })
-    expect(server.output()).toMatch(/paired-devices\.json cannot be read: no device is paired any more/)
-    expect((await ask('GET', '/builds', { cookie })).status).toBe(401)
-    expect((await paired('bench')).cookie).toBeTruthy()
-  }, 60_000)
+  it.runIf(LONG)(
+    'in a file that was damaged let nobody in, and that is told',
+    async () => {
+      const { cookie } = await paired('bench')
+      await server.kill()
+      writeFileSync(join(data, 'paired-devices.json'), '{"format":"snugbolt-paired-devices","dev')
+      server = await startServer(data, ENV, { demo: false })
+      expect(server.output()).toMatch(/paired-devices\.json cannot be read: no device is paired any more/)
+      expect((await ask('GET', '/builds', { cookie })).status).toBe(401)
+      expect((await paired('bench')).cookie).toBeTruthy()
+    },
+    60_000,
+  )
 })

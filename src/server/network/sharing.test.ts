@@ -103,16 +103,20 @@ describe('a workshop that is open to the network', () => {
       if (process.platform !== 'win32') expect(statSync(join(data, 'network', name)).mode & 0o077, name).toBe(0)
     expect(server.output()).not.toMatch(/PRIVATE KEY/)
   })
-  it('is open again after a restart, under the same authority, to the devices that were paired', async () => {
-    const before = state,
-      cookie = (await pair({ secure: true, port: state.https, ca })).split(';')[0]!
-    await server.kill('SIGKILL')
-    server = await startServer(data, ENV, { demo: false })
-    expect(server.output()).toMatch(/Open to paired devices of the network at https:\/\//)
-    state = (await own('GET', '/network')).body as unknown as Shared
-    expect(state).toMatchObject({ sharing: true, fingerprint: before.fingerprint })
-    expect((await ask('GET', '/builds', { secure: true, port: state.https, ca, cookie })).status).toBe(200)
-  }, 60_000)
+  it.runIf(LONG)(
+    'is open again after a restart, under the same authority, to the devices that were paired',
+    async () => {
+      const before = state,
+        cookie = (await pair({ secure: true, port: state.https, ca })).split(';')[0]!
+      await server.kill('SIGKILL')
+      server = await startServer(data, ENV, { demo: false })
+      expect(server.output()).toMatch(/Open to paired devices of the network at https:\/\//)
+      state = (await own('GET', '/network')).body as unknown as Shared
+      expect(state).toMatchObject({ sharing: true, fingerprint: before.fingerprint })
+      expect((await ask('GET', '/builds', { secure: true, port: state.https, ca, cookie })).status).toBe(200)
+    },
+    60_000,
+  )
   it('is closed when it is said, and stays closed', async () => {
     const at = { secure: true, port: state.https, ca }
     expect((await own('PUT', '/network', { sharing: false })).body).toMatchObject({ sharing: false })
