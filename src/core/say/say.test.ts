@@ -45,7 +45,7 @@ describe('a sentence', () => {
     expect(both(say`A ${span(1.3, 1.5)} nozzle`)).toEqual(['A 1.3 to 1.5 mm nozzle', 'A 0.051 to 0.059 in nozzle'])
     expect(both(say`${size([40, 71, 18.5], 1)}`)).toEqual(['40.0 × 71.0 × 18.5 mm', '1.575 × 2.795 × 0.728 in'])
     expect(both(say`${size([2.2, 16])}`)).toEqual(['2.2 × 16 mm', '0.087 × 0.63 in'])
-    expect(both(say`${mm(2.08, 2, 0.29)}`)).toEqual(['2.08 ± 0.29 mm', '0.082 ± 0.011 in'])
+    expect(both(say`${mm(2.08, 2, 0.29)}`)).toEqual(['2.08 ±0.29 mm', '0.082 ±0.011 in'])
     expect(both(say`${mm(-0.05, 2)} and ${mm(-0.001, 1)}`)).toEqual([
       '−0.05 mm and 0.0 mm',
       '−0.002 in and 0.000 in',

@@ -1,5 +1,5 @@
 import { prefixed } from '../units/electrical.ts'
-import { fixed, MM_PER_INCH, type LengthDisplay } from '../units/length.ts'
+import { decimalsWorth, fixed, MM_PER_INCH, type LengthDisplay } from '../units/length.ts'
 import { decimalsOf, isSentence, type Large, type Said, type SaidValue, type Sentence } from './said.ts'
 
 /** Who reads: in which unit lengths are written. */
@@ -44,12 +44,11 @@ function areaOf(mm2: number, decimals: number, r: Reader, as?: Large): string {
 
 function valueOf(v: SaidValue, r: Reader): string {
   switch (v.is) {
-    case 'length':
-      return (
-        figure(v.mm, v.decimals, r, v.as) +
-        (v.doubt === undefined ? '' : ` ± ${figure(v.doubt, v.decimals, r, v.as)}`) +
-        unit(r, v.as)
-      )
+    case 'length': {
+      if (v.doubt === undefined) return figure(v.mm, v.decimals, r, v.as) + unit(r, v.as)
+      const decimals = decimalsWorth(v.doubt, v.decimals)
+      return `${figure(v.mm, decimals, r, v.as)} ±${figure(v.doubt, decimals, r, v.as)}${unit(r, v.as)}`
+    }
     case 'span':
       return v.mm.map(x => figure(x, v.decimals, r, v.as)).join(' to ') + unit(r, v.as)
     case 'size':

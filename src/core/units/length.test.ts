@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { formatLength, lengthFigure, parseLength, type LengthDisplay } from './length.ts'
+import { formatDoubted, formatLength, lengthFigure, parseLength, type LengthDisplay } from './length.ts'
 import { anyIn } from '../../../tests/support/any.ts'
 
 const mm = (text: string, bare: 'mm' | 'inch' = 'mm') => {
@@ -74,4 +74,19 @@ describe('lengths as shown', () => {
         return p.ok ? Number.isFinite(p.value) : p.reason.length > 0
       }),
     ))
+})
+
+describe('a length with its doubt', () => {
+  it.each([
+    [300, 120, '300 ±120 mm', '11.8 ±4.7 in'],
+    [164.63, 26.8, '164.6 ±26.8 mm', '6.48 ±1.06 in'],
+    [56.13, 0.3, '56.13 ±0.30 mm', '2.210 ±0.012 in'],
+    [-3.2, 1.04, '−3.2 ±1.0 mm', '−0.13 ±0.04 in'],
+    // As it is written, not as it is: what rounds up to a whole mm is one.
+    [5, 0.996, '5.0 ±1.0 mm', '0.20 ±0.04 in'],
+    [5, 99.7, '5 ±100 mm', '0.2 ±3.9 in'],
+  ])('%f ±%f has no decimals that mean nothing', (value, doubt, inMm, inInches) => {
+    expect(formatDoubted(value, doubt)).toBe(inMm.replace(' mm', '\u202fmm'))
+    expect(formatDoubted(value, doubt, 'inch-decimal')).toBe(inInches.replace(' in', '\u202fin'))
+  })
 })

@@ -67,6 +67,17 @@ export function formatLength(mm: number, display: LengthDisplay = 'mm', decimals
   return figure + THIN + unit
 }
 
+/** Decimals that a length in mm is worth where it is so far in doubt: one from a whole mm on, none from a hundred. */
+export const decimalsWorth = (doubt: number, most = 2): number =>
+  doubt >= 99.5 ? 0 : doubt >= 0.95 ? Math.min(most, 1) : most
+
+/** A length with its doubt as text, both with the decimals that the doubt leaves a meaning: 300 ±120 mm. */
+export function formatDoubted(mm: number, doubt: number, display: LengthDisplay = 'mm', most = 2): string {
+  const decimals = decimalsWorth(doubt, most),
+    { figure, unit } = lengthFigure(mm, display, decimals)
+  return `${figure} ±${lengthFigure(doubt, display, decimals).figure}${THIN}${unit}`
+}
+
 /** Fixed decimals with a true minus and without a negative zero. */
 export function fixed(x: number, decimals: number): string {
   const s = x.toFixed(decimals)

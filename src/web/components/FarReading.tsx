@@ -5,7 +5,7 @@ import type { Part } from '../../core/parts/part.ts'
 import { isFar } from '../../core/shelf/farReading.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { quantityText } from '../text/quantityText.ts'
+import { doubtedText, quantityText } from '../text/quantityText.ts'
 import { Button } from './Button.tsx'
 
 /** Asks in place about a reading that is far from its claim; says nothing of any other. */
@@ -36,10 +36,8 @@ export function FarReading({
       <span>
         {named && `${part.name}, ${spec.label}: `}
         <span className="figure font-semibold">{show(d.value)}</span>, claimed{' '}
-        <span className="figure">
-          {show(d.claimed)} ± {show(d.claimedDoubt)}
-        </span>
-        : right? Read it again if it is not; the newest counts.
+        <span className="figure">{doubtedText(l, spec, d.claimed, d.claimedDoubt)}</span>: right? Read it again if
+        it is not; the newest counts.
       </span>
       <Button onClick={() => onPart(withDimension(part, path, { ...d, sure: true }))}>It is right</Button>
     </div>

@@ -1,6 +1,12 @@
 import type { Said } from '../../core/say/said.ts'
 import { spoken } from '../../core/say/spoken.ts'
-import { formatLength, lengthFigure, MM_PER_INCH, type LengthDisplay } from '../../core/units/length.ts'
+import {
+  formatDoubted,
+  formatLength,
+  lengthFigure,
+  MM_PER_INCH,
+  type LengthDisplay,
+} from '../../core/units/length.ts'
 import { createContext, useContext, useMemo } from 'react'
 import { useMatch } from 'react-router'
 import { useBuild } from '../stores/buildStore.ts'
@@ -34,6 +40,8 @@ function lengthsIn(display: LengthDisplay) {
     unit: display === 'mm' ? 'mm' : 'in',
     text: (mm: number, decimals = 1) => formatLength(mm, display, decimals),
     fineText: (mm: number, decimals = 2) => formatLength(mm, fine, decimals),
+    /** With its doubt; fractions of an inch would hide it. */
+    doubted: (mm: number, doubt: number, most = 2) => formatDoubted(mm, doubt, fine, most),
     /** An area, mm² or square inches. */
     area: (mm2: number) =>
       display === 'mm' ? `${Math.round(mm2)}\u202fmm²` : `${(mm2 / MM_PER_INCH ** 2).toFixed(2)}\u202fin²`,

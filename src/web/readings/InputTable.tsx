@@ -56,7 +56,7 @@ export function InputTable({ caption, inputs }: { caption: string; inputs: reado
               )}
             </th>
             <td className="figure whitespace-nowrap py-1 pr-3 text-body">
-              {l.fineText(source.value)} <span className="text-muted">±{l.fineFigure(source.doubt).figure}</span>
+              {l.doubted(source.value, source.doubt)}
             </td>
             <td className="py-1 pr-3 text-note text-muted">{source.basis}</td>
             <td className="py-1 text-right">

@@ -16,7 +16,7 @@ import { useOrder } from '../hooks/useOrder.ts'
 import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
 import { now } from '../stores/clock.ts'
 import { clearTimer, minutesTaken } from '../stores/stepTimer.ts'
-import { quantityText } from '../text/quantityText.ts'
+import { doubtedText, quantityText } from '../text/quantityText.ts'
 
 /** Everything that is read at one place: each is entered by itself, and the visit is over with the last. */
 export function VisitList({ step, large }: { step: PlannedStep; large?: boolean }) {
@@ -68,8 +68,8 @@ export function VisitList({ step, large }: { step: PlannedStep; large?: boolean 
                   {r.label}
                 </span>
                 <span className={`block text-muted ${large ? 'text-section' : 'text-plain'}`}>
-                  {r.basis} <span className="figure">{show(r.value)}</span> ±{' '}
-                  <span className="figure">{show(r.doubt)}</span>. <Says of={r.how} />
+                  {r.basis} <span className="figure">{doubtedText(l, is?.spec, r.value, r.doubt)}</span>.{' '}
+                  <Says of={r.how} />
                 </span>
               </span>
               {gone ? (

@@ -4,7 +4,7 @@ import type { Build } from '../../core/document/build.ts'
 import { readLeaflet, type LeafletRead } from '../../core/leaflet/readLeaflet.ts'
 import { specAt } from '../../core/parts/dimensionAt.ts'
 import { useLength } from '../hooks/useLength.ts'
-import { quantityText } from '../text/quantityText.ts'
+import { doubtedText } from '../text/quantityText.ts'
 
 /** A leaflet's or a shop page's text, and what of it was understood for the parts of a build. */
 export function Leaflet({
@@ -25,13 +25,11 @@ export function Leaflet({
     [text, build],
   )
   const l = useLength()
-  const show = (c: LeafletRead['claims'][number], v: number) => {
-    const spec = specAt(
+  const specOf = (c: LeafletRead['claims'][number]) =>
+    specAt(
       build.parts.find(p => p.id === c.partId)!,
       c.path,
     )
-    return !spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v)
-  }
   return (
     <div className="flex flex-col gap-2">
       <label className="flex flex-col text-note text-muted">
@@ -70,9 +68,7 @@ export function Leaflet({
                   <span>
                     {c.partName}, {c.label}
                   </span>
-                  <span className="figure whitespace-nowrap">
-                    {show(c, c.value)} ±{show(c, c.doubt)}
-                  </span>
+                  <span className="figure whitespace-nowrap">{doubtedText(l, specOf(c), c.value, c.doubt)}</span>
                   <span className="col-span-2 text-note text-muted">from “{c.line.slice(0, 140)}”</span>
                 </li>
               ))}

@@ -17,6 +17,17 @@ const SHOW: Record<Exclude<QuantityKind, 'length'>, (v: number) => string> = {
   volume: v => `${v} mL`,
 }
 
+/** A value with its doubt: a length unless its dimension is another quantity. */
+export const doubtedText = (
+  l: { doubted: (mm: number, doubt: number) => string },
+  spec: DimensionSpec | undefined,
+  v: number,
+  doubt: number,
+): string =>
+  !spec || spec.quantity === 'length'
+    ? l.doubted(v, doubt)
+    : `${quantityText(spec, v)} ±${quantityText(spec, doubt)}`
+
 /** A value that is no length, as text with its unit. */
 export const quantityText = (spec: DimensionSpec, v: number): string =>
   spec.quantity === 'length' ? `${v} mm` : SHOW[spec.quantity](v)

@@ -23,7 +23,7 @@ import { useWhere } from '../../hooks/useWhere.ts'
 import { useOrder } from '../../hooks/useOrder.ts'
 import { editBuild, useBuild, useOpenBuild } from '../../stores/buildStore.ts'
 import { now } from '../../stores/clock.ts'
-import { quantityText } from '../../text/quantityText.ts'
+import { doubtedText } from '../../text/quantityText.ts'
 import { dimensionPlace } from '../../map/partPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 import { useDraft } from '../../hooks/useDraft.ts'
@@ -77,7 +77,6 @@ export function Measure() {
   if (!here) return <NothingLeft items={items} taken={taken} move={move} />
   const item = here.thing,
     spec = specOf(build, item)
-  const show = (v: number) => (spec && !isLength(spec) ? quantityText(spec, v) : l.fineText(v))
   const asked = fit.now.filter(j => item.joints.includes(j.id)),
     shown = asked.length ? asked : fit.now.filter(j => joints.includes(j.id))
   const first = asked[0]?.at
@@ -106,8 +105,9 @@ export function Measure() {
       <h1 className="text-banner font-semibold leading-[1.1] first-letter:uppercase">{item.label}</h1>
       <p className="text-bench">
         {item.partName}: {item.basis}{' '}
-        <span className="figure text-banner font-semibold leading-none">{show(item.value)}</span>{' '}
-        <span className="figure">± {show(item.doubt)}</span>
+        <span className="figure text-banner font-semibold leading-none">
+          {doubtedText(l, spec, item.value, item.doubt)}
+        </span>
       </p>
       {here.gone && !done && (
         <p className="border-l-8 border-snug pl-4 text-title">

@@ -240,10 +240,8 @@ function ScaleCheck({ frets }: { frets: number }) {
       {read ? (
         <p className="text-plain">
           {name(read.low)} to {name(read.high)} makes{' '}
-          <span className="figure font-semibold">
-            {l.text(read.scale.value)} ±{l.figure(read.doubt).figure}
-          </span>
-          . {l.say(read.says)}
+          <span className="figure font-semibold">{l.doubted(read.scale.value, read.doubt, 1)}</span>.{' '}
+          {l.say(read.says)}
         </p>
       ) : (
         <p className="text-plain text-muted">

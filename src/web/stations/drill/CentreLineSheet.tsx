@@ -121,7 +121,7 @@ export function CentreLineSheet({ work, item }: { work: Work; item: MarkItem }) 
             head: b.label,
             cells: [
               <span key="o" className="figure">
-                {l.text(Math.abs(b.off))} ±{l.figure(b.doubt).figure}
+                {l.doubted(Math.abs(b.off), b.doubt, 1)}
               </span>,
               Math.abs(b.off) <= b.doubt ? 'within the doubt' : b.off > 0 ? 'treble' : 'bass',
             ],
@@ -154,10 +154,7 @@ function Drift({ drift, found }: { drift: { figure: string; unit: string }; foun
         <span className="figure font-semibold">
           {Math.abs(found.angleDeg.value).toFixed(2)}° ±{found.angleDoubt.toFixed(2)}
         </span>
-        ;{' '}
-        <span className="figure">
-          {l.text(Math.abs(found.at.mouth.value))} ±{l.figure(doubtOf(found.at.mouth)).figure}
-        </span>{' '}
+        ; <span className="figure">{l.doubted(Math.abs(found.at.mouth.value), doubtOf(found.at.mouth), 1)}</span>{' '}
         off at the mouth.
       </p>
     </div>

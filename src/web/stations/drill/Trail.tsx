@@ -21,8 +21,7 @@ export function Trail({ of }: { of: readonly TracedNumber[] | undefined }) {
                 {n.label}
               </th>
               <td className="figure whitespace-nowrap py-1 pr-3 text-body">
-                {l.fineText(n.quantity.value)}{' '}
-                <span className="text-muted">±{l.fineFigure(doubtOf(n.quantity)).figure}</span>
+                {l.doubted(n.quantity.value, doubtOf(n.quantity))}
               </td>
               <td className="py-1 text-note text-muted">
                 {most ? `most of the doubt from ${most.source.label}` : 'hangs on nothing in doubt'}

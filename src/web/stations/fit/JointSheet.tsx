@@ -90,8 +90,8 @@ export function JointSheet({
       )}
       {will && (
         <p className="border-l-4 border-hand pl-3 text-plain">
-          As it will be: <span className="figure font-semibold">{l.fineText(will.value)}</span> ±{' '}
-          <span className="figure">{l.fineText(will.doubt)}</span>, {will.state}. The step is in the plan.
+          As it will be: <span className="figure font-semibold">{l.doubted(will.value, will.doubt)}</span>,
+          {will.state}. The step is in the plan.
           {moved.length > 0 && (
             <>
               {' '}

@@ -12,6 +12,7 @@ import { fixed } from '../../../core/units/length.ts'
 import { buttonLook } from '../../components/Button.tsx'
 import { FarReadingAt } from '../../components/FarReading.tsx'
 import { useLength } from '../../hooks/useLength.ts'
+import { doubtedText } from '../../text/quantityText.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
@@ -52,11 +53,8 @@ export function MeasureNext({ fit }: { fit: FitResult }) {
               <span>
                 <span className="block text-body font-semibold first-letter:uppercase">{m.label}</span>
                 <span className="block text-note text-muted">
-                  {m.partName}. {m.basis}{' '}
-                  <span className="figure">
-                    {l.fineText(m.value)} ±{l.fineFigure(m.doubt).figure}
-                  </span>
-                  . <Says of={m.how} />
+                  {m.partName}. {m.basis} <span className="figure">{doubtedText(l, spec, m.value, m.doubt)}</span>.{' '}
+                  <Says of={m.how} />
                 </span>
                 <span className="block text-note">
                   {m.joints.length === 1

@@ -10,7 +10,7 @@ import { readListing, withListing } from '../../../core/shelf/readListing.ts'
 import { Button } from '../../components/Button.tsx'
 import { TextField } from '../../components/TextField.tsx'
 import { useLength } from '../../hooks/useLength.ts'
-import { quantityText } from '../../text/quantityText.ts'
+import { doubtedText } from '../../text/quantityText.ts'
 import { useKeeper } from './useKeeper.ts'
 import { useDraft } from '../../hooks/useDraft.ts'
 
@@ -22,10 +22,6 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
     [source, setSource] = useState('listing'),
     [done, setDone] = useState(false)
   const read = useMemo(() => readListing(text, part.kind), [text, part.kind])
-  const show = (key: string, v: number) => {
-    const spec = specAt(part, `dims.${key}`)
-    return !spec || spec.quantity === 'length' ? l.fineText(v) : quantityText(spec, v)
-  }
   return (
     <div className="flex flex-col gap-3">
       <p className="text-body">
@@ -59,7 +55,7 @@ export function ListingView({ part, inBuild }: { part: Part; inBuild: boolean })
                     {u.label} <span className="text-muted">from “{u.line}”</span>
                   </span>
                   <span className="figure whitespace-nowrap">
-                    {show(u.key, u.value)} ±{show(u.key, u.doubt)}
+                    {doubtedText(l, specAt(part, `dims.${u.key}`), u.value, u.doubt)}
                   </span>
                 </li>
               ))}
