@@ -32,11 +32,11 @@ const modules = 'node_modules/',
   layers = ['--config', '.dependency-cruiser.cjs', '--output-type', 'err']
 /** What is looked at before anything runs, the longest first, on both cores of a small machine. */
 const looks = [
-  () => node('Lint', `${modules}oxlint/bin/oxlint`),
-  () => node('Format', `${modules}prettier/bin/prettier.cjs`, '--check', '--log-level', 'warn', '.'),
   () => node('Build', 'scripts/built.mjs'),
   () => node('Types', `${modules}typescript-native/bin/tsc`, '--noEmit'),
   () => node('Layers', `${modules}dependency-cruiser/bin/dependency-cruise.mjs`, 'src', 'bin', ...layers),
+  () => node('Lint', `${modules}oxlint/bin/oxlint`),
+  () => node('Format', 'scripts/format.mjs'),
   () => node('Notices', 'scripts/notices.mjs', '--check'),
 ]
 console.log('Lint, format, build, types, layers, notices.')

@@ -511,7 +511,7 @@ describe('copies', () => {
       opened(zipSync({ 'workshop.json': text({ format: 'snugbolt-workshop-copy', version: 9 }) })),
     ).rejects.toThrow(/newer version of this program made it/)
   })
-  it('tell what bringing them back would change, and do that and no more', async () => {
+  it.runIf(LONG)('tell what bringing them back would change, and do that and no more', async () => {
     const data = workshop()
     await worked(data, 2)
     const then = await backup(data)
