@@ -47,6 +47,7 @@ const STANDS_ON = {
     'circuit',
     'cost',
     'layout',
+    'geometry',
     'calendar',
     'cautions',
     'document',

@@ -31,7 +31,7 @@ export function layoutReport(build: Build) {
       l.strings.map(s => s.nut[1]),
     ),
     controls: controlSpots(w.build, l),
-    scale: scale && { scale: scale.scale.value, doubt: scale.doubt, says: scale.says },
+    scale: scale && { scale: scale.fed.value, doubt: scale.fed.doubt, state: scale.state, says: scale.says },
     centreLine:
       line &&
       ('problem' in line

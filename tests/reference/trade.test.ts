@@ -10,7 +10,7 @@ import { leadHole, screwNumber, screwNumberDiameter, withdrawal } from '../../sr
 import { checkAir, dewPoint } from '../../src/core/finish/air.ts'
 import { equilibriumMoisture } from '../../src/core/parts/moisture.ts'
 import { GRIT_NAMES, grainOf, gritLadder, WOOD_PREPARATION } from '../../src/core/parts/grits.ts'
-import { fretPosition, fretPositions } from '../../src/core/layout/frets.ts'
+import { fretPosition, fretPositions } from '../../src/core/parts/frets.ts'
 import { WOODS, woodOf } from '../../src/core/parts/woods.ts'
 import { noteHz } from '../../src/core/setup/pitch.ts'
 import { SADDLE_SCREW_PITCH } from '../../src/core/setup/saddleScrews.ts'

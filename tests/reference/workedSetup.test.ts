@@ -4,9 +4,9 @@ import type { Build } from '../../src/core/document/build.ts'
 import { takeReading } from '../../src/core/document/edits.ts'
 import { neckLine, turnNeck } from '../../src/core/layout/centreLine.ts'
 import { meanActionAtTwelve } from '../../src/core/layout/saddleHeight.ts'
-import { checkScale } from '../../src/core/layout/scale.ts'
+import { fretReading } from '../../src/core/layout/scale.ts'
+import { fedBy } from '../../src/core/document/feeds.ts'
 import { setupWork, type Adjustment } from '../../src/core/setup/setupWork.ts'
-import { exact } from '../../src/core/units/quantity.ts'
 import { plainBuild } from '../support/plainBuild.ts'
 
 /** Setting up, the neck's line and the finish of an instrument of round numbers, worked by hand. */
@@ -103,15 +103,9 @@ describe('the scale from two frets', () => {
     [12, 24, 0.25],
     [0, 24, 0.75],
   ])('frets %i to %i are %f of it [published: 12-tone equal temperament]', (low, high, share) => {
-    const c = checkScale(plainBuild(), exact(648 * share), low, high)!
-    expect(c.scale.value).toBeCloseTo(648, 6)
-    expect(c.agrees).toBe(true)
-  })
-  it('that is another is told by how much', () => {
-    const c = checkScale(plainBuild(), exact(314), 0, 12)!
-    expect(c.scale.value).toBeCloseTo(628, 6)
-    expect(c.off).toBeCloseTo(-20, 6)
-    expect(c.agrees).toBe(false)
+    const told = fedBy(plainBuild(), { of: fretReading(low, high), value: 648 * share, doubt: share })!
+    expect(told.value).toBeCloseTo(648, 6)
+    expect(told.doubt).toBeCloseTo(1, 9)
   })
 })
 

@@ -2,6 +2,7 @@ import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Attachment, Build, OwnStep, Reading } from './build.ts'
+import { fedBy, isTakenIn, type Fed } from './feeds.ts'
 import { nextId } from './freshId.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
 import { stepText } from './stepRef.ts'
@@ -17,17 +18,25 @@ export function setDimension(build: Build, ref: string, d: Dimension): Build {
 
 /**
  * The build with a reading added. A reading of a part's dimension (`part/<id>/<path>`) also becomes that dimension:
- * measured, with its tool and day; the claim it replaces stays in the log of readings.
+ * measured, with its tool and day; the claim it replaces stays in the log of readings. One that tells a dimension though
+ * it is named for something else (two frets: the scale length) becomes that where nothing known better speaks against it.
  * @param r.at time of the reading in UTC, passed in
  */
 export function takeReading(build: Build, r: Omit<Reading, 'id'>): Build {
   const next = { ...build, readings: [...build.readings, { id: nextId('r', build.readings), ...r }] }
   const ref = dimensionRead(r.of)
-  if (!ref) return next
+  if (!ref) {
+    const fed = fedBy(build, r)
+    return fed && isTakenIn(build, r, fed) ? takeFed(next, fed, r) : next
+  }
   const { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)
   return setDimension(next, ref, measuredDimension(part && dimensionAt(part, path), r))
 }
+
+/** The build with the dimension that a reading tells beside its own name. */
+export const takeFed = (build: Build, fed: Fed, r: Pick<Reading, 'at' | 'with'>): Build =>
+  setDimension(build, fed.ref, measuredDimension(fed.now, { ...r, value: fed.value, doubt: fed.doubt }))
 
 /** A dimension as a reading makes it; what a listing claimed of it before stays beside it. */
 export function measuredDimension(

@@ -5,7 +5,7 @@ import { partIn } from '../document/references.ts'
 import { boundsOf } from '../geometry/outline.ts'
 import { doubtOf } from '../units/quantity.ts'
 import { bridgeLine } from './bridgeLine.ts'
-import { fretPosition } from './frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 
 /** A neck that might go on this body: baritone, bass or shorter. mm. */
 export interface OtherNeck {

@@ -2,48 +2,98 @@ import { inWords } from '../../../tests/support/inWords.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { plainBuild, SLAB } from '../../../tests/support/plainBuild.ts'
-import { takeReading } from '../document/edits.ts'
-import { fromSource } from '../units/quantity.ts'
+import type { Build } from '../document/build.ts'
+import { setDimension, takeFed, takeReading } from '../document/edits.ts'
+import { fedBy, fedSpan } from '../document/feeds.ts'
+import { partIn } from '../document/references.ts'
+import { isFar } from '../shelf/farReading.ts'
 import { conversion } from './conversion.ts'
-import { fretPosition } from './frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { impossible } from './impossible.ts'
 import { layOut } from './layOut.ts'
-import { checkScale, fretReading, readScale, shareBetween } from './scale.ts'
-
-const read = (value: number, doubt = 0.3) => fromSource({ id: 'd', label: '', value, doubt, basis: 'measured' })
+import { shareBetween } from '../parts/frets.ts'
+import { fretReading, readScale } from './scale.ts'
 
 describe('the scale length from two frets', () => {
-  it('is twice nut to fret 12, with twice its doubt', () => {
-    const c = checkScale(plainBuild({ scale: 648 }), read(324.1), 0, 12)!
-    expect(c.scale.value).toBeCloseTo(648.2, 9)
-    expect(c.doubt).toBeCloseTo(0.6, 9)
-    expect(c.agrees).toBe(true)
+  const AT = '2026-11-24T10:00:00Z'
+  type Known = 'assumed' | 'claimed' | 'measured'
+  const known = (value: number, doubt: number, basis: Known): Build => {
+    const b = plainBuild()
+    return setDimension(b, `${b.slots['neck']}/dims.scaleLength`, { value, doubt, basis })
+  }
+  const read = (b: Build, value: number, [low, high] = [0, 12], doubt = 0.3) =>
+    takeReading(b, { of: fretReading(low!, high!), value, doubt, at: AT, with: 'steel rule' })
+  const scale = (b: Build) => partIn(b, 'neck')!.dims.scaleLength!
+  it('is twice nut to fret 12, with twice its doubt, and moves the bridge by as much', () => {
+    const b = known(648, 25, 'assumed'),
+      after = read(b, 314)
+    expect(scale(after)).toMatchObject({ value: 628, doubt: 0.6, basis: 'measured', with: 'steel rule', on: AT })
+    expect(layOut(after)!.bridge.front - layOut(b)!.bridge.front).toBeCloseTo(-20, 9)
+    expect(readScale(after)).toMatchObject({ state: 'taken', low: 0, high: 12 })
   })
-  it('says when the neck is down as another', () => {
-    const c = checkScale(plainBuild({ scale: 648 }), read(314), 0, 12)!
-    expect(c.agrees).toBe(false)
-    expect(inWords(c.says)).toContain('The frets make it 628.0 mm')
-    expect(c.off).toBeCloseTo(-20, 9)
+  it('takes a claim’s place, which stays beside it', () => {
+    const after = read(known(648, 0.5, 'claimed'), 314)
+    expect(scale(after)).toMatchObject({ value: 628, basis: 'measured', claimed: 648, claimedDoubt: 0.5 })
+    expect(isFar(scale(after))).toBe(true)
+  })
+  it('of frets that are close leaves alone what is known better, and says whether it agrees', () => {
+    // From fret 12 to 13 lies 0.0281 of the scale: 0.3 in doubt are 10.7.
+    const of = (value: number) => read(known(648, 0.5, 'claimed'), value, [12, 13])
+    expect(scale(of(18.1))).toMatchObject({ value: 648, basis: 'claimed' })
+    expect(readScale(of(18.1))!.state).toBe('agrees')
+    const far = readScale(of(17))!
+    expect(far.state).toBe('contradicts')
+    expect(far.fed.value).toBeCloseTo(605.8, 1)
+    expect(inWords(far.says)).toContain('the neck is down as 648.0 mm')
+  })
+  it('asks where it contradicts what was measured, and changes nothing by itself', () => {
+    const after = read(known(648, 0.6, 'measured'), 314)
+    expect(scale(after).value).toBe(648)
+    const r = readScale(after)!
+    expect(r.state).toBe('contradicts')
+    expect(inWords(r.says)).toBe(
+      'The frets make it 628.0 mm, the neck is down as 648.0 mm. As it is down, the bridge would lie 20.0 mm further back than it must. Read it again; if it stays, take this one.',
+    )
+    expect(inWords(readScale(read(known(628, 0.6, 'measured'), 324))!.says)).toContain('20.0 mm nearer to the neck')
+    expect(scale(takeFed(after, r.fed, r.reading))).toMatchObject({ value: 628, basis: 'measured' })
+  })
+  it('is the newest reading’s of one pair, and the surer one’s of two pairs', () => {
+    const wrong = read(known(648, 25, 'assumed'), 314)
+    expect(scale(read(wrong, 324)).value).toBe(648)
+    // Frets 0 to 24 are three quarters of it: 0.4 in doubt instead of 0.6.
+    const finer = read(read(known(648, 25, 'assumed'), 324), 486.1, [0, 24])
+    expect(scale(finer).value).toBeCloseTo(648.13, 2)
+    expect(scale(read(finer, 324)).value).toBeCloseTo(648.13, 2)
+  })
+  it('bears out what is known as well, and what nobody read is not said to agree', () => {
+    const b = known(648, 0.1, 'measured')
+    expect(readScale(read(b, 324.1))).toMatchObject({ state: 'agrees' })
+    expect(scale(read(b, 324.1)).value).toBe(648)
+    // A document of before: read, and never taken.
+    const old = { ...known(648, 25, 'assumed'), readings: read(b, 314).readings }
+    expect(readScale(old)).toMatchObject({ state: 'new' })
+    expect(inWords(readScale(old)!.says)).toBe('Nobody had read the scale: 648.0 mm was assumed.')
+  })
+  it('is held to scales that there are: 10 mm to fret 12 is none', () => {
+    const span = fedSpan(known(648, 25, 'assumed'), { kind: 'frets', low: 0, high: 12 })!
+    expect(span).toEqual({ min: 150, max: 600 })
+    expect(fedSpan(plainBuild(), { kind: 'dry' })).toBeUndefined()
   })
   it('is in more doubt the closer the frets', () =>
     fc.assert(
-      fc.property(
-        fc.integer({ min: 0, max: 11 }),
-        fc.integer({ min: 13, max: 24 }),
-        (low, high) =>
-          checkScale(plainBuild(), read(100), low, high)!.doubt >
-            checkScale(plainBuild(), read(100), 0, 24)!.doubt - 1e-12 && shareBetween(low, high) > 0,
-      ),
+      fc.property(fc.integer({ min: 0, max: 11 }), fc.integer({ min: 13, max: 24 }), (low, high) => {
+        const b = known(648, 25, 'assumed'),
+          doubt = (a: number, z: number) => fedBy(b, { of: fretReading(a, z), value: 100, doubt: 0.3 })!.doubt
+        expect(doubt(low, high)).toBeGreaterThan(doubt(0, 24) - 1e-12)
+        expect(shareBetween(low, high)).toBeGreaterThan(0)
+      }),
     ))
-  it('is taken from the newest reading; a pair in the wrong order is refused', () => {
-    const b = takeReading(plainBuild({ scale: 648 }), {
-      of: fretReading(0, 12),
-      value: 324,
-      doubt: 0.3,
-      at: '2026-11-24T10:00:00Z',
-    })
-    expect(readScale(b)!.scale.value).toBeCloseTo(648, 9)
+  it('is nothing without a reading, without a neck, and of a pair in the wrong order', () => {
     expect(readScale(plainBuild())).toBeUndefined()
+    expect(
+      fedBy({ ...plainBuild(), slots: {} }, { of: fretReading(0, 12), value: 324, doubt: 0.3 }),
+    ).toBeUndefined()
+    expect(fedBy(plainBuild(), { of: fretReading(12, 12), value: 324, doubt: 0.3 })).toBeUndefined()
   })
 })
 

@@ -4,7 +4,7 @@ import { quantities, type Maths } from '../document/maths.ts'
 import { partIn } from '../document/references.ts'
 import { viewOf, type LaidFields, type View } from '../document/view.ts'
 import type { Quantity } from '../units/quantity.ts'
-import { fretPosition } from './frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { bridgeLineOf } from './bridgeLine.ts'
 
 export interface SaddleHeightOf<Q> {

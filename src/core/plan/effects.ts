@@ -1,9 +1,10 @@
-import { list, mm, type Said, say } from '../say/said.ts'
+import { count, list, mm, type Said, say } from '../say/said.ts'
 import type { Build } from '../document/build.ts'
 import { costSheet } from '../cost/costSheet.ts'
 import { dimensionAt } from '../parts/dimensionAt.ts'
 import { splitRef } from '../document/quantityAt.ts'
 import { fixStepId, type FitResult, type PlannedFix } from '../fit/applyFixes.ts'
+import type { Point } from '../geometry/outline.ts'
 import type { State } from '../fit/verdict.ts'
 import type { Plan } from './plan.ts'
 
@@ -12,8 +13,13 @@ export interface Standing {
   build: Build
   fit: FitResult
   holes: number
+  /** Where each hole that is to be drilled lies, and the bridge's front edge on its line, by name. */
+  places: ReadonlyMap<string, Point>
   plan: Plan
 }
+
+/** The bridge among places. */
+export const BRIDGE_PLACE = 'bridge'
 
 /** What an act did to joints, holes, plan and cost. */
 export interface Effects {
@@ -22,9 +28,13 @@ export interface Effects {
   found: number
   gone: number
   holes: number
+  /** The bridge's way, how many holes go anywhere, and the longest way of one, mm. */
+  moves: { bridge: number; holes: number; most: number }
   minutes: number
   cost: number
   endsOn: string | undefined
+  /** Joints whose verdict is another, with what they are now. */
+  judged: { title: string; state: State }[]
   /** Planned work that grows: what was, and what it would be, mm. */
   grown: { joint: string; title: string; from: number; to: number }[]
   /** Planned fixes that nothing asks for any more. */
@@ -68,6 +78,21 @@ export function plannedWork(before: Pick<Standing, 'build' | 'fit'>, after: Pick
   return { grown, needless }
 }
 
+/** A place that goes less far stays where it was marked, mm: no rule shows it. */
+const STAYS = 0.05
+
+/** How far places go, of those that are there before and after. */
+function movesOf(before: Standing['places'], after: Standing['places']): Effects['moves'] {
+  const way = (id: string): number => {
+    const a = before.get(id),
+      b = after.get(id)
+    const by = a && b ? Math.hypot(b[0] - a[0], b[1] - a[1]) : 0
+    return by < STAYS ? 0 : by
+  }
+  const ways = [...after.keys()].filter(id => id !== BRIDGE_PLACE).map(way)
+  return { bridge: way(BRIDGE_PLACE), holes: ways.filter(w => w > 0).length, most: Math.max(0, ...ways) }
+}
+
 /** What changed between two standings of one build. */
 export function effectsOf(before: Standing, after: Standing): Effects {
   const was = new Map(before.fit.planned.map(j => [j.id, j.state])),
@@ -80,12 +105,25 @@ export function effectsOf(before: Standing, after: Standing): Effects {
     found: [...is.keys()].filter(id => !was.has(id)).length,
     gone: [...was.keys()].filter(id => !is.has(id)).length,
     holes: after.holes - before.holes,
+    judged: after.fit.planned
+      .filter(j => was.has(j.id) && was.get(j.id) !== j.state)
+      .map(({ title, state }) => ({ title, state })),
+    moves: movesOf(before.places, after.places),
     minutes: after.plan.minutesLeft - before.plan.minutesLeft,
     cost: cost(after.build) - cost(before.build),
     endsOn: before.plan.endsOn === after.plan.endsOn ? undefined : after.plan.endsOn,
     ...plannedWork(before, after),
   }
 }
+
+/** Up to so many joints are told by name. */
+const NAMED = 2
+
+/** What goes where: the bridge first, the holes in one word. */
+const movesLine = ({ bridge, holes, most }: Effects['moves']): Said[] => [
+  ...(bridge ? [say`the bridge goes ${mm(bridge, 1)}`] : []),
+  ...(holes ? [say`${count(holes, 'hole goes', 'holes go')} up to ${mm(most, 1)}`] : []),
+]
 
 const joints = (n: number): string => `${n} joint${n === 1 ? '' : 's'}`
 
@@ -100,10 +138,12 @@ export function effectsLine(e: Effects, currency: string, day: (d: string) => st
     e.found ? `${e.better || e.worse ? e.found : joints(e.found)} new` : '',
     e.gone ? `${e.better || e.worse || e.found ? e.gone : joints(e.gone)} gone` : '',
   ].filter(Boolean)
+  const named = e.judged.length > 0 && e.judged.length <= NAMED && !e.found && !e.gone
   const signed = (n: number, unit: string) => `${Math.abs(n)} ${unit} ${n > 0 ? 'more' : 'less'}`
   return list(
     [
-      moved.join(', '),
+      ...(named ? e.judged.map(j => `${j.title}: ${j.state}`) : [moved.join(', ')]),
+      ...movesLine(e.moves),
       e.holes ? signed(e.holes, Math.abs(e.holes) === 1 ? 'hole' : 'holes') : '',
       e.minutes ? signed(Math.round(e.minutes), 'min') : '',
       Math.abs(e.cost) >= 0.5 ? signed(Math.round(e.cost), currency) : '',

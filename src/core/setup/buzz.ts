@@ -3,7 +3,7 @@ import { LAID } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
 import { readingRef } from '../document/readingRef.ts'
 import { partIn } from '../document/references.ts'
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { layOut, type Layout } from '../layout/layOut.ts'
 import {
   actionAt,

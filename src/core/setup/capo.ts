@@ -1,4 +1,4 @@
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 
 /** Where a gap was read and over what: distances from the nut, mm. */
 interface Read {

@@ -1,4 +1,4 @@
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { crowns, fretPlane, type NeckShape } from './fretPlane.ts'
 import { drawn, reach, type SwingFigures } from './swing.ts'
 

@@ -1,5 +1,5 @@
 import { memo } from '../memo/memo.ts'
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 
 /** A neck under its strings, as readings tell it. Heights in mm over the line through the first and the last fret. */
 export interface NeckShape {

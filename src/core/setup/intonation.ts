@@ -1,5 +1,5 @@
 import { coreOf } from '../layout/compensation.ts'
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import type { StringGauge } from '../parts/part.ts'
 import { fretPlane, type NeckShape } from './fretPlane.ts'
 import { STEEL_MODULUS } from './stiffness.ts'

@@ -4,7 +4,7 @@ import { fact } from '../document/fact.ts'
 import { readingText } from '../document/readingRef.ts'
 import { partIn } from '../document/references.ts'
 import { viewOf } from '../document/view.ts'
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { layOut } from '../layout/layOut.ts'
 import {
   SADDLE_RESERVE,

@@ -1,6 +1,6 @@
 import { LAID } from '../document/docs.ts'
 import { fact } from '../document/fact.ts'
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { layOut } from '../layout/layOut.ts'
 import { partIn } from '../document/references.ts'
 import { lineOver } from './buzz.ts'

@@ -1,5 +1,5 @@
 import type { BridgeSort } from '../document/build.ts'
-import { fretPosition } from '../layout/frets.ts'
+import { fretPosition } from '../parts/frets.ts'
 import { TRAVEL_RESERVE } from '../layout/bridgeLine.ts'
 import { startingCompensation } from '../layout/compensation.ts'
 import { COURSE_GAP } from '../layout/nutSlots.ts'

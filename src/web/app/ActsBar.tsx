@@ -1,38 +1,9 @@
-import { spoken } from '../../core/say/spoken.ts'
 import { History, Redo2, Undo2 } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { withEffect } from '../../core/document/history.ts'
-import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
-import { redo, undo, useBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { day, moment } from '../text/dates.ts'
+import { useState } from 'react'
+import { redo, undo, useBuild } from '../stores/buildStore.ts'
+import { moment } from '../text/dates.ts'
 import { Dialog } from '../components/Dialog.tsx'
-import { standingOf } from '../frame/standing.ts'
-
-/** After an act the engines are asked once the page has been painted, ms. */
-const PAUSE = 120
-
-/** What the last act did, in a line, from the standings before and after it. */
-function useEffectLine(): string | undefined {
-  const last = useBuild(s => s.last),
-    build = useOpenBuild()
-  const [line, setLine] = useState<{ at: string; text: string }>()
-  useEffect(() => {
-    if (!last || last.after !== build) return
-    const timer = setTimeout(() => {
-      const told = effectsLine(
-        effectsOf(standingOf(last.before), standingOf(last.after)),
-        build.preferences.currency,
-        day,
-      )
-      const text = spoken(told, build.preferences)
-      setLine({ at: last.at, text })
-      const { history, patch } = useBuild.getState()
-      if (last.what === 'done') patch({ history: withEffect(history, last.at, text) })
-    }, PAUSE)
-    return () => clearTimeout(timer)
-  }, [last, build])
-  return line && line.at === last?.at ? line.text : undefined
-}
+import { useEffectLine } from '../frame/useEffectLine.ts'
 
 const FOOT = 'inline-flex min-h-10 items-center gap-2 px-2.5 text-note hover:bg-shade disabled:opacity-45'
 

@@ -1,4 +1,5 @@
 import { parseLength } from '../../core/units/length.ts'
+import { unitSlip } from '../../core/units/slip.ts'
 import { useLength } from '../hooks/useLength.ts'
 import { ValueField } from './ValueField.tsx'
 
@@ -32,9 +33,12 @@ export function LengthField({
       text={mm === undefined ? '' : l.fineText(mm).replace('\u202f', ' ').replace('−', '-')}
       placeholder={mm === undefined ? (rest.placeholder ?? 'measured…') : undefined}
       parse={t => parseLength(t, l.bare)}
-      check={v =>
-        v < min || v > max ? `${l.fineText(v)} is outside ${l.fineText(min)} to ${l.fineText(max)}` : undefined
-      }
+      check={v => {
+        const fits = (mm: number) => mm >= min && mm <= max
+        if (fits(v)) return undefined
+        const slip = unitSlip(v, l.bare, fits)
+        return `${l.fineText(v)} is outside ${l.fineText(min)} to ${l.fineText(max)}${slip ? `. Was it ${slip.text}? Type it with its unit` : ''}`
+      }}
       onValue={onMm}
     />
   )

@@ -1,15 +1,14 @@
 import { ReadingField } from './ReadingField.tsx'
 import { dayHere } from '../text/dates.ts'
 import { Table } from '../components/Table.tsx'
-import { putPart } from '../../core/document/edits.ts'
 import { readingOf, refOf, splitRef } from '../../core/document/quantityAt.ts'
 import { EDGES_UNREAD, readingInSource, readingText } from '../../core/document/readingRef.ts'
 import { Link } from 'react-router'
 import { specAt } from '../../core/parts/dimensionAt.ts'
 import type { Quantity, Source } from '../../core/units/quantity.ts'
 import { useLength } from '../hooks/useLength.ts'
-import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
-import { FarReading } from '../components/FarReading.tsx'
+import { useOpenBuild } from '../stores/buildStore.ts'
+import { FarReadingAt } from '../components/FarReading.tsx'
 
 interface Input {
   source: Source
@@ -47,13 +46,7 @@ export function InputTable({ caption, inputs }: { caption: string; inputs: reado
                 {part?.name ?? (read || source.id === EDGES_UNREAD ? 'read on the instrument' : 'placement')}
               </span>
               {part && <Earlier of={`part/${refOf(part, path)}`} />}
-              {part && (
-                <FarReading
-                  part={part}
-                  path={path}
-                  onPart={p => editBuild(b => putPart(b, p), `${source.label} is right`)}
-                />
-              )}
+              {part && <FarReadingAt at={refOf(part, path)} />}
             </th>
             <td className="figure whitespace-nowrap py-1 pr-3 text-body">
               {l.doubted(source.value, source.doubt)}

@@ -1,3 +1,4 @@
+import { fedSpan } from '../../core/document/feeds.ts'
 import { readingRef } from '../../core/document/readingRef.ts'
 import { readingSpan } from '../../core/document/readingSpan.ts'
 import { readWithUsual, type ReadBy } from '../../core/document/usualTool.ts'
@@ -43,7 +44,7 @@ export function ReadingField({
     <LengthField
       {...looks}
       mm={mm}
-      {...(ref && readingSpan(build, ref))}
+      {...(ref && (fedSpan(build, ref) ?? readingSpan(build, ref)))}
       onMm={typed => {
         editBuild(b => readWithUsual(b, of, kept(typed), now(), by), title)
         onTaken?.()

@@ -1,10 +1,11 @@
 import { list, mm, num, say } from '../../say/said.ts'
 import type { Laid } from '../../document/docs.ts'
+import { fedSpan } from '../../document/feeds.ts'
 import { readingText } from '../../document/readingRef.ts'
 import { stepRef, type StepRef } from '../../document/stepRef.ts'
 import { partIn } from '../../document/references.ts'
 import { SPANS } from '../../document/spans.ts'
-import { fretPosition } from '../../layout/frets.ts'
+import { fretPosition } from '../../parts/frets.ts'
 import { layOut } from '../../layout/layOut.ts'
 import type { Hole } from '../../drill/hole.ts'
 import type { Step } from '../step.ts'
@@ -98,7 +99,7 @@ export function placeSteps(
         label: `nut to fret ${at}`,
         unit: 'mm',
         expected: fretPosition(l.scaleLength, at),
-        ...SPANS.frets,
+        ...(fedSpan(build, { kind: 'frets', low: 0, high: at }) ?? SPANS.frets),
       },
     },
     {

@@ -1,4 +1,4 @@
-import { fretPositions } from '../../layout/frets.ts'
+import { fretPositions } from '../../parts/frets.ts'
 import { box, closed, open, type DrawnView, type Pen } from './pen.ts'
 
 export function bodyViews({ v, d, sheet, edge }: Pen): DrawnView[] {

@@ -5,8 +5,10 @@ import { useFact } from '../../hooks/useFact.ts'
 import { Link, useSearchParams } from 'react-router'
 import type { Build } from '../../../core/document/build.ts'
 import { stepRef } from '../../../core/document/stepRef.ts'
+import { readingRef } from '../../../core/document/readingRef.ts'
 import { dimensionRead, splitRef } from '../../../core/document/quantityAt.ts'
 import { dimensionAt } from '../../../core/parts/dimensionAt.ts'
+import { readScale } from '../../../core/layout/scale.ts'
 import { isFar } from '../../../core/shelf/farReading.ts'
 import { actsOfStep } from '../../../core/plan/solderTick.ts'
 import { formatResistance } from '../../../core/units/electrical.ts'
@@ -22,6 +24,7 @@ import { useHand } from '../../hooks/useHand.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { StepReading } from '../../readings/StepReading.tsx'
+import { ScaleSays } from '../../readings/ScaleSays.tsx'
 import { VisitList } from '../../readings/VisitList.tsx'
 import { stepPlace } from '../../readings/stepPlace.ts'
 import { BenchFrame } from './BenchFrame.tsx'
@@ -33,6 +36,12 @@ const farAt = (b: Build | undefined, ref: string): boolean => {
   const { partId, path } = splitRef(ref)
   const part = b?.parts.find(p => p.id === partId)
   return part !== undefined && isFar(dimensionAt(part, path))
+}
+
+/** Whether the scale by the frets has to be asked about: it is far from its claim, or from what was measured before. */
+function scaleAsks(b: Build): boolean {
+  const read = readScale(b)
+  return read !== undefined && (read.state === 'contradicts' || farAt(b, read.fed.ref))
 }
 
 /** The step in hand over the whole screen, for dirty hands: next, back, measured. */
@@ -67,11 +76,12 @@ export function Bench() {
   const at = layout && stepPlace(step, build, layout)
   const next = order[i + 1]?.thing
   const photo = { step: step.id, ...(at ? { x: at[0], y: at[1] } : {}) }
-  const dimension = step.read && dimensionRead(step.read.of)
+  const dimension = step.read && dimensionRead(step.read.of),
+    asksScale = step.read !== undefined && readingRef(step.read.of)?.kind === 'frets'
   const tick = (reading?: number) => {
     tickAsked(step, reading, after => {
       // A reading far from its claim is asked about before going on.
-      if (dimension && farAt(after, dimension)) take(step.id)
+      if ((dimension && farAt(after, dimension)) || (asksScale && scaleAsks(after))) take(step.id)
       else if (next) take(next.id)
     })
   }
@@ -139,6 +149,7 @@ export function Bench() {
       )}
       <GateNote step={step.id} large />
       {dimension && <FarReadingAt large at={dimension} />}
+      {asksScale && <ScaleSays large quiet />}
       {first && <Onward to={`../marking?hand=${encodeURIComponent(first)}`}>Numbers to mark</Onward>}
       {joint && <Onward to={`../soldering?hand=${encodeURIComponent(joint.id)}`}>One by one</Onward>}
       {step.tools.length > 0 && <p className="text-figure text-muted">{step.tools.join(', ')}</p>}

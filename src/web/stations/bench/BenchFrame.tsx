@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { Button } from '../../components/Button.tsx'
 import { useKeys } from '../../hooks/useKeys.ts'
 import { InstrumentMap } from '../../map/InstrumentMap.tsx'
+import { Answer } from './Answer.tsx'
 import { useAwake } from './useAwake.ts'
 import { NeedsTrust } from '../../access/NeedsTrust.tsx'
 
@@ -53,6 +54,7 @@ export function BenchFrame({
         what="This screen may go dark: a page keeps it awake"
         className="border-t border-line px-6 py-1 text-plain text-muted"
       />
+      <Answer />
       <footer className="flex flex-wrap items-end justify-between gap-4 border-t-2 border-ink px-6 py-4">
         <Button className="min-h-16 px-6 text-title" onClick={back} disabled={!back}>
           <ArrowLeft aria-hidden="true" />

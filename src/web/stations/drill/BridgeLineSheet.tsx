@@ -1,3 +1,4 @@
+import { ScaleSays } from '../../readings/ScaleSays.tsx'
 import { ReadingField } from '../../readings/ReadingField.tsx'
 import type { Layout } from '../../../core/layout/layOut.ts'
 import { readWith } from '../../../core/tools/tools.ts'
@@ -7,21 +8,17 @@ import { LINES, woodLine } from '../../../core/layout/lines.ts'
 import { drilledPattern } from '../../../core/layout/drilledBridge.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { useState } from 'react'
-import { refOf } from '../../../core/document/quantityAt.ts'
 import { partIn } from '../../../core/document/references.ts'
-import { setDimension } from '../../../core/document/edits.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
 import { bridgeOnBody } from '../../../core/layout/bridgeLine.ts'
 import { saddleRoom } from '../../../core/layout/saddleRoom.ts'
 import { fretReading, readScale } from '../../../core/layout/scale.ts'
-import { Button } from '../../components/Button.tsx'
 import { Grid } from '../../components/Grid.tsx'
 import { LengthField } from '../../components/LengthField.tsx'
 import { Select } from '../../components/Select.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
-import { today } from '../../stores/clock.ts'
 import { Numbers, type Traced } from './Numbers.tsx'
 
 /** The bridge line in numbers to mark, every saddle's travel, and the scale length proved on the frets. */
@@ -188,13 +185,10 @@ function WhereItStands({
 /** Scale length from the distance of two frets, read with a rule on this neck. */
 function ScaleCheck({ frets }: { frets: number }) {
   const build = useOpenBuild(),
-    l = useLength(),
     read = readScale(build)
   const [low, setLow] = useState(read?.low ?? 0),
     [high, setHigh] = useState(read?.high ?? Math.min(12, frets))
   const name = (n: number) => (n === 0 ? 'nut' : `fret ${n}`)
-  const neck = partIn(build, 'neck')
-  const taken = read && neck?.dims.scaleLength && Math.abs(neck.dims.scaleLength.value - read.scale.value) < 1e-6
   return (
     <section aria-label="Scale from the frets" className="flex flex-col gap-2">
       <Heading>Prove the scale length on this neck</Heading>
@@ -219,30 +213,9 @@ function ScaleCheck({ frets }: { frets: number }) {
           }))}
         />
         <ReadingField label="Distance" clears of={fretReading(low, high)} />
-        {read && neck && !taken && (
-          <Button
-            onClick={() =>
-              editBuild(b =>
-                setDimension(b, refOf(neck, 'dims.scaleLength'), {
-                  value: read.scale.value,
-                  doubt: read.doubt,
-                  basis: 'measured',
-                  on: today(),
-                  with: 'steel rule',
-                }),
-              )
-            }
-          >
-            Take {l.text(read.scale.value)} as the scale length
-          </Button>
-        )}
       </div>
       {read ? (
-        <p className="text-plain">
-          {name(read.low)} to {name(read.high)} makes{' '}
-          <span className="figure font-semibold">{l.doubted(read.scale.value, read.doubt, 1)}</span>.{' '}
-          {l.say(read.says)}
-        </p>
+        <ScaleSays />
       ) : (
         <p className="text-plain text-muted">
           Nut to fret 12 is half the scale. The further apart, the less doubt.
