@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { unzipSync } from 'fflate'
 import type { Page } from 'playwright-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { stepText } from '../../src/core/document/stepRef.ts'
 import { LONG } from '../support/long.ts'
 import { copyOf, openBench, saved, storedBuild, TABLET, type Bench } from '../support/browser.ts'
 import { visit } from '../support/visit.ts'
@@ -81,13 +82,40 @@ describe('layout', () => {
     const id = await copyOf(bench, 'scale'),
       page = await bench.open(`/b/${id}/drill`)
     await type(page, 'Distance', '324')
-    await page.getByText(/The frets make it 648\.0/).waitFor()
-    await page.getByRole('button', { name: /Take 648\.0.mm as the scale length/ }).click()
+    await page.getByText('The neck’s scale length is from it.').waitFor()
+    // It is taken as it is read, and asked about: its claim was another.
+    await page.getByRole('alert').filter({ hasText: '648.00 mm, claimed 628.0 ±3.1 mm' }).waitFor()
     await saved(page)
     expect((await storedBuild(bench, id)).parts.find(p => p.id === 'heron-neck')!.dims.scaleLength).toMatchObject({
       value: 648,
       basis: 'measured',
     })
+  })
+
+  it('takes the scale at the bench, says what moves, refuses what no neck has, and asks where readings contradict', async () => {
+    const id = await copyOf(bench, 'scale-bench', 'heron', b => {
+        b.parts.find(p => p.id === b.slots.neck)!.dims.scaleLength = { value: 648, doubt: 25, basis: 'assumed' }
+      }),
+      step = encodeURIComponent(stepText({ kind: 'place', what: 'twelfth' })),
+      page = await bench.open(`/b/${id}/bench?hand=${step}`, { viewport: TABLET }),
+      scale = async () =>
+        (await storedBuild(bench, id)).parts.find(p => p.id === 'heron-neck')!.dims.scaleLength?.value
+    await type(page, 'Measured', '10')
+    await page.getByRole('alert').filter({ hasText: 'is outside 150.00 mm to 600.00 mm' }).waitFor()
+    // As the rule’s inches say it.
+    await type(page, 'Measured', '12.36')
+    await page.getByRole('alert').filter({ hasText: 'Was it 12.36 in?' }).waitFor()
+    expect(await scale()).toBe(648)
+    await type(page, 'Measured', '314')
+    // Out of its turn: what was read is kept all the same.
+    await page.getByRole('dialog').getByText('What was read is kept').waitFor()
+    await page.getByRole('button', { name: 'Not yet' }).click()
+    await page.getByRole('status').filter({ hasText: 'scale length 628.0 ±0.6 mm' }).waitFor()
+    await saved(page)
+    expect(await scale()).toBe(628)
+    await page.getByRole('button', { name: 'Take back' }).click()
+    await expect.poll(scale).toBe(648)
+    expect(page.troubles).toEqual([])
   })
 
   it('proposes tuners on a blank head, moves two of them with everything seen while typing, and undoes it', async () => {

@@ -242,7 +242,7 @@ describe('changes that can be seen and taken back', () => {
     const page = await bench.open(`/b/${id}/fit`)
     await page.getByRole('heading', { name: 'Bridge pickup in its rout' }).waitFor()
     await page.keyboard.press('1')
-    await page.getByText(/1 joint better; 25 min more/).waitFor()
+    await page.getByText(/Bridge pickup in its rout: snug; 25 min more/).waitFor()
     await saved(page)
     await page.reload()
     await page.getByRole('button', { name: 'Undo: Fix chosen: open rout' }).click()
@@ -256,7 +256,7 @@ describe('changes that can be seen and taken back', () => {
     await page.getByRole('dialog').getByText('Fix chosen: open rout').waitFor()
     await page
       .getByRole('dialog')
-      .getByText(/1 joint better/)
+      .getByText(/Bridge pickup in its rout: snug/)
       .waitFor()
     await clean(page)
   })

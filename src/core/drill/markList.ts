@@ -42,6 +42,8 @@ export interface MarkNumber {
   text?: Said
   /** The number of a hole that it is. */
   is?: HoleNumber
+  /** Whether it says where: what is struck there has to be known before it is struck. */
+  place?: true
 }
 
 /** One thing to mark, cut or drill, with its numbers in the order in which they are struck. */
@@ -65,7 +67,9 @@ const FROM: Record<Hole['from'], string> = {
 const way = (from: Hole['from'], along: number): string =>
   `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
 const off = (y: number, line: LineName): MarkNumber =>
-  Math.abs(y) < 0.05 ? { label: 'across', text: say`on ${line}` } : { label: side(y, line), mm: Math.abs(y) }
+  Math.abs(y) < 0.05
+    ? { label: 'across', text: say`on ${line}`, place: true }
+    : { label: side(y, line), mm: Math.abs(y), place: true }
 
 /** How places are told: how far off which line, and where a place lies that is given from the pocket's end. */
 interface Telling {
@@ -97,7 +101,7 @@ const holeItem = (h: Hole, { line, across }: Telling): MarkItem => ({
   at: h.at,
   warnings: h.warnings,
   numbers: [
-    { label: way(h.from, h.along), mm: Math.abs(h.along), is: 'along' },
+    { label: way(h.from, h.along), mm: Math.abs(h.along), is: 'along', place: true },
     { ...off(across(h.at), line(h.at)), is: 'across' },
     { label: 'bits, in this order', text: h.bits.map(b => b.name).join(' → ') || 'none in the drawer' },
     ...(h.depth === 'through'
@@ -152,7 +156,10 @@ function cutNumbers(c: CutWork, { line, across, place }: Telling): MarkNumber[] 
       { label: 'ledge, depth', mm: c.depth },
       { label: 'binding to have', mm: c.binding },
     ]
-  const start = [{ label: way('pocket end', c.along), mm: Math.abs(c.along) }, told(c.along, c.across)]
+  const start: MarkNumber[] = [
+    { label: way('pocket end', c.along), mm: Math.abs(c.along), place: true },
+    told(c.along, c.across),
+  ]
   if (c.ends)
     return [
       ...start,
@@ -230,10 +237,14 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
       at: [l.scaleLength, l.bridge.y],
       warnings: tooNearTail(l),
       numbers: [
-        { label: 'plate’s front edge, from the pocket’s end wall', mm: l.bridge.front - l.nutToHeelEnd },
-        { label: 'plate’s front edge, from the nut', mm: l.bridge.front },
-        { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd },
-        { label: 'scale line, from the nut', mm: l.scaleLength },
+        {
+          label: 'plate’s front edge, from the pocket’s end wall',
+          mm: l.bridge.front - l.nutToHeelEnd,
+          place: true,
+        },
+        { label: 'plate’s front edge, from the nut', mm: l.bridge.front, place: true },
+        { label: 'scale line, from the pocket’s end wall', mm: l.scaleLength - l.nutToHeelEnd, place: true },
+        { label: 'scale line, from the nut', mm: l.scaleLength, place: true },
         off(bridgeOnBody(build), wood),
         ...(read ? [off(l.bridge.y, own)] : []),
       ],
@@ -272,8 +283,8 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
       at: middleOf(tuners.spots.map(s => s.at)),
       warnings: tuners.findings,
       numbers: tuners.spots.flatMap(s => [
-        { label: `tuner ${s.string}, from the nut`, mm: -s.at[0] },
-        { label: `tuner ${s.string}, ${side(s.at[1], own)}`, mm: Math.abs(s.at[1]) },
+        { label: `tuner ${s.string}, from the nut`, mm: -s.at[0], place: true as const },
+        { label: `tuner ${s.string}, ${side(s.at[1], own)}`, mm: Math.abs(s.at[1]), place: true as const },
       ]),
     },
     ...(controls.length
@@ -286,10 +297,15 @@ export function markList(w: Work, now: Shaped): MarkItem[] {
             at: controls[0]!.at,
             warnings: controls.flatMap(c => c.findings.map(f => say`${c.label}: ${small(f)}`)),
             numbers: controls.flatMap(c => [
-              { label: `${c.label}, from the pocket’s end wall`, mm: c.at[0] - l.nutToHeelEnd },
+              {
+                label: `${c.label}, from the pocket’s end wall`,
+                mm: c.at[0] - l.nutToHeelEnd,
+                place: true as const,
+              },
               {
                 label: `${c.label}, ${side(telling.across(c.at), chosen)}`,
                 mm: Math.abs(telling.across(c.at)),
+                place: true as const,
               },
             ]),
           },

@@ -37,6 +37,7 @@ describe('what a reading did', () => {
     // Twice 314 is 628: 20 nearer to the nut, and the bridge’s own holes with it.
     expect(effect(b, after).moves.bridge).toBeCloseTo(20, 6)
     expect(effect(b, after).moves.most).toBeCloseTo(20, 6)
+    expect(line(b, after)).toContain('scale length 628.0 ±0.6 mm')
     expect(line(b, after)).toContain('the bridge goes 20.0 mm')
   })
   it('says nothing where nothing moves', () => {

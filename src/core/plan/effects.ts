@@ -1,7 +1,8 @@
 import { count, list, mm, type Said, say } from '../say/said.ts'
 import type { Build } from '../document/build.ts'
 import { costSheet } from '../cost/costSheet.ts'
-import { dimensionAt } from '../parts/dimensionAt.ts'
+import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
+import { fedBy } from '../document/feeds.ts'
 import { splitRef } from '../document/quantityAt.ts'
 import { fixStepId, type FitResult, type PlannedFix } from '../fit/applyFixes.ts'
 import type { Point } from '../geometry/outline.ts'
@@ -33,6 +34,8 @@ export interface Effects {
   minutes: number
   cost: number
   endsOn: string | undefined
+  /** The dimension that the newest reading told though it was named for something else. */
+  told: { label: string; value: number; doubt: number } | undefined
   /** Joints whose verdict is another, with what they are now. */
   judged: { title: string; state: State }[]
   /** Planned work that grows: what was, and what it would be, mm. */
@@ -93,6 +96,16 @@ function movesOf(before: Standing['places'], after: Standing['places']): Effects
   return { bridge: way(BRIDGE_PLACE), holes: ways.filter(w => w > 0).length, most: Math.max(0, ...ways) }
 }
 
+/** What the reading that an act added told of a dimension. */
+function toldBy(before: Build, after: Build): Effects['told'] {
+  const r = after.readings.at(-1),
+    fed = r && !before.readings.includes(r) ? fedBy(after, r) : undefined
+  if (!fed?.now || fed.now.value !== fed.value) return undefined
+  const { partId, path } = splitRef(fed.ref),
+    part = after.parts.find(p => p.id === partId)
+  return part && { label: labelAt(part, path), value: fed.value, doubt: fed.doubt }
+}
+
 /** What changed between two standings of one build. */
 export function effectsOf(before: Standing, after: Standing): Effects {
   const was = new Map(before.fit.planned.map(j => [j.id, j.state])),
@@ -105,6 +118,7 @@ export function effectsOf(before: Standing, after: Standing): Effects {
     found: [...is.keys()].filter(id => !was.has(id)).length,
     gone: [...was.keys()].filter(id => !is.has(id)).length,
     holes: after.holes - before.holes,
+    told: toldBy(before.build, after.build),
     judged: after.fit.planned
       .filter(j => was.has(j.id) && was.get(j.id) !== j.state)
       .map(({ title, state }) => ({ title, state })),
@@ -142,6 +156,7 @@ export function effectsLine(e: Effects, currency: string, day: (d: string) => st
   const signed = (n: number, unit: string) => `${Math.abs(n)} ${unit} ${n > 0 ? 'more' : 'less'}`
   return list(
     [
+      e.told ? say`${e.told.label} ${mm(e.told.value, 1, e.told.doubt)}` : '',
       ...(named ? e.judged.map(j => `${j.title}: ${j.state}`) : [moved.join(', ')]),
       ...movesLine(e.moves),
       e.holes ? signed(e.holes, Math.abs(e.holes) === 1 ? 'hole' : 'holes') : '',

@@ -73,7 +73,15 @@ export interface Step {
   /** Everything that is read at this place, where it is more than the step's own reading. */
   reads?: readonly WantedReading[]
   /** What to read when it is done, and the unit it is typed in. */
-  read?: { of: string; label: string; unit: ReadUnit; expected: number | undefined; min: number; max: number }
+  read?: {
+    of: string
+    label: string
+    unit: ReadUnit
+    expected: number | undefined
+    expectedDoubt?: number
+    min: number
+    max: number
+  }
 }
 
 /** A step in its place: by its name in documents, with the steps that come before it and why each does. */

@@ -22,6 +22,10 @@ function toolOf({ of, unit }: { of: string; unit: ReadUnit }, value: number): Re
       : undefined
 }
 
+/** The build with the reading that a step calls for, whether the step is done or not. */
+export const readOfStep = (build: Build, step: Pick<OrderedStep, 'read'>, at: string, reading: number): Build =>
+  step.read ? readWithUsual(build, step.read.of, reading, at, toolOf(step.read, reading)) : build
+
 /**
  * The build with a step done, and its reading entered where one was taken. A fix that is done is worked into the
  * dimensions: to the values it aimed at, with the tolerance of the method, until a reading says better.
@@ -44,8 +48,7 @@ export function tickStep(build: Build, step: OrderedStep, at: string, reading?: 
       step.id,
       at,
     )
-  if (reading !== undefined && step.read)
-    next = readWithUsual(next, step.read.of, reading, at, toolOf(step.read, reading))
+  if (reading !== undefined) next = readOfStep(next, step, at, reading)
   if (step.phase === 'trial' && !step.own) next = { ...next, trials: [...next.trials, trialRecord(next, at)] }
   return {
     ...next,

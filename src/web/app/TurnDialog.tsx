@@ -65,6 +65,7 @@ export function TurnDialog() {
       <p className="border-l-4 border-hand pl-3 text-lead font-semibold">
         If it has to be done over: {minutes} min at the bench{waitHours ? ` and ${waitHours} h of waiting` : ''}.
       </p>
+      {turn.isRead && <p className="text-plain">What was read is kept, whether the step is done or not.</p>}
       <div className="flex flex-wrap gap-2">
         <Button kind="main" onClick={settle}>
           Not yet

@@ -5,7 +5,7 @@ import type { Build } from '../../core/document/build.ts'
 import { localTime } from '../../core/calendar/clock.ts'
 import { outOfTurn, type OutOfTurn } from '../../core/plan/outOfTurn.ts'
 import type { PlannedStep } from '../../core/plan/step.ts'
-import { tickStep } from '../../core/plan/tickStep.ts'
+import { readOfStep, tickStep } from '../../core/plan/tickStep.ts'
 import { factOf } from './useFact.ts'
 import { editBuild, useBuild } from '../stores/buildStore.ts'
 import { now, present } from '../stores/clock.ts'
@@ -15,6 +15,8 @@ import { clearTimer, minutesTaken } from '../stores/stepTimer.ts'
 interface Turn {
   title: Said
   against: OutOfTurn
+  /** Whether a reading was typed with it: that is kept already. */
+  isRead: boolean
   go: () => void
 }
 
@@ -33,17 +35,20 @@ export function tickAsked(step: PlannedStep, reading?: number, then: (b: Build) 
   if (!build) return
   const { at, zone } = present(),
     against = outOfTurn(factOf('plan', build), step.id, localTime(at, zone))
+  const isAsked = against !== undefined && step.phase !== 'measure'
+  // What is read tells something whenever it is read: it is kept, whatever is answered about the step.
+  if (isAsked && reading !== undefined)
+    editBuild(b => readOfStep(b, step, now(), reading), `Reading: ${step.read?.label ?? ''}`)
   const go = () => {
     useTurn.getState().settle()
     editBuild(
-      b => tickStep(b, step, now(), reading, minutes),
+      b => tickStep(b, step, now(), isAsked ? undefined : reading, minutes),
       `Step done: ${spoken(step.title, build.preferences)}`,
     )
     clearTimer(step.id)
     const after = useBuild.getState().build
     if (after) then(after)
   }
-  // What is read tells something whenever it is read.
-  if (!against || step.phase === 'measure') return go()
-  useTurn.setState({ turn: { title: step.title, against, go } })
+  if (!isAsked) return go()
+  useTurn.setState({ turn: { title: step.title, against, go, isRead: reading !== undefined } })
 }

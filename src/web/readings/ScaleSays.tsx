@@ -6,7 +6,7 @@ import { Says } from '../components/Says.tsx'
 import { useLength } from '../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../stores/buildStore.ts'
 
-const fretName = (n: number): string => (n === 0 ? 'nut' : `fret ${n}`)
+const fretName = (n: number): string => (n === 0 ? 'the nut' : `fret ${n}`)
 
 /** What two frets that were read say of the neck's scale length; asks where that speaks against what is known. */
 export function ScaleSays({ large, quiet }: { large?: boolean; quiet?: boolean }) {
@@ -25,7 +25,7 @@ export function ScaleSays({ large, quiet }: { large?: boolean; quiet?: boolean }
           className={`flex flex-wrap items-center gap-3 ${large ? 'text-figure' : 'text-plain'} ${asks ? 'border-l-4 border-never pl-3' : ''}`}
         >
           <span>
-            {fretName(read.low)} to {fretName(read.high)} makes{' '}
+            From {fretName(read.low)} to {fretName(read.high)} makes it{' '}
             <span className="figure font-semibold">{l.doubted(fed.value, fed.doubt, 1)}</span>.{' '}
             <Says of={read.says} />
           </span>

@@ -99,6 +99,7 @@ export function placeSteps(
         label: `nut to fret ${at}`,
         unit: 'mm',
         expected: fretPosition(l.scaleLength, at),
+        expectedDoubt: fretPosition(neck.dims.scaleLength?.doubt ?? 0, at),
         ...(fedSpan(build, { kind: 'frets', low: 0, high: at }) ?? SPANS.frets),
       },
     },

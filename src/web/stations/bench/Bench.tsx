@@ -170,7 +170,9 @@ function ShouldRead({ read }: { read: NonNullable<PlannedStep['read']> }) {
         {read.unit === 'µm'
           ? `${Math.round(expected)} µm`
           : read.unit === 'mm'
-            ? l.fineText(expected)
+            ? read.expectedDoubt === undefined
+              ? l.fineText(expected)
+              : l.doubted(expected, read.expectedDoubt, 1)
             : formatResistance(expected)}
       </span>
     </p>

@@ -1,5 +1,5 @@
 import { readWithUsual } from '../../../core/document/usualTool.ts'
-import type { MarkItem } from '../../../core/drill/markList.ts'
+import type { MarkItem, MarkNumber } from '../../../core/drill/markList.ts'
 import type { HoleThere } from '../../../core/drill/there.ts'
 import type { Hole } from '../../../core/drill/hole.ts'
 import { Says } from '../../components/Says.tsx'
@@ -9,6 +9,7 @@ import { Link } from 'react-router'
 import { holeReading, offPlace, type OffPlace } from '../../../core/drill/holeReading.ts'
 import { LengthField } from '../../components/LengthField.tsx'
 import { useHand } from '../../hooks/useHand.ts'
+import { useTrail } from '../../hooks/useTrail.ts'
 import { useNarrow } from '../../hooks/useNarrow.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { editBuild, useOpenBuild } from '../../stores/buildStore.ts'
@@ -16,8 +17,13 @@ import { now } from '../../stores/clock.ts'
 import { AcrossField } from '../../readings/AcrossField.tsx'
 import { dimsOf } from '../../drawings/dimsOf.ts'
 import { DrillOverlay } from '../../drawings/DrillOverlay.tsx'
+import { NotYet } from '../../readings/NotYet.tsx'
 import { readBack } from '../../readings/readBack.ts'
+import { doubtOfMark, STRUCK_WITHIN } from '../../../core/trace/notYet.ts'
 import { BenchFrame } from './BenchFrame.tsx'
+
+/** A smaller doubt shows on no rule, mm. */
+const SHOWN = 0.05
 
 /** What is to be marked, cut or drilled over the whole screen, its numbers readable from a metre. */
 export function Marking() {
@@ -27,6 +33,7 @@ export function Marking() {
     l = useLength(),
     narrow = useNarrow()
   const { hand: item, take: open } = useHand(items)
+  const trail = useTrail(item?.id)
   if (!item)
     return (
       <p className="p-8 text-title">
@@ -54,6 +61,14 @@ export function Marking() {
       ? readBack(work, there, axis, axis === 'along' && there.along < 0 ? -v : v, 'near')
       : read(axis, axis === 'along' && hole && hole.along < 0 ? -v : v)
   const many = item.numbers.length > 6
+  const doubt = (n: MarkNumber, k: number) => {
+    const by = doubtOfMark(trail, n, k)
+    return by !== undefined && by >= SHOWN ? (
+      <span className={`ml-3 text-head font-normal ${by > STRUCK_WITHIN ? 'text-never' : 'text-muted'}`}>
+        ±{l.figure(by, 1).figure}
+      </span>
+    ) : null
+  }
   return (
     <BenchFrame
       leave={`../drill?hand=${encodeURIComponent(item.id)}`}
@@ -82,6 +97,7 @@ export function Marking() {
           ))}
         </ul>
       )}
+      <NotYet large of={item} trail={trail} />
       <dl className="grid grid-cols-2 gap-x-8 gap-y-6 max-[43.75em]:grid-cols-1">
         {item.numbers.map((n, k) => {
           const f = n.mm === undefined ? undefined : l.figure(n.mm, 1)
@@ -95,6 +111,7 @@ export function Marking() {
                   <>
                     {f.figure}
                     <span className="ml-3 font-sans text-head font-normal text-muted">{f.unit}</span>
+                    {doubt(n, k)}
                   </>
                 ) : (
                   n.text !== undefined && <Says of={n.text} />

@@ -11,7 +11,7 @@ import { buttonLook } from '../../components/Button.tsx'
 import { Ledger } from '../../components/Ledger.tsx'
 import { Views } from '../../components/Views.tsx'
 import { useHand } from '../../hooks/useHand.ts'
-import { useHeavy } from '../../hooks/useHeavy.ts'
+import { useTrail } from '../../hooks/useTrail.ts'
 import { useLength } from '../../hooks/useLength.ts'
 import { useOpenBuild } from '../../stores/buildStore.ts'
 import { BridgeLineSheet } from './BridgeLineSheet.tsx'
@@ -33,6 +33,7 @@ import { StringsSheet } from './StringsSheet.tsx'
 import { TemplatesView } from './TemplatesView.tsx'
 import { Trail } from './Trail.tsx'
 import { TunersSheet } from './TunersSheet.tsx'
+import { NotYet } from '../../readings/NotYet.tsx'
 import { ShowOn } from '../../components/ShowOn.tsx'
 
 const LETTERS: Record<string, string> = {
@@ -61,8 +62,7 @@ export function Drill() {
     l = useLength()
   const { hand } = useHand(items)
   const [, setParams] = useSearchParams()
-  const traced = useHeavy(async e => (hand ? e.trace(build, hand.id) : undefined), [build, hand?.id]).result,
-    trail = traced && traced.id === hand?.id ? traced.numbers : undefined
+  const trail = useTrail(hand?.id)
   const open = (id: string) => setParams({ hand: id })
   const holes = work?.holes ?? [],
     cuts = work?.cuts ?? [],
@@ -227,6 +227,9 @@ function Sheet({ work, hand, trail }: { work: Work; hand: MarkItem; trail: reado
         </Link>
         <ShowOn to={`../marking?hand=${encodeURIComponent(hand.id)}`} />
       </p>
+      <div className="empty:hidden min-[43.75em]:pr-56">
+        <NotYet of={hand} trail={trail} />
+      </div>
       {hole ? (
         <HoleSheet key={hole.id} {...props} trail={trail} hole={hole} />
       ) : cut ? (

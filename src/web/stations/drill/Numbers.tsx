@@ -1,7 +1,7 @@
 import { Says } from '../../components/Says.tsx'
 import type { MarkNumber } from '../../../core/drill/markList.ts'
 import type { TracedNumber } from '../../../core/trace/traceItem.ts'
-import { doubtOf } from '../../../core/units/quantity.ts'
+import { doubtOfMark } from '../../../core/trace/notYet.ts'
 import { Figure } from '../../components/Figure.tsx'
 import { useLength } from '../../hooks/useLength.ts'
 
@@ -12,8 +12,7 @@ export type Traced = readonly TracedNumber[] | undefined
 export function Numbers({ of, trail, columns = 2 }: { of: readonly MarkNumber[]; trail: Traced; columns?: 2 | 3 }) {
   const l = useLength()
   const doubt = (n: MarkNumber, nth: number): string | undefined => {
-    const q = trail?.find(t => (n.is ? t.is === n.is : t.nth === nth))?.quantity,
-      mm = n.doubt ?? (q && doubtOf(q))
+    const mm = doubtOfMark(trail, n, nth)
     return mm !== undefined && mm >= 0.05 ? l.figure(mm, 1).figure : undefined
   }
   return (
