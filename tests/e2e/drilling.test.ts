@@ -110,7 +110,7 @@ describe('layout', () => {
     // Out of its turn: what was read is kept all the same.
     await page.getByRole('dialog').getByText('What was read is kept').waitFor()
     await page.getByRole('button', { name: 'Not yet' }).click()
-    await page.getByRole('status').filter({ hasText: 'scale length 628.0 ±0.6 mm' }).waitFor()
+    await page.getByRole('status').filter({ hasText: 'Scale length 628.0 ±0.6 mm' }).waitFor()
     await expect.poll(scale).toBe(628)
     await page.getByRole('button', { name: 'Take back' }).click()
     await expect.poll(scale).toBe(648)

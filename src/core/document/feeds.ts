@@ -98,3 +98,14 @@ export function fedSpan(build: Pick<Fitted, 'parts' | 'slots'>, ref: ReadingRef)
   const share = shareBetween(ref.low, ref.high)
   return { min: spec.min * share, max: spec.max * share }
 }
+
+/** Fret that a scale is read to [common practice: nut to twelfth, doubled]. */
+const HALF = 12
+
+/** The reading by which a dimension is best told, where that is not its own: the scale is read from nut to fret 12. */
+export function tellingOf(build: Pick<Fitted, 'parts' | 'slots'>, ref: string): ReadingRef | undefined {
+  const neck = partIn(build, 'neck')
+  if (!neck || ref !== refOf(neck, 'dims.scaleLength')) return undefined
+  const high = Math.min(HALF, neck.dims.frets?.value ?? HALF)
+  return high > 0 ? { kind: 'frets', low: 0, high } : undefined
+}

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { plainBuild, SLAB } from '../../../tests/support/plainBuild.ts'
 import type { Build } from '../document/build.ts'
 import { setDimension, takeFed, takeReading } from '../document/edits.ts'
-import { fedBy, fedSpan } from '../document/feeds.ts'
+import { fedBy, fedSpan, tellingOf } from '../document/feeds.ts'
 import { partIn } from '../document/references.ts'
 import { isFar } from '../shelf/farReading.ts'
 import { conversion } from './conversion.ts'
@@ -73,6 +73,16 @@ describe('the scale length from two frets', () => {
     const old = { ...known(648, 25, 'assumed'), readings: read(b, 314).readings }
     expect(readScale(old)).toMatchObject({ state: 'new' })
     expect(inWords(readScale(old)!.says)).toBe('Nobody had read the scale: 648.0 mm was assumed.')
+  })
+  it('is read from nut to fret 12, or to the last fret of a short neck', () => {
+    const b = plainBuild(),
+      ref = `${b.slots['neck']}/dims.scaleLength`
+    expect(tellingOf(b, ref)).toEqual({ kind: 'frets', low: 0, high: 12 })
+    const short = setDimension(b, `${b.slots['neck']}/dims.frets`, { value: 9, doubt: 0, basis: 'measured' })
+    expect(tellingOf(short, ref)).toEqual({ kind: 'frets', low: 0, high: 9 })
+    expect(tellingOf(b, `${b.slots['neck']}/dims.frets`)).toBeUndefined()
+    const bare = setDimension(b, `${b.slots['neck']}/dims.frets`, { value: 0, doubt: 0, basis: 'measured' })
+    expect(tellingOf(bare, ref)).toBeUndefined()
   })
   it('is held to scales that there are: 10 mm to fret 12 is none', () => {
     const span = fedSpan(known(648, 25, 'assumed'), { kind: 'frets', low: 0, high: 12 })!

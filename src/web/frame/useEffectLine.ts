@@ -22,7 +22,7 @@ export function useEffectLine(): string | undefined {
         build.preferences.currency,
         day,
       )
-      const text = spoken(told, build.preferences)
+      const text = capital(spoken(told, build.preferences))
       setLine({ at: last.at, text })
       const { history, patch } = useBuild.getState()
       if (last.what === 'done') patch({ history: withEffect(history, last.at, text) })
