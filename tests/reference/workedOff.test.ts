@@ -38,6 +38,16 @@ const says = (o: OffPlace, way: string) => o.ways.find(w => w.way === way)?.says
 describe('what to do with a hole that is off', () => {
   it('is told by its distance', () =>
     expect(off({}, 0.3, -0.4)).toMatchObject({ along: 0.3, across: -0.4, off: 0.5, doubt: 0.05 }))
+  it.each([
+    ['pocket end', -1, 'nut'],
+    ['pocket end', 1, 'tail'],
+    ['heel end', -1, 'nut'],
+    // On the head the nut lies behind a hole, and the tip before it.
+    ['nut', -1, 'tip'],
+    ['nut', 1, 'nut'],
+  ] as const)('told from the %s and off by %f lies towards the %s', (from, by, towards) =>
+    expect(off({ from }, by, 0).towards).toBe(towards),
+  )
   it.each<[string, Partial<Hole>, number, boolean]>([
     ['a pilot', {}, 0.09, true],
     ['a pilot', {}, 0.11, false],

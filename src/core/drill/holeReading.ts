@@ -19,6 +19,8 @@ export interface WayOut {
 }
 export interface OffPlace {
   along: number
+  /** Which end of the instrument it lies towards: on the head that is the tip or the nut. */
+  towards: 'tip' | 'nut' | 'tail'
   across: number
   off: number
   doubt: number
@@ -102,7 +104,7 @@ export function offPlace(h: Hole, build: Shaped, l: Layout): OffPlace | undefine
 
 /**
  * A hole that lies off where it is wanted: what that does, and the ways out.
- * @param dx towards the tail, @param dy to the treble side, @param doubt of both together, mm
+ * @param dx towards the tail, on the head towards the nut, @param dy to the treble side, @param doubt of both together, mm
  */
 export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number, doubt: number): OffPlace {
   const off = Math.hypot(dx, dy)
@@ -149,5 +151,15 @@ export function offBy(h: Hole, build: Shaped, l: Layout, dx: number, dy: number,
       says: say`Hardwood plug with the grain, ${mm(Math.max(size + 2, 2 * off + size), 0)} across, a night for the glue, then punch and drill again${h.when === 'before finish' ? ', before finish' : ''}.`,
     },
   ]
-  return { along: dx, across: dy, off, doubt, effects: off > doubt ? effectsOf(h, build, l, dx, dy) : [], ways }
+  const onHead = h.from === 'nut',
+    towards = dx < 0 ? (onHead ? 'tip' : 'nut') : onHead ? 'nut' : 'tail'
+  return {
+    along: dx,
+    towards,
+    across: dy,
+    off,
+    doubt,
+    effects: off > doubt ? effectsOf(h, build, l, dx, dy) : [],
+    ways,
+  }
 }

@@ -123,7 +123,7 @@ export function offWarnings(t: HoleThere): Said[] {
     return ['Nothing that is fitted asks for this hole any more: plug it, or leave it where it is hidden.']
   if (!t.off || t.off.off <= t.off.doubt || t.off.ways.some(w => w.best && w.way === 'live with it')) return []
   return [
-    say`Lies ${mm(t.off.off, 1)} off where it is wanted today: ${mm(Math.abs(t.off.along), 1)} towards the ${t.off.along < 0 ? 'nut' : 'tail'}, ${mm(Math.abs(t.off.across), 1)} to the ${t.off.across < 0 ? 'bass' : 'treble'} side.`,
+    say`Lies ${mm(t.off.off, 1)} off where it is wanted today: ${mm(Math.abs(t.off.along), 1)} towards the ${t.off.towards}, ${mm(Math.abs(t.off.across), 1)} to the ${t.off.across < 0 ? 'bass' : 'treble'} side.`,
   ]
 }
 

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { withEffect } from '../../core/document/history.ts'
 import { effectsLine, effectsOf } from '../../core/plan/effects.ts'
+import { capital } from '../../core/say/said.ts'
 import { spoken } from '../../core/say/spoken.ts'
 import { useBuild, useOpenBuild } from '../stores/buildStore.ts'
 import { day } from '../text/dates.ts'

@@ -8,9 +8,8 @@ export function OffSays({ off, where }: { off: OffPlace; where: string }) {
     <>
       <p className="text-lead">
         <span className="figure text-bench font-semibold">{l.text(off.off)}</span> {where},{' '}
-        <span className="figure">±{l.text(off.doubt)}</span>: {l.text(Math.abs(off.along))}{' '}
-        {off.along < 0 ? 'towards the nut' : 'towards the tail'}, {l.text(Math.abs(off.across))} to the{' '}
-        {off.across < 0 ? 'bass' : 'treble'} side.
+        <span className="figure">±{l.text(off.doubt)}</span>: {l.text(Math.abs(off.along))} towards the{' '}
+        {off.towards}, {l.text(Math.abs(off.across))} to the {off.across < 0 ? 'bass' : 'treble'} side.
       </p>
       {off.effects.length > 0 && (
         <ul className="list-disc pl-5 text-plain">
