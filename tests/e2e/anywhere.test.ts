@@ -47,6 +47,18 @@ describe('by keys and by ear', () => {
     await visit(page, '/settings')
     expect(await page.title()).toBe('Settings · Snug Bolt')
   })
+  it('an address that leads nowhere says so, in a build and outside, and names the ways on', async () => {
+    const page = await bench.open('/b/heron/drilling')
+    await page.getByRole('heading', { name: 'There is no such page' }).waitFor()
+    await page.getByText('/b/heron/drilling').waitFor()
+    await page.getByLabel('Stations of this build').getByRole('link', { name: 'Layout & drill' }).click()
+    await page.getByRole('heading', { level: 1, name: 'Layout & drill' }).waitFor()
+    await visit(page, '/nowhere')
+    await page.getByRole('heading', { name: 'There is no such page' }).waitFor()
+    await page.getByRole('link', { name: 'All builds' }).click()
+    await page.getByRole('heading', { name: 'Snug Bolt' }).waitFor()
+    expect(page.troubles).toEqual([])
+  })
   it('colours of the reader’s own leave what is current with a rim', async () => {
     const page = await bench.open('/b/heron/fit')
     await page.emulateMedia({ forcedColors: 'active' })

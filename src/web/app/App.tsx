@@ -8,6 +8,7 @@ import { OwnersOnly } from '../access/OwnersOnly.tsx'
 import { GoWhereShown } from './GoWhereShown.tsx'
 import { Frame } from './Frame.tsx'
 import { NewVersion } from './NewVersion.tsx'
+import { NoSuchPage } from './NoSuchPage.tsx'
 import { page } from './pages.tsx'
 import { PageTrouble } from './PageTrouble.tsx'
 import { watchTheVersion } from './version.ts'
@@ -118,8 +119,9 @@ function Inside() {
               <Route path="soldering" element={<Soldering />} />
               <Route path="testing" element={<Testing />} />
               <Route path="bench" element={<Bench />} />
+              <Route path="*" element={<NoSuchPage />} />
             </Route>
-            <Route path="*" element={<Navigate to="/" replace />} />
+            <Route path="*" element={<NoSuchPage />} />
           </Routes>
         )}
       </Suspense>
