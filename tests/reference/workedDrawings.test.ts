@@ -603,11 +603,18 @@ describe('the numbers to mark', () => {
   it('warn of a hole that lies off, unless the readings may be wrong by that or one lives with it', () => {
     const says = (off: object | undefined, wanted: object | undefined = {}) =>
       offWarnings({ wanted, off } as unknown as HoleThere)
-    const off = { off: 1.5, doubt: 0.4, along: -0.9, across: 1.2, ways: [{ way: 'live with it', best: false }] }
+    const off = {
+      off: 1.5,
+      doubt: 0.4,
+      along: -0.9,
+      towards: 'nut',
+      across: 1.2,
+      ways: [{ way: 'live with it', best: false }],
+    }
     expect(inWords(says(off))).toEqual([
       'Lies 1.5 mm off where it is wanted today: 0.9 mm towards the nut, 1.2 mm to the treble side.',
     ])
-    expect(inWords(says({ ...off, along: 0.9, across: -1.2 })[0])).toContain(
+    expect(inWords(says({ ...off, along: 0.9, towards: 'tail', across: -1.2 })[0])).toContain(
       '0.9 mm towards the tail, 1.2 mm to the bass side',
     )
     expect(says({ ...off, doubt: 1.5 })).toEqual([])

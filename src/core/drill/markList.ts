@@ -66,10 +66,10 @@ const FROM: Record<Hole['from'], string> = {
 }
 const way = (from: Hole['from'], along: number): string =>
   `${FROM[from]}, ${along < 0 ? (from === 'nut' ? 'towards the tip' : 'towards the nut') : 'towards the tail'}`
-const off = (y: number, line: LineName): MarkNumber =>
-  Math.abs(y) < 0.05
-    ? { label: 'across', text: say`on ${line}`, place: true }
-    : { label: side(y, line), mm: Math.abs(y), place: true }
+const acrossAt = (y: number, line: LineName): MarkNumber =>
+  Math.abs(y) < 0.05 ? { label: 'across', text: say`on ${line}` } : { label: side(y, line), mm: Math.abs(y) }
+/** The same of a place that is to be struck. */
+const off = (y: number, line: LineName): MarkNumber => ({ ...acrossAt(y, line), place: true })
 
 /** How places are told: how far off which line, and where a place lies that is given from the pocket's end. */
 interface Telling {
@@ -138,7 +138,7 @@ const thereItem = (t: HoleThere, { line, across }: Telling): MarkItem => {
     warnings: offWarnings(t),
     numbers: [
       { label: way(t.from, t.along), mm: Math.abs(t.along), doubt: d.x?.doubt ?? 0 },
-      { ...off(across(t.at), line(t.at)), doubt: d.y?.doubt ?? 0 },
+      { ...acrossAt(across(t.at), line(t.at)), doubt: d.y?.doubt ?? 0 },
       { label: 'diameter', mm: d.diameter?.value ?? 0, doubt: d.diameter?.doubt ?? 0 },
       d.depth && !t.feature.through
         ? { label: 'depth', mm: d.depth.value, doubt: d.depth.doubt }

@@ -328,6 +328,21 @@ describe('practice', () => {
       expect(wanted === 'easy' && !f).toBe(false)
     }
   })
+  it('hides each of them in its share of the draws, and none of two at once', () => {
+    const easy = model.hypotheses.filter(
+        (h, i) => h.faults.length === 1 && difficultyOf(model, table, i) === 'easy',
+      ),
+      total = easy.reduce((s, h) => s + h.prior, 0),
+      [most] = [...easy].sort((a, b) => b.prior - a.prior),
+      DRAWS = 2000
+    const drawn = Array.from({ length: DRAWS }, (_, seed) => hideFault(model, table, 'easy', seed)!.id),
+      share = drawn.filter(id => id === most!.id).length / DRAWS,
+      want = most!.prior / total
+    // Four deviations of a share of two thousand draws.
+    expect(Math.abs(share - want)).toBeLessThan(4 * Math.sqrt((want * (1 - want)) / DRAWS))
+    expect(new Set(drawn).size).toBeGreaterThan(1)
+    for (const id of new Set(drawn)) expect(easy.map(h => h.id)).toContain(id)
+  })
   it('takes for right what is hidden and what no reading tells from it, and nothing else', () => {
     const open = 'open wire w1'
     expect(namedRight(model, table, open, open)).toBe(true)
