@@ -1,7 +1,7 @@
 import { MINUTE } from '../../core/units/time.ts'
 import { create } from 'zustand'
 import { tellApart } from '../../core/text/text.ts'
-import { api } from './api.ts'
+import { api, Refused } from './api.ts'
 import { freshen } from './autosave.ts'
 import { useBuild } from './buildStore.ts'
 import { PAGE } from './pageName.ts'
@@ -99,13 +99,24 @@ export function listenLive(): void {
 
 /** How often a page says again where it is, ms: a workshop that was started again has forgotten. */
 const AGAIN = MINUTE
+/** And how soon where the workshop did not take it, ms. */
+const SOON = 3000
+/** The answer to a request that a starved machine brought too slowly. */
+const TOO_SLOW = 408
 
 /** Tells others which build this page has open, null for none, and where in it; what it returns takes that back. */
 export function sayHere(build: string | null, where: string): () => void {
+  let retry: ReturnType<typeof setTimeout> | undefined,
+    isOver = false
   const say = () => {
     // Said as soon as it hears.
-    if (document.visibilityState === 'visible' && stream !== undefined)
-      void api.here(PAGE, { build, where, stream }).catch(() => undefined)
+    if (isOver || document.visibilityState !== 'visible' || stream === undefined) return
+    void api.here(PAGE, { build, where, stream }).catch((e: unknown) => {
+      // One that does not answer at all is told again as soon as its stream is there.
+      if (!(e instanceof Refused) || (e.status < 500 && e.status !== TOO_SLOW)) return
+      clearTimeout(retry)
+      retry = setTimeout(say, SOON)
+    })
   }
   say()
   sayAgain = say
@@ -117,7 +128,9 @@ export function sayHere(build: string | null, where: string): () => void {
   document.addEventListener('visibilitychange', hidden)
   return () => {
     if (sayAgain === say) sayAgain = () => undefined
+    isOver = true
     clearInterval(timer)
+    clearTimeout(retry)
     document.removeEventListener('visibilitychange', hidden)
   }
 }

@@ -18,6 +18,9 @@ function dropOwn(of: StreamName): void {
   own.delete(of)
 }
 
+/** A worker that lives says so long before that, ms. */
+const ANSWERS_WITHIN = 5000
+
 let port: MessagePort | undefined,
   isTried = false
 
@@ -28,13 +31,19 @@ function shared(): MessagePort | undefined {
   if (typeof SharedWorker === 'undefined') return undefined
   try {
     const worker = new SharedWorker(new URL('../workers/streams.worker.ts', import.meta.url), { type: 'module' })
-    worker.onerror = () => {
-      // Its file is not to be had: this page listens for itself.
+    port = worker.port
+    // Its file is not to be had, or it was about to end with its last page as this one came: this page listens for itself.
+    const forgo = () => {
+      worker.port.onmessage = null
       port = undefined
       for (const of of hearing.keys()) holdOwn(of)
     }
-    worker.port.onmessage = (m: MessageEvent<StreamTold>) => hearing.get(m.data.of)?.(m.data)
-    port = worker.port
+    const silent = setTimeout(forgo, ANSWERS_WITHIN)
+    worker.onerror = forgo
+    worker.port.onmessage = ({ data }: MessageEvent<StreamTold>) => {
+      clearTimeout(silent)
+      if (data.is !== 'asked') hearing.get(data.of)?.(data)
+    }
   } catch {
     port = undefined
   }

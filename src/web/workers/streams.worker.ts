@@ -3,8 +3,8 @@ import { openSource, type Heard, type Source, type StreamName } from './streamSo
 
 /** What a page asks for: to hear of a stream, no longer to, or nothing more, because it goes. */
 export type StreamAsk = { want: StreamName } | { drop: StreamName } | { bye: true }
-/** What a page is told. */
-export type StreamTold = { of: StreamName } & Heard
+/** What a page is told: what is heard, and before that that its asking was. */
+export type StreamTold = { of: StreamName } & (Heard | { is: 'asked' })
 
 declare const self: { onconnect: ((e: MessageEvent) => void) | null }
 
@@ -20,6 +20,7 @@ class Shared {
   constructor(private readonly of: StreamName) {}
 
   want(port: MessagePort): void {
+    port.postMessage({ of: this.of, is: 'asked' } satisfies StreamTold)
     const isNew = !this.#ports.has(port)
     this.#ports.add(port)
     if (this.#source?.isOver()) this.#close()
