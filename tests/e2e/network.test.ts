@@ -337,7 +337,10 @@ describe('two devices with one build open', () => {
     await beside.close()
     await machine.goto(`${server.address}/b/plover/plan`)
     // A page says again every minute where it is: whatever was missed is there by then.
-    await machine.getByRole('button', { name: /^Show it on (Computer|Tablet)$/ }).click({ timeout: 75_000 })
+    await expect
+      .poll(async () => (await machine.locator('body').innerText()).split('\n'), { timeout: 75_000 })
+      .toContainEqual(expect.stringMatching(/^Show it on (Computer|Tablet)$/))
+    await machine.getByRole('button', { name: /^Show it on (Computer|Tablet)$/ }).click()
     await machine.getByText(/^Shown on (Computer|Tablet)\.$/).waitFor()
     await tablet.waitForURL(/\/b\/plover\/bench\?hand=/)
     await machine.getByText(/(Computer|Tablet): step \d+/).waitFor()

@@ -94,6 +94,20 @@ describe('pages that listen', () => {
     })
     expect(gone).toEqual(['b'])
   })
+  it('are gone with their stream, whatever they said last comes when', () => {
+    const hub = new LiveHub(),
+      a = heardBy(hub, 'a'),
+      b = heardBy(hub, 'b'),
+      there = (where: string) => hub.here({ page: 'p1', by: 'T', device: 'T', build: 'heron', where }, 'b')
+    there('Fit')
+    expect(hub.isHere('p1')).toBe(true)
+    b.leave()
+    expect(hub.isHere('p1')).toBe(false)
+    // Sent before the line broke, and taken after it.
+    there('Plan')
+    expect(hub.isHere('p1')).toBe(false)
+    expect(a.heard.at(-1)).toEqual({ kind: 'here', pages: [] })
+  })
   it('that come again under their name take their own place: the old line’s end does not take them away', () => {
     const hub = new LiveHub(),
       first = heardBy(hub, 'a'),

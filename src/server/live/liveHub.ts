@@ -124,9 +124,11 @@ export class LiveHub {
 
   /**
    * A page is open.
-   * @param stream by which it hears: it is gone when that ends
+   * @param stream by which it hears: it is gone when that ends, and was when that has ended already. What a page said last
+   * may come after its line has broken.
    */
   here(h: Here, stream?: string): void {
+    if (stream !== undefined && !this.#streams.has(stream)) return this.leave(h.page)
     const was = this.#here.get(h.page)?.here,
       before = this.#here.size
     this.#here.set(h.page, { here: h, at: this.now(), stream })
