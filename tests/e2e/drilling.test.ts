@@ -84,7 +84,11 @@ describe('layout', () => {
     await type(page, 'Distance', '324')
     await page.getByText('The neck’s scale length is from it.').waitFor()
     // It is taken as it is read, and asked about: its claim was another.
-    await page.getByRole('alert').filter({ hasText: '648.00 mm, claimed 628.0 ±3.1 mm' }).waitFor()
+    await page
+      .getByRole('region', { name: 'Scale from the frets' })
+      .getByRole('alert')
+      .filter({ hasText: '648.00 mm, claimed 628.0 ±3.1 mm' })
+      .waitFor()
     await saved(page)
     expect((await storedBuild(bench, id)).parts.find(p => p.id === 'heron-neck')!.dims.scaleLength).toMatchObject({
       value: 648,

@@ -104,6 +104,23 @@ const SOON = 3000
 /** The answer to a request that a starved machine brought too slowly. */
 const TOO_SLOW = 408
 
+let isSending = false,
+  newest: (() => Promise<void>) | undefined
+/** Sends one after another, and of what waits the newest alone: two on their way at once may come in the other order. */
+function inTurn(send: () => Promise<void>): void {
+  newest = send
+  if (isSending) return
+  isSending = true
+  void (async () => {
+    while (newest) {
+      const now = newest
+      newest = undefined
+      await now()
+    }
+    isSending = false
+  })()
+}
+
 /** Tells others which build this page has open, null for none, and where in it; what it returns takes that back. */
 export function sayHere(build: string | null, where: string): () => void {
   let retry: ReturnType<typeof setTimeout> | undefined,
@@ -111,12 +128,15 @@ export function sayHere(build: string | null, where: string): () => void {
   const say = () => {
     // Said as soon as it hears.
     if (isOver || document.visibilityState !== 'visible' || stream === undefined) return
-    void api.here(PAGE, { build, where, stream }).catch((e: unknown) => {
-      // One that does not answer at all is told again as soon as its stream is there.
-      if (!(e instanceof Refused) || (e.status < 500 && e.status !== TOO_SLOW)) return
-      clearTimeout(retry)
-      retry = setTimeout(say, SOON)
-    })
+    const by = stream
+    inTurn(() =>
+      api.here(PAGE, { build, where, stream: by }).catch((e: unknown) => {
+        // One that does not answer at all is told again as soon as its stream is there.
+        if (!(e instanceof Refused) || (e.status < 500 && e.status !== TOO_SLOW)) return
+        clearTimeout(retry)
+        retry = setTimeout(say, SOON)
+      }),
+    )
   }
   say()
   sayAgain = say
