@@ -13,8 +13,10 @@ const scaleOf = (doubt: number): Build => {
 }
 const of = (b: Build, id: string) => {
   const item = markList(drillWork(b)!, b).find(m => m.id === id)!
-  return notYet(item.numbers, traceItem(b, id))
+  return notYet(b, item.numbers, traceItem(b, id))
 }
+
+const own = plainBuild()
 
 describe('a place that is struck', () => {
   it('waits for the reading that most of its doubt is from', () => {
@@ -29,16 +31,21 @@ describe('a place that is struck', () => {
   it('is told by its places alone: a doubtful depth or diameter is none', () => {
     const numbers = [{ label: 'tape on the bit', mm: 20, is: 'depth' as const }],
       trail = [{ label: 'depth', is: 'depth' as const, quantity: quantity(5) }]
-    expect(notYet(numbers, trail)).toBeUndefined()
-    expect(notYet([{ ...numbers[0]!, place: true }], trail)).toMatchObject({ doubt: 5 })
+    expect(notYet(own, numbers, trail)).toBeUndefined()
+    expect(notYet(own, [{ ...numbers[0]!, place: true }], trail)).toMatchObject({ doubt: 5 })
+  })
+  it('is as it was chosen where somebody chose it: there is nothing to read first', () => {
+    const numbers = [{ label: 'place', mm: 1, place: true as const }]
+    expect(notYet(own, numbers, [{ label: '', nth: 0, quantity: quantity(5, 'layout') }])).toBeUndefined()
   })
   it('is the worst of several, and none before it is traced', () => {
     const numbers = [1, 2, 3].map(n => ({ label: `place ${n}`, mm: n, place: true as const })),
       trail = [0.4, 3, 2].map((d, nth) => ({ label: '', nth, quantity: quantity(d) }))
-    expect(notYet(numbers, trail)).toMatchObject({ label: 'place 2', doubt: 3 })
-    expect(notYet(numbers, undefined)).toBeUndefined()
+    expect(notYet(own, numbers, trail)).toMatchObject({ label: 'place 2', doubt: 3 })
+    expect(notYet(own, numbers, undefined)).toBeUndefined()
     expect(
       notYet(
+        own,
         numbers,
         trail.map(t => ({ ...t, quantity: quantity(STRUCK_WITHIN) })),
       ),
@@ -46,7 +53,7 @@ describe('a place that is struck', () => {
   })
 })
 
-function quantity(doubt: number) {
-  const source = { id: `s${doubt}`, label: 'something', value: 1, doubt, basis: 'assumed' as const }
+function quantity(doubt: number, of = own.parts[0]!.id) {
+  const source = { id: `${of}/dims.s${doubt}`, label: 'something', value: 1, doubt, basis: 'assumed' as const }
   return { value: 1, terms: new Map([[source.id, { source, coefficient: 1 }]]) }
 }

@@ -1,5 +1,8 @@
 import type { MarkNumber } from '../drill/markList.ts'
-import { doubtOf, shareOf, type Source } from '../units/quantity.ts'
+import type { Fitted } from '../document/docs.ts'
+import { splitRef } from '../document/quantityAt.ts'
+import { EDGES_UNREAD, readingInSource } from '../document/readingRef.ts'
+import { doubtOf, shareOf, type Quantity, type Source } from '../units/quantity.ts'
 import type { TracedNumber } from './traceItem.ts'
 
 /**
@@ -34,14 +37,23 @@ export function doubtOfMark(
   return n.doubt ?? (q && doubtOf(q))
 }
 
+/** What of a quantity hangs on what can be read: a place that was chosen is as it was chosen. */
+function toBeRead(q: Quantity, { parts }: Pick<Fitted, 'parts'>): Quantity {
+  const isRead = (id: string): boolean =>
+    id === EDGES_UNREAD || readingInSource(id) !== undefined || parts.some(p => p.id === splitRef(id).partId)
+  return { ...q, terms: new Map([...q.terms].filter(([, t]) => isRead(t.source.id))) }
+}
+
 /** Whether any of an item's places is too doubtful to be struck: the worst of them. Undefined where all may be. */
 export function notYet(
+  build: Pick<Fitted, 'parts'>,
   numbers: readonly MarkNumber[],
   trail: readonly TracedNumber[] | undefined,
 ): NotYet | undefined {
   let worst: NotYet | undefined
   for (const [nth, n] of numbers.entries()) {
-    const q = n.place ? tracedOf(trail, n, nth)?.quantity : undefined,
+    const traced = n.place ? tracedOf(trail, n, nth)?.quantity : undefined,
+      q = traced && toBeRead(traced, build),
       doubt = q ? doubtOf(q) : 0
     if (!q || doubt <= Math.max(STRUCK_WITHIN, worst?.doubt ?? 0)) continue
     const [most] = [...q.terms.values()].sort((a, b) => shareOf(q, b.source.id) - shareOf(q, a.source.id))

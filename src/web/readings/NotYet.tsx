@@ -23,7 +23,8 @@ export function NotYet({
   large?: boolean
 }) {
   const l = useLength(),
-    not = notYet(of.numbers, trail)
+    build = useOpenBuild(),
+    not = notYet(build, of.numbers, trail)
   if (!not) return null
   const { doubt, most } = not
   return (
