@@ -2,7 +2,7 @@ import { dimensionAt, specAt, withDimension } from '../parts/dimensionAt.ts'
 import type { Part } from '../parts/part.ts'
 import type { Dimension } from '../units/dimension.ts'
 import type { Attachment, Build, OwnStep, Reading } from './build.ts'
-import { fedBy, isTakenIn, type Fed } from './feeds.ts'
+import { fedBy, isTaken, type Fed } from './feeds.ts'
 import { nextId } from './freshId.ts'
 import { dimensionRead, splitRef } from './quantityAt.ts'
 import { stepText } from './stepRef.ts'
@@ -27,7 +27,7 @@ export function takeReading(build: Build, r: Omit<Reading, 'id'>): Build {
   const ref = dimensionRead(r.of)
   if (!ref) {
     const fed = fedBy(build, r)
-    return fed && isTakenIn(build, r, fed) ? takeFed(next, fed, r) : next
+    return fed && isTaken(fed) ? takeFed(next, fed, r) : next
   }
   const { partId, path } = splitRef(ref)
   const part = build.parts.find(p => p.id === partId)

@@ -64,25 +64,6 @@ export function isTaken({ value, doubt, now }: Fed): boolean {
   }
 }
 
-/** Two dimensions that are one number, mm. */
-const SAME = 1e-6
-
-/**
- * Whether a reading becomes the dimension that it tells, in this build: as `isTaken` has it, and where that dimension
- * stands by an earlier reading of the very same thing, of which the newest counts.
- */
-export function isTakenIn(
-  build: Pick<Fitted, 'parts' | 'slots'> & { readings: readonly Reading[] },
-  r: Pick<Reading, 'of'>,
-  fed: Fed,
-): boolean {
-  const earlier = build.readings.findLast(x => x.of === r.of),
-    told = earlier && fedBy(build, earlier)
-  return (
-    isTaken(fed) || (told !== undefined && fed.now !== undefined && Math.abs(told.value - fed.now.value) < SAME)
-  )
-}
-
 /** Whether a reading and what was measured before cannot both be right. */
 export const contradicts = ({ value, doubt, now }: Fed): boolean =>
   now?.basis === 'measured' && !agree({ value, doubt }, now)
@@ -99,13 +80,15 @@ export function fedSpan(build: Pick<Fitted, 'parts' | 'slots'>, ref: ReadingRef)
   return { min: spec.min * share, max: spec.max * share }
 }
 
+type FretsRef = Extract<ReadingRef, { kind: 'frets' }>
+
 /** Fret that a scale is read to [common practice: nut to twelfth, doubled]. */
-const HALF = 12
+export const HALF_FRET = 12
 
 /** The reading by which a dimension is best told, where that is not its own: the scale is read from nut to fret 12. */
-export function tellingOf(build: Pick<Fitted, 'parts' | 'slots'>, ref: string): ReadingRef | undefined {
+export function tellingOf(build: Pick<Fitted, 'parts' | 'slots'>, ref: string): FretsRef | undefined {
   const neck = partIn(build, 'neck')
   if (!neck || ref !== refOf(neck, 'dims.scaleLength')) return undefined
-  const high = Math.min(HALF, neck.dims.frets?.value ?? HALF)
+  const high = Math.min(HALF_FRET, neck.dims.frets?.value ?? HALF_FRET)
   return high > 0 ? { kind: 'frets', low: 0, high } : undefined
 }

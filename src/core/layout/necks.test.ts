@@ -31,6 +31,8 @@ describe('the scale length from two frets', () => {
     expect(layOut(after)!.bridge.front - layOut(b)!.bridge.front).toBeCloseTo(-20, 9)
     expect(readScale(after)).toMatchObject({ state: 'taken', low: 0, high: 12 })
   })
+  it('takes the place of what is assumed, however far off that was', () =>
+    expect(scale(read(known(648, 5, 'assumed'), 314))).toMatchObject({ value: 628, basis: 'measured' }))
   it('takes a claim’s place, which stays beside it', () => {
     const after = read(known(648, 0.5, 'claimed'), 314)
     expect(scale(after)).toMatchObject({ value: 628, basis: 'measured', claimed: 648, claimedDoubt: 0.5 })
@@ -57,9 +59,11 @@ describe('the scale length from two frets', () => {
     expect(inWords(readScale(read(known(628, 0.6, 'measured'), 324))!.says)).toContain('20.0 mm nearer to the neck')
     expect(scale(takeFed(after, r.fed, r.reading))).toMatchObject({ value: 628, basis: 'measured' })
   })
-  it('is the newest reading’s of one pair, and the surer one’s of two pairs', () => {
-    const wrong = read(known(648, 25, 'assumed'), 314)
-    expect(scale(read(wrong, 324)).value).toBe(648)
+  it('is the newest of readings that agree, the surer one’s of two pairs, and asked of one pair read as two lengths', () => {
+    const once = read(known(648, 25, 'assumed'), 324)
+    expect(scale(read(once, 324.2)).value).toBeCloseTo(648.4, 9)
+    expect(scale(read(once, 314)).value).toBe(648)
+    expect(readScale(read(once, 314))!.state).toBe('contradicts')
     // Frets 0 to 24 are three quarters of it: 0.4 in doubt instead of 0.6.
     const finer = read(read(known(648, 25, 'assumed'), 324), 486.1, [0, 24])
     expect(scale(finer).value).toBeCloseTo(648.13, 2)

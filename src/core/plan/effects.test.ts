@@ -6,7 +6,7 @@ import { setDimension, takeReading } from '../document/edits.ts'
 import { fit } from '../fit/applyFixes.ts'
 import { drillWork } from '../fit/drillWork.ts'
 import { fretReading } from '../layout/scale.ts'
-import { BRIDGE_PLACE, effectsLine, effectsOf, type Standing } from './effects.ts'
+import { effectsLine, effectsOf, placesOf, type Standing } from './effects.ts'
 import { plan } from './plan.ts'
 
 const NOW = { at: '2026-11-25T10:00:00Z', zone: 'Europe/London' }
@@ -17,10 +17,7 @@ const standing = (build: Build): Standing => {
     fit: fit(build),
     plan: plan(build, NOW),
     holes: work.holes.length,
-    places: new Map([
-      [BRIDGE_PLACE, [work.layout.bridge.front, work.layout.bridge.y] as const],
-      ...work.holes.map(h => [h.id, h.at] as const),
-    ]),
+    places: placesOf(work),
   }
 }
 const effect = (before: Build, after: Build) => effectsOf(standing(before), standing(after))
@@ -63,5 +60,18 @@ describe('what a reading did', () => {
     expect(judged(1)).toBe('Joint 1: snug')
     expect(judged(2)).toBe('Joint 1: snug; Joint 2: snug')
     expect(judged(3)).toBe('3 joints better')
+  })
+})
+
+describe('the scale on a neck without frets', () => {
+  const ids = (frets: number) => {
+    const b = plainBuild(),
+      own = setDimension(b, `${b.slots['neck']}/dims.frets`, { value: frets, doubt: 0, basis: 'measured' })
+    return plan(own, NOW).steps.map(s => s.id)
+  }
+  it('is not proved on any, and its bridge is placed all the same', () => {
+    expect(ids(22)).toContain('place/twelfth')
+    expect(ids(0)).not.toContain('place/twelfth')
+    expect(ids(0)).toContain('place/punch')
   })
 })

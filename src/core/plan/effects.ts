@@ -5,6 +5,7 @@ import { dimensionAt, labelAt } from '../parts/dimensionAt.ts'
 import { fedBy } from '../document/feeds.ts'
 import { splitRef } from '../document/quantityAt.ts'
 import { fixStepId, type FitResult, type PlannedFix } from '../fit/applyFixes.ts'
+import type { Work } from '../drill/templates/drawnFrom.ts'
 import type { Point } from '../geometry/outline.ts'
 import type { State } from '../fit/verdict.ts'
 import type { Plan } from './plan.ts'
@@ -20,7 +21,16 @@ export interface Standing {
 }
 
 /** The bridge among places. */
-export const BRIDGE_PLACE = 'bridge'
+const BRIDGE_PLACE = 'bridge'
+
+/** Where everything lies that is still to be struck. */
+export const placesOf = (work: Pick<Work, 'layout' | 'holes'> | undefined): Standing['places'] =>
+  new Map(
+    work && [
+      [BRIDGE_PLACE, [work.layout.bridge.front, work.layout.bridge.y] as const],
+      ...work.holes.map(h => [h.id, h.at] as const),
+    ],
+  )
 
 /** What an act did to joints, holes, plan and cost. */
 export interface Effects {

@@ -13,8 +13,7 @@ export const STRUCK_WITHIN = 1
 
 /** A place that is not known well enough to be struck, and what to read first. */
 export interface NotYet {
-  /** The number in most doubt, and by how much, mm. */
-  label: string
+  /** How far it may lie elsewhere, mm: the number in most doubt. */
   doubt: number
   /** What most of it comes from. */
   most: Source
@@ -57,7 +56,7 @@ export function notYet(
       doubt = q ? doubtOf(q) : 0
     if (!q || doubt <= Math.max(STRUCK_WITHIN, worst?.doubt ?? 0)) continue
     const [most] = [...q.terms.values()].sort((a, b) => shareOf(q, b.source.id) - shareOf(q, a.source.id))
-    if (most) worst = { label: n.label, doubt, most: most.source }
+    if (most) worst = { doubt, most: most.source }
   }
   return worst
 }

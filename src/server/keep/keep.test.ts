@@ -124,7 +124,7 @@ describe('a database that lost what was written', () => {
     expect(await tellsOf(data)).toBe('')
   })
   it.runIf(LONG)(
-    'gets back a part that was deleted and put anew, at the revision that was acknowledged',
+    'gets back a part that was deleted and put back, at the revision that was acknowledged',
     async () => {
       const data = workshop(),
         [part] = demoShelf()
@@ -138,13 +138,13 @@ describe('a database that lost what was written', () => {
         const s = shelfStore(db, keep)
         await s.remove(part!.id)
         // A page that still holds revision 4 never takes this for what it knows.
-        expect(await s.put([{ ...part!, name: 'Put anew' }])).toEqual({ [part!.id]: 5 })
+        expect(await s.put([{ ...part!, name: 'Put back' }])).toEqual({ [part!.id]: 5 })
       })
       rmSync(placesIn(data).database, { recursive: true })
       cpSync(join(older, 'postgres'), placesIn(data).database, { recursive: true, preserveTimestamps: true })
       // Even where its folder claims that all was written.
       await within(data, async ({ db }) =>
-        expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put anew' } }),
+        expect(await shelfStore(db).read(part!.id)).toMatchObject({ revision: 5, part: { name: 'Put back' } }),
       )
     },
   )

@@ -30,8 +30,7 @@ export function ActsBar() {
       >
         {said ? (
           <>
-            <span className="font-semibold">{said}.</span>{' '}
-            {effect === undefined ? '' : effect ? `${effect}.` : 'Nothing else moves.'}
+            <span className="font-semibold">{said}.</span> {effect}
           </>
         ) : (
           <span className="text-muted">Nothing done yet since it was opened.</span>

@@ -47,7 +47,7 @@ export function FarReading({
             was it <span className="figure font-semibold">{slip.text}</span>?
           </>
         ) : (
-          'right? Read it again if it is not; the newest counts.'
+          'right? Read it again if it is not.'
         )}
       </span>
       {slip && (

@@ -1,7 +1,7 @@
 import { factOf } from '../hooks/useFact.ts'
 import { drilledSteps } from '../../core/drill/drilledHere.ts'
 import type { Build } from '../../core/document/build.ts'
-import { BRIDGE_PLACE, type Standing } from '../../core/plan/effects.ts'
+import { placesOf, type Standing } from '../../core/plan/effects.ts'
 
 /** A build with what its engines say of it, each computed once. */
 export function standingOf(build: Build): Standing {
@@ -11,10 +11,7 @@ export function standingOf(build: Build): Standing {
     fit: factOf('fit', build),
     plan: factOf('plan', build),
     // A hole that is drilled is not one less.
-    places: new Map([
-      ...(work ? [[BRIDGE_PLACE, [work.layout.bridge.front, work.layout.bridge.y]] as const] : []),
-      ...(work?.holes.map(h => [h.id, h.at] as const) ?? []),
-    ]),
+    places: placesOf(work),
     holes: (work?.holes.length ?? 0) + drilledSteps(build).filter(d => d.fitted).length,
   }
 }

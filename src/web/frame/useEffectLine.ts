@@ -10,7 +10,7 @@ import { standingOf } from './standing.ts'
 /** After an act the engines are asked once the page has been painted, ms. */
 const PAUSE = 120
 
-/** What the last act did, in a line, from the standings before and after it. */
+/** What the last act did, as a sentence, from the standings before and after it; undefined while that is worked out. */
 export function useEffectLine(): string | undefined {
   const last = useBuild(s => s.last),
     build = useOpenBuild()
@@ -30,5 +30,5 @@ export function useEffectLine(): string | undefined {
     }, PAUSE)
     return () => clearTimeout(timer)
   }, [last, build])
-  return line && line.at === last?.at ? line.text : undefined
+  return line && line.at === last?.at ? (line.text ? `${line.text}.` : 'Nothing else moves.') : undefined
 }

@@ -34,8 +34,10 @@ export function NotYet({
     >
       <p className="font-semibold">
         {of.kind === 'drill' ? 'Do not punch yet' : 'Do not mark yet'}: it may lie{' '}
-        <span className="figure">{l.text(doubt, 1)}</span> elsewhere. Read first: {most.label}
-        {most.basis === 'measured' ? '' : `, only ${most.basis}`}.
+        <span className="figure">{l.text(doubt, 1)}</span> elsewhere.{' '}
+        {most.basis === 'measured'
+          ? `Read again, more closely: ${most.label}.`
+          : `Read first: ${most.label}, only ${most.basis}.`}
       </p>
       {large && <ReadIt of={most.id} />}
     </div>

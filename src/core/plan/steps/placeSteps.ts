@@ -1,6 +1,7 @@
 import { list, mm, num, say } from '../../say/said.ts'
 import type { Laid } from '../../document/docs.ts'
-import { fedSpan } from '../../document/feeds.ts'
+import { fedSpan, HALF_FRET, tellingOf } from '../../document/feeds.ts'
+import { refOf } from '../../document/quantityAt.ts'
 import { readingText } from '../../document/readingRef.ts'
 import { stepRef, type StepRef } from '../../document/stepRef.ts'
 import { partIn } from '../../document/references.ts'
@@ -18,9 +19,6 @@ const LINE = place('line'),
   TWELFTH = place('twelfth')
 /** The last of the procedure: punched, it can be drilled. */
 export const PUNCH: StepRef = place('punch')
-
-/** Fret that the scale is proved at [common practice: nut to twelfth, doubled]. */
-const HALF = 12
 
 /**
  * How a bridge that is still to be drilled is placed, before its first hole: neck on, two threads over the loose bridge,
@@ -41,8 +39,8 @@ export function placeSteps(
   const glued = build.instrument.neckJoint === 'glued',
     front = l.bridge.front,
     distances = list(l.strings.map(s => say`${num(s.number)}: ${mm(s.saddle[0] - front, 1)}`)),
-    frets = neck.dims.frets?.value ?? HALF,
-    at = Math.min(HALF, frets),
+    scale = tellingOf(build, refOf(neck, 'dims.scaleLength')),
+    at = scale?.high ?? 0,
     last = l.strings.at(-1),
     spans = l.strings.length > 1 && last ? `${l.strings[0]!.number} and ${last.number}` : '1'
   const common = {
@@ -53,6 +51,30 @@ export function placeSteps(
     cautions: [],
     ...IN_PHASE.wood,
   }
+  // Without frets there is nothing to prove it on.
+  const proved: Step[] = scale
+    ? [
+        {
+          ...common,
+          ref: TWELFTH,
+          title: say`Read from the nut’s edge to fret ${num(at)}`,
+          why:
+            at === HALF_FRET
+              ? 'Twice that is the scale, to the saddle of the thinnest string.'
+              : 'It proves the scale that the saddles are placed by.',
+          minutes: 5,
+          tools: ['long steel rule'],
+          read: {
+            of: readingText(scale),
+            label: `nut to fret ${at}`,
+            unit: 'mm',
+            expected: fretPosition(l.scaleLength, at),
+            expectedDoubt: fretPosition(neck.dims.scaleLength?.doubt ?? 0, at),
+            ...(fedSpan(build, scale) ?? SPANS.frets),
+          },
+        },
+      ]
+    : []
   const steps: Step[] = [
     {
       ...common,
@@ -84,25 +106,7 @@ export function placeSteps(
       minutes: 10,
       tools: ['long straightedge', 'steel rule'],
     },
-    {
-      ...common,
-      ref: TWELFTH,
-      title: say`Read from the nut’s edge to fret ${num(at)}`,
-      why:
-        at === HALF
-          ? 'Twice that is the scale, to the saddle of the thinnest string.'
-          : 'It proves the scale that the saddles are placed by.',
-      minutes: 5,
-      tools: ['long steel rule'],
-      read: {
-        of: readingText({ kind: 'frets', low: 0, high: at }),
-        label: `nut to fret ${at}`,
-        unit: 'mm',
-        expected: fretPosition(l.scaleLength, at),
-        expectedDoubt: fretPosition(neck.dims.scaleLength?.doubt ?? 0, at),
-        ...(fedSpan(build, { kind: 'frets', low: 0, high: at }) ?? SPANS.frets),
-      },
-    },
+    ...proved,
     {
       ...common,
       ref: PUNCH,

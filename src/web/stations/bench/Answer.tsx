@@ -15,8 +15,7 @@ export function Answer() {
       className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 border-t border-line bg-ground px-6 py-2 text-section leading-snug"
     >
       <span className="min-w-0 flex-1">
-        <b className="font-semibold">{last.title}.</b>{' '}
-        {effect === undefined ? '' : effect ? `${effect}.` : 'Nothing else moves.'}
+        <b className="font-semibold">{last.title}.</b> {effect}
       </span>
       <Button onClick={undo}>Take back</Button>
     </p>

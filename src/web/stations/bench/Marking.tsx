@@ -19,7 +19,7 @@ import { dimsOf } from '../../drawings/dimsOf.ts'
 import { DrillOverlay } from '../../drawings/DrillOverlay.tsx'
 import { NotYet } from '../../readings/NotYet.tsx'
 import { readBack } from '../../readings/readBack.ts'
-import { doubtOfMark, STRUCK_WITHIN } from '../../../core/trace/notYet.ts'
+import { doubtOfMark, notYet, STRUCK_WITHIN } from '../../../core/trace/notYet.ts'
 import { BenchFrame } from './BenchFrame.tsx'
 
 /** A smaller doubt shows on no rule, mm. */
@@ -61,10 +61,13 @@ export function Marking() {
       ? readBack(work, there, axis, axis === 'along' && there.along < 0 ? -v : v, 'near')
       : read(axis, axis === 'along' && hole && hole.along < 0 ? -v : v)
   const many = item.numbers.length > 6
+  const isDoubtful = notYet(build, item.numbers, trail) !== undefined
   const doubt = (n: MarkNumber, k: number) => {
     const by = doubtOfMark(trail, n, k)
     return by !== undefined && by >= SHOWN ? (
-      <span className={`ml-3 text-head font-normal ${by > STRUCK_WITHIN ? 'text-never' : 'text-muted'}`}>
+      <span
+        className={`ml-3 text-head font-normal ${isDoubtful && by > STRUCK_WITHIN ? 'text-never' : 'text-muted'}`}
+      >
         ±{l.figure(by, 1).figure}
       </span>
     ) : null

@@ -8,6 +8,7 @@ import { LINES, woodLine } from '../../../core/layout/lines.ts'
 import { drilledPattern } from '../../../core/layout/drilledBridge.ts'
 import { SPANS } from '../../../core/document/spans.ts'
 import { useState } from 'react'
+import { HALF_FRET } from '../../../core/document/feeds.ts'
 import { partIn } from '../../../core/document/references.ts'
 import type { MarkItem } from '../../../core/drill/markList.ts'
 import type { Work } from '../../../core/drill/templates/drawnFrom.ts'
@@ -187,7 +188,7 @@ function ScaleCheck({ frets }: { frets: number }) {
   const build = useOpenBuild(),
     read = readScale(build)
   const [low, setLow] = useState(read?.low ?? 0),
-    [high, setHigh] = useState(read?.high ?? Math.min(12, frets))
+    [high, setHigh] = useState(read?.high ?? Math.min(HALF_FRET, frets))
   const name = (n: number) => (n === 0 ? 'nut' : `fret ${n}`)
   return (
     <section aria-label="Scale from the frets" className="flex flex-col gap-2">
